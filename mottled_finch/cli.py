@@ -1,0 +1,103 @@
+"""The shell: what `./finch` hands its words to once everything is set up."""
+
+import argparse
+import sys
+from pathlib import Path
+
+from .core.errors import CoreError
+
+
+def main(words: list[str] | None = None) -> int:
+    """Run one command; 0 when all went well, 2 for bad input, which is told in one line on standard error."""
+    given = _parser().parse_args(words)
+    try:
+        code: int = given.run(given)
+    except CoreError as error:
+        print(" ".join(str(error).split()), file=sys.stderr)
+        return 2
+    except OSError as error:
+        print(f"{error.filename or 'finch'}: {(error.strerror or str(error)).lower()}; check the path", file=sys.stderr)
+        return 2
+    return code
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="finch", description="From a table of transactions to a finished heat map.")
+    commands = parser.add_subparsers(dest="command", required=True)
+
+    demo = commands.add_parser("demo", help="make and load the demo data, then serve")
+    serve = commands.add_parser("serve", help="serve your own tables and plates")
+    for each, folder in ((demo, "demo-data"), (serve, "data")):
+        each.add_argument("--port", type=_port, default=8420, help="the port on 127.0.0.1 (default: %(default)s)")
+        each.add_argument("--data", type=Path, default=Path(".finch") / folder, help="the data folder (default: %(default)s)")
+    demo.set_defaults(run=_demo)
+    serve.set_defaults(run=_serve)
+
+    render = commands.add_parser("render", help="draw one figure from a table file and a recipe")
+    render.add_argument("table", type=Path, metavar="TABLE", help="a CSV file in UTF-8")
+    render.add_argument("recipe", type=Path, metavar="RECIPE", help="a recipe, JSON")
+    render.add_argument("--out", type=Path, required=True, metavar="FILE", help="what to write; the ending says in which form")
+    render.add_argument("--zoom", type=float, default=2.0, help="pixels a point, for PNG (default: %(default)s)")
+    render.set_defaults(run=_render)
+
+    sample = commands.add_parser("sample", help="write the demo's berth log as a CSV file")
+    sample.add_argument("--out", type=Path, required=True, metavar="FILE")
+    sample.set_defaults(run=_sample)
+    return parser
+
+
+def _port(text: str) -> int:
+    if not text.isdecimal() or not 0 < int(text) < 65536:
+        raise argparse.ArgumentTypeError(f"{text} is not a port; choose 1 to 65535")
+    return int(text)
+
+
+def _render(given: argparse.Namespace) -> int:
+    from .core.draw import DRAWINGS
+    from .core.errors import DrawError
+    from .core.figure import make_figure
+    from .core.intake import read_delimited
+    from .core.recipe import load_recipe
+
+    ending = given.out.suffix.lstrip(".").lower()
+    if ending not in DRAWINGS:
+        raise DrawError(
+            f'the ending "{given.out.suffix}" names no form that is built; choose one of {", ".join(DRAWINGS)}', path=str(given.out)
+        )
+    recipe = load_recipe(given.recipe.read_bytes())
+    with given.table.open("rb") as file:
+        table = read_delimited(file, given.table.name)
+    drawn = DRAWINGS[ending].draw(make_figure(table, recipe), given.zoom)
+    given.out.write_bytes(drawn)
+    return 0
+
+
+def _sample(given: argparse.Namespace) -> int:
+    from .demo.berth_log import write_berth_log
+
+    with given.out.open("w", encoding="utf-8", newline="") as file:
+        write_berth_log(file)
+    return 0
+
+
+def _serve(given: argparse.Namespace) -> int:
+    from .server.run import serve
+
+    serve(given.data, given.port)
+    return 0
+
+
+def _demo(given: argparse.Namespace) -> int:
+    from .server.run import serve
+
+    serve(given.data, given.port, demo=True)
+    return 0
+
+
+def console() -> None:
+    """The console script of the wheel."""
+    sys.exit(main())
+
+
+if __name__ == "__main__":
+    console()

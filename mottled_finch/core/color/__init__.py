@@ -1,0 +1,1 @@
+"""Colors: spaces, palettes, scales and ink."""

@@ -1,0 +1,37 @@
+"""Figures to files, one canvas a file. ``DRAWINGS`` is the table a new output is entered in, by the file's ending."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from ..figure import Figure
+from .csv import draw_csv
+from .json import draw_json
+from .pdf import draw_pdf
+from .png import draw_png
+from .pptx import draw_pptx
+from .svg import draw_svg
+
+
+@dataclass(frozen=True)
+class Drawing:
+    """An output: its name on screen, its media type, and what makes it. ``zoom`` is read by pictures alone."""
+
+    title: str
+    media_type: str
+    draw: Callable[[Figure, float], bytes]
+
+
+DRAWINGS: dict[str, Drawing] = {
+    "png": Drawing("Picture", "image/png", draw_png),
+    "svg": Drawing("Vector picture", "image/svg+xml", lambda figure, _zoom: draw_svg(figure)),
+    "pdf": Drawing("Page", "application/pdf", lambda figure, _zoom: draw_pdf(figure)),
+    "pptx": Drawing(
+        "Slide",
+        "application/vnd.openxmlformats-officedocument.presentationml.presentation",
+        lambda figure, _zoom: draw_pptx(figure),
+    ),
+    "csv": Drawing("Values as text", "text/csv; charset=utf-8", lambda figure, _zoom: draw_csv(figure)),
+    "json": Drawing("Values and colors", "application/json", lambda figure, _zoom: draw_json(figure)),
+}
+
+__all__ = ["DRAWINGS", "Drawing"]

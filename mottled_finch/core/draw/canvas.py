@@ -1,0 +1,81 @@
+"""What a canvas can do, and the one way a scene is painted on it."""
+
+from typing import Protocol
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..color.palettes import BLANK_STEP
+from ..color.spaces import bytes_of
+from ..scene import Grid, Scene, Text
+from ..scene.type import CAP_HEIGHT
+
+BLANK_FILL, HATCH_INK = "#f1f1ee", "#c9cac3"
+MANY_CELLS = 4_000
+"""From here on the cells are painted as one picture of a pixel a cell: pixel-identical, and many times smaller."""
+
+
+class Canvas(Protocol):
+    """A pen. Lengths are in points from the top left corner of the page."""
+
+    def rect(self, x: float, y: float, width: float, height: float, fill: str) -> None: ...
+
+    def hatching(self, x: float, y: float, width: float, height: float) -> None: ...
+
+    def line(self, x1: float, y1: float, x2: float, y2: float, ink: str, width: float) -> None: ...
+
+    def text(self, text: Text) -> None: ...
+
+    def image(self, x: float, y: float, width: float, height: float, pixels: NDArray[np.uint8]) -> None:
+        """Paint pixels of shape (rows, columns, 3) over a rectangle, each as a sharp-edged cell."""
+
+
+def paint(scene: Scene, canvas: Canvas) -> None:
+    """Paint the whole scene, back to front."""
+    canvas.rect(0, 0, scene.width, scene.height, scene.ground)
+    if scene.grid:
+        _paint_grid(scene.grid, canvas)
+    for box in scene.boxes:
+        canvas.rect(box.x, box.y, box.width, box.height, box.fill)
+    for each in scene.hatchings:
+        canvas.hatching(each.x, each.y, each.width, each.height)
+    for line in scene.lines:
+        canvas.line(line.x1, line.y1, line.x2, line.y2, line.ink, line.width)
+    for text in scene.texts:
+        canvas.text(text)
+
+
+def _paint_grid(grid: Grid, canvas: Canvas) -> None:
+    columns = len(grid.xs)
+    if len(grid.steps) > MANY_CELLS:
+        pitch = (grid.xs[1] - grid.xs[0] if columns > 1 else grid.cell_width, grid.ys[1] - grid.ys[0] if len(grid.ys) > 1 else 0)
+        if grid.cell_width >= pitch[0] and (len(grid.ys) == 1 or grid.cell_height >= pitch[1]):
+            _paint_as_image(grid, canvas)
+            return
+    for i, step in enumerate(grid.steps):
+        x, y = grid.xs[i % columns], grid.ys[i // columns]
+        if step == BLANK_STEP:
+            canvas.hatching(x, y, grid.cell_width, grid.cell_height)
+        else:
+            canvas.rect(x, y, grid.cell_width, grid.cell_height, grid.colors[step])
+    for i, words in enumerate(grid.prints):
+        if words:
+            canvas.text(
+                Text(
+                    part="cells",
+                    x=grid.xs[i % columns] + grid.cell_width / 2,
+                    y=grid.ys[i // columns] + grid.cell_height / 2 + grid.print_size * CAP_HEIGHT / 2,
+                    text=words,
+                    size=grid.print_size,
+                    ink=grid.inks[grid.steps[i]],
+                    anchor="middle",
+                )
+            )
+
+
+def _paint_as_image(grid: Grid, canvas: Canvas) -> None:
+    table = np.array([bytes_of(color) for color in (*grid.colors, BLANK_FILL)], dtype=np.uint8)
+    pixels = table[np.array(grid.steps, dtype=np.uint8)].reshape(len(grid.ys), len(grid.xs), 3)
+    width = grid.xs[-1] + grid.cell_width - grid.xs[0]
+    height = grid.ys[-1] + grid.cell_height - grid.ys[0]
+    canvas.image(grid.xs[0], grid.ys[0], width, height, pixels)

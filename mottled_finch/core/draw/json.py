@@ -1,0 +1,42 @@
+"""The matrix itself, with its colors exactly as drawn."""
+
+import json
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..color.palettes import BLANK_STEP
+from ..figure import Figure
+
+
+def draw_json(figure: Figure) -> bytes:
+    """UTF-8 JSON as described in docs/recipe.md: a blank is null, and totals stand beside the cells where they are shown."""
+    return json.dumps(matrix_json(figure), ensure_ascii=False).encode()
+
+
+def matrix_json(figure: Figure) -> dict[str, Any]:
+    matrix, grid, totals = figure.matrix, figure.scene.grid, figure.recipe.pivot.totals
+    columns = len(matrix.columns)
+    colors = [None if step == BLANK_STEP else grid.colors[step] for step in grid.steps] if grid else []
+    found: dict[str, Any] = {
+        "rows": [list(labels) for labels in matrix.rows],
+        "columns": [list(labels) for labels in matrix.columns],
+        "values": [numbers_or_null(row) for row in matrix.values],
+        "colors": [colors[i : i + columns] for i in range(0, len(colors), columns)] if columns else [],
+        "records": matrix.records.tolist(),
+    }
+    if totals.rows:
+        found["row_totals"] = numbers_or_null(matrix.row_totals)
+    if totals.columns:
+        found["column_totals"] = numbers_or_null(matrix.column_totals)
+    if totals.rows and totals.columns:
+        found["grand_total"] = numbers_or_null(np.array([matrix.grand_total]))[0]
+    return found
+
+
+def numbers_or_null(values: NDArray[np.float64]) -> list[float | None]:
+    """Doubles as JSON numbers, NaN as null and whole ones without a point."""
+    return [
+        None if value != value else int(value) if value == int(value) and abs(value) < 2**53 else value for value in values.tolist()
+    ]

@@ -1,0 +1,127 @@
+"""Scene to SVG. The file stands by itself: it carries the letters it needs of the bundled font."""
+
+import base64
+import io
+import re
+import struct
+import zlib
+from functools import lru_cache
+from xml.sax.saxutils import escape, quoteattr
+
+import numpy as np
+from fontTools.subset import Options, Subsetter
+from fontTools.ttLib import TTFont
+from numpy.typing import NDArray
+
+from ..figure import Figure
+from ..scene import Scene, Text
+from ..scene.type import FAMILY, FILES
+from .canvas import BLANK_FILL, HATCH_INK, paint
+
+_NOT_XML = re.compile("[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")
+
+
+def draw_svg(figure: Figure) -> bytes:
+    """The figure as a self-contained SVG file, UTF-8."""
+    return svg_text(figure.scene, with_font=True).encode()
+
+
+def svg_text(scene: Scene, *, with_font: bool) -> str:
+    """The scene as SVG. Without the font it is meant for our own renderers, which are handed the font's files."""
+    canvas = SvgCanvas()
+    paint(scene, canvas)
+    width, height = _number(scene.width), _number(scene.height)
+    styles = "".join(_font_face(weight, letters) for weight, letters in sorted(canvas.letters.items())) if with_font else ""
+    return (
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width}" height="{height}" viewBox="0 0 {width} {height}" '
+        f'role="img" font-family="{FAMILY}">'
+        f"<title>{_xml(scene.alternative)}</title>"
+        f'<defs><pattern id="blank" width="5" height="5" patternUnits="userSpaceOnUse">'
+        f'<rect width="5" height="5" fill="{BLANK_FILL}"/>'
+        f'<path d="M-1 1 L1 -1 M0 5 L5 0 M4 6 L6 4" stroke="{HATCH_INK}" stroke-width="0.8"/></pattern>'
+        f"{f'<style>{styles}</style>' if styles else ''}</defs>"
+        f"{''.join(canvas.parts)}</svg>"
+    )
+
+
+class SvgCanvas:
+    """A canvas that writes SVG elements, and remembers which letters it used of each weight."""
+
+    def __init__(self) -> None:
+        self.parts: list[str] = []
+        self.letters: dict[int, set[str]] = {}
+
+    def rect(self, x: float, y: float, width: float, height: float, fill: str) -> None:
+        self.parts.append(f'<rect {_place(x, y, width, height)} fill="{fill}"/>')
+
+    def hatching(self, x: float, y: float, width: float, height: float) -> None:
+        self.parts.append(f'<rect {_place(x, y, width, height)} fill="url(#blank)"/>')
+
+    def line(self, x1: float, y1: float, x2: float, y2: float, ink: str, width: float) -> None:
+        ends = f'x1="{_number(x1)}" y1="{_number(y1)}" x2="{_number(x2)}" y2="{_number(y2)}"'
+        self.parts.append(f'<line {ends} stroke="{ink}" stroke-width="{_number(width)}"/>')
+
+    def text(self, text: Text) -> None:
+        self.letters.setdefault(text.weight, set()).update(text.text)
+        x, y = _number(text.x), _number(text.y)
+        turn = f' transform="rotate(-90 {x} {y})"' if text.turned else ""
+        anchor = "" if text.anchor == "start" else f' text-anchor="{text.anchor}"'
+        weight = "" if text.weight == 400 else f' font-weight="{text.weight}"'
+        whole = f"<title>{_xml(text.full)}</title>" if text.full else ""
+        self.parts.append(
+            f'<text x="{x}" y="{y}"{turn}{anchor}{weight} font-size="{_number(text.size)}" fill="{text.ink}">'
+            f"{_xml(text.text)}{whole}</text>"
+        )
+
+    def image(self, x: float, y: float, width: float, height: float, pixels: NDArray[np.uint8]) -> None:
+        data = base64.b64encode(_png(pixels)).decode()
+        self.parts.append(
+            f'<image {_place(x, y, width, height)} preserveAspectRatio="none" image-rendering="optimizeSpeed" '
+            f'style="image-rendering:pixelated" href={quoteattr(f"data:image/png;base64,{data}")}/>'
+        )
+
+
+def _place(x: float, y: float, width: float, height: float) -> str:
+    return f'x="{_number(x)}" y="{_number(y)}" width="{_number(width)}" height="{_number(height)}"'
+
+
+def _number(value: float) -> str:
+    return f"{value:.3f}".rstrip("0").rstrip(".")
+
+
+def _xml(text: str) -> str:
+    """Text that stays text: escaped, and without the characters XML cannot hold."""
+    return escape(_NOT_XML.sub("", text))
+
+
+def _png(pixels: NDArray[np.uint8]) -> bytes:
+    """Pixels of shape (rows, columns, 3) as a PNG file (W3C, "Portable Network Graphics", 2003)."""
+    rows, columns, _ = pixels.shape
+    lines = np.zeros((rows, columns * 3 + 1), dtype=np.uint8)  # each line starts with filter type 0
+    lines[:, 1:] = pixels.reshape(rows, -1)
+
+    def chunk(name: bytes, body: bytes) -> bytes:
+        return struct.pack(">I", len(body)) + name + body + struct.pack(">I", zlib.crc32(name + body))
+
+    header = struct.pack(">IIBBBBB", columns, rows, 8, 2, 0, 0, 0)
+    return b"\x89PNG\r\n\x1a\n" + chunk(b"IHDR", header) + chunk(b"IDAT", zlib.compress(lines.tobytes())) + chunk(b"IEND", b"")
+
+
+def _font_face(weight: int, letters: set[str]) -> str:
+    data = base64.b64encode(_subset(weight, "".join(sorted(letters)))).decode()
+    return f"@font-face{{font-family:'{FAMILY}';font-weight:{weight};src:url(data:font/woff2;base64,{data})format('woff2')}}"
+
+
+@lru_cache(maxsize=64)
+def _subset(weight: int, letters: str) -> bytes:
+    """The bundled font with no more than these letters, as woff2."""
+    font = TTFont(FILES[weight])
+    options = Options()
+    options.layout_features = ["kern"]
+    subsetter = Subsetter(options)
+    subsetter.populate(text=letters)
+    subsetter.subset(font)
+    font.flavor = "woff2"
+    out = io.BytesIO()
+    font.save(out)
+    return out.getvalue()

@@ -1,0 +1,26 @@
+"""One figure: a recipe laid on a table, with everything an output may want to say of it."""
+
+from dataclasses import dataclass
+
+from .color.scale import Scale, resolve_scale
+from .pivot import Matrix, make_matrix
+from .recipe.spec import Recipe
+from .scene import Scene, lay_out
+from .table import Table
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Figure:
+    """``scale`` is None when no cell has a value."""
+
+    recipe: Recipe
+    matrix: Matrix
+    scale: Scale | None
+    scene: Scene
+
+
+def make_figure(table: Table, recipe: Recipe) -> Figure:
+    """Pivot, scale and lay out. Raises TableError when the recipe does not fit the table."""
+    matrix = make_matrix(table, recipe.pivot)
+    scale = resolve_scale(recipe.color, matrix.values)
+    return Figure(recipe=recipe, matrix=matrix, scale=scale, scene=lay_out(recipe, matrix, scale))

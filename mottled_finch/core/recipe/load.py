@@ -1,0 +1,209 @@
+"""The one strict loader of recipes, and its inverse.
+
+It reads what may stand where from the dataclasses of spec.py. Whatever does not belong is a RecipeError that gives the place,
+what was received, and the nearest thing that would have been right.
+"""
+
+import json
+import math
+from collections.abc import Mapping
+from dataclasses import MISSING, fields, is_dataclass
+from functools import cache
+from types import NoneType, UnionType
+from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_type_hints
+
+from ..color.palettes import PALETTES
+from ..errors import RecipeError, did_you_mean
+from .check import check_recipe
+from .spec import Recipe
+
+MAX_TEXT = 2_000
+MAX_LIST = 10_000
+
+
+def load_recipe(source: str | bytes | Mapping[str, Any]) -> Recipe:
+    """A Recipe from JSON text or from what JSON text says. Raises RecipeError."""
+    if isinstance(source, str | bytes):
+        try:
+            source = json.loads(source, parse_constant=_refuse_constant, object_pairs_hook=_without_repeats)
+        except UnicodeDecodeError as error:
+            raise RecipeError("this is not UTF-8 text; save the recipe as JSON in UTF-8", path="recipe") from error
+        except RecursionError as error:
+            raise RecipeError("this is nested too deeply to be a recipe", path="recipe") from error
+        except json.JSONDecodeError as error:
+            raise RecipeError(
+                f"this is not JSON ({error.msg} at line {error.lineno}, column {error.colno}); mend it there", path="recipe"
+            ) from error
+    recipe: Recipe = _read(Recipe, source, "")
+    check_recipe(recipe)
+    return recipe
+
+
+def dump_recipe(recipe: Recipe) -> dict[str, Any]:
+    """The recipe as plain JSON values, without what equals its default. ``load_recipe`` gives the same recipe back."""
+    plain: dict[str, Any] = _dump(recipe)
+    plain.setdefault("pivot", {})
+    return plain
+
+
+def _refuse_constant(text: str) -> None:
+    raise RecipeError(f"{text} is not a number a recipe can hold", path="recipe")
+
+
+def _without_repeats(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    found = dict(pairs)
+    if len(found) < len(pairs):
+        names = [name for name, _ in pairs]
+        twice = next(name for name in names if names.count(name) > 1)
+        raise RecipeError(f'the key "{twice}" stands twice in one place; keep one of them', path="recipe")
+    return found
+
+
+def key_of(field_name: str) -> str:
+    """``in_`` and ``from_`` are Python's spellings of the keys ``in`` and ``from``."""
+    return field_name.rstrip("_")
+
+
+@cache
+def hints(spec: type) -> dict[str, Any]:
+    return get_type_hints(spec, include_extras=True)
+
+
+def _place(path: str) -> str:
+    return path or "recipe"
+
+
+def _read(kind: Any, received: Any, path: str) -> Any:
+    if is_dataclass(kind) and isinstance(kind, type):
+        return _read_spec(kind, received, path)
+    origin = get_origin(kind)
+    if origin is Annotated:
+        return _read_palette(received, path)
+    if origin in (Union, UnionType):
+        return _read_choice(kind, received, path)
+    if origin is Literal:
+        return _read_literal(get_args(kind), received, path)
+    if origin is tuple:
+        return _read_list(get_args(kind)[0], received, path)
+    return _read_plain(kind, received, path)
+
+
+def _read_spec(spec: type, received: Any, path: str) -> Any:
+    if not isinstance(received, Mapping):
+        raise _mistake("an object", received, path)
+    known = {key_of(each.name): each for each in fields(spec)}
+    for key in received:
+        if key not in known:
+            place = f"{path}.{key}" if path else str(key)
+            raise RecipeError(f"no such key; {did_you_mean(str(key), known)}", path=place, received=key, allowed=known)
+    values = {}
+    for key, each in known.items():
+        if key in received:
+            values[each.name] = _read(hints(spec)[each.name], received[key], f"{path}.{key}" if path else key)
+        elif each.default is MISSING and each.default_factory is MISSING:
+            raise RecipeError(f'the key "{key}" is missing; add it', path=_place(path), allowed=known)
+    return spec(**values)
+
+
+def _read_list(kind: Any, received: Any, path: str) -> tuple[Any, ...]:
+    if not isinstance(received, list | tuple):
+        raise _mistake("a list", received, path)
+    if len(received) > MAX_LIST:
+        raise RecipeError(f"{len(received):,} things are listed; at most {MAX_LIST:,} can be", path=_place(path))
+    return tuple(_read(kind, each, f"{path}[{i}]") for i, each in enumerate(received))
+
+
+def _read_literal(allowed: tuple[Any, ...], received: Any, path: str) -> Any:
+    # type() as well, since True == 1 in Python but not in the file
+    for each in allowed:
+        if type(each) is type(received) and each == received:
+            return each
+    if isinstance(received, str) and all(isinstance(each, str) for each in allowed):
+        raise RecipeError(
+            f'"{received}" is not known here; {did_you_mean(received, allowed)}',
+            path=_place(path),
+            received=received,
+            allowed=allowed,
+        )
+    names = " or ".join(json.dumps(each) for each in allowed)
+    raise _mistake(names, received, path)
+
+
+def _read_choice(kind: Any, received: Any, path: str) -> Any:
+    """A union: of literals and plain types, with None for "left out", which a file never says."""
+    choices = [choice for choice in get_args(kind) if choice is not NoneType]
+    if len(choices) == 1:
+        return _read(choices[0], received, path)
+    words = [word for choice in choices if get_origin(choice) is Literal for word in get_args(choice)]
+    plain = [choice for choice in choices if get_origin(choice) is not Literal]
+    if received in words and isinstance(received, str):
+        return received
+    for choice in plain:
+        if (isinstance(received, str) and choice is str) or (_is_number(received) and choice is float):
+            return _read(choice, received, path)
+    if isinstance(received, str) and words:
+        raise RecipeError(
+            f'"{received}" is not known here; give a number, or {did_you_mean(received, words)}',
+            path=_place(path),
+            received=received,
+            allowed=words,
+        )
+    raise _mistake(" or ".join([json.dumps(word) for word in words] + [_NOUNS[choice] for choice in plain]), received, path)
+
+
+def _read_palette(received: Any, path: str) -> str:
+    name: str = _read_plain(str, received, path)
+    if name not in PALETTES:
+        raise RecipeError(
+            f'no palette "{name}"; {did_you_mean(name, PALETTES)}', path=_place(path), received=name, allowed=PALETTES
+        )
+    return name
+
+
+_NOUNS: dict[Any, str] = {str: "text", float: "a number", int: "a whole number", bool: "true or false"}
+
+
+def _is_number(received: Any) -> bool:
+    return isinstance(received, int | float) and not isinstance(received, bool)
+
+
+def _read_plain(kind: Any, received: Any, path: str) -> Any:
+    if kind is str and isinstance(received, str):
+        if len(received) > MAX_TEXT:
+            raise RecipeError(f"the text has {len(received):,} characters; at most {MAX_TEXT:,} fit", path=_place(path))
+        return received
+    if kind is bool and isinstance(received, bool):
+        return received
+    if kind is int and _is_number(received) and received == int(received):
+        return int(received)
+    if kind is float and _is_number(received):
+        try:
+            number = float(received)
+        except OverflowError:
+            number = math.inf
+        if not math.isfinite(number):
+            raise RecipeError("the number is too large", path=_place(path), received=received)
+        return number
+    raise _mistake(_NOUNS[kind], received, path)
+
+
+def _mistake(wanted: str, received: Any, path: str) -> RecipeError:
+    shown = json.dumps(received, ensure_ascii=False, default=str)
+    shown = shown if len(shown) <= 60 else shown[:59] + "…"
+    return RecipeError(f"{shown} stands where {wanted} belongs", path=_place(path), received=received)
+
+
+def _dump(value: Any) -> Any:
+    if is_dataclass(value) and not isinstance(value, type):
+        plain = {}
+        for each in fields(value):
+            content = getattr(value, each.name)
+            default = each.default_factory() if each.default_factory is not MISSING else each.default
+            if content is not None and content != default:
+                plain[key_of(each.name)] = _dump(content)
+        return plain
+    if isinstance(value, tuple):
+        return [_dump(each) for each in value]
+    if isinstance(value, float) and value == int(value) and abs(value) < 2**53:
+        return int(value)
+    return value

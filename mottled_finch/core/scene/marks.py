@@ -1,0 +1,93 @@
+"""What a scene is made of. All lengths are in points from the top left corner of the page; y of a text is its baseline."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Text:
+    """One line of text. ``turned`` text reads upward. ``full`` is the whole text where ``text`` had to be cut."""
+
+    part: Part
+    x: float
+    y: float
+    text: str
+    size: float
+    weight: Literal[400, 600] = 400
+    ink: str
+    anchor: Literal["start", "middle", "end"] = "start"
+    turned: bool = False
+    full: str | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Box:
+    """A filled rectangle."""
+
+    part: Part
+    x: float
+    y: float
+    width: float
+    height: float
+    fill: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class Hatching:
+    """A rectangle that stands for "no value": neutral, and hatched so that it is not told by color alone."""
+
+    part: Part
+    x: float
+    y: float
+    width: float
+    height: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Line:
+    """A straight line."""
+
+    part: Part
+    x1: float
+    y1: float
+    x2: float
+    y2: float
+    ink: str
+    width: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Grid:
+    """The cells, row by row: ``steps`` and ``prints`` have rows times columns places.
+
+    ``steps`` are places in ``colors``, 255 for a blank. ``prints`` are the printed values, empty when none are printed.
+    ``fits`` is false when values were asked for and the cells are too small to print them.
+    """
+
+    xs: tuple[float, ...]
+    ys: tuple[float, ...]
+    cell_width: float
+    cell_height: float
+    steps: tuple[int, ...]
+    colors: tuple[str, ...]
+    inks: tuple[str, ...]
+    prints: tuple[str, ...]
+    print_size: float
+    fits: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class Scene:
+    """One page, ready to be drawn. ``alternative`` says the figure in words."""
+
+    width: int
+    height: int
+    ground: str
+    alternative: str
+    texts: tuple[Text, ...]
+    boxes: tuple[Box, ...]
+    hatchings: tuple[Hatching, ...]
+    lines: tuple[Line, ...]
+    grid: Grid | None

@@ -1,0 +1,78 @@
+"""JSON Schema of our dataclasses, so that the file format, the API description and its types have one source."""
+
+from collections.abc import Iterable
+from dataclasses import MISSING, fields, is_dataclass
+from types import NoneType, UnionType
+from typing import Annotated, Any, Literal, Union, get_args, get_origin
+
+from .color.palettes import PALETTES
+from .recipe.load import hints, key_of
+
+_PLAIN: dict[Any, dict[str, Any]] = {
+    str: {"type": "string"},
+    float: {"type": "number"},
+    int: {"type": "integer"},
+    bool: {"type": "boolean"},
+}
+
+
+def schemas_of(specs: Iterable[type], prefix: str = "#/$defs/") -> dict[str, dict[str, Any]]:
+    """The schema of each dataclass and of those it holds, by name. References start with ``prefix``."""
+    found: dict[str, dict[str, Any]] = {}
+    for spec in specs:
+        _add(spec, prefix, found)
+    return found
+
+
+def recipe_schema() -> dict[str, Any]:
+    """The whole JSON Schema (2020-12) of a recipe file."""
+    from .recipe.spec import Recipe
+
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        "title": "Mottled Finch recipe, version 1",
+        "$ref": "#/$defs/Recipe",
+        "$defs": schemas_of([Recipe]),
+    }
+
+
+def _add(spec: type, prefix: str, found: dict[str, dict[str, Any]]) -> None:
+    if spec.__name__ in found:
+        return
+    found[spec.__name__] = {}  # holds the place while the parts are added
+    properties, required = {}, []
+    for each in fields(spec):
+        schema = _schema(hints(spec)[each.name], prefix, found)
+        if each.default is None:
+            schema = schema["allOf"][0] if "allOf" in schema else schema
+            schema.pop("nullable", None)  # None then stands for "left out", which a file does not say
+        properties[key_of(each.name)] = schema
+        if each.default is MISSING and each.default_factory is MISSING:
+            required.append(key_of(each.name))
+    found[spec.__name__] = {
+        "type": "object",
+        "description": " ".join((spec.__doc__ or "").split()),
+        "additionalProperties": False,
+        "properties": properties,
+        **({"required": required} if required else {}),
+    }
+
+
+def _schema(kind: Any, prefix: str, found: dict[str, dict[str, Any]]) -> dict[str, Any]:
+    if is_dataclass(kind) and isinstance(kind, type):
+        _add(kind, prefix, found)
+        return {"$ref": prefix + kind.__name__}
+    origin = get_origin(kind)
+    if origin is Annotated:
+        return {"type": "string", "enum": list(PALETTES)}
+    if origin is Literal:
+        return {"enum": list(get_args(kind))}
+    if origin is tuple:
+        return {"type": "array", "items": _schema(get_args(kind)[0], prefix, found)}
+    if origin in (Union, UnionType):
+        choices = [_schema(choice, prefix, found) for choice in get_args(kind) if choice is not NoneType]
+        plain = dict(choices[0]) if len(choices) == 1 else {"anyOf": choices}
+        if NoneType not in get_args(kind):
+            return plain
+        return {"allOf": [plain], "nullable": True} if "$ref" in plain else {**plain, "nullable": True}
+    return dict(_PLAIN[kind])

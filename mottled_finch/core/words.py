@@ -1,0 +1,87 @@
+"""Putting a recipe into words: names of fields and measures, the sentence that is the statement, live facts in texts."""
+
+import re
+
+import numpy as np
+
+from .pivot import Matrix
+from .recipe.check import FACT
+from .recipe.spec import LevelSpec, MeasureSpec, PivotSpec
+
+
+def field_words(field: str) -> str:
+    """A column's name as it is said in a sentence: ``minutes_late`` is "minutes late"."""
+    return " ".join(field.replace("_", " ").split()) or field
+
+
+def level_words(level: LevelSpec) -> str:
+    """A level as it is said in a sentence: "month of order date", and "month departed" where the name is a participle."""
+    name = field_words(level.field)
+    if level.cut is None:
+        return name
+    return f"{level.cut} {name}" if name.endswith("ed") else f"{level.cut} of {name}"
+
+
+def measure_words(measure: MeasureSpec) -> str:
+    if measure.of is None:
+        return "number of records"
+    return f"{measure.take} of {field_words(measure.of)}"
+
+
+def default_title(pivot: PivotSpec) -> str:
+    sides = " and ".join(level_words(level) for level in (*pivot.rows, *pivot.columns))
+    words = measure_words(pivot.measure) + (f" by {sides}" if sides else "")
+    return words[:1].upper() + words[1:]
+
+
+def default_caption(pivot: PivotSpec, matrix: Matrix) -> str:
+    words = "n = {n} record." if matrix.kept == 1 else "n = {n} records."
+    if matrix.unplaced:
+        sides = " or ".join(level_words(level) for level in (*pivot.rows, *pivot.columns))
+        words += f" {matrix.unplaced:,} of them {'has' if matrix.unplaced == 1 else 'have'} no {sides} and "
+        words += f"{'is' if matrix.unplaced == 1 else 'are'} in no cell."
+    return words
+
+
+def with_facts(words: str, matrix: Matrix) -> str:
+    """The words with live facts filled in, so that a refresh does not leave a stale claim."""
+    facts = {"n": f"{matrix.kept:,}"}
+    return FACT.sub(lambda found: facts[found[1]], words)
+
+
+def cell_name(matrix: Matrix, row: int, column: int) -> str:
+    """A cell by its labels: "Lantern Wharf, Aug"."""
+    return ", ".join((*matrix.rows[row], *matrix.columns[column])) or "all records"
+
+
+def alternative_text(pivot: PivotSpec, matrix: Matrix, decimals: int) -> str:
+    """The figure in words, for who does not see it."""
+    sides = []
+    if pivot.rows:
+        sides.append(f"each {level_words(pivot.rows[0])} down")
+    if pivot.columns:
+        sides.append(f"each {level_words(pivot.columns[0])} across")
+    rows, columns = matrix.shape
+    words = f"Heat map of the {measure_words(pivot.measure)}" + (f" for {' and '.join(sides)}" if sides else "")
+    words += f": {rows:,} by {columns:,} cells."
+    if not np.isnan(matrix.values).all():
+        high = np.unravel_index(np.nanargmax(matrix.values), matrix.shape)
+        low = np.unravel_index(np.nanargmin(matrix.values), matrix.shape)
+        words += f" Highest: {number_text(float(matrix.values[high]), decimals)}, {cell_name(matrix, int(high[0]), int(high[1]))}."
+        words += f" Lowest: {number_text(float(matrix.values[low]), decimals)}, {cell_name(matrix, int(low[0]), int(low[1]))}."
+    return words
+
+
+def number_text(value: float, decimals: int) -> str:
+    """A number for reading: digits grouped, so many decimals, and no minus before a zero."""
+    text = f"{value:,.{decimals}f}"
+    return text.replace("-", "", 1) if text.startswith("-") and not re.search("[1-9]", text) else text.replace("-", "−", 1)
+
+
+def fitting_decimals(matrix: Matrix) -> int:
+    """Decimals that keep about three significant digits of the largest value, and none for whole numbers."""
+    filled = matrix.values[~np.isnan(matrix.values)]
+    largest = float(np.abs(filled).max()) if len(filled) else 0.0
+    if largest == 0 or bool((filled == np.rint(filled)).all()):
+        return 0
+    return int(np.clip(2 - np.floor(np.log10(largest)), 0, 6))

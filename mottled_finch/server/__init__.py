@@ -1,0 +1,1 @@
+"""The server: HTTP and storage around the core."""

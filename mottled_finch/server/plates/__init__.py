@@ -1,0 +1,1 @@
+"""Plates: models, actions and views."""

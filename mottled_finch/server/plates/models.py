@@ -1,0 +1,34 @@
+"""Plates, and the versions that are their history."""
+
+from django.db import models
+
+from ..tables.models import Table
+
+
+class Plate(models.Model):
+    """One figure. ``at`` is the number of the version that stands; later ones wait for redo."""
+
+    table = models.ForeignKey(Table, on_delete=models.PROTECT, related_name="plates")
+    at = models.PositiveIntegerField(default=1)
+    created = models.DateTimeField(auto_now_add=True)
+    saved = models.DateTimeField(auto_now=True)
+
+    def version(self, number: int) -> "Version | None":
+        return self.versions.filter(number=number).first()
+
+    def standing(self) -> "Version":
+        return self.versions.get(number=self.at)
+
+
+class Version(models.Model):
+    """A recipe as it once stood. ``change`` says what was done to get there."""
+
+    plate = models.ForeignKey(Plate, on_delete=models.CASCADE, related_name="versions")
+    number = models.PositiveIntegerField()
+    recipe = models.JSONField()
+    change = models.CharField(max_length=200)
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["plate", "number"], name="one_version_a_number")]
+        ordering = ["number"]

@@ -1,0 +1,173 @@
+"""Plates over HTTP."""
+
+from dataclasses import asdict
+from typing import Any
+
+import numpy as np
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.draw.json import numbers_or_null
+from mottled_finch.core.figure import Figure
+from mottled_finch.core.recipe import dump_recipe, load_recipe
+from mottled_finch.core.words import default_caption, default_title, fitting_decimals
+
+from ..openapi import PlateAnswer, PlateFigureAnswer, PlateStart, ProblemAnswer, Recipe, refers_to
+from ..problems import Problem
+from ..tables.models import Table
+from .actions import change_plate, figure_of, remove_plate, start_plate, step_plate
+from .models import Plate
+
+_CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer)}
+
+
+class Plates(APIView):
+    @extend_schema(responses={200: refers_to(PlateAnswer, many=True)}, operation_id="plates")
+    def get(self, _request: Request) -> Response:
+        """Every plate, the last saved first."""
+        plates = Plate.objects.select_related("table").order_by("-saved", "-pk")
+        return Response([plate_answer(plate) for plate in plates])
+
+    @extend_schema(
+        operation_id="start_plate",
+        request={"application/json": refers_to(PlateStart)},
+        responses={201: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request) -> Response:
+        """Start a plate on a table."""
+        if not isinstance(request.data, dict) or not isinstance(request.data.get("table"), int):
+            raise Problem(422, 'The plate needs a table; give its number as "table".', "table")
+        given = request.data.get("recipe")
+        table = get_object_or_404(Table, pk=request.data["table"])
+        plate, figure = start_plate(table, None if given is None else load_recipe(given))
+        return Response(_both(plate, figure), status=201)
+
+
+class OnePlate(APIView):
+    @extend_schema(responses={200: refers_to(PlateFigureAnswer)}, operation_id="plate")
+    def get(self, _request: Request, pk: int) -> Response:
+        """A plate and its figure."""
+        plate = get_object_or_404(Plate, pk=pk)
+        return Response(_both(plate, figure_of(plate)))
+
+    @extend_schema(responses={204: None}, operation_id="remove_plate")
+    def delete(self, _request: Request, pk: int) -> Response:
+        """Remove a plate with its history."""
+        remove_plate(get_object_or_404(Plate, pk=pk))
+        return Response(status=204)
+
+
+class PlateRecipe(APIView):
+    @extend_schema(operation_id="change_plate", request={"application/json": refers_to(Recipe)}, responses=_CHANGED)
+    def put(self, request: Request, pk: int) -> Response:
+        """Save a recipe as the plate's next version."""
+        get_object_or_404(Plate, pk=pk)
+        return Response(_both(*change_plate(pk, load_recipe(request.data))))
+
+    @extend_schema(operation_id="plate_recipe", responses={200: refers_to(Recipe)})
+    def get(self, _request: Request, pk: int) -> Response:
+        """The recipe as a file, for the shell and for other tables."""
+        plate = get_object_or_404(Plate, pk=pk)
+        return Response(plate.standing().recipe, headers=_as_file(plate, "recipe.json"))
+
+
+class Undo(APIView):
+    @extend_schema(operation_id="undo", request=None, responses={**_CHANGED, 409: refers_to(ProblemAnswer)})
+    def post(self, _request: Request, pk: int) -> Response:
+        """Take the last change back."""
+        return _stepped(pk, -1)
+
+
+class Redo(APIView):
+    @extend_schema(operation_id="redo", request=None, responses={**_CHANGED, 409: refers_to(ProblemAnswer)})
+    def post(self, _request: Request, pk: int) -> Response:
+        """Make the change again that was taken back."""
+        return _stepped(pk, 1)
+
+
+class Export(APIView):
+    @extend_schema(
+        operation_id="export",
+        parameters=[
+            OpenApiParameter("zoom", float, description="Pixels a point, for PNG: 1 to 4"),
+            OpenApiParameter("view", bool, description="To be shown rather than saved"),
+        ],
+        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY},
+    )
+    def get(self, request: Request, pk: int, ending: str) -> HttpResponse:
+        """The figure in a form of export."""
+        if ending not in DRAWINGS:
+            raise Problem(404, f'There is no form "{ending}"; choose one of {", ".join(DRAWINGS)}.')
+        try:
+            zoom = float(request.query_params.get("zoom", "2"))
+        except ValueError as error:
+            raise Problem(422, "The zoom is not a number; choose 1 to 4.", "zoom") from error
+        plate = get_object_or_404(Plate, pk=pk)
+        drawing = DRAWINGS[ending]
+        headers = {"Cache-Control": "no-cache"} if "view" in request.query_params else _as_file(plate, ending)
+        return HttpResponse(drawing.draw(figure_of(plate), zoom), content_type=drawing.media_type, headers=headers)
+
+
+def _stepped(pk: int, steps: int) -> Response:
+    get_object_or_404(Plate, pk=pk)
+    plate = step_plate(pk, steps)
+    return Response(_both(plate, figure_of(plate)))
+
+
+def _as_file(plate: Plate, ending: str) -> dict[str, str]:
+    """Headers that save the answer under the plate's title, with nothing in the name that a file system minds."""
+    title = "".join(mark if mark.isascii() and (mark.isalnum() or mark in " -") else "" for mark in plate_title(plate))
+    return {"Content-Disposition": f'attachment; filename="{" ".join(title.split())[:80] or "figure"}.{ending}"'}
+
+
+def plate_title(plate: Plate) -> str:
+    recipe = load_recipe(plate.standing().recipe)
+    return recipe.words.title or default_title(recipe.pivot)
+
+
+def plate_answer(plate: Plate) -> dict[str, Any]:
+    standing, later = plate.standing(), plate.version(plate.at + 1)
+    return {
+        "id": plate.pk,
+        "table": plate.table_id,
+        "table_name": plate.table.name,
+        "title": plate_title(plate),
+        "revision": standing.pk,
+        "saved": plate.saved.isoformat(),
+        "recipe": dump_recipe(load_recipe(standing.recipe)),
+        "undo": standing.change if plate.at > 1 else None,
+        "redo": later.change if later else None,
+    }
+
+
+def _both(plate: Plate, figure: Figure) -> dict[str, Any]:
+    return {"plate": plate_answer(plate), "figure": figure_answer(figure)}
+
+
+def figure_answer(figure: Figure) -> dict[str, Any]:
+    matrix, scale, asked = figure.matrix, figure.scale, figure.recipe.cells.decimals
+    return {
+        "scene": asdict(figure.scene),
+        "scale": asdict(scale) if scale else None,
+        "rows": [" ".join(labels) for labels in matrix.rows],
+        "columns": [" ".join(labels) for labels in matrix.columns],
+        "values": numbers_or_null(matrix.values.ravel()),
+        "records": matrix.records.ravel().tolist(),
+        "row_totals": numbers_or_null(matrix.row_totals),
+        "column_totals": numbers_or_null(matrix.column_totals),
+        "grand_total": numbers_or_null(np.array([matrix.grand_total]))[0],
+        "row_records": matrix.row_records.tolist(),
+        "column_records": matrix.column_records.tolist(),
+        "decimals": fitting_decimals(matrix) if asked is None else asked,
+        "kept": matrix.kept,
+        "unplaced": matrix.unplaced,
+        "unmeasured": matrix.unmeasured,
+        "default_title": default_title(figure.recipe.pivot),
+        "default_caption": default_caption(figure.recipe.pivot, matrix),
+    }

@@ -1,0 +1,1 @@
+"""Tables: models, actions and views."""
