@@ -340,8 +340,7 @@ class _Page:
             self.lines.append(
                 Line(part="legend", x1=x + legend.ramp_width, y1=y, x2=x + legend.ramp_width + 4, y2=y, ink=QUIET, width=1)
             )
-            # Texts at the ends stay beside the ramp, clear of the title above and the swatch below.
-            baseline = min(max(y + size * CAP_HEIGHT / 2, top + size * CAP_HEIGHT), top + height)
+            baseline = top + legend.baseline(tick, height)
             self.texts.append(Text(part="legend", x=x + legend.tick_x, y=baseline, text=tick.text, size=size, ink=INK))
 
 

@@ -9,7 +9,7 @@ from ..color.scale import Scale
 from ..pivot import Matrix
 from ..recipe.spec import EndSpec, Recipe
 from ..words import measure_words, number_text
-from .type import cut, width_of, wrap
+from .type import CAP_HEIGHT, cut, width_of, wrap
 
 NO_VALUE = "No value"
 
@@ -39,9 +39,15 @@ class Legend:
         """The ticks that fit a ramp of that height without touching, the fixed ones first."""
         shown: list[Tick] = []
         for tick in (*self.fixed, *self.between):
-            if all(abs(tick.place - other.place) * height >= self.size * 1.3 for other in shown):
+            at = self.baseline(tick, height)
+            if all(abs(at - self.baseline(other, height)) >= self.size * 1.25 for other in shown):
                 shown.append(tick)
         return shown
+
+    def baseline(self, tick: Tick, height: float) -> float:
+        """Where the tick's text stands, down from the ramp's top: centered on the tick, but at the ends beside the ramp."""
+        centered = (1 - tick.place) * height + self.size * CAP_HEIGHT / 2
+        return min(max(centered, self.size * CAP_HEIGHT), height)
 
 
 def legend_of(recipe: Recipe, matrix: Matrix, scale: Scale | None, decimals: int, size: float, most: float) -> Legend:

@@ -1,0 +1,203 @@
+import { Box, Flex, Menu, Portal, Progress } from "@chakra-ui/react";
+import { useEffect, useRef, useState } from "react";
+import { useParams } from "react-router";
+import { exportAddress, Refusal } from "../../api/client";
+import { useAbout, useTable } from "../../api/queries";
+import { Bar, TrailEnd } from "../../shared/Bar";
+import { Button } from "../../shared/Button";
+import { Notice } from "../../shared/Notice";
+import { whenSaved } from "../../shared/numbers";
+import { Announced, Refused } from "../../shared/Say";
+import { copyPicture } from "./copyPicture";
+import { Dock } from "./Dock";
+import { Keys } from "./Keys";
+import { Stage } from "./Stage";
+import { Statement, type StatementHandle } from "./Statement";
+import { Tray } from "./Tray";
+import { usePlate } from "./usePlate";
+import { useView } from "./view";
+
+export function PlateEditor() {
+  const id = Number(useParams().id);
+  // A fresh editor for each plate: nothing looked at in one is carried to another.
+  return <Editor key={id} id={id} />;
+}
+
+function Editor({ id }: { id: number }) {
+  const plate = usePlate(id);
+  const { data, error, isPending } = plate.query;
+  const table = useTable(data?.plate.table);
+  const about = useAbout();
+  const statement = useRef<StatementHandle>(null);
+  const [said, setSaid] = useState("");
+  const [keys, setKeys] = useState(false);
+  const set = useView((view) => view.set);
+  useEffect(() => set({ chosen: null, pointed: null, triedScale: null, triedColors: null }), [set]);
+  useShortcuts({
+    undo: plate.undo,
+    redo: plate.redo,
+    statement: () => statement.current?.focus(),
+    keys: () => setKeys(true),
+  });
+  const title = data?.plate.title;
+  useEffect(() => {
+    document.title = title ? `${title}, Mottled Finch` : "Mottled Finch";
+  }, [title]);
+
+  if (error) {
+    const gone = error instanceof Refusal && error.status === 404;
+    return (
+      <>
+        <Bar />
+        <Notice heading={gone ? "This plate is not here" : "This plate cannot be shown"}>{error.message}</Notice>
+      </>
+    );
+  }
+  if (isPending || !table.data) return <Loading />;
+
+  const { figure } = data;
+  const { recipe, undo, redo, saved, table_name } = data.plate;
+
+  async function copy() {
+    setSaid("Making the picture");
+    setSaid(await copyPicture(id));
+  }
+
+  return (
+    <Flex direction="column" h="100%">
+      <Bar
+        trail={
+          <>
+            <Box as="span" truncate>
+              {table_name}
+            </Box>
+            <span>/</span>
+            <TrailEnd>{data.plate.title}</TrailEnd>
+            <Box as="span" textStyle="small" pl="8px">
+              {plate.working ? "saving" : said || `saved ${whenSaved(saved)}`}
+            </Box>
+          </>
+        }
+      >
+        <Button
+          variant="bareOnBar"
+          onClick={plate.undo}
+          disabled={undo === null}
+          title={undo ? `Undo: ${undo}` : "Nothing to undo"}
+        >
+          Undo
+        </Button>
+        <Button
+          variant="bareOnBar"
+          onClick={plate.redo}
+          disabled={redo === null}
+          title={redo ? `Redo: ${redo}` : "Nothing to redo"}
+        >
+          Redo
+        </Button>
+        <Button variant="onBar" onClick={copy}>
+          Copy picture
+        </Button>
+        <ExportMenu id={id} forms={about.data?.exports ?? []} />
+      </Bar>
+      <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
+        {plate.working && <Working />}
+      </Box>
+      <Statement ref={statement} recipe={recipe} table={table.data} onChange={plate.change} />
+      {plate.refusal && <Refused sentence={plate.refusal.message} onClose={plate.forget} />}
+      <Flex flex="1" minH="0">
+        <Flex as="main" direction="column" flex="1" minW="0">
+          <Stage figure={figure} recipe={recipe} onChange={plate.change} />
+          <Tray figure={figure} recipe={recipe} />
+        </Flex>
+        <Dock figure={figure} recipe={recipe} onChange={plate.change} />
+      </Flex>
+      <Announced>{said}</Announced>
+      <Keys open={keys} onClose={() => setKeys(false)} />
+    </Flex>
+  );
+}
+
+/** Shown only when an answer takes longer than it should be noticed. */
+function Working() {
+  const [late, setLate] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLate(true), 150);
+    return () => clearTimeout(timer);
+  }, []);
+  if (!late) return null;
+  return (
+    <Progress.Root value={null} size="xs" aria-label="Making the figure">
+      <Progress.Track bg="transparent" h="2px">
+        <Progress.Range bg="amber" />
+      </Progress.Track>
+    </Progress.Root>
+  );
+}
+
+function Loading() {
+  return (
+    <Flex direction="column" h="100%">
+      <Bar />
+      <Box h="64px" bg="paper" borderBottomWidth="1px" borderColor="edge" />
+      <Flex flex="1" bg="ground" align="center" justify="center" color="quiet" role="status">
+        Laying out the figure
+      </Flex>
+    </Flex>
+  );
+}
+
+function ExportMenu({ id, forms }: { id: number; forms: { ending: string; title: string }[] }) {
+  const items = [
+    ...forms.map(({ ending, title }) => ({ ending, title, address: exportAddress(id, ending) })),
+    { ending: "recipe", title: "Recipe, for the shell", address: `/api/plates/${id}/recipe` },
+  ];
+  return (
+    <Menu.Root positioning={{ placement: "bottom-end" }}>
+      <Menu.Trigger asChild>
+        <Button variant="lead">Export</Button>
+      </Menu.Trigger>
+      <Portal>
+        <Menu.Positioner>
+          <Menu.Content bg="card" minW="220px" boxShadow="list" borderWidth="1px" borderColor="edge">
+            {items.map(({ ending, title, address }) => (
+              <Menu.Item key={ending} value={ending} asChild _highlighted={{ bg: "amberWash" }}>
+                <a href={address} download>
+                  <Box flex="1">{title}</Box>
+                  <Box color="quiet" textStyle="small">
+                    {ending === "recipe" ? ".json" : `.${ending}`}
+                  </Box>
+                </a>
+              </Menu.Item>
+            ))}
+          </Menu.Content>
+        </Menu.Positioner>
+      </Portal>
+    </Menu.Root>
+  );
+}
+
+type Shortcuts = { undo: () => void; redo: () => void; statement: () => void; keys: () => void };
+
+function useShortcuts({ undo, redo, statement, keys }: Shortcuts) {
+  useEffect(() => {
+    function onKeyDown(event: KeyboardEvent) {
+      const target = event.target as HTMLElement;
+      const writing = target.matches("input:not([type=radio]), textarea, select");
+      const command = event.ctrlKey || event.metaKey;
+      const key = event.key.toLowerCase();
+      const actions: [boolean, () => void][] = [
+        [command && key === "z" && !event.shiftKey, undo],
+        [command && (key === "y" || (key === "z" && event.shiftKey)), redo],
+        [!command && key === "/", statement],
+        [!command && key === "?", keys],
+      ];
+      const action = writing ? undefined : actions.find(([wanted]) => wanted)?.[1];
+      if (!action) return;
+      event.preventDefault();
+      action();
+    }
+    document.addEventListener("keydown", onKeyDown);
+    return () => document.removeEventListener("keydown", onKeyDown);
+  }, [undo, redo, statement, keys]);
+}

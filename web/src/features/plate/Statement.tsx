@@ -1,0 +1,272 @@
+import { Box, chakra, Flex, Popover, Portal } from "@chakra-ui/react";
+import { type KeyboardEvent, type ReactNode, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
+import type { ColumnInfo, Level, Recipe, TableInfo } from "../../api/client";
+import { Button } from "../../shared/Button";
+import { FilterList, type Option } from "../../shared/FilterList";
+import { grouped } from "../../shared/numbers";
+import { KeepEditor } from "./KeepEditor";
+import { keepWords, levelWords } from "./phrases";
+import { turned, withKeep, withMeasure, withSide } from "./recipes";
+import type { Change } from "./usePlate";
+
+const CUTS = ["month", "weekday", "hour", "date", "year"] as const;
+const MEMBERS_MOST = 5_000;
+
+export type StatementHandle = { focus: () => void };
+type Props = {
+  recipe: Recipe;
+  table: TableInfo;
+  onChange: (change: Change) => void;
+  ref?: Ref<StatementHandle>;
+};
+
+/** The sentence that is the pivot. Each phrase opens its list; Tab walks them. */
+export function Statement({ recipe, table, onChange, ref }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const [open, setOpen] = useState<string | null>(null);
+  useImperativeHandle(ref, () => ({ focus: () => box.current?.querySelector("button")?.focus() }));
+  const { rows, columns, measure, keep } = recipe.pivot;
+  const take = measure?.take ?? "count";
+  const numbers = table.columns.filter((column) => column.kind === "number");
+
+  const phrase = (
+    name: string,
+    label: string,
+    words: string,
+    set: boolean,
+    list: (start: string, close: () => void) => ReactNode,
+  ) => (
+    <Phrase
+      key={name}
+      label={label}
+      words={words}
+      set={set}
+      open={open === name}
+      onOpen={(now) => setOpen(now ? name : null)}
+    >
+      {list}
+    </Phrase>
+  );
+
+  const takes: Option[] = [
+    { key: "count", label: "number of records" },
+    { key: "sum", label: "sum", note: "of a number", why: numbers.length ? undefined : NO_NUMBERS },
+    { key: "average", label: "average", note: "of a number", why: numbers.length ? undefined : NO_NUMBERS },
+  ];
+  const side = (which: "rows" | "columns", level: Level | undefined, label: string, empty: string) =>
+    phrase(which, label, level ? levelWords(level) : empty, Boolean(level), (start, close) => (
+      <FilterList
+        label={label}
+        start={start}
+        options={levelOptions(table.columns)}
+        chosen={level ? levelKey(level) : NOTHING}
+        onChoose={(key) => {
+          close();
+          onChange(withSide(which, key === NOTHING ? null : (JSON.parse(key) as Level)));
+        }}
+      />
+    ));
+
+  return (
+    <Flex
+      ref={box}
+      as="section"
+      aria-label="Statement"
+      align="center"
+      gap="16px"
+      px="18px"
+      py="12px"
+      minH="64px"
+      bg="paper"
+      borderBottomWidth="1px"
+      borderColor="edge"
+      flex="none"
+    >
+      <Box flex="1" textStyle="statement" color="quiet">
+        Color the{" "}
+        {phrase("take", "What is measured", take === "count" ? "number of records" : take, true, (start, close) => (
+          <FilterList
+            label="What is measured"
+            start={start}
+            options={takes}
+            chosen={take}
+            onChoose={(key) => {
+              if (key === "count") {
+                close();
+                onChange(withMeasure("count"));
+                return;
+              }
+              const of = measure?.of ?? numbers[0]?.name;
+              onChange(withMeasure(key as "sum" | "average", of));
+              setOpen("of");
+            }}
+          />
+        ))}
+        {take !== "count" && (
+          <>
+            {" of "}
+            {phrase("of", "The number that is measured", wordsOf(table, measure?.of), true, (start, close) => (
+              <FilterList
+                label="The number that is measured"
+                start={start}
+                options={table.columns.map((column) => ({
+                  key: column.name,
+                  label: column.words,
+                  note: column.kind === "number" ? noteOf(column) : KINDS[column.kind],
+                  why:
+                    column.kind === "number" ? undefined : `${column.words} holds ${KINDS[column.kind]}, not numbers.`,
+                }))}
+                chosen={measure?.of}
+                onChoose={(key) => {
+                  close();
+                  onChange(withMeasure(take, key));
+                }}
+              />
+            ))}
+          </>
+        )}
+        {" for each "}
+        {side("rows", rows?.[0], "What goes down", "thing that goes down")}
+        {" down and "}
+        {side("columns", columns?.[0], "What goes across", "thing that goes across")}
+        {" across, keeping "}
+        {phrase("keep", "Which records are kept", keepWords(keep ?? [], table), Boolean(keep?.length), (_, close) => (
+          <KeepEditor
+            table={table}
+            keep={keep ?? []}
+            onDone={(next) => {
+              close();
+              onChange(withKeep(next));
+            }}
+          />
+        ))}
+      </Box>
+      <Button
+        variant="plain"
+        size="sm"
+        flex="none"
+        disabled={!rows?.length && !columns?.length}
+        onClick={() => onChange(turned)}
+      >
+        Turn rows and columns
+      </Button>
+    </Flex>
+  );
+}
+
+const NO_NUMBERS = "This table has no column of numbers.";
+const NOTHING = "nothing";
+const KINDS: Record<string, string> = { number: "number", category: "text", moment: "moment", yes_no: "yes or no" };
+
+function wordsOf(table: TableInfo, name: string | undefined): string {
+  return table.columns.find((column) => column.name === name)?.words ?? name ?? "a number";
+}
+
+function noteOf(column: ColumnInfo): string | undefined {
+  return column.blanks ? `${grouped(column.blanks)} blank` : undefined;
+}
+
+function levelKey(level: Level): string {
+  return JSON.stringify(level.cut ? { field: level.field, cut: level.cut } : { field: level.field });
+}
+
+function levelOptions(columns: ColumnInfo[]): Option[] {
+  const options = columns.flatMap((column): Option[] => {
+    const whole = {
+      key: levelKey({ field: column.name }),
+      label: column.words,
+      note: grouped(column.distinct),
+      why:
+        column.distinct > MEMBERS_MOST
+          ? `${column.words} has ${grouped(column.distinct)} different values; a side holds ${grouped(MEMBERS_MOST)}.`
+          : undefined,
+    };
+    if (column.kind !== "moment") return [whole];
+    const cuts = CUTS.map((cut) => ({
+      key: levelKey({ field: column.name, cut }),
+      label: levelWords({ field: column.name, cut }),
+    }));
+    return [...cuts, whole];
+  });
+  return [...options, { key: NOTHING, label: "nothing", note: "leave this side empty" }];
+}
+
+type PhraseProps = {
+  label: string;
+  words: string;
+  set: boolean;
+  open: boolean;
+  onOpen: (open: boolean) => void;
+  children: (start: string, close: () => void) => ReactNode;
+};
+
+/** A marked phrase of the statement. Typing on it opens its list already narrowed. */
+function Phrase({ label, words, set, open, onOpen, children }: PhraseProps) {
+  const [start, setStart] = useState("");
+  const trigger = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (!open) setStart("");
+  }, [open]);
+
+  function onKeyDown(event: KeyboardEvent) {
+    const typed = event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey && /\S/.test(event.key);
+    if ((typed && event.key !== "/" && event.key !== "?") || event.key === "ArrowDown") {
+      event.preventDefault();
+      setStart(typed ? event.key : "");
+      onOpen(true);
+    }
+  }
+
+  return (
+    <Popover.Root
+      open={open}
+      onOpenChange={(change) => onOpen(change.open)}
+      positioning={{ placement: "bottom-start", gutter: 6 }}
+      lazyMount
+      unmountOnExit
+      autoFocus={false}
+    >
+      <Popover.Trigger asChild>
+        <chakra.button
+          ref={trigger}
+          type="button"
+          aria-label={`${label}: ${words}`}
+          data-phrase={label}
+          display="inline"
+          textAlign="start"
+          color={set ? "ink" : "faint"}
+          fontWeight={set ? "600" : "400"}
+          borderBottomWidth="2px"
+          borderStyle={set ? "solid" : "dotted"}
+          borderColor={set ? "amberLine" : "control"}
+          borderRadius="2px 2px 0 0"
+          cursor="pointer"
+          lineHeight="1.3"
+          bg={open ? "amberWash" : undefined}
+          _hover={{ bg: "amberWash" }}
+          onKeyDown={onKeyDown}
+        >
+          {words}
+        </chakra.button>
+      </Popover.Trigger>
+      <Portal>
+        <Popover.Positioner>
+          <Popover.Content
+            w="auto"
+            bg="card"
+            borderWidth="1px"
+            borderColor="edge"
+            borderRadius="8px"
+            boxShadow="list"
+            aria-label={label}
+          >
+            {children(start, () => {
+              onOpen(false);
+              trigger.current?.focus();
+            })}
+          </Popover.Content>
+        </Popover.Positioner>
+      </Portal>
+    </Popover.Root>
+  );
+}

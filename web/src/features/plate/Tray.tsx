@@ -1,0 +1,185 @@
+import { Box, chakra, Flex, Grid } from "@chakra-ui/react";
+import { type ReactNode, useMemo } from "react";
+import type { Figure, Recipe } from "../../api/client";
+import { counted } from "../../shared/numbers";
+import { stepOf } from "./coloring";
+import { cellName, context, indexOf, type Ranked, ranked, rankWords, valueWords } from "./reading";
+import { useView } from "./view";
+
+type Props = { figure: Figure; recipe: Recipe };
+
+/** What the cell under the pointer or the keys says, the ends of the scale, and what is not in the colors. */
+export function Tray({ figure, recipe }: Props) {
+  return (
+    <Grid
+      as="section"
+      aria-label="Reading"
+      templateColumns="320px minmax(0, 1fr) 264px"
+      h="158px"
+      flex="none"
+      bg="paper"
+      borderTopWidth="1px"
+      borderColor="edge"
+    >
+      <Reading figure={figure} recipe={recipe} />
+      <Ends figure={figure} />
+      <NotInColors figure={figure} />
+    </Grid>
+  );
+}
+
+function Panel({ heading, note, children }: { heading: string; note?: string; children: ReactNode }) {
+  return (
+    <Box
+      px="16px"
+      py="11px"
+      borderLeftWidth="1px"
+      borderColor="line"
+      _first={{ borderLeftWidth: 0 }}
+      minW="0"
+      overflow="hidden"
+    >
+      <Flex textStyle="label" justify="space-between" mb="6px" gap="8px">
+        <Box as="h2" truncate title={heading}>
+          {heading}
+        </Box>
+        <Box fontWeight="400">{note}</Box>
+      </Flex>
+      {children}
+    </Box>
+  );
+}
+
+function Reading({ figure, recipe }: Props) {
+  const { chosen, pointed, triedScale, triedColors } = useView();
+  const cell = [pointed, chosen].find(
+    (each) => each && each.row < figure.rows.length && each.column < figure.columns.length,
+  );
+  if (!cell)
+    return (
+      <Panel heading="Reading">
+        <Box color="quiet">Point at a cell, or walk the cells with the arrow keys.</Box>
+      </Panel>
+    );
+  const value = figure.values[indexOf(figure, cell)] ?? null;
+  const scale = triedScale ?? figure.scale;
+  const colors = triedColors ?? figure.scene.grid?.colors;
+  const hex = value !== null && scale ? colors?.[stepOf(value, scale)] : undefined;
+  return (
+    <Panel heading={cellName(figure, cell)}>
+      <Flex align="baseline" gap="8px" data-testid="reading" whiteSpace="nowrap">
+        <Box textStyle="reading">{valueWords(figure, value)}</Box>
+        <Box color="quiet" flex="1" truncate>
+          {value !== null && rankWords(figure, value)}
+        </Box>
+        {hex && (
+          <Flex align="center" gap="6px" color="quiet" textStyle="small" alignSelf="center">
+            <Box w="14px" h="14px" borderRadius="2px" style={{ background: hex }} />
+            {hex}
+          </Flex>
+        )}
+      </Flex>
+      <Grid templateColumns="1fr 1fr" columnGap="20px" rowGap="2px" mt="6px">
+        {context(figure, recipe, cell).map((fact) => (
+          <Flex key={fact.name} justify="space-between" gap="8px" minW="0">
+            <Box color="quiet" truncate title={fact.name}>
+              {fact.name}
+            </Box>
+            <Box fontWeight="600">{fact.value}</Box>
+          </Flex>
+        ))}
+      </Grid>
+    </Panel>
+  );
+}
+
+const SHOWN = 4;
+
+function Ends({ figure }: { figure: Figure }) {
+  const cells = useMemo(() => ranked(figure), [figure]);
+  const enough = cells.length >= 2 * SHOWN;
+  const highest = cells.slice(0, enough ? SHOWN : Math.ceil(cells.length / 2));
+  const lowest = cells.slice(enough ? -SHOWN : Math.ceil(cells.length / 2)).reverse();
+  return (
+    <Panel heading="Ends of the scale">
+      {cells.length ? (
+        <Grid templateColumns="1fr 1fr" columnGap="16px">
+          <EndList label="Highest" figure={figure} cells={highest} />
+          <EndList label="Lowest" figure={figure} cells={lowest} />
+        </Grid>
+      ) : (
+        <Box color="quiet">No cell has a value.</Box>
+      )}
+    </Panel>
+  );
+}
+
+function EndList({ label, figure, cells }: { label: string; figure: Figure; cells: Ranked[] }) {
+  const set = useView((view) => view.set);
+  const grid = figure.scene.grid;
+  return (
+    <Box role="group" aria-label={label} minW="0">
+      {cells.map(({ cell, value }) => {
+        const step = figure.scale ? stepOf(value, figure.scale) : 0;
+        return (
+          <chakra.button
+            key={indexOf(figure, cell)}
+            type="button"
+            display="flex"
+            w="100%"
+            alignItems="center"
+            gap="8px"
+            py="2px"
+            borderRadius="3px"
+            cursor="pointer"
+            textAlign="start"
+            _hover={{ bg: "amberWash" }}
+            onClick={() => set({ chosen: cell, pointed: null })}
+          >
+            <Box
+              flex="none"
+              minW="44px"
+              px="4px"
+              textAlign="center"
+              borderRadius="2px"
+              style={{ background: grid?.colors[step], color: grid?.inks[step] }}
+            >
+              {valueWords(figure, value)}
+            </Box>
+            <Box truncate title={cellName(figure, cell)}>
+              {cellName(figure, cell)}
+            </Box>
+          </chakra.button>
+        );
+      })}
+    </Box>
+  );
+}
+
+/** What a reader of the colors would not see: blanks, clipped ends, records in no cell. */
+function NotInColors({ figure }: { figure: Figure }) {
+  const { scale, values } = figure;
+  const blank = values.filter((value) => value === null).length;
+  const over = scale ? values.filter((value) => value !== null && value > scale.high).length : 0;
+  const under = scale ? values.filter((value) => value !== null && value < scale.low).length : 0;
+  const lines = [
+    blank > 0 && `${counted(blank, "cell")} without a value`,
+    over > 0 && `${counted(over, "cell")} beyond the high end`,
+    under > 0 && `${counted(under, "cell")} beyond the low end`,
+    figure.unmeasured > 0 && `${counted(figure.unmeasured, "record")} without the number measured`,
+    figure.unplaced > 0 && `${counted(figure.unplaced, "record")} blank on a side, in no cell`,
+  ].filter((line) => line !== false);
+  return (
+    <Panel heading="Not in the colors" note={`${counted(figure.kept, "record")} kept`}>
+      {lines.length ? (
+        lines.map((line) => (
+          <Box key={line} py="2px" pl="10px" borderLeftWidth="2px" borderColor="edge" mb="3px">
+            {line}
+          </Box>
+        ))
+      ) : (
+        <Box color="quiet">Every record that is kept is in the colors.</Box>
+      )}
+    </Panel>
+  );
+}

@@ -1,0 +1,30 @@
+/** How levels and conditions are said. The core says levels the same way in titles. */
+import type { Condition, Level, TableInfo } from "../../api/client";
+
+export function fieldWords(field: string): string {
+  return field.replaceAll("_", " ").split(/\s+/).filter(Boolean).join(" ") || field;
+}
+
+export function levelWords(level: Level): string {
+  const name = fieldWords(level.field);
+  if (!level.cut) return name;
+  return name.endsWith("ed") ? `${level.cut} ${name}` : `${level.cut} of ${name}`;
+}
+
+const LISTED = 2;
+
+export function conditionWords(condition: Condition): string {
+  const name = levelWords(condition);
+  const { in: among, not_in: without, from, to } = condition;
+  if (among) return among.length <= LISTED ? `${name} ${among.join(" or ") || "none"}` : `${among.length} of ${name}`;
+  if (without) {
+    return without.length <= LISTED ? `${name} not ${without.join(" nor ")}` : `all but ${without.length} of ${name}`;
+  }
+  if (from !== undefined && to !== undefined) return `${name} ${from} to ${to}`;
+  return from !== undefined ? `${name} from ${from}` : `${name} up to ${to}`;
+}
+
+export function keepWords(keep: Condition[], table: TableInfo): string {
+  if (!keep.length) return `all ${table.records.toLocaleString("en-US")} records`;
+  return keep.map(conditionWords).join(", ");
+}

@@ -1,0 +1,44 @@
+/** The axis of the color rail: which values it spans, and where a value stands on it. */
+import type { Figure } from "../../api/client";
+
+type Scale = NonNullable<Figure["scale"]>;
+export type Axis = { from: number; to: number };
+
+/** Far extremes would squeeze the rest: beyond a third of the scale past a clipped end they become dots outside the axis. */
+const REACH = 0.35;
+const MARGIN = 0.12;
+
+export function axisOf(scale: Scale): Axis {
+  const span = scale.high - scale.low || Math.abs(scale.high) || 1;
+  const from = scale.lowest < scale.low - REACH * span ? scale.low - MARGIN * span : Math.min(scale.lowest, scale.low);
+  const to =
+    scale.highest > scale.high + REACH * span ? scale.high + MARGIN * span : Math.max(scale.highest, scale.high);
+  return from < to ? { from, to } : { from: from - span / 2, to: to + span / 2 };
+}
+
+/** 0 at the foot of the axis, 1 at its top. */
+export const placeOn = (axis: Axis, value: number) => (value - axis.from) / (axis.to - axis.from);
+
+export const valueAt = (axis: Axis, place: number) => axis.from + place * (axis.to - axis.from);
+
+/** The step a dragged or nudged value moves by: 1, 2 or 5 times a power of ten, about 200 of them on the axis. */
+export function stepOn(axis: Axis): number {
+  const rough = (axis.to - axis.from) / 200;
+  const power = 10 ** Math.floor(Math.log10(rough));
+  return power * (rough / power >= 5 ? 10 : rough / power >= 2 ? 5 : rough / power >= 1 ? 2 : 1);
+}
+
+export function rounded(value: number, step: number): number {
+  return Number((Math.round(value / step) * step).toPrecision(12));
+}
+
+/** How many values fall into each of the bins between the ends of the axis, foot first. */
+export function histogram(values: readonly (number | null)[], axis: Axis, bins: number): number[] {
+  const counts = new Array<number>(bins).fill(0);
+  for (const value of values) {
+    if (value === null || value < axis.from || value > axis.to) continue;
+    const bin = Math.min(bins - 1, Math.floor(placeOn(axis, value) * bins));
+    counts[bin] = (counts[bin] as number) + 1;
+  }
+  return counts;
+}

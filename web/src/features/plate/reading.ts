@@ -1,0 +1,77 @@
+/** What there is to say of a cell, from the figure alone. */
+import type { Figure, Recipe } from "../../api/client";
+import { counted, grouped, percent, withDecimals } from "../../shared/numbers";
+import type { Cell } from "./view";
+
+export const indexOf = (figure: Figure, cell: Cell) => cell.row * figure.columns.length + cell.column;
+
+export function cellName(figure: Figure, cell: Cell): string {
+  return [figure.rows[cell.row], figure.columns[cell.column]].filter(Boolean).join(", ") || "All records";
+}
+
+export function valueWords(figure: Figure, value: number | null | undefined): string {
+  return value === null || value === undefined ? "no value" : withDecimals(value, figure.decimals);
+}
+
+export function cellWords(figure: Figure, cell: Cell): string {
+  const i = indexOf(figure, cell);
+  return `${cellName(figure, cell)}: ${valueWords(figure, figure.values[i])}, ${counted(figure.records[i] ?? 0, "record")}`;
+}
+
+export type Ranked = { cell: Cell; value: number };
+
+/** Cells with a value from the highest to the lowest; equal ones in reading order. */
+export function ranked(figure: Figure): Ranked[] {
+  const across = figure.columns.length;
+  const cells = figure.values.flatMap((value, i) =>
+    value === null ? [] : [{ value, cell: { row: Math.floor(i / across), column: i % across } }],
+  );
+  return cells.sort((a, b) => b.value - a.value);
+}
+
+/** "highest of 165 cells", "5th of 165 cells". Cells of equal value share the best place. */
+export function rankWords(figure: Figure, value: number): string {
+  let above = 0;
+  let below = 0;
+  let filled = 0;
+  for (const other of figure.values) {
+    if (other === null) continue;
+    filled++;
+    if (other > value) above++;
+    if (other < value) below++;
+  }
+  const of = `of ${counted(filled, "cell")}`;
+  if (filled === 1) return "the only cell with a value";
+  if (above === 0) return `highest ${of}`;
+  if (below === 0) return `lowest ${of}`;
+  return `${ordinal(above + 1)} highest ${of}`;
+}
+
+function ordinal(n: number): string {
+  const ending = n % 100 >= 11 && n % 100 <= 13 ? "th" : (["th", "st", "nd", "rd"][n % 10] ?? "th");
+  return `${grouped(n)}${ending}`;
+}
+
+export type Fact = { name: string; value: string };
+
+/** The cell among its row, its column and the whole. Shares are said only of what adds up. */
+export function context(figure: Figure, recipe: Recipe, cell: Cell): Fact[] {
+  const i = indexOf(figure, cell);
+  const value = figure.values[i] ?? null;
+  const facts: Fact[] = [{ name: "Records", value: grouped(figure.records[i] ?? 0) }];
+  const take = recipe.pivot.measure?.take ?? "count";
+  const row = figure.row_totals[cell.row] ?? null;
+  const column = figure.column_totals[cell.column] ?? null;
+  if (figure.columns.length > 1)
+    facts.push({ name: figure.rows[cell.row] || "All across", value: valueWords(figure, row) });
+  if (figure.rows.length > 1)
+    facts.push({ name: figure.columns[cell.column] || "All down", value: valueWords(figure, column) });
+  facts.push({ name: "All cells", value: valueWords(figure, figure.grand_total) });
+  const whole = figure.grand_total;
+  const addsUp = take === "count" || (take === "sum" && figure.values.every((each) => each === null || each >= 0));
+  if (addsUp && value !== null && whole) {
+    if (row && figure.columns.length > 1) facts.push({ name: "Of its row", value: percent(value / row) });
+    if (column && figure.rows.length > 1) facts.push({ name: "Of its column", value: percent(value / column) });
+  }
+  return facts;
+}

@@ -1,0 +1,42 @@
+import { Box, Flex, Image } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import mark from "../app/mark.svg";
+
+/** The dark bar on top of every screen: the mark, where we are, and the actions of the screen. */
+export function Bar({ trail, children }: { trail?: ReactNode; children?: ReactNode }) {
+  return (
+    <Flex
+      as="header"
+      h="44px"
+      flex="none"
+      align="center"
+      gap="16px"
+      px="16px"
+      bg="bar"
+      color="onBar"
+      whiteSpace="nowrap"
+    >
+      <Link to="/" aria-label="Mottled Finch, to the desk">
+        <Flex align="center" gap="9px" fontWeight="600" fontSize="14px">
+          <Image src={mark} alt="" w="22px" h="22px" />
+          Mottled Finch
+        </Flex>
+      </Link>
+      <Flex align="baseline" gap="8px" minW="0" flex="1" overflow="hidden" color="onBarQuiet">
+        {trail}
+      </Flex>
+      <Flex align="center" gap="8px" flex="none">
+        {children}
+      </Flex>
+    </Flex>
+  );
+}
+
+export function TrailEnd({ children }: { children: ReactNode }) {
+  return (
+    <Box as="span" fontWeight="600" color="onBar" overflow="hidden" textOverflow="ellipsis">
+      {children}
+    </Box>
+  );
+}

@@ -1,0 +1,41 @@
+/** Numbers and times as people read them. Figures use the core's own texts; these are for the interface around them. */
+
+export function grouped(value: number): string {
+  return value.toLocaleString("en-US");
+}
+
+/** The same form as the core's printed values: grouped, a true minus, no minus before a zero. */
+export function withDecimals(value: number, decimals: number): string {
+  const text = Math.abs(value).toLocaleString("en-US", {
+    minimumFractionDigits: decimals,
+    maximumFractionDigits: decimals,
+  });
+  return value < 0 && /[1-9]/.test(text) ? `−${text}` : text;
+}
+
+/** A number without needless zeros, for inputs and handles. */
+export function short(value: number, decimals: number): string {
+  return Number.isInteger(value) ? withDecimals(value, 0) : withDecimals(value, Math.max(decimals, 1));
+}
+
+export function percent(share: number): string {
+  return `${(share * 100).toLocaleString("en-US", { maximumFractionDigits: 1 })}%`;
+}
+
+export function counted(count: number, noun: string): string {
+  return `${grouped(count)} ${noun}${count === 1 ? "" : "s"}`;
+}
+
+export function megabytes(bytes: number): string {
+  return `${(bytes / 1024 ** 2).toLocaleString("en-US", { maximumFractionDigits: 1 })} MB`;
+}
+
+/** "14:02" today, "Mon 14:02" this week, else the date. */
+export function whenSaved(iso: string, now = new Date()): string {
+  const then = new Date(iso);
+  const time = then.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" });
+  const days = (now.getTime() - then.getTime()) / 86_400_000;
+  if (then.toDateString() === now.toDateString()) return time;
+  if (days < 6) return `${then.toLocaleDateString([], { weekday: "short" })} ${time}`;
+  return then.toLocaleDateString([], { day: "numeric", month: "short", year: "numeric" });
+}

@@ -1,0 +1,63 @@
+/** The look, as tokens and component recipes. Components name tokens; no color stands in a component. */
+import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+
+const config = defineConfig({
+  globalCss: {
+    "html, body, #root": { height: "100%", margin: 0 },
+    body: { bg: "paper", color: "ink", fontFamily: "body", fontSize: "13px", lineHeight: "1.4", overflow: "hidden" },
+    "*": {
+      boxSizing: "border-box",
+      _motionReduce: { transitionDuration: "0s !important", animationDuration: "0s !important" },
+    },
+    ":focus-visible": { outline: "2px solid {colors.focus}", outlineOffset: "2px" },
+  },
+  theme: {
+    tokens: {
+      fonts: { body: { value: "'Mottled Sans', sans-serif" }, heading: { value: "'Mottled Sans', sans-serif" } },
+      colors: {
+        ink: { value: "#1d211a" },
+        quiet: { value: "#5c6056" },
+        faint: { value: "#6d7167" },
+        paper: { value: "#fbfaf6" },
+        panel: { value: "#f2f1ec" },
+        card: { value: "#ffffff" },
+        ground: { value: "#d8d8d4" },
+        line: { value: "#dddbd3" },
+        edge: { value: "#c6c4ba" },
+        /** The edge of what can be pressed or typed into: 3 to 1 on paper. */
+        control: { value: "#8b8d82" },
+        bar: { value: "#22271f" },
+        barHigh: { value: "#353b30" },
+        barEdge: { value: "#7d8474" },
+        onBar: { value: "#f1f0ea" },
+        onBarQuiet: { value: "#a3a99b" },
+        leaf: { value: "#3a4133" },
+        onLeaf: { value: "#ffffff" },
+        amber: { value: "#e3a34c" },
+        amberHigh: { value: "#efb364" },
+        amberLine: { value: "#b9772a" },
+        amberWash: { value: "#f7ead3" },
+        link: { value: "#8a4b12" },
+        alarm: { value: "#9a2f1c" },
+        alarmWash: { value: "#faeae4" },
+        focus: { value: "#8a4b12" },
+        bars: { value: "#b3b2a8" },
+        pageShadow: { value: "rgba(29, 33, 26, 0.16)" },
+      },
+      shadows: {
+        page: { value: "0 1px 2px {colors.pageShadow}, 0 6px 24px {colors.pageShadow}" },
+        list: { value: "0 2px 6px {colors.pageShadow}, 0 12px 32px {colors.pageShadow}" },
+      },
+    },
+    textStyles: {
+      small: { value: { fontSize: "12px", lineHeight: "1.35" } },
+      base: { value: { fontSize: "13px", lineHeight: "1.4" } },
+      label: { value: { fontSize: "12px", lineHeight: "1.35", fontWeight: "600", color: "quiet" } },
+      statement: { value: { fontSize: "18px", lineHeight: "1.55" } },
+      reading: { value: { fontSize: "22px", lineHeight: "1.2", fontWeight: "600" } },
+      heading: { value: { fontSize: "17px", lineHeight: "1.3", fontWeight: "600" } },
+    },
+  },
+});
+
+export const system = createSystem(defaultConfig, config);
