@@ -1,6 +1,7 @@
 """The shell: what `./finch` hands its words to once everything is set up."""
 
 import argparse
+import os
 import sys
 from pathlib import Path
 
@@ -27,9 +28,10 @@ def _parser() -> argparse.ArgumentParser:
 
     demo = commands.add_parser("demo", help="make and load the demo data, then serve")
     serve = commands.add_parser("serve", help="serve your own tables and plates")
+    home = Path(os.environ.get("FINCH_HOME", ".finch"))
     for each, folder in ((demo, "demo-data"), (serve, "data")):
         each.add_argument("--port", type=_port, default=8420, help="the port on 127.0.0.1 (default: %(default)s)")
-        each.add_argument("--data", type=Path, default=Path(".finch") / folder, help="the data folder (default: %(default)s)")
+        each.add_argument("--data", type=Path, default=home / folder, help="the data folder (default: %(default)s)")
     demo.set_defaults(run=_demo)
     serve.set_defaults(run=_serve)
 

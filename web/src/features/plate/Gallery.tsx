@@ -1,8 +1,9 @@
-import { Box, chakra, Flex, Popover, Portal } from "@chakra-ui/react";
+import { Box, chakra, Flex, Popover } from "@chakra-ui/react";
 import { type KeyboardEvent, useRef, useState } from "react";
 import type { Palette, Recipe } from "../../api/client";
 import { usePalettes } from "../../api/queries";
 import { Button } from "../../shared/Button";
+import { PopCard } from "../../shared/PopCard";
 import { withColor } from "./recipes";
 import type { Change } from "./usePlate";
 import { useView } from "./view";
@@ -59,59 +60,47 @@ export function Gallery({ recipe, onChange }: Props) {
           </Box>
         </Button>
       </Popover.Trigger>
-      <Portal>
-        <Popover.Positioner>
-          <Popover.Content
-            w="292px"
-            bg="card"
-            borderWidth="1px"
-            borderColor="edge"
-            borderRadius="8px"
-            boxShadow="list"
-            aria-label="Palettes"
-          >
-            <Box ref={list} p="8px" onKeyDown={onKeyDown} onPointerLeave={() => set({ triedColors: null })}>
-              {[false, true].map((sided) => (
-                <Box key={String(sided)}>
-                  <Box textStyle="label" px="6px" pt="6px" pb="2px">
-                    {sided ? "Two sides, around a middle" : "One hue, light to strong"}
-                  </Box>
-                  {palettes
-                    .filter((palette) => palette.two_sided === sided)
-                    .map((palette) => (
-                      <chakra.button
-                        key={palette.name}
-                        type="button"
-                        aria-pressed={palette.name === name}
-                        display="flex"
-                        w="100%"
-                        alignItems="center"
-                        justifyContent="space-between"
-                        gap="10px"
-                        px="6px"
-                        py="4px"
-                        borderRadius="5px"
-                        cursor="pointer"
-                        fontWeight={palette.name === name ? "600" : "400"}
-                        _hover={{ bg: "amberWash" }}
-                        _focusVisible={{ bg: "amberWash" }}
-                        onPointerEnter={() => set({ triedColors: oriented(palette, recipe) })}
-                        onFocus={() => set({ triedColors: oriented(palette, recipe) })}
-                        onClick={() => {
-                          onChange(withColor({ palette: palette.name as NonNullable<Recipe["color"]>["palette"] }));
-                          show(false);
-                        }}
-                      >
-                        <span>{palette.title}</span>
-                        <Strip colors={oriented(palette, recipe)} />
-                      </chakra.button>
-                    ))}
-                </Box>
-              ))}
+      <PopCard label="Palettes" width="292px">
+        <Box ref={list} p="8px" onKeyDown={onKeyDown} onPointerLeave={() => set({ triedColors: null })}>
+          {[false, true].map((sided) => (
+            <Box key={String(sided)}>
+              <Box textStyle="label" px="6px" pt="6px" pb="2px">
+                {sided ? "Two sides, around a middle" : "One hue, light to strong"}
+              </Box>
+              {palettes
+                .filter((palette) => palette.two_sided === sided)
+                .map((palette) => (
+                  <chakra.button
+                    key={palette.name}
+                    type="button"
+                    aria-pressed={palette.name === name}
+                    display="flex"
+                    w="100%"
+                    alignItems="center"
+                    justifyContent="space-between"
+                    gap="10px"
+                    px="6px"
+                    py="4px"
+                    borderRadius="5px"
+                    cursor="pointer"
+                    fontWeight={palette.name === name ? "600" : "400"}
+                    _hover={{ bg: "amberWash" }}
+                    _focusVisible={{ bg: "amberWash" }}
+                    onPointerEnter={() => set({ triedColors: oriented(palette, recipe) })}
+                    onFocus={() => set({ triedColors: oriented(palette, recipe) })}
+                    onClick={() => {
+                      onChange(withColor({ palette: palette.name as NonNullable<Recipe["color"]>["palette"] }));
+                      show(false);
+                    }}
+                  >
+                    <span>{palette.title}</span>
+                    <Strip colors={oriented(palette, recipe)} />
+                  </chakra.button>
+                ))}
             </Box>
-          </Popover.Content>
-        </Popover.Positioner>
-      </Portal>
+          ))}
+        </Box>
+      </PopCard>
     </Popover.Root>
   );
 }

@@ -1,8 +1,9 @@
-import { Box, chakra, Field, Flex, Input, Popover, Portal } from "@chakra-ui/react";
+import { Box, chakra, Field, Flex, Input, Popover } from "@chakra-ui/react";
 import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { End, Figure, Recipe } from "../../api/client";
 import { Button } from "../../shared/Button";
 import { counted, short } from "../../shared/numbers";
+import { PopCard } from "../../shared/PopCard";
 import { BLANK, type ScaleShape, stepOf } from "./coloring";
 import { type Axis, axisOf, histogram, placeOn, rounded, stepOn, valueAt } from "./railAxis";
 import { placed, withColor } from "./recipes";
@@ -44,6 +45,7 @@ export function Rail({ figure, recipe, onChange }: Props) {
           which={which}
           axis={axis}
           shape={shape}
+          scale={scale}
           figure={figure}
           recipe={recipe}
           onChange={onChange}
@@ -135,9 +137,9 @@ function Beyond({
   );
 }
 
-type HandleProps = Props & { which: Which; axis: Axis; shape: ScaleShape };
+type HandleProps = Props & { which: Which; axis: Axis; shape: ScaleShape; scale: NonNullable<Figure["scale"]> };
 
-function Handle({ which, axis, shape, figure, recipe, onChange }: HandleProps) {
+function Handle({ which, axis, shape, scale, figure, recipe, onChange }: HandleProps) {
   const set = useView((view) => view.set);
   const [typing, setTyping] = useState(false);
   const dragged = useRef<{ from: number; moved: boolean } | null>(null);
@@ -148,12 +150,12 @@ function Handle({ which, axis, shape, figure, recipe, onChange }: HandleProps) {
   const value = shape[which];
   const [least, most] = limits(which, shape, axis);
 
-  function tryAt(next: number) {
-    const at = Math.min(Math.max(rounded(next, step), least), most);
-    const scale = { ...shape, [which]: at };
+  function tryAt(wanted: number) {
+    const at = Math.min(Math.max(rounded(wanted, step), least), most);
+    const next = { ...shape, [which]: at };
     // A middle that nobody set stays halfway between the ends while they move.
-    if (which !== "middle" && !recipe.color?.middle) scale.middle = (scale.low + scale.high) / 2;
-    set({ triedScale: scale });
+    if (which !== "middle" && !recipe.color?.middle) next.middle = (next.low + next.high) / 2;
+    set({ triedScale: next });
     return at;
   }
 
@@ -203,7 +205,8 @@ function Handle({ which, axis, shape, figure, recipe, onChange }: HandleProps) {
     nudged.current = null;
   }
 
-  const name = end?.name ?? (free ? LEFT_TO_DATA[which] : "");
+  const clips = { high: scale.highest > value, middle: false, low: scale.lowest < value }[which];
+  const name = end?.name ?? (free ? LEFT_TO_DATA[which] : clips ? "clip" : "");
   return (
     <Popover.Root
       open={typing}
@@ -256,30 +259,18 @@ function Handle({ which, axis, shape, figure, recipe, onChange }: HandleProps) {
           </Box>
         </Flex>
       </Popover.Anchor>
-      <Portal>
-        <Popover.Positioner>
-          <Popover.Content
-            w="250px"
-            bg="card"
-            borderWidth="1px"
-            borderColor="edge"
-            borderRadius="8px"
-            boxShadow="list"
-            aria-label={TITLES[which]}
-          >
-            <Typed
-              which={which}
-              end={end}
-              value={value}
-              limits={[which === "low" ? null : shape.low, which === "high" ? null : shape.high]}
-              onDone={(next) => {
-                setTyping(false);
-                if (next !== null) onChange(withColor({ [which]: next === "data" ? undefined : next }));
-              }}
-            />
-          </Popover.Content>
-        </Popover.Positioner>
-      </Portal>
+      <PopCard label={TITLES[which]} width="250px">
+        <Typed
+          which={which}
+          end={end}
+          value={value}
+          limits={[which === "low" ? null : shape.low, which === "high" ? null : shape.high]}
+          onDone={(next) => {
+            setTyping(false);
+            if (next !== null) onChange(withColor({ [which]: next === "data" ? undefined : next }));
+          }}
+        />
+      </PopCard>
     </Popover.Root>
   );
 }

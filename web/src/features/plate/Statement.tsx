@@ -1,9 +1,10 @@
-import { Box, chakra, Flex, Popover, Portal } from "@chakra-ui/react";
+import { Box, chakra, Flex, Popover } from "@chakra-ui/react";
 import { type KeyboardEvent, type ReactNode, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
 import type { ColumnInfo, Level, Recipe, TableInfo } from "../../api/client";
 import { Button } from "../../shared/Button";
 import { FilterList, type Option } from "../../shared/FilterList";
 import { grouped } from "../../shared/numbers";
+import { PopCard } from "../../shared/PopCard";
 import { KeepEditor } from "./KeepEditor";
 import { keepWords, levelWords } from "./phrases";
 import { turned, withKeep, withMeasure, withSide } from "./recipes";
@@ -249,24 +250,12 @@ function Phrase({ label, words, set, open, onOpen, children }: PhraseProps) {
           {words}
         </chakra.button>
       </Popover.Trigger>
-      <Portal>
-        <Popover.Positioner>
-          <Popover.Content
-            w="auto"
-            bg="card"
-            borderWidth="1px"
-            borderColor="edge"
-            borderRadius="8px"
-            boxShadow="list"
-            aria-label={label}
-          >
-            {children(start, () => {
-              onOpen(false);
-              trigger.current?.focus();
-            })}
-          </Popover.Content>
-        </Popover.Positioner>
-      </Portal>
+      <PopCard label={label}>
+        {children(start, () => {
+          onOpen(false);
+          trigger.current?.focus();
+        })}
+      </PopCard>
     </Popover.Root>
   );
 }
