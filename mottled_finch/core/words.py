@@ -8,6 +8,13 @@ from .pivot import Matrix
 from .recipe.check import FACT
 from .recipe.spec import LevelSpec, MeasureSpec, PivotSpec
 
+_NOT_XML = re.compile("[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")
+
+
+def printable(text: str) -> str:
+    """The text without the control characters that no page, and no XML, can hold."""
+    return _NOT_XML.sub("", text)
+
 
 def field_words(field: str) -> str:
     """A column's name as it is said in a sentence: ``minutes_late`` is "minutes late"."""
@@ -79,9 +86,10 @@ def number_text(value: float, decimals: int) -> str:
 
 
 def fitting_decimals(matrix: Matrix) -> int:
-    """Decimals that keep about three significant digits of the largest value, and none for whole numbers."""
-    filled = matrix.values[~np.isnan(matrix.values)]
-    largest = float(np.abs(filled).max()) if len(filled) else 0.0
-    if largest == 0 or bool((filled == np.rint(filled)).all()):
+    """Decimals that keep about three significant digits of the largest cell, and none where cells and totals are whole."""
+    shown = np.concatenate([matrix.values.ravel(), matrix.row_totals, matrix.column_totals, [matrix.grand_total]])
+    shown = shown[~np.isnan(shown)]
+    largest = float(np.abs(matrix.values[~np.isnan(matrix.values)]).max(initial=0.0))
+    if largest == 0 or bool((shown == np.rint(shown)).all()):
         return 0
     return int(np.clip(2 - np.floor(np.log10(largest)), 0, 6))

@@ -48,7 +48,8 @@ class Scale:
 def _share(values: NDArray[np.float64], start: float, end: float, without_width: float) -> NDArray[np.float64]:
     if end <= start:
         return np.full(values.shape, without_width)
-    return np.clip((values - start) / (end - start), 0, 1)
+    with np.errstate(over="ignore"):  # far beyond the end of a very short piece is still the end
+        return np.clip((values - start) / (end - start), 0, 1)
 
 
 def resolve_scale(color: ColorSpec, values: NDArray[np.float64]) -> Scale | None:

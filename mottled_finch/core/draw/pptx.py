@@ -6,6 +6,7 @@ from pptx import Presentation
 from pptx.util import Pt
 
 from ..figure import Figure
+from ..words import printable
 from .png import draw_png
 
 _BLANK_LAYOUT = 6
@@ -19,8 +20,8 @@ def draw_pptx(figure: Figure) -> bytes:
     slide = deck.slides.add_slide(deck.slide_layouts[_BLANK_LAYOUT])
     picture = slide.shapes.add_picture(io.BytesIO(draw_png(figure)), 0, 0, Pt(scene.width), Pt(scene.height))
     picture.name = "Mottled Finch figure"
-    picture._element.nvPicPr.cNvPr.set("descr", scene.alternative)  # no public way to set the alternative text
-    deck.core_properties.title = next((text.text for text in scene.texts if text.part == "title"), "")
+    picture._element.nvPicPr.cNvPr.set("descr", printable(scene.alternative))  # no public way to set the alternative text
+    deck.core_properties.title = printable(next((text.text for text in scene.texts if text.part == "title"), ""))
     deck.core_properties.author = ""
     out = io.BytesIO()
     deck.save(out)

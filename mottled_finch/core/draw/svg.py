@@ -2,7 +2,6 @@
 
 import base64
 import io
-import re
 import struct
 import zlib
 from functools import lru_cache
@@ -16,9 +15,8 @@ from numpy.typing import NDArray
 from ..figure import Figure
 from ..scene import Scene, Text
 from ..scene.type import FAMILY, FILES
+from ..words import printable
 from .canvas import BLANK_FILL, HATCH_INK, paint
-
-_NOT_XML = re.compile("[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")
 
 
 def draw_svg(figure: Figure) -> bytes:
@@ -90,8 +88,8 @@ def _number(value: float) -> str:
 
 
 def _xml(text: str) -> str:
-    """Text that stays text: escaped, and without the characters XML cannot hold."""
-    return escape(_NOT_XML.sub("", text))
+    """Text that stays text."""
+    return escape(printable(text))
 
 
 def _png(pixels: NDArray[np.uint8]) -> bytes:

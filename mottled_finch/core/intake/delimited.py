@@ -12,8 +12,8 @@ import re
 from collections.abc import Iterator
 from typing import BinaryIO
 
-import numpy as np
 import pyarrow as pa
+import pyarrow.compute as pc
 import pyarrow.csv as pa_csv
 
 from ..errors import IntakeError
@@ -56,12 +56,16 @@ def read_delimited(source: BinaryIO, name: str) -> Table:
         ragged: list[pa_csv.InvalidRow] = []
         try:
             raw = _read(source, fields, header_lines, text_fields, ragged)
-            break
         except pa.ArrowInvalid as error:
             column = _column_that_is_not_numeric(str(error), text_fields)
             if ragged or column is None:
                 raise _explained(error, source, name, names, fields, header_lines, ragged) from error
             text_fields.add(column)
+            continue
+        infinite = _infinite(raw, fields)
+        if not infinite:
+            break
+        text_fields |= infinite
     if raw.num_rows == 0:
         raise IntakeError(
             f"the file has a header of {_counted(len(names), 'column')} and no records below it; export it again with its records",
@@ -167,6 +171,12 @@ def _read(
     )
 
 
+def _infinite(raw: pa.Table, fields: list[str]) -> set[str]:
+    """Fields with a number too large for a double: they are read again as text, which tells what stood there."""
+    floating = [field for field in fields if pa.types.is_floating(raw[field].type)]
+    return {field for field in floating if pc.any(pc.is_inf(raw[field])).as_py()}
+
+
 def _column_that_is_not_numeric(message: str, text_fields: set[str]) -> str | None:
     found = re.search(r"[Cc]olumn #(\d+)", message)
     field = f"f{found[1]}" if found else None
@@ -223,11 +233,7 @@ def _columns(raw: pa.Table, names: list[str]) -> Iterator[Column]:
     for position, name in enumerate(names):
         chunks = raw.column(position)
         if pa.types.is_floating(chunks.type):
-            values = chunks.to_numpy()
-            infinite = np.isinf(values)
-            misfits = (("infinite", int(infinite.sum())),) if infinite.any() else ()
-            values = np.where(infinite, np.nan, values) if misfits else values
-            yield Column(name=name, kind=Kind.NUMBER, data=values, misfits=misfits)
+            yield Column(name=name, kind=Kind.NUMBER, data=chunks.to_numpy())
         else:
             encoded = chunks.unify_dictionaries().combine_chunks()
             if isinstance(encoded, pa.ChunkedArray):

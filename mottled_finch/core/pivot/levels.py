@@ -102,8 +102,9 @@ def moment_label(moment: Any) -> str:
     """ISO 8601 with a blank between date and time, and no more of the time than is there."""
     text = str(np.datetime64(moment, "us"))
     date, _, time = text.partition("T")
-    time = re.sub(r"(:00)?\.0+$", "", time)
-    return date if time in ("00:00", "") else f"{date} {time}"
+    time = time.rstrip("0").rstrip(".") if "." in time else time
+    time = time.removesuffix(":00") if time.count(":") == 2 else time
+    return date if time == "00:00" else f"{date} {time}"
 
 
 def natural_key(text: str) -> tuple[Any, ...]:

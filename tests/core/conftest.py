@@ -1,0 +1,41 @@
+"""Small tables for the tests of the core."""
+
+import io
+from collections.abc import Callable
+
+import pytest
+
+from mottled_finch.core.figure import Figure, make_figure
+from mottled_finch.core.intake import read_delimited
+from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.table import Table
+
+
+def read(text: str | bytes, name: str = "a.csv") -> Table:
+    return read_delimited(io.BytesIO(text.encode() if isinstance(text, str) else text), name)
+
+
+def figure_of(text: str, **parts: object) -> Figure:
+    return make_figure(read(text), load_recipe({"finch_recipe": 1, **parts}))
+
+
+@pytest.fixture
+def trips() -> str:
+    """Nine trips whose every total can be worked out by hand. The East pier has a trip without minutes, the West a blank."""
+    return (
+        "pier,departed,minutes,line\n"
+        "East,2025-01-03 08:10,4,Inner\n"
+        "East,2025-01-09 17:40,8,Outer\n"
+        "East,2025-02-11 08:05,,Inner\n"
+        "North,2025-01-20 23:59,10,Inner\n"
+        "North,2025-02-28 00:00,20,Outer\n"
+        "North,2025-02-28 12:30,30,Outer\n"
+        "West,2025-02-01,1,Outer\n"
+        ",2025-01-01,100,Inner\n"
+        "West,NA,7,Outer\n"
+    )
+
+
+@pytest.fixture
+def make() -> Callable[..., Figure]:
+    return figure_of

@@ -1,0 +1,76 @@
+"""Conditions: which records they keep."""
+
+import pytest
+
+from mottled_finch.core.errors import TableError
+from mottled_finch.core.pivot import make_matrix
+from mottled_finch.core.recipe import load_recipe
+
+from ..conftest import read
+
+
+def kept(trips: str, *conditions: dict) -> int:
+    recipe = load_recipe({"finch_recipe": 1, "pivot": {"keep": list(conditions)}})
+    return make_matrix(read(trips), recipe.pivot).kept
+
+
+@pytest.mark.parametrize(
+    ("condition", "records"),
+    [
+        ({"field": "pier", "in": ["East", "West"]}, 5),
+        ({"field": "pier", "in": [" East "]}, 3),
+        ({"field": "pier", "in": ["Nowhere"]}, 0),
+        ({"field": "pier", "in": []}, 0),
+        ({"field": "pier", "not_in": ["East"]}, 6),
+        ({"field": "pier", "not_in": []}, 9),
+        ({"field": "minutes", "in": [4, 8.0, "10"]}, 3),
+        ({"field": "minutes", "from": 8, "to": 20}, 3),
+        ({"field": "minutes", "from": 20}, 3),
+        ({"field": "minutes", "to": 4}, 2),
+        ({"field": "departed", "from": "2025-02-01"}, 4),
+        ({"field": "departed", "to": "2025-01-20"}, 4),
+        ({"field": "departed", "from": "2025-01", "to": "2025-01"}, 4),
+        ({"field": "departed", "from": 2025, "to": 2025}, 8),
+        ({"field": "departed", "to": "2025-02-28 00:00"}, 7),
+        ({"field": "departed", "from": "2025-02-28 00:00:00", "to": "2025-02-28 12:29"}, 1),
+        ({"field": "departed", "cut": "month", "in": ["Feb"]}, 4),
+        ({"field": "departed", "cut": "month", "not_in": ["Feb"]}, 5),
+        ({"field": "departed", "cut": "hour", "in": ["08"]}, 2),
+    ],
+)
+def test_keeps_the_right_records(trips, condition, records):
+    assert kept(trips, condition) == records
+
+
+def test_all_conditions_must_hold(trips):
+    assert kept(trips, {"field": "pier", "in": ["North"]}, {"field": "line", "in": ["Outer"]}, {"field": "minutes", "to": 25}) == 1
+
+
+@pytest.mark.parametrize(
+    ("condition", "sentence"),
+    [
+        ({"field": "peir", "in": ["East"]}, 'pivot.keep[0].field: no column "peir"; did you mean "pier"?'),
+        (
+            {"field": "pier", "from": "A"},
+            'pivot.keep[0]: "pier" holds text, which has no "from" and "to"; list what is kept with "in"',
+        ),
+        ({"field": "departed", "from": "soon"}, 'pivot.keep[0].from: "soon" is not a date; write it as 2025-03-31'),
+        ({"field": "departed", "from": "2025-02-30"}, 'pivot.keep[0].from: "2025-02-30" is not a date; write it as 2025-03-31'),
+        (
+            {"field": "departed", "from": "2025-03", "to": "2025-01"},
+            'pivot.keep[0]: "from" (2025-03) comes after "to" (2025-01); swap them',
+        ),
+        (
+            {"field": "minutes", "from": "five"},
+            'pivot.keep[0].from: "five" is text, but "minutes" holds numbers; write the number without marks',
+        ),
+        (
+            {"field": "pier", "cut": "month", "in": ["Jan"]},
+            'pivot.keep[0].cut: "pier" holds text, which cannot be cut by month; leave "cut" out or choose a moment in time',
+        ),
+    ],
+)
+def test_says_what_does_not_fit(trips, condition, sentence):
+    with pytest.raises(TableError) as told:
+        kept(trips, condition)
+    assert str(told.value) == sentence

@@ -1,0 +1,64 @@
+"""Names of changes, as the history tells them."""
+
+import pytest
+
+from mottled_finch.core.recipe import load_recipe, name_change
+from mottled_finch.core.recipe.changes import _SENTENCES
+
+BASE = {
+    "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "departed", "cut": "month"}]},
+    "color": {"middle": {"at": 5}},
+}
+
+
+def changed(part: str, value: object) -> str:
+    old = {"finch_recipe": 1, **BASE}
+    top, _, key = part.partition(".")
+    new = {**old, top: {**old.get(top, {}), key: value}}
+    if value is None:
+        del new[top][key]
+    return name_change(load_recipe(old), load_recipe(new))
+
+
+CHANGES = [
+    ("pivot.rows", [{"field": "line"}], "line put down the side"),
+    ("pivot.columns", [{"field": "departed", "cut": "hour"}], "hour of departed put across"),
+    ("pivot.columns", [], "nothing put across"),
+    ("pivot.measure", {"take": "sum", "of": "takings"}, "Measured: sum of takings"),
+    ("pivot.keep", [{"field": "line", "in": ["a"]}, {"field": "line", "not_in": ["b"]}], "Records kept by line"),
+    ("pivot.totals", {"rows": True}, "Row totals shown"),
+    ("pivot.totals", {"columns": True}, "Column totals shown"),
+    ("color.palette", "kingcup", "Palette Kingcup"),
+    ("color.high_is", "bad", "High is bad"),
+    ("color.reverse", True, "Colors reversed"),
+    ("color.high", {"at": 17}, "High end set to 17"),
+    ("color.high", {"percentile": 98}, "High end set to percentile 98"),
+    ("color.low", {"percent": 10, "name": "x"}, "Low end set to 10 percent of the range"),
+    ("color.middle", {"at": 6, "name": "promise"}, "Middle set to 6, promise"),
+    ("color.middle", None, "Middle taken off"),
+    ("cells.values", "none", "Values hidden"),
+    ("cells.decimals", 2, "Decimals: 2"),
+    ("legend.show", False, "Legend taken off"),
+    ("legend.title", "Late", "Legend title written"),
+    ("legend.blank", "", "Words for no value taken off"),
+    ("words.title", "A", "Title written"),
+    ("words.subtitle", "A", "Subtitle written"),
+    ("words.caption", "", "Caption taken off"),
+    ("page.width", 480, "Page 480 by 540 points"),
+]
+
+
+@pytest.mark.parametrize(("part", "value", "sentence"), CHANGES)
+def test_a_change_is_named(part, value, sentence):
+    assert changed(part, value) == sentence
+
+
+def test_every_kind_of_change_is_tried_here():
+    assert len({part for part, *_ in CHANGES}) + 1 == len(_SENTENCES)  # totals are two changes of one part
+
+
+def test_turning_is_one_change():
+    old = load_recipe({"finch_recipe": 1, **BASE})
+    sides = {"rows": BASE["pivot"]["columns"], "columns": BASE["pivot"]["rows"]}
+    assert name_change(old, load_recipe({"finch_recipe": 1, **BASE, "pivot": sides})) == "Rows and columns turned"
+    assert name_change(old, old) == "No change"

@@ -1,0 +1,48 @@
+"""The rules of the house, held against the source: arrows one way, one concept a file, one table to register it."""
+
+import ast
+from pathlib import Path
+
+import pytest
+
+from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.pivot.cuts import CUTS
+from mottled_finch.core.pivot.measures import MEASURES
+from mottled_finch.core.recipe.spec import Cut, Take
+
+CORE = Path(__file__).parents[2] / "mottled_finch" / "core"
+
+
+def imports(path: Path) -> set[str]:
+    found = set()
+    for node in ast.walk(ast.parse(path.read_text())):
+        if isinstance(node, ast.Import):
+            found.update(alias.name for alias in node.names)
+        elif isinstance(node, ast.ImportFrom):
+            found.add("." * node.level + (node.module or ""))
+    return found
+
+
+@pytest.mark.parametrize("path", sorted(CORE.rglob("*.py")), ids=lambda path: str(path.relative_to(CORE)))
+def test_the_core_knows_neither_server_nor_shell(path):
+    depth = len(path.relative_to(CORE).parts)
+    for name in imports(path):
+        assert not name.startswith(("django", "rest_framework", "mottled_finch")), name
+        assert not name.startswith("." * (depth + 1)), name
+    assert not [node for node in ast.walk(ast.parse(path.read_text())) if isinstance(node, ast.Name) and node.id == "print"]
+
+
+def files(folder: str) -> set[str]:
+    return {path.stem for path in (CORE / folder).glob("*.py")} - {"__init__"}
+
+
+def test_measures_are_one_a_file_and_in_the_table():
+    assert set(MEASURES) == files("pivot/measures") == set(Take.__args__)
+
+
+def test_outputs_are_one_a_file_and_in_the_table():
+    assert set(DRAWINGS) == files("draw") - {"canvas"}
+
+
+def test_cuts_are_those_of_the_recipe():
+    assert set(CUTS) == set(Cut.__args__)

@@ -1,0 +1,87 @@
+"""The shell, as a process of its own."""
+
+import io
+import json
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+from PIL import Image
+
+RECIPE = {
+    "finch_recipe": 1,
+    "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "day", "cut": "weekday"}], "measure": {"take": "sum", "of": "n"}},
+}
+
+
+def finch(*words: object, cwd: Path) -> subprocess.CompletedProcess:
+    command = [sys.executable, "-m", "mottled_finch.cli", *map(str, words)]
+    return subprocess.run(
+        command, check=False, cwd=cwd, capture_output=True, text=True, env={"PYTHONPATH": str(Path(__file__).parents[1])}
+    )
+
+
+@pytest.fixture
+def folder(tmp_path):
+    (tmp_path / "t.csv").write_text("pier,day,n\nA,2025-01-06,1\nB,2025-01-07,2\nA,2025-01-07,3\n")
+    (tmp_path / "r.json").write_text(json.dumps(RECIPE))
+    return tmp_path
+
+
+def test_renders_every_form(folder):
+    for ending in ("json", "csv", "svg", "png", "pdf", "pptx"):
+        done = finch("render", "t.csv", "r.json", "--out", f"o.{ending}", cwd=folder)
+        assert (done.returncode, done.stdout, done.stderr) == (0, "", "")
+        assert (folder / f"o.{ending}").stat().st_size > 20
+    assert json.loads((folder / "o.json").read_text())["values"] == [[1, 3], [None, 2]]
+
+
+def test_the_zoom_is_pixels_a_point(folder):
+    finch("render", "t.csv", "r.json", "--out", "o.png", "--zoom", "1", cwd=folder)
+    assert Image.open(io.BytesIO((folder / "o.png").read_bytes())).size == (960, 540)
+
+
+@pytest.mark.parametrize(
+    ("change", "words", "sentence"),
+    [
+        (
+            {"pivot": {"rows": [{"field": "peir"}]}},
+            ("--out", "o.json"),
+            'pivot.rows[0].field: no column "peir"; did you mean "pier"?',
+        ),
+        (
+            {"palette": 1},
+            ("--out", "o.json"),
+            "palette: no such key; choose from finch_recipe, pivot, color, cells, legend, words, page",
+        ),
+        (
+            {},
+            ("--out", "o.html"),
+            'o.html: the ending ".html" names no form that is built; choose one of png, svg, pdf, pptx, csv, json',
+        ),
+        ({}, ("--out", "nowhere/o.png"), "nowhere/o.png: no such file or directory; check the path"),
+        ({}, ("--out", "o.png", "--zoom", "9"), "zoom: a zoom of 9; choose 1 to 4"),
+    ],
+)
+def test_bad_input_is_told_in_one_line_and_exits_2(folder, change, words, sentence):
+    (folder / "r.json").write_text(json.dumps({**RECIPE, **change}))
+    done = finch("render", "t.csv", "r.json", *words, cwd=folder)
+    assert (done.returncode, done.stdout) == (2, "")
+    assert done.stderr.strip() == sentence
+    assert not list(folder.glob("o.*"))
+
+
+def test_a_missing_or_broken_table_is_told(folder):
+    done = finch("render", "no.csv", "r.json", "--out", "o.png", cwd=folder)
+    assert (done.returncode, done.stderr.strip()) == (2, "no.csv: no such file or directory; check the path")
+    (folder / "t.csv").write_bytes(b"")
+    done = finch("render", "t.csv", "r.json", "--out", "o.png", cwd=folder)
+    assert (done.returncode, done.stderr.strip()) == (2, "t.csv: the file is empty; choose a file with a header line and records")
+
+
+def test_what_stood_there_stays_when_a_figure_cannot_be_made(folder):
+    (folder / "o.png").write_bytes(b"before")
+    (folder / "t.csv").write_bytes(b"")
+    finch("render", "t.csv", "r.json", "--out", "o.png", cwd=folder)
+    assert (folder / "o.png").read_bytes() == b"before"

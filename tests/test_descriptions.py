@@ -1,0 +1,35 @@
+"""What is generated from the code and committed is what the code would generate now."""
+
+import json
+from pathlib import Path
+
+import pytest
+
+from mottled_finch.core.schema import recipe_schema
+from mottled_finch.demo.plates import PLATES
+from scripts.describe import DOCS, descriptions
+
+
+@pytest.mark.parametrize("name", ["recipe.schema.json", "openapi.json"])
+def test_the_committed_description_is_current(name):
+    assert (DOCS / name).read_text() == descriptions()[name], "run scripts/describe.py, then npm run types in web/"
+
+
+def test_the_schema_agrees_with_the_loader():
+    from jsonschema import Draft202012Validator
+
+    schema = recipe_schema()
+    Draft202012Validator.check_schema(schema)
+    validator = Draft202012Validator(schema)
+    for plate in PLATES:
+        validator.validate(json.loads(json.dumps(plate)))
+    for wrong in (
+        {"finch_recipe": 1},
+        {"finch_recipe": 1, "pivot": {}, "colour": {}},
+        {"finch_recipe": 1, "pivot": {"rows": [{"cut": "month"}]}},
+    ):
+        assert not validator.is_valid(wrong)
+
+
+def test_the_schema_is_linked_from_its_page():
+    assert "recipe.schema.json" in (Path(DOCS) / "recipe.md").read_text()
