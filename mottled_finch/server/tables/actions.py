@@ -35,21 +35,23 @@ def import_table(source: BinaryIO, file_name: str) -> Table:
 
 
 def receive(body: Readable, announced: int, file_name: str) -> Table:
-    """Take an upload in pieces into a file without a name, which vanishes with the process, and import it."""
-    most = settings.UPLOAD_BYTES_MOST
-    if announced > most:
+    """Take an upload in pieces into a file without a name, which vanishes with the process, and import it.
+
+    ``announced`` is its length in bytes, of which no more are read. Raises Problem for a file over the limit, and IntakeError
+    for an upload that breaks off or a file that cannot be read.
+    """
+    if announced > settings.UPLOAD_BYTES_MOST:
         raise _too_large(announced, file_name)
     folder = settings.DATA / "incoming"
     folder.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryFile(dir=folder) as file:
         received = 0
-        while piece := body.read(min(_PIECE, announced - received) or 1):
+        while received < announced:
+            piece = body.read(min(_PIECE, announced - received))
+            if not piece:
+                raise IntakeError("the upload broke off before its end; send the file again", path=file_name)
             received += len(piece)
-            if received > most:
-                raise _too_large(received, file_name)
             file.write(piece)
-        if received < announced:
-            raise IntakeError("the upload broke off before its end; send the file again", path=file_name)
         file.seek(0)
         return import_table(file, file_name)
 
