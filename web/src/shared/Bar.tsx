@@ -35,7 +35,7 @@ export function Bar({ trail, children }: { trail?: ReactNode; children?: ReactNo
 
 export function TrailEnd({ children }: { children: ReactNode }) {
   return (
-    <Box as="span" fontWeight="600" color="onBar" overflow="hidden" textOverflow="ellipsis">
+    <Box as="h1" fontWeight="600" color="onBar" overflow="hidden" textOverflow="ellipsis">
       {children}
     </Box>
   );

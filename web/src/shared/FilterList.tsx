@@ -14,15 +14,11 @@ type Props = {
 /** A list narrowed by typing and walked with the arrows. An option with `why` cannot be chosen, and says so. */
 export function FilterList({ label, options, chosen, onChoose, start = "" }: Props) {
   const [typed, setTyped] = useState(start);
-  const [at, setAt] = useState(0);
+  const [at, setAt] = useState(() => Math.max(0, start ? 0 : options.findIndex((option) => option.key === chosen)));
   const id = useId();
   const list = useRef<HTMLDivElement>(null);
   const shown = matching(options, typed);
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new text starts the walk anew, on the chosen one if it is there
-  useEffect(() => {
-    setAt(Math.max(0, typed ? 0 : shown.findIndex((option) => option.key === chosen)));
-  }, [typed]);
   useEffect(() => {
     list.current?.querySelector(`[data-at="${at}"]`)?.scrollIntoView({ block: "nearest" });
   }, [at]);
@@ -53,7 +49,10 @@ export function FilterList({ label, options, chosen, onChoose, start = "" }: Pro
           aria-label={label}
           placeholder="Type to narrow"
           value={typed}
-          onChange={(event) => setTyped(event.target.value)}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            setAt(0);
+          }}
           onKeyDown={onKeyDown}
           borderColor="control"
           bg="card"

@@ -61,7 +61,7 @@ export function Desk() {
               </Box>
             )}
             <Box as="section" aria-labelledby="tables">
-              <Heading id="tables" as="h2" textStyle="heading" mb="14px">
+              <Heading id="tables" as={empty ? "h1" : "h2"} textStyle="heading" mb="14px">
                 {empty ? "Start with a table" : "Tables"}
               </Heading>
               <Invitation state={state} over={over} onFiles={take} onCancel={cancel} onRest={rest} />
@@ -251,7 +251,7 @@ function Invitation({ state, over, onFiles, onCancel, onRest }: InvitationProps)
         <Progressing
           words={`Sending ${state.name}`}
           note={`${megabytes(state.sent)} of ${megabytes(state.size)}`}
-          share={state.sent / state.size}
+          share={state.size ? state.sent / state.size : null}
         >
           <Button variant="plain" size="sm" onClick={onCancel}>
             Cancel

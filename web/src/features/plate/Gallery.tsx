@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Popover } from "@chakra-ui/react";
+import { Box, chakra, Flex, Popover, VisuallyHidden } from "@chakra-ui/react";
 import { type KeyboardEvent, useRef, useState } from "react";
 import type { Palette, Recipe } from "../../api/client";
 import { usePalettes } from "../../api/queries";
@@ -44,18 +44,13 @@ export function Gallery({ recipe, onChange }: Props) {
       unmountOnExit
     >
       <Popover.Trigger asChild>
-        <Button
-          variant="plain"
-          w="100%"
-          h="36px"
-          px="10px"
-          justifyContent="space-between"
-          gap="10px"
-          aria-label={`Palette: ${current?.title ?? name}`}
-        >
-          <Box fontWeight="600">{current?.title ?? name}</Box>
+        <Button variant="plain" w="100%" h="36px" px="10px" justifyContent="space-between" gap="10px">
+          <Box fontWeight="600" flex="none">
+            <VisuallyHidden>Palette: </VisuallyHidden>
+            {current?.title ?? name}
+          </Box>
           {current && <Strip colors={oriented(current, recipe)} />}
-          <Box color="quiet" fontWeight="400">
+          <Box color="quiet" fontWeight="400" flex="none">
             Change
           </Box>
         </Button>
@@ -115,7 +110,7 @@ const TICKS = 17;
 
 function Strip({ colors }: { colors: readonly string[] }) {
   return (
-    <Flex h="15px" w="136px" flex="none" borderRadius="2px" overflow="hidden" aria-hidden="true">
+    <Flex h="15px" w="136px" minW="80px" flexShrink="1" borderRadius="2px" overflow="hidden" aria-hidden="true">
       {Array.from(
         { length: TICKS },
         (_, i) => colors[Math.round((i * (colors.length - 1)) / (TICKS - 1))] as string,

@@ -50,41 +50,43 @@ export function GridReader({ figure, grid, zoom }: Props) {
   }
 
   return (
-    <Box
-      role="grid"
-      tabIndex={0}
-      aria-label={figure.scene.alternative}
-      aria-rowcount={rows + 1}
-      aria-colcount={columns + 1}
-      aria-activedescendant={at ? `${id}-cell` : undefined}
-      position="absolute"
-      style={{
-        left: place.left * zoom,
-        top: place.top * zoom,
-        width: place.width * zoom,
-        height: place.height * zoom,
-        cursor: "crosshair",
-      }}
-      onKeyDown={onKeyDown}
-      onFocus={() => !at && set({ chosen: { row: 0, column: 0 } })}
-      onPointerMove={(event) => set({ pointed: toCell(event) })}
-      onPointerLeave={() => set({ pointed: null })}
-      onPointerDown={(event) => {
-        const cell = toCell(event);
-        if (cell) set({ chosen: cell });
-      }}
-    >
-      {at && (
-        <div role="row" aria-rowindex={at.row + 2}>
-          <Hidden role="rowheader" index={1} words={figure.rows[at.row] || "all records"} />
-          <Ring grid={grid} cell={at} zoom={zoom} origin={place} strong>
-            <div id={`${id}-cell`} role="gridcell" aria-colindex={at.column + 2} aria-label={cellWords(figure, at)} />
-          </Ring>
-        </div>
-      )}
-      {over && <Ring grid={grid} cell={over} zoom={zoom} origin={place} />}
+    <>
+      <Box
+        role="grid"
+        tabIndex={0}
+        aria-label={figure.scene.alternative}
+        aria-rowcount={rows + 1}
+        aria-colcount={columns + 1}
+        aria-activedescendant={at ? `${id}-cell` : undefined}
+        position="absolute"
+        style={{
+          left: place.left * zoom,
+          top: place.top * zoom,
+          width: place.width * zoom,
+          height: place.height * zoom,
+          cursor: "crosshair",
+        }}
+        onKeyDown={onKeyDown}
+        onFocus={() => !at && set({ chosen: { row: 0, column: 0 } })}
+        onPointerMove={(event) => set({ pointed: toCell(event) })}
+        onPointerLeave={() => set({ pointed: null })}
+        onPointerDown={(event) => {
+          const cell = toCell(event);
+          if (cell) set({ chosen: cell });
+        }}
+      >
+        {at && (
+          <div role="row" aria-rowindex={at.row + 2}>
+            <Hidden role="rowheader" index={1} words={figure.rows[at.row] || "all records"} />
+            <Ring grid={grid} cell={at} zoom={zoom} origin={place} strong>
+              <div id={`${id}-cell`} role="gridcell" aria-colindex={at.column + 2} aria-label={cellWords(figure, at)} />
+            </Ring>
+          </div>
+        )}
+        {over && <Ring grid={grid} cell={over} zoom={zoom} origin={place} />}
+      </Box>
       {at && <Announced>{cellWords(figure, at)}</Announced>}
-    </Box>
+    </>
   );
 }
 

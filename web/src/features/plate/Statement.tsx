@@ -25,6 +25,10 @@ type Props = {
 export function Statement({ recipe, table, onChange, ref }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [open, setOpen] = useState<string | null>(null);
+  const [pending, setPending] = useState<Measured | null>(null);
+  useEffect(() => {
+    if (open === null) setPending(null);
+  }, [open]);
   useImperativeHandle(ref, () => ({ focus: () => box.current?.querySelector("button")?.focus() }));
   const { rows, columns, measure, keep } = recipe.pivot;
   const take = measure?.take ?? "count";
@@ -85,24 +89,32 @@ export function Statement({ recipe, table, onChange, ref }: Props) {
     >
       <Box flex="1" textStyle="statement" color="quiet">
         Color the{" "}
-        {phrase("take", "What is measured", take === "count" ? "number of records" : take, true, (start, close) => (
-          <FilterList
-            label="What is measured"
-            start={start}
-            options={takes}
-            chosen={take}
-            onChoose={(key) => {
-              if (key === "count") {
+        {phrase("take", "What is measured", take === "count" ? "number of records" : take, true, (start, close) =>
+          pending ? (
+            <FilterList
+              key={pending}
+              label={`The number whose ${pending} is taken`}
+              options={numberOptions(table)}
+              onChoose={(of) => {
                 close();
-                onChange(withMeasure("count"));
-                return;
-              }
-              const of = measure?.of ?? numbers[0]?.name;
-              onChange(withMeasure(key as "sum" | "average", of));
-              setOpen("of");
-            }}
-          />
-        ))}
+                onChange(withMeasure(pending, of));
+              }}
+            />
+          ) : (
+            <FilterList
+              label="What is measured"
+              start={start}
+              options={takes}
+              chosen={take}
+              onChoose={(key) => {
+                // A sum or average needs its number: the same card asks for it, and both are set in one change.
+                if (key !== "count" && !measure?.of) return setPending(key as Measured);
+                close();
+                onChange(withMeasure(key as Measured | "count", measure?.of));
+              }}
+            />
+          ),
+        )}
         {take !== "count" && (
           <>
             {" of "}
@@ -110,13 +122,7 @@ export function Statement({ recipe, table, onChange, ref }: Props) {
               <FilterList
                 label="The number that is measured"
                 start={start}
-                options={table.columns.map((column) => ({
-                  key: column.name,
-                  label: column.words,
-                  note: column.kind === "number" ? noteOf(column) : KINDS[column.kind],
-                  why:
-                    column.kind === "number" ? undefined : `${column.words} holds ${KINDS[column.kind]}, not numbers.`,
-                }))}
+                options={numberOptions(table)}
                 chosen={measure?.of}
                 onChoose={(key) => {
                   close();
@@ -153,6 +159,17 @@ export function Statement({ recipe, table, onChange, ref }: Props) {
       </Button>
     </Flex>
   );
+}
+
+type Measured = "sum" | "average";
+
+function numberOptions(table: TableInfo): Option[] {
+  return table.columns.map((column) => ({
+    key: column.name,
+    label: column.words,
+    note: column.kind === "number" ? noteOf(column) : KINDS[column.kind],
+    why: column.kind === "number" ? undefined : `${column.words} holds ${KINDS[column.kind]}, not numbers.`,
+  }));
 }
 
 const NO_NUMBERS = "This table has no column of numbers.";

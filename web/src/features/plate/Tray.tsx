@@ -129,7 +129,7 @@ function EndList({ label, figure, cells }: { label: string; figure: Figure; cell
             w="100%"
             alignItems="center"
             gap="8px"
-            py="2px"
+            minH="24px"
             borderRadius="3px"
             cursor="pointer"
             textAlign="start"

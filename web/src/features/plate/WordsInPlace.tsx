@@ -69,7 +69,7 @@ function Spot({ which, scene, zoom, margin, words, writing, onWrite, onDone }: S
     left: margin * zoom - 6,
     top: top * zoom - 3,
     width: full * zoom + 12,
-    minHeight: height * zoom + 6,
+    minHeight: Math.max(24, height * zoom + 6),
   };
 
   if (writing) return <Writer which={which} words={words} size={size * zoom} place={place} onDone={onDone} />;
@@ -89,7 +89,13 @@ function Spot({ which, scene, zoom, margin, words, writing, onWrite, onDone }: S
       style={
         first
           ? { ...place, height: place.minHeight }
-          : { right: margin * zoom - 6, top: place.top, padding: "1px 6px", marginTop: which === "title" ? 0 : 2 }
+          : {
+              right: margin * zoom - 6,
+              top: place.top,
+              padding: "3px 6px",
+              minHeight: 24,
+              marginTop: which === "title" ? 0 : 2,
+            }
       }
     >
       {first ? null : (

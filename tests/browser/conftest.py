@@ -1,0 +1,190 @@
+"""The real interface in Chromium, in front of a server process with a data folder of its own."""
+
+import contextlib
+import io
+import json
+import os
+import re
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+import pytest
+from PIL import Image
+from playwright.sync_api import Browser, Page, expect, sync_playwright
+
+ROOT = Path(__file__).parents[2]
+CHROMIUM = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+
+expect.set_options(timeout=15_000)
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    for item in items:
+        if "tests/browser" in str(item.path):
+            item.add_marker(pytest.mark.browser)
+
+
+@contextlib.contextmanager
+def serving(folder: Path, command: str = "demo") -> Iterator[str]:
+    with socket.socket() as free:
+        free.bind(("127.0.0.1", 0))
+        port = free.getsockname()[1]
+    words = [sys.executable, "-m", "mottled_finch.cli", command, "--port", str(port), "--data", str(folder)]
+    environment = {**os.environ, "PYTHONPATH": str(ROOT)}
+    environment.pop("FINCH_DATA", None)
+    server = subprocess.Popen(words, env=environment, stdout=subprocess.PIPE, text=True)
+    try:
+        assert server.stdout is not None
+        line = server.stdout.readline()
+        assert f"http://127.0.0.1:{port}/" in line, line
+        yield f"http://127.0.0.1:{port}"
+    finally:
+        server.terminate()
+        server.wait(10)
+
+
+# Package scope, so that the browser's event loop has ended before tests that use the database begin.
+@pytest.fixture(scope="package")
+def address(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
+    with serving(tmp_path_factory.mktemp("library")) as found:
+        yield found
+
+
+@pytest.fixture(scope="package")
+def chromium() -> Iterator[Browser]:
+    with sync_playwright() as play:
+        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture
+def page(chromium: Browser, address: str) -> Iterator[Page]:
+    context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True)
+    context.grant_permissions(["clipboard-read", "clipboard-write"])
+    found = context.new_page()
+    wrong: list[str] = []
+    found.on("pageerror", lambda error: wrong.append(str(error)))
+    found.on("console", lambda message: wrong.append(message.text) if is_ours(message) else None)
+    yield found
+    context.close()
+    assert not wrong
+
+
+def is_ours(message: Any) -> bool:
+    """Errors of the page itself; a request that is refused or cut off is told by the browser, too, and is none."""
+    return message.type == "error" and "Failed to load resource" not in message.text
+
+
+@dataclass
+class Api:
+    """What a shell would ask of the same server."""
+
+    address: str
+
+    def get(self, path: str) -> Any:
+        with urllib.request.urlopen(self.address + path) as answer:
+            return json.load(answer)
+
+    def post(self, path: str, body: bytes, kind: str = "text/csv") -> Any:
+        request = urllib.request.Request(self.address + path, body, {"Content-Type": kind}, method="POST")
+        with urllib.request.urlopen(request) as answer:
+            return json.load(answer)
+
+    def plate(self, text: str, name: str, **parts: Any) -> int:
+        """A new table from CSV text and a plate on it."""
+        table = self.post(f"/api/tables?name={name}", text.encode())["id"]
+        body: dict[str, Any] = {"table": table}
+        if parts:
+            body["recipe"] = {"finch_recipe": 1, **parts}
+        return int(self.post("/api/plates", json.dumps(body).encode(), "application/json")["plate"]["id"])
+
+
+@pytest.fixture
+def api(address: str) -> Api:
+    return Api(address)
+
+
+def drop(page: Page, name: str, content: bytes | str) -> None:
+    """Drop a file on the window, as a hand would."""
+    text = content if isinstance(content, str) else content.decode("latin-1")
+    page.evaluate(
+        """([name, text, latin]) => {
+            const bytes = latin ? Uint8Array.from(text, (mark) => mark.charCodeAt(0)) : text;
+            const data = new DataTransfer();
+            data.items.add(new File([bytes], name, {type: "text/csv"}));
+            for (const kind of ["dragenter", "dragover", "drop"])
+                document.body.dispatchEvent(new DragEvent(kind, {dataTransfer: data, bubbles: true, cancelable: true}));
+        }""",
+        [name, text, not isinstance(content, str)],
+    )
+
+
+def settled(page: Page) -> None:
+    """Until the last change is saved and drawn."""
+    expect(page.get_by_text(re.compile(r"^saved "))).to_be_visible()
+
+
+def plate_number(page: Page) -> int:
+    found = re.search(r"/plates/(\d+)$", page.url)
+    assert found, page.url
+    return int(found[1])
+
+
+def open_plate(page: Page, number: int) -> None:
+    page.goto(f"/plates/{number}")
+    expect(page.get_by_test_id("cells")).to_be_visible()
+    settled(page)
+    page.evaluate("document.fonts.ready")
+
+
+def choose(page: Page, phrase: str, typed: str) -> None:
+    """Choose in a phrase of the statement by mouse and typing."""
+    page.get_by_role("button", name=re.compile(f"^{phrase}:")).click()
+    page.get_by_role("combobox").fill(typed)
+    page.keyboard.press("Enter")
+    settled(page)
+
+
+def screen_color(page: Page, row: int, column: int) -> str:
+    """The color the canvas shows in a cell, clear of the value printed in a large one: near its left end, near its foot."""
+    scene = page.evaluate("async (id) => (await (await fetch(`/api/plates/${id}`)).json()).figure.scene", plate_number(page))
+    grid = scene["grid"]
+    across, down = (0.1, 0.9) if grid["prints"] else (0.5, 0.5)
+    x = (grid["xs"][column] + grid["cell_width"] * across) / scene["width"]
+    y = (grid["ys"][row] + grid["cell_height"] * down) / scene["height"]
+    pixel = page.evaluate(
+        """([x, y]) => {
+            const canvas = document.querySelector("[data-testid=cells]");
+            return [...canvas.getContext("2d").getImageData(x * canvas.width, y * canvas.height, 1, 1).data];
+        }""",
+        [x, y],
+    )
+    return "#" + bytes(pixel[:3]).hex()
+
+
+def picture_of(data: bytes) -> Image.Image:
+    return Image.open(io.BytesIO(data)).convert("RGB")
+
+
+def wait_until(what: Any, seconds: float = 10) -> None:
+    """Until something is true that the page does not show."""
+    end = time.monotonic() + seconds
+    while not what():
+        assert time.monotonic() < end
+        time.sleep(0.05)

@@ -1,0 +1,131 @@
+"""The desk: thumbnails, tables, and a file that cannot be read."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from .conftest import drop, open_plate, serving
+
+
+def test_a_newcomer_sees_the_demo_and_one_invitation(page):
+    page.goto("/")
+    for title in (
+        "Winter and one regatta make us late",
+        "Two rushes on workdays, one long one on Saturday",
+        "Knot broke down in May",
+    ):
+        expect(page.get_by_role("link", name=title)).to_be_visible()
+    expect(page.get_by_text("Drop a table here")).to_be_visible()
+    page.wait_for_function("[...document.querySelectorAll('article img')].slice(0, 2).every((image) => image.naturalWidth > 0)")
+    table = page.get_by_role("article").filter(has_text="records, 14 columns")
+    expect(table).to_contain_text("44 values did not fit their column and are blank")
+    expect(table.get_by_title("minutes late: “n/k” 37 times, “-” 7 times")).to_be_visible()
+
+
+BAD = [
+    ("empty.csv", b"", "empty.csv: the file is empty; choose a file with a header line and records"),
+    (
+        "heads.csv",
+        b"a,b\n",
+        "heads.csv: the file has a header of 2 columns and no records below it; export it again with its records",
+    ),
+    (
+        "picture.csv",
+        b"\x89PNG\r\n\x1a\n\x00\x00",
+        "picture.csv: this is a PNG picture, not comma-separated text; export the table as CSV in UTF-8",
+    ),
+    ("twice.csv", b"a,a\n1,2\n", 'twice.csv: columns 1 and 2 are both named "a"; rename one of them'),
+    ("unnamed.csv", b"a,\n1,2\n", "unnamed.csv: column 2 has no name in the header; give it one"),
+    (
+        "ragged.csv",
+        b"a,b\n1,2\n3\n",
+        "ragged.csv: record 2 has 1 field, but the header names 2 columns; "
+        "mend that line, or put quotation marks around a field that holds a comma",
+    ),
+]
+
+
+@pytest.mark.parametrize(("name", "content", "sentence"), BAD, ids=[name for name, *_ in BAD])
+def test_a_bad_file_gets_one_sentence_where_it_was_dropped(page, api, name, content, sentence):
+    page.goto("/")
+    expect(page.get_by_text("Drop a table here")).to_be_visible()
+    before = (api.get("/api/tables"), api.get("/api/plates"))
+    drop(page, name, content)
+    expect(page.get_by_role("alert")).to_have_text(sentence)
+    assert (api.get("/api/tables"), api.get("/api/plates")) == before
+    page.get_by_role("button", name="Put the message away").click()
+    expect(page.get_by_role("alert")).to_have_count(0)
+
+
+def test_a_file_over_the_limit_is_told_before_it_is_sent(page):
+    page.goto("/")
+    expect(page.get_by_text("Drop a table here")).to_be_visible()
+    page.wait_for_timeout(200)
+    sent = []
+    page.on("request", lambda request: sent.append(request.method))
+    page.evaluate(
+        """() => {
+            const file = new File(["a,b"], "huge.csv");
+            Object.defineProperty(file, "size", {value: 1024 ** 3});
+            const data = {types: ["Files"], files: [file]};
+            const event = new Event("drop", {bubbles: true, cancelable: true});
+            Object.defineProperty(event, "dataTransfer", {value: data});
+            document.body.dispatchEvent(event);
+        }"""
+    )
+    expect(page.get_by_role("alert")).to_contain_text("huge.csv: the file has 1,024 MB, more than the 768 MB that are taken in")
+    assert "POST" not in sent
+
+
+def test_a_file_is_chosen_by_button(page, tmp_path):
+    (tmp_path / "odd=name.csv").write_text('=1+1,when\n"<img src=x onerror=alert(1)>",2025-01-01\nb,2025-02-01\n')
+    page.goto("/")
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name="Choose a file").click()
+    chooser.value.set_files(tmp_path / "odd=name.csv")
+    page.wait_for_url(re.compile(r"/plates/\d+$"))
+    expect(page.locator("[data-part=heads]", has_text="<img src=x onerror=alert(1)>")).to_be_visible()
+
+
+def test_an_upload_can_be_canceled(page, api):
+    page.goto("/")
+    before = api.get("/api/tables")
+    page.route("**/api/tables?name=*", lambda route: None)  # never answers
+    drop(page, "slow.csv", "a,b\n1,2\n")
+    expect(page.get_by_text("Sending slow.csv").or_(page.get_by_text("Reading the records of slow.csv"))).to_be_visible()
+    if page.get_by_role("button", name="Cancel").is_visible():
+        page.get_by_role("button", name="Cancel").click()
+        expect(page.get_by_text("Drop a table here")).to_be_visible()
+    assert api.get("/api/tables") == before
+
+
+def test_plates_and_tables_are_made_and_removed(page, api):
+    number = api.plate("a,b\nx,1\ny,2\n", "gone.csv")
+    page.goto("/")
+    table = page.get_by_role("article").filter(has_text="gone").filter(has_text="2 records")
+    page.get_by_role("button", name="More about gone", exact=True).click()
+    page.get_by_role("menuitem", name="Remove this table").click()
+    expect(page.get_by_role("alert")).to_have_text('"gone" carries 1 plate; remove them first.')
+    page.get_by_role("button", name="More about Number of records by a").click()
+    page.get_by_role("menuitem", name="Remove this plate and its history").click()
+    expect(page.get_by_role("link", name="Number of records by a")).to_have_count(0)
+    table.get_by_role("button", name="Make a plate").click()
+    page.wait_for_url(re.compile(r"/plates/\d+$"))
+    assert not page.url.endswith(f"/{number}")
+
+
+def test_an_empty_library_is_one_invitation(chromium, tmp_path):
+    with serving(tmp_path / "new", "serve") as address:
+        page = chromium.new_page(base_url=address, viewport={"width": 1280, "height": 800})
+        page.goto("/")
+        expect(page.get_by_role("heading", name="Start with a table")).to_be_visible()
+        expect(page.get_by_role("heading", name="Plates")).to_have_count(0)
+        page.close()
+
+
+def test_a_server_that_went_away_is_told(page, api):
+    open_plate(page, api.plate("a,b\nx,1\ny,2\n", "away.csv"))
+    page.route("**/api/plates/*/recipe", lambda route: route.abort())
+    page.get_by_role("button", name="Turn rows and columns").click()
+    expect(page.get_by_role("alert")).to_have_text("The server does not answer; see that ./finch is still running, then try again.")

@@ -1,0 +1,53 @@
+"""Three hundred by three hundred: shown whole, recolored while dragging, walked and read like any other."""
+
+from playwright.sync_api import expect
+
+from .conftest import open_plate, screen_color, settled
+
+SIDE = 300
+
+
+def test_ninety_thousand_cells(page, api):
+    lines = "".join(f"row {i},col {j},{(i - 150) ** 2 + j}\n" for i in range(SIDE) for j in range(SIDE) if (i + 2 * j) % 29)
+    number = api.plate(
+        "down,over,height\n" + lines,
+        "large.csv",
+        pivot={"rows": [{"field": "down"}], "columns": [{"field": "over"}], "measure": {"take": "sum", "of": "height"}},
+    )
+    open_plate(page, number)
+    expect(page.get_by_text("the cells are too small to print their values")).to_be_visible()
+    grid = page.get_by_role("grid")
+    expect(grid).to_have_attribute("aria-rowcount", "301")
+    expect(grid).to_have_attribute("aria-colcount", "301")
+    grid.focus()
+    page.keyboard.press("Control+End")
+    expect(page.get_by_role("heading", name="row 299, col 299")).to_be_visible()
+    expect(page.get_by_role("gridcell")).to_have_count(1)
+    assert page.evaluate("document.querySelectorAll('*').length") < 1500
+
+    before = screen_color(page, 150, 290)
+    handle = page.get_by_role("slider", name="High end of the scale")
+    box = handle.bounding_box()
+    page.mouse.move(box["x"] + 20, box["y"] + 10)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 20, box["y"] + 200, steps=10)
+    page.wait_for_timeout(300)
+    held = screen_color(page, 150, 290)
+    assert held != before
+    page.mouse.up()
+    settled(page)
+    assert screen_color(page, 150, 290) == held
+    colors = api.get(f"/api/plates/{number}/export.json")["colors"]
+    for row, column in ((0, 1), (17, 250), (150, 290), (299, 299)):
+        assert screen_color(page, row, column) == (colors[row][column] or "#f1f1ee")
+
+
+def test_a_field_too_long_for_a_side_is_refused_with_its_number(page, api):
+    lines = "".join(f"name {i},{'ab'[i % 2]}\n" for i in range(6000))
+    number = api.plate("who,what\n" + lines, "long.csv")
+    open_plate(page, number)
+    page.get_by_role("button", name="What goes across").click()
+    page.get_by_role("combobox").fill("who")
+    option = page.get_by_role("option", name="who")
+    expect(option).to_have_attribute("aria-disabled", "true")
+    expect(option).to_have_attribute("title", "who has 6,000 different values; a side holds 5,000.")
