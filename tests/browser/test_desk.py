@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from .conftest import drop, open_plate, serving
+from .conftest import drop, open_plate, serving, wait_until
 
 
 def test_a_newcomer_sees_the_demo_and_one_invitation(page):
@@ -17,7 +17,8 @@ def test_a_newcomer_sees_the_demo_and_one_invitation(page):
     ):
         expect(page.get_by_role("link", name=title)).to_be_visible()
     expect(page.get_by_text("Drop a table here")).to_be_visible()
-    page.wait_for_function("[...document.querySelectorAll('article img')].slice(0, 2).every((image) => image.naturalWidth > 0)")
+    drawn = "[...document.querySelectorAll('article img')].slice(0, 2).every((image) => image.naturalWidth > 0)"
+    wait_until(lambda: page.evaluate(drawn))
     table = page.get_by_role("article").filter(has_text="records, 14 columns")
     expect(table).to_contain_text("44 values did not fit their column and are blank")
     expect(table.get_by_title("minutes late: “n/k” 37 times, “-” 7 times")).to_be_visible()

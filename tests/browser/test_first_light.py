@@ -11,7 +11,7 @@ from datetime import datetime, timedelta
 import pytest
 from playwright.sync_api import Page, expect
 
-from .conftest import ROOT, drop, picture_of, plate_number, screen_color, settled
+from .conftest import ROOT, drop, picture_of, plate_number, screen_color, settled, wait_until
 
 WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"]
 STALLS = ["Apple Row", "Bread & Butter", "Corner <3>", "Dairy"]
@@ -174,7 +174,7 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
     page.get_by_role("link", name="Mottled Finch, to the desk").click()
     first = page.get_by_role("article").first
     expect(first).to_contain_text("Average of kilos of goods by stall and weekday of sold at")
-    page.wait_for_function("document.querySelector('article img')?.naturalWidth > 0")
+    wait_until(lambda: page.evaluate("document.querySelector('article img')?.naturalWidth > 0"))
 
 
 def test_styles_are_really_applied(page):

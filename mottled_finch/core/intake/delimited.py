@@ -1,8 +1,8 @@
 """Comma-separated text in UTF-8 with one header line, to a Table.
 
 The text is cut and encoded by Arrow's reader, which is many times faster than one that makes an object a field. Columns that
-are plain numbers in the first block are parsed straight to doubles; the rest are dictionary-encoded, and their kinds are
-decided over the whole column from its different texts (see kinds.py).
+are plain numbers or moments throughout the first block are parsed straight to what they are; the rest are dictionary-encoded,
+and their kinds are decided over the whole column from its different texts (see kinds.py).
 """
 
 import contextlib
@@ -10,7 +10,7 @@ import csv
 import io
 import re
 from collections.abc import Iterator
-from typing import BinaryIO
+from typing import Any, BinaryIO
 
 import pyarrow as pa
 import pyarrow.compute as pc
@@ -18,9 +18,11 @@ import pyarrow.csv as pa_csv
 
 from ..errors import IntakeError
 from ..table import Column, Kind, Table
-from .kinds import BLANK_TEXTS, column_from_texts, looks_numeric
+from .kinds import BLANK_TEXTS, column_from_moments, column_from_texts, plain_kind
 
 MAX_COLUMNS = 2_000
+Plain = dict[str, Any]
+"""The Arrow types of the fields that are parsed straight to what they are."""
 _HEAD_BYTES = 1 << 20
 _SAMPLE_RECORDS = 2_000
 _BLOCK_BYTES = 4 << 20
@@ -50,22 +52,23 @@ def read_delimited(source: BinaryIO, name: str) -> Table:
     _refuse_other_files(head, name)
     names, header_lines = _header(head, name)
     fields = [f"f{i}" for i in range(len(names))]  # our own names: the reader then never trips over odd ones
-    text_fields = _text_fields(head, fields, header_lines)
+    plain = _plain_fields(head, fields, header_lines)
     while True:
         source.seek(0)
         ragged: list[pa_csv.InvalidRow] = []
         try:
-            raw = _read(source, fields, header_lines, text_fields, ragged)
+            raw = _read(source, fields, header_lines, plain, ragged)
         except pa.ArrowInvalid as error:
-            column = _column_that_is_not_numeric(str(error), text_fields)
-            if ragged or column is None:
+            field = _field_that_is_not_plain(str(error), plain)
+            if ragged or field is None:
                 raise _explained(error, source, name, names, fields, header_lines, ragged) from error
-            text_fields.add(column)
+            del plain[field]
             continue
-        infinite = _infinite(raw, fields)
+        infinite = _infinite(raw, plain)
         if not infinite:
             break
-        text_fields |= infinite
+        for field in infinite:
+            del plain[field]
     if raw.num_rows == 0:
         raise IntakeError(
             f"the file has a header of {_counted(len(names), 'column')} and no records below it; export it again with its records",
@@ -121,14 +124,12 @@ def _header(head: bytes, name: str) -> tuple[list[str], int]:
     return names, reader.line_num
 
 
-def _options(
-    fields: list[str], header_lines: int, text_fields: set[str], threads: bool
-) -> tuple[pa_csv.ReadOptions, pa_csv.ConvertOptions]:
+def _options(fields: list[str], header_lines: int, plain: Plain, threads: bool) -> tuple[pa_csv.ReadOptions, pa_csv.ConvertOptions]:
     encoded = pa.dictionary(pa.int32(), pa.string())
     return (
         pa_csv.ReadOptions(column_names=fields, skip_rows=header_lines, block_size=_BLOCK_BYTES, use_threads=threads),
         pa_csv.ConvertOptions(
-            column_types={field: encoded if field in text_fields else pa.float64() for field in fields},
+            column_types={field: plain.get(field, encoded) for field in fields},
             null_values=list(BLANK_TEXTS),
             strings_can_be_null=False,
         ),
@@ -144,25 +145,23 @@ def _parse_options(fields: list[str], ragged: list[pa_csv.InvalidRow]) -> pa_csv
     return pa_csv.ParseOptions(newlines_in_values=True, ignore_empty_lines=len(fields) > 1, invalid_row_handler=note)
 
 
-def _text_fields(head: bytes, fields: list[str], header_lines: int) -> set[str]:
-    """The fields that are not plain numbers in the first records. Being wrong costs time, never truth."""
+def _plain_fields(head: bytes, fields: list[str], header_lines: int) -> Plain:
+    """The fields that are plain numbers or moments in the first records. Being wrong costs time, never truth."""
     whole = head[: head.rfind(b"\n") + 1] if len(head) == _HEAD_BYTES else head
-    everything = set(fields)
-    read, convert = _options(fields, header_lines, everything, threads=False)
+    read, convert = _options(fields, header_lines, {}, threads=False)
     try:
         sample = pa_csv.read_csv(
             pa.BufferReader(whole), read_options=read, parse_options=_parse_options(fields, []), convert_options=convert
         ).slice(0, _SAMPLE_RECORDS)
     except pa.ArrowInvalid:
-        return everything
-    numeric = {field for field in fields if looks_numeric(sample[field].cast(pa.string()).combine_chunks()) and len(sample)}
-    return everything - numeric
+        return {}
+    kinds = {field: plain_kind(sample[field].cast(pa.string()).combine_chunks()) for field in fields}
+    types = {Kind.NUMBER: pa.float64(), Kind.MOMENT: pa.timestamp("us")}
+    return {field: types[kind] for field, kind in kinds.items() if kind is not None}
 
 
-def _read(
-    source: BinaryIO, fields: list[str], header_lines: int, text_fields: set[str], ragged: list[pa_csv.InvalidRow]
-) -> pa.Table:
-    read, convert = _options(fields, header_lines, text_fields, threads=True)
+def _read(source: BinaryIO, fields: list[str], header_lines: int, plain: Plain, ragged: list[pa_csv.InvalidRow]) -> pa.Table:
+    read, convert = _options(fields, header_lines, plain, threads=True)
     return pa_csv.read_csv(
         pa.PythonFile(source, mode="r"),
         read_options=read,
@@ -171,16 +170,15 @@ def _read(
     )
 
 
-def _infinite(raw: pa.Table, fields: list[str]) -> set[str]:
+def _infinite(raw: pa.Table, plain: Plain) -> list[str]:
     """Fields with a number too large for a double: they are read again as text, which tells what stood there."""
-    floating = [field for field in fields if pa.types.is_floating(raw[field].type)]
-    return {field for field in floating if pc.any(pc.is_inf(raw[field])).as_py()}
+    return [field for field, type_ in plain.items() if pa.types.is_floating(type_) and pc.any(pc.is_inf(raw[field])).as_py()]
 
 
-def _column_that_is_not_numeric(message: str, text_fields: set[str]) -> str | None:
+def _field_that_is_not_plain(message: str, plain: Plain) -> str | None:
     found = re.search(r"[Cc]olumn #(\d+)", message)
     field = f"f{found[1]}" if found else None
-    return None if field is None or field in text_fields else field
+    return field if field in plain else None
 
 
 def _explained(
@@ -218,7 +216,7 @@ def _first_ragged(source: BinaryIO, fields: list[str], header_lines: int) -> pa_
     """Read again on one thread, where the reader knows the number of the record that is wrong."""
     source.seek(0)
     ragged: list[pa_csv.InvalidRow] = []
-    read, convert = _options(fields, header_lines, set(fields), threads=False)
+    read, convert = _options(fields, header_lines, {}, threads=False)
     with contextlib.suppress(pa.ArrowInvalid):
         pa_csv.read_csv(
             pa.PythonFile(source, mode="r"),
@@ -234,6 +232,8 @@ def _columns(raw: pa.Table, names: list[str]) -> Iterator[Column]:
         chunks = raw.column(position)
         if pa.types.is_floating(chunks.type):
             yield Column(name=name, kind=Kind.NUMBER, data=chunks.to_numpy())
+        elif pa.types.is_timestamp(chunks.type):
+            yield column_from_moments(name, chunks)
         else:
             encoded = chunks.unify_dictionaries().combine_chunks()
             if isinstance(encoded, pa.ChunkedArray):

@@ -25,6 +25,8 @@ _MOMENT = (
     r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])"
     r"([T ]([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,6})?)?(Z|[+-]\d{2}:?\d{2})?)?$"
 )
+_LOCAL_MOMENT = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])([T ]([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?)?$"
+_NO_MOMENT = np.array(["NaT"], dtype="datetime64[us]")
 _YES_NO = ({"yes", "no"}, {"true", "false"}, {"y", "n"}, {"t", "f"})
 
 
@@ -50,12 +52,26 @@ def column_from_texts(name: str, codes: NDArray[Any], texts: pa.StringArray) -> 
     return _category_column(name, codes, clean, blank)
 
 
-def looks_numeric(texts: pa.StringArray) -> bool:
-    """Whether a sample of raw texts is plain numbers throughout, so that the column may be parsed straight to doubles."""
-    clean = pc.utf8_trim_whitespace(texts)
-    blank = pc.is_in(clean, value_set=pa.array(BLANK_TEXTS)).to_numpy(zero_copy_only=False)
-    plain = _matches(clean, _PLAIN) & ~_matches(clean, _NAME_LIKE)
-    return bool((plain | blank).all() and plain.any())
+def plain_kind(texts: pa.StringArray) -> Kind | None:
+    """NUMBER or MOMENT when a sample of raw texts is that throughout, so plainly that Arrow's own parsers read it the same."""
+    blank = pc.is_in(texts, value_set=pa.array(BLANK_TEXTS)).to_numpy(zero_copy_only=False)
+    if blank.all():
+        return None
+    if ((_matches(texts, _PLAIN) & ~_matches(texts, _NAME_LIKE)) | blank).all():
+        return Kind.NUMBER
+    return Kind.MOMENT if (_matches(texts, _LOCAL_MOMENT) | blank).all() else None
+
+
+def column_from_moments(name: str, moments: pa.ChunkedArray) -> Column:
+    """A column of moments that Arrow has parsed already; nulls are the blanks."""
+    # One piece first: unifying a dictionary a chunk would look everything up twice.
+    encoded = pa.concat_arrays(moments.chunks).dictionary_encode()
+    found = encoded.dictionary.to_numpy(zero_copy_only=False).astype("datetime64[us]")
+    entries, code_of = np.unique(found, return_inverse=True)
+    new_code = np.concatenate([code_of + 1, [BLANK]]).astype(smallest_codes(len(entries) + 1))
+    # A null points behind the last entry, where the blank's code stands.
+    codes = pc.fill_null(encoded.indices, len(found)).to_numpy(zero_copy_only=False)
+    return Column(name=name, kind=Kind.MOMENT, data=new_code[codes], entries=np.concatenate([_NO_MOMENT, entries]))
 
 
 def _matches(texts: pa.StringArray, pattern: str) -> NDArray[np.bool_]:
@@ -115,7 +131,7 @@ def _moment_column(
         name=name,
         kind=Kind.MOMENT,
         data=new_code[codes],
-        entries=np.concatenate([np.array(["NaT"], dtype="datetime64[us]"), filled]),
+        entries=np.concatenate([_NO_MOMENT, filled]),
         misfits=_misfits(texts, blank, counts, ~np.isnat(moments)),
     )
 

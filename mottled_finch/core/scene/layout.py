@@ -4,7 +4,7 @@ Cell edges are whole points wherever cells are large enough to be told apart, so
 """
 
 from dataclasses import dataclass
-from math import floor, sqrt
+from math import floor
 
 import numpy as np
 
@@ -41,7 +41,8 @@ class _Sizes:
 
 
 def _sizes(width: int, height: int) -> _Sizes:
-    grow = min(2.0, max(0.6, sqrt(width * height / (960 * 540))))
+    # Gently: a half slide is read from as far away as a whole one.
+    grow = min(1.7, max(0.7, (width * height / (960 * 540)) ** 0.25))
     return _Sizes(
         margin=round(26 * grow),
         title=round(40 * grow) / 2,

@@ -12,6 +12,7 @@ const config = defineConfig({
     ":focus-visible": { outline: "2px solid {colors.focus}", outlineOffset: "2px" },
   },
   theme: {
+    recipes: { input: { variants: { size: { sm: { textStyle: "base" } } } } },
     tokens: {
       fonts: { body: { value: "'Mottled Sans', sans-serif" }, heading: { value: "'Mottled Sans', sans-serif" } },
       colors: {

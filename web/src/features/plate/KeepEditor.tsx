@@ -85,13 +85,13 @@ type PartProps = {
   onBack: () => void;
 };
 
-function Foot({ onBack, onDone, disabled }: { onBack: () => void; onDone: () => void; disabled: boolean }) {
+function Foot({ onBack, disabled }: { onBack: () => void; disabled: boolean }) {
   return (
     <Flex justify="space-between" p="10px" borderTopWidth="1px" borderColor="line">
       <Button variant="plain" size="sm" onClick={onBack}>
         Other field
       </Button>
-      <Button variant="lead" size="sm" onClick={onDone} disabled={disabled}>
+      <Button variant="lead" size="sm" type="submit" disabled={disabled}>
         Keep these
       </Button>
     </Flex>
@@ -116,7 +116,16 @@ function Members({ table, column, before, onDone, onBack }: PartProps & { table:
   }
 
   return (
-    <Box w="320px">
+    <Box
+      as="form"
+      w="320px"
+      onSubmit={(event) => {
+        event.preventDefault();
+        // Members no longer in the table stay in the condition, in case they come back with the next edition.
+        if (ticked.size)
+          onDone({ field: column.name, ...(before?.cut ? { cut: before.cut } : {}), [mode]: [...ticked] });
+      }}
+    >
       <Box p="10px" pb="6px">
         <Box fontWeight="600" mb="6px">
           {column.words}
@@ -165,14 +174,7 @@ function Members({ table, column, before, onDone, onBack }: PartProps & { table:
         ))}
         {shown.length > 300 && <Box color="quiet">and {grouped(shown.length - 300)} more; type to find them</Box>}
       </Box>
-      <Foot
-        onBack={onBack}
-        disabled={ticked.size === 0}
-        onDone={() => {
-          // Members no longer in the table stay in the condition, in case they come back with the next edition.
-          onDone({ field: column.name, ...(before?.cut ? { cut: before.cut } : {}), [mode]: [...ticked] });
-        }}
-      />
+      <Foot onBack={onBack} disabled={ticked.size === 0} />
     </Box>
   );
 }
@@ -223,7 +225,7 @@ function Span({ column, before, onDone, onBack }: PartProps) {
               : ""}
         </Box>
       </Box>
-      <Foot onBack={onBack} onDone={finish} disabled={Boolean(wrong) || !(from.trim() || to.trim())} />
+      <Foot onBack={onBack} disabled={Boolean(wrong) || !(from.trim() || to.trim())} />
     </Box>
   );
 

@@ -1,0 +1,60 @@
+"""Made-up tables for the figures."""
+
+import numpy as np
+import pyarrow as pa
+import pyarrow.csv as pa_csv
+
+from mottled_finch.core.table import Column, Kind, Table
+
+ROWS, COLUMNS = 24, 60
+
+
+def table(records: int) -> Table:
+    """Two categories of 24 and 60 members and a number, one in fifty of which is blank."""
+    random = np.random.default_rng(records)
+    values = random.normal(10, 4, records)
+    values[random.random(records) < 0.02] = np.nan
+    return Table(
+        (
+            _category("pier", random.integers(1, ROWS + 1, records, dtype=np.uint8), ROWS),
+            _category("week", random.integers(1, COLUMNS + 1, records, dtype=np.uint8), COLUMNS),
+            Column(name="minutes", kind=Kind.NUMBER, data=values),
+        )
+    )
+
+
+def _category(name: str, codes: np.ndarray, members: int) -> Column:
+    entries = np.array(["", *(f"{name} {i}" for i in range(1, members + 1))], dtype=object)
+    return Column(name=name, kind=Kind.CATEGORY, data=codes, entries=entries)
+
+
+def csv_bytes(records: int) -> bytes:
+    """A log of so many records as CSV: a moment, two categories, two numbers and a yes/no."""
+    random = np.random.default_rng(records)
+    minutes = np.datetime64("2025-01-01T00:00") + random.integers(0, 365 * 1440, records).astype("timedelta64[m]")
+    piers = np.array([f"Pier {i:02}" for i in range(ROWS)])
+    kinds = np.array(["single", "return", "week", "dog", "bicycle"])
+    columns = {
+        "departed": pa.array(minutes.astype("datetime64[s]")).cast(pa.string()),
+        "pier": piers[random.integers(0, ROWS, records)],
+        "ticket": kinds[random.integers(0, len(kinds), records)],
+        "amount": np.round(random.gamma(2, 6, records), 2),
+        "riders": random.integers(1, 9, records),
+        "refunded": np.array(["no", "yes"])[(random.random(records) < 0.03).astype(int)],
+    }
+    out = pa.BufferOutputStream()
+    pa_csv.write_csv(pa.table(columns), out, pa_csv.WriteOptions(quoting_style="needed"))
+    return bytes(out.getvalue())
+
+
+def grid_table(side: int) -> Table:
+    """One record a cell, for a figure of side times side cells."""
+    random = np.random.default_rng(side)
+    down, over = np.divmod(np.arange(side * side), side)
+    return Table(
+        (
+            _category("down", (down + 1).astype(np.uint16), side),
+            _category("over", (over + 1).astype(np.uint16), side),
+            Column(name="height", kind=Kind.NUMBER, data=random.normal(0, 1, side * side)),
+        )
+    )

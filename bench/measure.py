@@ -1,0 +1,53 @@
+"""Timing, and the yardstick every figure is held against."""
+
+import json
+import statistics
+import time
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+RUNS = 7
+
+
+@dataclass(frozen=True, kw_only=True)
+class Measured:
+    """A figure: seconds of one run in the median, over so many records or cells, beside its yardsticks."""
+
+    name: str
+    seconds: float
+    rows: int
+    memory_pass: float
+    sqlite: float | None = None
+
+    def line(self) -> str:
+        told: dict[str, Any] = {
+            "name": self.name,
+            "seconds": round(self.seconds, 6),
+            "rows": self.rows,
+            "ratio_to_memory_pass": round(self.seconds / self.memory_pass, 2),
+        }
+        if self.sqlite is not None:
+            told["ratio_to_sqlite"] = round(self.seconds / self.sqlite, 5)
+        return json.dumps(told)
+
+
+def median_seconds(run: Callable[[], Any], *, before: Callable[[], Any] | None = None, runs: int = RUNS) -> float:
+    """Seconds of a run in the median, after one that is not counted. ``before`` is done before each and not counted either."""
+    found = []
+    for i in range(runs + 1):
+        if before:
+            before()
+        start = time.perf_counter()
+        run()
+        if i:
+            found.append(time.perf_counter() - start)
+    return statistics.median(found)
+
+
+def memory_pass(size: int) -> float:
+    """Seconds to read so many bytes of memory once, on one thread, adding up all of them."""
+    words = np.ones(max(1, size // 8), dtype=np.int64)
+    return median_seconds(words.sum)
