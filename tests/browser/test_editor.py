@@ -274,6 +274,29 @@ def test_the_keys_are_listed(page, number):
     expect(page.get_by_role("dialog")).to_have_count(0)
 
 
+def test_any_action_is_found_by_name(page, api, number):
+    page.keyboard.press("Control+k")
+    page.keyboard.type("pal fri")
+    page.keyboard.press("Enter")
+    settled(page)
+    assert recipe(api, number)["color"] == {"palette": "fritillary"}
+    page.keyboard.press("Control+k")
+    page.keyboard.type("und")
+    expect(page.get_by_role("option")).to_have_text("UndoPalette Fritillary")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Redo")).to_be_enabled()
+    assert "color" not in recipe(api, number)
+    page.keyboard.press("Control+k")
+    page.keyboard.type("no such thing")
+    expect(page.get_by_text("Nothing here is called that.")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.keyboard.press("Control+k")
+    with page.expect_download() as pending:
+        page.keyboard.type("export slide")
+        page.keyboard.press("Enter")
+    assert pending.value.suggested_filename == "Sum of paid by town and item.pptx"
+
+
 def test_a_plate_that_is_not_there_says_so(page):
     page.goto("/plates/99999")
     expect(page.get_by_role("heading", name="This plate is not here")).to_be_visible()

@@ -64,7 +64,7 @@ export function Desk() {
               <Heading id="tables" as={empty ? "h1" : "h2"} textStyle="heading" mb="14px">
                 {empty ? "Start with a table" : "Tables"}
               </Heading>
-              <Invitation state={state} over={over} onFiles={take} onCancel={cancel} onRest={rest} />
+              <Invitation state={state} over={over} first={empty} onFiles={take} onCancel={cancel} onRest={rest} />
               {tables.data?.map((table) => (
                 <TableLine key={table.id} table={table} onRefusal={setRefusal} />
               ))}
@@ -228,12 +228,14 @@ function misfitWords(table: TableInfo): string {
 type InvitationProps = {
   state: ImportState;
   over: boolean;
+  /** Nothing is here yet, so there is room, and a need, to say what a table is. */
+  first: boolean;
   onFiles: (files: readonly File[]) => void;
   onCancel: () => void;
   onRest: () => void;
 };
 
-function Invitation({ state, over, onFiles, onCancel, onRest }: InvitationProps) {
+function Invitation({ state, over, first, onFiles, onCancel, onRest }: InvitationProps) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <Box
@@ -243,7 +245,7 @@ function Invitation({ state, over, onFiles, onCancel, onRest }: InvitationProps)
       bg={over ? "amberWash" : "panel"}
       borderRadius="8px"
       px="18px"
-      py="20px"
+      py={first ? "64px" : "20px"}
       textAlign="center"
       aria-live="polite"
     >
@@ -269,6 +271,11 @@ function Invitation({ state, over, onFiles, onCancel, onRest }: InvitationProps)
           <Box fontWeight="600">Drop a table here</Box>
           <Box color="quiet" textStyle="small" mt="2px" mb="12px">
             A CSV file in UTF-8, its first line naming the columns
+            {first && (
+              <Box mt="4px">
+                Each further line is one record, such as a sale or a departure. You then say what goes down and across.
+              </Box>
+            )}
           </Box>
           <Button variant="lead" onClick={() => input.current?.click()}>
             Choose a file

@@ -7,6 +7,7 @@ const KEYS: readonly [string, string][] = [
   ["Up, Down on a handle", "Move it a step, Page Up and Page Down ten; Enter to type the number"],
   ["Ctrl Z, Ctrl Shift Z", "Undo, redo"],
   ["Enter in a title", "Done; Shift Enter for a line break, Escape to leave it as it was"],
+  ["Ctrl K", "Find any action by name"],
   ["?", "This list"],
 ];
 

@@ -8,6 +8,7 @@ import { Button } from "../../shared/Button";
 import { Notice } from "../../shared/Notice";
 import { whenSaved } from "../../shared/numbers";
 import { Announced, Refused } from "../../shared/Say";
+import { Actions } from "./Actions";
 import { copyPicture } from "./copyPicture";
 import { Dock } from "./Dock";
 import { Keys } from "./Keys";
@@ -30,14 +31,15 @@ function Editor({ id }: { id: number }) {
   const about = useAbout();
   const statement = useRef<StatementHandle>(null);
   const [said, setSaid] = useState("");
-  const [keys, setKeys] = useState(false);
+  const [shown, setShown] = useState<"keys" | "actions" | null>(null);
   const set = useView((view) => view.set);
   useEffect(() => set({ chosen: null, pointed: null, triedScale: null, triedColors: null }), [set]);
   useShortcuts({
     undo: plate.undo,
     redo: plate.redo,
     statement: () => statement.current?.focus(),
-    keys: () => setKeys(true),
+    keys: () => setShown("keys"),
+    actions: () => setShown("actions"),
   });
   const title = data?.plate.title;
   useEffect(() => {
@@ -113,7 +115,20 @@ function Editor({ id }: { id: number }) {
         <Dock figure={figure} recipe={recipe} onChange={plate.change} />
       </Flex>
       <Announced>{said}</Announced>
-      <Keys open={keys} onClose={() => setKeys(false)} />
+      <Keys open={shown === "keys"} onClose={() => setShown(null)} />
+      <Actions
+        plate={id}
+        recipe={recipe}
+        open={shown === "actions"}
+        onClose={() => setShown(null)}
+        onChange={plate.change}
+        others={[
+          ...(undo === null ? [] : [{ name: "Undo", note: undo, act: plate.undo }]),
+          ...(redo === null ? [] : [{ name: "Redo", note: redo, act: plate.redo }]),
+          { name: "Copy picture", act: copy },
+          { name: "List the keys", act: () => setShown("keys") },
+        ]}
+      />
     </Flex>
   );
 }
@@ -177,9 +192,9 @@ function ExportMenu({ id, forms }: { id: number; forms: { ending: string; title:
   );
 }
 
-type Shortcuts = { undo: () => void; redo: () => void; statement: () => void; keys: () => void };
+type Shortcuts = Record<"undo" | "redo" | "statement" | "keys" | "actions", () => void>;
 
-function useShortcuts({ undo, redo, statement, keys }: Shortcuts) {
+function useShortcuts({ undo, redo, statement, keys, actions: list }: Shortcuts) {
   useEffect(() => {
     function onKeyDown(event: KeyboardEvent) {
       const target = event.target as HTMLElement;
@@ -189,6 +204,7 @@ function useShortcuts({ undo, redo, statement, keys }: Shortcuts) {
       const actions: [boolean, () => void][] = [
         [command && key === "z" && !event.shiftKey, undo],
         [command && (key === "y" || (key === "z" && event.shiftKey)), redo],
+        [command && key === "k", list],
         [!command && key === "/", statement],
         [!command && key === "?", keys],
       ];
@@ -199,5 +215,5 @@ function useShortcuts({ undo, redo, statement, keys }: Shortcuts) {
     }
     document.addEventListener("keydown", onKeyDown);
     return () => document.removeEventListener("keydown", onKeyDown);
-  }, [undo, redo, statement, keys]);
+  }, [undo, redo, statement, keys, list]);
 }

@@ -206,7 +206,8 @@ function Handle({ which, axis, shape, scale, figure, recipe, onChange }: HandleP
   }
 
   const clips = { high: scale.highest > value, middle: false, low: scale.lowest < value }[which];
-  const name = end?.name ?? (free ? LEFT_TO_DATA[which] : clips ? "clip" : "");
+  const atRest = value === scale[which];
+  const name = end?.name ?? (free && atRest ? LEFT_TO_DATA[which] : clips ? "clip" : "");
   return (
     <Popover.Root
       open={typing}

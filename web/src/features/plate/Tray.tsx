@@ -14,7 +14,7 @@ export function Tray({ figure, recipe }: Props) {
     <Grid
       as="section"
       aria-label="Reading"
-      templateColumns="320px minmax(0, 1fr) 264px"
+      templateColumns="minmax(240px, 1fr) minmax(0, 1.25fr) minmax(180px, 0.85fr)"
       h="158px"
       flex="none"
       bg="paper"
