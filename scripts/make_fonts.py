@@ -25,7 +25,7 @@ def make(weight: int, style: str) -> None:
     options.name_IDs = []
     options.hinting = False
     subsetter = Subsetter(options)
-    subsetter.populate(unicodes=font.getBestCmap())
+    subsetter.populate(unicodes=range(0x20, 0x10000))
     subsetter.subset(font)
     for name_id, text in {
         0: COPYRIGHT,

@@ -6,7 +6,7 @@ import numpy as np
 
 from .pivot import Matrix
 from .recipe.check import FACT
-from .recipe.spec import LevelSpec, MeasureSpec, PivotSpec
+from .recipe.spec import CellsSpec, LevelSpec, MeasureSpec, PivotSpec
 
 _NOT_XML = re.compile("[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")
 
@@ -85,8 +85,12 @@ def number_text(value: float, decimals: int) -> str:
     return text.replace("-", "", 1) if text.startswith("-") and not re.search("[1-9]", text) else text.replace("-", "−", 1)
 
 
-def fitting_decimals(matrix: Matrix) -> int:
-    """Decimals that keep about three significant digits of the largest cell, and none where cells and totals are whole."""
+def decimals_of(cells: CellsSpec, matrix: Matrix) -> int:
+    """The decimals values are printed with: those asked for, or about three significant digits of the largest cell, and none
+    where cells and totals are whole.
+    """
+    if cells.decimals is not None:
+        return cells.decimals
     shown = np.concatenate([matrix.values.ravel(), matrix.row_totals, matrix.column_totals, [matrix.grand_total]])
     shown = shown[~np.isnan(shown)]
     largest = float(np.abs(matrix.values[~np.isnan(matrix.values)]).max(initial=0.0))

@@ -113,6 +113,15 @@ def test_records_are_kept_by_members_dates_and_numbers(page, api, number):
         {"field": "paid", "to": 21},
     ]
     page.get_by_role("button", name="Which records are kept").click()
+    page.get_by_role("combobox").fill("month")
+    page.keyboard.press("Enter")
+    page.get_by_role("group", name="Members of on").get_by_text("Apr").click()
+    page.get_by_role("button", name="Keep these").click()
+    settled(page)
+    assert recipe(api, number)["pivot"]["keep"][-1] == {"field": "on", "cut": "month", "in": ["Apr"]}
+    page.keyboard.press("Control+z")
+    settled(page)
+    page.get_by_role("button", name="Which records are kept").click()
     page.get_by_role("button", name="Take off: town not Birch").click()
     expect(page.get_by_role("button", name="Which records are kept: on from 2025-02, paid up to 21")).to_be_visible()
 

@@ -5,6 +5,9 @@ from typing import Literal
 
 Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells"]
 
+Anchor = Literal["start", "middle", "end"]
+Weight = Literal[400, 600]
+
 
 @dataclass(frozen=True, kw_only=True)
 class Text:
@@ -15,9 +18,9 @@ class Text:
     y: float
     text: str
     size: float
-    weight: Literal[400, 600] = 400
+    weight: Weight = 400
     ink: str
-    anchor: Literal["start", "middle", "end"] = "start"
+    anchor: Anchor = "start"
     turned: bool = False
     full: str | None = None
 

@@ -16,7 +16,7 @@ from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure import Figure
 from mottled_finch.core.recipe import dump_recipe, load_recipe
-from mottled_finch.core.words import default_caption, default_title, fitting_decimals
+from mottled_finch.core.words import decimals_of, default_caption, default_title
 
 from ..openapi import PlateAnswer, PlateFigureAnswer, PlateStart, ProblemAnswer, Recipe, refers_to
 from ..problems import Problem
@@ -151,7 +151,7 @@ def _both(plate: Plate, figure: Figure) -> dict[str, Any]:
 
 
 def figure_answer(figure: Figure) -> dict[str, Any]:
-    matrix, scale, asked = figure.matrix, figure.scale, figure.recipe.cells.decimals
+    matrix, scale = figure.matrix, figure.scale
     return {
         "scene": asdict(figure.scene),
         "scale": asdict(scale) if scale else None,
@@ -164,7 +164,7 @@ def figure_answer(figure: Figure) -> dict[str, Any]:
         "grand_total": numbers_or_null(np.array([matrix.grand_total]))[0],
         "row_records": matrix.row_records.tolist(),
         "column_records": matrix.column_records.tolist(),
-        "decimals": fitting_decimals(matrix) if asked is None else asked,
+        "decimals": decimals_of(figure.recipe.cells, matrix),
         "kept": matrix.kept,
         "unplaced": matrix.unplaced,
         "unmeasured": matrix.unmeasured,

@@ -1,4 +1,4 @@
-import { Box, Dialog, Portal, VisuallyHidden } from "@chakra-ui/react";
+import { Dialog, Portal, VisuallyHidden } from "@chakra-ui/react";
 import { useNavigate } from "react-router";
 import { exportAddress, type Recipe } from "../../api/client";
 import { useAbout, usePalettes } from "../../api/queries";
@@ -30,7 +30,7 @@ export function Actions({ plate, recipe, open, onClose, onChange, others }: Prop
             <VisuallyHidden>
               <Dialog.Title>Find an action</Dialog.Title>
             </VisuallyHidden>
-            <Box>
+            {open && (
               <FilterList
                 label="Find an action"
                 options={actions.map(({ name, note }) => ({ key: name, label: name, note }))}
@@ -39,7 +39,7 @@ export function Actions({ plate, recipe, open, onClose, onChange, others }: Prop
                   actions.find((action) => action.name === name)?.act();
                 }}
               />
-            </Box>
+            )}
           </Dialog.Content>
         </Dialog.Positioner>
       </Portal>

@@ -77,7 +77,7 @@ function Spot({ which, scene, zoom, margin, words, writing, onWrite, onDone }: S
     <chakra.button
       ref={button}
       type="button"
-      aria-label={first ? `Write the ${which}: ${words}` : `Add a ${which}`}
+      aria-label={first ? `Write the ${which}: ${lines.map((line) => line.text).join(" ")}` : `Add a ${which}`}
       position="absolute"
       textAlign="right"
       borderRadius="4px"

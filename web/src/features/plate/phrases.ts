@@ -1,6 +1,9 @@
 /** How levels and conditions are said. The core says levels the same way in titles. */
 import type { Condition, Level, TableInfo } from "../../api/client";
 
+/** The parts a moment is cut into, the commonest first. */
+export const CUTS = ["month", "weekday", "hour", "date", "year"] as const;
+
 export function fieldWords(field: string): string {
   return field.replaceAll("_", " ").split(/\s+/).filter(Boolean).join(" ") || field;
 }

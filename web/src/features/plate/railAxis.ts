@@ -1,6 +1,16 @@
 /** The axis of the color rail: which values it spans, and where a value stands on it. */
 import type { Figure } from "../../api/client";
 
+/** Of the rail on the screen, in pixels. */
+export const RAIL = { height: 236, bars: 74, rampLeft: 90, rampWidth: 30 } as const;
+
+/** The handles, from the top of the rail down. */
+export const WHICH = ["high", "middle", "low"] as const;
+export type Which = (typeof WHICH)[number];
+export const TITLES: Record<Which, string> = { high: "High end", middle: "Middle", low: "Low end" };
+/** Where a handle is that nobody has set. */
+export const LEFT_TO_DATA: Record<Which, string> = { high: "highest", middle: "halfway", low: "lowest" };
+
 type Scale = NonNullable<Figure["scale"]>;
 export type Axis = { from: number; to: number };
 

@@ -1,0 +1,109 @@
+import { Box, Progress } from "@chakra-ui/react";
+import { type ReactNode, useRef } from "react";
+import { Button } from "../../shared/Button";
+import { megabytes } from "../../shared/numbers";
+import { Refused } from "../../shared/Say";
+import type { ImportState } from "./useImport";
+
+type InvitationProps = {
+  state: ImportState;
+  over: boolean;
+  /** Nothing is here yet, so there is room, and a need, to say what a table is. */
+  first: boolean;
+  onFiles: (files: readonly File[]) => void;
+  onCancel: () => void;
+  onRest: () => void;
+};
+
+/** The one plain invitation, which tells how the import goes and why it could not. */
+export function Invitation({ state, over, first, onFiles, onCancel, onRest }: InvitationProps) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <Box
+      borderWidth="1.5px"
+      borderStyle={over ? "solid" : "dashed"}
+      borderColor={over ? "amberLine" : "control"}
+      bg={over ? "amberWash" : "panel"}
+      borderRadius="8px"
+      px="18px"
+      py={first ? "64px" : "20px"}
+      textAlign="center"
+      aria-live="polite"
+    >
+      {state.at === "sending" && (
+        <Progressing
+          words={`Sending ${state.name}`}
+          note={`${megabytes(state.sent)} of ${megabytes(state.size)}`}
+          share={state.size ? state.sent / state.size : null}
+        >
+          <Button variant="plain" size="sm" onClick={onCancel}>
+            Cancel
+          </Button>
+        </Progressing>
+      )}
+      {state.at === "reading" && <Progressing words={`Reading the records of ${state.name}`} share={null} />}
+      {state.at === "refused" && (
+        <Box mb="14px" textAlign="start">
+          <Refused sentence={state.sentence} onClose={onRest} />
+        </Box>
+      )}
+      {(state.at === "rest" || state.at === "refused") && (
+        <>
+          <Box fontWeight="600">Drop a table here</Box>
+          <Box color="quiet" textStyle="small" mt="2px" mb="12px">
+            A CSV file in UTF-8, its first line naming the columns
+            {first && (
+              <Box mt="4px">
+                Each further line is one record, such as a sale or a departure. You then say what goes down and across.
+              </Box>
+            )}
+          </Box>
+          <Button variant="lead" onClick={() => input.current?.click()}>
+            Choose a file
+          </Button>
+        </>
+      )}
+      <input
+        ref={input}
+        type="file"
+        accept=".csv,text/csv"
+        aria-label="A table, as a CSV file"
+        tabIndex={-1}
+        style={{ display: "none" }}
+        onChange={(event) => {
+          onFiles([...(event.target.files ?? [])]);
+          event.target.value = "";
+        }}
+      />
+    </Box>
+  );
+}
+
+function Progressing({
+  words,
+  note,
+  share,
+  children,
+}: {
+  words: string;
+  note?: string;
+  share: number | null;
+  children?: ReactNode;
+}) {
+  return (
+    <>
+      <Box fontWeight="600" overflowWrap="anywhere">
+        {words}
+      </Box>
+      <Box color="quiet" textStyle="small" minH="16px">
+        {note}
+      </Box>
+      <Progress.Root value={share === null ? null : share * 100} size="xs" my="10px" aria-label={words}>
+        <Progress.Track bg="line">
+          <Progress.Range bg="amberLine" />
+        </Progress.Track>
+      </Progress.Root>
+      {children}
+    </>
+  );
+}

@@ -1,0 +1,74 @@
+import { Box, chakra, Flex, Image } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { api, exportAddress, type Plate } from "../../api/client";
+import { keys } from "../../api/queries";
+import { whenSaved } from "../../shared/numbers";
+import { MoreMenu } from "./MoreMenu";
+
+/** A plate as a live thumbnail: the very picture it would export. */
+export function PlateCard({ plate, onRefusal }: { plate: Plate; onRefusal: (sentence: string) => void }) {
+  const client = useQueryClient();
+  const [broken, setBroken] = useState(false);
+  async function remove() {
+    try {
+      await api.removePlate(plate.id);
+      client.removeQueries({ queryKey: keys.plate(plate.id) });
+    } catch (error) {
+      onRefusal(String(error instanceof Error ? error.message : error));
+    }
+    await client.invalidateQueries({ queryKey: keys.plates });
+  }
+  return (
+    <Box
+      as="article"
+      position="relative"
+      bg="card"
+      borderWidth="1px"
+      borderColor="line"
+      borderRadius="8px"
+      overflow="hidden"
+      _hover={{ borderColor: "edge", boxShadow: "page" }}
+    >
+      <Flex
+        aspectRatio="16 / 9"
+        bg="ground"
+        align="center"
+        justify="center"
+        p="10px"
+        borderBottomWidth="1px"
+        borderColor="line"
+      >
+        {broken ? (
+          <Box color="quiet" px="20px" textAlign="center">
+            This plate cannot be drawn; open it to see why.
+          </Box>
+        ) : (
+          <Image
+            src={exportAddress(plate.id, "svg", `?view=1&revision=${plate.revision}`)}
+            alt=""
+            maxW="100%"
+            maxH="100%"
+            boxShadow="page"
+            loading="lazy"
+            onError={() => setBroken(true)}
+          />
+        )}
+      </Flex>
+      <Flex px="14px" py="10px" align="center" gap="8px">
+        <Box flex="1" minW="0">
+          <Box fontWeight="600" truncate title={plate.title}>
+            <chakra.span css={{ "& a::after": { content: '""', position: "absolute", inset: 0 } }}>
+              <Link to={`/plates/${plate.id}`}>{plate.title}</Link>
+            </chakra.span>
+          </Box>
+          <Box color="quiet" textStyle="small" truncate>
+            {plate.table_name}, saved {whenSaved(plate.saved)}
+          </Box>
+        </Box>
+        <MoreMenu label={`More about ${plate.title}`} action="Remove this plate and its history" onAction={remove} />
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,69 @@
+import { Box, Flex } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+import { api, type TableInfo } from "../../api/client";
+import { keys } from "../../api/queries";
+import { Button } from "../../shared/Button";
+import { counted, grouped, whenSaved } from "../../shared/numbers";
+import { MoreMenu } from "./MoreMenu";
+
+/** A table: how much of it there is, how old it is, and what of it could not be read. */
+export function TableCard({ table, onRefusal }: { table: TableInfo; onRefusal: (sentence: string) => void }) {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const misfits = table.columns.reduce(
+    (sum, column) => sum + column.misfits.reduce((all, misfit) => all + misfit.records, 0),
+    0,
+  );
+
+  async function attempt(action: () => Promise<void>) {
+    try {
+      await action();
+    } catch (error) {
+      onRefusal(error instanceof Error ? error.message : String(error));
+    }
+  }
+  const start = () => attempt(async () => navigate(`/plates/${(await api.startPlate(table.id)).plate.id}`));
+  const remove = () =>
+    attempt(async () => {
+      await api.removeTable(table.id);
+      await client.invalidateQueries({ queryKey: keys.tables });
+    });
+
+  return (
+    <Box as="article" mt="12px" p="14px" bg="card" borderWidth="1px" borderColor="line" borderRadius="8px">
+      <Flex justify="space-between" gap="8px">
+        <Box fontWeight="600" truncate title={table.name}>
+          {table.name}
+        </Box>
+        <Box color="quiet" textStyle="small" whiteSpace="nowrap">
+          read {whenSaved(table.read)}
+        </Box>
+      </Flex>
+      <Box color="quiet" mt="2px">
+        {counted(table.records, "record")}, {counted(table.columns.length, "column")}
+      </Box>
+      {misfits > 0 && (
+        <Box color="link" textStyle="small" mt="2px" title={misfitWords(table)}>
+          {grouped(misfits)} values did not fit their column and are blank
+        </Box>
+      )}
+      <Flex mt="10px" gap="8px">
+        <Button variant="plain" size="sm" onClick={start}>
+          Make a plate
+        </Button>
+        <MoreMenu label={`More about ${table.name}`} action="Remove this table" onAction={remove} />
+      </Flex>
+    </Box>
+  );
+}
+
+function misfitWords(table: TableInfo): string {
+  return table.columns
+    .filter((column) => column.misfits.length)
+    .map(
+      (column) =>
+        `${column.words}: ${column.misfits.map(({ text, records }) => `“${text}” ${grouped(records)} times`).join(", ")}`,
+    )
+    .join("; ");
+}
