@@ -25,8 +25,8 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "mottled_finch.server.guard.SameSiteWrites",
-    "whitenoise.middleware.WhiteNoiseMiddleware",
     "mottled_finch.server.guard.ContentPolicy",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
 ]
 DATABASES = {
     "default": {

@@ -116,6 +116,13 @@ def test_plates_and_tables_are_made_and_removed(page, api):
     assert not page.url.endswith(f"/{number}")
 
 
+@pytest.mark.parametrize("path", ["/", "/plates/1", "/index.html"])
+def test_every_page_runs_our_own_scripts_only(page, path):
+    answer = page.goto(path)
+    assert "default-src 'self'" in answer.headers["content-security-policy"]
+    assert answer.headers["x-content-type-options"] == "nosniff"
+
+
 def test_an_empty_library_is_one_invitation(chromium, tmp_path):
     with serving(tmp_path / "new", "serve") as address:
         page = chromium.new_page(base_url=address, viewport={"width": 1280, "height": 800})

@@ -17,7 +17,9 @@ def column_head_height(page: Page, labels: list[str], cell_width: float) -> tupl
         return 0, False
     if widest <= cell_width - 3:
         return round(size * 1.6), False
-    return min(ceil(widest), floor((page.bottom - page.top) * 0.3)) + round(size * 0.6), True
+    turned_size, _ = head_size(size, cell_width)
+    longest = ceil(widest * turned_size / size)
+    return min(longest, floor((page.bottom - page.top) * 0.3)) + round(size * 0.6), True
 
 
 def row_heads(

@@ -115,6 +115,7 @@ def _between(scale: Scale, decimals: int) -> list[Tick]:
     rough = span / 4
     power = 10.0 ** floor(log10(rough))
     distance = next(power * factor for factor in (1, 2, 5, 10) if power * factor >= rough * 0.999)
+    distance = max(distance, 10.0**-decimals)  # there is no half a record
     first, last = ceil(scale.low / distance), floor(scale.high / distance)
     values = [i * distance for i in range(first, last + 1)]
     return [Tick(_place(value, scale), end_text(round(value, 12), decimals)) for value in values if scale.low < value < scale.high]

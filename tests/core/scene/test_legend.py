@@ -17,6 +17,11 @@ def test_title_ends_round_ticks_between_and_the_swatch():
     assert len([hatching for hatching in scene.hatchings if hatching.part == "legend"]) == 1
 
 
+def test_ticks_are_no_finer_than_the_values():
+    words, _ = legend("r,c,v\na,a,1\nb,a,3\n")
+    assert words == ["Sum of v", "3", "1", "2"]
+
+
 def test_clipped_ends_and_names():
     words, _ = legend(color={"low": {"at": 2}, "middle": {"at": 5, "name": "promise"}, "high": {"at": 12.5, "name": "too much"}})
     assert words[1:4] == ["12.5 and over, too much", "2 and under", "5, promise"]

@@ -54,11 +54,11 @@ export function KeepEditor({ table, keep, onDone }: Props) {
               setLevel({ field: condition.field, cut: condition.cut });
             }}
           >
-            {conditionWords(condition)}
+            {conditionWords(condition, table)}
           </Button>
           <CloseButton
             size="2xs"
-            aria-label={`Take off: ${conditionWords(condition)}`}
+            aria-label={`Take off: ${conditionWords(condition, table)}`}
             onClick={() => onDone(keep.filter((_, other) => other !== i))}
           />
         </Flex>

@@ -3,6 +3,7 @@ import { type ReactNode, useMemo } from "react";
 import type { Figure, Recipe } from "../../api/client";
 import { counted } from "../../shared/numbers";
 import { stepOf } from "./coloring";
+import { inksOn } from "./paint";
 import { cellName, context, indexOf, type Ranked, ranked, rankWords, valueWords } from "./reading";
 import { useView } from "./view";
 
@@ -115,12 +116,16 @@ function Ends({ figure }: { figure: Figure }) {
 }
 
 function EndList({ label, figure, cells }: { label: string; figure: Figure; cells: Ranked[] }) {
-  const set = useView((view) => view.set);
+  const { set, triedScale, triedColors } = useView();
   const grid = figure.scene.grid;
+  const scale = triedScale ?? figure.scale;
+  if (!grid || !scale) return null;
+  const colors = triedColors ?? grid.colors;
+  const inks = inksOn(colors, grid);
   return (
     <Box role="group" aria-label={label} minW="0">
       {cells.map(({ cell, value }) => {
-        const step = figure.scale ? stepOf(value, figure.scale) : 0;
+        const step = stepOf(value, scale);
         return (
           <chakra.button
             key={indexOf(figure, cell)}
@@ -142,7 +147,7 @@ function EndList({ label, figure, cells }: { label: string; figure: Figure; cell
               px="4px"
               textAlign="center"
               borderRadius="2px"
-              style={{ background: grid?.colors[step], color: grid?.inks[step] }}
+              style={{ background: colors[step], color: inks[step] }}
             >
               {valueWords(figure, value)}
             </Box>

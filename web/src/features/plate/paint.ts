@@ -104,7 +104,7 @@ function printValues(
   context.font = `400 ${grid.print_size * zoom}px "Mottled Sans"`;
   context.textAlign = "center";
   context.textBaseline = "alphabetic";
-  const inks = colors === grid.colors ? grid.inks : colors.map((hex) => inkOn(hex, INKS));
+  const inks = inksOn(colors, grid);
   const across = grid.xs.length;
   const down = grid.cell_height / 2 + (grid.print_size * CAP_HEIGHT) / 2;
   grid.prints.forEach((words, i) => {
@@ -114,6 +114,11 @@ function printValues(
     const y = (grid.ys[Math.floor(i / across)] as number) + down;
     context.fillText(words, x * zoom, y * zoom);
   });
+}
+
+/** The ink for each color: the core's own where the colors are, worked out by the same rule where a palette is tried. */
+export function inksOn(colors: readonly string[], grid: Grid): readonly string[] {
+  return colors === grid.colors ? grid.inks : colors.map((hex) => inkOn(hex, INKS));
 }
 
 function channel(hex: string, at: number): number {

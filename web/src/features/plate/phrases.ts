@@ -16,12 +16,18 @@ export function levelWords(level: Level): string {
 
 const LISTED = 2;
 
-export function conditionWords(condition: Condition): string {
+export function conditionWords(condition: Condition, table: TableInfo): string {
   const name = levelWords(condition);
   const { in: among, not_in: without, from, to } = condition;
-  if (among) return among.length <= LISTED ? `${name} ${among.join(" or ") || "none"}` : `${among.length} of ${name}`;
+  if (among && among.length > LISTED) {
+    const members = condition.cut
+      ? undefined
+      : table.columns.find((column) => column.name === condition.field)?.distinct;
+    return `${name} (${among.length} ${members === undefined ? "picked" : `of ${members.toLocaleString("en-US")}`})`;
+  }
+  if (among) return `${name} ${among.join(" or ") || "none"}`;
   if (without) {
-    return without.length <= LISTED ? `${name} not ${without.join(" nor ")}` : `all but ${without.length} of ${name}`;
+    return without.length <= LISTED ? `${name} not ${without.join(" nor ")}` : `${name} (all but ${without.length})`;
   }
   if (from !== undefined && to !== undefined) return `${name} ${from} to ${to}`;
   return from !== undefined ? `${name} from ${from}` : `${name} up to ${to}`;
@@ -29,5 +35,5 @@ export function conditionWords(condition: Condition): string {
 
 export function keepWords(keep: Condition[], table: TableInfo): string {
   if (!keep.length) return `all ${table.records.toLocaleString("en-US")} records`;
-  return keep.map(conditionWords).join(", ");
+  return keep.map((condition) => conditionWords(condition, table)).join(", ");
 }
