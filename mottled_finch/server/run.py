@@ -22,7 +22,12 @@ def serve(data: Path, port: int, *, demo: bool = False) -> None:
     try:
         # Oversized uploads are refused by our own view, in a sentence; the listener's limit only guards the disk.
         server = create_server(
-            get_wsgi_application(), host=HOST, port=port, threads=6, max_request_body_size=4 * settings.UPLOAD_BYTES_MOST
+            get_wsgi_application(),
+            host=HOST,
+            port=port,
+            threads=6,
+            max_request_body_size=4 * settings.UPLOAD_BYTES_MOST,
+            outbuf_overflow=32 * 1024**2,  # a large figure is answered from memory
         )
     except (OSError, socket.error):  # noqa: UP024
         sys.exit(f"finch: port {port} on {HOST} is taken; choose another with --port")

@@ -11,6 +11,8 @@ from ..scene import Grid, Scene, Text
 from ..scene.type import CAP_HEIGHT
 
 BLANK_FILL, HATCH_INK = "#f1f1ee", "#c9cac3"
+LEAST_HATCHED = 5
+"""Points of a cell's shorter side; on smaller ones hatching would be noise."""
 MANY_CELLS = 4_000
 """From here on the cells are painted as one picture of a pixel a cell: pixel-identical, and many times smaller."""
 
@@ -54,7 +56,9 @@ def _paint_grid(grid: Grid, canvas: Canvas) -> None:
             return
     for i, step in enumerate(grid.steps):
         x, y = grid.xs[i % columns], grid.ys[i // columns]
-        if step == BLANK_STEP:
+        if step == BLANK_STEP and min(grid.cell_width, grid.cell_height) < LEAST_HATCHED:
+            canvas.rect(x, y, grid.cell_width, grid.cell_height, BLANK_FILL)
+        elif step == BLANK_STEP:
             canvas.hatching(x, y, grid.cell_width, grid.cell_height)
         else:
             canvas.rect(x, y, grid.cell_width, grid.cell_height, grid.colors[step])

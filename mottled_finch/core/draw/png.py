@@ -5,7 +5,7 @@ import resvg_py
 from ..errors import DrawError
 from ..figure import Figure
 from ..scene.type import FAMILY, FILES
-from .svg import svg_text
+from .svg import needs_other_fonts, svg_text
 
 ZOOM_MOST = 4.0
 _PIXELS_MOST = 120_000_000
@@ -27,7 +27,7 @@ def draw_png(figure: Figure, zoom: float = 2.0) -> bytes:
     return bytes(
         resvg_py.svg_to_bytes(
             svg_string=svg_text(scene, with_font=False),
-            skip_system_fonts=True,
+            skip_system_fonts=not needs_other_fonts(scene),
             font_files=[str(path) for path in FILES.values()],
             font_family=FAMILY,
             serif_family=FAMILY,

@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 
 from ..figure import Figure
 from ..scene import Scene, Text
-from ..scene.type import FAMILY, FILES
+from ..scene.type import FAMILY, FILES, covers
 from ..words import printable
 from .canvas import BLANK_FILL, HATCH_INK, paint
 
@@ -22,6 +22,11 @@ from .canvas import BLANK_FILL, HATCH_INK, paint
 def draw_svg(figure: Figure) -> bytes:
     """The figure as a self-contained SVG file, UTF-8."""
     return svg_text(figure.scene, with_font=True).encode()
+
+
+def needs_other_fonts(scene: Scene) -> bool:
+    """Whether the scene holds letters that the bundled font lacks, which fonts of the machine must then draw."""
+    return not all(covers(text.text) for text in scene.texts)
 
 
 def svg_text(scene: Scene, *, with_font: bool) -> str:
@@ -32,7 +37,7 @@ def svg_text(scene: Scene, *, with_font: bool) -> str:
     styles = "".join(_font_face(weight, letters) for weight, letters in sorted(canvas.letters.items())) if with_font else ""
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{width}" height="{height}" viewBox="0 0 {width} {height}" '
-        f'role="img" font-family="{FAMILY}">'
+        f'role="img" font-family="{FAMILY}, sans-serif">'
         f"<title>{_xml(scene.alternative)}</title>"
         f'<defs><pattern id="blank" width="5" height="5" patternUnits="userSpaceOnUse">'
         f'<rect width="5" height="5" fill="{BLANK_FILL}"/>'

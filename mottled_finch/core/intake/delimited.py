@@ -74,6 +74,7 @@ def read_delimited(source: BinaryIO, name: str) -> Table:
             f"the file has a header of {_counted(len(names), 'column')} and no records below it; export it again with its records",
             path=name,
         )
+    _refuse_an_open_quotation(raw, source, name)
     return Table(tuple(_columns(raw, names)))
 
 
@@ -225,6 +226,26 @@ def _first_ragged(source: BinaryIO, fields: list[str], header_lines: int) -> pa_
             convert_options=convert,
         )
     return ragged[0] if ragged else None
+
+
+def _refuse_an_open_quotation(raw: pa.Table, source: BinaryIO, name: str) -> None:
+    """A quotation that is never closed swallows the rest of the file in silence: it ends up as one last, long field.
+
+    Marks are counted only where that last field has a line break, and come in pairs where every quotation is closed.
+    """
+    last = raw.column(raw.num_columns - 1)[-1].as_py()
+    if not isinstance(last, str) or "\n" not in last:
+        return
+    source.seek(0)
+    marks = 0
+    while piece := source.read(_BLOCK_BYTES):
+        marks += piece.count(b'"')
+    if marks % 2:
+        raise IntakeError(
+            f"a quotation mark opened in record {raw.num_rows:,} is never closed; close it, or take it out",
+            path=name,
+            received=last[:200],
+        )
 
 
 def _columns(raw: pa.Table, names: list[str]) -> Iterator[Column]:

@@ -1,6 +1,6 @@
 """Records to matrix."""
 
-from .matrix import Matrix
+from .matrix import Labels, Matrix
 from .pivot import make_matrix, members_of
 
-__all__ = ["Matrix", "make_matrix", "members_of"]
+__all__ = ["Labels", "Matrix", "make_matrix", "members_of"]

@@ -1,6 +1,7 @@
 """A level: a field, perhaps cut, as codes and the table that takes a code to its member."""
 
 import re
+import unicodedata
 from dataclasses import dataclass
 from typing import Any
 
@@ -108,7 +109,8 @@ def moment_label(moment: Any) -> str:
 
 
 def natural_key(text: str) -> tuple[Any, ...]:
-    """Alphabetical without regard to case, runs of digits compared as numbers, ties broken by the text itself."""
-    parts = re.split(r"(\d+)", text.casefold())
+    """Alphabetical without regard to case and accents, runs of digits compared as numbers, ties broken by the text itself."""
+    letters = "".join(mark for mark in unicodedata.normalize("NFKD", text.casefold()) if not unicodedata.combining(mark))
+    parts = re.split(r"(\d+)", letters)
     # Even places hold words and odd places digits, so that like is compared with like.
     return tuple(int(part[:300]) if i % 2 else part for i, part in enumerate(parts)), text

@@ -11,7 +11,7 @@ from ..color.ink import inks_on
 from ..color.palettes import BLANK_STEP
 from ..color.scale import Scale, palette_colors
 from ..color.spaces import hex_of
-from ..pivot import Matrix
+from ..pivot import Labels, Matrix
 from ..recipe.spec import Recipe
 from ..words import alternative_text
 from .bands import band_cell, band_of_columns, band_of_rows
@@ -52,8 +52,8 @@ def _place_figure(page: Page) -> Grid:
     recipe, matrix, sizes = page.recipe, page.matrix, page.sizes
     rows, columns = matrix.shape
     legend = _legend(page)
-    row_labels = [" ".join(labels) for labels in matrix.rows]
-    column_labels = [" ".join(labels) for labels in matrix.columns]
+    row_labels = [_on_one_line(labels) for labels in matrix.rows]
+    column_labels = [_on_one_line(labels) for labels in matrix.columns]
     totals = recipe.pivot.totals
 
     row_total_texts = [page.number(value) for value in matrix.row_totals] if totals.rows else []
@@ -130,6 +130,11 @@ def _legend(page: Page) -> Legend | None:
     if not page.recipe.legend.show:
         return None
     return legend_of(page.recipe, page.matrix, page.scale, page.decimals, page.sizes.caption, (page.right - page.left) * 0.22)
+
+
+def _on_one_line(labels: Labels) -> str:
+    """The labels of a head as one line of text, whatever breaks a field of the file holds."""
+    return " ".join(" ".join(labels).split())
 
 
 def _cell_length(room: float, cells: int, most: float) -> float:

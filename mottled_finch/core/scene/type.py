@@ -12,6 +12,7 @@ FILES = {400: FOLDER / "MottledSans-Regular.ttf", 600: FOLDER / "MottledSans-Sem
 CAP_HEIGHT = 0.698
 """Of the size: a text centered on y has its baseline half of this below."""
 ELLIPSIS = "…"
+_SQUARE = 1000
 
 
 @cache
@@ -25,7 +26,15 @@ def _units(text: str, weight: int) -> int:
     buffer.add_str(text)
     buffer.guess_segment_properties()
     hb.shape(_font(weight), buffer, {"kern": True})
-    return sum(place.x_advance for place in buffer.glyph_positions or ())
+    places = zip(buffer.glyph_infos or (), buffer.glyph_positions or (), strict=True)
+    # Glyph 0 stands for a letter the font lacks: another font will draw it, hardly wider than its height.
+    return sum(place.x_advance if info.codepoint else _SQUARE for info, place in places)
+
+
+@lru_cache(maxsize=1 << 16)
+def covers(text: str) -> bool:
+    """Whether the bundled font has every letter of the text."""
+    return all(_font(400).get_nominal_glyph(ord(letter)) for letter in text)
 
 
 def width_of(text: str, size: float, weight: int = 400) -> float:

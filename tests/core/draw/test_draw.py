@@ -12,6 +12,7 @@ from PIL import Image
 from pptx import Presentation
 
 from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.draw.svg import needs_other_fonts
 from mottled_finch.core.errors import DrawError
 from mottled_finch.core.figure import make_figure
 from mottled_finch.core.intake import read_delimited
@@ -136,6 +137,14 @@ def test_markup_in_a_table_stays_text():
     assert not list(root.iter("script")) + list(root.iter(SVG + "script"))
     for ending in ("png", "pdf", "pptx", "csv", "json"):
         assert drawn(figure, ending)
+
+
+def test_letters_the_bundled_font_lacks_are_left_to_other_fonts():
+    figure = figure_of("r,v\n東京都,1\nb,2\n", pivot={"rows": [{"field": "r"}]})
+    assert needs_other_fonts(figure.scene)
+    assert not needs_other_fonts(figure_of("r,v\na,1\n", pivot={"rows": [{"field": "r"}]}).scene)
+    assert "東京都".encode() in drawn(figure, "svg")
+    assert drawn(figure, "png") and drawn(figure, "pdf")
 
 
 def test_pdf_is_one_page_of_the_right_size_with_text_to_select(figure):

@@ -94,6 +94,7 @@ def test_a_number_that_turns_into_text_late_is_read_again_as_a_whole():
             "a.csv: record 3 has 3 fields, but the header names 2 columns; "
             "mend that line, or put quotation marks around a field that holds a comma",
         ),
+        (b'a,b\n1,x\n2,"y\n3,z\n', "a.csv: a quotation mark opened in record 2 is never closed; close it, or take it out"),
         (
             ",".join(f"c{i}" for i in range(2001)).encode() + b"\n1\n",
             "a.csv: the header names 2,001 columns, more than the 2,000 a table can have; leave out those you do not need",

@@ -98,6 +98,11 @@ def test_a_long_head_is_cut_and_keeps_its_full_text():
     assert head.text.endswith("…")
 
 
+def test_a_label_with_line_breaks_is_one_line():
+    figure = figure_of('r,v\n"two\n lines",1\nb,2\n', pivot={"rows": [{"field": "r"}]})
+    assert part(figure, "heads") == ["b", "two lines"]
+
+
 def part(figure, name):
     return [text.text for text in figure.scene.texts if text.part == name]
 

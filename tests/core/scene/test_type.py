@@ -4,7 +4,7 @@ from fontTools.ttLib import TTFont
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mottled_finch.core.scene.type import CAP_HEIGHT, FILES, cut, width_of, wrap
+from mottled_finch.core.scene.type import CAP_HEIGHT, FILES, covers, cut, width_of, wrap
 
 WORDS = st.text(st.sampled_from("ab cdé,.XW19 "), max_size=60)
 
@@ -18,6 +18,12 @@ def test_width_is_the_sum_of_advances_where_nothing_is_kerned():
     font = TTFont(FILES[400])
     advances = [font["hmtx"][name][0] for name in ("one", "two", "three", "four")]
     assert width_of("1234", 10) == sum(advances) / 100
+
+
+def test_letters_the_font_lacks_are_known_and_measured_as_squares():
+    assert covers("Zürich, Ελλάδα, Кавказ −1.5…")
+    assert not covers("東京都")
+    assert width_of("東京都", 10) == 30
 
 
 def test_kerning_counts():

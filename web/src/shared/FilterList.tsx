@@ -14,7 +14,10 @@ type Props = {
 /** A list narrowed by typing and walked with the arrows. An option with `why` cannot be chosen, and says so. */
 export function FilterList({ label, options, chosen, onChoose, start = "" }: Props) {
   const [typed, setTyped] = useState(start);
-  const [at, setAt] = useState(() => Math.max(0, start ? 0 : options.findIndex((option) => option.key === chosen)));
+  const [at, setAt] = useState(() => {
+    const chosenAt = start ? -1 : options.findIndex((option) => option.key === chosen);
+    return chosenAt < 0 ? firstOf(matching(options, start)) : chosenAt;
+  });
   const id = useId();
   const list = useRef<HTMLDivElement>(null);
   const shown = matching(options, typed);
@@ -51,7 +54,7 @@ export function FilterList({ label, options, chosen, onChoose, start = "" }: Pro
           value={typed}
           onChange={(event) => {
             setTyped(event.target.value);
-            setAt(0);
+            setAt(firstOf(matching(options, event.target.value)));
           }}
           onKeyDown={onKeyDown}
           borderColor="control"
@@ -94,6 +97,14 @@ export function FilterList({ label, options, chosen, onChoose, start = "" }: Pro
         )}
       </Box>
     </Box>
+  );
+}
+
+/** Where the walk starts: at the first option that can be chosen. */
+function firstOf(options: Option[]): number {
+  return Math.max(
+    0,
+    options.findIndex((option) => !option.why),
   );
 }
 

@@ -141,7 +141,7 @@ function Marks({ scene, zoom }: { scene: Scene; zoom: number }) {
       aria-hidden="true"
       viewBox={`0 0 ${scene.width} ${scene.height}`}
       style={{ position: "absolute", inset: 0, width: "100%", height: "100%" }}
-      fontFamily="Mottled Sans"
+      fontFamily="Mottled Sans, sans-serif"
       shapeRendering={zoom < 1 ? "auto" : "crispEdges"}
     >
       <title>{scene.alternative}</title>

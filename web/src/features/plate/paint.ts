@@ -11,6 +11,8 @@ const BLANK_FILL = [241, 241, 238] as const;
 const HATCH = [201, 202, 195] as const;
 const INKS = { light: "#ffffff", dark: "#1d211a", black: "#000000" };
 const CAP_HEIGHT = 0.698;
+/** Points of a cell's shorter side; on smaller ones hatching would be noise. The core's canvases do the same. */
+const LEAST_HATCHED = 5;
 
 export type Placed = { left: number; top: number; width: number; height: number };
 
@@ -50,6 +52,7 @@ export function paintCells(
   const across = grid.xs.length;
   const spans = grid.xs.map((x) => span(x, grid.cell_width, left, zoom, width));
   const line = new Uint32Array(width);
+  const hatched = Math.min(grid.cell_width, grid.cell_height) >= LEAST_HATCHED;
   for (let row = 0; row < grid.ys.length; row++) {
     const [from, to] = span(grid.ys[row] as number, grid.cell_height, top, zoom, height);
     line.fill(0);
@@ -61,7 +64,7 @@ export function paintCells(
       if (step === BLANK) blanks.push(column);
     }
     for (let y = from; y < to; y++) pixels.set(line, y * width);
-    hatch(pixels, width, blanks, spans, from, to, zoom);
+    if (hatched) hatch(pixels, width, blanks, spans, from, to, zoom);
   }
   context.putImageData(image, left, top);
   printValues(context, grid, steps, colors, zoom);
@@ -72,7 +75,7 @@ function span(start: number, length: number, origin: number, zoom: number, most:
   return [from, Math.min(most, Math.max(from + 1, Math.round((start + length) * zoom) - origin))];
 }
 
-/** Diagonals over blank cells, where there is room to see them. */
+/** Diagonals over blank cells. */
 function hatch(
   pixels: Uint32Array,
   width: number,
@@ -83,7 +86,6 @@ function hatch(
   zoom: number,
 ) {
   const period = Math.max(4, Math.round(5 * zoom));
-  if (to - from < period) return;
   const thick = Math.max(1, Math.round(1.1 * zoom));
   const ink = packed(...HATCH);
   for (const column of blanks) {
@@ -101,7 +103,7 @@ function printValues(
   zoom: number,
 ) {
   if (!grid.prints.length) return;
-  context.font = `400 ${grid.print_size * zoom}px "Mottled Sans"`;
+  context.font = `400 ${grid.print_size * zoom}px "Mottled Sans", sans-serif`;
   context.textAlign = "center";
   context.textBaseline = "alphabetic";
   const inks = inksOn(colors, grid);
