@@ -8,13 +8,13 @@ from functools import lru_cache
 from xml.sax.saxutils import escape, quoteattr
 
 import numpy as np
-from fontTools.subset import Options, Subsetter
+import uharfbuzz as hb
 from fontTools.ttLib import TTFont
 from numpy.typing import NDArray
 
 from ..figure import Figure
 from ..scene import Scene, Text
-from ..scene.type import FAMILY, FILES, covers
+from ..scene.type import FAMILY, covers, face
 from ..words import printable
 from .canvas import BLANK_FILL, HATCH_INK, paint
 
@@ -118,12 +118,10 @@ def _font_face(weight: int, letters: set[str]) -> str:
 @lru_cache(maxsize=64)
 def _subset(weight: int, letters: str) -> bytes:
     """The bundled font with no more than these letters, as woff2."""
-    font = TTFont(FILES[weight])
-    options = Options()
-    options.layout_features = ["kern"]
-    subsetter = Subsetter(options)
-    subsetter.populate(text=letters)
-    subsetter.subset(font)
+    wanted = hb.SubsetInput()
+    for letter in letters:
+        wanted.unicode_set.add(ord(letter))
+    font = TTFont(io.BytesIO(hb.subset(face(weight), wanted).blob.data))
     font.flavor = "woff2"
     out = io.BytesIO()
     font.save(out)

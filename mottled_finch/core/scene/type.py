@@ -16,8 +16,14 @@ _SQUARE = 1000
 
 
 @cache
+def face(weight: int) -> Any:
+    """The bundled font of a weight."""
+    return hb.Face(hb.Blob.from_file_path(str(FILES[weight])))
+
+
+@cache
 def _font(weight: int) -> Any:
-    return hb.Font(hb.Face(hb.Blob.from_file_path(str(FILES[weight]))))
+    return hb.Font(face(weight))
 
 
 @lru_cache(maxsize=1 << 16)
