@@ -52,7 +52,7 @@ def test_a_wrong_live_fact_is_told_and_nothing_is_lost(page, api, number):
     page.get_by_role("button", name="Write the title").click()
     page.keyboard.type("{m} towns")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("alert")).to_have_text('words.title: no live fact "m"; choose from n')
+    expect(page.get_by_role("alert")).to_have_text('No live fact "m"; choose from n')
     assert recipe(api, number) == before
     page.get_by_role("button", name="Put the message away").click()
     expect(page.get_by_role("alert")).to_have_count(0)
@@ -232,7 +232,7 @@ def test_cells_totals_legend_and_page(page, api, number):
     assert box["width"] / box["height"] == pytest.approx(480 / 540, rel=0.01)
     page.get_by_label("Width, points").fill("20")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("alert")).to_have_text("page.width: a page of 20 points; choose 120 to 4,000")
+    expect(page.get_by_role("alert")).to_have_text("A page of 20 points; choose 120 to 4,000")
     assert recipe(api, number)["page"] == {"width": 480}
 
 

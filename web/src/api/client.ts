@@ -16,10 +16,12 @@ export type Condition = Schemas["ConditionSpec"];
 export type End = Schemas["EndSpec"];
 
 export class Refusal extends Error {
+  /** `message` leads with the place; `plain` is the sentence alone, for where the place is plain to see. */
   constructor(
     message: string,
     readonly path: string,
     readonly status: number,
+    readonly plain = message,
   ) {
     super(message);
   }
@@ -44,7 +46,13 @@ async function unwrap<T>(pending: Promise<Answer<T>>): Promise<T> {
 
 function refusalOf(body: unknown, status: number): Refusal {
   const problem = (body ?? {}) as Partial<Schemas["ProblemAnswer"]>;
-  return new Refusal(problem.detail ?? `The server refused (${status}).`, problem.path ?? "", status);
+  const plain = problem.message && problem.message.charAt(0).toUpperCase() + problem.message.slice(1);
+  return new Refusal(
+    problem.detail ?? `The server refused (${status}).`,
+    problem.path ?? "",
+    status,
+    plain ?? undefined,
+  );
 }
 
 const at = (id: number) => ({ params: { path: { id } } });

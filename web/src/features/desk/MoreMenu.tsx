@@ -14,7 +14,13 @@ export function MoreMenu({ label, action, onAction }: { label: string; action: s
       <Portal>
         <Menu.Positioner>
           <Menu.Content bg="card" boxShadow="list" borderWidth="1px" borderColor="edge">
-            <Menu.Item value="remove" color="alarm" _highlighted={{ bg: "alarmWash" }} onClick={onAction}>
+            <Menu.Item
+              fontSize="13px"
+              value="remove"
+              color="alarm"
+              _highlighted={{ bg: "alarmWash" }}
+              onClick={onAction}
+            >
               {action}
             </Menu.Item>
           </Menu.Content>

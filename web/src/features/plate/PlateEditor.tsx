@@ -106,7 +106,7 @@ function Editor({ id }: { id: number }) {
         {plate.working && <Working />}
       </Box>
       <Statement ref={statement} recipe={recipe} table={table.data} onChange={plate.change} />
-      {plate.refusal && <Refused sentence={plate.refusal.message} onClose={plate.forget} />}
+      {plate.refusal && <Refused sentence={plate.refusal.plain} onClose={plate.forget} />}
       <Flex flex="1" minH="0">
         <Flex as="main" direction="column" flex="1" minW="0">
           <Stage figure={figure} recipe={recipe} onChange={plate.change} />
@@ -174,9 +174,9 @@ function ExportMenu({ id, forms }: { id: number; forms: { ending: string; title:
       </Menu.Trigger>
       <Portal>
         <Menu.Positioner>
-          <Menu.Content bg="card" minW="220px" boxShadow="list" borderWidth="1px" borderColor="edge">
+          <Menu.Content bg="card" minW="220px" fontSize="13px" boxShadow="list" borderWidth="1px" borderColor="edge">
             {items.map(({ ending, title, address }) => (
-              <Menu.Item key={ending} value={ending} asChild _highlighted={{ bg: "amberWash" }}>
+              <Menu.Item fontSize="13px" key={ending} value={ending} asChild _highlighted={{ bg: "amberWash" }}>
                 <a href={address} download>
                   <Box flex="1">{title}</Box>
                   <Box color="quiet" textStyle="small">

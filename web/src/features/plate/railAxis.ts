@@ -35,7 +35,7 @@ export const valueAt = (axis: Axis, place: number) => axis.from + place * (axis.
 export function stepOn(axis: Axis): number {
   const rough = (axis.to - axis.from) / 200;
   const power = 10 ** Math.floor(Math.log10(rough));
-  return power * (rough / power >= 5 ? 10 : rough / power >= 2 ? 5 : rough / power >= 1 ? 2 : 1);
+  return power * ([1, 2, 5].find((factor) => factor * power >= rough * 0.999) ?? 10);
 }
 
 export function rounded(value: number, step: number): number {

@@ -1,0 +1,54 @@
+"""Numbers, fields and titles in words."""
+
+import numpy as np
+import pytest
+
+from mottled_finch.core.recipe import CellsSpec, load_recipe
+from mottled_finch.core.words import decimals_of, default_title, field_words, number_text, printable
+
+from .conftest import figure_of
+
+
+@pytest.mark.parametrize(
+    ("value", "decimals", "words"),
+    [(0, 0, "0"), (-0.04, 1, "0.0"), (-0.06, 1, "−0.1"), (1234567.891, 2, "1,234,567.89"), (-1e6, 0, "−1,000,000"), (2.5, 0, "2")],
+)
+def test_numbers_are_grouped_with_a_true_minus_and_none_before_zero(value, decimals, words):
+    assert number_text(value, decimals) == words
+
+
+@pytest.mark.parametrize(
+    ("values", "decimals"),
+    [((1, 2), 0), ((1.5, 2), 2), ((12.25, 3.5), 1), ((123.4, 1), 0), ((0.01234, 0.001), 4), ((0, 0), 0), ((1e-9, 0), 6)],
+)
+def test_about_three_significant_digits(values, decimals):
+    text = "r,v\n" + "".join(f"r{i},{value}\n" for i, value in enumerate(values))
+    figure = figure_of(text, pivot={"rows": [{"field": "r"}], "measure": {"take": "sum", "of": "v"}})
+    assert decimals_of(CellsSpec(), figure.matrix) == decimals
+    assert decimals_of(CellsSpec(decimals=5), figure.matrix) == 5
+
+
+def test_averages_of_whole_numbers_keep_a_decimal_where_their_totals_need_one():
+    text = "r,v\na,1\nb,2\nb,4\n"
+    figure = figure_of(text, pivot={"rows": [{"field": "r"}], "measure": {"take": "average", "of": "v"}})
+    assert figure.matrix.values.ravel().tolist() == [1, 3]
+    assert figure.matrix.grand_total == pytest.approx(7 / 3)
+    assert decimals_of(CellsSpec(), figure.matrix) == 2
+    assert not np.isnan(figure.matrix.grand_total)
+
+
+def title(**pivot):
+    return default_title(load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
+
+
+def test_titles_say_what_is_shown():
+    assert title() == "Number of records"
+    assert title(rows=[{"field": "pier_code"}], measure={"take": "sum", "of": "takings"}) == "Sum of takings by pier code"
+    both = title(rows=[{"field": "pier"}], columns=[{"field": "order_date", "cut": "weekday"}])
+    assert both == "Number of records by pier and weekday of order date"
+
+
+def test_fields_and_what_no_page_can_hold():
+    assert field_words("minutes__late_") == "minutes late"
+    assert field_words("_") == "_"
+    assert printable("a\x00b\x1bc\ud800d\né") == "abcd\né"

@@ -1,0 +1,78 @@
+"""What the tray says of a cell."""
+
+import pytest
+
+from mottled_finch.core.pivot import make_matrix
+from mottled_finch.core.recipe import load_recipe
+
+from ..core.conftest import read
+
+READING = "features/plate/reading"
+FIGURE = {
+    "rows": ["A", "B"],
+    "columns": ["x", "y", "z"],
+    "values": [4, None, 10, 4, 1, 7],
+    "records": [2, 0, 1, 1, 1, 3],
+    "row_totals": [14, 12],
+    "column_totals": [8, 1, 17],
+    "grand_total": 26,
+    "decimals": 1,
+}
+
+
+@pytest.mark.parametrize(
+    ("value", "words"),
+    [(10, "highest of 5 cells"), (1, "lowest of 5 cells"), (7, "2nd highest of 5 cells"), (4, "3rd highest of 5 cells")],
+)
+def test_rank(node, value, words):
+    assert node(READING, "rankWords", [[FIGURE, value]]) == [words]
+
+
+def test_rank_of_the_only_cell(node):
+    assert node(READING, "rankWords", [[{**FIGURE, "values": [None, 3]}, 3]]) == ["the only cell with a value"]
+
+
+def test_ends_are_sorted_and_blanks_are_no_end(node):
+    (found,) = node(READING, "ranked", [[FIGURE]])
+    assert [each["value"] for each in found] == [10, 7, 4, 4, 1]
+    assert [each["cell"] for each in found[2:4]] == [{"row": 0, "column": 0}, {"row": 1, "column": 0}]
+
+
+def test_shares_are_said_of_what_adds_up_alone(node):
+    cell = {"row": 0, "column": 2}
+    count = {"pivot": {"measure": {"take": "count"}}}
+    average = {"pivot": {"measure": {"take": "average", "of": "v"}}}
+    shares, none = node(READING, "context", [[FIGURE, count, cell], [FIGURE, average, cell]])
+    assert {fact["name"]: fact["value"] for fact in shares} == {
+        "Records": "1",
+        "A": "14.0",
+        "z": "17.0",
+        "All cells": "26.0",
+        "Of its row": "71.4%",
+        "Of its column": "58.8%",
+    }
+    assert [fact["name"] for fact in none] == ["Records", "A", "z", "All cells"]
+
+
+def test_shares_are_those_of_the_core(node, trips_text):
+    pivot = load_recipe({"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "line"}]}}).pivot
+    matrix = make_matrix(read(trips_text), pivot)
+    figure = {
+        **FIGURE,
+        "rows": [labels[0] for labels in matrix.rows],
+        "columns": [labels[0] for labels in matrix.columns],
+        "values": matrix.values.ravel().tolist(),
+        "records": matrix.records.ravel().tolist(),
+        "row_totals": matrix.row_totals.tolist(),
+        "column_totals": matrix.column_totals.tolist(),
+        "grand_total": matrix.grand_total,
+    }
+    (facts,) = node(READING, "context", [[figure, {"pivot": {}}, {"row": 0, "column": 0}]])
+    named = {fact["name"]: fact["value"] for fact in facts}
+    assert named["Of its row"] == "66.7%"
+    assert named["Of its column"] == f"{100 * matrix.values[0, 0] / matrix.column_totals[0]:.1f}%".replace(".0%", "%")
+
+
+@pytest.fixture
+def trips_text():
+    return "pier,line\nEast,Inner\nEast,Inner\nEast,Outer\nWest,Inner\nWest,Outer\n"
