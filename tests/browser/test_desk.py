@@ -89,6 +89,18 @@ def test_a_file_is_chosen_by_button(page, tmp_path):
     expect(page.locator("[data-part=heads]", has_text="<img src=x onerror=alert(1)>")).to_be_visible()
 
 
+def test_a_file_dropped_on_a_plate_is_brought_in_too(page, api):
+    number = api.plate("c,d\nx,1\ny,2\n", "first.csv")
+    open_plate(page, number)
+    drop(page, "second.csv", "town,kind\nAlder,ink\nBirch,nib\n")
+    page.wait_for_url(lambda url: "/plates/" in url and not url.endswith(f"/{number}"))
+    expect(page.get_by_role("grid")).to_be_visible()
+    expect(page.get_by_text("second", exact=True)).to_be_visible()
+    drop(page, "bad.csv", "")
+    expect(page.get_by_role("alert")).to_have_text("bad.csv: the file is empty; choose a file with a header line and records")
+    assert page.url.endswith("/")
+
+
 def test_an_upload_can_be_canceled(page, api):
     page.goto("/")
     before = api.get("/api/tables")

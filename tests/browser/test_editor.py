@@ -47,6 +47,22 @@ def test_title_and_subtitle_are_written_in_place(page, api, number):
     assert page.title().startswith("Towns <b>pay</b>")
 
 
+def test_words_taken_off_leave_faint_phrases_that_put_them_back(page, api, number):
+    for which in ("title", "caption"):
+        page.get_by_role("button", name=f"Write the {which}").click()
+        page.keyboard.press("Control+a")
+        page.keyboard.press("Delete")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("button", name=f"Add a {which}")).to_be_visible()
+    assert recipe(api, number)["words"] == {"title": "", "caption": ""}
+    boxes = [page.get_by_role("button", name=f"Add a {which}").bounding_box() for which in ("title", "subtitle", "caption")]
+    assert boxes[0]["x"] + boxes[0]["width"] < boxes[1]["x"]
+    page.get_by_role("button", name="Add a title").click()
+    page.keyboard.type("Back again")
+    page.keyboard.press("Enter")
+    expect(page.locator("[data-part=title]")).to_have_text("Back again")
+
+
 def test_a_wrong_live_fact_is_told_and_nothing_is_lost(page, api, number):
     before = recipe(api, number)
     page.get_by_role("button", name="Write the title").click()

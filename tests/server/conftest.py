@@ -19,9 +19,14 @@ class Client(APIClient):
         return self.put(f"/api/plates/{plate}/recipe", {"finch_recipe": 1, "pivot": {}, **parts}, format="json")
 
 
+@pytest.fixture(autouse=True)
+def nothing_open():
+    """A test that is rolled back gives the numbers of its editions to the next one."""
+    EDITIONS._tables.clear()
+
+
 @pytest.fixture
 def client(db):
-    EDITIONS._tables.clear()  # a rolled-back test gives its numbers to the next one
     return Client(SERVER_NAME="127.0.0.1")
 
 

@@ -39,8 +39,8 @@ def _sizes(width: int, height: int) -> Sizes:
         head=round(24 * grow) / 2,
         caption=round(21 * grow) / 2,
         band_gap=max(4, round(8 * grow)),
-        widest_cell=round(150 * grow),
-        highest_cell=round(64 * grow),
+        widest_cell=round(170 * grow),
+        highest_cell=round(84 * grow),
     )
 
 

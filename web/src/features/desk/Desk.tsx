@@ -2,7 +2,9 @@ import { Box, Flex, Grid, Heading } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import { usePlates, useTables } from "../../api/queries";
 import { Bar } from "../../shared/Bar";
+import { DropFrame } from "../../shared/DropFrame";
 import { Refused } from "../../shared/Say";
+import { useHandOver } from "./handOver";
 import { Invitation } from "./Invitation";
 import { PlateCard } from "./PlateCard";
 import { TableCard } from "./TableCard";
@@ -15,6 +17,13 @@ export function Desk() {
   const tables = useTables();
   const { state, take, cancel, rest } = useImport();
   const over = useDrop(take);
+  useEffect(() => {
+    // Read from the store, not from a render, so that an effect run twice takes the files once.
+    const { files, hand } = useHandOver.getState();
+    if (!files) return;
+    hand(null);
+    void take(files);
+  }, [take]);
   const [refusal, setRefusal] = useState("");
   const empty = plates.data?.length === 0 && tables.data?.length === 0;
   useEffect(() => {
@@ -69,9 +78,7 @@ export function Desk() {
           </Grid>
         </Box>
       </Box>
-      {over && (
-        <Box position="fixed" inset="0" borderWidth="4px" borderColor="amber" pointerEvents="none" zIndex={10} />
-      )}
+      {over && <DropFrame />}
     </Flex>
   );
 }

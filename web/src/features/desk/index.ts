@@ -1,1 +1,2 @@
 export { Desk } from "./Desk";
+export { useDropToDesk } from "./useDropToDesk";

@@ -22,7 +22,7 @@ export function useImport() {
   const take = useCallback(
     async (files: readonly File[]) => {
       const [file] = files;
-      if (!file) return;
+      if (!file || abort.current) return; // one at a time: a file dropped meanwhile waits for another drop
       const refuse = (sentence: string) => setState({ at: "refused", name: file.name, sentence });
       if (files.length > 1) return refuse("Several files were dropped; drop them one at a time.");
       const most = about.data?.upload_bytes_most;
@@ -50,6 +50,8 @@ export function useImport() {
       } catch (error) {
         if (error instanceof DOMException) setState({ at: "rest" });
         else refuse(error instanceof Error ? error.message : String(error));
+      } finally {
+        abort.current = null;
       }
     },
     [about.data, client, navigate],

@@ -5,9 +5,11 @@ import { exportAddress, Refusal } from "../../api/client";
 import { useAbout, useTable } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
+import { DropFrame } from "../../shared/DropFrame";
 import { Notice } from "../../shared/Notice";
 import { whenSaved } from "../../shared/numbers";
 import { Announced, Refused } from "../../shared/Say";
+import { useDropToDesk } from "../desk";
 import { Actions } from "./Actions";
 import { copyPicture } from "./copyPicture";
 import { Dock } from "./Dock";
@@ -29,6 +31,7 @@ function Editor({ id }: { id: number }) {
   const { data, error, isPending } = plate.query;
   const table = useTable(data?.plate.table);
   const about = useAbout();
+  const over = useDropToDesk();
   const statement = useRef<StatementHandle>(null);
   const [said, setSaid] = useState("");
   const [shown, setShown] = useState<"keys" | "actions" | null>(null);
@@ -115,6 +118,7 @@ function Editor({ id }: { id: number }) {
         <Dock figure={figure} recipe={recipe} onChange={plate.change} />
       </Flex>
       <Announced>{said}</Announced>
+      {over && <DropFrame />}
       <Keys open={shown === "keys"} onClose={() => setShown(null)} />
       <Actions
         plate={id}

@@ -90,11 +90,11 @@ function Spot({ which, scene, zoom, margin, words, writing, onWrite, onDone }: S
         first
           ? { ...place, height: place.minHeight }
           : {
-              right: margin * zoom - 6,
+              // a title at the left and a subtitle at the right, so that both can be missing at once
+              [which === "subtitle" ? "right" : "left"]: margin * zoom - 6,
               top: place.top,
               padding: "3px 6px",
               minHeight: 24,
-              marginTop: which === "title" ? 0 : 2,
             }
       }
     >
