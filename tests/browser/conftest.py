@@ -140,6 +140,11 @@ def settled(page: Page) -> None:
     expect(page.get_by_text(re.compile(r"^saved "))).to_be_visible()
 
 
+def painted(page: Page) -> None:
+    """Until what was done last has been painted: a frame for the change, and one to see it."""
+    page.evaluate("new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
+
+
 def plate_number(page: Page) -> int:
     found = re.search(r"/plates/(\d+)$", page.url)
     assert found, page.url

@@ -60,9 +60,10 @@ def test_a_bad_file_gets_one_sentence_where_it_was_dropped(page, api, name, cont
 
 
 def test_a_file_over_the_limit_is_told_before_it_is_sent(page):
-    page.goto("/")
+    with page.expect_response("**/api/about"):
+        page.goto("/")
     expect(page.get_by_text("Drop a table here")).to_be_visible()
-    page.wait_for_timeout(200)
+    page.wait_for_load_state("networkidle")
     sent = []
     page.on("request", lambda request: sent.append(request.method))
     page.evaluate(

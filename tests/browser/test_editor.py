@@ -6,7 +6,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from .conftest import choose, open_plate, picture_of, plate_number, screen_color, settled
+from .conftest import choose, open_plate, painted, picture_of, plate_number, screen_color, settled, wait_until
 
 TEXT = "town,item,paid,on\n" + "".join(
     f"{town},{item},{10 * i + j},2025-{1 + (i + j) % 6:02d}-{5 + i:02d}\n"
@@ -157,10 +157,10 @@ def test_pointing_at_a_palette_shows_it_and_leaving_puts_it_back(page, api, numb
     assert screen_color(page, *highest) == colors["water-mint"][-1]
     page.get_by_role("button", name=re.compile("^Palette:")).click()
     page.get_by_role("button", name="Teasel").hover()
-    page.wait_for_timeout(100)
+    painted(page)
     assert screen_color(page, *highest) == colors["teasel"][-1]
     page.keyboard.press("Escape")
-    page.wait_for_timeout(100)
+    painted(page)
     assert screen_color(page, *highest) == colors["water-mint"][-1]
     assert "color" not in recipe(api, number)
 
@@ -286,7 +286,7 @@ def test_quick_changes_do_not_overwrite_each_other(page, api, number):
     page.get_by_text("Of each column").click(no_wait_after=True)
     page.get_by_text("Values printed in the cells").click(no_wait_after=True)
     expect(page.locator("[data-part=totals]").first).to_be_visible()
-    page.wait_for_timeout(300)
+    wait_until(lambda: len(recipe(api, number).get("cells", {})) == 1 and recipe(api, number)["pivot"].get("totals"))
     settled(page)
     assert recipe(api, number)["pivot"]["totals"] == {"rows": True, "columns": True}
     assert recipe(api, number)["cells"] == {"values": "none"}

@@ -11,7 +11,7 @@ from datetime import datetime, timedelta
 import pytest
 from playwright.sync_api import Page, expect
 
-from .conftest import ROOT, drop, picture_of, plate_number, screen_color, settled, wait_until
+from .conftest import ROOT, drop, painted, picture_of, plate_number, screen_color, settled, wait_until
 
 WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"]
 STALLS = ["Apple Row", "Bread & Butter", "Corner <3>", "Dairy"]
@@ -93,7 +93,7 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
     page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2)
     page.mouse.down()
     page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2 + 45, steps=8)
-    page.wait_for_timeout(100)
+    painted(page)
     dragged = float(handle.get_attribute("aria-valuenow"))
     assert screen_color(page, 0, 0) != before, "the figure follows while the handle is held"
     while_held = screen_color(page, 0, 0)

@@ -2,7 +2,7 @@
 
 from playwright.sync_api import expect
 
-from .conftest import open_plate, screen_color, settled
+from .conftest import open_plate, painted, screen_color, settled
 
 SIDE = 300
 
@@ -31,7 +31,7 @@ def test_ninety_thousand_cells(page, api):
     page.mouse.move(box["x"] + 20, box["y"] + 10)
     page.mouse.down()
     page.mouse.move(box["x"] + 20, box["y"] + 200, steps=10)
-    page.wait_for_timeout(300)
+    painted(page)
     held = screen_color(page, 150, 290)
     assert held != before
     page.mouse.up()
