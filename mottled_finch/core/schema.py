@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
 from .color.palettes import PALETTES
 from .recipe.load import hints, key_of
+from .recipe.spec import Recipe
 
 _PLAIN: dict[Any, dict[str, Any]] = {
     str: {"type": "string"},
@@ -26,8 +27,6 @@ def schemas_of(specs: Iterable[type], prefix: str = "#/$defs/") -> dict[str, dic
 
 def recipe_schema() -> dict[str, Any]:
     """The whole JSON Schema (2020-12) of a recipe file."""
-    from .recipe.spec import Recipe
-
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
         "title": "Mottled Finch recipe, version 1",

@@ -1,7 +1,7 @@
 """Comma-separated text in UTF-8 with one header line, to a Table.
 
 The text is cut and encoded by Arrow's reader, which is many times faster than one that makes an object a field. Columns that
-are plain numbers or moments throughout the first block are parsed straight to what they are; the rest are dictionary-encoded,
+are plain decimals or moments throughout the first block are parsed straight to what they are; the rest are dictionary-encoded,
 and their kinds are decided over the whole column from its different texts (see kinds.py).
 """
 
@@ -147,13 +147,10 @@ def _parse_options(fields: list[str], ragged: list[pa_csv.InvalidRow]) -> pa_csv
 
 
 def _plain_fields(head: bytes, fields: list[str], header_lines: int) -> Plain:
-    """The fields that are plain numbers or moments in the first records. Being wrong costs time, never truth."""
+    """The fields that are plain decimals or moments in the first records. Being wrong about the rest costs another reading."""
     whole = head[: head.rfind(b"\n") + 1] if len(head) == _HEAD_BYTES else head
-    read, convert = _options(fields, header_lines, {}, threads=False)
     try:
-        sample = pa_csv.read_csv(
-            pa.BufferReader(whole), read_options=read, parse_options=_parse_options(fields, []), convert_options=convert
-        ).slice(0, _SAMPLE_RECORDS)
+        sample = _read(io.BytesIO(whole), fields, header_lines, {}, [], threads=False).slice(0, _SAMPLE_RECORDS)
     except pa.ArrowInvalid:
         return {}
     kinds = {field: plain_kind(sample[field].cast(pa.string()).combine_chunks()) for field in fields}
@@ -161,8 +158,10 @@ def _plain_fields(head: bytes, fields: list[str], header_lines: int) -> Plain:
     return {field: types[kind] for field, kind in kinds.items() if kind is not None}
 
 
-def _read(source: BinaryIO, fields: list[str], header_lines: int, plain: Plain, ragged: list[pa_csv.InvalidRow]) -> pa.Table:
-    read, convert = _options(fields, header_lines, plain, threads=True)
+def _read(
+    source: BinaryIO, fields: list[str], header_lines: int, plain: Plain, ragged: list[pa_csv.InvalidRow], *, threads: bool = True
+) -> pa.Table:
+    read, convert = _options(fields, header_lines, plain, threads)
     return pa_csv.read_csv(
         pa.PythonFile(source, mode="r"),
         read_options=read,
@@ -217,14 +216,8 @@ def _first_ragged(source: BinaryIO, fields: list[str], header_lines: int) -> pa_
     """Read again on one thread, where the reader knows the number of the record that is wrong."""
     source.seek(0)
     ragged: list[pa_csv.InvalidRow] = []
-    read, convert = _options(fields, header_lines, {}, threads=False)
     with contextlib.suppress(pa.ArrowInvalid):
-        pa_csv.read_csv(
-            pa.PythonFile(source, mode="r"),
-            read_options=read,
-            parse_options=_parse_options(fields, ragged),
-            convert_options=convert,
-        )
+        _read(source, fields, header_lines, {}, ragged, threads=False)
     return ragged[0] if ragged else None
 
 

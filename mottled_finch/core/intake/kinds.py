@@ -53,11 +53,14 @@ def column_from_texts(name: str, codes: NDArray[Any], texts: pa.StringArray) -> 
 
 
 def plain_kind(texts: pa.StringArray) -> Kind | None:
-    """NUMBER or MOMENT when a sample of raw texts is that throughout, so plainly that Arrow's own parsers read it the same."""
+    """NUMBER or MOMENT when a sample of raw texts is that throughout, so plainly that Arrow's own parsers read it the same.
+
+    A sample of whole numbers alone is neither: one late "007" would make them names, which parsing would not show.
+    """
     blank = pc.is_in(texts, value_set=pa.array(BLANK_TEXTS)).to_numpy(zero_copy_only=False)
     if blank.all():
         return None
-    if ((_matches(texts, _PLAIN) & ~_matches(texts, _NAME_LIKE)) | blank).all():
+    if ((_matches(texts, _PLAIN) & ~_matches(texts, _NAME_LIKE)) | blank).all() and _matches(texts, r"\.").any():
         return Kind.NUMBER
     return Kind.MOMENT if (_matches(texts, _LOCAL_MOMENT) | blank).all() else None
 

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 
 from mottled_finch.core.errors import IntakeError
 from mottled_finch.core.intake.kinds import BLANK_TEXTS
+from mottled_finch.core.table import Kind
 
 from ..conftest import read
 
@@ -29,6 +30,20 @@ def test_leaves_out_a_byte_order_mark_and_takes_windows_line_ends():
     table = read(b"\xef\xbb\xbfpier,minutes\r\nEast,1\r\nWest,2\r\n")
     assert table.names == ["pier", "minutes"]
     assert table.columns[1].data.tolist() == [1.0, 2.0]
+
+
+def test_decimals_that_turn_into_text_late_are_read_again_as_a_whole():
+    lines = "".join(f"{i}.5,{i}\n" for i in range(150_000))
+    table = read(f"x,y\n{lines}n/k,1\n")
+    assert table.columns[0].misfits == (("n/k", 1),)
+    assert table.columns[0].data[:2].tolist() == [0.5, 1.5]
+
+
+def test_a_code_with_a_leading_zero_far_down_keeps_its_zero():
+    lines = "".join(f"{100 + i % 800},x\n" for i in range(50_000))
+    column = read(f"code,x\n{lines}007,x\n").columns[0]
+    assert column.kind is Kind.CATEGORY
+    assert column.entries[column.data[-1]] == "007"
 
 
 def test_a_last_line_without_its_end_is_a_record():

@@ -58,5 +58,3 @@ export function usePlate(id: number) {
     redo: useCallback(() => take((now) => (now.plate.redo === null ? null : api.redo(id))), [take, id]),
   };
 }
-
-export type PlateHandle = ReturnType<typeof usePlate>;
