@@ -142,6 +142,23 @@ def test_records_are_kept_by_members_dates_and_numbers(page, api, number):
     expect(page.get_by_role("button", name="Which records are kept: on from 2025-02, paid up to 21")).to_be_visible()
 
 
+def test_a_card_opened_again_while_it_fades_starts_anew(page, number):
+    page.get_by_role("button", name="Which records are kept").click()
+    page.get_by_role("option", name=re.compile("^paid")).click()
+    page.get_by_label("To, included").fill("21")
+    page.evaluate(
+        """async () => {
+            const frames = (count) => count && new Promise(requestAnimationFrame).then(() => frames(count - 1));
+            const press = (start) => [...document.querySelectorAll("button")]
+                .find((button) => (button.ariaLabel || button.textContent).startsWith(start)).click();
+            press("Keep these");
+            await frames(2);
+            press("Which records are kept");
+        }"""
+    )
+    expect(page.get_by_role("combobox")).to_be_visible()
+
+
 def test_keeping_nothing_is_said_on_the_page(page, number):
     page.get_by_role("button", name="Which records are kept").click()
     page.get_by_role("option", name=re.compile("^paid")).click()
