@@ -10,7 +10,7 @@ from pathlib import Path
 from mottled_finch.core.color.scale import resolve_scale
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.figure import make_figure
-from mottled_finch.core.intake import read_delimited
+from mottled_finch.core.intake import read_file
 from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.scene import lay_out
@@ -28,7 +28,7 @@ def read_csv() -> Measured:
     content = data.csv_bytes(MILLION)
     return Measured(
         name="read_csv",
-        seconds=median_seconds(lambda: read_delimited(io.BytesIO(content), "log.csv")),
+        seconds=median_seconds(lambda: read_file(io.BytesIO(content), "log.csv")),
         rows=MILLION,
         memory_pass=memory_pass(len(content)),
     )
@@ -50,7 +50,7 @@ def _open_edition(name: str, *, cold: bool) -> Measured:
     from mottled_finch.server.tables.actions import import_table
     from mottled_finch.server.tables.storage import load_table
 
-    edition = import_table(io.BytesIO(data.csv_bytes(MILLION)), "log.csv").newest()
+    edition = import_table(io.BytesIO(data.csv_bytes(MILLION)), "log.csv").edition()
     path = Path(connection.settings_dict["NAME"])
 
     def forget() -> None:

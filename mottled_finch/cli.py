@@ -36,7 +36,7 @@ def _parser() -> argparse.ArgumentParser:
     serve.set_defaults(run=_serve)
 
     render = commands.add_parser("render", help="draw one figure from a table file and a recipe")
-    render.add_argument("table", type=Path, metavar="TABLE", help="a CSV file in UTF-8")
+    render.add_argument("table", type=Path, metavar="TABLE", help="delimited text, .xlsx, .ods, JSON, Parquet or Arrow")
     render.add_argument("recipe", type=Path, metavar="RECIPE", help="a recipe, JSON")
     render.add_argument("--out", type=Path, required=True, metavar="FILE", help="what to write; the ending says in which form")
     render.add_argument("--zoom", type=float, default=2.0, help="pixels a point, for PNG (default: %(default)s)")
@@ -58,7 +58,7 @@ def _render(given: argparse.Namespace) -> int:
     from .core.draw import DRAWINGS
     from .core.errors import DrawError
     from .core.figure import make_figure
-    from .core.intake import read_delimited
+    from .core.intake import read_file
     from .core.recipe import load_recipe
 
     ending = given.out.suffix.lstrip(".").lower()
@@ -68,7 +68,7 @@ def _render(given: argparse.Namespace) -> int:
         )
     recipe = load_recipe(given.recipe.read_bytes())
     with given.table.open("rb") as file:
-        table = read_delimited(file, given.table.name)
+        table, _ = read_file(file, given.table.name, recipe.table)
     drawn = DRAWINGS[ending].draw(make_figure(table, recipe), given.zoom)
     given.out.write_bytes(drawn)
     return 0

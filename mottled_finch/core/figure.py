@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from .color.scale import Scale, resolve_scale
+from .mends import apply_mends
 from .pivot import Matrix, make_matrix
 from .recipe.spec import Recipe
 from .scene import Scene, lay_out
@@ -20,7 +21,8 @@ class Figure:
 
 
 def make_figure(table: Table, recipe: Recipe) -> Figure:
-    """Pivot, scale and lay out. Raises TableError when the recipe does not fit the table."""
+    """Mend, pivot, scale and lay out. Raises TableError when the recipe does not fit the table."""
+    table = apply_mends(table, recipe.table.mends).table
     matrix = make_matrix(table, recipe.pivot)
     scale = resolve_scale(recipe.color, matrix.values)
     return Figure(recipe=recipe, matrix=matrix, scale=scale, scene=lay_out(recipe, matrix, scale))

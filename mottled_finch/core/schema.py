@@ -46,7 +46,7 @@ def _add(spec: type, prefix: str, found: dict[str, dict[str, Any]]) -> None:
             schema = schema["allOf"][0] if "allOf" in schema else schema
             schema.pop("nullable", None)  # None then stands for "left out", which a file does not say
         properties[key_of(each.name)] = schema
-        if each.default is MISSING and each.default_factory is MISSING:
+        if (each.default is MISSING and each.default_factory is MISSING) or each.name == "do":
             required.append(key_of(each.name))
     found[spec.__name__] = {
         "type": "object",
@@ -66,6 +66,8 @@ def _schema(kind: Any, prefix: str, found: dict[str, dict[str, Any]]) -> dict[st
         return {"type": "string", "enum": list(PALETTES)}
     if origin is Literal:
         return {"enum": list(get_args(kind))}
+    if origin is dict:
+        return {"type": "object", "additionalProperties": {"type": "string"}}
     if origin is tuple:
         return {"type": "array", "items": _schema(get_args(kind)[0], prefix, found)}
     if origin in (Union, UnionType):

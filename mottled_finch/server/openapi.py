@@ -6,7 +6,11 @@ The recipe and the scene are described by the core's dataclasses themselves, so 
 from dataclasses import dataclass
 from typing import Any
 
-from mottled_finch.core.recipe import Recipe
+from mottled_finch.core.compare import Comparison
+from mottled_finch.core.findings import Finding
+from mottled_finch.core.intake import Part
+from mottled_finch.core.recipe import ReadingSpec, Recipe
+from mottled_finch.core.recipe.table_spec import Mend
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.schema import schemas_of
 
@@ -51,7 +55,7 @@ class MisfitAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class ColumnAnswer:
-    """A column. ``kind`` is number, category, moment or yes_no."""
+    """A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100."""
 
     name: str
     words: str
@@ -59,11 +63,13 @@ class ColumnAnswer:
     distinct: int
     blanks: int
     misfits: tuple[MisfitAnswer, ...]
+    notes: tuple[str, ...]
+    bars: tuple[int, ...]
 
 
 @dataclass(frozen=True, kw_only=True)
 class TableAnswer:
-    """A table and its newest edition."""
+    """A table as it is mended, and the edition that stands."""
 
     id: int
     name: str
@@ -71,6 +77,212 @@ class TableAnswer:
     edition: int
     read: str
     columns: tuple[ColumnAnswer, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class MendAnswer:
+    """A mend of the list: what it did to how many records, or why it could not be laid on. ``made`` says what came to be."""
+
+    mend: Mend
+    words: str
+    touched: int
+    made: str
+    problem: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class EditionAnswer:
+    """An edition of a table."""
+
+    number: int
+    records: int
+    read: str
+    file_name: str
+    stands: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class WorkbenchAnswer:
+    """A table with its mends and editions. ``delivered`` counts the records before mends, ``own_numbers`` says that records
+    keep their numbers (they do not after unfolding).
+    """
+
+    table: TableAnswer
+    delivered: int
+    touched: int
+    own_numbers: bool
+    parts: tuple[Part, ...]
+    notes: tuple[str, ...]
+    asked: ReadingSpec
+    file_name: str
+    mends: tuple[MendAnswer, ...]
+    editions: tuple[EditionAnswer, ...]
+    undo: str | None
+    redo: str | None
+    plates: int
+
+
+@dataclass(frozen=True, kw_only=True)
+class FindingsAnswer:
+    """What may be wrong with a table; ``left`` is what has been left as it is."""
+
+    open: tuple[Finding, ...]
+    left: tuple[Finding, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class SampleAnswer:
+    """A value that a mend would change, and the first record that holds it."""
+
+    column: str
+    before: str
+    after: str
+    record: int
+
+
+@dataclass(frozen=True, kw_only=True)
+class TrialAnswer:
+    """What a mend would do. ``problem`` says why it cannot be laid on."""
+
+    words: str
+    touched: int
+    made: str
+    problem: str
+    samples: tuple[SampleAnswer, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class BeforeAnswer:
+    """What stood in a cell before it was mended: by the place of its column and row in the window."""
+
+    column: int
+    row: int
+    text: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class RecordsAnswer:
+    """A window of records: ``cells`` by column, then row. ``numbers`` are those of the edition as delivered, ``dropped`` the
+    rows that a mend leaves out, ``misfits`` pairs of column and row whose text did not fit.
+    """
+
+    total: int
+    start: int
+    columns: tuple[str, ...]
+    numbers: tuple[int, ...]
+    dropped: tuple[int, ...]
+    cells: tuple[tuple[str, ...], ...]
+    before: tuple[BeforeAnswer, ...]
+    misfits: tuple[tuple[int, ...], ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class ProblemOfMend:
+    """A mend that does not fit the new edition."""
+
+    words: str
+    problem: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class ComparisonAnswer(Comparison):
+    """What accepting the new edition would change."""
+
+    problems: tuple[ProblemOfMend, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class ImportAnswer:
+    """A file on its way in. ``state`` is looking, waiting, reading, compared, done or failed."""
+
+    id: int
+    name: str
+    state: str
+    size: int
+    records: int
+    problem: str
+    table: int | None
+    table_name: str | None
+    asked: ReadingSpec
+    comparison: ComparisonAnswer | None
+    edition: int | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class LookColumnAnswer:
+    """A column as it would be read."""
+
+    name: str
+    words: str
+    kind: str
+    notes: tuple[str, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class ChoicesAnswer:
+    """What else a file offers: its sheets, or its lists of records."""
+
+    sheet: tuple[str, ...] | None
+    records: tuple[str, ...] | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class LookAnswer:
+    """How a file would be read: what was found, in words, and its first records by column."""
+
+    file: ImportAnswer
+    found: ReadingSpec
+    parts: tuple[Part, ...]
+    choices: ChoicesAnswer
+    notes: tuple[str, ...]
+    columns: tuple[LookColumnAnswer, ...]
+    cells: tuple[tuple[str, ...], ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class MendList:
+    """All the mends of a table, in their order."""
+
+    mends: tuple[Mend, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class MendTrial:
+    """A mend to be tried, at a place in the list (at its end without one)."""
+
+    mend: Mend
+    at: int | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class LeaveStart:
+    """A finding by its key, to be left as it is or looked at again."""
+
+    key: str
+    left: bool = True
+
+
+@dataclass(frozen=True, kw_only=True)
+class CorrectStart:
+    """A value to be put right, in a record of the edition as delivered, counted from 1."""
+
+    field: str
+    record: int
+    to: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class AcceptStart:
+    """Columns that are missing, and the new ones that stand for them."""
+
+    renames: dict[str, str]
+
+
+@dataclass(frozen=True, kw_only=True)
+class NameStart:
+    """A new name."""
+
+    name: str
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -89,7 +301,7 @@ class PlateAnswer:
     table: int
     table_name: str
     title: str
-    revision: int
+    revision: str
     saved: str
     recipe: Recipe
     undo: str | None
@@ -167,6 +379,18 @@ _SHAPES = (
     AboutAnswer,
     PaletteAnswer,
     TableAnswer,
+    WorkbenchAnswer,
+    FindingsAnswer,
+    TrialAnswer,
+    RecordsAnswer,
+    ImportAnswer,
+    LookAnswer,
+    MendList,
+    MendTrial,
+    LeaveStart,
+    CorrectStart,
+    AcceptStart,
+    NameStart,
     MemberAnswer,
     PlateAnswer,
     PlateFigureAnswer,

@@ -18,6 +18,7 @@ def serve(data: Path, port: int, *, demo: bool = False) -> None:
     from waitress.server import create_server
 
     from . import settings
+    from .tables import queue
 
     try:
         # Oversized uploads are refused by our own view, in a sentence; the listener's limit only guards the disk.
@@ -32,6 +33,7 @@ def serve(data: Path, port: int, *, demo: bool = False) -> None:
     except (OSError, socket.error):  # noqa: UP024
         sys.exit(f"finch: port {port} on {HOST} is taken; choose another with --port")
     print(f"Mottled Finch is at http://{HOST}:{port}/ (Ctrl+C ends it)", flush=True)
+    queue.start()
     server.run()
 
 
@@ -45,6 +47,10 @@ def prepare(data: Path) -> None:
 
     django.setup()
     call_command("migrate", verbosity=0)
+
+    from .tables.imports import tidy_up
+
+    tidy_up()
 
 
 def load_demo() -> None:

@@ -6,13 +6,13 @@ from collections.abc import Callable
 import pytest
 
 from mottled_finch.core.figure import Figure, make_figure
-from mottled_finch.core.intake import read_delimited
+from mottled_finch.core.intake import read_file
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.table import Table
 
 
 def read(text: str | bytes, name: str = "a.csv") -> Table:
-    return read_delimited(io.BytesIO(text.encode() if isinstance(text, str) else text), name)
+    return read_file(io.BytesIO(text.encode() if isinstance(text, str) else text), name)[0]
 
 
 def figure_of(text: str, **parts: object) -> Figure:

@@ -5,7 +5,8 @@ from typing import Any
 import pytest
 from rest_framework.test import APIClient
 
-from mottled_finch.server.tables.storage import EDITIONS
+from mottled_finch.server.tables.mended import forget_all
+from mottled_finch.server.tables.records import forget_orders
 
 CSV = "pier,departed,minutes\nEast,2025-01-03 08:10,4\nWest,2025-02-09,8\nEast,2025-02-11,\n"
 
@@ -22,7 +23,8 @@ class Client(APIClient):
 @pytest.fixture(autouse=True)
 def nothing_open():
     """A test that is rolled back gives the numbers of its editions to the next one."""
-    EDITIONS._tables.clear()
+    forget_all()
+    forget_orders()
 
 
 @pytest.fixture

@@ -40,7 +40,7 @@ prepare(Path(sys.argv[1]))
 from mottled_finch.server.tables.models import Chunk, Edition, StoredColumn, Table
 from mottled_finch.server.tables.storage import load_table
 (table,) = Table.objects.all()
-data = load_table(table.newest())
+data = load_table(table.edition())
 counts = [model.objects.count() for model in (StoredColumn, Edition, Chunk)]
 print(table.name, data.records, data.columns[1].data.sum(), *counts)
 """

@@ -5,7 +5,7 @@ import io
 import numpy as np
 import pytest
 
-from mottled_finch.core.intake import read_delimited
+from mottled_finch.core.intake import read_file
 from mottled_finch.server.tables import storage
 from mottled_finch.server.tables.actions import import_table
 from mottled_finch.server.tables.models import Chunk
@@ -23,11 +23,11 @@ TEXT = (
 @pytest.mark.parametrize("chunk", [7, 1000, 1 << 17])
 def test_what_is_stored_is_loaded_equal(db, monkeypatch, chunk):
     monkeypatch.setattr(storage, "CHUNK_RECORDS", chunk)
-    before = read_delimited(io.BytesIO(TEXT.encode()), "t.csv")
-    after = load_table(import_table(io.BytesIO(TEXT.encode()), "t.csv").newest())
+    before = read_file(io.BytesIO(TEXT.encode()), "t.csv")[0]
+    after = load_table(import_table(io.BytesIO(TEXT.encode()), "t.csv").edition())
     assert Chunk.objects.count() == 4 * -(-2501 // chunk)
     for one, other in zip(before.columns, after.columns, strict=True):
-        assert (one.name, one.kind, one.misfits) == (other.name, other.kind, other.misfits)
+        assert (one.name, one.kind, one.misfits.counted, one.notes) == (other.name, other.kind, other.misfits.counted, other.notes)
         np.testing.assert_array_equal(one.data, other.data)
         assert one.data.dtype == other.data.dtype
         if one.entries is not None:
@@ -35,7 +35,7 @@ def test_what_is_stored_is_loaded_equal(db, monkeypatch, chunk):
 
 
 def test_the_cache_keeps_what_was_used_last(db):
-    editions = [import_table(io.BytesIO(TEXT.encode()), "t.csv").newest() for _ in range(3)]
+    editions = [import_table(io.BytesIO(TEXT.encode()), "t.csv").edition() for _ in range(3)]
     size = load_table(editions[0]).nbytes
     cache = EditionCache(most_bytes=2 * size)
     first = cache.open(editions[0])
@@ -47,6 +47,6 @@ def test_the_cache_keeps_what_was_used_last(db):
 
 
 def test_one_table_larger_than_the_cache_is_still_opened(db):
-    edition = import_table(io.BytesIO(TEXT.encode()), "t.csv").newest()
+    edition = import_table(io.BytesIO(TEXT.encode()), "t.csv").edition()
     cache = EditionCache(most_bytes=1)
     assert cache.open(edition) is cache.open(edition)

@@ -37,7 +37,7 @@ def test_what_did_not_fit_is_told(client):
     ("content", "sentence"),
     [
         (b"", "trips.csv: the file is empty; choose a file with a header line and records"),
-        (b"\x89PNG\r\n\x1a\n", "trips.csv: this is a PNG picture, not comma-separated text; export the table as CSV in UTF-8"),
+        (b"\x89PNG\r\n\x1a\n", "trips.csv: this is a PNG picture; choose a text file, a workbook, JSON, Parquet or Arrow"),
         (b"a,a\n1,2\n", 'trips.csv: columns 1 and 2 are both named "a"; rename one of them'),
     ],
 )

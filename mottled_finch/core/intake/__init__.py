@@ -1,5 +1,85 @@
-"""Bytes to a Table: one reader a file."""
+"""Bytes to a Table: one reader a file, and ``FORMS``, the table that a new one is entered in."""
 
-from .delimited import read_delimited
+from types import ModuleType
+from typing import BinaryIO
 
-__all__ = ["read_delimited"]
+from ..errors import IntakeError
+from ..recipe.table_spec import ReadingSpec
+from ..table import Table
+from . import arrow, delimited, json_records, parquet, workbook
+from .encodings import is_utf16
+from .look import Look, Part
+from .source import Told, Unpacked, opened, quiet
+
+FORMS: dict[str, ModuleType] = {
+    "delimited": delimited,
+    "workbook": workbook,
+    "json": json_records,
+    "parquet": parquet,
+    "arrow": arrow,
+}
+"""Each reader has ``look(source, name, asked)`` and ``read(source, name, asked, told)``."""
+
+_STREAM = b"\xff\xff\xff\xff"
+_OTHER_FILES = {
+    b"\x89PNG": "a PNG picture",
+    b"\xff\xd8\xff": "a JPEG picture",
+    b"GIF8": "a GIF picture",
+    b"%PDF": "a PDF document",
+    b"SQLite format 3": "a database file",
+    b"BZh": "a bzip2 file",
+    b"7z\xbc\xaf": "a 7z file",
+    b"\xfd7zXZ": "an xz file",
+    b"\x28\xb5\x2f\xfd": "a zstd file",
+}
+
+
+def look_at(source: BinaryIO, name: str, asked: ReadingSpec | None = None) -> Look:
+    """How a file would be read, and its first records. ``asked`` says what the user has overruled. Raises IntakeError."""
+    asked = asked or ReadingSpec()
+    found: Look = FORMS[asked.form or form_of(source, name)].look(source, name, asked)
+    return found
+
+
+def read_file(source: BinaryIO, name: str, asked: ReadingSpec | None = None, told: Told = quiet) -> tuple[Table, Look]:
+    """Read a whole table from a seekable stream. ``told`` hears the number of records so far, and may raise to break it off.
+
+    Raises IntakeError, naming the file, for one that cannot be read.
+    """
+    asked = asked or ReadingSpec()
+    read: tuple[Table, Look] = FORMS[asked.form or form_of(source, name)].read(source, name, asked, told)
+    return read
+
+
+def form_of(source: BinaryIO, name: str) -> str:
+    """The form of a file, by its first bytes; its name only tells JSON from other text."""
+    stream, inner = opened(source, name)
+    head = stream.read(4096)
+    if not head.strip(b"\xef\xbb\xbf \t\r\n"):
+        raise IntakeError("the file is empty; choose a file with a header line and records", path=name)
+    if head.startswith((b"PK\x03\x04", b"\xd0\xcf\x11\xe0")):
+        _refuse_packed(stream, name)
+        return "workbook"
+    if head.startswith(b"PAR1"):
+        _refuse_packed(stream, name)
+        return "parquet"
+    if head.startswith((b"ARROW1", _STREAM)):
+        _refuse_packed(stream, name)
+        return "arrow"
+    for signature, what in _OTHER_FILES.items():
+        if head.startswith(signature):
+            raise IntakeError(f"this is {what}; choose a text file, a workbook, JSON, Parquet or Arrow", path=name)
+    if b"\0" in head and not is_utf16(head) and head[:2] not in (b"\xff\xfe", b"\xfe\xff"):
+        raise IntakeError("this is a binary file, not text; choose a text file, a workbook, JSON, Parquet or Arrow", path=name)
+    text = head.lstrip(b"\xef\xbb\xbf \t\r\n")
+    named = inner.lower().endswith((".json", ".jsonl", ".ndjson"))
+    begins = text.startswith(b"[{") or (text[:1] in b"[{" and text[1:].lstrip()[:1] in (b"{", b'"', b"}", b"]"))
+    return "json" if named or begins else "delimited"
+
+
+def _refuse_packed(stream: BinaryIO, name: str) -> None:
+    if isinstance(stream, Unpacked):
+        raise IntakeError("only text is read from a gzip file; unpack it first", path=name)
+
+
+__all__ = ["FORMS", "Look", "Part", "Told", "look_at", "quiet", "read_file"]

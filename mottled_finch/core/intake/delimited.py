@@ -1,172 +1,242 @@
-"""Comma-separated text in UTF-8 with one header line, to a Table.
+"""Delimited text in any dialect, to a Table.
 
 The text is cut and encoded by Arrow's reader, which is many times faster than one that makes an object a field. Columns that
-are plain decimals or moments throughout the first block are parsed straight to what they are; the rest are dictionary-encoded,
-and their kinds are decided over the whole column from its different texts (see kinds.py).
+are plain decimals or moments throughout the first records are parsed straight to what they are; the rest are
+dictionary-encoded, and their kinds are decided over the whole column from its different texts (see kinds.py).
 """
 
 import contextlib
 import csv
-import io
 import re
 from collections.abc import Iterator
+from dataclasses import dataclass, replace
 from typing import Any, BinaryIO
 
+import numpy as np
 import pyarrow as pa
 import pyarrow.compute as pc
 import pyarrow.csv as pa_csv
 
 from ..errors import IntakeError
+from ..recipe.table_spec import ReadingSpec
 from ..table import Column, Kind, Table
-from .kinds import BLANK_TEXTS, column_from_moments, column_from_texts, plain_kind
+from .encodings import TITLES, as_utf8, guess_code_page, guess_encoding, utf8_until
+from .kinds import BLANK_TEXTS, Habits, column_from_moments, column_from_texts, plain_kind
+from .look import LOOK_RECORDS, Look, Part, counted
+from .moments import Dates, date_order
+from .names import check_names, check_width
+from .numbers import decimal_of
+from .sniff import DELIMITERS, Dialect, cut, sniff
+from .source import Told, Watched, opened
 
-MAX_COLUMNS = 2_000
 Plain = dict[str, Any]
 """The Arrow types of the fields that are parsed straight to what they are."""
 _HEAD_BYTES = 1 << 20
-_SAMPLE_RECORDS = 2_000
 _BLOCK_BYTES = 4 << 20
-_SIGNATURES = {
-    b"\x89PNG": "a PNG picture",
-    b"\xff\xd8\xff": "a JPEG picture",
-    b"GIF8": "a GIF picture",
-    b"%PDF": "a PDF document",
-    b"PK\x03\x04": "a workbook or another zip file",
-    b"\xd0\xcf\x11\xe0": "an old workbook or another binary document",
-    b"\x1f\x8b": "a gzip file",
-    b"PAR1": "a Parquet file",
-    b"ARROW1": "an Arrow file",
-    b"SQLite format 3": "a database file",
-    b"\xff\xfe": "UTF-16 text",
-    b"\xfe\xff": "UTF-16 text",
-}
 
 
-def read_delimited(source: BinaryIO, name: str) -> Table:
-    """Read a whole table from a seekable binary stream. ``name`` is the file's name, for messages.
+@dataclass(frozen=True, kw_only=True, eq=False)
+class _Text:
+    """A file of text and how it is cut. ``names`` has a blank last one where every line ends in a delimiter."""
+
+    source: BinaryIO
+    name: str
+    encoding: str
+    dialect: Dialect
+    habits: Habits
+    plain: Plain
+
+    @property
+    def fields(self) -> list[str]:
+        """Our own names of the fields: the reader then never trips over odd ones."""
+        return [f"f{i}" for i in range(len(self.dialect.names))]
+
+    def utf8(self) -> BinaryIO:
+        self.source.seek(0)
+        return as_utf8(self.source, self.encoding, self.name)
+
+
+def look(source: BinaryIO, name: str, asked: ReadingSpec) -> Look:
+    """How the text would be read, and its first records. Raises IntakeError, naming the file."""
+    return _look(source, name, asked)[1]
+
+
+def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[Table, Look]:
+    """Read a whole table from a seekable binary stream.
 
     Blanks are "", NA, N/A, null and NaN, after trimming. Raises IntakeError, naming the file and the record, for a file that
     is empty, not text, ragged, or whose header lacks or repeats a name.
     """
-    head = source.read(_HEAD_BYTES)
-    _refuse_other_files(head, name)
-    names, header_lines = _header(head, name)
-    fields = [f"f{i}" for i in range(len(names))]  # our own names: the reader then never trips over odd ones
-    plain = _plain_fields(head, fields, header_lines)
+    text, found = _look(source, name, asked)
+    try:
+        raw = _whole(text, told)
+    except _NotUtf8 as error:
+        # The first megabyte was plain ASCII, which every code page shares with UTF-8; the letters beyond it decide.
+        text, found = _look(source, name, replace(asked, encoding=error.page))
+        found = replace(found, asked=asked)
+        raw = _whole(text, told)
+    if raw.num_rows == 0:
+        raise IntakeError(
+            f"the file has a header of {counted(len(text.dialect.names), 'column')} and no records below it; "
+            "export it again with its records",
+            path=name,
+        )
+    _refuse_an_open_quotation(raw, text)
+    return Table(tuple(_columns(raw, text))), found
+
+
+class _NotUtf8(Exception):  # noqa: N818 (it is a turn taken, not an error told)
+    def __init__(self, page: str) -> None:
+        super().__init__(page)
+        self.page: Any = page
+
+
+def _look(source: BinaryIO, name: str, asked: ReadingSpec) -> tuple[_Text, Look]:
+    source, inner = opened(source, name)
+    source.seek(0)
+    raw_head = source.read(_HEAD_BYTES)
+    encoding: Any = asked.encoding or guess_encoding(raw_head)
+    source.seek(0)
+    head = as_utf8(source, encoding, name).read(_HEAD_BYTES)
+    if b"\0" in head:
+        raise IntakeError("this is a binary file, not text; choose a text file, a workbook, JSON, Parquet or Arrow", path=name)
+    if utf8_until(head) < len(head) - 3:
+        raise IntakeError("the file is not UTF-8 throughout; choose another encoding", path=name)
+    cut_short = len(head) >= _HEAD_BYTES
+    if cut_short and b"\n" not in head and b"\r" not in head:
+        raise IntakeError("the first line is longer than 1 MB, so this is no table; choose another file", path=name)
+    sample = head[: max(head.rfind(b"\n"), head.rfind(b"\r")) + 1] if cut_short else head
+    words = sample.decode("utf-8-sig", errors="replace")
+    if not words.strip():
+        raise IntakeError("the file is empty; choose a file with a header line and records", path=name)
+    try:
+        dialect = sniff(words, delimiter=asked.delimiter, quote=asked.quote, header=asked.header)
+        rows = cut(words, dialect, LOOK_RECORDS + 1)
+    except csv.Error as error:
+        raise IntakeError(f"the first lines cannot be cut ({error}); check their quotation marks", path=name) from error
+    rows = rows[:-1] if cut_short or len(rows) > LOOK_RECORDS else rows  # the last one may go on
+    width = len(dialect.names)
+    check_width(width, name)
+    spare = width > 1 and dialect.names[-1] == "" and not any(row[width - 1 : width] not in ([], [""]) for row in rows)
+    check_names(dialect.names[:-1] if spare else dialect.names, name)
+
+    columns = [pa.array([row[i] if i < len(row) else "" for row in rows], pa.string()) for i in range(width)]
+    habits = _habits(columns, dialect.delimiter, asked)
+    kinds = [plain_kind(column, habits.decimal) for column in columns]
+    types = {Kind.NUMBER: pa.float64(), Kind.MOMENT: pa.timestamp("us")}
+    plain = {f"f{i}": types[kind] for i, kind in enumerate(kinds) if kind is not None}
+    text = _Text(source=source, name=name, encoding=encoding, dialect=dialect, habits=habits, plain=plain)
+    shown = Table(
+        tuple(
+            column_from_texts(field, encoded.indices.to_numpy(), encoded.dictionary, habits)
+            for field, encoded in (
+                (field, column.dictionary_encode()) for field, column in zip(dialect.names, columns, strict=True)
+            )
+            if field
+        )
+    )
+    packed = inner != name
+    return text, Look(
+        asked=asked,
+        found=replace(
+            asked,
+            form="delimited",
+            encoding=encoding,
+            delimiter=dialect.delimiter,
+            quote=dialect.quote,
+            header=dialect.header,
+            decimal=habits.decimal,
+            dates=habits.dates,
+        ),
+        parts=_parts(dialect, encoding, habits, shown),
+        table=shown,
+        notes=(("unpacked from gzip",) if packed else ()),
+    )
+
+
+def _parts(dialect: Dialect, encoding: str, habits: Habits, shown: Table) -> tuple[Part, ...]:
+    mark = DELIMITERS.get(dialect.delimiter, f"“{dialect.delimiter}”")
+    parts = [Part(key="delimiter", words=f"text with {mark}" if len(shown.columns) > 1 else "text of one column")]
+    if dialect.quote != '"':
+        parts.append(Part(key="quote", words="single quotes" if dialect.quote == "'" else f"{dialect.quote or 'no'} quotes"))
+    parts.append(Part(key="encoding", words=TITLES.get(encoding, encoding)))
+    if dialect.header == 0:
+        parts.append(Part(key="header", words="no line of names"))
+    elif dialect.header > 1:
+        parts.append(Part(key="header", words=f"names in line {dialect.header}"))
+    else:
+        parts.append(Part(key="header", words="names in the first line"))
+    parts.append(Part(key="decimal", words=f"decimal {'point' if habits.decimal == '.' else 'comma'}"))
+    if habits.dates:
+        parts.append(Part(key="dates", words="day before month" if habits.dates == "day_first" else "month before day"))
+    return tuple(parts)
+
+
+def _habits(columns: list[pa.StringArray], delimiter: str, asked: ReadingSpec) -> Habits:
+    """How the table writes numbers and dates, from its first records. Columns that say it themselves overrule this."""
+    encoded = [column.dictionary_encode() for column in columns]
+    weighed = [
+        (each.dictionary, np.bincount(each.indices.to_numpy(), minlength=len(each.dictionary))) for each in encoded if len(each)
+    ]
+    proofs = [date_order(texts, weights) for texts, weights in weighed]
+    days, months = sum(proof[0] for proof in proofs), sum(proof[1] for proof in proofs)
+    dates: Dates | None = None
+    if days != months:
+        dates = "day_first" if days > months else "month_first"
+    return Habits(
+        decimal=asked.decimal or decimal_of(weighed, delimiter),
+        dates=asked.dates or dates,
+        decimal_forced=asked.decimal is not None,
+        dates_forced=asked.dates is not None,
+    )
+
+
+def _whole(text: _Text, told: Told) -> pa.Table:
+    plain = dict(text.plain)
     while True:
-        source.seek(0)
         ragged: list[pa_csv.InvalidRow] = []
         try:
-            raw = _read(source, fields, header_lines, plain, ragged)
+            raw = _read(text, plain, ragged, told)
         except pa.ArrowInvalid as error:
             field = _field_that_is_not_plain(str(error), plain)
             if ragged or field is None:
-                raise _explained(error, source, name, names, fields, header_lines, ragged) from error
+                raise _explained(error, text, ragged) from error
             del plain[field]
             continue
         infinite = _infinite(raw, plain)
         if not infinite:
-            break
+            return raw
         for field in infinite:
             del plain[field]
-    if raw.num_rows == 0:
-        raise IntakeError(
-            f"the file has a header of {_counted(len(names), 'column')} and no records below it; export it again with its records",
-            path=name,
-        )
-    _refuse_an_open_quotation(raw, source, name)
-    return Table(tuple(_columns(raw, names)))
 
 
-def _counted(number: int, noun: str) -> str:
-    return f"{number:,} {noun}" + ("" if number == 1 else "s")
-
-
-def _refuse_other_files(head: bytes, name: str) -> None:
-    if not head.strip(b"\xef\xbb\xbf \t\r\n"):
-        raise IntakeError("the file is empty; choose a file with a header line and records", path=name)
-    for signature, what in _SIGNATURES.items():
-        if head.startswith(signature):
-            raise IntakeError(f"this is {what}, not comma-separated text; export the table as CSV in UTF-8", path=name)
-    if b"\0" in head:
-        raise IntakeError("this is a binary file, not comma-separated text; export the table as CSV in UTF-8", path=name)
-
-
-def _header(head: bytes, name: str) -> tuple[list[str], int]:
-    """The column names and the number of lines they take up (a quoted name may hold a line break)."""
-    text = io.StringIO(head.decode("utf-8-sig", errors="surrogateescape"), newline="")
-    reader = csv.reader(text, strict=True)
-    try:
-        names = [field.strip() for field in next(row for row in reader if row)]
-    except csv.Error as error:
-        raise IntakeError(f"the header line cannot be read ({error}); check its quotation marks", path=name) from error
-    if any("\udc80" <= mark <= "\udcff" for field in names for mark in field):
-        raise IntakeError("the header is not UTF-8 text; save the file again as CSV in UTF-8", path=name)
-    if len(names) > MAX_COLUMNS:
-        raise IntakeError(
-            f"the header names {len(names):,} columns, more than the {MAX_COLUMNS:,} a table can have; "
-            "leave out those you do not need",
-            path=name,
-        )
-    if len(names) == 1 and re.search("[;\t|]", names[0]):
-        raise IntakeError(
-            "the header has no comma, so the fields seem to be separated by another mark; export the table with commas",
-            path=name,
-        )
-    seen: dict[str, int] = {}
-    for position, field in enumerate(names, start=1):
-        if not field:
-            raise IntakeError(f"column {position} has no name in the header; give it one", path=name)
-        if field in seen:
-            raise IntakeError(
-                f'columns {seen[field]} and {position} are both named "{field}"; rename one of them', path=name, received=field
-            )
-        seen[field] = position
-    return names, reader.line_num
-
-
-def _options(fields: list[str], header_lines: int, plain: Plain, threads: bool) -> tuple[pa_csv.ReadOptions, pa_csv.ConvertOptions]:
-    encoded = pa.dictionary(pa.int32(), pa.string())
-    return (
-        pa_csv.ReadOptions(column_names=fields, skip_rows=header_lines, block_size=_BLOCK_BYTES, use_threads=threads),
-        pa_csv.ConvertOptions(
-            column_types={field: plain.get(field, encoded) for field in fields},
-            null_values=list(BLANK_TEXTS),
-            strings_can_be_null=False,
-        ),
-    )
-
-
-def _parse_options(fields: list[str], ragged: list[pa_csv.InvalidRow]) -> pa_csv.ParseOptions:
+def _read(text: _Text, plain: Plain, ragged: list[pa_csv.InvalidRow], told: Told, *, threads: bool = True) -> pa.Table:
     def note(row: pa_csv.InvalidRow) -> str:
         ragged.append(row)
         return "error"
 
-    # An empty line is a blank where a table has one column, and nothing at all where it has more.
-    return pa_csv.ParseOptions(newlines_in_values=True, ignore_empty_lines=len(fields) > 1, invalid_row_handler=note)
-
-
-def _plain_fields(head: bytes, fields: list[str], header_lines: int) -> Plain:
-    """The fields that are plain decimals or moments in the first records. Being wrong about the rest costs another reading."""
-    whole = head[: head.rfind(b"\n") + 1] if len(head) == _HEAD_BYTES else head
-    try:
-        sample = _read(io.BytesIO(whole), fields, header_lines, {}, [], threads=False).slice(0, _SAMPLE_RECORDS)
-    except pa.ArrowInvalid:
-        return {}
-    kinds = {field: plain_kind(sample[field].cast(pa.string()).combine_chunks()) for field in fields}
-    types = {Kind.NUMBER: pa.float64(), Kind.MOMENT: pa.timestamp("us")}
-    return {field: types[kind] for field, kind in kinds.items() if kind is not None}
-
-
-def _read(
-    source: BinaryIO, fields: list[str], header_lines: int, plain: Plain, ragged: list[pa_csv.InvalidRow], *, threads: bool = True
-) -> pa.Table:
-    read, convert = _options(fields, header_lines, plain, threads)
+    dialect, fields = text.dialect, text.fields
+    encoded = pa.dictionary(pa.int32(), pa.string())
+    watched = Watched(text.utf8(), lambda lines: told(max(0, lines - dialect.above)))
     return pa_csv.read_csv(
-        pa.PythonFile(source, mode="r"),
-        read_options=read,
-        parse_options=_parse_options(fields, ragged),
-        convert_options=convert,
+        pa.PythonFile(watched, mode="r"),
+        read_options=pa_csv.ReadOptions(column_names=fields, skip_rows=dialect.above, block_size=_BLOCK_BYTES, use_threads=threads),
+        # An empty line is a blank where a table has one column, and nothing at all where it has more.
+        parse_options=pa_csv.ParseOptions(
+            delimiter=dialect.delimiter,
+            quote_char=dialect.quote or False,
+            double_quote=not dialect.escape,
+            escape_char="\\" if dialect.escape else False,
+            newlines_in_values=bool(dialect.quote),
+            ignore_empty_lines=len(fields) > 1,
+            invalid_row_handler=note,
+        ),
+        convert_options=pa_csv.ConvertOptions(
+            column_types={field: plain.get(field, encoded) for field in fields},
+            null_values=list(BLANK_TEXTS),
+            strings_can_be_null=False,
+            decimal_point=text.habits.decimal,
+        ),
     )
 
 
@@ -178,78 +248,110 @@ def _infinite(raw: pa.Table, plain: Plain) -> list[str]:
 def _field_that_is_not_plain(message: str, plain: Plain) -> str | None:
     found = re.search(r"[Cc]olumn #(\d+)", message)
     field = f"f{found[1]}" if found else None
-    return field if field in plain else None
+    return field if field in plain and "UTF8" not in message else None
 
 
-def _explained(
-    error: pa.ArrowInvalid,
-    source: BinaryIO,
-    name: str,
-    names: list[str],
-    fields: list[str],
-    header_lines: int,
-    ragged: list[pa_csv.InvalidRow],
-) -> IntakeError:
+def _explained(error: pa.ArrowInvalid, text: _Text, ragged: list[pa_csv.InvalidRow]) -> Exception:
     """The reader's error in a sentence of ours, with the record's number where that is known."""
+    name, names, said = text.name, text.dialect.names, str(error)
     if ragged:
-        record = _first_ragged(source, fields, header_lines) or ragged[0]
-        where = f"record {record.number - header_lines:,}" if record.number else "a record"
+        record = _first_ragged(text) or ragged[0]
+        where = f"record {record.number - text.dialect.above:,}" if record.number else "a record"
+        mark = DELIMITERS.get(text.dialect.delimiter, "delimiters").removesuffix("s")
         return IntakeError(
-            f"{where} has {_counted(record.actual_columns, 'field')}, but the header names {_counted(len(names), 'column')}; "
-            "mend that line, or put quotation marks around a field that holds a comma",
+            f"{where} has {counted(record.actual_columns, 'field')}, but the header names {counted(len(names), 'column')}; "
+            f"mend that line, or put quotation marks around a field that holds a {mark}",
             path=name,
             received=record.text[:200],
         )
-    found = re.search(r"[Cc]olumn #(\d+)", str(error))
-    if found and "UTF8" in str(error).upper().replace("-", ""):
+    if "UTF8" in said.upper().replace("-", ""):
+        return _late_bytes(text)
+    if "straddl" in said:
         return IntakeError(
-            f'column "{names[int(found[1])]}" holds bytes that are not UTF-8 text; save the file again as CSV in UTF-8', path=name
+            f"a record near line {_longest_line(text):,} is longer than {_BLOCK_BYTES >> 20} MB; "
+            "close the quotation mark that may be left open there, or take the long text out",
+            path=name,
+            received=said,
         )
-    if not found and "UTF8" not in str(error).upper():
-        return IntakeError(
-            "the text cannot be cut into records; look for a quotation mark that is never closed", path=name, received=str(error)
-        )
-    return IntakeError("the file is not UTF-8 text; save it again as CSV in UTF-8", path=name, received=str(error))
+    return IntakeError(
+        "the text cannot be cut into records; look for a quotation mark that is never closed", path=name, received=said
+    )
 
 
-def _first_ragged(source: BinaryIO, fields: list[str], header_lines: int) -> pa_csv.InvalidRow | None:
+def _late_bytes(text: _Text) -> Exception:
+    """Bytes that are not UTF-8 far down. Where all before them was ASCII the file may be in a code page all the same."""
+    text.source.seek(0)
+    line, ascii_so_far = 1, True
+    rest = b""
+    while piece := text.source.read(_BLOCK_BYTES):
+        block = rest + piece
+        valid = utf8_until(block)
+        if valid < len(block) - 3:
+            line += block[:valid].count(b"\n")
+            if ascii_so_far and block[:valid].isascii():
+                return _NotUtf8(guess_code_page(block))
+            break
+        ascii_so_far = ascii_so_far and block[:valid].isascii()
+        line += block[:valid].count(b"\n")
+        rest = block[valid:]
+    return IntakeError(f"line {line:,} holds bytes that are not UTF-8 text; save the file again in UTF-8", path=text.name)
+
+
+def _longest_line(text: _Text) -> int:
+    source = text.utf8()
+    line, length = 1, 0
+    while piece := source.read(1 << 20):
+        for part in piece.splitlines(keepends=True):
+            length += len(part)
+            if length > _BLOCK_BYTES:
+                return line
+            if part.endswith((b"\n", b"\r")):
+                line, length = line + 1, 0
+    return line
+
+
+def _first_ragged(text: _Text) -> pa_csv.InvalidRow | None:
     """Read again on one thread, where the reader knows the number of the record that is wrong."""
-    source.seek(0)
     ragged: list[pa_csv.InvalidRow] = []
     with contextlib.suppress(pa.ArrowInvalid):
-        _read(source, fields, header_lines, {}, ragged, threads=False)
+        _read(text, {}, ragged, lambda _: None, threads=False)
     return ragged[0] if ragged else None
 
 
-def _refuse_an_open_quotation(raw: pa.Table, source: BinaryIO, name: str) -> None:
+def _refuse_an_open_quotation(raw: pa.Table, text: _Text) -> None:
     """A quotation that is never closed swallows the rest of the file in silence: it ends up as one last, long field.
 
     Marks are counted only where that last field has a line break, and come in pairs where every quotation is closed.
     """
     last = raw.column(raw.num_columns - 1)[-1].as_py()
-    if not isinstance(last, str) or "\n" not in last:
+    if not text.dialect.quote or not isinstance(last, str) or "\n" not in last:
         return
-    source.seek(0)
+    source = text.utf8()
     marks = 0
     while piece := source.read(_BLOCK_BYTES):
-        marks += piece.count(b'"')
+        marks += piece.count(text.dialect.quote.encode())
     if marks % 2:
         raise IntakeError(
             f"a quotation mark opened in record {raw.num_rows:,} is never closed; close it, or take it out",
-            path=name,
+            path=text.name,
             received=last[:200],
         )
 
 
-def _columns(raw: pa.Table, names: list[str]) -> Iterator[Column]:
-    for position, name in enumerate(names):
+def _columns(raw: pa.Table, text: _Text) -> Iterator[Column]:
+    for position, name in enumerate(text.dialect.names):
         chunks = raw.column(position)
         if pa.types.is_floating(chunks.type):
-            yield Column(name=name, kind=Kind.NUMBER, data=chunks.to_numpy())
+            notes = ("decimal comma",) if text.habits.decimal == "," else ()
+            yield Column(name=name, kind=Kind.NUMBER, data=chunks.to_numpy(), notes=notes)
         elif pa.types.is_timestamp(chunks.type):
             yield column_from_moments(name, chunks)
         else:
             encoded = chunks.unify_dictionaries().combine_chunks()
             if isinstance(encoded, pa.ChunkedArray):
                 encoded = encoded.chunk(0)
-            yield column_from_texts(name, encoded.indices.to_numpy(), encoded.dictionary)
+            column = column_from_texts(name, encoded.indices.to_numpy(), encoded.dictionary, text.habits)
+            if name:
+                yield column
+            elif column.blanks < len(column):
+                raise IntakeError(f"column {position + 1} has no name in the header; give it one", path=text.name)

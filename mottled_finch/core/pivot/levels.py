@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from ..errors import TableError
 from ..recipe.spec import LevelSpec
-from ..table import Column, Kind, Table
+from ..table import Column, Kind, Table, moment_label, number_label
 from .cuts import CUTS
 
 OUTSIDE = -1
@@ -78,6 +78,8 @@ def _labels_and_order(column: Column, cut: str | None, entries: NDArray[Any]) ->
     if column.kind is Kind.MOMENT:
         return _Lazy(lambda i: moment_label(filled[i])), rising
     texts = [str(text) for text in filled]
+    if column.ranked:
+        return texts, rising
     ranks = np.empty(len(texts), dtype=np.int64)
     ranks[sorted(range(len(texts)), key=lambda i: natural_key(texts[i]))] = rising
     return texts, ranks
@@ -92,20 +94,6 @@ class _Lazy:
     def __getitem__(self, position: int) -> str:
         label: str = self.make(position)
         return label
-
-
-def number_label(value: float) -> str:
-    """A number used as a category: whole ones without a point."""
-    return str(int(value)) if value == int(value) and abs(value) < 1e15 else repr(value)
-
-
-def moment_label(moment: Any) -> str:
-    """ISO 8601 with a blank between date and time, and no more of the time than is there."""
-    text = str(np.datetime64(moment, "us"))
-    date, _, time = text.partition("T")
-    time = time.rstrip("0").rstrip(".") if "." in time else time
-    time = time.removesuffix(":00") if time.count(":") == 2 else time
-    return date if time == "00:00" else f"{date} {time}"
 
 
 def natural_key(text: str) -> tuple[Any, ...]:

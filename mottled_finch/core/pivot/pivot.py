@@ -58,7 +58,7 @@ def members_of(table: Table, spec: LevelSpec) -> list[tuple[str, int]]:
     """The members of a level in natural order, each with its number of records."""
     level = level_of(table, spec, "field")
     found = gather(table.records, level, NO_LEVEL, (), None).records[:, 0]
-    return [(label, int(records)) for label, records in zip(level.labels, found, strict=True)]
+    return [(label, int(records)) for label, records in zip(level.labels, found, strict=True) if records]
 
 
 def _side(table: Table, levels: tuple[LevelSpec, ...], path: str) -> Level:

@@ -1,11 +1,11 @@
 """The recipe: one figure, written down. The dataclasses are the file format."""
 
 from .changes import name_change
-from .load import dump_recipe, load_recipe
+from .conditions import ConditionSpec
+from .load import dump_recipe, dump_table_part, load_recipe, load_table_part
 from .spec import (
     CellsSpec,
     ColorSpec,
-    ConditionSpec,
     EndSpec,
     LegendSpec,
     LevelSpec,
@@ -17,6 +17,7 @@ from .spec import (
     WordsSpec,
 )
 from .suggest import suggest_recipe
+from .table_spec import ReadingSpec, TableSpec
 
 __all__ = [
     "CellsSpec",
@@ -28,11 +29,15 @@ __all__ = [
     "MeasureSpec",
     "PageSpec",
     "PivotSpec",
+    "ReadingSpec",
     "Recipe",
+    "TableSpec",
     "TotalsSpec",
     "WordsSpec",
     "dump_recipe",
+    "dump_table_part",
     "load_recipe",
+    "load_table_part",
     "name_change",
     "suggest_recipe",
 ]

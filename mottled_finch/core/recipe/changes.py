@@ -4,7 +4,8 @@ from collections.abc import Callable
 from typing import Any
 
 from ..color.palettes import PALETTES
-from .spec import ConditionSpec, EndSpec, LevelSpec, MeasureSpec, Recipe
+from .conditions import ConditionSpec
+from .spec import EndSpec, LevelSpec, MeasureSpec, Recipe
 
 
 def name_change(old: Recipe, new: Recipe) -> str:
@@ -57,6 +58,7 @@ def _words(name: str) -> Callable[[str | None], str]:
 
 
 _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
+    (lambda r: r.table, lambda _: "The table's mends changed"),
     (lambda r: r.pivot.rows, lambda levels: f"{_level(levels)} put down the side"),
     (lambda r: r.pivot.columns, lambda levels: f"{_level(levels)} put across"),
     (lambda r: r.pivot.measure, lambda measure: f"Measured: {_measure(measure)}"),

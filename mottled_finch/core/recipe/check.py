@@ -3,7 +3,9 @@
 import re
 
 from ..errors import RecipeError, did_you_mean
-from .spec import ConditionSpec, EndSpec, MeasureSpec, Recipe
+from .conditions import ConditionSpec
+from .spec import EndSpec, MeasureSpec, Recipe
+from .table_spec import CorrectMend, DropMend, JoinMend, Mend, MergeMend, SplitMend, TableSpec
 
 FACT = re.compile(r"\{([a-z]+(?:\.[a-z]+)*)\}")
 """Words in braces stand for a live fact: a number that is filled in anew whenever the figure is made."""
@@ -13,6 +15,7 @@ PAGE_LEAST, PAGE_MOST = 120, 4_000
 
 def check_recipe(recipe: Recipe) -> None:
     """Raises RecipeError for the first thing that is not well formed, whatever the table."""
+    check_table(recipe.table)
     pivot = recipe.pivot
     for side, levels in (("rows", pivot.rows), ("columns", pivot.columns)):
         if len(levels) > 1:
@@ -44,15 +47,60 @@ def _check_measure(measure: MeasureSpec) -> None:
         raise RecipeError(f'"{measure.take}" needs the field it is taken of; add "of"', path="pivot.measure")
 
 
+def check_table(table: TableSpec) -> None:
+    """Raises RecipeError for the first thing in the table part that is not well formed."""
+    for name in ("delimiter", "quote"):
+        mark = getattr(table, name)
+        if mark is not None and not (mark == "" and name == "quote") and (len(mark) != 1 or mark in "\r\n" or not mark.isascii()):
+            raise RecipeError(f'"{mark}" is not one mark; give a single one, such as ";"', path=f"table.{name}", received=mark)
+    if table.header is not None and not 0 <= table.header <= 1_000:
+        raise RecipeError(f"line {table.header} cannot hold the names; choose 0 to 1,000", path="table.header")
+    if table.range is not None and not RANGE.match(table.range):
+        raise RecipeError(f'"{table.range}" is not a range; write it as B3:F200', path="table.range", received=table.range)
+    for i, mend in enumerate(table.mends):
+        _check_mend(mend, f"table.mends[{i}]")
+
+
+def _check_mend(mend: Mend, path: str) -> None:
+    if isinstance(mend, MergeMend) and not mend.from_:
+        raise RecipeError("no spelling is listed; name those that are merged", path=f"{path}.from")
+    if isinstance(mend, DropMend):
+        if not mend.where:
+            raise RecipeError("no condition is given, which would drop every record; add one", path=f"{path}.where")
+        for j, condition in enumerate(mend.where):
+            _check_condition(condition, f"{path}.where[{j}]")
+    if isinstance(mend, SplitMend):
+        if not mend.by:
+            raise RecipeError("no mark is given to cut at; write the mark that stands between", path=f"{path}.by")
+        if not 2 <= len(mend.into) <= 20 or len(set(mend.into)) < len(mend.into):
+            raise RecipeError("name 2 to 20 different columns to split into", path=f"{path}.into")
+    if isinstance(mend, JoinMend) and len(mend.fields) < 2:
+        raise RecipeError("fewer than two columns are listed; name those that are joined", path=f"{path}.fields")
+    if isinstance(mend, CorrectMend) and mend.record < 1:
+        raise RecipeError("records are counted from 1", path=f"{path}.record", received=mend.record)
+    for name in ("into", "to", "names", "values"):
+        given = getattr(mend, name, None)
+        if mend.do in ("join", "compute", "rename", "unfold") and isinstance(given, str) and not given.strip():
+            raise RecipeError("the new column has no name; give it one", path=f"{path}.{name}")
+
+
+RANGE = re.compile(r"^([A-Za-z]{1,3})(\d{1,7})(?::([A-Za-z]{1,3})(\d{1,7})?)?$")
+"""A range of a sheet: its first cell, and its last or only its last column."""
+
+
 def _check_condition(condition: ConditionSpec, path: str) -> None:
     spans = condition.from_ is not None or condition.to is not None
-    asked = [condition.in_ is not None, condition.not_in is not None, spans]
+    beyond = condition.above is not None or condition.below is not None
+    asked = [condition.in_ is not None, condition.not_in is not None, spans, beyond, condition.blank is not None]
     if sum(asked) == 0:
-        raise RecipeError('nothing is said about the field; add "in", "not_in", "from" or "to"', path=path)
+        words = 'add "in", "not_in", "from", "to", "above", "below" or "blank"'
+        raise RecipeError(f"nothing is said about the field; {words}", path=path)
     if sum(asked) > 1:
-        raise RecipeError('"in", "not_in" and "from" with "to" do not go together; write one condition for each', path=path)
-    if spans and condition.cut is not None:
-        raise RecipeError('"from" and "to" are of the moment itself; leave "cut" out', path=f"{path}.cut")
+        words = '"in", "not_in", "from" with "to", "above" with "below" and "blank" do not go together'
+        raise RecipeError(f"{words}; write one condition for each", path=path)
+    if (spans or beyond) and condition.cut is not None:
+        words = '"from" and "to"' if spans else '"above" and "below"'
+        raise RecipeError(f'{words} are of the moment itself; leave "cut" out', path=f"{path}.cut")
 
 
 def _check_end(end: EndSpec, path: str) -> None:

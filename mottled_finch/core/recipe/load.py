@@ -14,8 +14,9 @@ from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_typ
 
 from ..color.palettes import PALETTES
 from ..errors import RecipeError, did_you_mean
-from .check import check_recipe
+from .check import check_recipe, check_table
 from .spec import Recipe
+from .table_spec import TableSpec
 
 MAX_TEXT = 2_000
 MAX_LIST = 10_000
@@ -37,6 +38,19 @@ def load_recipe(source: str | bytes | Mapping[str, Any]) -> Recipe:
     recipe: Recipe = _read(Recipe, source, "")
     check_recipe(recipe)
     return recipe
+
+
+def load_table_part(source: Mapping[str, Any]) -> TableSpec:
+    """The table part of a recipe alone. Places in messages are those within a recipe. Raises RecipeError."""
+    table: TableSpec = _read(TableSpec, source, "table")
+    check_table(table)
+    return table
+
+
+def dump_table_part(table: TableSpec) -> dict[str, Any]:
+    """The inverse of ``load_table_part``."""
+    plain: dict[str, Any] = _dump(table)
+    return plain
 
 
 def dump_recipe(recipe: Recipe) -> dict[str, Any]:
@@ -85,6 +99,8 @@ def _read(kind: Any, received: Any, path: str) -> Any:
         return _read_literal(get_args(kind), received, path)
     if origin is tuple:
         return _read_list(get_args(kind)[0], received, path)
+    if origin is dict:
+        return _read_pairs(received, path)
     return _read_plain(kind, received, path)
 
 
@@ -113,6 +129,15 @@ def _read_list(kind: Any, received: Any, path: str) -> tuple[Any, ...]:
     return tuple(_read(kind, each, f"{path}[{i}]") for i, each in enumerate(received))
 
 
+def _read_pairs(received: Any, path: str) -> dict[str, str]:
+    """Text by text, such as names by code."""
+    if not isinstance(received, Mapping):
+        raise _mistake("an object", received, path)
+    if len(received) > MAX_LIST:
+        raise RecipeError(f"{len(received):,} things are listed; at most {MAX_LIST:,} can be", path=_place(path))
+    return {_read_plain(str, key, path): _read_plain(str, value, f"{path}.{key}") for key, value in received.items()}
+
+
 def _read_literal(allowed: tuple[Any, ...], received: Any, path: str) -> Any:
     # type() as well, since True == 1 in Python but not in the file
     for each in allowed:
@@ -134,6 +159,8 @@ def _read_choice(kind: Any, received: Any, path: str) -> Any:
     choices = [choice for choice in get_args(kind) if choice is not NoneType]
     if len(choices) == 1:
         return _read(choices[0], received, path)
+    if all(is_dataclass(choice) for choice in choices):
+        return _read_one_of(choices, received, path)
     words = [word for choice in choices if get_origin(choice) is Literal for word in get_args(choice)]
     plain = [choice for choice in choices if get_origin(choice) is not Literal]
     if received in words and isinstance(received, str):
@@ -149,6 +176,17 @@ def _read_choice(kind: Any, received: Any, path: str) -> Any:
             allowed=words,
         )
     raise _mistake(" or ".join([json.dumps(word) for word in words] + [_NOUNS[choice] for choice in plain]), received, path)
+
+
+def _read_one_of(specs: list[Any], received: Any, path: str) -> Any:
+    """One of several specs, told apart by their key ``do``."""
+    if not isinstance(received, Mapping):
+        raise _mistake("an object", received, path)
+    named = {spec.do: spec for spec in specs}
+    if "do" not in received:
+        raise RecipeError('the key "do" is missing; say what is done', path=_place(path), allowed=named)
+    _read_literal(tuple(named), received["do"], f"{path}.do")
+    return _read_spec(named[received["do"]], received, path)
 
 
 def _read_palette(received: Any, path: str) -> str:
@@ -199,11 +237,13 @@ def _dump(value: Any) -> Any:
         for each in fields(value):
             content = getattr(value, each.name)
             default = each.default_factory() if each.default_factory is not MISSING else each.default
-            if content is not None and content != default:
+            if content is not None and (content != default or each.name == "do"):
                 plain[key_of(each.name)] = _dump(content)
         return plain
     if isinstance(value, tuple):
         return [_dump(each) for each in value]
+    if isinstance(value, dict):
+        return dict(value)
     if isinstance(value, float) and value == int(value) and abs(value) < 2**53:
         return int(value)
     return value

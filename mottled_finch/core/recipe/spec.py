@@ -6,8 +6,10 @@ A field that is left out has the default given here. ``None`` stands for "left o
 from dataclasses import dataclass, field
 from typing import Annotated, Literal
 
+from .conditions import ConditionSpec, Cut
+from .table_spec import TableSpec
+
 Number = float
-Cut = Literal["year", "month", "weekday", "hour", "date"]
 Take = Literal["count", "sum", "average"]
 PaletteName = Annotated[str, "palette"]
 """A name of the palette table; the loader checks it against the table itself."""
@@ -28,18 +30,6 @@ class MeasureSpec:
     take: Take = "count"
     of: str | None = None
     empty: Literal["blank", "zero"] | None = None
-
-
-@dataclass(frozen=True, kw_only=True)
-class ConditionSpec:
-    """Which records are kept: those whose field (or its cut) is in, is not in, or lies from..to, both included."""
-
-    field: str
-    cut: Cut | None = None
-    in_: tuple[str | Number, ...] | None = None
-    not_in: tuple[str | Number, ...] | None = None
-    from_: str | Number | None = None
-    to: str | Number | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -122,6 +112,7 @@ class Recipe:
     """One figure, written down."""
 
     finch_recipe: Literal[1]
+    table: TableSpec = field(default_factory=TableSpec)
     pivot: PivotSpec
     color: ColorSpec = field(default_factory=ColorSpec)
     cells: CellsSpec = field(default_factory=CellsSpec)

@@ -1,6 +1,6 @@
 """One column of a table: a kind, and its values as doubles or as codes into a dictionary of entries."""
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from functools import cached_property
 from typing import Any
@@ -21,6 +21,50 @@ class Kind(StrEnum):
     YES_NO = "yes_no"
 
 
+MISFITS_LISTED = 20
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Misfits:
+    """Texts that did not fit a column's kind, kept to be seen and mended.
+
+    ``records`` are the positions of their records, rising; ``codes`` say which of ``texts`` each of them holds.
+    """
+
+    records: NDArray[np.int64]
+    codes: NDArray[Any]
+    texts: tuple[str, ...]
+
+    def __len__(self) -> int:
+        return len(self.records)
+
+    @cached_property
+    def counted(self) -> tuple[tuple[str, int], ...]:
+        """Each text with its number of records, the most frequent first; past the first twenty they are gathered as one."""
+        counts = np.bincount(self.codes, minlength=len(self.texts))
+        order = np.argsort(-counts, kind="stable")
+        listed = [(self.texts[i], int(counts[i])) for i in order[:MISFITS_LISTED]]
+        rest = int(counts[order[MISFITS_LISTED:]].sum())
+        return tuple(listed + ([("…", rest)] if rest else []))
+
+    def taken(self, positions: NDArray[np.int64], records: int) -> "Misfits":
+        """The misfits of the table that keeps only the records at ``positions``, rising, of ``records``."""
+        if not len(self):
+            return self
+        place = np.full(records, -1, dtype=np.int64)
+        place[positions] = np.arange(len(positions))
+        kept = place[self.records] >= 0
+        return Misfits(records=place[self.records[kept]], codes=self.codes[kept], texts=self.texts)
+
+    def spread(self, times: int) -> "Misfits":
+        """The misfits of the table in which each record stands so many times, one behind the other."""
+        records = (self.records[:, None] * times + np.arange(times)).ravel()
+        return Misfits(records=records, codes=np.repeat(self.codes, times), texts=self.texts)
+
+
+NO_MISFITS = Misfits(records=np.zeros(0, dtype=np.int64), codes=np.zeros(0, dtype=np.uint8), texts=())
+
+
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Column:
     """One column of a table.
@@ -28,18 +72,28 @@ class Column:
     ``data`` has shape (records,). For a number it holds doubles and NaN is the blank. For every other kind it holds
     unsigned codes into ``entries`` and code 0 is the blank: ``entries`` are texts (object array; "" at 0) for a category
     or a yes/no, and moments (datetime64[us]; NaT at 0) in the local time of the file for a moment. No two entries of a
-    dictionary are equal. ``misfits`` lists texts that did not fit the kind, each with its number of records; they are
-    blanks in ``data``.
+    dictionary are equal. ``misfits`` are the texts that did not fit the kind; their records are blanks in ``data``.
+    ``ranked`` says that the entries stand in an order that means something (the columns of a matrix, say), which levels
+    keep. ``notes`` say how the column was read, where that could have been otherwise.
     """
 
     name: str
     kind: Kind
     data: NDArray[Any]
     entries: NDArray[Any] | None = None
-    misfits: tuple[tuple[str, int], ...] = field(default=())
+    misfits: Misfits = NO_MISFITS
+    ranked: bool = False
+    notes: tuple[str, ...] = ()
 
     def __len__(self) -> int:
         return len(self.data)
+
+    def taken(self, positions: NDArray[np.int64]) -> "Column":
+        """The column of the records at ``positions``, which rise. The dictionary stays whole."""
+        return replace(self, data=self.data[positions], misfits=self.misfits.taken(positions, len(self)))
+
+    def taken_first(self, records: int) -> "Column":
+        return self.taken(np.arange(min(records, len(self)), dtype=np.int64))
 
     @property
     def is_number(self) -> bool:
@@ -71,8 +125,14 @@ class Column:
 
     @cached_property
     def distinct(self) -> int:
-        """The number of different values, blanks not counted."""
-        return len(self.coded[1]) - 1
+        """The number of different values that records hold, blanks not counted."""
+        return int(np.count_nonzero(self.counts[1:]))
+
+    @cached_property
+    def counts(self) -> NDArray[np.int64]:
+        """The number of records of each entry; place 0 counts the blanks."""
+        codes, entries = self.coded
+        return np.bincount(codes, minlength=len(entries))
 
 
 def smallest_codes(entries: int) -> np.dtype[Any]:

@@ -2,6 +2,9 @@
 
 from dataclasses import dataclass
 
+import numpy as np
+from numpy.typing import NDArray
+
 from ..errors import TableError, did_you_mean
 from .column import Column
 
@@ -32,6 +35,10 @@ class Table:
             if column.name == name:
                 return column
         raise TableError(f'no column "{name}"; {did_you_mean(name, self.names)}', path=path, received=name, allowed=self.names)
+
+    def taken(self, positions: NDArray[np.int64]) -> "Table":
+        """The table of the records at ``positions``, which rise."""
+        return Table(tuple(column.taken(positions) for column in self.columns))
 
     @property
     def nbytes(self) -> int:

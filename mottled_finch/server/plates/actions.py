@@ -1,26 +1,59 @@
 """What changes plates: one function an action, which holds the transaction and the history entry."""
 
+from dataclasses import replace
+from typing import Any
+
 from django.db import transaction
 
 from mottled_finch.core.figure import Figure, make_figure
-from mottled_finch.core.recipe import Recipe, dump_recipe, load_recipe, name_change, suggest_recipe
+from mottled_finch.core.mends import apply_mends
+from mottled_finch.core.recipe import Recipe, TableSpec, dump_recipe, dump_table_part, load_recipe, name_change, suggest_recipe
+from mottled_finch.core.table import Table as CoreTable
 
 from ..problems import Problem
+from ..tables.mended import data_of, spec_of
 from ..tables.models import Table
 from ..tables.storage import EDITIONS
 from .models import Plate, Version
 
 
 def figure_of(plate: Plate) -> Figure:
-    """The figure of the version that stands, on the newest edition of its table."""
-    return make_figure(EDITIONS.open(plate.table.newest()), load_recipe(plate.standing().recipe))
+    """The figure of the version that stands, on the edition of its table that stands, mended."""
+    return _figure(plate.table, load_recipe(plate.standing().recipe))
+
+
+def full_recipe(plate: Plate) -> dict[str, Any]:
+    """The recipe with all that makes the figure again from the file: how it is read, and the mends of its table."""
+    recipe = load_recipe(plate.standing().recipe)
+    table = plate.table
+    if not recipe.table.mends:
+        spec = replace(spec_of(table.mends()), **table.edition().asked)
+        recipe = replace(recipe, table=spec)
+    return dump_recipe(recipe)
+
+
+def _figure(table: Table, recipe: Recipe) -> Figure:
+    if recipe.table.mends:
+        data: CoreTable = apply_mends(EDITIONS.open(table.edition()), recipe.table.mends).table
+    else:
+        data = data_of(table)
+    return make_figure(data, replace(recipe, table=TableSpec()))
+
+
+def _own(table: Table, recipe: Recipe) -> Recipe:
+    """The recipe without a table part that says what the table says anyway: such a plate follows its table.
+
+    Mends that differ are the plate's own, and take the place of the table's. How the file was read is the table's affair.
+    """
+    mends = recipe.table.mends
+    same = dump_table_part(TableSpec(mends=mends)).get("mends", []) == table.mends()
+    return replace(recipe, table=TableSpec(mends=() if same else mends))
 
 
 def start_plate(table: Table, recipe: Recipe | None) -> tuple[Plate, Figure]:
     """A new plate. Without a recipe, one is suggested from the table's columns."""
-    data = EDITIONS.open(table.newest())
-    recipe = recipe or suggest_recipe(data)
-    figure = make_figure(data, recipe)
+    recipe = _own(table, recipe or suggest_recipe(data_of(table)))
+    figure = _figure(table, recipe)
     with transaction.atomic():
         plate = Plate.objects.create(table=table)
         Version.objects.create(plate=plate, number=1, recipe=dump_recipe(recipe), change="Plate started")
@@ -35,7 +68,8 @@ def change_plate(plate_id: int, recipe: Recipe) -> tuple[Plate, Figure]:
     with transaction.atomic():
         plate = Plate.objects.select_for_update().get(pk=plate_id)
         standing = load_recipe(plate.standing().recipe)
-        figure = make_figure(EDITIONS.open(plate.table.newest()), recipe)
+        recipe = _own(plate.table, recipe)
+        figure = _figure(plate.table, recipe)
         if recipe != standing:
             plate.versions.filter(number__gt=plate.at).delete()
             plate.at += 1

@@ -21,7 +21,7 @@ from mottled_finch.core.words import decimals_of, default_caption, default_title
 from ..openapi import PlateAnswer, PlateFigureAnswer, PlateStart, ProblemAnswer, Recipe, refers_to
 from ..problems import Problem
 from ..tables.models import Table
-from .actions import change_plate, figure_of, remove_plate, start_plate, step_plate
+from .actions import change_plate, figure_of, full_recipe, remove_plate, start_plate, step_plate
 from .models import Plate
 
 _CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer)}
@@ -74,7 +74,7 @@ class PlateRecipe(APIView):
     def get(self, _request: Request, pk: int) -> Response:
         """The recipe as a file, for the shell and for other tables."""
         plate = get_object_or_404(Plate, pk=pk)
-        return Response(plate.standing().recipe, headers=_as_file(plate, "recipe.json"))
+        return Response(full_recipe(plate), headers=_as_file(plate, "recipe.json"))
 
 
 class Undo(APIView):
@@ -138,7 +138,8 @@ def plate_answer(plate: Plate) -> dict[str, Any]:
         "table": plate.table_id,
         "table_name": plate.table.name,
         "title": plate_title(plate),
-        "revision": standing.pk,
+        # Changes whenever the figure may: with the recipe, the edition that stands, and the table's mends.
+        "revision": f"{standing.pk}-{plate.table.current_id}-{plate.table.mends_at}",
         "saved": plate.saved.isoformat(),
         "recipe": dump_recipe(load_recipe(standing.recipe)),
         "undo": standing.change if plate.at > 1 else None,

@@ -1,21 +1,25 @@
-"""Columns to chunks in the database and back, and the cache of opened editions."""
+"""Columns to chunks in the database and back, the file they were read from beside them, and the cache of opened editions."""
 
+import io
 import json
 import zlib
 from collections import OrderedDict
 from threading import Lock
-from typing import Any
+from typing import Any, BinaryIO
 
 import numpy as np
+import pyarrow as pa
 from numpy.typing import NDArray
 
-from mottled_finch.core.table import Column, Kind
+from mottled_finch.core.table import NO_MISFITS, Column, Kind, Misfits
 from mottled_finch.core.table import Table as CoreTable
 
-from .models import Chunk, Edition, StoredColumn
+from .models import Chunk, Edition, SourceChunk, StoredColumn
 
 CHUNK_RECORDS = 1 << 17
+SOURCE_CHUNK_BYTES = 8 << 20
 CACHE_BYTES = 1 << 30
+_PACKING = pa.Codec("zstd", compression_level=3)
 
 
 def store_columns(edition: Edition, table: CoreTable) -> None:
@@ -29,12 +33,35 @@ def store_columns(edition: Edition, table: CoreTable) -> None:
             kind=column.kind,
             data_type=data.dtype.str,
             entries=_pack_entries(column),
-            distinct=column.distinct,
-            blanks=column.blanks,
-            misfits=[list(misfit) for misfit in column.misfits],
+            misfits=_pack_misfits(column.misfits),
+            notes=list(column.notes),
         )
         for number, start in enumerate(range(0, len(data), CHUNK_RECORDS)):
             Chunk.objects.create(column=stored, number=number, data=data[start : start + CHUNK_RECORDS].tobytes())
+
+
+def packed_source(source: BinaryIO) -> list[tuple[int, bytes]]:
+    """The file in packed pieces, each with its size unpacked. Done before the transaction, which others wait for."""
+    source.seek(0)
+    pieces = []
+    while piece := source.read(SOURCE_CHUNK_BYTES):
+        pieces.append((len(piece), _PACKING.compress(piece, asbytes=True)))
+    return pieces
+
+
+def store_source(edition: Edition, pieces: list[tuple[int, bytes]]) -> None:
+    """Write a file in its pieces. To be called inside a transaction."""
+    for number, (size, data) in enumerate(pieces):
+        SourceChunk.objects.create(edition=edition, number=number, size=size, data=data)
+
+
+def copy_source(edition: Edition, out: BinaryIO) -> int:
+    """Write the file an edition was read from, as it was, and give its length in bytes."""
+    total = 0
+    for size, data in edition.source.values_list("size", "data").iterator(chunk_size=1):
+        out.write(_PACKING.decompress(bytes(data), decompressed_size=size, asbytes=True))
+        total += size
+    return total
 
 
 def load_table(edition: Edition) -> CoreTable:
@@ -57,7 +84,8 @@ def _load_column(stored: StoredColumn, records: int) -> Column:
         kind=kind,
         data=data,
         entries=_unpack_entries(kind, stored.entries),
-        misfits=tuple((text, count) for text, count in stored.misfits),
+        misfits=_unpack_misfits(stored.misfits),
+        notes=tuple(stored.notes),
     )
 
 
@@ -67,7 +95,7 @@ def _pack_entries(column: Column) -> bytes:
     if column.kind is Kind.MOMENT:
         packed = column.dictionary.astype("<M8[us]").tobytes()
     else:
-        packed = json.dumps(column.dictionary.tolist(), ensure_ascii=False).encode()
+        packed = json.dumps(column.dictionary.tolist(), ensure_ascii=False).encode("utf-8", "surrogatepass")
     return zlib.compress(packed, level=1)
 
 
@@ -76,7 +104,24 @@ def _unpack_entries(kind: Kind, packed: bytes) -> NDArray[Any] | None:
         return None
     if kind is Kind.MOMENT:
         return np.frombuffer(zlib.decompress(packed), dtype="<M8[us]")
-    return np.array(json.loads(zlib.decompress(packed)), dtype=object)
+    return np.array(json.loads(zlib.decompress(packed).decode("utf-8", "surrogatepass")), dtype=object)
+
+
+def _pack_misfits(misfits: Misfits) -> bytes:
+    if not len(misfits):
+        return b""
+    out = io.BytesIO()
+    texts = json.dumps(misfits.texts, ensure_ascii=False).encode("utf-8", "surrogatepass")
+    np.savez(out, records=misfits.records, codes=misfits.codes, texts=np.frombuffer(texts, dtype=np.uint8))
+    return zlib.compress(out.getvalue(), level=1)
+
+
+def _unpack_misfits(packed: bytes) -> Misfits:
+    if not packed:
+        return NO_MISFITS
+    with np.load(io.BytesIO(zlib.decompress(packed)), allow_pickle=False) as stored:
+        texts = json.loads(stored["texts"].tobytes().decode("utf-8", "surrogatepass"))
+        return Misfits(records=stored["records"], codes=stored["codes"], texts=tuple(texts))
 
 
 class EditionCache:
@@ -102,6 +147,10 @@ class EditionCache:
     def forget(self, edition_id: int) -> None:
         with self._lock:
             self._tables.pop(edition_id, None)
+
+    def clear(self) -> None:
+        with self._lock:
+            self._tables.clear()
 
 
 EDITIONS = EditionCache()

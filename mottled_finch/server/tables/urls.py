@@ -1,9 +1,24 @@
 from django.urls import path
 
-from .views import Members, OneTable, Tables
+from . import import_views, views
 
 urlpatterns = [
-    path("tables", Tables.as_view()),
-    path("tables/<int:pk>", OneTable.as_view()),
-    path("tables/<int:pk>/members", Members.as_view()),
+    path("tables", views.Tables.as_view()),
+    path("tables/<int:pk>", views.OneTable.as_view()),
+    path("tables/<int:pk>/workbench", views.Workbench.as_view()),
+    path("tables/<int:pk>/mends", views.Mends.as_view()),
+    path("tables/<int:pk>/mends/try", views.TryMend.as_view()),
+    path("tables/<int:pk>/undo", views.UndoMends.as_view()),
+    path("tables/<int:pk>/redo", views.RedoMends.as_view()),
+    path("tables/<int:pk>/findings", views.Found.as_view()),
+    path("tables/<int:pk>/records", views.Records.as_view()),
+    path("tables/<int:pk>/correct", views.Correct.as_view()),
+    path("tables/<int:pk>/editions/<int:number>/stand", views.Stand.as_view()),
+    path("tables/<int:pk>/reread", views.Reread.as_view()),
+    path("tables/<int:pk>/members", views.Members.as_view()),
+    path("imports", import_views.Imports.as_view()),
+    path("imports/<int:pk>", import_views.OneImport.as_view()),
+    path("imports/<int:pk>/look", import_views.ImportLook.as_view()),
+    path("imports/<int:pk>/start", import_views.StartImport.as_view()),
+    path("imports/<int:pk>/accept", import_views.AcceptImport.as_view()),
 ]

@@ -1,4 +1,4 @@
-"""Tables over HTTP."""
+"""Tables and their editions and mends over HTTP. Files on their way in are in import_views.py."""
 
 from typing import Any
 
@@ -12,16 +12,35 @@ from rest_framework.views import APIView
 
 from mottled_finch.core.pivot import members_of
 from mottled_finch.core.pivot.cuts import CUTS
-from mottled_finch.core.recipe import LevelSpec
-from mottled_finch.core.words import field_words
+from mottled_finch.core.recipe import LevelSpec, TableSpec, load_table_part
 
-from ..openapi import MemberAnswer, ProblemAnswer, TableAnswer, refers_to
+from ..openapi import (
+    CorrectStart,
+    FindingsAnswer,
+    LeaveStart,
+    LookAnswer,
+    MemberAnswer,
+    MendList,
+    MendTrial,
+    NameStart,
+    ProblemAnswer,
+    RecordsAnswer,
+    TableAnswer,
+    TrialAnswer,
+    WorkbenchAnswer,
+    refers_to,
+)
 from ..problems import Problem
-from .actions import receive, remove_table
+from .actions import bring_in, change_mends, correct_value, leave_finding, remove_table, rename_table, return_to, step_mends
+from .answers import findings_answer, look_answer, open_edition, table_answer, trial_answer, workbench_answer
+from .imports import look, receive, remove, reread
+from .mended import data_of, mended
 from .models import Table
-from .storage import EDITIONS
+from .records import WINDOW_MOST, Asked, window
 
 MEMBERS_MOST = 2_000
+_NAME = OpenApiParameter("name", str, required=True, description="The file's name")
+_REFUSED = {422: refers_to(ProblemAnswer)}
 
 
 class RawParser(BaseParser):
@@ -33,6 +52,21 @@ class RawParser(BaseParser):
         return stream
 
 
+def file_name(request: Request) -> str:
+    return request.query_params.get("name", "").strip()[:255] or "table.csv"
+
+
+def length(request: Request) -> int:
+    return int(request.META.get("CONTENT_LENGTH") or 0)
+
+
+def body(request: Request) -> dict[str, Any]:
+    """The JSON object that was sent. Raises Problem for anything else."""
+    if not isinstance(request.data, dict):
+        raise Problem(422, "What was sent is not an object; see the API's description.")
+    return request.data
+
+
 class Tables(APIView):
     def get_parsers(self) -> list[BaseParser]:
         return [RawParser()]
@@ -40,32 +74,179 @@ class Tables(APIView):
     @extend_schema(responses={200: refers_to(TableAnswer, many=True)}, operation_id="tables")
     def get(self, _request: Request) -> Response:
         """Every table, the newest first."""
-        return Response([table_answer(table) for table in Table.objects.order_by("-created", "-pk")])
+        tables = Table.objects.select_related("current").exclude(current=None).order_by("-created", "-pk")
+        return Response([table_answer(table) for table in tables])
 
     @extend_schema(
         operation_id="import_table",
-        parameters=[OpenApiParameter("name", str, required=True, description="The file's name")],
-        request={"text/csv": OpenApiTypes.BINARY},
-        responses={201: refers_to(TableAnswer), 413: refers_to(ProblemAnswer), 422: refers_to(ProblemAnswer)},
+        parameters=[_NAME],
+        request={"application/octet-stream": OpenApiTypes.BINARY},
+        responses={201: refers_to(TableAnswer), 413: refers_to(ProblemAnswer), **_REFUSED},
     )
     def post(self, request: Request) -> Response:
-        """Bring in a CSV file, which is the body of the request."""
-        name = request.query_params.get("name", "").strip()[:255] or "table.csv"
-        table = receive(request._request, int(request.META.get("CONTENT_LENGTH") or 0), name)
-        return Response(table_answer(table), status=201)
+        """Bring in a file, which is the body of the request, as it is found, and wait for it. /api/imports asks first."""
+        given = receive(request._request, length(request), file_name(request))
+        return Response(table_answer(bring_in(given)), status=201)
 
 
 class OneTable(APIView):
     @extend_schema(responses={200: refers_to(TableAnswer)}, operation_id="table")
     def get(self, _request: Request, pk: int) -> Response:
         """One table with its columns."""
-        return Response(table_answer(get_object_or_404(Table, pk=pk)))
+        return Response(table_answer(_table(pk)))
+
+    @extend_schema(
+        operation_id="rename_table",
+        request={"application/json": refers_to(NameStart)},
+        responses={200: refers_to(TableAnswer), **_REFUSED},
+    )
+    def put(self, request: Request, pk: int) -> Response:
+        """Give a table another name."""
+        return Response(table_answer(rename_table(_table(pk).pk, str(body(request).get("name", "")))))
 
     @extend_schema(responses={204: None, 409: refers_to(ProblemAnswer)}, operation_id="remove_table")
     def delete(self, _request: Request, pk: int) -> Response:
         """Remove a table that no plate is laid on."""
-        remove_table(get_object_or_404(Table, pk=pk))
+        remove_table(_table(pk))
         return Response(status=204)
+
+
+class Workbench(APIView):
+    @extend_schema(responses={200: refers_to(WorkbenchAnswer)}, operation_id="workbench")
+    def get(self, _request: Request, pk: int) -> Response:
+        """A table with its mends and editions."""
+        return Response(workbench_answer(_table(pk)))
+
+
+class Mends(APIView):
+    @extend_schema(
+        operation_id="change_mends",
+        request={"application/json": refers_to(MendList)},
+        responses={200: refers_to(WorkbenchAnswer), **_REFUSED},
+    )
+    def put(self, request: Request, pk: int) -> Response:
+        """Save the whole list of mends. One that is new and does not fit changes nothing."""
+        spec = load_table_part({"mends": body(request).get("mends", [])})
+        return Response(workbench_answer(change_mends(_table(pk).pk, spec)))
+
+
+class TryMend(APIView):
+    @extend_schema(
+        operation_id="try_mend",
+        request={"application/json": refers_to(MendTrial)},
+        responses={200: refers_to(TrialAnswer), **_REFUSED},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """What a mend would do, without laying it on."""
+        table = _table(pk)
+        spec: TableSpec = load_table_part({"mends": [body(request).get("mend")]})
+        mends = table.mends()
+        at = request.data.get("at")
+        place = at if isinstance(at, int) and 0 <= at <= len(mends) else len(mends)
+        before = mended(table.edition(), mends[:place]).table
+        return Response(trial_answer(before, spec.mends[0], place))
+
+
+class UndoMends(APIView):
+    @extend_schema(
+        operation_id="undo_mends", request=None, responses={200: refers_to(WorkbenchAnswer), 409: refers_to(ProblemAnswer)}
+    )
+    def post(self, _request: Request, pk: int) -> Response:
+        """Take the last change of the mends back."""
+        return Response(workbench_answer(step_mends(_table(pk).pk, -1)))
+
+
+class RedoMends(APIView):
+    @extend_schema(
+        operation_id="redo_mends", request=None, responses={200: refers_to(WorkbenchAnswer), 409: refers_to(ProblemAnswer)}
+    )
+    def post(self, _request: Request, pk: int) -> Response:
+        """Make the change of the mends again that was taken back."""
+        return Response(workbench_answer(step_mends(_table(pk).pk, 1)))
+
+
+class Found(APIView):
+    @extend_schema(operation_id="findings", responses={200: refers_to(FindingsAnswer)})
+    def get(self, _request: Request, pk: int) -> Response:
+        """What may be wrong with the table as it is mended, each with the mends on offer."""
+        return Response(findings_answer(_table(pk)))
+
+    @extend_schema(
+        operation_id="leave_finding",
+        request={"application/json": refers_to(LeaveStart)},
+        responses={200: refers_to(FindingsAnswer)},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Leave a finding as it is, or take that back."""
+        given = body(request)
+        return Response(
+            findings_answer(leave_finding(_table(pk).pk, str(given.get("key", "")), left=given.get("left", True) is True))
+        )
+
+
+class Records(APIView):
+    @extend_schema(
+        operation_id="records",
+        parameters=[
+            OpenApiParameter("start", int, description="The first row, from 0"),
+            OpenApiParameter("count", int, description=f"How many rows, at most {WINDOW_MOST}"),
+            OpenApiParameter("sort", str, description="The column to sort by"),
+            OpenApiParameter("descending", bool),
+            OpenApiParameter("find", str, description="A text to look for"),
+            OpenApiParameter("field", str, description="The column to look in; all without it"),
+        ],
+        responses={200: refers_to(RecordsAnswer), **_REFUSED},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """A window of the records."""
+        raw, found, key = open_edition(_table(pk))
+        query = request.query_params
+        asked = Asked(
+            sort=query.get("sort", ""),
+            descending=query.get("descending") in ("true", "1"),
+            find=query.get("find", "").strip()[:200],
+            field=query.get("field", ""),
+            start=_whole(query.get("start", "0"), "start"),
+            count=_whole(query.get("count", "100"), "count"),
+        )
+        return Response(window(raw, found, key, asked))
+
+
+class Correct(APIView):
+    @extend_schema(
+        operation_id="correct_value",
+        request={"application/json": refers_to(CorrectStart)},
+        responses={200: refers_to(WorkbenchAnswer), **_REFUSED},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Put one value right, as a mend that finds the record again in later editions."""
+        given = body(request)
+        if not isinstance(given.get("record"), int):
+            raise Problem(422, "The record has no number; give it, counted from 1.", "record")
+        table = _table(pk)
+        changed = correct_value(pk, table.edition(), str(given.get("field", "")), given["record"], str(given.get("to", "")))
+        return Response(workbench_answer(changed))
+
+
+class Stand(APIView):
+    @extend_schema(
+        operation_id="return_to_edition", request=None, responses={200: refers_to(WorkbenchAnswer), 404: refers_to(ProblemAnswer)}
+    )
+    def post(self, _request: Request, pk: int, number: int) -> Response:
+        """Let another edition stand, older or newer. Plates follow."""
+        return Response(workbench_answer(return_to(_table(pk).pk, number)))
+
+
+class Reread(APIView):
+    @extend_schema(operation_id="reread", request=None, responses={201: refers_to(LookAnswer)})
+    def post(self, _request: Request, pk: int) -> Response:
+        """Lay the file of the edition that stands out, to be read in another way; the result is its next edition."""
+        given = reread(_table(pk))
+        try:
+            return Response(look_answer(given, look(given)), status=201)
+        except BaseException:
+            remove(given)
+            raise
 
 
 class Members(APIView):
@@ -79,7 +260,7 @@ class Members(APIView):
     )
     def get(self, request: Request, pk: int) -> Response:
         """The members of a field in natural order, the first 2,000 of them."""
-        table = EDITIONS.open(get_object_or_404(Table, pk=pk).newest())
+        table = data_of(_table(pk))
         cut = request.query_params.get("cut")
         if cut is not None and cut not in CUTS:
             raise Problem(422, f'There is no cut "{cut}"; choose one of {", ".join(CUTS)}.', "cut")
@@ -87,21 +268,11 @@ class Members(APIView):
         return Response([{"label": label, "records": records} for label, records in members_of(table, level)[:MEMBERS_MOST]])
 
 
-def table_answer(table: Table) -> dict[str, Any]:
-    edition = table.newest()
-    stored = edition.columns.values("name", "kind", "distinct", "blanks", "misfits")
-    return {
-        "id": table.pk,
-        "name": table.name,
-        "records": edition.records,
-        "edition": edition.number,
-        "read": edition.read.isoformat(),
-        "columns": [
-            {
-                **column,
-                "words": field_words(column["name"]),
-                "misfits": [{"text": text, "records": records} for text, records in column["misfits"]],
-            }
-            for column in stored
-        ],
-    }
+def _table(pk: int) -> Table:
+    return get_object_or_404(Table.objects.select_related("current").exclude(current=None), pk=pk)
+
+
+def _whole(text: str, path: str) -> int:
+    if not text.isdecimal():
+        raise Problem(422, f'"{text}" is not a whole number.', path)
+    return int(text)

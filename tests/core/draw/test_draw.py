@@ -15,7 +15,7 @@ from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.draw.svg import needs_other_fonts
 from mottled_finch.core.errors import DrawError
 from mottled_finch.core.figure import make_figure
-from mottled_finch.core.intake import read_delimited
+from mottled_finch.core.intake import read_file
 from mottled_finch.core.recipe import load_recipe
 
 from ..conftest import figure_of
@@ -87,7 +87,7 @@ def test_png_pixels_are_the_colors_of_the_json(figure, zoom):
 
 def big(side: int):
     lines = "".join(f"r{i:03},c{j:03},{(i * 7 + j * 13) % 101}\n" for i in range(side) for j in range(side) if (i + j) % 17)
-    return read_delimited(io.BytesIO(("r,c,v\n" + lines).encode()), "big.csv")
+    return read_file(io.BytesIO(("r,c,v\n" + lines).encode()), "big.csv")[0]
 
 
 @pytest.mark.parametrize("side", [60, 90, 210])

@@ -35,7 +35,7 @@ def test_leaves_out_a_byte_order_mark_and_takes_windows_line_ends():
 def test_decimals_that_turn_into_text_late_are_read_again_as_a_whole():
     lines = "".join(f"{i}.5,{i}\n" for i in range(150_000))
     table = read(f"x,y\n{lines}n/k,1\n")
-    assert table.columns[0].misfits == (("n/k", 1),)
+    assert table.columns[0].misfits.counted == (("n/k", 1),)
     assert table.columns[0].data[:2].tolist() == [0.5, 1.5]
 
 
@@ -70,7 +70,7 @@ def test_a_column_of_one_field_keeps_its_empty_lines_as_blanks():
 def test_a_number_that_turns_into_text_late_is_read_again_as_a_whole():
     lines = "".join(f"{i},{i}\n" for i in range(150_000))
     table = read(f"id,x\n{lines}150000,n/k\n")
-    assert table.columns[1].misfits == (("n/k", 1),)
+    assert table.columns[1].misfits.counted == (("n/k", 1),)
     assert table.columns[1].data[149_999] == 149_999
     assert table.records == 150_001
 
@@ -81,24 +81,11 @@ def test_a_number_that_turns_into_text_late_is_read_again_as_a_whole():
         (b"", "a.csv: the file is empty; choose a file with a header line and records"),
         (b"\n \r\n", "a.csv: the file is empty; choose a file with a header line and records"),
         (b"a,b,c\n", "a.csv: the file has a header of 3 columns and no records below it; export it again with its records"),
-        (b"\x89PNG\r\n\x1a\n....", "a.csv: this is a PNG picture, not comma-separated text; export the table as CSV in UTF-8"),
-        (
-            b"PK\x03\x04....",
-            "a.csv: this is a workbook or another zip file, not comma-separated text; export the table as CSV in UTF-8",
-        ),
-        (b"a,b\n1,\x002\n", "a.csv: this is a binary file, not comma-separated text; export the table as CSV in UTF-8"),
-        ("a,b\n1,2\n".encode("utf-16"), "a.csv: this is UTF-16 text, not comma-separated text; export the table as CSV in UTF-8"),
+        (b"\x89PNG\r\n\x1a\n....", "a.csv: this is a PNG picture; choose a text file, a workbook, JSON, Parquet or Arrow"),
+        (b"PK\x03\x04....", "a.csv: the workbook is broken or cut short; open and save it again"),
+        (b"a,b\n1,\x002\n", "a.csv: this is a binary file, not text; choose a text file, a workbook, JSON, Parquet or Arrow"),
         (b"a,b,a\n1,2,3\n", 'a.csv: columns 1 and 3 are both named "a"; rename one of them'),
         (b"a, ,c\n1,2,3\n", "a.csv: column 2 has no name in the header; give it one"),
-        (
-            b"a;b\n1;2\n",
-            "a.csv: the header has no comma, so the fields seem to be separated by another mark; export the table with commas",
-        ),
-        (
-            "a,b\nx,é\n".encode("latin-1"),
-            'a.csv: column "b" holds bytes that are not UTF-8 text; save the file again as CSV in UTF-8',
-        ),
-        ("é,b\nx,1\n".encode("latin-1"), "a.csv: the header is not UTF-8 text; save the file again as CSV in UTF-8"),
         (
             b"a,b,c\n1,2,3\n4,5,6\n7,8\n9,10,11\n",
             "a.csv: record 3 has 2 fields, but the header names 3 columns; "
@@ -112,7 +99,7 @@ def test_a_number_that_turns_into_text_late_is_read_again_as_a_whole():
         (b'a,b\n1,x\n2,"y\n3,z\n', "a.csv: a quotation mark opened in record 2 is never closed; close it, or take it out"),
         (
             ",".join(f"c{i}" for i in range(2001)).encode() + b"\n1\n",
-            "a.csv: the header names 2,001 columns, more than the 2,000 a table can have; leave out those you do not need",
+            "a.csv: the file has 2,001 columns, more than the 2,000 a table can have; leave out those you do not need",
         ),
     ],
 )

@@ -40,7 +40,7 @@ def test_grouped_digits_are_read():
 def test_up_to_a_tenth_may_not_fit_and_is_counted_by_its_text():
     found = column(*["5"] * 18, "n/k", "-", "")
     assert found.kind is Kind.NUMBER
-    assert found.misfits == (("n/k", 1), ("-", 1))
+    assert found.misfits.counted == (("n/k", 1), ("-", 1))
     assert found.blanks == 3
 
 
@@ -50,16 +50,16 @@ def test_more_than_a_tenth_is_text():
 
 def test_many_different_misfits_are_gathered_behind_the_first_twenty():
     found = column(*["5"] * 1000, *[f"odd{i}" for i in range(25)], "often", "often")
-    assert found.misfits[0] == ("often", 2)
-    assert len(found.misfits) == 21
-    assert found.misfits[-1] == ("…", 6)
-    assert sum(records for _, records in found.misfits) == 27
+    assert found.misfits.counted[0] == ("often", 2)
+    assert len(found.misfits.counted) == 21
+    assert found.misfits.counted[-1] == ("…", 6)
+    assert sum(records for _, records in found.misfits.counted) == 27
 
 
 def test_a_day_that_does_not_exist_is_a_misfit():
     found = column(*["2025-01-31"] * 10, "2025-02-30")
     assert found.kind is Kind.MOMENT
-    assert found.misfits == (("2025-02-30", 1),)
+    assert found.misfits.counted == (("2025-02-30", 1),)
     assert np.isnat(found.dictionary[found.data[-1]])
 
 
@@ -71,7 +71,7 @@ def test_the_wall_clock_is_kept_where_an_offset_is_written():
 
 def test_infinite_numbers_are_misfits():
     found = column(*["5"] * 30, "1e999")
-    assert found.misfits == (("1e999", 1),)
+    assert found.misfits.counted == (("1e999", 1),)
     assert np.isnan(found.data[-1])
 
 

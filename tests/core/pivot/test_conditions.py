@@ -52,7 +52,7 @@ def test_all_conditions_must_hold(trips):
         ({"field": "peir", "in": ["East"]}, 'pivot.keep[0].field: no column "peir"; did you mean "pier"?'),
         (
             {"field": "pier", "from": "A"},
-            'pivot.keep[0]: "pier" holds text, which has no "from" and "to"; list what is kept with "in"',
+            'pivot.keep[0]: "pier" holds text, which has no "from" and "to"; list what is meant with "in"',
         ),
         ({"field": "departed", "from": "soon"}, 'pivot.keep[0].from: "soon" is not a date; write it as 2025-03-31'),
         ({"field": "departed", "from": "2025-02-30"}, 'pivot.keep[0].from: "2025-02-30" is not a date; write it as 2025-03-31'),

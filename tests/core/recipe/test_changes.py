@@ -44,6 +44,7 @@ CHANGES = [
     ("words.title", "A", "Title written"),
     ("words.subtitle", "A", "Subtitle written"),
     ("words.caption", "", "Caption taken off"),
+    ("table.mends", [{"do": "unique"}], "The table's mends changed"),
     ("page.width", 480, "Page 480 by 540 points"),
 ]
 

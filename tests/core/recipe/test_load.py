@@ -108,11 +108,12 @@ def with_(path: str, value: object) -> dict:
         ),
         (
             with_("pivot.keep", [{"field": "a"}]),
-            'pivot.keep[0]: nothing is said about the field; add "in", "not_in", "from" or "to"',
+            'pivot.keep[0]: nothing is said about the field; add "in", "not_in", "from", "to", "above", "below" or "blank"',
         ),
         (
             with_("pivot.keep", [{"field": "a", "in": [], "to": 3}]),
-            'pivot.keep[0]: "in", "not_in" and "from" with "to" do not go together; write one condition for each',
+            'pivot.keep[0]: "in", "not_in", "from" with "to", "above" with "below" and "blank" do not go together; '
+            "write one condition for each",
         ),
         (
             with_("pivot.keep", [{"field": "a", "cut": "month", "from": "x"}]),

@@ -21,6 +21,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Files on their way in, the newest first; those that failed stay until they are removed. */
+        get: operations["imports"];
+        put?: never;
+        /** @description Give a file, which is the body of the request, and see how it would be read. */
+        post: operations["give_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description How far a file is. */
+        get: operations["import_"];
+        put?: never;
+        post?: never;
+        /** @description Leave a file out, whatever became of it. Nothing of it stays. */
+        delete: operations["cancel_import"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Let the compared edition stand. Plates follow. */
+        post: operations["accept_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description How the file would be read, and its first records. */
+        get: operations["look"];
+        /** @description Say how the file is to be read; what is left out is found. A way in which it cannot be read changes nothing. */
+        put: operations["overrule"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Put the file in the queue to be read. */
+        post: operations["start_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/palettes": {
         parameters: {
             query?: never;
@@ -153,7 +241,7 @@ export interface paths {
         /** @description Every table, the newest first. */
         get: operations["tables"];
         put?: never;
-        /** @description Bring in a CSV file, which is the body of the request. */
+        /** @description Bring in a file, which is the body of the request, as it is found, and wait for it. /api/imports asks first. */
         post: operations["import_table"];
         delete?: never;
         options?: never;
@@ -170,10 +258,63 @@ export interface paths {
         };
         /** @description One table with its columns. */
         get: operations["table"];
-        put?: never;
+        /** @description Give a table another name. */
+        put: operations["rename_table"];
         post?: never;
         /** @description Remove a table that no plate is laid on. */
         delete: operations["remove_table"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Put one value right, as a mend that finds the record again in later editions. */
+        post: operations["correct_value"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/editions/{number}/stand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Let another edition stand, older or newer. Plates follow. */
+        post: operations["return_to_edition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What may be wrong with the table as it is mended, each with the mends on offer. */
+        get: operations["findings"];
+        put?: never;
+        /** @description Leave a finding as it is, or take that back. */
+        post: operations["leave_finding"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -188,6 +329,125 @@ export interface paths {
         };
         /** @description The members of a field in natural order, the first 2,000 of them. */
         get: operations["members"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/mends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Save the whole list of mends. One that is new and does not fit changes nothing. */
+        put: operations["change_mends"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/mends/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What a mend would do, without laying it on. */
+        post: operations["try_mend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A window of the records. */
+        get: operations["records"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Make the change of the mends again that was taken back. */
+        post: operations["redo_mends"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/reread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lay the file of the edition that stands out, to be read in another way; the result is its next edition. */
+        post: operations["reread"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take the last change of the mends back. */
+        post: operations["undo_mends"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/workbench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A table with its mends and editions. */
+        get: operations["workbench"];
         put?: never;
         post?: never;
         delete?: never;
@@ -219,7 +479,7 @@ export interface components {
             colors: string[];
             turned_when: string[];
         };
-        /** @description A table and its newest edition. */
+        /** @description A table as it is mended, and the edition that stands. */
         TableAnswer: {
             id: number;
             name: string;
@@ -228,7 +488,7 @@ export interface components {
             read: string;
             columns: components["schemas"]["ColumnAnswer"][];
         };
-        /** @description A column. ``kind`` is number, category, moment or yes_no. */
+        /** @description A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100. */
         ColumnAnswer: {
             name: string;
             words: string;
@@ -236,11 +496,365 @@ export interface components {
             distinct: number;
             blanks: number;
             misfits: components["schemas"]["MisfitAnswer"][];
+            notes: string[];
+            bars: number[];
         };
         /** @description A text that did not fit its column's kind, and how many records hold it. */
         MisfitAnswer: {
             text: string;
             records: number;
+        };
+        /** @description A table with its mends and editions. ``delivered`` counts the records before mends, ``own_numbers`` says that records keep their numbers (they do not after unfolding). */
+        WorkbenchAnswer: {
+            table: components["schemas"]["TableAnswer"];
+            delivered: number;
+            touched: number;
+            own_numbers: boolean;
+            parts: components["schemas"]["Part"][];
+            notes: string[];
+            asked: components["schemas"]["ReadingSpec"];
+            file_name: string;
+            mends: components["schemas"]["MendAnswer"][];
+            editions: components["schemas"]["EditionAnswer"][];
+            undo: string | null;
+            redo: string | null;
+            plates: number;
+        };
+        /** @description One part of how a file is read: the key of the reading that overrules it, and what was found, in words. */
+        Part: {
+            key: string;
+            words: string;
+        };
+        /** @description How a file is read. What is left out is found from the file itself. ``header`` is the number of the line that names the columns, counted from 1 in the file or range; 0 says there is none. ``quote`` empty says that no mark quotes. ``sheet`` and ``range`` ("B3:F200") are of workbooks, ``records`` of JSON: the keys, joined by points, under which the list of records lies. */
+        ReadingSpec: {
+            /** @enum {unknown} */
+            form?: "delimited" | "workbook" | "json" | "parquet" | "arrow";
+            /** @enum {unknown} */
+            encoding?: "utf-8" | "utf-16" | "windows-1250" | "windows-1251" | "windows-1252" | "windows-1253" | "windows-1254" | "windows-1257" | "iso-8859-1" | "iso-8859-2" | "iso-8859-15" | "macintosh" | "shift_jis" | "gb18030" | "big5" | "euc-kr";
+            delimiter?: string;
+            quote?: string;
+            /** @enum {unknown} */
+            decimal?: "." | ",";
+            /** @enum {unknown} */
+            dates?: "day_first" | "month_first";
+            header?: number;
+            sheet?: string;
+            range?: string;
+            records?: string;
+        };
+        /** @description A mend of the list: what it did to how many records, or why it could not be laid on. ``made`` says what came to be. */
+        MendAnswer: {
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            words: string;
+            touched: number;
+            made: string;
+            problem: string;
+        };
+        /** @description Several spellings of one category become one. */
+        MergeMend: {
+            /** @enum {unknown} */
+            do: "merge";
+            field: string;
+            from: string[];
+            into: string;
+            off?: boolean;
+        };
+        /** @description Categories get other names by a list, such as codes their full names. Names not in the list stay. */
+        RelabelMend: {
+            /** @enum {unknown} */
+            do: "relabel";
+            field: string;
+            names: {
+                [key: string]: string;
+            };
+            off?: boolean;
+        };
+        /** @description Runs of blanks become one, and letters the case asked for: ``first`` is a capital first letter, ``title`` one a word. */
+        TidyMend: {
+            /** @enum {unknown} */
+            do: "tidy";
+            field: string;
+            /** @enum {unknown} */
+            case?: "as_is" | "lower" | "upper" | "first" | "title";
+            off?: boolean;
+        };
+        /** @description One value is put right. ``record`` counts from 1 in the edition it was written for; ``match`` finds the record again in later editions by what its other columns hold. Where the old value is no longer ``was``, nothing is changed. */
+        CorrectMend: {
+            /** @enum {unknown} */
+            do: "correct";
+            field: string;
+            record: number;
+            was: string;
+            to: string;
+            match?: {
+                [key: string]: string;
+            };
+            off?: boolean;
+        };
+        /** @description Records that meet all the conditions are left out. */
+        DropMend: {
+            /** @enum {unknown} */
+            do: "drop";
+            where: components["schemas"]["ConditionSpec"][];
+            off?: boolean;
+        };
+        /** @description Records whose field (or its cut) is in, is not in, lies from..to (both included), is above, below, or blank or not. */
+        ConditionSpec: {
+            field: string;
+            /** @enum {unknown} */
+            cut?: "year" | "month" | "weekday" | "hour" | "date";
+            in?: (string | number)[];
+            not_in?: (string | number)[];
+            from?: string | number;
+            to?: string | number;
+            above?: string | number;
+            below?: string | number;
+            blank?: boolean;
+        };
+        /** @description A column is read as another kind. What does not fit becomes blank and is listed. */
+        KindMend: {
+            /** @enum {unknown} */
+            do: "kind";
+            field: string;
+            /** @enum {unknown} */
+            kind: "number" | "category" | "moment" | "yes_no";
+            /** @enum {unknown} */
+            decimal?: "." | ",";
+            /** @enum {unknown} */
+            dates?: "day_first" | "month_first";
+            off?: boolean;
+        };
+        /** @description A column of text is cut at a mark into several; the last takes what is left. The column itself stays. */
+        SplitMend: {
+            /** @enum {unknown} */
+            do: "split";
+            field: string;
+            by: string;
+            into: string[];
+            off?: boolean;
+        };
+        /** @description Columns are put together as text, with a mark between. Blanks are passed over. */
+        JoinMend: {
+            /** @enum {unknown} */
+            do: "join";
+            fields: string[];
+            by?: string;
+            into: string;
+            off?: boolean;
+        };
+        /** @description A blank takes the value of the record above it. */
+        FillMend: {
+            /** @enum {unknown} */
+            do: "fill";
+            field: string;
+            off?: boolean;
+        };
+        /** @description A new column is computed from others by an expression. A column of the same name is replaced. */
+        ComputeMend: {
+            /** @enum {unknown} */
+            do: "compute";
+            into: string;
+            as: string;
+            off?: boolean;
+        };
+        /** @description Of records that are alike in the fields, or in all, the first stays. */
+        UniqueMend: {
+            /** @enum {unknown} */
+            do: "unique";
+            fields?: string[];
+            off?: boolean;
+        };
+        /** @description A column gets another name, such as the one it had in the edition before. */
+        RenameMend: {
+            /** @enum {unknown} */
+            do: "rename";
+            field: string;
+            to: string;
+            off?: boolean;
+        };
+        /** @description A matrix becomes records: one for each row and column. ``keep`` are the columns that name the row; ``names`` and ``values`` are the new columns. ``order`` says whether rows and columns stay as they stand or go by nature. */
+        UnfoldMend: {
+            /** @enum {unknown} */
+            do: "unfold";
+            keep: string[];
+            names?: string;
+            values?: string;
+            /** @enum {unknown} */
+            order?: "as_it_stands" | "natural";
+            off?: boolean;
+        };
+        /** @description An edition of a table. */
+        EditionAnswer: {
+            number: number;
+            records: number;
+            read: string;
+            file_name: string;
+            stands: boolean;
+        };
+        /** @description What may be wrong with a table; ``left`` is what has been left as it is. */
+        FindingsAnswer: {
+            open: components["schemas"]["Finding"][];
+            left: components["schemas"]["Finding"][];
+        };
+        /** @description ``key`` stays the same between editions, so that what has been left as it is stays so. ``leave`` says that on a button. ``field`` and ``text`` point at the records that are meant, where a search can show them. */
+        Finding: {
+            key: string;
+            title: string;
+            words: string;
+            records: number;
+            cures?: components["schemas"]["Cure"][];
+            leave?: string;
+            field?: string;
+            text?: string;
+        };
+        /** @description A mend on offer, and the words on its button. */
+        Cure: {
+            words: string;
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+        };
+        /** @description What a mend would do. ``problem`` says why it cannot be laid on. */
+        TrialAnswer: {
+            words: string;
+            touched: number;
+            made: string;
+            problem: string;
+            samples: components["schemas"]["SampleAnswer"][];
+        };
+        /** @description A value that a mend would change, and the first record that holds it. */
+        SampleAnswer: {
+            column: string;
+            before: string;
+            after: string;
+            record: number;
+        };
+        /** @description A window of records: ``cells`` by column, then row. ``numbers`` are those of the edition as delivered, ``dropped`` the rows that a mend leaves out, ``misfits`` pairs of column and row whose text did not fit. */
+        RecordsAnswer: {
+            total: number;
+            start: number;
+            columns: string[];
+            numbers: number[];
+            dropped: number[];
+            cells: string[][];
+            before: components["schemas"]["BeforeAnswer"][];
+            misfits: number[][];
+        };
+        /** @description What stood in a cell before it was mended: by the place of its column and row in the window. */
+        BeforeAnswer: {
+            column: number;
+            row: number;
+            text: string;
+        };
+        /** @description A file on its way in. ``state`` is looking, waiting, reading, compared, done or failed. */
+        ImportAnswer: {
+            id: number;
+            name: string;
+            state: string;
+            size: number;
+            records: number;
+            problem: string;
+            table: number | null;
+            table_name: string | null;
+            asked: components["schemas"]["ReadingSpec"];
+            comparison: components["schemas"]["ComparisonAnswer"] | null;
+            edition: number | null;
+        };
+        /** @description What accepting the new edition would change. */
+        ComparisonAnswer: {
+            records_before: number;
+            records_after: number;
+            same: number;
+            missing: components["schemas"]["Missing"][];
+            new_columns: string[];
+            other_kinds: string[][];
+            categories: components["schemas"]["Categories"][];
+            totals: components["schemas"]["Totals"][];
+            spans: components["schemas"]["Span"][];
+            problems: components["schemas"]["ProblemOfMend"][];
+        };
+        /** @description A column that is gone, and those of the new ones that may be it, the likeliest first. */
+        Missing: {
+            field: string;
+            kind: string;
+            may_be: string[];
+        };
+        /** @description The categories of a column that came and went, each with its records, the most frequent first. */
+        Categories: {
+            field: string;
+            new: string[][];
+            vanished: string[][];
+            new_count: number;
+            vanished_count: number;
+        };
+        /** @description A column of numbers before and after. A sum of nothing is None. */
+        Totals: {
+            field: string;
+            sum_before: number | null;
+            sum_after: number | null;
+            blanks_before: number;
+            blanks_after: number;
+        };
+        /** @description The first and last moment of a column before and after; empty where there is none. */
+        Span: {
+            field: string;
+            before: string[];
+            after: string[];
+        };
+        /** @description A mend that does not fit the new edition. */
+        ProblemOfMend: {
+            words: string;
+            problem: string;
+        };
+        /** @description How a file would be read: what was found, in words, and its first records by column. */
+        LookAnswer: {
+            file: components["schemas"]["ImportAnswer"];
+            found: components["schemas"]["ReadingSpec"];
+            parts: components["schemas"]["Part"][];
+            choices: components["schemas"]["ChoicesAnswer"];
+            notes: string[];
+            columns: components["schemas"]["LookColumnAnswer"][];
+            cells: string[][];
+        };
+        /** @description What else a file offers: its sheets, or its lists of records. */
+        ChoicesAnswer: {
+            sheet: string[] | null;
+            records: string[] | null;
+        };
+        /** @description A column as it would be read. */
+        LookColumnAnswer: {
+            name: string;
+            words: string;
+            kind: string;
+            notes: string[];
+        };
+        /** @description All the mends of a table, in their order. */
+        MendList: {
+            mends: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
+        };
+        /** @description A mend to be tried, at a place in the list (at its end without one). */
+        MendTrial: {
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            at?: number;
+        };
+        /** @description A finding by its key, to be left as it is or looked at again. */
+        LeaveStart: {
+            key: string;
+            left?: boolean;
+        };
+        /** @description A value to be put right, in a record of the edition as delivered, counted from 1. */
+        CorrectStart: {
+            field: string;
+            record: number;
+            to: string;
+        };
+        /** @description Columns that are missing, and the new ones that stand for them. */
+        AcceptStart: {
+            renames: {
+                [key: string]: string;
+            };
+        };
+        /** @description A new name. */
+        NameStart: {
+            name: string;
         };
         /** @description A member of a level and its number of records. */
         MemberAnswer: {
@@ -253,7 +867,7 @@ export interface components {
             table: number;
             table_name: string;
             title: string;
-            revision: number;
+            revision: string;
             saved: string;
             recipe: components["schemas"]["Recipe"];
             undo: string | null;
@@ -263,12 +877,31 @@ export interface components {
         Recipe: {
             /** @enum {unknown} */
             finch_recipe: 1;
+            table?: components["schemas"]["TableSpec"];
             pivot: components["schemas"]["PivotSpec"];
             color?: components["schemas"]["ColorSpec"];
             cells?: components["schemas"]["CellsSpec"];
             legend?: components["schemas"]["LegendSpec"];
             words?: components["schemas"]["WordsSpec"];
             page?: components["schemas"]["PageSpec"];
+        };
+        /** @description How the file is read, and its mends in their order. A mend that is ``off`` stays in the list and does nothing. */
+        TableSpec: {
+            /** @enum {unknown} */
+            form?: "delimited" | "workbook" | "json" | "parquet" | "arrow";
+            /** @enum {unknown} */
+            encoding?: "utf-8" | "utf-16" | "windows-1250" | "windows-1251" | "windows-1252" | "windows-1253" | "windows-1254" | "windows-1257" | "iso-8859-1" | "iso-8859-2" | "iso-8859-15" | "macintosh" | "shift_jis" | "gb18030" | "big5" | "euc-kr";
+            delimiter?: string;
+            quote?: string;
+            /** @enum {unknown} */
+            decimal?: "." | ",";
+            /** @enum {unknown} */
+            dates?: "day_first" | "month_first";
+            header?: number;
+            sheet?: string;
+            range?: string;
+            records?: string;
+            mends?: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
         };
         /** @description Records to matrix. One level a side; an empty side is one header without a label. */
         PivotSpec: {
@@ -291,16 +924,6 @@ export interface components {
             of?: string;
             /** @enum {unknown} */
             empty?: "blank" | "zero";
-        };
-        /** @description Which records are kept: those whose field (or its cut) is in, is not in, or lies from..to, both included. */
-        ConditionSpec: {
-            field: string;
-            /** @enum {unknown} */
-            cut?: "year" | "month" | "weekday" | "hour" | "date";
-            in?: (string | number)[];
-            not_in?: (string | number)[];
-            from?: string | number;
-            to?: string | number;
         };
         /** @description ``rows`` adds a total to each row, ``columns`` one to each column. They are drawn in bands apart, without color. */
         TotalsSpec: {
@@ -492,6 +1115,274 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AboutAnswer"];
+                };
+            };
+        };
+    };
+    imports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportAnswer"][];
+                };
+            };
+        };
+    };
+    give_file: {
+        parameters: {
+            query: {
+                /** @description The file's name */
+                name: string;
+                /** @description The table this is a newer file of */
+                table?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookAnswer"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    import_: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+        };
+    };
+    cancel_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    accept_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["AcceptStart"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableAnswer"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookAnswer"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    overrule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ReadingSpec"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookAnswer"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    start_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
                 };
             };
         };
@@ -792,7 +1683,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "text/csv": string;
+                "application/octet-stream": string;
             };
         };
         responses: {
@@ -843,6 +1734,39 @@ export interface operations {
             };
         };
     };
+    rename_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["NameStart"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
     remove_table: {
         parameters: {
             query?: never;
@@ -871,6 +1795,115 @@ export interface operations {
             };
         };
     };
+    correct_value: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["CorrectStart"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkbenchAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    return_to_edition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkbenchAnswer"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    findings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingsAnswer"];
+                };
+            };
+        };
+    };
+    leave_finding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["LeaveStart"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingsAnswer"];
+                };
+            };
+        };
+    };
     members: {
         parameters: {
             query: {
@@ -893,6 +1926,213 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MemberAnswer"][];
+                };
+            };
+        };
+    };
+    change_mends: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["MendList"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkbenchAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    try_mend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["MendTrial"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    records: {
+        parameters: {
+            query?: {
+                /** @description How many rows, at most 500 */
+                count?: number;
+                descending?: boolean;
+                /** @description The column to look in; all without it */
+                field?: string;
+                /** @description A text to look for */
+                find?: string;
+                /** @description The column to sort by */
+                sort?: string;
+                /** @description The first row, from 0 */
+                start?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordsAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    redo_mends: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkbenchAnswer"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    reread: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookAnswer"];
+                };
+            };
+        };
+    };
+    undo_mends: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkbenchAnswer"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    workbench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkbenchAnswer"];
                 };
             };
         };

@@ -1,0 +1,131 @@
+"""Tree to column. Values are doubles by record, or codes into few entries; work on entries is done once an entry.
+
+Blank in, blank out: where an argument is blank the result is, but for ``if``, ``or_else``, ``blank`` and the words and, or.
+A division by zero and a result beyond all numbers are blank.
+"""
+
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..errors import did_you_mean
+from ..table import BLANK, Column, Kind, Table, smallest_codes
+from .parse import Call, Literal, Name, Node, mistake
+
+Codes = NDArray[Any]
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Value:
+    """What an expression is worth: for a number ``data`` are doubles, of shape (records,) or (1,) when all are the same.
+
+    For every other kind they are codes into ``entries``, whose first is the blank.
+    """
+
+    kind: Kind
+    data: NDArray[Any]
+    entries: NDArray[Any] | None = None
+
+    @property
+    def coded(self) -> tuple[Codes, NDArray[Any]]:
+        assert self.entries is not None
+        return self.data, self.entries
+
+
+def evaluate(node: Node, table: Table, path: str) -> Value:
+    """Work an expression out over a table. Raises RecipeError, naming the place, for a column, function or kind that is wrong."""
+    from .functions import FUNCTIONS
+
+    if isinstance(node, Literal):
+        return _constant(node.value)
+    if isinstance(node, Name):
+        return _of_column(node, table, path)
+    function = FUNCTIONS.get(node.function)
+    if function is None:
+        names = [name for name in FUNCTIONS if name[0].isalpha() and name not in _INNER]
+        raise mistake(path, node.at, f'there is no function "{node.function}"; {did_you_mean(node.function, names)}')
+    least, most = function.arguments
+    if not least <= len(node.arguments) <= most:
+        wanted = f"{least}" if least == most else f"{least} to {most}" if most < 50 else f"at least {least}"
+        raise mistake(path, node.at, f'"{node.function}" takes {wanted} values, not {len(node.arguments)}')
+    values = [evaluate(argument, table, path) for argument in node.arguments]
+    for position, (value, argument) in enumerate(zip(values, node.arguments, strict=True)):
+        wanted_kinds = function.kinds[min(position, len(function.kinds) - 1)]
+        if wanted_kinds and value.kind not in wanted_kinds and not _is_nothing(argument):
+            raise mistake(path, argument.at, f'"{node.function}" takes {_list(wanted_kinds)} here, not {_WORDS[value.kind]}')
+    return function.make(values, lambda message: mistake(path, node.at, message))
+
+
+def column_of(value: Value, name: str, records: int) -> Column:
+    """The value as a column of so many records."""
+    data = np.broadcast_to(value.data, (records,)) if len(value.data) != records else value.data
+    return Column(name=name, kind=value.kind, data=np.ascontiguousarray(data), entries=value.entries)
+
+
+_INNER = ("negative", "nothing", "and", "or", "not")
+_WORDS = {Kind.NUMBER: "a number", Kind.CATEGORY: "text", Kind.MOMENT: "a moment", Kind.YES_NO: "yes or no"}
+
+
+def _list(kinds: tuple[Kind, ...]) -> str:
+    return " or ".join(_WORDS[kind] for kind in kinds)
+
+
+def _is_nothing(node: Node) -> bool:
+    return isinstance(node, Call) and node.function == "nothing"
+
+
+def _constant(value: float | str | bool) -> Value:
+    if isinstance(value, bool):
+        return yes_no(np.array([value]))
+    if isinstance(value, float):
+        return Value(kind=Kind.NUMBER, data=np.array([value]))
+    return text_value(np.array([1 if value else BLANK], dtype=np.uint8), ["", value])
+
+
+def _of_column(node: Name, table: Table, path: str) -> Value:
+    """A column by its name, or by how it is said in words: ``minutes_late`` is also [minutes late]."""
+    for column in table.columns:
+        if column.name == node.name or column.name.replace("_", " ") == node.name:
+            if column.kind is Kind.YES_NO:
+                return _as_yes_no(column)
+            return Value(kind=column.kind, data=column.data, entries=column.entries)
+    raise mistake(path, node.at, f'there is no column "{node.name}"; {did_you_mean(node.name, table.names)}')
+
+
+def _as_yes_no(column: Column) -> Value:
+    means = np.array([BLANK] + [1 if str(e).casefold() in ("yes", "true", "y", "t") else 2 for e in column.dictionary[1:]])
+    return Value(kind=Kind.YES_NO, data=means.astype(np.uint8)[column.data], entries=YES_NO)
+
+
+YES_NO = np.array(["", "yes", "no"], dtype=object)
+_YES, _NO = 1, 2
+
+
+def yes_no(true: NDArray[np.bool_], blank: NDArray[np.bool_] | None = None) -> Value:
+    codes = np.where(true, _YES, _NO).astype(np.uint8)
+    if blank is not None:
+        codes[np.broadcast_to(blank, codes.shape)] = BLANK
+    return Value(kind=Kind.YES_NO, data=codes, entries=YES_NO)
+
+
+def text_value(codes: Codes, entries: list[str] | NDArray[Any]) -> Value:
+    """Text from codes into entries that may repeat; blank entries become the blank."""
+    order: dict[str, int] = {}
+    place = np.zeros(len(entries), dtype=np.int64)
+    for i, entry in enumerate(entries):
+        text = str(entry).strip()
+        place[i] = order.setdefault(text, len(order) + 1) if text else BLANK
+    place[BLANK] = BLANK if not str(entries[BLANK]) else place[BLANK]
+    narrow = smallest_codes(len(order) + 1)
+    return Value(kind=Kind.CATEGORY, data=place.astype(narrow)[codes], entries=np.array(["", *order], dtype=object))
+
+
+def moment_value(codes: Codes, entries: NDArray[Any]) -> Value:
+    """Moments from codes into entries that may repeat, in any order; NaT becomes the blank."""
+    distinct, inverse = np.unique(entries.astype("datetime64[us]"), return_inverse=True)
+    filled = distinct[~np.isnat(distinct)]
+    place = np.where(np.isnat(entries), BLANK, inverse + 1).astype(smallest_codes(len(filled) + 1))
+    blank = np.array(["NaT"], dtype="datetime64[us]")
+    return Value(kind=Kind.MOMENT, data=place[codes], entries=np.concatenate([blank, filled]))

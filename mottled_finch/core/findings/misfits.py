@@ -1,0 +1,33 @@
+"""Texts in a column of numbers or moments, which count as blank."""
+
+from collections.abc import Iterator
+
+from ..recipe.table_spec import KindMend
+from ..table import Kind, Table
+from .finding import Cure, Finding, field_words
+
+_TITLES = {
+    Kind.NUMBER: "Text in a number column",
+    Kind.MOMENT: "Text among moments",
+    Kind.YES_NO: "Other words beside yes and no",
+}
+
+
+def find(table: Table) -> Iterator[Finding]:
+    for column in table.columns:
+        if not len(column.misfits):
+            continue
+        counted = column.misfits.counted
+        listed = ", ".join(f"“{text}” {records:,} times" for text, records in counted[:3])
+        more = len(column.misfits.texts) - 3
+        name = field_words(column.name)
+        yield Finding(
+            key=f"misfits:{column.name}:{','.join(text for text, _ in counted[:3])}",
+            title=_TITLES[column.kind],
+            words=f"{name[:1].upper()}{name[1:]} holds {listed}{f' and {more:,} more' if more > 0 else ''}. They count as blank.",
+            records=len(column.misfits),
+            cures=(Cure(words="Read it as text", mend=KindMend(field=column.name, kind="category")),),
+            leave="Keep as blank",
+            field=column.name,
+            text=counted[0][0],
+        )

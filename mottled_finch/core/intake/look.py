@@ -1,0 +1,36 @@
+"""What was found in a file before it is read: how it would be read, in words, and its first records."""
+
+from dataclasses import dataclass, field
+
+from ..recipe.table_spec import ReadingSpec
+from ..table import Table
+
+MAX_COLUMNS = 2_000
+LOOK_RECORDS = 2_000
+
+
+@dataclass(frozen=True, kw_only=True)
+class Part:
+    """One part of how a file is read: the key of the reading that overrules it, and what was found, in words."""
+
+    key: str
+    words: str
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Look:
+    """``asked`` is what the user has said, ``found`` the same with every gap filled. ``table`` has the first records.
+
+    ``choices`` lists what else could be chosen where that depends on the file: its sheets, or its lists of records.
+    """
+
+    asked: ReadingSpec
+    found: ReadingSpec
+    parts: tuple[Part, ...]
+    table: Table
+    choices: dict[str, tuple[str, ...]] = field(default_factory=dict)
+    notes: tuple[str, ...] = ()
+
+
+def counted(number: int, noun: str) -> str:
+    return f"{number:,} {noun}" + ("" if number == 1 else "s")

@@ -1,0 +1,108 @@
+"""What a reader reads from: the bytes of a file, watched so that progress can be told and the work be broken off."""
+
+import gzip
+import io
+import zlib
+from collections.abc import Callable
+from typing import Any, BinaryIO, cast
+
+from ..errors import IntakeError
+
+GZIP = b"\x1f\x8b"
+UNPACKED_BYTES_MOST = 4 << 30
+"""The most text that is unpacked from a packed file: a small one can hold any number of blanks."""
+
+Told = Callable[[int], None]
+"""Called with the number of records read so far. It may raise to break the reading off."""
+
+
+def quiet(_records: int) -> None:
+    """Tells nobody."""
+
+
+class Watched(io.RawIOBase):
+    """A seekable stream that tells how many lines have gone through it since it was last rewound."""
+
+    def __init__(self, source: BinaryIO, told: Told) -> None:
+        self._source, self._told, self._lines = source, told, 0
+
+    def readable(self) -> bool:
+        return True
+
+    def seekable(self) -> bool:
+        return True
+
+    def read(self, size: int = -1) -> bytes:
+        piece = self._source.read(size)
+        self._lines += piece.count(b"\n")
+        self._told(self._lines)
+        return piece
+
+    def readinto(self, buffer: Any) -> int:
+        piece = self.read(len(buffer))
+        buffer[: len(piece)] = piece
+        return len(piece)
+
+    def seek(self, offset: int, whence: int = 0) -> int:
+        if offset == 0 and whence == 0:
+            self._lines = 0
+        return self._source.seek(offset, whence)
+
+    def tell(self) -> int:
+        return self._source.tell()
+
+
+class Unpacked(io.RawIOBase):
+    """The text of a gzip file. Reading raises IntakeError when the file is cut short, broken, or unpacks to too much."""
+
+    def __init__(self, source: BinaryIO, name: str, most: int = UNPACKED_BYTES_MOST) -> None:
+        self._source, self._name, self._most = source, name, most
+        self._file = gzip.GzipFile(fileobj=source)
+
+    def readable(self) -> bool:
+        return True
+
+    def seekable(self) -> bool:
+        return True
+
+    def read(self, size: int = -1) -> bytes:
+        try:
+            piece = self._file.read(size)
+        except EOFError as error:
+            raise IntakeError("the packed file is cut short; fetch or send it again", path=self._name) from error
+        except (OSError, zlib.error) as error:
+            raise IntakeError("the packed file is broken; fetch or send it again", path=self._name) from error
+        if self._file.tell() > self._most:
+            raise IntakeError(
+                f"the packed file holds more than {self._most / 1024**3:,.0f} GB of text, more than is unpacked; "
+                "leave out columns or records you do not need",
+                path=self._name,
+            )
+        return piece
+
+    def readinto(self, buffer: Any) -> int:
+        piece = self.read(len(buffer))
+        buffer[: len(piece)] = piece
+        return len(piece)
+
+    def seek(self, offset: int, whence: int = 0) -> int:
+        if offset == 0 and whence == 0:
+            # Opened anew: after an error the old reader would not start again.
+            self._source.seek(0)
+            self._file = gzip.GzipFile(fileobj=self._source)
+            return 0
+        return self._file.seek(offset, whence)
+
+    def tell(self) -> int:
+        return self._file.tell()
+
+
+def opened(source: BinaryIO, name: str) -> tuple[BinaryIO, str]:
+    """The stream to read from and the name without the ending of a packed file."""
+    source.seek(0)
+    packed = source.read(2) == GZIP
+    source.seek(0)
+    if not packed:
+        return source, name
+    inner = name[:-3] if name.lower().endswith(".gz") else name
+    return cast(BinaryIO, Unpacked(source, name)), inner

@@ -1,0 +1,232 @@
+"""Sheets of workbooks, .xlsx and .ods, to a Table. Formulas give the values last computed; a text that looks like one is text."""
+
+import datetime as dt
+import io
+import re
+import zipfile
+from collections.abc import Iterator
+from dataclasses import replace
+from typing import Any, BinaryIO
+
+import python_calamine as calamine
+
+from ..errors import IntakeError, did_you_mean
+from ..recipe.check import RANGE
+from ..recipe.table_spec import ReadingSpec
+from ..table import Table
+from .look import LOOK_RECORDS, Look, Part
+from .names import check_names, check_width
+from .source import Told
+from .values import column_from_values, text_of
+
+UNPACKED_BYTES_MOST = 2 << 30
+RATIO_MOST = 400
+"""A sheet of real records packs to about a twentieth; one made to burst a memory packs to less than a thousandth."""
+CELLS_MOST = 30_000_000
+_OLD_BINARY = b"\xd0\xcf\x11\xe0"
+
+Row = list[Any]
+
+
+def look(source: BinaryIO, name: str, asked: ReadingSpec) -> Look:
+    return _look(source, name, asked, LOOK_RECORDS)[0]
+
+
+def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[Table, Look]:
+    """Read a sheet. Raises IntakeError, naming the file, for one that is packed to burst, locked, broken or empty."""
+    found, names, records = _look(source, name, asked, None, told)
+    columns = zip(*records, strict=True)
+    return Table(tuple(column_from_values(field, values) for field, values in zip(names, columns, strict=True))), found
+
+
+def _look(
+    source: BinaryIO, name: str, asked: ReadingSpec, most: int | None, told: Told | None = None
+) -> tuple[Look, list[str], list[Row]]:
+    source.seek(0)
+    head = source.read(8)
+    source.seek(0)
+    if head.startswith(_OLD_BINARY):
+        raise _locked_or_old(source, name)
+    sheets = _check_package(source, name)
+    source.seek(0)
+    try:
+        book = calamine.CalamineWorkbook.from_filelike(io.BytesIO(source.read()))
+        chosen = _chosen(book, asked, name)
+        sheet = book.get_sheet_by_name(chosen)
+    except calamine.PasswordError as error:
+        raise IntakeError("the workbook is locked with a password; take the password off and save it again", path=name) from error
+    except (calamine.CalamineError, calamine.XmlError, calamine.ZipError) as error:
+        raise IntakeError("the workbook is broken or cut short; open and save it again", path=name, received=str(error)) from error
+    check_width(sheet.total_width, name)
+    if sheet.total_width * sheet.total_height > CELLS_MOST:
+        raise IntakeError(
+            f'sheet "{chosen}" has {sheet.total_height:,} rows of {sheet.total_width:,} cells, more than the '
+            f"{CELLS_MOST:,} cells that are read; save it as CSV",
+            path=name,
+        )
+    rows, first_line = _rows(sheet, asked, name, told)
+    header, names, above = _header(rows, sheet, asked, first_line)
+    records = [_padded(row, len(names)) for row in rows[above : None if most is None else above + most]]
+    records = [row for row in records if any(cell != "" for cell in row)]
+    if not records:
+        what = f'sheet "{chosen}" holds no records'
+        raise IntakeError(
+            f"{what}; choose another sheet or range" if len(sheets) > 1 else f"{what}; choose another file", path=name
+        )
+    names, records = _without_empty(names, records)
+    check_names(names, name)
+    shown = [
+        column_from_values(field, values) for field, values in zip(names, zip(*records[:LOOK_RECORDS], strict=True), strict=True)
+    ]
+    parts = [Part(key="sheet", words=f"workbook, sheet “{chosen}”")]
+    parts.append(Part(key="range", words=f"range {asked.range}" if asked.range else "all its cells"))
+    parts.append(Part(key="header", words=f"names in line {header}" if header else "no line of names"))
+    found = replace(asked, form="workbook", sheet=chosen, header=header)
+    return (
+        Look(asked=asked, found=found, parts=tuple(parts), table=Table(tuple(shown)), choices={"sheet": tuple(sheets)}),
+        names,
+        records,
+    )
+
+
+def _locked_or_old(source: BinaryIO, name: str) -> IntakeError:
+    """Since 1997 the same old container has held both old workbooks and new ones that are locked."""
+    content = source.read(1 << 20)
+    if "EncryptedPackage".encode("utf-16-le") in content:
+        return IntakeError("the workbook is locked with a password; take the password off and save it again", path=name)
+    return IntakeError("this is a workbook of the old kind; save it as .xlsx, .ods or CSV", path=name)
+
+
+def _check_package(source: BinaryIO, name: str) -> list[str]:
+    """Refuses a package made to burst, before any of it is unpacked. Gives the names of its sheets' files."""
+    try:
+        with zipfile.ZipFile(source) as package:
+            parts = package.infolist()
+            unpacked = sum(part.file_size for part in parts)
+            packed = max(1, sum(part.compress_size for part in parts))
+            if unpacked > UNPACKED_BYTES_MOST or (unpacked > 64 << 20 and unpacked / packed > RATIO_MOST):
+                raise IntakeError(
+                    f"the workbook unpacks from {packed / 1024**2:,.1f} MB to {unpacked / 1024**2:,.0f} MB, which no sheet of "
+                    "records does; it is not opened",
+                    path=name,
+                )
+            names = {part.filename for part in parts}
+            if "xl/workbook.xml" not in names and "xl/workbook.bin" not in names and "content.xml" not in names:
+                raise IntakeError("this is a zip file, but no workbook; unpack it and choose the table inside", path=name)
+            if "META-INF/manifest.xml" in names and b"encryption-data" in package.read("META-INF/manifest.xml"):
+                raise IntakeError("the workbook is locked with a password; take the password off and save it again", path=name)
+            return [each for each in names if re.match(r"xl/worksheets/[^/]+\.xml$", each)] or ["content.xml"]
+    except (zipfile.BadZipFile, OSError, EOFError) as error:
+        raise IntakeError("the workbook is broken or cut short; open and save it again", path=name) from error
+
+
+def _chosen(book: Any, asked: ReadingSpec, name: str) -> str:
+    names: list[str] = list(book.sheet_names)
+    if asked.sheet is not None:
+        if asked.sheet not in names:
+            raise IntakeError(
+                f'no sheet "{asked.sheet}"; {did_you_mean(asked.sheet, names)}', path=name, received=asked.sheet, allowed=names
+            )
+        return asked.sheet
+    visible = [each.name for each in book.sheets_metadata if each.visible == calamine.SheetVisibleEnum.Visible] or names
+    if not visible:
+        raise IntakeError("the workbook has no sheet; choose another file", path=name)
+    # The first sheet may be a cover: the first with two rows of two cells is taken.
+    for each in visible:
+        sheet = book.get_sheet_by_name(each)
+        if sheet.total_height >= 2 and sheet.total_width >= 2:
+            return str(each)
+    return str(visible[0])
+
+
+def _rows(sheet: Any, asked: ReadingSpec, name: str, told: Told | None) -> tuple[list[Row], int]:
+    """The rows of the range, merged areas filled with what stands in them, and the line of the first of them from 1."""
+    top, left, bottom, right = _bounds(asked.range)
+    rows: list[Row] = []
+    if sheet.start is None:
+        return rows, 1
+    first_row, first_column = sheet.start
+    for number, row in enumerate(sheet.iter_rows()):
+        rows.append(list(row))
+        if told and number % 1000 == 0:
+            told(number)
+    offset_row, offset_column = (0, 0) if len(rows) > sheet.height else (first_row, first_column)
+    for (row0, column0), (row1, column1) in sheet.merged_cell_ranges or []:
+        _fill(rows, (row0 - offset_row, column0 - offset_column, row1 - offset_row, column1 - offset_column))
+    if asked.range is None:
+        return rows, offset_row + 1
+    inside = rows[max(0, top - offset_row) : None if bottom is None else max(0, bottom + 1 - offset_row)]
+    start, end = max(0, left - offset_column), None if right is None else max(0, right + 1 - offset_column)
+    inside = [row[start:end] for row in inside]
+    if not any(cell != "" for row in inside for cell in row):
+        raise IntakeError(f"range {asked.range} of the sheet is empty; choose another", path=name, received=asked.range)
+    return inside, max(top, offset_row) + 1
+
+
+def _fill(rows: list[Row], area: tuple[int, int, int, int]) -> None:
+    row0, column0, row1, column1 = area
+    if row0 < 0 or row0 >= len(rows) or column0 < 0 or column0 >= len(rows[row0]):
+        return
+    value = rows[row0][column0]
+    for row in rows[row0 : row1 + 1]:
+        for column in range(column0, min(column1 + 1, len(row))):
+            row[column] = value
+
+
+def _bounds(text: str | None) -> tuple[int, int, int | None, int | None]:
+    """Rows and columns of a range, from 0, both ends included."""
+    found = RANGE.match(text or "A1")
+    assert found, "the recipe's check has seen to the form of a range"
+    left, top, right, bottom = found.groups()
+    return int(top) - 1, _column(left), int(bottom) - 1 if bottom else None, _column(right) if right else None
+
+
+def _column(letters: str) -> int:
+    number = 0
+    for letter in letters.upper():
+        number = number * 26 + ord(letter) - 64
+    return number - 1
+
+
+def _header(rows: list[Row], sheet: Any, asked: ReadingSpec, first_line: int) -> tuple[int, list[str], int]:
+    """The line that names the columns (0 for none), the names, and how many of the rows stand above the first record."""
+    if not rows:
+        return 1, [], 0
+    if asked.header == 0:
+        start = next(_tables(rows), 0)
+        return 0, [f"column {i}" for i in range(1, len(rows[start]) + 1)], start
+    start = min(max(0, asked.header - first_line), len(rows) - 1) if asked.header else next(_tables(rows), 0)
+    names = [_name(cell) for cell in rows[start]]
+    last = start
+    merged = {row for (row, _), (end, _) in sheet.merged_cell_ranges or [] if row == end}
+    # A head of two lines: groups merged over several columns, and under each of them names of their own.
+    if asked.header is None and start + 1 < len(rows) and start + first_line - 1 in merged:
+        below = [_name(cell) for cell in rows[start + 1]]
+        if len(set(names)) < len(names) and all(isinstance(cell, str) for cell in rows[start + 1]):
+            names = [a if a == b or not b else f"{a} {b}".strip() for a, b in zip(names, below, strict=True)]
+            last = start + 1
+    return last + first_line, names, last + 1
+
+
+def _tables(rows: list[Row]) -> Iterator[int]:
+    """Rows that may begin the table: as many cells filled as in most rows. A title above it fills one or two."""
+    filled = [sum(cell != "" for cell in row) for row in rows[:200]]
+    usual = max(set(filled), key=lambda count: (filled.count(count), count))
+    wanted = max(2, usual - max(1, usual // 4)) if usual > 1 else 1
+    yield from (i for i, count in enumerate(filled) if count >= min(wanted, max(filled)))
+
+
+def _name(cell: Any) -> str:
+    return (cell.date().isoformat() if isinstance(cell, dt.datetime) and not cell.time() else text_of(cell)).strip()
+
+
+def _padded(row: Row, width: int) -> Row:
+    return row[:width] + [""] * (width - len(row))
+
+
+def _without_empty(names: list[str], records: list[Row]) -> tuple[list[str], list[Row]]:
+    """Columns without a name and without a value are leftovers of formatting."""
+    keep = [i for i, name in enumerate(names) if name or any(row[i] != "" for row in records)]
+    if len(keep) == len(names):
+        return names, records
+    return [names[i] for i in keep], [[row[i] for i in keep] for row in records]

@@ -1,0 +1,101 @@
+"""Mends: recorded repairs, laid on a table in their order, and again on each new edition. ``MENDS`` is the table of them."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from types import ModuleType
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..errors import CoreError
+from ..recipe.table_spec import Mend
+from ..table import Table
+from . import compute, correct, drop, fill, join, kind, merge, relabel, rename, split, tidy, unfold, unique
+from .effect import Effect
+
+MENDS: dict[str, ModuleType] = {
+    "merge": merge,
+    "relabel": relabel,
+    "tidy": tidy,
+    "correct": correct,
+    "drop": drop,
+    "kind": kind,
+    "split": split,
+    "join": join,
+    "fill": fill,
+    "compute": compute,
+    "unique": unique,
+    "rename": rename,
+    "unfold": unfold,
+}
+"""Each has ``effect(table, mend, path)`` and ``say(mend)``."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Step:
+    """What one mend of the list did. ``problem`` says why it could not be laid on."""
+
+    words: str
+    touched: int
+    made: str = ""
+    problem: str = ""
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Mended:
+    """A table with its mends laid on. ``origin`` gives the position of each record in the table before; None where the
+    records are other ones (after unfolding).
+    """
+
+    table: Table
+    steps: tuple[Step, ...]
+    origin: NDArray[np.int64] | None
+
+
+def apply_mends(table: Table, mends: Sequence[Mend], *, tolerant: bool = False, first: int = 0) -> Mended:
+    """Lay mends on a table. One that does not fit raises CoreError, or, when ``tolerant``, is told in its step and passed over.
+
+    ``first`` is the place of the first of them in the recipe's list, for messages.
+    """
+    origin: NDArray[np.int64] | None = np.arange(table.records)
+    steps = []
+    for i, mend in enumerate(mends, start=first):
+        if mend.off:
+            steps.append(Step(words=mend_words(mend), touched=_if_on(table, mend, i)))
+            continue
+        try:
+            done = effect_of(table, mend, f"table.mends[{i}]")
+        except CoreError as error:
+            if not tolerant:
+                raise
+            steps.append(Step(words=mend_words(mend), touched=0, problem=error.message))
+            continue
+        table = done.table
+        steps.append(Step(words=mend_words(mend), touched=done.touched, made=done.made))
+        if done.anew:
+            origin = None
+        elif done.kept is not None and origin is not None:
+            origin = origin[done.kept]
+    return Mended(table=table, steps=tuple(steps), origin=origin)
+
+
+def effect_of(table: Table, mend: Mend, path: str) -> Effect:
+    """What one mend does, whether or not it is switched off. Raises CoreError where it does not fit the table."""
+    done: Effect = MENDS[mend.do].effect(table, mend, path)
+    return done
+
+
+def mend_words(mend: Mend) -> str:
+    words: str = MENDS[mend.do].say(mend)
+    return words
+
+
+def _if_on(table: Table, mend: Mend, position: int) -> int:
+    """The records that a mend would touch if it were switched on."""
+    try:
+        return effect_of(table, mend, f"table.mends[{position}]").touched
+    except CoreError:
+        return 0
+
+
+__all__ = ["MENDS", "Effect", "Mended", "Step", "apply_mends", "effect_of", "mend_words"]

@@ -1,0 +1,39 @@
+"""Records that meet all the conditions are left out."""
+
+import numpy as np
+
+from ..pivot.conditions import tests_of
+from ..recipe.conditions import ConditionSpec
+from ..recipe.table_spec import DropMend
+from ..table import Table, number_label
+from .effect import Effect, kept_records
+
+
+def effect(table: Table, mend: DropMend, path: str) -> Effect:
+    meets = np.ones(table.records, dtype=bool)
+    for codes, by_code in tests_of(table, mend.where, f"{path}.where"):
+        meets &= by_code[codes]
+    return kept_records(table, ~meets)
+
+
+def say(mend: DropMend) -> str:
+    return "Leave out: " + " and ".join(condition_words(condition) for condition in mend.where)
+
+
+def condition_words(condition: ConditionSpec) -> str:
+    """A condition as it is said: "line is TEST", "minutes late above 300"."""
+    name = condition.field.replace("_", " ") + (f", by {condition.cut}," if condition.cut else "")
+    for listed, verb in ((condition.in_, "is"), (condition.not_in, "is not")):
+        if listed is not None:
+            words = [_text(each) for each in listed]
+            return f"{name} {verb} " + (
+                " or ".join(words) if len(words) <= 3 else f"{', '.join(words[:2])} or {len(words) - 2} more"
+            )
+    if condition.blank is not None:
+        return f"{name} is {'' if condition.blank else 'not '}blank"
+    spans = (("from", condition.from_), ("to", condition.to), ("above", condition.above), ("below", condition.below))
+    return f"{name} " + " ".join(f"{word} {_text(value)}" for word, value in spans if value is not None)
+
+
+def _text(value: str | float) -> str:
+    return value if isinstance(value, str) else number_label(value)

@@ -1,0 +1,30 @@
+"""A column is read as another kind, from the texts that stand for its values and those that did not fit."""
+
+from dataclasses import replace
+
+import pyarrow as pa
+
+from ..intake.kinds import Habits, column_from_texts
+from ..recipe.table_spec import KindMend
+from ..table import Kind, Table, texts_and_codes
+from .effect import Effect, with_column
+
+WORDS = {"number": "numbers", "category": "text", "moment": "moments in time", "yes_no": "yes or no"}
+
+
+def effect(table: Table, mend: KindMend, path: str) -> Effect:
+    """Touches the records that are filled after the change or before it. What does not fit is blank, and listed as a misfit."""
+    column = table.column(mend.field, f"{path}.field")
+    if column.kind.value == mend.kind and not mend.decimal and not mend.dates:
+        return Effect(table=table, touched=0)
+    codes, texts = texts_and_codes(column)
+    habits = Habits(decimal=mend.decimal or ".", dates=mend.dates, decimal_forced=bool(mend.decimal), dates_forced=bool(mend.dates))
+    changed = column_from_texts(column.name, codes, pa.array(texts, pa.string()), habits, Kind(mend.kind))
+    touched = table.records - min(column.blanks - len(column.misfits), changed.blanks)
+    return Effect(table=with_column(table, replace(changed, ranked=column.ranked)), touched=touched)
+
+
+def say(mend: KindMend) -> str:
+    how = {"day_first": ", day before month", "month_first": ", month before day", None: ""}[mend.dates]
+    decimal = {",": ", decimal comma", ".": ", decimal point", None: ""}[mend.decimal]
+    return f"{mend.field} read as {WORDS[mend.kind]}{how}{decimal}"

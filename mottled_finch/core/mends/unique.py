@@ -1,0 +1,56 @@
+"""Of records that are alike, the first stays."""
+
+from collections.abc import Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..recipe.table_spec import UniqueMend
+from ..table import Column, Table, texts_and_codes
+from .effect import Effect, kept_records
+
+
+def effect(table: Table, mend: UniqueMend, path: str) -> Effect:
+    named = [table.column(name, f"{path}.fields[{i}]") for i, name in enumerate(mend.fields)]
+    return kept_records(table, ~repeats(named or table.columns))
+
+
+def repeats(columns: Sequence[Column]) -> NDArray[np.bool_]:
+    """Which records are alike in all the columns to one before them. Blanks are alike; texts that did not fit are as they read.
+
+    Records are told apart by a digest of 64 bits; those whose digests agree are then compared in full.
+    """
+    values = [_values(column) for column in columns]
+    digest = np.zeros(len(columns[0]), dtype=np.uint64)
+    for each in values:
+        digest = mixed(digest ^ mixed(each))
+    order = np.argsort(digest, kind="stable")
+    begins = np.ones(len(order), dtype=bool)
+    begins[1:] = digest[order][1:] != digest[order][:-1]
+    first = order[np.maximum.accumulate(np.where(begins, np.arange(len(order)), 0))]
+    found = np.zeros(len(order), dtype=bool)
+    later = ~begins
+    alike = np.ones(int(later.sum()), dtype=bool)
+    for each in values:
+        alike &= each[order[later]] == each[first[later]]
+    found[order[later]] = alike
+    return found
+
+
+def _values(column: Column) -> NDArray[np.uint64]:
+    if column.is_number and not len(column.misfits):
+        plain = np.where(np.isnan(column.data), np.nan, column.data + 0.0)  # one NaN for all, and no minus zero
+        return plain.view(np.uint64)
+    return texts_and_codes(column)[0].astype(np.uint64)
+
+
+def mixed(values: NDArray[np.uint64]) -> NDArray[np.uint64]:
+    """The finisher of splitmix64 (Steele, Lea and Flood, Fast Splittable Pseudorandom Number Generators, 2014)."""
+    mixed = values + np.uint64(0x9E3779B97F4A7C15)
+    mixed = (mixed ^ (mixed >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+    mixed = (mixed ^ (mixed >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+    return mixed ^ (mixed >> np.uint64(31))
+
+
+def say(mend: UniqueMend) -> str:
+    return f"Leave out records repeated in {', '.join(mend.fields)}" if mend.fields else "Leave out repeated records"

@@ -1,0 +1,214 @@
+"""The table part of a recipe: how the file is read, and the mends laid on what was read."""
+
+import dataclasses
+from dataclasses import dataclass
+from typing import Literal
+
+from .conditions import ConditionSpec
+
+Encoding = Literal[
+    "utf-8",
+    "utf-16",
+    "windows-1250",
+    "windows-1251",
+    "windows-1252",
+    "windows-1253",
+    "windows-1254",
+    "windows-1257",
+    "iso-8859-1",
+    "iso-8859-2",
+    "iso-8859-15",
+    "macintosh",
+    "shift_jis",
+    "gb18030",
+    "big5",
+    "euc-kr",
+]
+Form = Literal["delimited", "workbook", "json", "parquet", "arrow"]
+KindName = Literal["number", "category", "moment", "yes_no"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class ReadingSpec:
+    """How a file is read. What is left out is found from the file itself.
+
+    ``header`` is the number of the line that names the columns, counted from 1 in the file or range; 0 says there is none.
+    ``quote`` empty says that no mark quotes. ``sheet`` and ``range`` ("B3:F200") are of workbooks, ``records`` of JSON: the
+    keys, joined by points, under which the list of records lies.
+    """
+
+    form: Form | None = None
+    encoding: Encoding | None = None
+    delimiter: str | None = None
+    quote: str | None = None
+    decimal: Literal[".", ","] | None = None
+    dates: Literal["day_first", "month_first"] | None = None
+    header: int | None = None
+    sheet: str | None = None
+    range: str | None = None
+    records: str | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class MergeMend:
+    """Several spellings of one category become one."""
+
+    do: Literal["merge"] = "merge"
+    field: str
+    from_: tuple[str, ...]
+    into: str
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class RelabelMend:
+    """Categories get other names by a list, such as codes their full names. Names not in the list stay."""
+
+    do: Literal["relabel"] = "relabel"
+    field: str
+    names: dict[str, str]
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class TidyMend:
+    """Runs of blanks become one, and letters the case asked for: ``first`` is a capital first letter, ``title`` one a word."""
+
+    do: Literal["tidy"] = "tidy"
+    field: str
+    case: Literal["as_is", "lower", "upper", "first", "title"] = "as_is"
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class CorrectMend:
+    """One value is put right. ``record`` counts from 1 in the edition it was written for; ``match`` finds the record again
+    in later editions by what its other columns hold. Where the old value is no longer ``was``, nothing is changed.
+    """
+
+    do: Literal["correct"] = "correct"
+    field: str
+    record: int
+    was: str
+    to: str
+    match: dict[str, str] = dataclasses.field(default_factory=dict)
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class DropMend:
+    """Records that meet all the conditions are left out."""
+
+    do: Literal["drop"] = "drop"
+    where: tuple[ConditionSpec, ...]
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class KindMend:
+    """A column is read as another kind. What does not fit becomes blank and is listed."""
+
+    do: Literal["kind"] = "kind"
+    field: str
+    kind: KindName
+    decimal: Literal[".", ","] | None = None
+    dates: Literal["day_first", "month_first"] | None = None
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class SplitMend:
+    """A column of text is cut at a mark into several; the last takes what is left. The column itself stays."""
+
+    do: Literal["split"] = "split"
+    field: str
+    by: str
+    into: tuple[str, ...]
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class JoinMend:
+    """Columns are put together as text, with a mark between. Blanks are passed over."""
+
+    do: Literal["join"] = "join"
+    fields: tuple[str, ...]
+    by: str = " "
+    into: str
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class FillMend:
+    """A blank takes the value of the record above it."""
+
+    do: Literal["fill"] = "fill"
+    field: str
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class ComputeMend:
+    """A new column is computed from others by an expression. A column of the same name is replaced."""
+
+    do: Literal["compute"] = "compute"
+    into: str
+    as_: str
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class UniqueMend:
+    """Of records that are alike in the fields, or in all, the first stays."""
+
+    do: Literal["unique"] = "unique"
+    fields: tuple[str, ...] = ()
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class RenameMend:
+    """A column gets another name, such as the one it had in the edition before."""
+
+    do: Literal["rename"] = "rename"
+    field: str
+    to: str
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class UnfoldMend:
+    """A matrix becomes records: one for each row and column. ``keep`` are the columns that name the row; ``names`` and
+    ``values`` are the new columns. ``order`` says whether rows and columns stay as they stand or go by nature.
+    """
+
+    do: Literal["unfold"] = "unfold"
+    keep: tuple[str, ...]
+    names: str = "column"
+    values: str = "value"
+    order: Literal["as_it_stands", "natural"] = "as_it_stands"
+    off: bool = False
+
+
+Mend = (
+    MergeMend
+    | RelabelMend
+    | TidyMend
+    | CorrectMend
+    | DropMend
+    | KindMend
+    | SplitMend
+    | JoinMend
+    | FillMend
+    | ComputeMend
+    | UniqueMend
+    | RenameMend
+    | UnfoldMend
+)
+
+
+@dataclass(frozen=True, kw_only=True)
+class TableSpec(ReadingSpec):
+    """How the file is read, and its mends in their order. A mend that is ``off`` stays in the list and does nothing."""
+
+    mends: tuple[Mend, ...] = ()

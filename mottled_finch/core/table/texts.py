@@ -1,0 +1,65 @@
+"""Values as the texts that stand for them: in heads, in the grid of records, in mends."""
+
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from .column import BLANK, Column, Kind
+
+
+def number_label(value: float) -> str:
+    """A number used as a category: whole ones without a point."""
+    return str(int(value)) if value == int(value) and abs(value) < 1e15 else repr(value)
+
+
+def moment_label(moment: Any) -> str:
+    """ISO 8601 with a blank between date and time, and no more of the time than is there."""
+    text = str(np.datetime64(moment, "us"))
+    date, _, time = text.partition("T")
+    time = time.rstrip("0").rstrip(".") if "." in time else time
+    time = time.removesuffix(":00") if time.count(":") == 2 else time
+    return date if time == "00:00" else f"{date} {time}"
+
+
+def entry_texts(column: Column) -> list[str]:
+    """The text of each entry of ``column.coded``; the blank's is empty."""
+    entries = column.coded[1][1:]
+    if column.kind is Kind.NUMBER:
+        return ["", *(number_label(float(value)) for value in entries)]
+    if column.kind is Kind.MOMENT:
+        return ["", *(moment_label(moment) for moment in entries)]
+    return ["", *(str(text) for text in entries)]
+
+
+def texts_at(column: Column, positions: NDArray[np.int64]) -> list[str]:
+    """The texts of some records; a misfit's is what stood there, a blank's is empty."""
+    values = column.data[positions]
+    if column.kind is Kind.NUMBER:
+        texts = ["" if value != value else number_label(value) for value in values.tolist()]
+    elif column.kind is Kind.MOMENT:
+        texts = ["" if code == BLANK else moment_label(column.dictionary[code]) for code in values.tolist()]
+    else:
+        texts = [str(column.dictionary[code]) for code in values.tolist()]
+    for place, text in misfits_at(column, positions).items():
+        texts[place] = text
+    return texts
+
+
+def misfits_at(column: Column, positions: NDArray[np.int64]) -> dict[int, str]:
+    """Which of the positions hold a text that did not fit, and what it is."""
+    misfits = column.misfits
+    if not len(misfits):
+        return {}
+    where = np.searchsorted(misfits.records, positions)
+    where = np.minimum(where, len(misfits) - 1)
+    hits = np.flatnonzero(misfits.records[where] == positions)
+    return {int(i): misfits.texts[int(misfits.codes[where[i]])] for i in hits}
+
+
+def texts_and_codes(column: Column) -> tuple[NDArray[Any], list[str]]:
+    """Codes into texts for every record, misfits standing as what they were: all that is needed to read a column anew."""
+    codes = column.coded[0].astype(np.int64)
+    texts = entry_texts(column)
+    codes[column.misfits.records] = column.misfits.codes.astype(np.int64) + len(texts)
+    return codes, [*texts, *column.misfits.texts]

@@ -1,0 +1,213 @@
+"""What the server tells of tables and imports."""
+
+from dataclasses import asdict
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from mottled_finch.core.errors import CoreError
+from mottled_finch.core.findings import Finding
+from mottled_finch.core.intake import Look
+from mottled_finch.core.mends import Mended, effect_of, mend_words
+from mottled_finch.core.recipe import TableSpec, dump_table_part
+from mottled_finch.core.recipe.table_spec import Mend
+from mottled_finch.core.table import Column, Kind, entry_texts, texts_at
+from mottled_finch.core.table import Table as CoreTable
+from mottled_finch.core.words import field_words
+
+from .imports import PROGRESS
+from .mended import findings, key_of, mended
+from .models import Edition, Import, Table
+from .storage import EDITIONS
+
+BARS = 16
+PREVIEW_RECORDS = 60
+
+
+def table_answer(table: Table) -> dict[str, Any]:
+    """A table as the desk and the statement show it: its mended columns, without opening its data where that was done before."""
+    edition, mends = table.edition(), table.mends()
+    key = key_of(edition, mends)
+    if table.summary.get("key") != key:
+        found = mended(edition, mends)
+        table.summary = {"key": key, "records": found.table.records, "columns": [column_answer(c) for c in found.table.columns]}
+        Table.objects.filter(pk=table.pk).update(summary=table.summary)
+    return {
+        "id": table.pk,
+        "name": table.name,
+        "records": table.summary["records"],
+        "edition": edition.number,
+        "read": edition.read.isoformat(),
+        "columns": table.summary["columns"],
+    }
+
+
+def column_answer(column: Column) -> dict[str, Any]:
+    return {
+        "name": column.name,
+        "words": field_words(column.name),
+        "kind": column.kind.value,
+        "distinct": column.distinct,
+        "blanks": column.blanks,
+        "misfits": [{"text": text, "records": records} for text, records in column.misfits.counted],
+        "notes": list(column.notes),
+        "bars": bars(column),
+    }
+
+
+def bars(column: Column) -> list[int]:
+    """The distribution as heights from 0 to 100: the commonest categories, or equal steps of numbers and moments."""
+    if column.kind in (Kind.CATEGORY, Kind.YES_NO):
+        counts = np.sort(column.counts[1:][column.counts[1:] > 0])[::-1][:BARS]
+    elif column.is_number:
+        filled = column.data[~np.isnan(column.data)]
+        if not len(filled):
+            return []
+        # A sample says enough of the shape, and one extreme would leave all but one step empty.
+        sample = filled[:: max(1, len(filled) // 100_000)]
+        low, high = np.percentile(sample, [0.5, 99.5])
+        counts = np.histogram(sample, bins=BARS, range=(low, high if high > low else low + 1))[0]
+    else:
+        used = np.flatnonzero(column.counts[1:])
+        if not len(used):
+            return []
+        moments = column.dictionary[1:][used].astype(np.int64)
+        counts = np.histogram(moments, bins=BARS, weights=column.counts[1:][used])[0]
+    most = max(1, int(counts.max(initial=0)))
+    return [int(np.ceil(100 * count / most)) for count in counts.tolist()]
+
+
+def workbench_answer(table: Table) -> dict[str, Any]:
+    """All that the table's own screen shows but its records."""
+    edition, mends = table.edition(), table.mends()
+    found = mended(edition, mends)
+    standing = table.mend_versions.filter(number=table.mends_at).first()
+    later = table.mend_versions.filter(number=table.mends_at + 1).first()
+    return {
+        "table": table_answer(table),
+        "delivered": edition.records,
+        "touched": sum(step.touched for step, mend in zip(found.steps, mends, strict=True) if not mend.get("off")),
+        "own_numbers": found.origin is not None,
+        "parts": edition.parts,
+        "notes": edition.notes,
+        "asked": edition.asked,
+        "file_name": edition.file_name,
+        "mends": [{"mend": mend, **asdict(step)} for mend, step in zip(mends, found.steps, strict=True)],
+        "editions": [edition_answer(each, edition) for each in table.editions.filter(accepted=True)],
+        "undo": standing.change if standing else None,
+        "redo": later.change if later else None,
+        "plates": table.plates.count(),
+    }
+
+
+def edition_answer(edition: Edition, standing: Edition) -> dict[str, Any]:
+    return {
+        "number": edition.number,
+        "records": edition.records,
+        "read": edition.read.isoformat(),
+        "file_name": edition.file_name,
+        "stands": edition.pk == standing.pk,
+    }
+
+
+def findings_answer(table: Table) -> dict[str, Any]:
+    """What was found, without what is to be left as it is."""
+    found = findings(table.edition(), table.mends())
+    return {
+        "open": [finding_answer(each) for each in found if each.key not in table.left],
+        "left": [finding_answer(each) for each in found if each.key in table.left],
+    }
+
+
+def finding_answer(finding: Finding) -> dict[str, Any]:
+    cures = [{"words": cure.words, "mend": plain_mend(cure.mend)} for cure in finding.cures]
+    return {**{name: value for name, value in vars(finding).items() if name != "cures"}, "cures": cures}
+
+
+def plain_mend(mend: Mend) -> dict[str, Any]:
+    plain: dict[str, Any] = dump_table_part(TableSpec(mends=(mend,)))["mends"][0]
+    return plain
+
+
+def trial_answer(table: CoreTable, mend: Mend, position: int) -> dict[str, Any]:
+    """What a mend would do, before it is laid on: the records it touches and some of the values it changes."""
+    answer: dict[str, Any] = {"words": mend_words(mend), "touched": 0, "made": "", "problem": "", "samples": []}
+    try:
+        done = effect_of(table, mend, f"table.mends[{position}]")
+    except CoreError as error:
+        return {**answer, "problem": error.message}
+    samples = [] if done.anew or done.kept is not None else _samples(table, done.table)
+    return {**answer, "touched": done.touched, "made": done.made, "samples": samples}
+
+
+def _samples(before: CoreTable, after: CoreTable, most: int = 8) -> list[dict[str, Any]]:
+    """Different values that changed, or that came to be, each with where it stands first."""
+    old = {column.name: column for column in before.columns}
+    for column in after.columns:
+        was = old.get(column.name)
+        if was is column:
+            continue
+        changed = _changed(was, column)
+        pairs: dict[tuple[str, str], int] = {}
+        for start in range(0, min(len(changed), 4096), 512):
+            some = changed[start : start + 512]
+            befores = texts_at(was, some) if was is not None else [""] * len(some)
+            for position, pair in zip(some.tolist(), zip(befores, texts_at(column, some), strict=True), strict=True):
+                pairs.setdefault(pair, position)
+            if len(pairs) >= most:
+                break
+        return [{"column": column.name, "before": a, "after": b, "record": at + 1} for (a, b), at in list(pairs.items())[:most]]
+    return []
+
+
+def _changed(was: Column | None, column: Column) -> NDArray[np.int64]:
+    if was is None:
+        return np.arange(min(len(column), 4096))
+    if was.is_number and column.is_number:
+        return np.flatnonzero((was.data != column.data) & ~(np.isnan(was.data) & np.isnan(column.data)))
+    if was.kind is not column.kind or was.is_number:
+        return np.arange(min(len(column), 4096))
+    texts, others = entry_texts(was), entry_texts(column)
+    code_of = {text: i for i, text in enumerate(others)}
+    same = np.array([code_of.get(text, -1) for text in texts])
+    return np.flatnonzero(same[was.data] != column.data)
+
+
+def import_answer(given: Import) -> dict[str, Any]:
+    return {
+        "id": given.pk,
+        "name": given.name,
+        "state": given.state,
+        "size": given.size,
+        "records": PROGRESS.records(given.pk),
+        "problem": given.problem,
+        "table": given.table_id,
+        "table_name": given.table.name if given.table else None,
+        "asked": given.asked,
+        "comparison": given.comparison or None,
+        "edition": given.edition.number if given.edition else None,
+    }
+
+
+def look_answer(given: Import, found: Look) -> dict[str, Any]:
+    first = found.table.taken(np.arange(min(PREVIEW_RECORDS, found.table.records)))
+    everything = np.arange(first.records)
+    return {
+        "file": import_answer(given),
+        "found": dump_table_part(TableSpec(**vars(found.found))),
+        "parts": [asdict(part) for part in found.parts],
+        "choices": {name: list(choices) for name, choices in found.choices.items()},
+        "notes": list(found.notes),
+        "columns": [
+            {"name": c.name, "words": field_words(c.name), "kind": c.kind.value, "notes": list(c.notes)}
+            for c in found.table.columns
+        ],
+        "cells": [texts_at(column, everything) for column in first.columns],
+    }
+
+
+def open_edition(table: Table) -> tuple[CoreTable, Mended, str]:
+    """The edition that stands as it was delivered, the same mended, and what both depend on."""
+    edition, mends = table.edition(), table.mends()
+    return EDITIONS.open(edition), mended(edition, mends), key_of(edition, mends)

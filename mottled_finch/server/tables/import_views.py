@@ -1,0 +1,110 @@
+"""Files on their way in, over HTTP: given, looked at, read, compared, accepted."""
+
+from django.shortcuts import get_object_or_404
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.parsers import BaseParser
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from ..openapi import AcceptStart, ImportAnswer, LookAnswer, ProblemAnswer, ReadingSpec, TableAnswer, refers_to
+from ..problems import Problem
+from . import queue
+from .answers import import_answer, look_answer, table_answer
+from .imports import accept, cancel, enqueue, look, overrule, receive, remove
+from .models import Import, Table
+from .views import RawParser, body, file_name, length
+
+_NAME = OpenApiParameter("name", str, required=True, description="The file's name")
+_REFUSED = {422: refers_to(ProblemAnswer), 409: refers_to(ProblemAnswer)}
+
+
+class Imports(APIView):
+    def get_parsers(self) -> list[BaseParser]:
+        return [RawParser()]
+
+    @extend_schema(operation_id="imports", responses={200: refers_to(ImportAnswer, many=True)})
+    def get(self, _request: Request) -> Response:
+        """Files on their way in, the newest first; those that failed stay until they are removed."""
+        return Response([import_answer(each) for each in Import.objects.select_related("table", "edition").order_by("-pk")])
+
+    @extend_schema(
+        operation_id="give_file",
+        parameters=[_NAME, OpenApiParameter("table", int, description="The table this is a newer file of")],
+        request={"application/octet-stream": OpenApiTypes.BINARY},
+        responses={201: refers_to(LookAnswer), 413: refers_to(ProblemAnswer), **_REFUSED},
+    )
+    def post(self, request: Request) -> Response:
+        """Give a file, which is the body of the request, and see how it would be read."""
+        number = request.query_params.get("table")
+        if number is not None and not number.isdecimal():
+            raise Problem(422, f'"{number}" is not the number of a table.', "table")
+        table = get_object_or_404(Table, pk=int(number)) if number else None
+        # What the user has overruled for the table before holds for its next file, too.
+        asked = table.edition().asked if table else {}
+        given = receive(request._request, length(request), file_name(request), table, asked)
+        try:
+            return Response(look_answer(given, look(given)), status=201)
+        except BaseException:
+            remove(given)
+            raise
+
+
+class OneImport(APIView):
+    @extend_schema(operation_id="import_", responses={200: refers_to(ImportAnswer)})
+    def get(self, _request: Request, pk: int) -> Response:
+        """How far a file is."""
+        return Response(import_answer(_import(pk)))
+
+    @extend_schema(operation_id="cancel_import", responses={204: None})
+    def delete(self, _request: Request, pk: int) -> Response:
+        """Leave a file out, whatever became of it. Nothing of it stays."""
+        cancel(_import(pk))
+        return Response(status=204)
+
+
+class ImportLook(APIView):
+    @extend_schema(operation_id="look", responses={200: refers_to(LookAnswer), **_REFUSED})
+    def get(self, _request: Request, pk: int) -> Response:
+        """How the file would be read, and its first records."""
+        given = _import(pk)
+        return Response(look_answer(given, look(given)))
+
+    @extend_schema(
+        operation_id="overrule",
+        request={"application/json": refers_to(ReadingSpec)},
+        responses={200: refers_to(LookAnswer), **_REFUSED},
+    )
+    def put(self, request: Request, pk: int) -> Response:
+        """Say how the file is to be read; what is left out is found. A way in which it cannot be read changes nothing."""
+        given = _import(pk)
+        return Response(look_answer(given, overrule(given, body(request))))
+
+
+class StartImport(APIView):
+    @extend_schema(operation_id="start_import", request=None, responses={200: refers_to(ImportAnswer), **_REFUSED})
+    def post(self, _request: Request, pk: int) -> Response:
+        """Put the file in the queue to be read."""
+        given = _import(pk)
+        enqueue(given)
+        queue.wake()
+        return Response(import_answer(given))
+
+
+class AcceptImport(APIView):
+    @extend_schema(
+        operation_id="accept_import",
+        request={"application/json": refers_to(AcceptStart)},
+        responses={200: refers_to(TableAnswer), **_REFUSED},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Let the compared edition stand. Plates follow."""
+        renames = body(request).get("renames", {})
+        if not isinstance(renames, dict) or not all(isinstance(each, str) for pair in renames.items() for each in pair):
+            raise Problem(422, "The mapping of columns is not a list of names by names.", "renames")
+        return Response(table_answer(accept(_import(pk), renames)))
+
+
+def _import(pk: int) -> Import:
+    return get_object_or_404(Import.objects.select_related("table", "edition"), pk=pk)

@@ -1,0 +1,44 @@
+"""The one worker that reads files, in a thread of the server. What waits lies in the database, so it survives a restart."""
+
+import logging
+import threading
+
+from django.db import close_old_connections
+
+from .imports import carry_out
+from .models import Import
+
+log = logging.getLogger("django.request")
+_WAKE = threading.Event()
+
+
+def work_once() -> bool:
+    """Carry out the import that has waited longest; False when none waits."""
+    given = Import.objects.filter(state=Import.State.WAITING).order_by("pk").first()
+    if given is None:
+        return False
+    try:
+        carry_out(given)
+    except Exception:
+        log.exception("the import of %s broke", given.name)
+    return True
+
+
+def wake() -> None:
+    """There is something to do."""
+    _WAKE.set()
+
+
+def start() -> None:
+    """Start the worker, which ends with the process."""
+    threading.Thread(target=_work, name="imports", daemon=True).start()
+    wake()
+
+
+def _work() -> None:
+    while True:
+        _WAKE.wait()
+        _WAKE.clear()
+        while work_once():
+            pass
+        close_old_connections()

@@ -1,0 +1,139 @@
+"""The records of a table as the grid shows them: mended, with what stood there before, in an order and narrowed by a search."""
+
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+import pyarrow as pa
+from numpy.typing import NDArray
+
+from mottled_finch.core.intake.numbers import read_numbers
+from mottled_finch.core.mends import Mended
+from mottled_finch.core.pivot.levels import natural_key
+from mottled_finch.core.table import Column, Kind, entry_texts, misfits_at, texts_at
+from mottled_finch.core.table import Table as CoreTable
+
+from .mended import Kept
+
+WINDOW_MOST = 500
+_ORDERS: Kept[NDArray[np.int64]] = Kept(8)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Asked:
+    """Which records, and in which order. ``sort`` is a column; ``find`` a text, looked for in ``field`` or in all columns."""
+
+    sort: str = ""
+    descending: bool = False
+    find: str = ""
+    field: str = ""
+    start: int = 0
+    count: int = 100
+
+
+def window(raw: CoreTable, found: Mended, key: str, asked: Asked) -> dict[str, Any]:
+    """Records from ``start`` on. Numbers of records are those of the edition as it was delivered, from 1.
+
+    Records that a mend leaves out stand in their place while nothing is sorted or looked for, and are told as dropped.
+    """
+    order = _ORDERS.get(f"{key}:{asked.sort}:{asked.descending}:{asked.find}:{asked.field}", lambda: _order(raw, found, asked))
+    wanted = order[asked.start : asked.start + min(asked.count, WINDOW_MOST)]
+    own = found.origin is not None
+    place = _places(found, raw.records, wanted) if own else wanted
+    kept = place >= 0
+    inside = place[kept]
+    cells = [[""] * len(wanted) for _ in found.table.columns]
+    before: list[dict[str, Any]] = []
+    misfits: list[list[int]] = []
+    where = np.flatnonzero(kept)
+    originals = {column.name: column for column in raw.columns}
+    for number, column in enumerate(found.table.columns):
+        for i, text in zip(where.tolist(), texts_at(column, inside), strict=True):
+            cells[number][i] = text
+        misfits.extend([number, int(where[i])] for i in misfits_at(column, inside))
+        old = originals.get(column.name) if own else None
+        if old is None:
+            continue
+        for i, text in enumerate(texts_at(old, wanted)):
+            if not kept[i]:
+                cells[number][i] = text
+            elif text != cells[number][i]:
+                before.append({"column": number, "row": i, "text": text})
+    return {
+        "total": len(order),
+        "start": asked.start,
+        "columns": found.table.names,
+        "numbers": (wanted + 1).tolist(),
+        "dropped": np.flatnonzero(~kept).tolist(),
+        "cells": cells,
+        "before": before,
+        "misfits": misfits,
+    }
+
+
+def _places(found: Mended, records: int, wanted: NDArray[np.int64]) -> NDArray[np.int64]:
+    """Where the records of the edition stand in the mended table; -1 for those that are left out."""
+    assert found.origin is not None
+    if len(found.origin) == records:
+        return wanted
+    place = np.searchsorted(found.origin, wanted)
+    near = np.minimum(place, len(found.origin) - 1)
+    there = found.origin[near] == wanted if len(found.origin) else np.zeros(len(wanted), dtype=bool)
+    return np.where(there, near, -1)
+
+
+def _order(raw: CoreTable, found: Mended, asked: Asked) -> NDArray[np.int64]:
+    table = found.table
+    if not asked.sort and not asked.find:
+        return np.arange(raw.records if found.origin is not None else table.records)
+    positions = np.arange(table.records)
+    if asked.find:
+        positions = np.flatnonzero(_holding(table, asked.find, asked.field))
+    if asked.sort:
+        positions = positions[_ranked(table.column(asked.sort, "sort"), positions, descending=asked.descending)]
+    return positions if found.origin is None else found.origin[positions]
+
+
+def _holding(table: CoreTable, find: str, field: str) -> NDArray[np.bool_]:
+    """Records with a value that has the text in it, whatever its case; a number is found by its value."""
+    columns = [table.column(field, "field")] if field else table.columns
+    held = np.zeros(table.records, dtype=bool)
+    for column in columns:
+        held |= _column_holds(column, find.casefold().strip())
+        texts = [text.casefold() for text in column.misfits.texts]
+        codes = np.flatnonzero([find.casefold().strip() in text for text in texts])
+        held[column.misfits.records[np.isin(column.misfits.codes, codes)]] = True
+    return held
+
+
+def _column_holds(column: Column, find: str) -> NDArray[np.bool_]:
+    if column.is_number:
+        values, _ = read_numbers(pa.array([find]), np.ones(1, dtype=np.int64), ".")
+        return np.isclose(column.data, values[0], rtol=1e-12, atol=0) if not np.isnan(values[0]) else np.zeros(len(column), bool)
+    if column.kind is Kind.MOMENT:
+        texts = np.datetime_as_string(column.dictionary, unit="s").astype(str)
+        holds = np.char.find(np.char.replace(texts, "T", " "), find.replace("t", " ")) >= 0
+    else:
+        holds = np.array([find in text.casefold() for text in entry_texts(column)])
+    holds[0] = False
+    return holds[column.data]
+
+
+def _ranked(column: Column, positions: NDArray[np.int64], *, descending: bool) -> NDArray[np.int64]:
+    """The order of some records by a column, in natural order; blanks come last either way, and equals keep their order."""
+    if column.is_number:
+        values = column.data[positions]
+        return np.argsort(-values if descending else values, kind="stable")
+    texts = entry_texts(column)
+    rank = np.zeros(len(texts), dtype=np.int64)
+    if column.kind is Kind.MOMENT or column.ranked:
+        rank = np.arange(len(texts))
+    else:
+        rank[sorted(range(len(texts)), key=lambda i: natural_key(texts[i]))] = np.arange(len(texts))
+    rank = -rank if descending else rank
+    rank[0] = len(texts) + 1
+    return np.argsort(rank[column.data[positions]], kind="stable")
+
+
+def forget_orders() -> None:
+    _ORDERS.clear()
