@@ -32,6 +32,7 @@ def _parser() -> argparse.ArgumentParser:
     for each, folder in ((demo, "demo-data"), (serve, "data")):
         each.add_argument("--port", type=_port, default=8420, help="the port on 127.0.0.1 (default: %(default)s)")
         each.add_argument("--data", type=Path, default=home / folder, help="the data folder (default: %(default)s)")
+    demo.add_argument("--large", action="store_true", help="also make and load a million ticket sales")
     demo.set_defaults(run=_demo)
     serve.set_defaults(run=_serve)
 
@@ -42,7 +43,8 @@ def _parser() -> argparse.ArgumentParser:
     render.add_argument("--zoom", type=float, default=2.0, help="pixels a point, for PNG (default: %(default)s)")
     render.set_defaults(run=_render)
 
-    sample = commands.add_parser("sample", help="write the demo's berth log as a CSV file")
+    sample = commands.add_parser("sample", help="write a table of the demo as a CSV file")
+    sample.add_argument("name", nargs="?", default="berth-log", metavar="NAME", help="berth-log, berth-log-next, complaints, …")
     sample.add_argument("--out", type=Path, required=True, metavar="FILE")
     sample.set_defaults(run=_sample)
     return parser
@@ -75,10 +77,13 @@ def _render(given: argparse.Namespace) -> int:
 
 
 def _sample(given: argparse.Namespace) -> int:
-    from .demo.berth_log import write_berth_log
+    from .core.errors import CoreError, did_you_mean
+    from .demo.samples import SAMPLES
 
+    if given.name not in SAMPLES:
+        raise CoreError(f'the demo has no table "{given.name}"; {did_you_mean(given.name, SAMPLES)}', path="sample")
     with given.out.open("w", encoding="utf-8", newline="") as file:
-        write_berth_log(file)
+        SAMPLES[given.name].write(file)
     return 0
 
 
@@ -92,7 +97,7 @@ def _serve(given: argparse.Namespace) -> int:
 def _demo(given: argparse.Namespace) -> int:
     from .server.run import serve
 
-    serve(given.data, given.port, demo=True)
+    serve(given.data, given.port, demo=True, large=given.large)
     return 0
 
 

@@ -14,12 +14,20 @@ LISTED_MOST = 50
 
 
 @dataclass(frozen=True, kw_only=True)
+class Category:
+    """A category and its records."""
+
+    text: str
+    records: int
+
+
+@dataclass(frozen=True, kw_only=True)
 class Categories:
-    """The categories of a column that came and went, each with its records, the most frequent first."""
+    """The categories of a column that came and went, the most frequent first, at most fifty of each listed."""
 
     field: str
-    new: tuple[tuple[str, int], ...]
-    vanished: tuple[tuple[str, int], ...]
+    new: tuple[Category, ...]
+    vanished: tuple[Category, ...]
     new_count: int
     vanished_count: int
 
@@ -99,11 +107,15 @@ def _categories(before: Column, after: Column) -> Categories | None:
         return None
     return Categories(
         field=before.name,
-        new=tuple(came[:LISTED_MOST]),
-        vanished=tuple(went[:LISTED_MOST]),
+        new=_listed(came),
+        vanished=_listed(went),
         new_count=len(came),
         vanished_count=len(went),
     )
+
+
+def _listed(found: list[tuple[str, int]]) -> tuple[Category, ...]:
+    return tuple(Category(text=text, records=records) for text, records in found[:LISTED_MOST])
 
 
 def _counts(column: Column) -> dict[str, int]:

@@ -63,6 +63,8 @@ SHELTER = {"Cairn Point": 0.6, "Hollin Jetty": 0.8, "Brackwater": 1.35, "Saint B
 """How much of the winter a pier gets, where not all of it."""
 CLOSED = {"Gannet Slip": (12, 1, 2)}
 LAST_DAY = datetime(2025, 12, 30)
+NEXT_LAST_DAY = datetime(2026, 1, 6)
+NEW_PIER = "Osprey Hard"
 _HOURS = np.arange(5, 24)
 _WORKDAY = np.array([2, 5, 11, 12, 7, 4, 3, 4, 4, 3, 4, 8, 12, 11, 6, 4, 3, 2, 1], dtype=float)
 _SATURDAY = np.array([1, 2, 3, 5, 8, 11, 12, 11, 10, 9, 8, 7, 5, 4, 4, 4, 4, 4, 3], dtype=float)
@@ -79,12 +81,35 @@ def write_berth_log(file: TextIO) -> None:
     writer.writerows(berth_log())
 
 
-def berth_log() -> Iterator[Record]:
+def write_next_berth_log(file: TextIO) -> None:
+    """Write the log as it is delivered a week later: late corrections, a new pier, a line renamed, one column gone."""
+    gone = HEADER.index("fuel")
+    writer = csv.writer(file, lineterminator="\n")
+    writer.writerow((*HEADER[:gone], *HEADER[gone + 1 :]))
+    random = np.random.default_rng(SEED + 1)
+    for record in berth_log(NEXT_LAST_DAY):
+        corrected = _corrected(random, record)
+        writer.writerow((*corrected[:gone], *corrected[gone + 1 :]))
+
+
+def _corrected(random: np.random.Generator, record: Record) -> Record:
+    values = list(record)
+    if values[HEADER.index("line")] == "Sound":
+        values[HEADER.index("line")] = "Sound and Isles"
+    late = HEADER.index("minutes_late")
+    if isinstance(values[late], float) and str(values[0]) >= "2025-12-15" and random.random() < 0.05:
+        values[late] = round(max(0.0, float(values[late]) - 1.5), 1)
+    if str(values[0]) >= "2026" and values[HEADER.index("pier_code")] == "ARD" and random.random() < 0.4:
+        values[HEADER.index("pier_code")], values[HEADER.index("pier")] = "OSP", NEW_PIER
+    return tuple(values)
+
+
+def berth_log(last_day: datetime = LAST_DAY) -> Iterator[Record]:
     """The records in order of departure; a blank is an empty text."""
     random = np.random.default_rng(SEED)
     day = datetime(2025, 1, 1)
     test_days = set(random.choice(363, size=41, replace=False).tolist())
-    while day <= LAST_DAY:
+    while day <= last_day:
         number = (day - datetime(2025, 1, 1)).days
         weather = _weather(random, day.month)
         tide = ("spring", "mid", "neap", "mid")[int((number % 14.77) / 14.77 * 4)]

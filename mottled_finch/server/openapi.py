@@ -55,7 +55,9 @@ class MisfitAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class ColumnAnswer:
-    """A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100."""
+    """A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100;
+    ``characters`` how long nearly all its values are at most.
+    """
 
     name: str
     words: str
@@ -65,6 +67,7 @@ class ColumnAnswer:
     misfits: tuple[MisfitAnswer, ...]
     notes: tuple[str, ...]
     bars: tuple[int, ...]
+    characters: int
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -373,6 +376,7 @@ class ProblemAnswer:
     path: str | None = None
     message: str | None = None
     allowed: tuple[str, ...] | None = None
+    received: str | None = None
 
 
 _SHAPES = (

@@ -24,6 +24,11 @@ def body(status: int, title: str, detail: str, **more: Any) -> dict[str, Any]:
     return {"type": "about:blank", "title": title, "status": status, "detail": detail, **more}
 
 
+def _short(received: object) -> str | None:
+    """What stood there, for interfaces that offer to mend it; only names are told back, not whole records."""
+    return received if isinstance(received, str) and len(received) <= 200 else None
+
+
 def problem(status: int, detail: str) -> JsonResponse:
     """A problem outside the REST framework's views."""
     return JsonResponse(body(status, "Refused", detail), status=status, content_type=MEDIA_TYPE)
@@ -35,7 +40,7 @@ def answer(error: Exception, context: dict[str, Any]) -> Response | None:
         title = {IntakeError: "The file cannot be read", RecipeError: "The recipe is not well formed"}.get(
             type(error), "The figure cannot be made"
         )
-        more = {"path": error.path, "message": error.message, "allowed": list(error.allowed)}
+        more = {"path": error.path, "message": error.message, "allowed": list(error.allowed), "received": _short(error.received)}
         return Response(body(422, title, str(error), **more), status=422, content_type=MEDIA_TYPE)
     if isinstance(error, Problem):
         return Response(

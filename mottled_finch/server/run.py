@@ -5,15 +5,19 @@ import socket
 import sys
 import tempfile
 from pathlib import Path
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from .tables.models import Table
 
 HOST = "127.0.0.1"
 
 
-def serve(data: Path, port: int, *, demo: bool = False) -> None:
+def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> None:
     """Serve from a data folder until interrupted. Exits with a sentence when the port is taken."""
     prepare(data)
     if demo:
-        load_demo()
+        load_demo(large=large)
     from django.core.wsgi import get_wsgi_application
     from waitress.server import create_server
 
@@ -53,26 +57,40 @@ def prepare(data: Path) -> None:
     tidy_up()
 
 
-def load_demo() -> None:
-    """Bring the demo's table and plates in, unless the folder has them already."""
+def load_demo(*, large: bool = False) -> None:
+    """Bring the demo's tables and plates in, unless the folder has tables already, and the large table when asked for."""
     from django.db import transaction
 
     from mottled_finch.core.recipe import load_recipe
-    from mottled_finch.demo.berth_log import write_berth_log
-    from mottled_finch.demo.plates import PLATES
+    from mottled_finch.demo.samples import SAMPLES
 
     from .plates.actions import start_plate
-    from .tables.actions import import_table
     from .tables.models import Table
 
-    if Table.objects.exists():
-        return
+    if not Table.objects.exists():
+        # One transaction, so that a first run cut short leaves an empty folder rather than half a demo. The berth log is
+        # brought in last, since the newest table stands first.
+        with transaction.atomic():
+            for name, sample in reversed(SAMPLES.items()):
+                if not sample.loaded:
+                    continue
+                table = _load_sample(name)
+                for recipe in reversed(sample.plates):
+                    start_plate(table, load_recipe(recipe))
+    if large and not Table.objects.filter(name=SAMPLES["ticket-sales"].title).exists():
+        print("Making a million ticket sales", flush=True)
+        _load_sample("ticket-sales")
+
+
+def _load_sample(name: str) -> "Table":
+    from mottled_finch.demo.samples import SAMPLES
+
+    from .tables.actions import import_table
+
+    sample = SAMPLES[name]
     with tempfile.TemporaryDirectory() as folder:
-        path = Path(folder) / "Berth log 2025.csv"
+        path = Path(folder) / f"{sample.title}.csv"
         with path.open("w", encoding="utf-8", newline="") as file:
-            write_berth_log(file)
-        # One transaction, so that a first run cut short leaves an empty folder rather than half a demo.
-        with path.open("rb") as source, transaction.atomic():
-            table = import_table(source, path.name)
-            for recipe in reversed(PLATES):
-                start_plate(table, load_recipe(recipe))
+            sample.write(file)
+        with path.open("rb") as source:
+            return import_table(source, path.name)

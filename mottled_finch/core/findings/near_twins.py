@@ -5,12 +5,15 @@ import unicodedata
 from collections import defaultdict
 from collections.abc import Iterator
 
-from ..recipe.table_spec import MergeMend
+from ..mends.tidy import CASES as TIDY_CASES
+from ..mends.tidy import tidy_text
+from ..recipe.table_spec import MergeMend, TidyMend
 from ..table import Column, Kind, Table
 from .finding import Cure, Finding, field_words
 
 ENTRIES_MOST = 20_000
 FINDINGS_MOST = 40
+_MANY = 3
 _RARE = 0.25
 """One letter apart is a slip only where one spelling is much rarer than the other."""
 _SHORT_FORMS = {
@@ -40,7 +43,7 @@ def find(table: Table) -> Iterator[Finding]:
 
 def _in_column(column: Column) -> Iterator[Finding]:
     counts = {str(text): int(n) for text, n in zip(column.dictionary[1:], column.counts[1:], strict=True) if n}
-    twins: list[tuple[int, str, str, str]] = []  # records of the rarer, the rarer, the other, why
+    twins: list[Twin] = []  # records of the rarer, the rarer, the other, why
     seen: set[str] = set()
     groups: dict[str, list[str]] = defaultdict(list)
     for text in counts:
@@ -58,6 +61,9 @@ def _in_column(column: Column) -> Iterator[Finding]:
             seen.add(rarer)
             twins.append((counts[rarer], rarer, other, "one letter apart"))
     name = field_words(column.name)
+    twins, tidied = _by_case(column, twins, counts)
+    if tidied:
+        yield tidied
     for records, rarer, other, why in sorted(twins, key=lambda twin: -twin[0])[:FINDINGS_MOST]:
         yield Finding(
             key=f"near_twins:{column.name}:{rarer}:{other}",
@@ -69,6 +75,29 @@ def _in_column(column: Column) -> Iterator[Finding]:
             field=column.name,
             text=rarer,
         )
+
+
+Twin = tuple[int, str, str, str]
+
+
+def _by_case(column: Column, twins: list[Twin], counts: dict[str, int]) -> tuple[list[Twin], Finding | None]:
+    """Three twins or more that one rule of letter case makes one, and no other category changes by, are one finding."""
+    for case in TIDY_CASES:
+        ruled = [twin for twin in twins if tidy_text(twin[1], case) == twin[2] == tidy_text(twin[2], case)]
+        rarer = {twin[1] for twin in ruled}
+        if len(ruled) >= _MANY and all(tidy_text(text, case) == text for text in counts if text not in rarer):
+            name = field_words(column.name)
+            return [twin for twin in twins if twin not in ruled], Finding(
+                key=f"near_twins:{column.name}:case",
+                title=f"Letters large and small in {name}",
+                words=f"{len(ruled)} categories stand in two cases, such as “{ruled[0][1]}” and “{ruled[0][2]}”.",
+                records=sum(twin[0] for twin in ruled),
+                cures=(Cure(words="Make them even", mend=TidyMend(field=column.name, case=case)),),
+                leave="They differ",
+                field=column.name,
+                text=ruled[0][1],
+            )
+    return twins, None
 
 
 def plain(text: str) -> str:

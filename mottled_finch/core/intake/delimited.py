@@ -157,18 +157,17 @@ def _look(source: BinaryIO, name: str, asked: ReadingSpec) -> tuple[_Text, Look]
 def _parts(dialect: Dialect, encoding: str, habits: Habits, shown: Table) -> tuple[Part, ...]:
     mark = DELIMITERS.get(dialect.delimiter, f"“{dialect.delimiter}”")
     parts = [Part(key="delimiter", words=f"text with {mark}" if len(shown.columns) > 1 else "text of one column")]
-    if dialect.quote != '"':
-        parts.append(Part(key="quote", words="single quotes" if dialect.quote == "'" else f"{dialect.quote or 'no'} quotes"))
+    quotes = {'"': "double quotes", "'": "single quotes", "": "no quotes"}
+    quote = quotes.get(dialect.quote, f"{dialect.quote} as quotes")
+    lines = {0: "no line of names", 1: "names in the first line"}
+    line = lines.get(dialect.header, f"names in line {dialect.header}")
+    orders = {"day_first": "day before month", "month_first": "month before day", None: "dates as each column says"}
+    decimal = "decimal point" if habits.decimal == "." else "decimal comma"
+    parts.append(Part(key="quote", words=quote, usual=dialect.quote == '"'))
     parts.append(Part(key="encoding", words=TITLES.get(encoding, encoding)))
-    if dialect.header == 0:
-        parts.append(Part(key="header", words="no line of names"))
-    elif dialect.header > 1:
-        parts.append(Part(key="header", words=f"names in line {dialect.header}"))
-    else:
-        parts.append(Part(key="header", words="names in the first line"))
-    parts.append(Part(key="decimal", words=f"decimal {'point' if habits.decimal == '.' else 'comma'}"))
-    if habits.dates:
-        parts.append(Part(key="dates", words="day before month" if habits.dates == "day_first" else "month before day"))
+    parts.append(Part(key="header", words=line, usual=dialect.header == 1))
+    parts.append(Part(key="decimal", words=decimal, usual=habits.decimal == "."))
+    parts.append(Part(key="dates", words=orders[habits.dates], usual=habits.dates is None))
     return tuple(parts)
 
 

@@ -11,10 +11,14 @@ LOOK_RECORDS = 2_000
 
 @dataclass(frozen=True, kw_only=True)
 class Part:
-    """One part of how a file is read: the key of the reading that overrules it, and what was found, in words."""
+    """One part of how a file is read: the key of the reading that overrules it, and what was found, in words.
+
+    What is ``usual`` goes without saying once a file has been read.
+    """
 
     key: str
     words: str
+    usual: bool = False
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)

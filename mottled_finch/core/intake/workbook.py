@@ -79,8 +79,8 @@ def _look(
         column_from_values(field, values) for field, values in zip(names, zip(*records[:LOOK_RECORDS], strict=True), strict=True)
     ]
     parts = [Part(key="sheet", words=f"workbook, sheet “{chosen}”")]
-    parts.append(Part(key="range", words=f"range {asked.range}" if asked.range else "all its cells"))
-    parts.append(Part(key="header", words=f"names in line {header}" if header else "no line of names"))
+    parts.append(Part(key="range", words=f"range {asked.range}" if asked.range else "all its cells", usual=not asked.range))
+    parts.append(Part(key="header", words=f"names in line {header}" if header else "no line of names", usual=header == 1))
     found = replace(asked, form="workbook", sheet=chosen, header=header)
     return (
         Look(asked=asked, found=found, parts=tuple(parts), table=Table(tuple(shown)), choices={"sheet": tuple(sheets)}),

@@ -2,11 +2,11 @@
 
 from collections.abc import Callable
 
-from ..recipe.table_spec import TidyMend
+from ..recipe.table_spec import Case, TidyMend
 from ..table import Table
 from .effect import Effect, text_column, with_column, with_texts
 
-_CASES: dict[str, Callable[[str], str]] = {
+CASES: dict[Case, Callable[[str], str]] = {
     "as_is": lambda text: text,
     "lower": str.lower,
     "upper": str.upper,
@@ -24,9 +24,13 @@ _WORDS = {
 
 def effect(table: Table, mend: TidyMend, path: str) -> Effect:
     column = text_column(table, mend.field, path, "tidied")
-    texts = [_CASES[mend.case](" ".join(text.split())) for text in column.dictionary.tolist()]
+    texts = [tidy_text(text, mend.case) for text in column.dictionary.tolist()]
     tidied, touched = with_texts(column, texts)
     return Effect(table=with_column(table, tidied), touched=touched)
+
+
+def tidy_text(text: str, case: Case) -> str:
+    return CASES[case](" ".join(text.split()))
 
 
 def say(mend: TidyMend) -> str:

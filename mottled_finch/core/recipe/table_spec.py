@@ -25,6 +25,7 @@ Encoding = Literal[
     "euc-kr",
 ]
 Form = Literal["delimited", "workbook", "json", "parquet", "arrow"]
+Case = Literal["as_is", "lower", "upper", "first", "title"]
 KindName = Literal["number", "category", "moment", "yes_no"]
 
 
@@ -76,7 +77,7 @@ class TidyMend:
 
     do: Literal["tidy"] = "tidy"
     field: str
-    case: Literal["as_is", "lower", "upper", "first", "title"] = "as_is"
+    case: Case = "as_is"
     off: bool = False
 
 

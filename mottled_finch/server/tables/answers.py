@@ -12,7 +12,7 @@ from mottled_finch.core.intake import Look
 from mottled_finch.core.mends import Mended, effect_of, mend_words
 from mottled_finch.core.recipe import TableSpec, dump_table_part
 from mottled_finch.core.recipe.table_spec import Mend
-from mottled_finch.core.table import Column, Kind, entry_texts, texts_at
+from mottled_finch.core.table import Column, Kind, entry_texts, moment_label, number_label, texts_at
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.words import field_words
 
@@ -53,7 +53,23 @@ def column_answer(column: Column) -> dict[str, Any]:
         "misfits": [{"text": text, "records": records} for text, records in column.misfits.counted],
         "notes": list(column.notes),
         "bars": bars(column),
+        "characters": characters(column),
     }
+
+
+def characters(column: Column) -> int:
+    """How many characters nearly all of the values have at most, for the width of the column."""
+    if column.kind is Kind.MOMENT:
+        codes = np.flatnonzero(column.counts[1:])[:1000] + 1
+        return max((len(moment_label(moment)) for moment in column.dictionary[codes]), default=0)
+    if column.is_number:
+        sample = column.data[:: max(1, len(column) // 1000)]
+        lengths = np.array([len(number_label(value)) for value in sample.tolist() if value == value] or [0])
+        return int(np.percentile(lengths, 98, method="higher"))
+    lengths = np.array([len(text) for text in entry_texts(column)])
+    order = np.argsort(lengths)
+    share = np.cumsum(column.counts[order]) / max(1, len(column))
+    return int(lengths[order][min(len(order) - 1, int(np.searchsorted(share, 0.98)))])
 
 
 def bars(column: Column) -> list[int]:
@@ -87,7 +103,9 @@ def workbench_answer(table: Table) -> dict[str, Any]:
     return {
         "table": table_answer(table),
         "delivered": edition.records,
-        "touched": sum(step.touched for step, mend in zip(found.steps, mends, strict=True) if not mend.get("off")),
+        "touched": sum(
+            step.touched for step, mend in zip(found.steps, mends, strict=True) if not mend.get("off") and not step.made
+        ),
         "own_numbers": found.origin is not None,
         "parts": edition.parts,
         "notes": edition.notes,

@@ -27,7 +27,8 @@ class Imports(APIView):
     @extend_schema(operation_id="imports", responses={200: refers_to(ImportAnswer, many=True)})
     def get(self, _request: Request) -> Response:
         """Files on their way in, the newest first; those that failed stay until they are removed."""
-        return Response([import_answer(each) for each in Import.objects.select_related("table", "edition").order_by("-pk")])
+        on_their_way = Import.objects.exclude(state=Import.State.DONE).select_related("table", "edition").order_by("-pk")
+        return Response([import_answer(each) for each in on_their_way])
 
     @extend_schema(
         operation_id="give_file",

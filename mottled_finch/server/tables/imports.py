@@ -258,6 +258,7 @@ def tidy_up() -> None:
     """After a start: what was being read when the server stopped has failed, and files that belong to nothing go."""
     cut_off = Import.objects.filter(state=Import.State.READING)
     cut_off.update(state=Import.State.FAILED, problem="The server stopped while this file was read; nothing of it was kept.")
+    Import.objects.filter(state=Import.State.DONE).delete()
     known = {str(pk) for pk in Import.objects.values_list("pk", flat=True)}
     for path in folder().iterdir():
         if path.name not in known:

@@ -14,6 +14,18 @@ export type Palette = Schemas["PaletteAnswer"];
 export type Level = Schemas["LevelSpec"];
 export type Condition = Schemas["ConditionSpec"];
 export type End = Schemas["EndSpec"];
+export type Workbench = Schemas["WorkbenchAnswer"];
+export type MendLine = Schemas["MendAnswer"];
+export type Mend = MendLine["mend"];
+export type Findings = Schemas["FindingsAnswer"];
+export type Finding = Schemas["Finding"];
+export type Trial = Schemas["TrialAnswer"];
+export type Records = Schemas["RecordsAnswer"];
+export type Import = Schemas["ImportAnswer"];
+export type Comparison = Schemas["ComparisonAnswer"];
+export type Look = Schemas["LookAnswer"];
+export type Reading = Schemas["ReadingSpec"];
+export type RecordsAsked = { sort?: string; descending?: boolean; find?: string; field?: string };
 
 export class Refusal extends Error {
   /** `message` leads with the place; `plain` is the sentence alone, for where the place is plain to see. */
@@ -22,6 +34,9 @@ export class Refusal extends Error {
     readonly path: string,
     readonly status: number,
     readonly plain = message,
+    /** What could stand there instead, and what stood there, where the server says so. */
+    readonly allowed: readonly string[] = [],
+    readonly received = "",
   ) {
     super(message);
   }
@@ -52,6 +67,8 @@ function refusalOf(body: unknown, status: number): Refusal {
     problem.path ?? "",
     status,
     plain ?? undefined,
+    problem.allowed ?? [],
+    problem.received ?? "",
   );
 }
 
@@ -65,6 +82,32 @@ export const api = {
   removeTable: (id: number) => unwrap(client.DELETE("/api/tables/{id}", at(id))),
   members: (id: number, field: string, cut?: Level["cut"]) =>
     unwrap(client.GET("/api/tables/{id}/members", { params: { path: { id }, query: { field, cut } } })),
+  renameTable: (id: number, name: string) => unwrap(client.PUT("/api/tables/{id}", { ...at(id), body: { name } })),
+  workbench: (id: number) => unwrap(client.GET("/api/tables/{id}/workbench", at(id))),
+  findings: (id: number) => unwrap(client.GET("/api/tables/{id}/findings", at(id))),
+  leaveFinding: (id: number, key: string, left: boolean) =>
+    unwrap(client.POST("/api/tables/{id}/findings", { ...at(id), body: { key, left } })),
+  records: (id: number, query: RecordsAsked & { start: number; count: number }) =>
+    unwrap(client.GET("/api/tables/{id}/records", { params: { path: { id }, query } })),
+  changeMends: (id: number, mends: Mend[]) =>
+    unwrap(client.PUT("/api/tables/{id}/mends", { ...at(id), body: { mends } })),
+  tryMend: (id: number, mend: Mend, place?: number) =>
+    unwrap(client.POST("/api/tables/{id}/mends/try", { ...at(id), body: { mend, at: place } })),
+  undoMends: (id: number) => unwrap(client.POST("/api/tables/{id}/undo", at(id))),
+  redoMends: (id: number) => unwrap(client.POST("/api/tables/{id}/redo", at(id))),
+  correct: (id: number, field: string, record: number, to: string) =>
+    unwrap(client.POST("/api/tables/{id}/correct", { ...at(id), body: { field, record, to } })),
+  returnTo: (id: number, number: number) =>
+    unwrap(client.POST("/api/tables/{id}/editions/{number}/stand", { params: { path: { id, number } } })),
+  reread: (id: number) => unwrap(client.POST("/api/tables/{id}/reread", at(id))),
+  imports: () => unwrap(client.GET("/api/imports")),
+  import: (id: number) => unwrap(client.GET("/api/imports/{id}", at(id))),
+  look: (id: number) => unwrap(client.GET("/api/imports/{id}/look", at(id))),
+  overrule: (id: number, asked: Reading) => unwrap(client.PUT("/api/imports/{id}/look", { ...at(id), body: asked })),
+  startImport: (id: number) => unwrap(client.POST("/api/imports/{id}/start", at(id))),
+  cancelImport: (id: number) => unwrap(client.DELETE("/api/imports/{id}", at(id))),
+  acceptImport: (id: number, renames: Record<string, string>) =>
+    unwrap(client.POST("/api/imports/{id}/accept", { ...at(id), body: { renames } })),
   plates: () => unwrap(client.GET("/api/plates")),
   plate: (id: number) => unwrap(client.GET("/api/plates/{id}", at(id))),
   startPlate: (table: number) => unwrap(client.POST("/api/plates", { body: { table } })),
@@ -79,18 +122,22 @@ export function exportAddress(plate: number, ending: string, query = ""): string
   return `/api/plates/${plate}/export.${ending}${query}`;
 }
 
-/** Sends a file and tells how far it is. `fetch` cannot tell, so this is an older request object. */
-export function sendTable(file: File, told: (sent: number) => void, signal: AbortSignal): Promise<TableInfo> {
+/** Sends a file, of a new table or a newer one of a table, and tells how far it is. `fetch` cannot tell that. */
+export function giveFile(
+  file: File,
+  table: number | undefined,
+  told: (sent: number) => void,
+  signal: AbortSignal,
+): Promise<Look> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
-    request.open("POST", `/api/tables?name=${encodeURIComponent(file.name)}`);
-    request.setRequestHeader("Content-Type", "text/csv");
+    const of = table === undefined ? "" : `&table=${table}`;
+    request.open("POST", `/api/imports?name=${encodeURIComponent(file.name)}${of}`);
+    request.setRequestHeader("Content-Type", "application/octet-stream");
     request.responseType = "json";
     request.upload.onprogress = (event) => told(event.loaded);
     request.onload = () =>
-      request.status === 201
-        ? resolve(request.response as TableInfo)
-        : reject(refusalOf(request.response, request.status));
+      request.status === 201 ? resolve(request.response as Look) : reject(refusalOf(request.response, request.status));
     request.onerror = () => reject(new Refusal(UNREACHED, "", 0));
     request.onabort = () => reject(new DOMException("canceled", "AbortError"));
     signal.addEventListener("abort", () => request.abort());

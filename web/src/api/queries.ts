@@ -1,5 +1,5 @@
 /** What the server knows, kept in the query cache and nowhere else. */
-import { useQuery } from "@tanstack/react-query";
+import { type QueryClient, useQuery } from "@tanstack/react-query";
 import { api, type Level } from "./client";
 
 const FOREVER = { staleTime: Number.POSITIVE_INFINITY };
@@ -8,6 +8,12 @@ export const keys = {
   plates: ["plates"] as const,
   tables: ["tables"] as const,
   plate: (id: number) => ["plate", id] as const,
+  imports: ["imports"] as const,
+  import: (id: number) => ["import", id] as const,
+  look: (id: number) => ["look", id] as const,
+  table: (id: number | undefined) => ["table", id] as const,
+  workbench: (id: number) => ["workbench", id] as const,
+  findings: (id: number) => ["findings", id] as const,
 };
 
 export const useAbout = () => useQuery({ queryKey: ["about"], queryFn: api.about, ...FOREVER });
@@ -17,6 +23,35 @@ export const usePlates = () => useQuery({ queryKey: keys.plates, queryFn: api.pl
 export const usePlateFigure = (id: number) =>
   useQuery({ queryKey: keys.plate(id), queryFn: () => api.plate(id), staleTime: 30_000 });
 export const useTable = (id: number | undefined) =>
-  useQuery({ queryKey: ["table", id], queryFn: () => api.table(id as number), enabled: id !== undefined });
+  useQuery({ queryKey: keys.table(id), queryFn: () => api.table(id as number), enabled: id !== undefined });
 export const useMembers = (table: number, field: string, cut?: Level["cut"]) =>
   useQuery({ queryKey: ["members", table, field, cut], queryFn: () => api.members(table, field, cut) });
+
+export const useImports = () => useQuery({ queryKey: keys.imports, queryFn: api.imports });
+export const useImportState = (id: number) =>
+  useQuery({
+    queryKey: keys.import(id),
+    queryFn: () => api.import(id),
+    refetchInterval: (query) => (UNDER_WAY.has(query.state.data?.state ?? "") ? 300 : false),
+  });
+export const useLook = (id: number, enabled: boolean) =>
+  useQuery({ queryKey: keys.look(id), queryFn: () => api.look(id), enabled, staleTime: 60_000 });
+export const useWorkbench = (id: number) =>
+  useQuery({ queryKey: keys.workbench(id), queryFn: () => api.workbench(id) });
+export const useFindings = (id: number) => useQuery({ queryKey: keys.findings(id), queryFn: () => api.findings(id) });
+
+const UNDER_WAY = new Set(["waiting", "reading"]);
+
+/** What a table says has changed, and with it all that is made from it. */
+export async function tableChanged(client: QueryClient, id: number): Promise<void> {
+  client.removeQueries({ queryKey: ["records", id] });
+  client.removeQueries({ queryKey: ["members", id] });
+  client.removeQueries({ queryKey: ["plate"], type: "inactive" });
+  await Promise.all([
+    client.invalidateQueries({ queryKey: ["plate"] }),
+    client.invalidateQueries({ queryKey: keys.tables }),
+    client.invalidateQueries({ queryKey: keys.table(id) }),
+    client.invalidateQueries({ queryKey: keys.findings(id) }),
+    client.invalidateQueries({ queryKey: keys.plates }),
+  ]);
+}

@@ -488,7 +488,7 @@ export interface components {
             read: string;
             columns: components["schemas"]["ColumnAnswer"][];
         };
-        /** @description A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100. */
+        /** @description A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100; ``characters`` how long nearly all its values are at most. */
         ColumnAnswer: {
             name: string;
             words: string;
@@ -498,6 +498,7 @@ export interface components {
             misfits: components["schemas"]["MisfitAnswer"][];
             notes: string[];
             bars: number[];
+            characters: number;
         };
         /** @description A text that did not fit its column's kind, and how many records hold it. */
         MisfitAnswer: {
@@ -520,10 +521,11 @@ export interface components {
             redo: string | null;
             plates: number;
         };
-        /** @description One part of how a file is read: the key of the reading that overrules it, and what was found, in words. */
+        /** @description One part of how a file is read: the key of the reading that overrules it, and what was found, in words. What is ``usual`` goes without saying once a file has been read. */
         Part: {
             key: string;
             words: string;
+            usual?: boolean;
         };
         /** @description How a file is read. What is left out is found from the file itself. ``header`` is the number of the line that names the columns, counted from 1 in the file or range; 0 says there is none. ``quote`` empty says that no mark quotes. ``sheet`` and ``range`` ("B3:F200") are of workbooks, ``records`` of JSON: the keys, joined by points, under which the list of records lies. */
         ReadingSpec: {
@@ -777,13 +779,18 @@ export interface components {
             kind: string;
             may_be: string[];
         };
-        /** @description The categories of a column that came and went, each with its records, the most frequent first. */
+        /** @description The categories of a column that came and went, the most frequent first, at most fifty of each listed. */
         Categories: {
             field: string;
-            new: string[][];
-            vanished: string[][];
+            new: components["schemas"]["Category"][];
+            vanished: components["schemas"]["Category"][];
             new_count: number;
             vanished_count: number;
+        };
+        /** @description A category and its records. */
+        Category: {
+            text: string;
+            records: number;
         };
         /** @description A column of numbers before and after. A sum of nothing is None. */
         Totals: {
@@ -1090,6 +1097,7 @@ export interface components {
             path?: string;
             message?: string;
             allowed?: string[];
+            received?: string;
         };
     };
     responses: never;

@@ -26,8 +26,11 @@ export function counted(count: number, noun: string): string {
   return `${grouped(count)} ${noun}${count === 1 ? "" : "s"}`;
 }
 
+/** A size of a file: "917 MB", "21 kB". */
 export function megabytes(bytes: number): string {
-  return `${(bytes / 1024 ** 2).toLocaleString("en-US", { maximumFractionDigits: 1 })} MB`;
+  const small = bytes < 1024 ** 2;
+  const size = bytes / (small ? 1024 : 1024 ** 2);
+  return `${size.toLocaleString("en-US", { maximumFractionDigits: small ? 0 : 1 })} ${small ? "kB" : "MB"}`;
 }
 
 /** "14:02" today, "Mon 14:02" this week, else the date. */

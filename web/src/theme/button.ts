@@ -23,6 +23,13 @@ export const buttonRecipe = defineRecipe({
         _hover: { bg: "amberHigh" },
         _disabled: { bg: "line", color: "quiet" },
       },
+      /** The first of several on light ground, where the lead is elsewhere. */
+      dark: {
+        bg: "leaf",
+        color: "onLeaf",
+        _hover: { bg: "bar" },
+        _disabled: { bg: "line", color: "quiet" },
+      },
       /** On light ground. */
       plain: {
         bg: "card",

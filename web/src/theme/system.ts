@@ -5,6 +5,7 @@ const config = defineConfig({
   globalCss: {
     "html, body, #root": { height: "100%", margin: 0 },
     body: { bg: "paper", color: "ink", fontFamily: "body", fontSize: "13px", lineHeight: "1.4", overflow: "hidden" },
+    "input[type=checkbox], input[type=radio]": { accentColor: "{colors.leaf}" },
     "*": {
       boxSizing: "border-box",
       _motionReduce: { transitionDuration: "0s !important", animationDuration: "0s !important" },

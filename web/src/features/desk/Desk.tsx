@@ -1,22 +1,25 @@
 import { Box, Flex, Grid, Heading } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
-import { usePlates, useTables } from "../../api/queries";
+import { useImports, usePlates, useTables } from "../../api/queries";
 import { Bar } from "../../shared/Bar";
 import { DropFrame } from "../../shared/DropFrame";
 import { Refused } from "../../shared/Say";
+import { useDrop } from "../../shared/useDrop";
+import { useGive, usePaste } from "../intake";
 import { useHandOver } from "./handOver";
+import { ImportCard } from "./ImportCard";
 import { Invitation } from "./Invitation";
 import { PlateCard } from "./PlateCard";
 import { TableCard } from "./TableCard";
-import { useDrop } from "./useDrop";
-import { useImport } from "./useImport";
 
 /** Plates as live thumbnails, tables, and one plain invitation. */
 export function Desk() {
   const plates = usePlates();
   const tables = useTables();
-  const { state, take, cancel, rest } = useImport();
+  const { state, take, cancel, rest } = useGive();
   const over = useDrop(take);
+  usePaste(take);
+  const imports = useImports();
   useEffect(() => {
     // Read from the store, not from a render, so that an effect run twice takes the files once.
     const { files, hand } = useHandOver.getState();
@@ -71,6 +74,9 @@ export function Desk() {
                 {empty ? "Start with a table" : "Tables"}
               </Heading>
               <Invitation state={state} over={over} first={empty} onFiles={take} onCancel={cancel} onRest={rest} />
+              {imports.data?.map((given) => (
+                <ImportCard key={given.id} given={given} onRefusal={setRefusal} />
+              ))}
               {tables.data?.map((table) => (
                 <TableCard key={table.id} table={table} onRefusal={setRefusal} />
               ))}

@@ -3,10 +3,10 @@ import { type ReactNode, useRef } from "react";
 import { Button } from "../../shared/Button";
 import { megabytes } from "../../shared/numbers";
 import { Refused } from "../../shared/Say";
-import type { ImportState } from "./useImport";
+import type { GivingState } from "../intake";
 
 type InvitationProps = {
-  state: ImportState;
+  state: GivingState;
   over: boolean;
   /** Nothing is here yet, so there is room, and a need, to say what a table is. */
   first: boolean;
@@ -41,7 +41,7 @@ export function Invitation({ state, over, first, onFiles, onCancel, onRest }: In
           </Button>
         </Progressing>
       )}
-      {state.at === "reading" && <Progressing words={`Reading the records of ${state.name}`} share={null} />}
+      {state.at === "looking" && <Progressing words={`Looking at ${state.name}`} share={null} />}
       {state.at === "refused" && (
         <Box mb="14px" textAlign="start">
           <Refused sentence={state.sentence} onClose={onRest} />
@@ -51,7 +51,7 @@ export function Invitation({ state, over, first, onFiles, onCancel, onRest }: In
         <>
           <Box fontWeight="600">Drop a table here</Box>
           <Box color="quiet" textStyle="small" mt="2px" mb="12px">
-            A CSV file in UTF-8, its first line naming the columns
+            Text such as CSV, .xlsx, .ods, JSON, Parquet or Arrow; or paste it
             {first && (
               <Box mt="4px">
                 Each further line is one record, such as a sale or a departure. You then say what goes down and across.
@@ -66,8 +66,7 @@ export function Invitation({ state, over, first, onFiles, onCancel, onRest }: In
       <input
         ref={input}
         type="file"
-        accept=".csv,text/csv"
-        aria-label="A table, as a CSV file"
+        aria-label="A table, as a file"
         tabIndex={-1}
         style={{ display: "none" }}
         onChange={(event) => {

@@ -1,6 +1,6 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { api, type TableInfo } from "../../api/client";
 import { keys } from "../../api/queries";
 import { Button } from "../../shared/Button";
@@ -34,7 +34,7 @@ export function TableCard({ table, onRefusal }: { table: TableInfo; onRefusal: (
     <Box as="article" mt="12px" p="14px" bg="card" borderWidth="1px" borderColor="line" borderRadius="8px">
       <Flex justify="space-between" gap="8px">
         <Box fontWeight="600" truncate title={table.name}>
-          {table.name}
+          <Link to={`/tables/${table.id}`}>{table.name}</Link>
         </Box>
         <Box color="quiet" textStyle="small" whiteSpace="nowrap">
           read {whenSaved(table.read)}
@@ -51,6 +51,9 @@ export function TableCard({ table, onRefusal }: { table: TableInfo; onRefusal: (
       <Flex mt="10px" gap="8px">
         <Button variant="plain" size="sm" onClick={start}>
           Make a plate
+        </Button>
+        <Button variant="plain" size="sm" asChild>
+          <Link to={`/tables/${table.id}`}>Open</Link>
         </Button>
         <MoreMenu label={`More about ${table.name}`} action="Remove this table" onAction={remove} />
       </Flex>

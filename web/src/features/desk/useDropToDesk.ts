@@ -1,7 +1,7 @@
 import { useCallback } from "react";
 import { useNavigate } from "react-router";
+import { useDrop } from "../../shared/useDrop";
 import { useHandOver } from "./handOver";
-import { useDrop } from "./useDrop";
 
 /** Lets a screen take a dropped file as the desk does: the desk comes up and brings it in. */
 export function useDropToDesk(): boolean {

@@ -1,16 +1,16 @@
 import { Box, Flex, Menu, Portal, Progress } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { useParams } from "react-router";
-import { exportAddress, Refusal } from "../../api/client";
+import { Link, useParams } from "react-router";
+import { exportAddress } from "../../api/client";
 import { useAbout, useTable } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
-import { Notice } from "../../shared/Notice";
 import { whenSaved } from "../../shared/numbers";
 import { Announced, Refused } from "../../shared/Say";
 import { useDropToDesk } from "../desk";
 import { Actions } from "./Actions";
+import { CannotBeMade } from "./CannotBeMade";
 import { copyPicture } from "./copyPicture";
 import { Dock } from "./Dock";
 import { Keys } from "./Keys";
@@ -50,11 +50,10 @@ function Editor({ id }: { id: number }) {
   }, [title]);
 
   if (error) {
-    const gone = error instanceof Refusal && error.status === 404;
     return (
       <>
         <Bar />
-        <Notice heading={gone ? "This plate is not here" : "This plate cannot be shown"}>{error.message}</Notice>
+        <CannotBeMade id={id} error={error} />
       </>
     );
   }
@@ -74,7 +73,7 @@ function Editor({ id }: { id: number }) {
         trail={
           <>
             <Box as="span" truncate>
-              {table_name}
+              <Link to={`/tables/${data.plate.table}`}>{table_name}</Link>
             </Box>
             <span>/</span>
             <TrailEnd>{data.plate.title}</TrailEnd>

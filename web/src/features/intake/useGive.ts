@@ -1,22 +1,22 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, sendTable } from "../../api/client";
+import { giveFile } from "../../api/client";
 import { keys, useAbout } from "../../api/queries";
 import { megabytes } from "../../shared/numbers";
 
-export type ImportState =
+export type GivingState =
   | { at: "rest" }
   | { at: "sending"; name: string; sent: number; size: number }
-  | { at: "reading"; name: string }
+  | { at: "looking"; name: string }
   | { at: "refused"; name: string; sentence: string };
 
-/** Bringing a file in: send it, have it read, start a plate on it and go there. */
-export function useImport() {
+/** Giving a file, of a new table or a newer one of a table: send it, and go to where it is looked at. */
+export function useGive(table?: number) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const about = useAbout();
-  const [state, setState] = useState<ImportState>({ at: "rest" });
+  const [state, setState] = useState<GivingState>({ at: "rest" });
   const abort = useRef<AbortController | null>(null);
 
   const take = useCallback(
@@ -34,19 +34,20 @@ export function useImport() {
       abort.current = new AbortController();
       setState({ at: "sending", name: file.name, sent: 0, size: file.size });
       try {
-        const table = await sendTable(
+        const look = await giveFile(
           file,
+          table,
           (sent) =>
             setState(
               sent < file.size
                 ? { at: "sending", name: file.name, sent, size: file.size }
-                : { at: "reading", name: file.name },
+                : { at: "looking", name: file.name },
             ),
           abort.current.signal,
         );
-        const { plate } = await api.startPlate(table.id);
-        await client.invalidateQueries({ queryKey: keys.tables });
-        navigate(`/plates/${plate.id}`);
+        client.setQueryData(keys.look(look.file.id), look);
+        client.setQueryData(keys.import(look.file.id), look.file);
+        navigate(`/imports/${look.file.id}`);
       } catch (error) {
         if (error instanceof DOMException) setState({ at: "rest" });
         else refuse(error instanceof Error ? error.message : String(error));
@@ -54,7 +55,7 @@ export function useImport() {
         abort.current = null;
       }
     },
-    [about.data, client, navigate],
+    [about.data, client, navigate, table],
   );
 
   return { state, take, cancel: () => abort.current?.abort(), rest: () => setState({ at: "rest" }) };

@@ -1,6 +1,6 @@
 import { chakra, Popover } from "@chakra-ui/react";
 import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from "react";
-import { PopCard } from "../../shared/PopCard";
+import { PopCard } from "./PopCard";
 
 type PhraseProps = {
   label: string;

@@ -1,0 +1,64 @@
+import { Box } from "@chakra-ui/react";
+import type { Look } from "../../api/client";
+import { KIND_WORDS } from "../../shared/kinds";
+
+/** The first records, as they would be read. */
+export function FirstRecords({ look }: { look: Look }) {
+  const rows = look.cells[0]?.length ?? 0;
+  return (
+    <Box flex="1" overflow="auto" bg="card" tabIndex={0} role="region" aria-label="The first records">
+      <Box as="table" css={TABLE}>
+        <thead>
+          <tr>
+            <th aria-label="Number" />
+            {look.columns.map((column) => (
+              <th key={column.name} data-kind={column.kind} title={column.notes.join("; ") || undefined}>
+                <div>{column.words}</div>
+                <small>{KIND_WORDS[column.kind]}</small>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {Array.from({ length: rows }, (_, row) => (
+            <tr key={row}>
+              <td>{row + 1}</td>
+              {look.columns.map((column, i) => (
+                <td key={column.name} data-kind={column.kind}>
+                  {look.cells[i]?.[row]}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}
+
+const TABLE = {
+  borderCollapse: "separate",
+  borderSpacing: 0,
+  "& th, & td": {
+    textAlign: "start",
+    whiteSpace: "nowrap",
+    maxWidth: "320px",
+    overflow: "hidden",
+    textOverflow: "ellipsis",
+    padding: "0 12px",
+    height: "26px",
+    borderRight: "1px solid {colors.line}",
+    borderBottom: "1px solid {colors.line}",
+  },
+  "& th": {
+    position: "sticky",
+    top: 0,
+    height: "46px",
+    background: "{colors.paper}",
+    fontWeight: 600,
+    borderBottomColor: "{colors.edge}",
+  },
+  "& th small": { fontWeight: 400, color: "{colors.quiet}", fontSize: "12px" },
+  "& td:first-of-type": { color: "{colors.quiet}", textAlign: "end", background: "{colors.paper}", fontSize: "12px" },
+  '& [data-kind="number"]': { textAlign: "end" },
+};

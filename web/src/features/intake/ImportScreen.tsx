@@ -1,0 +1,201 @@
+import { Box, Flex, Progress } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { type ReactNode, useEffect, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { api, type Import, type Look, type Reading } from "../../api/client";
+import { keys, tableChanged, useImportState, useLook } from "../../api/queries";
+import { Bar, TrailEnd } from "../../shared/Bar";
+import { Button } from "../../shared/Button";
+import { Notice } from "../../shared/Notice";
+import { counted, megabytes } from "../../shared/numbers";
+import { Refused } from "../../shared/Say";
+import { Compared } from "./Compared";
+import { FirstRecords } from "./FirstRecords";
+import { ReadingSentence } from "./ReadingSentence";
+
+/** A file on its way in: how it would be read, how far it is, and what a newer edition would change. */
+export function ImportScreen() {
+  const id = Number(useParams().id);
+  return <OneImport key={id} id={id} />;
+}
+
+function OneImport({ id }: { id: number }) {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const given = useImportState(id);
+  const [refusal, setRefusal] = useState("");
+  const [working, setWorking] = useState(false);
+  const state = given.data?.state;
+  const look = useLook(id, state === "looking");
+
+  useEffect(() => {
+    document.title = given.data ? `${given.data.name}, Mottled Finch` : "Mottled Finch";
+  }, [given.data]);
+  useEffect(() => {
+    if (state !== "done" || !given.data?.table) return;
+    // The import has become a table, and is of no more use.
+    void api.cancelImport(id).catch(() => undefined);
+    void client.invalidateQueries({ queryKey: keys.tables });
+    navigate(`/tables/${given.data.table}`, { replace: true });
+  }, [state, given.data, id, client, navigate]);
+
+  async function attempt<T>(action: () => Promise<T>): Promise<T | undefined> {
+    setRefusal("");
+    setWorking(true);
+    try {
+      return await action();
+    } catch (error) {
+      setRefusal(error instanceof Error ? error.message : String(error));
+      return undefined;
+    } finally {
+      setWorking(false);
+    }
+  }
+  const overrule = (asked: Reading) =>
+    attempt(async () => client.setQueryData(keys.look(id), await api.overrule(id, asked)));
+  const start = () =>
+    attempt(async () => {
+      client.setQueryData(keys.import(id), await api.startImport(id));
+    });
+  const leave = () =>
+    attempt(async () => {
+      await api.cancelImport(id);
+      await client.invalidateQueries({ queryKey: keys.imports });
+      navigate(given.data?.table ? `/tables/${given.data.table}` : "/", { replace: true });
+    });
+  const accept = (renames: Record<string, string>) =>
+    attempt(async () => {
+      const table = await api.acceptImport(id, renames);
+      client.removeQueries({ queryKey: keys.workbench(table.id) });
+      await tableChanged(client, table.id);
+      navigate(`/tables/${table.id}`, { replace: true });
+    });
+
+  if (given.error) {
+    return (
+      <>
+        <Bar />
+        <Notice heading="This file is not here">
+          It may have been brought in or left out meanwhile; the desk shows what is there.
+        </Notice>
+      </>
+    );
+  }
+  if (!given.data) return <Bar />;
+
+  return (
+    <Flex direction="column" h="100%">
+      <Bar trail={<Trail given={given.data} />}>
+        {state === "looking" && (
+          <>
+            <Button variant="onBar" onClick={leave}>
+              Leave it out
+            </Button>
+            <Button variant="lead" onClick={start} disabled={working || !look.data} autoFocus>
+              {given.data.table ? "Read and compare" : "Bring it in"}
+            </Button>
+          </>
+        )}
+      </Bar>
+      {refusal && <Refused sentence={refusal} onClose={() => setRefusal("")} />}
+      {state === "looking" && <Looking look={look.data} error={look.error} onOverrule={overrule} />}
+      {(state === "waiting" || state === "reading" || state === "done") && (
+        <InProgress given={given.data} onCancel={leave} />
+      )}
+      {state === "failed" && (
+        <Middle heading="The file was not brought in">
+          <Box mb="16px" overflowWrap="anywhere">
+            {given.data.problem}
+          </Box>
+          <Button variant="plain" onClick={leave}>
+            Put this away
+          </Button>
+        </Middle>
+      )}
+      {state === "compared" && given.data.comparison && (
+        <Compared
+          given={given.data}
+          comparison={given.data.comparison}
+          working={working}
+          onAccept={accept}
+          onLeave={leave}
+        />
+      )}
+    </Flex>
+  );
+}
+
+function Trail({ given }: { given: Import }) {
+  return (
+    <>
+      {given.table ? <Link to={`/tables/${given.table}`}>{given.table_name}</Link> : <Box as="span">A new table</Box>}
+      <span>/</span>
+      <TrailEnd>{given.name}</TrailEnd>
+    </>
+  );
+}
+
+function Looking({
+  look,
+  error,
+  onOverrule,
+}: {
+  look: Look | undefined;
+  error: Error | null;
+  onOverrule: (asked: Reading) => void;
+}) {
+  if (error) return <Middle heading="The file cannot be read">{error.message}</Middle>;
+  if (!look) return <Middle heading="Looking at the file">Finding out how it is written</Middle>;
+  return (
+    <Flex as="main" direction="column" flex="1" minH="0">
+      <Box px="18px" py="14px" bg="paper" borderBottomWidth="1px" borderColor="edge">
+        <ReadingSentence look={look} onOverrule={onOverrule} />
+        <Box color="quiet" mt="4px">
+          {counted(look.columns.length, "column")}, {megabytes(look.file.size)}. Below are the first records as they
+          would be read; what is marked above can be overruled.
+          {look.notes.length > 0 && ` Note: ${look.notes.join("; ")}.`}
+        </Box>
+      </Box>
+      <FirstRecords look={look} />
+    </Flex>
+  );
+}
+
+function InProgress({ given, onCancel }: { given: Import; onCancel: () => void }) {
+  const words = given.state === "waiting" ? "Waiting for the file before it" : `Reading ${given.name}`;
+  return (
+    <Middle heading={words}>
+      <Box mb="10px" minH="20px" role="status">
+        {given.records ? `${counted(given.records, "record")} so far` : `${megabytes(given.size)}`}
+      </Box>
+      <Progress.Root value={null} size="xs" w="320px" aria-label={words}>
+        <Progress.Track bg="line">
+          <Progress.Range bg="amberLine" />
+        </Progress.Track>
+      </Progress.Root>
+      <Button variant="plain" mt="16px" onClick={onCancel}>
+        Cancel
+      </Button>
+    </Middle>
+  );
+}
+
+function Middle({ heading, children }: { heading: string; children: ReactNode }) {
+  return (
+    <Flex
+      as="main"
+      direction="column"
+      flex="1"
+      align="center"
+      justify="center"
+      px="24px"
+      textAlign="center"
+      color="quiet"
+    >
+      <Box as="h2" textStyle="heading" color="ink" mb="8px" overflowWrap="anywhere">
+        {heading}
+      </Box>
+      {children}
+    </Flex>
+  );
+}

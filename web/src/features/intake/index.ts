@@ -1,0 +1,3 @@
+export { ImportScreen } from "./ImportScreen";
+export { type GivingState, useGive } from "./useGive";
+export { usePaste } from "./usePaste";

@@ -1,0 +1,290 @@
+import { Box, chakra, Flex, Input } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { api, type Mend, type RecordsAsked, Refusal } from "../../api/client";
+import { keys } from "../../api/queries";
+import { Bar, TrailEnd } from "../../shared/Bar";
+import { Button } from "../../shared/Button";
+import { DropFrame } from "../../shared/DropFrame";
+import { Notice } from "../../shared/Notice";
+import { counted, grouped, megabytes } from "../../shared/numbers";
+import { Refused } from "../../shared/Say";
+import { useDrop } from "../../shared/useDrop";
+import { useGive } from "../intake";
+import { Editions } from "./Editions";
+import { FoundPanel } from "./FoundPanel";
+import { HeadMenu } from "./HeadMenu";
+import { type MendAsked, MendDialog } from "./MendDialog";
+import { MendsPanel } from "./MendsPanel";
+import { RecordGrid } from "./RecordGrid";
+import { useTable } from "./useTable";
+
+/** The records of a table, what was found in them, and the mends. */
+export function TableScreen() {
+  const id = Number(useParams().id);
+  return <OneTable key={id} id={id} />;
+}
+
+function OneTable({ id }: { id: number }) {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const table = useTable(id);
+  const giving = useGive(id);
+  const over = useDrop(giving.take);
+  const file = useRef<HTMLInputElement>(null);
+  const finder = useRef<HTMLInputElement>(null);
+  const [asked, setAsked] = useState<RecordsAsked>({});
+  const [typed, setTyped] = useState("");
+  const [total, setTotal] = useState<number | null>(null);
+  const [mending, setMending] = useState<MendAsked | null>(null);
+  const { data: bench, error } = table.query;
+
+  useEffect(() => {
+    document.title = bench ? `${bench.table.name}, Mottled Finch` : "Mottled Finch";
+  }, [bench]);
+  // What is typed is looked for once the hand rests.
+  useEffect(() => {
+    const timer = setTimeout(() => setAsked((now) => found(now, typed)), 250);
+    return () => clearTimeout(timer);
+  }, [typed]);
+  useKeys({ undo: table.undo, redo: table.redo, find: () => finder.current?.focus() });
+  const onTotal = useCallback((count: number) => setTotal(count), []);
+
+  if (error) {
+    const gone = error instanceof Refusal && error.status === 404;
+    return (
+      <>
+        <Bar />
+        <Notice heading={gone ? "This table is not here" : "This table cannot be shown"}>{error.message}</Notice>
+      </>
+    );
+  }
+  if (!bench) {
+    return (
+      <Flex direction="column" h="100%">
+        <Bar />
+        <Flex flex="1" align="center" justify="center" color="quiet" role="status">
+          Opening the table
+        </Flex>
+      </Flex>
+    );
+  }
+
+  const attempt = async (action: () => Promise<void>) => {
+    try {
+      await action();
+    } catch (problem) {
+      table.refuse(problem instanceof Error ? problem.message : String(problem));
+    }
+  };
+  const makePlate = () => attempt(async () => navigate(`/plates/${(await api.startPlate(id)).plate.id}`));
+  const reread = () =>
+    attempt(async () => {
+      const look = await api.reread(id);
+      client.setQueryData(keys.look(look.file.id), look);
+      client.setQueryData(keys.import(look.file.id), look.file);
+      navigate(`/imports/${look.file.id}`);
+    });
+  const version = `${bench.table.edition}:${JSON.stringify(bench.mends.map(({ mend }) => mend))}`;
+  const records = bench.own_numbers ? bench.delivered : bench.table.records;
+  const narrowed = asked.find !== undefined;
+  const { state } = giving;
+
+  return (
+    <Flex direction="column" h="100%">
+      <Bar
+        trail={
+          <>
+            <Link to="/">Tables</Link>
+            <span>/</span>
+            <TrailEnd>{bench.table.name}</TrailEnd>
+            <Editions bench={bench} onReturn={table.returnTo} />
+          </>
+        }
+      >
+        <Button
+          variant="bareOnBar"
+          onClick={table.undo}
+          disabled={bench.undo === null}
+          title={bench.undo ? `Undo: ${bench.undo}` : "Nothing to undo"}
+        >
+          Undo
+        </Button>
+        <Button
+          variant="bareOnBar"
+          onClick={table.redo}
+          disabled={bench.redo === null}
+          title={bench.redo ? `Redo: ${bench.redo}` : "Nothing to redo"}
+        >
+          Redo
+        </Button>
+        <Button variant="onBar" onClick={() => file.current?.click()} disabled={state.at === "sending"}>
+          Give a newer file
+        </Button>
+        <Button variant="lead" onClick={makePlate}>
+          Make a plate
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          aria-label="A newer file of this table"
+          tabIndex={-1}
+          style={{ display: "none" }}
+          onChange={(event) => {
+            void giving.take([...(event.target.files ?? [])]);
+            event.target.value = "";
+          }}
+        />
+      </Bar>
+      <Flex align="center" gap="16px" px="18px" minH="64px" bg="paper" borderBottomWidth="1px" borderColor="edge">
+        <Box flex="1" textStyle="statement" color="quiet" py="10px">
+          <Strong>{grouped(bench.table.records)}</Strong> {bench.table.records === 1 ? "record" : "records"},{" "}
+          <Strong>{bench.table.columns.length}</Strong> columns
+          {bench.parts.length > 0 && (
+            <>
+              , read as{" "}
+              <chakra.button
+                type="button"
+                onClick={reread}
+                title="Read the file in another way"
+                color="ink"
+                textAlign="start"
+                borderBottomWidth="2px"
+                borderStyle="dotted"
+                borderColor="control"
+                cursor="pointer"
+                _hover={{ bg: "amberWash" }}
+              >
+                {bench.parts
+                  .filter(({ usual }) => !usual)
+                  .map(({ words }) => words)
+                  .join(", ")}
+              </chakra.button>
+            </>
+          )}
+          {state.at === "sending" && (
+            <Box textStyle="small" role="status">
+              Sending {state.name}, {megabytes(state.sent)} of {megabytes(state.size)}{" "}
+              <Button variant="bare" size="sm" onClick={giving.cancel}>
+                Cancel
+              </Button>
+            </Box>
+          )}
+        </Box>
+        {narrowed && total !== null && (
+          <Box color="quiet" textStyle="small" whiteSpace="nowrap" role="status">
+            {counted(total, "record")}
+          </Box>
+        )}
+        <Input
+          ref={finder}
+          size="sm"
+          w="200px"
+          flex="none"
+          type="search"
+          aria-label="Find in records"
+          placeholder="Find in records"
+          bg="card"
+          borderColor="control"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          onKeyDown={(event) => event.key === "Escape" && setTyped("")}
+        />
+      </Flex>
+      {state.at === "refused" && <Refused sentence={state.sentence} onClose={giving.rest} />}
+      {table.refusal && <Refused sentence={table.refusal} onClose={table.forget} />}
+      <Flex flex="1" minH="0">
+        <Flex as="main" direction="column" flex="1" minW="0">
+          <RecordGrid
+            table={id}
+            version={version}
+            records={records}
+            columns={bench.table.columns}
+            asked={asked}
+            onTotal={onTotal}
+            head={(column) => (
+              <HeadMenu
+                column={column}
+                asked={asked}
+                onSort={(descending) =>
+                  setAsked(({ find, field }) => ({
+                    ...(descending === null ? {} : { sort: column.name, descending }),
+                    ...(find === undefined ? {} : { find, field }),
+                  }))
+                }
+                onMend={(kind) => setMending({ kind, column })}
+              />
+            )}
+            onCorrect={(column, row, to) => table.correct(column.name, row.number, to)}
+          />
+          <MendsPanel
+            lines={bench.mends}
+            touched={bench.touched}
+            working={table.working}
+            onChange={table.mends}
+            onAdd={(kind) => setMending({ kind })}
+            onEdit={(place) => {
+              const mend = bench.mends[place]?.mend;
+              if (mend) setMending({ kind: mend.do, mend, place });
+            }}
+          />
+        </Flex>
+        <FoundPanel
+          table={id}
+          mended={bench.mends.length}
+          working={table.working}
+          onMend={table.add}
+          onShow={(finding) => setTyped(finding.text ?? "")}
+          onRefusal={table.refuse}
+        />
+      </Flex>
+      <MendDialog
+        table={bench.table}
+        asked={mending}
+        onClose={() => setMending(null)}
+        onDone={(mend: Mend, place) =>
+          place === undefined
+            ? table.add(mend)
+            : table.mends((all) => all.map((each, i) => (i === place ? kept(mend, each) : each)))
+        }
+      />
+      {over && <DropFrame />}
+    </Flex>
+  );
+}
+
+const Strong = ({ children }: { children: string | number }) => (
+  <Box as="span" color="ink" fontWeight="600">
+    {children}
+  </Box>
+);
+
+/** A mend that was switched off stays so when it is changed. */
+function kept(mend: Mend, before: Mend): Mend {
+  return before.off ? { ...mend, off: true } : mend;
+}
+
+function found(now: RecordsAsked, text: string): RecordsAsked {
+  const { find: _, field: __, ...rest } = now;
+  return text.trim() ? { ...rest, find: text.trim() } : rest;
+}
+
+type Shortcuts = Record<"undo" | "redo" | "find", () => unknown>;
+
+function useKeys({ undo, redo, find }: Shortcuts) {
+  useEffect(() => {
+    function onKeyDown(event: KeyboardEvent) {
+      if ((event.target as HTMLElement).matches("input, textarea, select")) return;
+      const command = event.ctrlKey || event.metaKey;
+      const key = event.key.toLowerCase();
+      if (command && key === "z") void (event.shiftKey ? redo() : undo());
+      else if (command && key === "y") void redo();
+      else if (!command && key === "/") find();
+      else return;
+      event.preventDefault();
+    }
+    document.addEventListener("keydown", onKeyDown);
+    return () => document.removeEventListener("keydown", onKeyDown);
+  }, [undo, redo, find]);
+}

@@ -1,0 +1,1 @@
+export { TableScreen } from "./TableScreen";
