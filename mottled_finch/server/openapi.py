@@ -196,13 +196,16 @@ class ComparisonAnswer(Comparison):
 
 @dataclass(frozen=True, kw_only=True)
 class ImportAnswer:
-    """A file on its way in. ``state`` is looking, waiting, reading, compared, done or failed."""
+    """A file on its way in. ``state`` is looking, waiting, reading, compared, done or failed; while it is reading, ``phase``
+    is records, columns or keeping, and ``records`` counts those read so far.
+    """
 
     id: int
     name: str
     state: str
     size: int
     records: int
+    phase: str
     problem: str
     table: int | None
     table_name: str | None

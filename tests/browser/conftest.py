@@ -135,6 +135,21 @@ def drop(page: Page, name: str, content: bytes | str) -> None:
     )
 
 
+def bring_in(page: Page) -> int:
+    """From the look at a file that was dropped to its table. Enter is enough."""
+    page.wait_for_url(re.compile(r"/imports/\d+$"))
+    expect(page.get_by_role("button", name="Bring it in")).to_be_focused()
+    page.keyboard.press("Enter")
+    page.wait_for_url(re.compile(r"/tables/\d+$"))
+    expect(page.get_by_role("grid", name="Records")).to_be_visible()
+    return int(page.url.rsplit("/", 1)[1])
+
+
+def make_plate(page: Page) -> None:
+    page.get_by_role("button", name="Make a plate").click()
+    page.wait_for_url(re.compile(r"/plates/\d+$"))
+
+
 def settled(page: Page) -> None:
     """Until the last change is saved and drawn."""
     expect(page.get_by_text(re.compile(r"^saved "))).to_be_visible()

@@ -11,7 +11,7 @@ from datetime import datetime, timedelta
 import pytest
 from playwright.sync_api import Page, expect
 
-from .conftest import ROOT, drop, painted, picture_of, plate_number, screen_color, settled, wait_until
+from .conftest import ROOT, bring_in, drop, make_plate, painted, picture_of, plate_number, screen_color, settled, wait_until
 
 WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"]
 STALLS = ["Apple Row", "Bread & Butter", "Corner <3>", "Dairy"]
@@ -56,7 +56,8 @@ def download(page: Page, name: str) -> bytes:
 def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
     page.goto("/")
     drop(page, "market 2025.csv", text)
-    page.wait_for_url(re.compile(r"/plates/\d+$"))
+    bring_in(page)
+    make_plate(page)
     settled(page)
     expect(page.get_by_text("market 2025", exact=True)).to_be_visible()
 

@@ -11,11 +11,11 @@ from ..table import Table
 from .columnar import table_of
 from .look import LOOK_RECORDS, Look, Part
 from .names import check_width
-from .source import Told
+from .source import Told, quiet
 
 
 def look(source: BinaryIO, name: str, asked: ReadingSpec) -> Look:
-    return _read(source, name, asked, lambda _: None, LOOK_RECORDS)[1]
+    return _read(source, name, asked, quiet, LOOK_RECORDS)[1]
 
 
 def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[Table, Look]:

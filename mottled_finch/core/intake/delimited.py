@@ -27,7 +27,7 @@ from .moments import Dates, date_order
 from .names import check_names, check_width
 from .numbers import decimal_of
 from .sniff import DELIMITERS, Dialect, cut, sniff
-from .source import Told, Watched, opened
+from .source import COLUMNS, Told, Watched, opened, quiet
 
 Plain = dict[str, Any]
 """The Arrow types of the fields that are parsed straight to what they are."""
@@ -75,14 +75,8 @@ def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[T
         text, found = _look(source, name, replace(asked, encoding=error.page))
         found = replace(found, asked=asked)
         raw = _whole(text, told)
-    if raw.num_rows == 0:
-        raise IntakeError(
-            f"the file has a header of {counted(len(text.dialect.names), 'column')} and no records below it; "
-            "export it again with its records",
-            path=name,
-        )
     _refuse_an_open_quotation(raw, text)
-    return Table(tuple(_columns(raw, text))), found
+    return Table(tuple(_columns(raw, text, told))), found
 
 
 class _NotUtf8(Exception):  # noqa: N818 (it is a turn taken, not an error told)
@@ -119,6 +113,12 @@ def _look(source: BinaryIO, name: str, asked: ReadingSpec) -> tuple[_Text, Look]
     check_width(width, name)
     spare = width > 1 and dialect.names[-1] == "" and not any(row[width - 1 : width] not in ([], [""]) for row in rows)
     check_names(dialect.names[:-1] if spare else dialect.names, name)
+
+    if not rows and not cut_short:
+        raise IntakeError(
+            f"the file has a header of {counted(width, 'column')} and no records below it; export it again with its records",
+            path=name,
+        )
 
     columns = [pa.array([row[i] if i < len(row) else "" for row in rows], pa.string()) for i in range(width)]
     habits = _habits(columns, dialect.delimiter, asked)
@@ -216,7 +216,11 @@ def _read(text: _Text, plain: Plain, ragged: list[pa_csv.InvalidRow], told: Told
 
     dialect, fields = text.dialect, text.fields
     encoded = pa.dictionary(pa.int32(), pa.string())
-    watched = Watched(text.utf8(), lambda lines: told(max(0, lines - dialect.above)))
+
+    def told_lines(lines: int, _phase: str = "", /) -> None:
+        told(max(0, lines - dialect.above))
+
+    watched = Watched(text.utf8(), told_lines)
     return pa_csv.read_csv(
         pa.PythonFile(watched, mode="r"),
         read_options=pa_csv.ReadOptions(column_names=fields, skip_rows=dialect.above, block_size=_BLOCK_BYTES, use_threads=threads),
@@ -313,7 +317,7 @@ def _first_ragged(text: _Text) -> pa_csv.InvalidRow | None:
     """Read again on one thread, where the reader knows the number of the record that is wrong."""
     ragged: list[pa_csv.InvalidRow] = []
     with contextlib.suppress(pa.ArrowInvalid):
-        _read(text, {}, ragged, lambda _: None, threads=False)
+        _read(text, {}, ragged, quiet, threads=False)
     return ragged[0] if ragged else None
 
 
@@ -337,8 +341,9 @@ def _refuse_an_open_quotation(raw: pa.Table, text: _Text) -> None:
         )
 
 
-def _columns(raw: pa.Table, text: _Text) -> Iterator[Column]:
+def _columns(raw: pa.Table, text: _Text, told: Told) -> Iterator[Column]:
     for position, name in enumerate(text.dialect.names):
+        told(raw.num_rows, COLUMNS)
         chunks = raw.column(position)
         if pa.types.is_floating(chunks.type):
             notes = ("decimal comma",) if text.habits.decimal == "," else ()

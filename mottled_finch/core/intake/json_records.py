@@ -10,7 +10,7 @@ from ..recipe.table_spec import ReadingSpec
 from ..table import Table
 from .look import LOOK_RECORDS, Look, Part
 from .names import check_names
-from .source import Told, opened
+from .source import COLUMNS, Told, opened, quiet
 from .values import column_from_values
 
 BYTES_MOST = 512 << 20
@@ -22,7 +22,7 @@ Record = dict[str, Any]
 
 
 def look(source: BinaryIO, name: str, asked: ReadingSpec) -> Look:
-    return _read(source, name, asked, lambda _: None)[1]
+    return _read(source, name, asked, quiet)[1]
 
 
 def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[Table, Look]:
@@ -50,9 +50,9 @@ def _read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[
     names = list(dict.fromkeys(key for record in records for key in record))
     check_names(names, name)
     columns = []
-    for position, field in enumerate(names):
+    for field in names:
+        told(len(records), COLUMNS)
         columns.append(column_from_values(field, [record.get(field) for record in records]))
-        told(len(records) * (position + 1) // len(names))
     table = Table(tuple(columns))
     where = words if place in ("", LINES) else f"{words}, records under “{place}”"
     look_ = Look(

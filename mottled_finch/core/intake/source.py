@@ -3,8 +3,7 @@
 import gzip
 import io
 import zlib
-from collections.abc import Callable
-from typing import Any, BinaryIO, cast
+from typing import Any, BinaryIO, Protocol, cast
 
 from ..errors import IntakeError
 
@@ -12,11 +11,17 @@ GZIP = b"\x1f\x8b"
 UNPACKED_BYTES_MOST = 4 << 30
 """The most text that is unpacked from a packed file: a small one can hold any number of blanks."""
 
-Told = Callable[[int], None]
-"""Called with the number of records read so far. It may raise to break the reading off."""
+COLUMNS = "columns"
+"""What is told in the second half of a reading: all records are there, and the kinds of the columns are being decided."""
 
 
-def quiet(_records: int) -> None:
+class Told(Protocol):
+    """Hears the number of records read so far, and in which half of the reading. It may raise to break the reading off."""
+
+    def __call__(self, records: int, phase: str = "records", /) -> None: ...
+
+
+def quiet(_records: int, _phase: str = "records", /) -> None:
     """Tells nobody."""
 
 

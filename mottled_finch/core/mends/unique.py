@@ -6,13 +6,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..recipe.table_spec import UniqueMend
-from ..table import Column, Table, texts_and_codes
+from ..table import Column, Table
 from .effect import Effect, kept_records
 
 
 def effect(table: Table, mend: UniqueMend, path: str) -> Effect:
     named = [table.column(name, f"{path}.fields[{i}]") for i, name in enumerate(mend.fields)]
     return kept_records(table, ~repeats(named or table.columns))
+
+
+_MISFIT = np.uint64(0xFFF0_0000_0000_0000)  # as a double it would be the negative infinity, which no column holds
 
 
 def repeats(columns: Sequence[Column]) -> NDArray[np.bool_]:
@@ -38,10 +41,13 @@ def repeats(columns: Sequence[Column]) -> NDArray[np.bool_]:
 
 
 def _values(column: Column) -> NDArray[np.uint64]:
-    if column.is_number and not len(column.misfits):
-        plain = np.where(np.isnan(column.data), np.nan, column.data + 0.0)  # one NaN for all, and no minus zero
-        return plain.view(np.uint64)
-    return texts_and_codes(column)[0].astype(np.uint64)
+    if column.is_number:
+        values = np.where(np.isnan(column.data), np.nan, column.data + 0.0).view(np.uint64)  # one NaN for all, no minus zero
+    else:
+        values = column.data.astype(np.uint64)
+    # A text that did not fit is told from the blank it counts as, and from other such texts, by a number of its own.
+    values[column.misfits.records] = _MISFIT + column.misfits.codes.astype(np.uint64)
+    return values
 
 
 def mixed(values: NDArray[np.uint64]) -> NDArray[np.uint64]:

@@ -6,6 +6,8 @@ from functools import cached_property
 from typing import Any
 
 import numpy as np
+import pyarrow as pa
+import pyarrow.compute as pc
 from numpy.typing import NDArray
 
 BLANK = 0
@@ -126,6 +128,9 @@ class Column:
     @cached_property
     def distinct(self) -> int:
         """The number of different values that records hold, blanks not counted."""
+        if self.is_number:
+            # By hashing, which is several times faster than sorting them as ``coded`` does. Minus zero is zero.
+            return int(pc.count_distinct(pa.array(self.data[~np.isnan(self.data)] + 0.0)).as_py())
         return int(np.count_nonzero(self.counts[1:]))
 
     @cached_property

@@ -35,7 +35,7 @@ def bring_in(given: Import) -> Table:
     carry_out(given)
     if given.state == Import.State.FAILED:
         name, _, problem = given.problem.partition(": ")
-        given.delete()
+        remove(given)
         raise IntakeError(problem, path=name)
     assert given.table is not None
     table = given.table

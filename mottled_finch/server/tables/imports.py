@@ -23,9 +23,10 @@ from mottled_finch.core.table import Table as CoreTable
 
 from .. import settings
 from ..problems import Problem
-from .mended import mended, spec_of
+from .mended import key_of, mended, spec_of
 from .models import Edition, Import, Table
 from .storage import copy_source, packed_source, store_columns, store_source
+from .summary import summary_of
 
 _PIECE = 1 << 20
 WORKING = threading.Lock()
@@ -44,16 +45,17 @@ class Progress:
     """How many records of each import have been read, and which imports are to be broken off."""
 
     def __init__(self) -> None:
-        self._records: dict[int, int] = {}
+        self._records: dict[int, tuple[int, str]] = {}
         self._canceled: set[int] = set()
 
-    def tell(self, pk: int, records: int) -> None:
+    def tell(self, pk: int, records: int, phase: str) -> None:
         if pk in self._canceled:
             raise Canceled
-        self._records[pk] = records
+        self._records[pk] = records, phase
 
-    def records(self, pk: int) -> int:
-        return self._records.get(pk, 0)
+    def of(self, pk: int) -> tuple[int, str]:
+        """The records read so far, and what is being done: records, columns, or keeping."""
+        return self._records.get(pk, (0, "records"))
 
     def cancel(self, pk: int) -> None:
         self._canceled.add(pk)
@@ -121,13 +123,14 @@ def look(given: Import) -> Look:
 
 def overrule(given: Import, asked: dict[str, Any]) -> Look:
     """Say how the file is to be read. A way in which it cannot be read changes nothing and raises IntakeError."""
-    _only_while(given, Import.State.LOOKING)
+    _only_while(given, Import.State.LOOKING, Import.State.FAILED)
     before, given.asked = given.asked, _checked(asked)
     try:
         found = look(given)
     except CoreError:
         given.asked = before
         raise
+    given.state, given.problem = Import.State.LOOKING, ""
     given.save()
     return found
 
@@ -166,12 +169,17 @@ def carry_out(given: Import) -> Import:
 
 
 def _read_and_store(given: Import) -> None:
+    def told(records: int, phase: str = "records", /) -> None:
+        PROGRESS.tell(given.pk, records, phase)
+
     asked = load_table_part(given.asked)
     with _opened(given) as source:
-        data, found = read_file(source, given.name, asked, lambda records: PROGRESS.tell(given.pk, records))
+        data, found = read_file(source, given.name, asked, told)
+        told(data.records, "keeping")
         pieces = packed_source(source)
-    PROGRESS.tell(given.pk, data.records)
+    told(data.records, "keeping")
     comparison = _compared(given.table, data) if given.table else {}
+    summary = {} if given.table else summary_of(data)  # worked out here, so that no request has to wait for it
     with transaction.atomic():
         table = given.table or Table.objects.create(name=_table_name(given.name))
         edition = Edition.objects.create(
@@ -187,11 +195,12 @@ def _read_and_store(given: Import) -> None:
         )
         store_columns(edition, data)
         store_source(edition, pieces)
-        PROGRESS.tell(given.pk, data.records)  # the last moment at which a cancel is heard
+        told(data.records, "keeping")  # the last moment at which a cancel is heard
         given.comparison = comparison
         given.state = Import.State.COMPARED if given.table else Import.State.DONE
         if given.table is None:
             table.current = edition
+            table.summary = {"key": key_of(edition, []), **summary}
             table.save()
         given.table, given.edition = table, edition
         given.save()
@@ -257,7 +266,10 @@ def remove(given: Import) -> None:
 def tidy_up() -> None:
     """After a start: what was being read when the server stopped has failed, and files that belong to nothing go."""
     cut_off = Import.objects.filter(state=Import.State.READING)
-    cut_off.update(state=Import.State.FAILED, problem="The server stopped while this file was read; nothing of it was kept.")
+    cut_off.update(
+        state=Import.State.FAILED,
+        problem="The server stopped while this file was read, and nothing of it was kept; bring it in again.",
+    )
     Import.objects.filter(state=Import.State.DONE).delete()
     known = {str(pk) for pk in Import.objects.values_list("pk", flat=True)}
     for path in folder().iterdir():
@@ -309,8 +321,7 @@ def _only_while(given: Import, *states: str) -> None:
 def _fail(given: Import, problem: str) -> None:
     given.refresh_from_db()
     given.state, given.problem, given.edition = Import.State.FAILED, problem, None
-    given.save()
-    path_of(given).unlink(missing_ok=True)
+    given.save()  # the file stays, so that it can be read in another way
 
 
 def _too_large(size: int, name: str) -> Problem:

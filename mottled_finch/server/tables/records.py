@@ -16,6 +16,8 @@ from mottled_finch.core.table import Table as CoreTable
 from .mended import Kept
 
 WINDOW_MOST = 500
+TEXTS_MOST = 200_000
+"""Moments beyond this number are not written out to be searched."""
 _ORDERS: Kept[NDArray[np.int64]] = Kept(8)
 
 
@@ -111,12 +113,26 @@ def _column_holds(column: Column, find: str) -> NDArray[np.bool_]:
         values, _ = read_numbers(pa.array([find]), np.ones(1, dtype=np.int64), ".")
         return np.isclose(column.data, values[0], rtol=1e-12, atol=0) if not np.isnan(values[0]) else np.zeros(len(column), bool)
     if column.kind is Kind.MOMENT:
-        texts = np.datetime_as_string(column.dictionary, unit="s").astype(str)
-        holds = np.char.find(np.char.replace(texts, "T", " "), find.replace("t", " ")) >= 0
+        holds = _moments_holding(column, find)
     else:
         holds = np.array([find in text.casefold() for text in entry_texts(column)])
     holds[0] = False
     return holds[column.data]
+
+
+def _moments_holding(column: Column, find: str) -> NDArray[np.bool_]:
+    """Moments of a year, month, day, hour or minute written by ISO 8601; in a column of few, also by any part of their text."""
+    entries = column.dictionary
+    try:
+        asked = np.datetime64(find.upper().replace(" ", "T"))
+        if not np.isnat(asked) and np.datetime_data(asked)[0] in ("Y", "M", "D", "h", "m", "s"):
+            first, after = (np.datetime64(moment, "us") for moment in (asked, asked + 1))
+            return (entries >= first) & (entries < after)
+    except ValueError:
+        pass
+    if len(entries) > TEXTS_MOST or not any(mark.isdigit() for mark in find):
+        return np.zeros(len(entries), dtype=bool)
+    return np.array([find in text for text in entry_texts(column)])
 
 
 def _ranked(column: Column, positions: NDArray[np.int64], *, descending: bool) -> NDArray[np.int64]:

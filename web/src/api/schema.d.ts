@@ -746,13 +746,14 @@ export interface components {
             row: number;
             text: string;
         };
-        /** @description A file on its way in. ``state`` is looking, waiting, reading, compared, done or failed. */
+        /** @description A file on its way in. ``state`` is looking, waiting, reading, compared, done or failed; while it is reading, ``phase`` is records, columns or keeping, and ``records`` counts those read so far. */
         ImportAnswer: {
             id: number;
             name: string;
             state: string;
             size: number;
             records: number;
+            phase: string;
             problem: string;
             table: number | null;
             table_name: string | null;

@@ -1,7 +1,7 @@
 import { Box, CloseButton, Flex } from "@chakra-ui/react";
 
-/** A refusal, where it happened: the sentence, and a way to put it away. */
-export function Refused({ sentence, onClose }: { sentence: string; onClose: () => void }) {
+/** A refusal, where it happened: the sentence, and a way to put it away unless it stands as long as its cause does. */
+export function Refused({ sentence, onClose }: { sentence: string; onClose?: () => void }) {
   return (
     <Flex
       role="alert"
@@ -17,7 +17,7 @@ export function Refused({ sentence, onClose }: { sentence: string; onClose: () =
       <Box flex="1" overflowWrap="anywhere">
         {sentence}
       </Box>
-      <CloseButton size="2xs" color="alarm" onClick={onClose} aria-label="Put the message away" />
+      {onClose && <CloseButton size="2xs" color="alarm" onClick={onClose} aria-label="Put the message away" />}
     </Flex>
   );
 }

@@ -26,7 +26,8 @@ function OneImport({ id }: { id: number }) {
   const [refusal, setRefusal] = useState("");
   const [working, setWorking] = useState(false);
   const state = given.data?.state;
-  const look = useLook(id, state === "looking");
+  const looking = state === "looking" || state === "failed";
+  const look = useLook(id, looking);
 
   useEffect(() => {
     document.title = given.data ? `${given.data.name}, Mottled Finch` : "Mottled Finch";
@@ -52,7 +53,11 @@ function OneImport({ id }: { id: number }) {
     }
   }
   const overrule = (asked: Reading) =>
-    attempt(async () => client.setQueryData(keys.look(id), await api.overrule(id, asked)));
+    attempt(async () => {
+      const next = await api.overrule(id, asked);
+      client.setQueryData(keys.look(id), next);
+      client.setQueryData(keys.import(id), next.file);
+    });
   const start = () =>
     attempt(async () => {
       client.setQueryData(keys.import(id), await api.startImport(id));
@@ -86,7 +91,7 @@ function OneImport({ id }: { id: number }) {
   return (
     <Flex direction="column" h="100%">
       <Bar trail={<Trail given={given.data} />}>
-        {state === "looking" && (
+        {looking && (
           <>
             <Button variant="onBar" onClick={leave}>
               Leave it out
@@ -98,19 +103,10 @@ function OneImport({ id }: { id: number }) {
         )}
       </Bar>
       {refusal && <Refused sentence={refusal} onClose={() => setRefusal("")} />}
-      {state === "looking" && <Looking look={look.data} error={look.error} onOverrule={overrule} />}
+      {state === "failed" && !refusal && <Refused sentence={given.data.problem} />}
+      {looking && <Looking look={look.data} error={look.error} onOverrule={overrule} />}
       {(state === "waiting" || state === "reading" || state === "done") && (
         <InProgress given={given.data} onCancel={leave} />
-      )}
-      {state === "failed" && (
-        <Middle heading="The file was not brought in">
-          <Box mb="16px" overflowWrap="anywhere">
-            {given.data.problem}
-          </Box>
-          <Button variant="plain" onClick={leave}>
-            Put this away
-          </Button>
-        </Middle>
       )}
       {state === "compared" && given.data.comparison && (
         <Compared
@@ -161,12 +157,18 @@ function Looking({
   );
 }
 
+const PHASES: Record<string, string> = {
+  records: " so far",
+  columns: ", finding out what the columns hold",
+  keeping: ", putting them into the library",
+};
+
 function InProgress({ given, onCancel }: { given: Import; onCancel: () => void }) {
   const words = given.state === "waiting" ? "Waiting for the file before it" : `Reading ${given.name}`;
   return (
     <Middle heading={words}>
       <Box mb="10px" minH="20px" role="status">
-        {given.records ? `${counted(given.records, "record")} so far` : `${megabytes(given.size)}`}
+        {given.records ? `${counted(given.records, "record")}${PHASES[given.phase] ?? ""}` : megabytes(given.size)}
       </Box>
       <Progress.Root value={null} size="xs" w="320px" aria-label={words}>
         <Progress.Track bg="line">

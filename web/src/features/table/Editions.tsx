@@ -30,6 +30,7 @@ export function Editions({ bench, onReturn }: { bench: Workbench; onReturn: (num
                 fontSize="13px"
                 disabled={edition.stands}
                 _highlighted={{ bg: "amberWash" }}
+                _disabled={{ opacity: 1, cursor: "default" }}
                 onClick={() => onReturn(edition.number)}
               >
                 <Box flex="1">
