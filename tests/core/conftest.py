@@ -2,17 +2,18 @@
 
 import io
 from collections.abc import Callable
+from typing import Any
 
 import pytest
 
 from mottled_finch.core.figure import Figure, make_figure
 from mottled_finch.core.intake import read_file
-from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.recipe import ReadingSpec, load_recipe
 from mottled_finch.core.table import Table
 
 
-def read(text: str | bytes, name: str = "a.csv") -> Table:
-    return read_file(io.BytesIO(text.encode() if isinstance(text, str) else text), name)[0]
+def read(text: str | bytes, name: str = "a.csv", **asked: Any) -> Table:
+    return read_file(io.BytesIO(text.encode() if isinstance(text, str) else text), name, ReadingSpec(**asked))[0]
 
 
 def figure_of(text: str, **parts: object) -> Figure:

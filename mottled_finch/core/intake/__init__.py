@@ -5,7 +5,7 @@ from typing import BinaryIO
 
 from ..errors import IntakeError
 from ..recipe.table_spec import ReadingSpec
-from ..table import Table
+from ..table import Kind, Table
 from . import arrow, delimited, json_records, parquet, workbook
 from .encodings import is_utf16
 from .look import Look, Part
@@ -20,6 +20,7 @@ FORMS: dict[str, ModuleType] = {
 }
 """Each reader has ``look(source, name, asked)`` and ``read(source, name, asked, told)``."""
 
+TEXT_MOST = 1 << 20
 _STREAM = b"\xff\xff\xff\xff"
 _OTHER_FILES = {
     b"\x89PNG": "a PNG picture",
@@ -47,8 +48,25 @@ def read_file(source: BinaryIO, name: str, asked: ReadingSpec | None = None, tol
     Raises IntakeError, naming the file, for one that cannot be read.
     """
     asked = asked or ReadingSpec()
-    read: tuple[Table, Look] = FORMS[asked.form or form_of(source, name)].read(source, name, asked, told)
-    return read
+    table, found = FORMS[asked.form or form_of(source, name)].read(source, name, asked, told)
+    _refuse_long_texts(table, name)
+    return table, found
+
+
+def _refuse_long_texts(table: Table, name: str) -> None:
+    """A value is shown in a cell and kept in a dictionary; a whole document in one would burst both."""
+    for column in table.columns:
+        if column.kind is not Kind.CATEGORY:
+            continue
+        lengths = [len(text) for text in column.dictionary]
+        longest = max(range(len(lengths)), key=lengths.__getitem__)
+        if lengths[longest] > TEXT_MOST:
+            record = int((column.data == longest).argmax()) + 1
+            raise IntakeError(
+                f'record {record:,} has a text of {lengths[longest] / 1024**2:,.1f} MB in column "{column.name}", more than the '
+                f"{TEXT_MOST >> 20} MB a value can have; take it out",
+                path=name,
+            )
 
 
 def form_of(source: BinaryIO, name: str) -> str:

@@ -38,7 +38,11 @@ def sniff(text: str, *, delimiter: str | None = None, quote: str | None = None, 
     ``text`` should end with a whole line unless it is all there is. Raises csv.Error for a line that cannot be cut.
     """
     quote = _quote(text) if quote is None else quote
-    escape = bool(quote) and f"\\{quote}" in text and f"{quote}{quote}" not in text.replace(f"{quote}{quote}\n", "")
+    # A doubled mark inside a field says that marks are doubled; beside a delimiter it is only an empty field.
+    doubled = bool(quote) and re.search(rf"[^\\,;\t|:^~\r\n]{quote}{quote}(?![,;\t|:^~\r\n])", text) is not None
+    # A stroke before a mark that closes its field is a stroke.
+    inside = bool(quote) and re.search(rf"\\{quote}(?![,;\t|:^~\r\n]|$)", text) is not None
+    escape = inside and not doubled
     delimiter = delimiter or _delimiter(text, quote, escape)
     rows = _cut(text, delimiter, quote, escape)
     if header is None:

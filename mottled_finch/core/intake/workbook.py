@@ -2,7 +2,6 @@
 
 import datetime as dt
 import io
-import re
 import zipfile
 from collections.abc import Iterator
 from dataclasses import replace
@@ -47,7 +46,7 @@ def _look(
     source.seek(0)
     if head.startswith(_OLD_BINARY):
         raise _locked_or_old(source, name)
-    sheets = _check_package(source, name)
+    _check_package(source, name)
     source.seek(0)
     try:
         book = calamine.CalamineWorkbook.from_filelike(io.BytesIO(source.read()))
@@ -57,10 +56,10 @@ def _look(
         raise IntakeError("the workbook is locked with a password; take the password off and save it again", path=name) from error
     except (calamine.CalamineError, calamine.XmlError, calamine.ZipError) as error:
         raise IntakeError("the workbook is broken or cut short; open and save it again", path=name, received=str(error)) from error
-    check_width(sheet.total_width, name)
-    if sheet.total_width * sheet.total_height > CELLS_MOST:
+    check_width(sheet.width, name)
+    if sheet.width * sheet.height > CELLS_MOST:
         raise IntakeError(
-            f'sheet "{chosen}" has {sheet.total_height:,} rows of {sheet.total_width:,} cells, more than the '
+            f'sheet "{chosen}" has {sheet.height:,} rows of {sheet.width:,} cells, more than the '
             f"{CELLS_MOST:,} cells that are read; save it as CSV",
             path=name,
         )
@@ -71,7 +70,7 @@ def _look(
     if not records:
         what = f'sheet "{chosen}" holds no records'
         raise IntakeError(
-            f"{what}; choose another sheet or range" if len(sheets) > 1 else f"{what}; choose another file", path=name
+            f"{what}; choose another sheet or range" if len(book.sheet_names) > 1 else f"{what}; choose another file", path=name
         )
     names, records = _without_empty(names, records)
     check_names(names, name)
@@ -83,7 +82,7 @@ def _look(
     parts.append(Part(key="header", words=f"names in line {header}" if header else "no line of names", usual=header == 1))
     found = replace(asked, form="workbook", sheet=chosen, header=header)
     return (
-        Look(asked=asked, found=found, parts=tuple(parts), table=Table(tuple(shown)), choices={"sheet": tuple(sheets)}),
+        Look(asked=asked, found=found, parts=tuple(parts), table=Table(tuple(shown)), choices={"sheet": tuple(book.sheet_names)}),
         names,
         records,
     )
@@ -97,8 +96,8 @@ def _locked_or_old(source: BinaryIO, name: str) -> IntakeError:
     return IntakeError("this is a workbook of the old kind; save it as .xlsx, .ods or CSV", path=name)
 
 
-def _check_package(source: BinaryIO, name: str) -> list[str]:
-    """Refuses a package made to burst, before any of it is unpacked. Gives the names of its sheets' files."""
+def _check_package(source: BinaryIO, name: str) -> None:
+    """Refuses a package made to burst, before any of it is unpacked, one that is locked, and one that is no workbook."""
     try:
         with zipfile.ZipFile(source) as package:
             parts = package.infolist()
@@ -115,7 +114,6 @@ def _check_package(source: BinaryIO, name: str) -> list[str]:
                 raise IntakeError("this is a zip file, but no workbook; unpack it and choose the table inside", path=name)
             if "META-INF/manifest.xml" in names and b"encryption-data" in package.read("META-INF/manifest.xml"):
                 raise IntakeError("the workbook is locked with a password; take the password off and save it again", path=name)
-            return [each for each in names if re.match(r"xl/worksheets/[^/]+\.xml$", each)] or ["content.xml"]
     except (zipfile.BadZipFile, OSError, EOFError) as error:
         raise IntakeError("the workbook is broken or cut short; open and save it again", path=name) from error
 
@@ -134,7 +132,7 @@ def _chosen(book: Any, asked: ReadingSpec, name: str) -> str:
     # The first sheet may be a cover: the first with two rows of two cells is taken.
     for each in visible:
         sheet = book.get_sheet_by_name(each)
-        if sheet.total_height >= 2 and sheet.total_width >= 2:
+        if sheet.height >= 2 and sheet.width >= 2:
             return str(each)
     return str(visible[0])
 
