@@ -6,9 +6,12 @@ from pathlib import Path
 import pytest
 
 from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.intake import FORMS
+from mottled_finch.core.mends import MENDS
 from mottled_finch.core.pivot.cuts import CUTS
 from mottled_finch.core.pivot.measures import MEASURES
 from mottled_finch.core.recipe.spec import Cut, Take
+from mottled_finch.core.recipe.table_spec import Form, Mend
 
 CORE = Path(__file__).parents[2] / "mottled_finch" / "core"
 
@@ -42,6 +45,14 @@ def test_measures_are_one_a_file_and_in_the_table():
 
 def test_outputs_are_one_a_file_and_in_the_table():
     assert set(DRAWINGS) == files("draw") - {"canvas"}
+
+
+def test_mends_are_one_a_file_and_in_the_table():
+    assert set(MENDS) == files("mends") - {"effect"} == {spec.do for spec in Mend.__args__}
+
+
+def test_forms_of_files_are_in_the_table():
+    assert set(FORMS) == set(Form.__args__)
 
 
 def test_cuts_are_those_of_the_recipe():
