@@ -37,12 +37,14 @@ import sys
 from pathlib import Path
 from mottled_finch.server.run import prepare
 prepare(Path(sys.argv[1]))
-from mottled_finch.server.tables.models import Chunk, Edition, StoredColumn, Table
+from mottled_finch.server.tables.models import Chunk, Edition, Import, SourceChunk, StoredColumn, Table
 from mottled_finch.server.tables.storage import load_table
 (table,) = Table.objects.all()
 data = load_table(table.edition())
-counts = [model.objects.count() for model in (StoredColumn, Edition, Chunk)]
+counts = [model.objects.count() for model in (StoredColumn, Edition, Chunk, SourceChunk)]
 print(table.name, data.records, data.columns[1].data.sum(), *counts)
+(given,) = Import.objects.all()
+print(given.name, given.state, given.problem)
 """
 
 
@@ -58,7 +60,10 @@ def test_a_kill_in_the_middle_of_an_import(tmp_path):
     importing.wait()
 
     looking = run(LOOKS, tmp_path, stdout=subprocess.PIPE)
-    assert looking.communicate()[0] == "first 50000 1249975000.0 2 1 100\n"
+    assert looking.communicate()[0].splitlines() == [
+        "first 50000 1249975000.0 2 1 100 1",
+        "second.csv failed The server stopped while this file was read, and nothing of it was kept; bring it in again.",
+    ]
     with sqlite3.connect(tmp_path / "library.sqlite3") as connection:
         assert connection.execute("PRAGMA integrity_check").fetchone() == ("ok",)
         assert connection.execute("PRAGMA journal_mode").fetchone() == ("wal",)

@@ -150,13 +150,14 @@ def correct_value(table_id: int, edition: Edition, field: str, record: int, to: 
     spec = spec_of(table.mends())
     found = mended(edition, table.mends())
     position = record - 1
+    records = edition.records if found.origin is not None else found.table.records
+    if not 0 <= position < records:
+        raise Problem(422, f"There is no record {record:,}.", "record")
     if found.origin is not None:
         place = (found.origin == record - 1).nonzero()[0]
         if not len(place):
             raise Problem(422, f"Record {record:,} is left out by a mend; switch that off first.", "record")
         position = int(place[0])
-    if not 0 <= position < found.table.records:
-        raise Problem(422, f"There is no record {record:,}.", "record")
     column = found.table.column(field, "field")
     match = identifying(found.table, position, field)
     mend = CorrectMend(

@@ -148,6 +148,7 @@ def carry_out(given: Import) -> Import:
 
     A failure is told in the import's ``problem``; a cancel removes the import.
     """
+    number = given.pk  # a removed import no longer knows its own
     with WORKING:
         given.state = Import.State.READING
         given.save()
@@ -164,7 +165,7 @@ def carry_out(given: Import) -> Import:
             _fail(given, f"{given.name}: something broke in Mottled Finch itself while the file was read; the log says more.")
             raise
         finally:
-            PROGRESS.forget(given.pk or 0)
+            PROGRESS.forget(number)
     return given
 
 
@@ -277,7 +278,7 @@ def tidy_up() -> None:
             path.unlink(missing_ok=True)
     for given in Import.objects.filter(state__in=[Import.State.LOOKING, Import.State.WAITING]):
         if not path_of(given).exists() or path_of(given).stat().st_size != given.size:
-            given.delete()
+            remove(given)
 
 
 @contextlib.contextmanager

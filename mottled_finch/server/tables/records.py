@@ -1,5 +1,7 @@
 """The records of a table as the grid shows them: mended, with what stood there before, in an order and narrowed by a search."""
 
+import contextlib
+import re
 from dataclasses import dataclass
 from typing import Any
 
@@ -16,6 +18,8 @@ from mottled_finch.core.table import Table as CoreTable
 from .mended import Kept
 
 WINDOW_MOST = 500
+ISO = re.compile(r"^\d{4}(-\d\d(-\d\d([ t]\d\d(:\d\d(:\d\d)?)?)?)?)?$")
+"""A moment, or the beginning of one."""
 TEXTS_MOST = 200_000
 """Moments beyond this number are not written out to be searched."""
 _ORDERS: Kept[NDArray[np.int64]] = Kept(8)
@@ -123,13 +127,11 @@ def _column_holds(column: Column, find: str) -> NDArray[np.bool_]:
 def _moments_holding(column: Column, find: str) -> NDArray[np.bool_]:
     """Moments of a year, month, day, hour or minute written by ISO 8601; in a column of few, also by any part of their text."""
     entries = column.dictionary
-    try:
-        asked = np.datetime64(find.upper().replace(" ", "T"))
-        if not np.isnat(asked) and np.datetime_data(asked)[0] in ("Y", "M", "D", "h", "m", "s"):
+    if ISO.match(find):
+        with contextlib.suppress(ValueError):  # the month or the day may not exist
+            asked = np.datetime64(find.upper().replace(" ", "T"))
             first, after = (np.datetime64(moment, "us") for moment in (asked, asked + 1))
             return (entries >= first) & (entries < after)
-    except ValueError:
-        pass
     if len(entries) > TEXTS_MOST or not any(mark.isdigit() for mark in find):
         return np.zeros(len(entries), dtype=bool)
     return np.array([find in text for text in entry_texts(column)])

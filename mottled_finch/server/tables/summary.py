@@ -61,6 +61,7 @@ def bars(column: Column) -> list[int]:
         if not len(used):
             return []
         moments = column.dictionary[1:][used].astype(np.int64)
-        counts = np.histogram(moments, bins=BARS, weights=column.counts[1:][used])[0]
+        low, high = int(moments.min()), int(moments.max())
+        counts = np.histogram(moments, BARS, (low, max(high, low + BARS)), weights=column.counts[1:][used])[0]
     most = max(1, int(counts.max(initial=0)))
     return [int(np.ceil(100 * count / most)) for count in counts.tolist()]

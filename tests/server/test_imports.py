@@ -1,0 +1,352 @@
+"""Files on their way in: looked at, overruled, queued, read, compared, accepted, canceled, cut off."""
+
+import errno
+import gzip
+
+import pytest
+from django.db import OperationalError
+
+from mottled_finch.server import settings
+from mottled_finch.server.tables import imports, queue
+from mottled_finch.server.tables.imports import PROGRESS, tidy_up
+from mottled_finch.server.tables.models import Chunk, Edition, Import, SourceChunk, StoredColumn, Table
+
+from .conftest import CSV
+
+GERMAN = "Tag;Betrag\n31.12.2025;1.204,50\n03.04.2025;2,75\n"
+NEXT = "pier,left,minutes\nEast,2025-01-03 08:10,4\nNorth,2025-02-09,9\nNorth,2025-02-10,1\nEast,2025-02-11,\n"
+
+
+def give(client, content=CSV, name="trips.csv", **query):
+    data = content.encode() if isinstance(content, str) else content
+    words = "".join(f"&{key}={value}" for key, value in query.items())
+    answer = client.generic("POST", f"/api/imports?name={name}{words}", data, content_type="application/octet-stream")
+    return answer.json() if answer.status_code == 201 else answer
+
+
+def state(client, number: int):
+    return client.get(f"/api/imports/{number}").json()
+
+
+def read(client, number: int):
+    assert client.post(f"/api/imports/{number}/start").json()["state"] == "waiting"
+    assert queue.work_once()
+    return state(client, number)
+
+
+def nothing_left() -> bool:
+    empty = not any(model.objects.exists() for model in (Import, Table, Edition, StoredColumn, Chunk, SourceChunk))
+    return empty and not list(imports.folder().iterdir())
+
+
+@pytest.fixture(autouse=True)
+def clean_folder(db):
+    for path in imports.folder().iterdir():
+        path.unlink()
+
+
+def test_a_file_is_looked_at_before_it_is_read(client):
+    look = give(client, GERMAN.encode("windows-1252"), "Umsatz.csv")
+    assert [(part["key"], part["words"]) for part in look["parts"]] == [
+        ("delimiter", "text with semicolons"),
+        ("quote", "double quotes"),
+        ("encoding", "UTF-8"),
+        ("header", "names in the first line"),
+        ("decimal", "decimal comma"),
+        ("dates", "day before month"),
+    ]
+    assert [(column["name"], column["kind"]) for column in look["columns"]] == [("Tag", "moment"), ("Betrag", "number")]
+    assert look["cells"] == [["2025-12-31", "2025-04-03"], ["1204.5", "2.75"]]
+    assert look["file"]["state"] == "looking"
+    assert not Table.objects.exists()
+    assert client.get(f"/api/imports/{look['file']['id']}/look").json() == look
+
+
+def test_each_part_can_be_overruled_and_taken_back(client):
+    number = give(client, GERMAN)["file"]["id"]
+    path = f"/api/imports/{number}/look"
+    look = client.put(path, {"decimal": "."}, format="json").json()
+    assert look["cells"][1] == ["1.204,50", "2,75"]
+    assert look["file"]["asked"] == {"decimal": "."}
+    look = client.put(path, {}, format="json").json()
+    assert look["cells"][1] == ["1204.5", "2.75"]
+    wrong = client.put(path, {"delimter": ","}, format="json")
+    assert (wrong.status_code, wrong.json()["detail"]) == (422, 'table.delimter: no such key; did you mean "delimiter"?')
+    wrong = client.put(path, {"form": "parquet"}, format="json")
+    assert wrong.json()["detail"] == "trips.csv: the Parquet file is broken or cut short; export it again"
+    assert state(client, number)["asked"] == {}
+
+
+def test_a_file_that_is_brought_in_becomes_a_table(client):
+    number = give(client, name="My trips.csv")["file"]["id"]
+    done = read(client, number)
+    assert (done["state"], done["problem"]) == ("done", "")
+    told = client.get(f"/api/tables/{done['table']}").json()
+    assert (told["name"], told["records"], told["edition"]) == ("My trips", 3, 1)
+    assert client.get("/api/imports").json() == []
+    assert client.delete(f"/api/imports/{number}").status_code == 204
+    assert client.get(f"/api/tables/{done['table']}").json() == told
+    assert not list(imports.folder().iterdir())
+
+
+def test_a_file_that_fails_says_why_and_can_be_read_in_another_way(client):
+    ragged = "a,b\n" + "1,2\n" * 3000 + "3\n"
+    number = give(client, ragged)["file"]["id"]
+    failed = read(client, number)
+    assert failed["state"] == "failed"
+    assert failed["problem"] == (
+        "trips.csv: record 3,001 has 1 field, but the header names 2 columns; mend that line, or put quotation marks around a "
+        "field that holds a comma"
+    )
+    assert not Table.objects.exists()
+    assert [each["id"] for each in client.get("/api/imports").json()] == [number]
+    client.put(f"/api/imports/{number}/look", {"delimiter": ";"}, format="json")
+    assert read(client, number)["state"] == "done"
+
+
+def test_a_file_that_cannot_be_looked_at_is_refused_and_leaves_nothing(client):
+    answer = give(client, b"%PDF-1.7", "paper.pdf")
+    assert answer.status_code == 422
+    assert answer.json()["detail"] == "paper.pdf: this is a PDF document; choose a text file, a workbook, JSON, Parquet or Arrow"
+    assert nothing_left()
+
+
+def test_files_wait_in_line_and_one_is_read_at_a_time(client):
+    first, second = (give(client, name=f"{name}.csv")["file"]["id"] for name in "ab")
+    for number in (second, first):
+        client.post(f"/api/imports/{number}/start")
+    assert queue.work_once()
+    assert [state(client, number)["state"] for number in (first, second)] == ["done", "waiting"]
+    assert queue.work_once()
+    assert not queue.work_once()
+
+
+def test_a_reading_that_is_canceled_leaves_nothing(client, monkeypatch):
+    number = give(client)["file"]["id"]
+    client.post(f"/api/imports/{number}/start")
+    read_file = imports.read_file
+
+    def canceled_meanwhile(source, name, asked, told):
+        assert state(client, number)["state"] == "reading"
+        told(2)
+        assert (state(client, number)["records"], state(client, number)["phase"]) == (2, "records")
+        assert client.delete(f"/api/imports/{number}").status_code == 204
+        return read_file(source, name, asked, told)
+
+    monkeypatch.setattr(imports, "read_file", canceled_meanwhile)
+    assert queue.work_once()
+    assert client.get(f"/api/imports/{number}").status_code == 404
+    assert nothing_left()
+
+
+def test_a_cancel_while_it_is_stored_leaves_nothing(client, monkeypatch):
+    number = give(client)["file"]["id"]
+    client.post(f"/api/imports/{number}/start")
+    store = imports.store_columns
+    monkeypatch.setattr(imports, "store_columns", lambda *given: (store(*given), PROGRESS.cancel(number)))
+    assert queue.work_once()
+    assert nothing_left()
+
+
+def test_a_file_that_was_not_started_can_be_left_out(client):
+    number = give(client)["file"]["id"]
+    client.delete(f"/api/imports/{number}")
+    assert nothing_left()
+
+
+@pytest.mark.parametrize("error", [OSError(errno.ENOSPC, "No space left on device"), OperationalError("database or disk is full")])
+def test_a_full_disk_is_told_and_nothing_is_kept(client, monkeypatch, error):
+    number = give(client)["file"]["id"]
+    client.post(f"/api/imports/{number}/start")
+
+    def full(*_given):
+        raise error
+
+    monkeypatch.setattr(imports, "store_source", full)
+    assert queue.work_once()
+    told = state(client, number)
+    assert told["state"] == "failed"
+    assert told["problem"] == "trips.csv: the disk is full, so nothing was kept; make room and give the file again"
+    assert not Table.objects.exists()
+
+
+def test_too_little_memory_and_our_own_faults_are_told_and_do_not_stop_the_line(client, monkeypatch):
+    for error, start in (
+        (MemoryError(), "this machine has too little memory"),
+        (KeyError("x"), "something broke in Mottled Finch"),
+    ):
+        number = give(client)["file"]["id"]
+        client.post(f"/api/imports/{number}/start")
+
+        def broken(*_given, error=error):
+            raise error
+
+        monkeypatch.setattr(imports, "read_file", broken)
+        assert queue.work_once()
+        assert state(client, number)["problem"].startswith(f"trips.csv: {start}")
+
+
+def test_after_a_restart_what_was_cut_off_has_failed_and_what_waited_still_waits(client):
+    cut_off, waiting, half = (give(client, name=f"{name}.csv")["file"]["id"] for name in "abc")
+    Import.objects.filter(pk=cut_off).update(state="reading")
+    client.post(f"/api/imports/{waiting}/start")
+    (imports.folder() / str(half)).write_bytes(b"pier,dep")  # the upload broke off with the server
+    (imports.folder() / "999").write_bytes(b"nobody's")
+    tidy_up()
+    assert state(client, cut_off)["state"] == "failed"
+    assert (
+        state(client, cut_off)["problem"]
+        == "The server stopped while this file was read, and nothing of it was kept; bring it in again."
+    )
+    assert client.get(f"/api/imports/{half}").status_code == 404
+    assert sorted(path.name for path in imports.folder().iterdir()) == sorted([str(cut_off), str(waiting)])
+    assert queue.work_once()
+    assert state(client, waiting)["state"] == "done"
+    client.post(f"/api/imports/{cut_off}/start")
+    assert queue.work_once()
+    assert Table.objects.count() == 2
+
+
+def test_the_file_itself_is_kept_packed_and_comes_back_as_it_was(client, monkeypatch, tmp_path):
+    from mottled_finch.server.tables import storage
+
+    monkeypatch.setattr(storage, "SOURCE_CHUNK_BYTES", 100)
+    content = gzip.compress(("a,b\n" + "".join(f"{i},x{i}\n" for i in range(500))).encode())
+    done = read(client, give(client, content, "log.csv.gz")["file"]["id"])
+    edition = Table.objects.get(pk=done["table"]).edition()
+    assert edition.source.count() == -(-len(content) // 100)
+    with (tmp_path / "back").open("wb") as file:
+        assert storage.copy_source(edition, file) == len(content)
+    assert (tmp_path / "back").read_bytes() == content
+    assert (edition.table.name, edition.file_name) == ("log", "log.csv.gz")
+
+
+def test_an_import_over_the_limit_is_refused_by_its_number(client, monkeypatch):
+    monkeypatch.setattr(settings, "UPLOAD_BYTES_MOST", 10)
+    answer = give(client)
+    assert answer.status_code == 413
+    assert nothing_left()
+
+
+def test_what_cannot_be_done_now_is_told(client):
+    number = give(client)["file"]["id"]
+    read(client, number)
+    answer = client.post(f"/api/imports/{number}/start")
+    assert (answer.status_code, answer.json()["detail"]) == (409, "trips.csv is done, so this cannot be done with it now.")
+    answer = client.post(f"/api/imports/{number}/accept", {"renames": {}}, format="json")
+    assert answer.status_code == 409
+
+
+# Editions
+
+
+@pytest.fixture
+def compared(client, table):
+    number = give(client, NEXT, "trips next.csv", table=table)["file"]["id"]
+    return read(client, number)
+
+
+def test_a_newer_file_is_compared_before_anything_changes(client, table, plate, compared):
+    assert compared["state"] == "compared"
+    found = compared["comparison"]
+    assert (found["records_before"], found["records_after"], found["same"]) == (3, 4, 2)
+    assert found["missing"] == [{"field": "departed", "kind": "moment", "may_be": ["left"]}]
+    assert found["categories"] == [
+        {
+            "field": "pier",
+            "new": [{"text": "North", "records": 2}],
+            "vanished": [{"text": "West", "records": 1}],
+            "new_count": 1,
+            "vanished_count": 1,
+        }
+    ]
+    told = client.get(f"/api/tables/{table}").json()
+    assert (told["edition"], told["records"]) == (1, 3)
+    assert client.get(f"/api/plates/{plate}").json()["figure"]["kept"] == 3
+    assert [each["number"] for each in client.get(f"/api/tables/{table}/workbench").json()["editions"]] == [1]
+
+
+def test_a_newer_file_that_is_left_leaves_nothing(client, table, compared):
+    client.delete(f"/api/imports/{compared['id']}")
+    assert Edition.objects.count() == 1
+    assert Chunk.objects.count() == 3
+
+
+def test_an_accepted_edition_stands_and_plates_follow(client, table, plate, compared):
+    before = client.get(f"/api/plates/{plate}").json()["plate"]
+    answer = client.post(f"/api/imports/{compared['id']}/accept", {"renames": {"departed": "left"}}, format="json")
+    assert (answer.json()["edition"], answer.json()["records"]) == (2, 4)
+    after = client.get(f"/api/plates/{plate}").json()
+    assert after["plate"]["recipe"] == before["recipe"]
+    assert after["plate"]["revision"] != before["revision"]
+    assert after["figure"]["rows"] == ["East", "North"]
+    bench = client.get(f"/api/tables/{table}/workbench").json()
+    assert [line["words"] for line in bench["mends"]] == ["left is called departed"]
+    assert bench["undo"] == "Columns of edition 2 mapped"
+    assert client.get(f"/api/imports/{compared['id']}").status_code == 404
+
+
+def test_a_plate_whose_column_is_gone_says_so_and_comes_back_when_it_is_mapped(client, table, plate, compared):
+    recipe = {"rows": [{"field": "pier"}], "columns": [{"field": "departed", "cut": "month"}]}
+    assert client.change(plate, pivot=recipe).status_code == 200
+    client.post(f"/api/imports/{compared['id']}/accept", {"renames": {}}, format="json")
+    broken = client.get(f"/api/plates/{plate}")
+    assert broken.status_code == 422
+    told = broken.json()
+    assert told["detail"] == 'pivot.columns[0].field: no column "departed"; choose from pier, left, minutes'
+    assert (told["received"], told["allowed"]) == ("departed", ["pier", "left", "minutes"])
+    mends = [{"do": "rename", "field": "left", "to": "departed"}]
+    assert client.put(f"/api/tables/{table}/mends", {"mends": mends}, format="json").status_code == 200
+    assert client.get(f"/api/plates/{plate}").json()["figure"]["columns"] == ["Jan", "Feb"]
+
+
+def test_an_older_edition_can_be_returned_to(client, table, plate, compared):
+    client.post(f"/api/imports/{compared['id']}/accept", {"renames": {"departed": "left"}}, format="json")
+    client.put(f"/api/tables/{table}/mends", {"mends": []}, format="json")
+    bench = client.post(f"/api/tables/{table}/editions/1/stand").json()
+    assert [(each["number"], each["stands"]) for each in bench["editions"]] == [(1, True), (2, False)]
+    assert client.get(f"/api/plates/{plate}").json()["figure"]["kept"] == 3
+    assert client.post(f"/api/tables/{table}/editions/7/stand").json()["detail"] == '"trips" has no edition 7.'
+
+
+def test_mends_are_repeated_on_the_new_edition_and_those_that_do_not_fit_are_told(client, table):
+    mends = [
+        {"do": "merge", "field": "pier", "from": ["North"], "into": "East"},
+        {"do": "compute", "into": "hour", "as": "hour(departed)"},
+    ]
+    client.put(f"/api/tables/{table}/mends", {"mends": mends}, format="json")
+    done = read(client, give(client, NEXT, table=table)["file"]["id"])
+    (problem,) = done["comparison"]["problems"]
+    assert problem["words"] == "hour = hour(departed)"
+    assert problem["problem"].startswith('at character 6, there is no column "departed"')
+    client.post(f"/api/imports/{done['id']}/accept", {"renames": {"departed": "left"}}, format="json")
+    bench = client.get(f"/api/tables/{table}/workbench").json()
+    assert [(line["touched"], line["problem"]) for line in bench["mends"]] == [(0, ""), (2, ""), (4, "")]
+
+
+def test_a_mend_that_does_not_fit_is_never_left_out_of_a_figure_in_silence(client, table, plate):
+    client.put(f"/api/tables/{table}/mends", {"mends": [{"do": "fill", "field": "departed"}]}, format="json")
+    done = read(client, give(client, NEXT, table=table)["file"]["id"])
+    client.post(f"/api/imports/{done['id']}/accept", {"renames": {}}, format="json")
+    told = client.get(f"/api/plates/{plate}").json()["detail"]
+    assert told == 'table.mends[0]: no column "departed"; choose from pier, left, minutes'
+
+
+def test_a_mapping_that_does_not_fit_changes_nothing(client, table, compared):
+    answer = client.post(f"/api/imports/{compared['id']}/accept", {"renames": {"departed": "lift"}}, format="json")
+    assert answer.status_code == 422
+    assert client.get(f"/api/tables/{table}").json()["edition"] == 1
+
+
+def test_the_file_can_be_read_again_in_another_way(client):
+    table = read(client, give(client, GERMAN)["file"]["id"])["table"]
+    look = client.post(f"/api/tables/{table}/reread").json()
+    client.put(f"/api/imports/{look['file']['id']}/look", {"dates": "month_first"}, format="json")
+    done = read(client, look["file"]["id"])
+    assert done["comparison"]["records_after"] == 2
+    client.post(f"/api/imports/{done['id']}/accept", {"renames": {}}, format="json")
+    bench = client.get(f"/api/tables/{table}/workbench").json()
+    assert bench["asked"] == {"dates": "month_first"}
+    assert bench["table"]["columns"][0]["misfits"] == [{"text": "31.12.2025", "records": 1}]
+    # What was overruled holds for the next file, too.
+    assert give(client, GERMAN, table=table)["file"]["asked"] == {"dates": "month_first"}
