@@ -23,6 +23,20 @@ def table(records: int) -> Table:
     )
 
 
+def wide_table(records: int) -> Table:
+    """Eight columns: four categories, three numbers, and a moment by the minute of a year."""
+    random = np.random.default_rng(records)
+    minutes = np.datetime64("2025-01-01T00:00") + np.arange(525_600).astype("timedelta64[m]")
+    moments = np.concatenate([np.array(["NaT"], dtype="datetime64[us]"), minutes.astype("datetime64[us]")])
+    sold = Column(name="sold", kind=Kind.MOMENT, data=random.integers(1, 525_601, records, dtype=np.uint32), entries=moments)
+    categories = [
+        _category(name, random.integers(1, members + 1, records, dtype=np.uint8), members)
+        for name, members in (("pier", 24), ("ticket", 6), ("channel", 4), ("card", 2))
+    ]
+    numbers = [Column(name=name, kind=Kind.NUMBER, data=random.gamma(2, 6, records)) for name in ("riders", "amount", "refund")]
+    return Table((sold, *categories, *numbers))
+
+
 def _category(name: str, codes: np.ndarray, members: int) -> Column:
     entries = np.array(["", *(f"{name} {i}" for i in range(1, members + 1))], dtype=object)
     return Column(name=name, kind=Kind.CATEGORY, data=codes, entries=entries)

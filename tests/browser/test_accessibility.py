@@ -52,6 +52,37 @@ def test_what_it_opens(editor, opens):
     assert violations(editor) == []
 
 
+def test_the_table(page):
+    page.goto("/")
+    page.get_by_role("link", name="Berth log 2025", exact=True).click()
+    expect(page.get_by_role("row", name=re.compile("^1 "))).to_be_visible()
+    expect(page.get_by_role("article").first).to_be_visible()
+    page.get_by_role("grid").focus()
+    page.keyboard.press("ArrowDown")
+    assert violations(page) == []
+    page.get_by_role("columnheader", name=re.compile("^pier code", re.I)).get_by_role("button").click()
+    assert violations(page) == []
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Add a mend").click()
+    assert violations(page) == []
+    page.get_by_role("menuitem", name="Merge spellings").click()
+    expect(page.get_by_role("dialog").get_by_label("ARD")).to_be_visible()
+    assert violations(page) == []
+
+
+def test_a_file_on_its_way_in(page, api):
+    table = api.post("/api/tables?name=small.csv", b"pier,n,at\nA,1,2025-01-01\nB,2,2025-01-02\n")["id"]
+    page.goto(f"/tables/{table}")
+    page.get_by_label("A newer file of this table").set_input_files(
+        {"name": "next.csv", "mimeType": "text/csv", "buffer": b"pier,m,at\nA,1,2025-01-01\nC,2,2025-01-03\n"}
+    )
+    expect(page.get_by_role("button", name="Read and compare")).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("button", name="Read and compare").click()
+    expect(page.get_by_role("button", name="Accept edition 2")).to_be_visible()
+    assert violations(page) == []
+
+
 def test_everything_is_reached_by_tab(editor):
     seen = set()
     for _ in range(60):

@@ -1,13 +1,21 @@
 """A first recipe for a table just brought in, so that the stage never starts empty."""
 
 from ..table import Kind, Table
-from .spec import LevelSpec, PivotSpec, Recipe
+from .spec import LevelSpec, MeasureSpec, PivotSpec, Recipe
 
 _FEW = range(2, 61)
 
 
 def suggest_recipe(table: Table) -> Recipe:
-    """Count records by the first two fields that make readable sides: categories of 2 to 60 members, or months of a moment."""
+    """Count records by the first two fields that make readable sides: categories of 2 to 60 members, or months of a moment.
+
+    A matrix that was unfolded as it stands is shown as it stood: its values, by its rows and columns.
+    """
+    ranked = [LevelSpec(field=column.name) for column in table.columns if column.ranked]
+    numbers = [column.name for column in table.columns if column.is_number and not column.ranked]
+    if len(ranked) >= 2 and numbers:
+        measure = MeasureSpec(take="average", of=numbers[0])
+        return Recipe(finch_recipe=1, pivot=PivotSpec(rows=(ranked[0],), columns=(ranked[-1],), measure=measure))
     sides = [
         LevelSpec(field=column.name)
         for column in table.columns

@@ -39,6 +39,10 @@ def _work() -> None:
     while True:
         _WAKE.wait()
         _WAKE.clear()
-        while work_once():
-            pass
+        try:
+            while work_once():
+                pass
+        except Exception:
+            # Whatever it was, the next file is still to be read.
+            log.exception("the queue of imports broke")
         close_old_connections()

@@ -1,6 +1,7 @@
 """The language of computed columns: what it says, and what is said of a mistake in it."""
 
 import operator
+from pathlib import Path
 
 import numpy as np
 import pytest
@@ -131,6 +132,12 @@ def test_a_mistake_is_told_at_its_place(expression, sentence):
 def test_every_function_is_tried_here():
     tried = " ".join(str(case) for mark in test_what_it_says.pytestmark for case in mark.args[1])
     assert [name for name in FUNCTIONS if name not in ("negative", "nothing", "<=", ">=", "-") and name not in tried] == []
+
+
+def test_every_function_is_in_the_list_for_readers():
+    told = (Path(__file__).parents[3] / "docs" / "expressions.md").read_text()
+    inner = ("negative", "nothing")
+    assert [name for name in FUNCTIONS if name not in inner and f"`{name}" not in told and f" {name} " not in told] == []
 
 
 def test_kinds_of_results():

@@ -1,7 +1,8 @@
 """The first recipe of a table just brought in."""
 
 from mottled_finch.core.figure import make_figure
-from mottled_finch.core.recipe import LevelSpec, suggest_recipe
+from mottled_finch.core.mends import apply_mends
+from mottled_finch.core.recipe import LevelSpec, load_table_part, suggest_recipe
 
 from ..conftest import read
 
@@ -28,3 +29,10 @@ def test_names_of_single_records_are_passed_over():
 
 def test_numbers_alone_leave_both_sides_empty():
     assert sides("x,y\n1,2\n3,4\n") == ((), ())
+
+
+def test_a_matrix_that_was_unfolded_is_shown_as_it_stood():
+    mends = load_table_part({"mends": [{"do": "unfold", "keep": ["vessel"]}]}).mends
+    pivot = suggest_recipe(apply_mends(read("vessel,b,a\nKnot,1,2\nAvocet,3,4\n"), mends).table).pivot
+    assert (pivot.rows, pivot.columns) == ((LevelSpec(field="vessel"),), (LevelSpec(field="column"),))
+    assert (pivot.measure.take, pivot.measure.of) == ("average", "value")

@@ -20,8 +20,12 @@ export function Compared({ given, comparison, working, onAccept, onLeave }: Prop
       comparison.missing.flatMap(({ field, may_be }) => (may_be[0] && may_be.length === 1 ? [[field, may_be[0]]] : [])),
     ),
   );
-  const { missing, new_columns, other_kinds, categories, totals, spans, problems } = comparison;
+  const { missing, new_columns, other_kinds, categories, totals, spans } = comparison;
   const unmapped = missing.filter(({ field }) => !renames[field]);
+  // A mend that lacks only a column that is mapped will fit once it is.
+  const problems = comparison.problems.filter(
+    ({ problem }) => !missing.some(({ field }) => renames[field] && problem.includes(`"${field}"`)),
+  );
   const chosen = Object.fromEntries(Object.entries(renames).filter(([, name]) => name));
   return (
     <Flex as="main" direction="column" flex="1" minH="0">

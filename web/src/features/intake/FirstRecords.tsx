@@ -10,7 +10,7 @@ export function FirstRecords({ look }: { look: Look }) {
       <Box as="table" css={TABLE}>
         <thead>
           <tr>
-            <th aria-label="Number" />
+            <th>Record</th>
             {look.columns.map((column) => (
               <th key={column.name} data-kind={column.kind} title={column.notes.join("; ") || undefined}>
                 <div>{column.words}</div>
@@ -60,5 +60,12 @@ const TABLE = {
   },
   "& th small": { fontWeight: 400, color: "{colors.quiet}", fontSize: "12px" },
   "& td:first-of-type": { color: "{colors.quiet}", textAlign: "end", background: "{colors.paper}", fontSize: "12px" },
+  "& th:first-of-type": {
+    fontWeight: 400,
+    color: "{colors.quiet}",
+    fontSize: "12px",
+    verticalAlign: "top",
+    paddingTop: "8px",
+  },
   '& [data-kind="number"]': { textAlign: "end" },
 };

@@ -44,6 +44,8 @@ function OneImport({ id }: { id: number }) {
     setRefusal("");
     setWorking(true);
     try {
+      // An answer that is still on its way tells how things stood before.
+      await client.cancelQueries({ queryKey: keys.import(id) });
       return await action();
     } catch (error) {
       setRefusal(error instanceof Error ? error.message : String(error));

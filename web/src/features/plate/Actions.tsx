@@ -1,13 +1,10 @@
-import { Dialog, Portal, VisuallyHidden } from "@chakra-ui/react";
 import { useNavigate } from "react-router";
 import { exportAddress, type Recipe } from "../../api/client";
 import { useAbout, usePalettes } from "../../api/queries";
-import { FilterList } from "../../shared/FilterList";
+import { type Action, FindAction } from "../../shared/FindAction";
 import { turned, withCells, withColor, withLegend, withPage, withTotals } from "./recipes";
 import { PAGES } from "./Stage";
 import type { Change } from "./usePlate";
-
-type Action = { name: string; note?: string; act: () => void };
 
 type Props = {
   plate: number;
@@ -18,33 +15,9 @@ type Props = {
   others: Action[];
 };
 
-/** Every action of the editor by name: type a word of it, Enter. */
+/** Every action of the editor by name. */
 export function Actions({ plate, recipe, open, onClose, onChange, others }: Props) {
-  const actions = [...others, ...useActions(plate, recipe, onChange)];
-  return (
-    <Dialog.Root open={open} onOpenChange={(change) => !change.open && onClose()} placement="top">
-      <Portal>
-        <Dialog.Backdrop />
-        <Dialog.Positioner>
-          <Dialog.Content bg="card" w="auto" mt="90px" fontSize="13px" overflow="hidden">
-            <VisuallyHidden>
-              <Dialog.Title>Find an action</Dialog.Title>
-            </VisuallyHidden>
-            {open && (
-              <FilterList
-                label="Find an action"
-                options={actions.map(({ name, note }) => ({ key: name, label: name, note }))}
-                onChoose={(name) => {
-                  onClose();
-                  actions.find((action) => action.name === name)?.act();
-                }}
-              />
-            )}
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
-  );
+  return <FindAction actions={[...others, ...useActions(plate, recipe, onChange)]} open={open} onClose={onClose} />;
 }
 
 function useActions(plate: number, recipe: Recipe, onChange: (change: Change) => void): Action[] {

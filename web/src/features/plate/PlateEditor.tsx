@@ -6,6 +6,7 @@ import { useAbout, useTable } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
+import { Keys } from "../../shared/Keys";
 import { whenSaved } from "../../shared/numbers";
 import { Announced, Refused } from "../../shared/Say";
 import { useDropToDesk } from "../desk";
@@ -13,7 +14,7 @@ import { Actions } from "./Actions";
 import { CannotBeMade } from "./CannotBeMade";
 import { copyPicture } from "./copyPicture";
 import { Dock } from "./Dock";
-import { Keys } from "./Keys";
+import { KEYS } from "./keys";
 import { Stage } from "./Stage";
 import { Statement, type StatementHandle } from "./Statement";
 import { Tray } from "./Tray";
@@ -118,7 +119,7 @@ function Editor({ id }: { id: number }) {
       </Flex>
       <Announced>{said}</Announced>
       {over && <DropFrame />}
-      <Keys open={shown === "keys"} onClose={() => setShown(null)} />
+      <Keys keys={KEYS} open={shown === "keys"} onClose={() => setShown(null)} />
       <Actions
         plate={id}
         recipe={recipe}

@@ -157,7 +157,9 @@ export function RecordGrid({ table, version, records, columns, asked, head, onTo
       >
         <div className="canvas" style={{ height: HEAD + tallness(total), width: whole + NUMBERS }}>
           <div className="heads" role="row" aria-rowindex={1}>
-            <div className="corner" role="columnheader" aria-label="Number of the record" />
+            <div className="corner" role="columnheader">
+              Record
+            </div>
             {within.map((i) => (
               <div
                 key={columns[i]?.name}
@@ -327,6 +329,10 @@ const GRID = {
     height: `${HEAD - 1}px`,
     background: "{colors.paper}",
     borderRight: "1px solid {colors.line}",
+    padding: "9px 10px 0",
+    textAlign: "end",
+    fontSize: "12px",
+    color: "{colors.quiet}",
     zIndex: 3,
   },
   // Stands still under the heads while the canvas behind it is scrolled, and goes sideways with it.

@@ -7,6 +7,8 @@ import { keys } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
+import { FindAction } from "../../shared/FindAction";
+import { Keys } from "../../shared/Keys";
 import { Notice } from "../../shared/Notice";
 import { counted, grouped, megabytes } from "../../shared/numbers";
 import { Refused } from "../../shared/Say";
@@ -14,7 +16,9 @@ import { useDrop } from "../../shared/useDrop";
 import { useGive } from "../intake";
 import { Editions } from "./Editions";
 import { FoundPanel } from "./FoundPanel";
+import { MENDS } from "./forms";
 import { HeadMenu } from "./HeadMenu";
+import { KEYS } from "./keys";
 import { type MendAsked, MendDialog } from "./MendDialog";
 import { MendsPanel } from "./MendsPanel";
 import { RecordGrid } from "./RecordGrid";
@@ -48,7 +52,14 @@ function OneTable({ id }: { id: number }) {
     const timer = setTimeout(() => setAsked((now) => found(now, typed)), 250);
     return () => clearTimeout(timer);
   }, [typed]);
-  useKeys({ undo: table.undo, redo: table.redo, find: () => finder.current?.focus() });
+  const [shown, setShown] = useState<"keys" | "actions" | null>(null);
+  useKeys({
+    undo: table.undo,
+    redo: table.redo,
+    find: () => finder.current?.focus(),
+    keys: () => setShown("keys"),
+    actions: () => setShown("actions"),
+  });
   const onTotal = useCallback((count: number) => setTotal(count), []);
 
   if (error) {
@@ -250,6 +261,25 @@ function OneTable({ id }: { id: number }) {
         }
       />
       {over && <DropFrame />}
+      <Keys keys={KEYS} open={shown === "keys"} onClose={() => setShown(null)} />
+      <FindAction
+        open={shown === "actions"}
+        onClose={() => setShown(null)}
+        actions={[
+          { name: "Make a plate", act: makePlate },
+          { name: "Give a newer file", act: () => file.current?.click() },
+          { name: "Read the file in another way", act: reread },
+          { name: "Find in the records", act: () => finder.current?.focus() },
+          ...(bench.undo === null ? [] : [{ name: "Undo", note: bench.undo, act: table.undo }]),
+          ...(bench.redo === null ? [] : [{ name: "Redo", note: bench.redo, act: table.redo }]),
+          ...MENDS.map(({ kind, title, note }) => ({ name: title, note, act: () => setMending({ kind }) })),
+          ...bench.editions
+            .filter(({ stands }) => !stands)
+            .map(({ number }) => ({ name: `Let edition ${number} stand`, act: () => table.returnTo(number) })),
+          { name: "List the keys", act: () => setShown("keys") },
+          { name: "Go to the desk", act: () => navigate("/") },
+        ]}
+      />
     </Flex>
   );
 }
@@ -270,9 +300,9 @@ function found(now: RecordsAsked, text: string): RecordsAsked {
   return text.trim() ? { ...rest, find: text.trim() } : rest;
 }
 
-type Shortcuts = Record<"undo" | "redo" | "find", () => unknown>;
+type Shortcuts = Record<"undo" | "redo" | "find" | "keys" | "actions", () => unknown>;
 
-function useKeys({ undo, redo, find }: Shortcuts) {
+function useKeys({ undo, redo, find, keys: list, actions }: Shortcuts) {
   useEffect(() => {
     function onKeyDown(event: KeyboardEvent) {
       if ((event.target as HTMLElement).matches("input, textarea, select")) return;
@@ -280,11 +310,13 @@ function useKeys({ undo, redo, find }: Shortcuts) {
       const key = event.key.toLowerCase();
       if (command && key === "z") void (event.shiftKey ? redo() : undo());
       else if (command && key === "y") void redo();
+      else if (command && key === "k") actions();
       else if (!command && key === "/") find();
+      else if (!command && key === "?") list();
       else return;
       event.preventDefault();
     }
     document.addEventListener("keydown", onKeyDown);
     return () => document.removeEventListener("keydown", onKeyDown);
-  }, [undo, redo, find]);
+  }, [undo, redo, find, list, actions]);
 }

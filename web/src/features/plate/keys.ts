@@ -1,0 +1,11 @@
+/** The keys of the plate editor. */
+export const KEYS: readonly [string, string][] = [
+  ["/", "Go to the statement; Tab walks its phrases, typing on one opens it"],
+  ["Arrows", "Walk the cells, Page Up and Page Down ten rows, Home and End the row"],
+  ["Ctrl Home, Ctrl End", "To the first cell, to the last"],
+  ["Up, Down on a handle", "Move it a step, Page Up and Page Down ten; Enter to type the number"],
+  ["Ctrl Z, Ctrl Shift Z", "Undo, redo"],
+  ["Enter in a title", "Done; Shift Enter for a line break, Escape to leave it as it was"],
+  ["Ctrl K", "Find any action by name"],
+  ["?", "This list"],
+];
