@@ -10,7 +10,7 @@ DATA = Path(os.environ.get("FINCH_DATA", ".finch/data")).resolve()
 WEB = Path(__file__).parent / "web"
 
 UPLOAD_BYTES_MOST = int(os.environ.get("FINCH_UPLOAD_BYTES") or 768 * 1024**2)
-"""The largest file taken in. A table this size needs about three times as much memory while it is read."""
+"""The largest file taken in. A table this size needs about three times as much memory while it is read (docs/speed.md)."""
 
 DEBUG = False
 SECRET_KEY = secrets.token_hex(32)  # nothing outlives the process that would be signed with it

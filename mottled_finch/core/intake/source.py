@@ -25,11 +25,19 @@ def quiet(_records: int, _phase: str = "records", /) -> None:
     """Tells nobody."""
 
 
-class Watched(io.RawIOBase):
-    """A seekable stream that tells how many lines have gone through it since it was last rewound."""
+class Forbidden(Exception):  # noqa: N818 (it is a turn taken, not an error told)
+    """A mark came through that a reading had been promised not to meet."""
 
-    def __init__(self, source: BinaryIO, told: Told) -> None:
+
+class Watched(io.RawIOBase):
+    """A seekable stream that tells how many lines have gone through it since it was last rewound.
+
+    With a ``forbidden`` mark, reading raises Forbidden where it comes through after the first ``lines_before`` lines.
+    """
+
+    def __init__(self, source: BinaryIO, told: Told, forbidden: bytes = b"", lines_before: int = 0) -> None:
         self._source, self._told, self._lines = source, told, 0
+        self._forbidden, self._lines_before = forbidden, lines_before
 
     def readable(self) -> bool:
         return True
@@ -39,9 +47,15 @@ class Watched(io.RawIOBase):
 
     def read(self, size: int = -1) -> bytes:
         piece = self._source.read(size)
+        if self._forbidden and self._forbidden in self._after_the_first_lines(piece):
+            raise Forbidden
         self._lines += piece.count(b"\n")
         self._told(self._lines)
         return piece
+
+    def _after_the_first_lines(self, piece: bytes) -> bytes:
+        left = self._lines_before - self._lines
+        return piece if left <= 0 else b"".join(piece.split(b"\n", left)[left:])
 
     def readinto(self, buffer: Any) -> int:
         piece = self.read(len(buffer))

@@ -10,7 +10,10 @@ export function FirstRecords({ look }: { look: Look }) {
       <Box as="table" css={TABLE}>
         <thead>
           <tr>
-            <th>Record</th>
+            <th>
+              <div>Record</div>
+              <small aria-hidden>{"\u00a0"}</small>
+            </th>
             {look.columns.map((column) => (
               <th key={column.name} data-kind={column.kind} title={column.notes.join("; ") || undefined}>
                 <div>{column.words}</div>

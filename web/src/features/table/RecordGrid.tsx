@@ -222,7 +222,13 @@ export function RecordGrid({ table, version, records, columns, asked, head, onTo
                         data-kind={column.kind}
                         data-misfit={row?.misfits.has(i) || undefined}
                         style={style}
-                        title={text && text.length > 16 ? text : undefined}
+                        title={
+                          before !== undefined
+                            ? `${text}, before: ${before || "blank"}`
+                            : text && text.length > 16
+                              ? text
+                              : undefined
+                        }
                         onClick={() => {
                           setAt({ row: place, column: i });
                           box.current?.focus();
@@ -329,7 +335,7 @@ const GRID = {
     height: `${HEAD - 1}px`,
     background: "{colors.paper}",
     borderRight: "1px solid {colors.line}",
-    padding: "9px 10px 0",
+    padding: "12px 10px 0",
     textAlign: "end",
     fontSize: "12px",
     color: "{colors.quiet}",
