@@ -355,6 +355,26 @@ def test_mends_are_switched_moved_changed_and_taken_out(page, api, table):
     expect(lines(page)).to_have_count(1)
 
 
+def test_a_table_is_renamed_where_its_name_stands(page, api, table):
+    page.get_by_role("button", name="small", exact=True).click()
+    expect(page.get_by_label("Name of the table")).to_be_focused()
+    page.keyboard.type("Departures")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="Departures")).to_be_visible()
+    assert api.get(f"/api/tables/{table}")["name"] == "Departures"
+
+
+def test_every_action_is_found_by_name(page, table):
+    page.keyboard.press("Control+k")
+    page.get_by_role("combobox").fill("unf")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="Unfold a matrix")).to_be_visible()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.keyboard.press("?")
+    expect(page.get_by_role("heading", name="Keys")).to_be_visible()
+
+
 def test_a_matrix_is_taken_as_it_stands(page, api):
     page.goto("/")
     drop(page, "vessels.csv", "vessel,seats,bicycles,age\nKnot,150,10,27\nAvocet,240,24,9\nDunlin,180,16,4\n")

@@ -148,6 +148,20 @@ def test_a_cancel_while_it_is_stored_leaves_nothing(client, monkeypatch):
     assert nothing_left()
 
 
+def test_a_file_left_out_while_it_waited_or_was_stored_does_not_come_back(client, monkeypatch):
+    number = give(client)["file"]["id"]
+    given = Import.objects.get(pk=number)
+    client.delete(f"/api/imports/{number}")
+    imports.carry_out(given)
+    assert nothing_left()
+
+    given = Import.objects.get(pk=give(client)["file"]["id"])
+    store = imports.store_columns
+    monkeypatch.setattr(imports, "store_columns", lambda *all_: (store(*all_), Import.objects.all().delete()))
+    imports.carry_out(given)
+    assert nothing_left()
+
+
 def test_a_file_that_was_not_started_can_be_left_out(client):
     number = give(client)["file"]["id"]
     client.delete(f"/api/imports/{number}")

@@ -6,6 +6,8 @@ import subprocess
 import sys
 from pathlib import Path
 
+from mottled_finch.demo.samples import SAMPLES, Sample
+from mottled_finch.demo.ticket_sales import write_ticket_sales
 from mottled_finch.server.plates.models import Plate, Version
 from mottled_finch.server.run import load_demo
 from mottled_finch.server.tables.models import Table
@@ -24,6 +26,17 @@ def test_the_demo_is_loaded_once(db):
         "Passenger survey",
     ]
     assert (Plate.objects.count(), Version.objects.count()) == (3, 3)
+
+
+def test_the_large_table_is_added_when_it_is_asked_for(client, table, monkeypatch):
+    small = Sample("Ticket sales 2025", lambda file: write_ticket_sales(file, 1_000), loaded=False)
+    monkeypatch.setitem(SAMPLES, "ticket-sales", small)
+    load_demo(large=True)
+    load_demo(large=True)
+    assert [(each.name, each.edition().records) for each in Table.objects.order_by("pk")] == [
+        ("trips", 3),
+        ("Ticket sales 2025", 1_000),
+    ]
 
 
 def test_the_demo_leaves_a_library_alone_that_has_a_table(client, table):

@@ -37,7 +37,8 @@ def bring_in(given: Import) -> Table:
         name, _, problem = given.problem.partition(": ")
         remove(given)
         raise IntakeError(problem, path=name)
-    assert given.table is not None
+    if given.table is None:
+        raise Problem(409, f"{given.name} was left out while it was read.")
     table = given.table
     given.delete()
     return table

@@ -150,8 +150,10 @@ def carry_out(given: Import) -> Import:
     """
     number = given.pk  # a removed import no longer knows its own
     with WORKING:
+        # It may have been left out while it waited; then there is nothing to do.
+        if not Import.objects.filter(pk=number).update(state=Import.State.READING):
+            return given
         given.state = Import.State.READING
-        given.save()
         try:
             with _told_when_full(given.name):
                 _read_and_store(given)
@@ -197,6 +199,8 @@ def _read_and_store(given: Import) -> None:
         store_columns(edition, data)
         store_source(edition, pieces)
         told(data.records, "keeping")  # the last moment at which a cancel is heard
+        if not Import.objects.filter(pk=given.pk).exists():
+            raise Canceled
         given.comparison = comparison
         given.state = Import.State.COMPARED if given.table else Import.State.DONE
         if given.table is None:

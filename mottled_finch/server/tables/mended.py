@@ -21,11 +21,15 @@ KEPT_MOST = 6
 
 
 class Kept(Generic[T]):
-    """The last few results by key, the least recently used dropped first. Keys say all that a result depends on."""
+    """The last few results by key, the least recently used dropped first. Keys say all that a result depends on.
+
+    Requests that want the same result at the same time wait for the first of them to make it.
+    """
 
     def __init__(self, most: int = KEPT_MOST) -> None:
         self._most = most
         self._results: OrderedDict[str, T] = OrderedDict()
+        self._making: dict[str, Lock] = {}
         self._lock = Lock()
 
     def get(self, key: str, make: Callable[[], T]) -> T:
@@ -33,11 +37,20 @@ class Kept(Generic[T]):
             if key in self._results:
                 self._results.move_to_end(key)
                 return self._results[key]
-        made = make()
-        with self._lock:
-            self._results[key] = made
-            while len(self._results) > self._most:
-                self._results.popitem(last=False)
+            turn = self._making.setdefault(key, Lock())
+        with turn:
+            with self._lock:
+                if key in self._results:
+                    return self._results[key]
+            try:
+                made = make()
+            finally:
+                with self._lock:
+                    self._making.pop(key, None)
+            with self._lock:
+                self._results[key] = made
+                while len(self._results) > self._most:
+                    self._results.popitem(last=False)
         return made
 
     def clear(self) -> None:

@@ -3,8 +3,8 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api, type Mend, type RecordsAsked, Refusal } from "../../api/client";
-import { keys } from "../../api/queries";
-import { Bar, TrailEnd } from "../../shared/Bar";
+import { keys, tableChanged } from "../../api/queries";
+import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
 import { FindAction } from "../../shared/FindAction";
@@ -22,6 +22,7 @@ import { KEYS } from "./keys";
 import { type MendAsked, MendDialog } from "./MendDialog";
 import { MendsPanel } from "./MendsPanel";
 import { RecordGrid } from "./RecordGrid";
+import { TableName } from "./TableName";
 import { useTable } from "./useTable";
 
 /** The records of a table, what was found in them, and the mends. */
@@ -97,6 +98,12 @@ function OneTable({ id }: { id: number }) {
       client.setQueryData(keys.import(look.file.id), look.file);
       navigate(`/imports/${look.file.id}`);
     });
+  const rename = (name: string) =>
+    attempt(async () => {
+      await api.renameTable(id, name);
+      await client.invalidateQueries({ queryKey: keys.workbench(id) });
+      await tableChanged(client, id);
+    });
   const version = `${bench.table.edition}:${JSON.stringify(bench.mends.map(({ mend }) => mend))}`;
   const records = bench.own_numbers ? bench.delivered : bench.table.records;
   const narrowed = asked.find !== undefined;
@@ -109,7 +116,7 @@ function OneTable({ id }: { id: number }) {
           <>
             <Link to="/">Tables</Link>
             <span>/</span>
-            <TrailEnd>{bench.table.name}</TrailEnd>
+            <TableName name={bench.table.name} onRename={rename} />
             <Editions bench={bench} onReturn={table.returnTo} />
           </>
         }
