@@ -204,6 +204,14 @@ def test_records_are_found_and_sorted(client, table, query, numbers):
     assert client.get(f"/api/tables/{table}/records?{query}").json()["numbers"] == numbers
 
 
+def test_long_fractions_are_shown_short_and_kept_whole(client, table):
+    lay(client, table, {"do": "compute", "into": "third", "as": "n / 3"})
+    found = client.get(f"/api/tables/{table}/records?count=1").json()
+    assert found["cells"][4] == ["0.3333333333"]
+    bench = client.post(f"/api/tables/{table}/correct", {"field": "third", "record": 1, "to": "1"}, format="json").json()
+    assert (bench["mends"][1]["mend"]["was"], bench["mends"][1]["touched"]) == ("0.3333333333333333", 1)
+
+
 def test_blanks_come_last_either_way(client):
     table = client.upload("a,b\n3,x\n,y\n1,z\n").json()["id"]
     assert client.get(f"/api/tables/{table}/records?sort=a").json()["numbers"] == [3, 1, 2]

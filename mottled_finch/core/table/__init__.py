@@ -2,7 +2,7 @@
 
 from .column import BLANK, NO_MISFITS, Column, Kind, Misfits, smallest_codes
 from .table import Table
-from .texts import entry_texts, misfits_at, moment_label, number_label, texts_and_codes, texts_at
+from .texts import entry_texts, misfits_at, moment_label, number_label, shown_at, texts_and_codes, texts_at
 
 __all__ = [
     "BLANK",
@@ -15,6 +15,7 @@ __all__ = [
     "misfits_at",
     "moment_label",
     "number_label",
+    "shown_at",
     "smallest_codes",
     "texts_and_codes",
     "texts_at",

@@ -46,6 +46,21 @@ def texts_at(column: Column, positions: NDArray[np.int64]) -> list[str]:
     return texts
 
 
+def shown_at(column: Column, positions: NDArray[np.int64]) -> list[str]:
+    """The texts of some records for reading: long fractions at ten significant digits."""
+    texts = texts_at(column, positions)
+    if column.kind is not Kind.NUMBER:
+        return texts
+    misfits = misfits_at(column, positions)
+    return [
+        f"{float(text):.{_READABLE}g}" if len(text) > _READABLE + 2 and "." in text and i not in misfits else text
+        for i, text in enumerate(texts)
+    ]
+
+
+_READABLE = 10
+
+
 def misfits_at(column: Column, positions: NDArray[np.int64]) -> dict[int, str]:
     """Which of the positions hold a text that did not fit, and what it is."""
     misfits = column.misfits

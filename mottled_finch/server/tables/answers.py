@@ -12,7 +12,7 @@ from mottled_finch.core.intake import Look
 from mottled_finch.core.mends import Mended, effect_of, mend_words
 from mottled_finch.core.recipe import TableSpec, dump_table_part
 from mottled_finch.core.recipe.table_spec import Mend
-from mottled_finch.core.table import Column, entry_texts, texts_at
+from mottled_finch.core.table import Column, entry_texts, shown_at
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.words import field_words
 
@@ -119,8 +119,8 @@ def _samples(before: CoreTable, after: CoreTable, most: int = 8) -> list[dict[st
         pairs: dict[tuple[str, str], int] = {}
         for start in range(0, min(len(changed), 4096), 512):
             some = changed[start : start + 512]
-            befores = texts_at(was, some) if was is not None else [""] * len(some)
-            for position, pair in zip(some.tolist(), zip(befores, texts_at(column, some), strict=True), strict=True):
+            befores = shown_at(was, some) if was is not None else [""] * len(some)
+            for position, pair in zip(some.tolist(), zip(befores, shown_at(column, some), strict=True), strict=True):
                 pairs.setdefault(pair, position)
             if len(pairs) >= most:
                 break
@@ -172,7 +172,7 @@ def look_answer(given: Import, found: Look) -> dict[str, Any]:
             {"name": c.name, "words": field_words(c.name), "kind": c.kind.value, "notes": list(c.notes)}
             for c in found.table.columns
         ],
-        "cells": [texts_at(column, everything) for column in first.columns],
+        "cells": [shown_at(column, everything) for column in first.columns],
     }
 
 

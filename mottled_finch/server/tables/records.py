@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from mottled_finch.core.intake.numbers import read_numbers
 from mottled_finch.core.mends import Mended
 from mottled_finch.core.pivot.levels import natural_key
-from mottled_finch.core.table import Column, Kind, entry_texts, misfits_at, texts_at
+from mottled_finch.core.table import Column, Kind, entry_texts, misfits_at, shown_at
 from mottled_finch.core.table import Table as CoreTable
 
 from .mended import Kept
@@ -54,13 +54,13 @@ def window(raw: CoreTable, found: Mended, key: str, asked: Asked) -> dict[str, A
     where = np.flatnonzero(kept)
     originals = {column.name: column for column in raw.columns}
     for number, column in enumerate(found.table.columns):
-        for i, text in zip(where.tolist(), texts_at(column, inside), strict=True):
+        for i, text in zip(where.tolist(), shown_at(column, inside), strict=True):
             cells[number][i] = text
         misfits.extend([number, int(where[i])] for i in misfits_at(column, inside))
         old = originals.get(column.name) if own else None
         if old is None:
             continue
-        for i, text in enumerate(texts_at(old, wanted)):
+        for i, text in enumerate(shown_at(old, wanted)):
             if not kept[i]:
                 cells[number][i] = text
             elif text != cells[number][i]:

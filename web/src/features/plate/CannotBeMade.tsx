@@ -35,7 +35,7 @@ export function CannotBeMade({ id, error }: { id: number; error: Error }) {
 
 function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
   const client = useQueryClient();
-  const [name, setName] = useState(error.allowed[0] ?? "");
+  const [name, setName] = useState(() => likeliest(error.received, error.allowed));
   const [refusal, setRefusal] = useState("");
   async function map() {
     try {
@@ -53,7 +53,7 @@ function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
   return (
     <Box mt="16px">
       <Flex gap="8px" justify="center" align="center" color="ink">
-        <Box>“{error.received}” is now</Box>
+        <Box whiteSpace="nowrap">“{error.received}” is now</Box>
         <NativeSelect.Root size="sm" w="220px">
           <NativeSelect.Field
             aria-label={`What ${error.received} is called now`}
@@ -81,4 +81,12 @@ function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
       )}
     </Box>
   );
+}
+
+/** The name that shares most pairs of letters with the one that is missing. */
+function likeliest(missing: string, names: readonly string[]): string {
+  const pairs = (name: string) => new Set([...name.toLowerCase()].map((_, i, all) => all.slice(i, i + 2).join("")));
+  const wanted = pairs(missing);
+  const shared = (name: string) => [...pairs(name)].filter((pair) => pair.length === 2 && wanted.has(pair)).length;
+  return [...names].sort((a, b) => shared(b) - shared(a))[0] ?? "";
 }
