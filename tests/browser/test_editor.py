@@ -142,7 +142,7 @@ def test_records_are_kept_by_members_dates_and_numbers(page, api, number):
     expect(page.get_by_role("button", name="Which records are kept: on from 2025-02, paid up to 21")).to_be_visible()
 
 
-def test_a_card_opened_again_while_it_fades_starts_anew(page, number):
+def test_a_card_opened_again_at_once_starts_anew(page, number):
     page.get_by_role("button", name="Which records are kept").click()
     page.get_by_role("option", name=re.compile("^paid")).click()
     page.get_by_label("To, included").fill("21")

@@ -187,6 +187,24 @@ def test_a_reading_that_cannot_be_is_told_and_changes_nothing(page):
     page.wait_for_url("**/")
 
 
+def test_one_card_goes_before_the_next_one_comes(page):
+    page.goto("/")
+    drop(page, "a.csv", "a,b\n1,x\n")
+    page.get_by_role("button", name="Where the names stand").click()
+    page.evaluate(
+        """async () => {
+            const frame = () => new Promise(requestAnimationFrame);
+            document.activeElement.dispatchEvent(new KeyboardEvent("keydown", {key: "Escape", bubbles: true}));
+            await frame();
+            await frame();
+            [...document.querySelectorAll("button")].find((button) => button.ariaLabel?.startsWith("The encoding")).click();
+            await frame();
+            await frame();
+        }"""
+    )
+    expect(page.get_by_role("combobox")).to_have_count(1, timeout=50)
+
+
 def test_a_file_that_fails_can_be_read_in_another_way(page):
     page.goto("/")
     drop(page, "ragged.csv", "a,b\n1,2\n3\n")

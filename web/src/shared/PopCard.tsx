@@ -1,5 +1,5 @@
-import { Popover, Portal, usePopoverContext } from "@chakra-ui/react";
-import { Fragment, type ReactNode, useState } from "react";
+import { Popover, Portal } from "@chakra-ui/react";
+import type { ReactNode } from "react";
 
 /** The card that a phrase, a handle or the palette opens. To be put inside a Popover.Root. */
 export function PopCard({ label, width, children }: { label: string; width?: string; children: ReactNode }) {
@@ -15,22 +15,12 @@ export function PopCard({ label, width, children }: { label: string; width?: str
           borderRadius="8px"
           boxShadow="list"
           aria-label={label}
+          // Gone at once: a card that fades out stands beside the next one, and opened again would keep what was chosen in it.
+          _closed={{ animation: "none" }}
         >
-          <Fragment key={useOpening()}>{children}</Fragment>
+          {children}
         </Popover.Content>
       </Popover.Positioner>
     </Portal>
   );
-}
-
-/** Which opening of the card this is. A card opened again while it is still fading out would keep what was chosen in it. */
-function useOpening(): number {
-  const { open } = usePopoverContext();
-  const [was, setWas] = useState(open);
-  const [opening, setOpening] = useState(0);
-  if (open !== was) {
-    setWas(open);
-    if (open) setOpening(opening + 1);
-  }
-  return opening;
 }
