@@ -1,16 +1,17 @@
 """Two editions of a table side by side: what a refresh would change, before it changes anything."""
 
-import hashlib
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
-from .table import Column, Kind, Table, moment_label, texts_and_codes
+from .table import Column, Kind, Table, mixed, moment_label, value_digests
 
 CATEGORIES_MOST = 5_000
 LISTED_MOST = 50
+_ALIKE_RECORDS = 100_000
+"""Enough of a column to see whether another holds the same values."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -160,8 +161,8 @@ def _likeness(column: Column, other: Column) -> float:
         a, b = (np.nanmedian(each.data) if each.blanks < len(each) else 0.0 for each in (column, other))
         near = 1 - abs(a - b) / max(abs(a), abs(b), 1e-12)
     else:
-        a, b = (set(each.dictionary[1:].tolist()) for each in (column, other))
-        near = len(a & b) / max(1, len(a | b))
+        a, b = (value_digests(each.taken_first(_ALIKE_RECORDS)) for each in (column, other))
+        near = len(np.intersect1d(a, b)) / max(1, len(np.union1d(a, b)))
     return max(1e-3, 0.3 * names + 0.7 * max(0.0, float(near)))
 
 
@@ -176,18 +177,7 @@ def _same(before: Sequence[Column], after: Sequence[Column]) -> int:
 
 def _digests(columns: Sequence[Column]) -> NDArray[np.uint64]:
     """A digest of 64 bits for each record, the same for the same values whatever table they are in."""
-    from .mends.unique import mixed
-
     digest = np.zeros(len(columns[0]), dtype=np.uint64)
     for column in columns:
-        if column.is_number and not len(column.misfits):
-            values = np.where(np.isnan(column.data), np.nan, column.data + 0.0).view(np.uint64)
-        else:
-            codes, texts = texts_and_codes(column)
-            values = np.array([_text_digest(text) for text in texts], dtype=np.uint64)[codes]
-        digest = mixed(digest ^ mixed(values))
+        digest = mixed(digest ^ mixed(value_digests(column)))
     return digest
-
-
-def _text_digest(text: str) -> int:
-    return int.from_bytes(hashlib.blake2b(text.encode("utf-8", "surrogatepass"), digest_size=8).digest(), "little")

@@ -7,6 +7,7 @@ import numpy as np
 from .pivot import Matrix
 from .recipe.check import FACT
 from .recipe.spec import CellsSpec, LevelSpec, MeasureSpec, PivotSpec
+from .wording import beginning, field_words
 
 _NOT_XML = re.compile("[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")
 
@@ -14,11 +15,6 @@ _NOT_XML = re.compile("[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]"
 def printable(text: str) -> str:
     """The text without the control characters that no page, and no XML, can hold."""
     return _NOT_XML.sub("", text)
-
-
-def field_words(field: str) -> str:
-    """A column's name as it is said in a sentence: ``minutes_late`` is "minutes late"."""
-    return " ".join(field.replace("_", " ").split()) or field
 
 
 def level_words(level: LevelSpec) -> str:
@@ -38,7 +34,7 @@ def measure_words(measure: MeasureSpec) -> str:
 def default_title(pivot: PivotSpec) -> str:
     sides = " and ".join(level_words(level) for level in (*pivot.rows, *pivot.columns))
     words = measure_words(pivot.measure) + (f" by {sides}" if sides else "")
-    return words[:1].upper() + words[1:]
+    return beginning(words)
 
 
 def default_caption(pivot: PivotSpec, matrix: Matrix) -> str:

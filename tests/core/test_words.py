@@ -4,7 +4,8 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.recipe import CellsSpec, load_recipe
-from mottled_finch.core.words import decimals_of, default_title, field_words, number_text, printable
+from mottled_finch.core.wording import field_words
+from mottled_finch.core.words import decimals_of, default_title, number_text, printable
 
 from .conftest import figure_of
 

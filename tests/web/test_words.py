@@ -5,7 +5,8 @@ import random
 import pytest
 
 from mottled_finch.core.recipe import LevelSpec
-from mottled_finch.core.words import field_words, level_words, number_text
+from mottled_finch.core.wording import field_words
+from mottled_finch.core.words import level_words, number_text
 
 
 def test_numbers(node):

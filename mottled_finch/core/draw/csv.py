@@ -6,7 +6,7 @@ import io
 import numpy as np
 
 from ..figure import Figure
-from ..words import field_words
+from ..wording import field_words
 from .json import numbers_or_null
 
 _FORMULA_STARTS = ("=", "+", "-", "@", "\t", "\r")

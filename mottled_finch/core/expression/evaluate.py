@@ -4,40 +4,18 @@ Blank in, blank out: where an argument is blank the result is, but for ``if``, `
 A division by zero and a result beyond all numbers are blank.
 """
 
-from dataclasses import dataclass
-from typing import Any
-
 import numpy as np
-from numpy.typing import NDArray
 
 from ..errors import did_you_mean
-from ..table import BLANK, Column, Kind, Table, smallest_codes
+from ..table import BLANK, Column, Kind, Table
+from ..wording import field_words
+from .functions import FUNCTIONS, MANY
 from .parse import Call, Literal, Name, Node, mistake
-
-Codes = NDArray[Any]
-
-
-@dataclass(frozen=True, kw_only=True, eq=False)
-class Value:
-    """What an expression is worth: for a number ``data`` are doubles, of shape (records,) or (1,) when all are the same.
-
-    For every other kind they are codes into ``entries``, whose first is the blank.
-    """
-
-    kind: Kind
-    data: NDArray[Any]
-    entries: NDArray[Any] | None = None
-
-    @property
-    def coded(self) -> tuple[Codes, NDArray[Any]]:
-        assert self.entries is not None
-        return self.data, self.entries
+from .value import YES_NO, Value, text_value, yes_no
 
 
 def evaluate(node: Node, table: Table, path: str) -> Value:
     """Work an expression out over a table. Raises RecipeError, naming the place, for a column, function or kind that is wrong."""
-    from .functions import FUNCTIONS
-
     if isinstance(node, Literal):
         return _constant(node.value)
     if isinstance(node, Name):
@@ -48,7 +26,7 @@ def evaluate(node: Node, table: Table, path: str) -> Value:
         raise mistake(path, node.at, f'there is no function "{node.function}"; {did_you_mean(node.function, names)}')
     least, most = function.arguments
     if not least <= len(node.arguments) <= most:
-        wanted = f"{least}" if least == most else f"{least} to {most}" if most < 50 else f"at least {least}"
+        wanted = f"{least}" if least == most else f"{least} to {most}" if most < MANY else f"at least {least}"
         raise mistake(path, node.at, f'"{node.function}" takes {wanted} values, not {len(node.arguments)}')
     values = [evaluate(argument, table, path) for argument in node.arguments]
     for position, (value, argument) in enumerate(zip(values, node.arguments, strict=True)):
@@ -56,12 +34,6 @@ def evaluate(node: Node, table: Table, path: str) -> Value:
         if wanted_kinds and value.kind not in wanted_kinds and not _is_nothing(argument):
             raise mistake(path, argument.at, f'"{node.function}" takes {_list(wanted_kinds)} here, not {_WORDS[value.kind]}')
     return function.make(values, lambda message: mistake(path, node.at, message))
-
-
-def column_of(value: Value, name: str, records: int) -> Column:
-    """The value as a column of so many records."""
-    data = np.broadcast_to(value.data, (records,)) if len(value.data) != records else value.data
-    return Column(name=name, kind=value.kind, data=np.ascontiguousarray(data), entries=value.entries)
 
 
 _INNER = ("negative", "nothing", "and", "or", "not")
@@ -87,7 +59,7 @@ def _constant(value: float | str | bool) -> Value:
 def _of_column(node: Name, table: Table, path: str) -> Value:
     """A column by its name, or by how it is said in words: ``minutes_late`` is also [minutes late]."""
     for column in table.columns:
-        if column.name == node.name or column.name.replace("_", " ") == node.name:
+        if column.name == node.name or field_words(column.name) == node.name:
             if column.kind is Kind.YES_NO:
                 return _as_yes_no(column)
             return Value(kind=column.kind, data=column.data, entries=column.entries)
@@ -97,35 +69,3 @@ def _of_column(node: Name, table: Table, path: str) -> Value:
 def _as_yes_no(column: Column) -> Value:
     means = np.array([BLANK] + [1 if str(e).casefold() in ("yes", "true", "y", "t") else 2 for e in column.dictionary[1:]])
     return Value(kind=Kind.YES_NO, data=means.astype(np.uint8)[column.data], entries=YES_NO)
-
-
-YES_NO = np.array(["", "yes", "no"], dtype=object)
-_YES, _NO = 1, 2
-
-
-def yes_no(true: NDArray[np.bool_], blank: NDArray[np.bool_] | None = None) -> Value:
-    codes = np.where(true, _YES, _NO).astype(np.uint8)
-    if blank is not None:
-        codes[np.broadcast_to(blank, codes.shape)] = BLANK
-    return Value(kind=Kind.YES_NO, data=codes, entries=YES_NO)
-
-
-def text_value(codes: Codes, entries: list[str] | NDArray[Any]) -> Value:
-    """Text from codes into entries that may repeat; blank entries become the blank."""
-    order: dict[str, int] = {}
-    place = np.zeros(len(entries), dtype=np.int64)
-    for i, entry in enumerate(entries):
-        text = str(entry).strip()
-        place[i] = order.setdefault(text, len(order) + 1) if text else BLANK
-    place[BLANK] = BLANK if not str(entries[BLANK]) else place[BLANK]
-    narrow = smallest_codes(len(order) + 1)
-    return Value(kind=Kind.CATEGORY, data=place.astype(narrow)[codes], entries=np.array(["", *order], dtype=object))
-
-
-def moment_value(codes: Codes, entries: NDArray[Any]) -> Value:
-    """Moments from codes into entries that may repeat, in any order; NaT becomes the blank."""
-    distinct, inverse = np.unique(entries.astype("datetime64[us]"), return_inverse=True)
-    filled = distinct[~np.isnat(distinct)]
-    place = np.where(np.isnat(entries), BLANK, inverse + 1).astype(smallest_codes(len(filled) + 1))
-    blank = np.array(["NaT"], dtype="datetime64[us]")
-    return Value(kind=Kind.MOMENT, data=place[codes], entries=np.concatenate([blank, filled]))

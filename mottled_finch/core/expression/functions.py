@@ -5,28 +5,26 @@ are worked out once for each different entry, or pair of entries, not once a rec
 """
 
 import re
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
-import pyarrow as pa
 from numpy.typing import NDArray
 
-from ..errors import RecipeError
 from ..pivot.cuts import WEEKDAYS
-from ..table import BLANK, Kind, moment_label, number_label
-from .evaluate import YES_NO, Value, moment_value, text_value, yes_no
+from ..table import BLANK, Kind
+from ..wording import KIND_WORDS
+from .entries import Say, as_moment, as_number, as_text, by_entries
+from .value import YES_NO, Value, filled, is_blank, moment_value, text_value, yes_no
 
-Say = Callable[[str], RecipeError]
 Make = Callable[[list[Value], Say], Value]
 Kinds = tuple[Kind, ...]
 
 NUMBER, TEXT, MOMENT, YES = (Kind.NUMBER,), (Kind.CATEGORY,), (Kind.MOMENT,), (Kind.YES_NO,)
-WORDY = (Kind.CATEGORY, Kind.YES_NO)
 ANY: Kinds = ()
-_MANY = 50
-_PAIRS_MOST = 5_000_000
+MANY = 50
+"""More arguments than anybody writes."""
 
 
 @dataclass(frozen=True)
@@ -51,11 +49,11 @@ def _of_numbers(work: Callable[..., Any]) -> Make:
 def _compared(values: list[Value], say: Say, work: Callable[[Any, Any], Any]) -> Value:
     left, right = values
     if {left.kind, right.kind} == {Kind.MOMENT, Kind.CATEGORY}:
-        left, right = (_as_moment(value, say) if value.kind is Kind.CATEGORY else value for value in values)
+        left, right = (as_moment(value, say) if value.kind is Kind.CATEGORY else value for value in values)
     if {left.kind, right.kind} == {Kind.YES_NO, Kind.CATEGORY}:
         left, right = (as_text(value) for value in (left, right))
     if left.kind is not right.kind:
-        raise say(f"{_WORDS[left.kind]} and {_WORDS[right.kind]} cannot be compared")
+        raise say(f"{KIND_WORDS[left.kind]} and {KIND_WORDS[right.kind]} cannot be compared")
     if left.kind is Kind.NUMBER:
         blank = np.isnan(left.data) | np.isnan(right.data)
         return yes_no(np.broadcast_to(work(left.data, right.data), blank.shape), blank)
@@ -67,103 +65,12 @@ def _compared(values: list[Value], say: Say, work: Callable[[Any, Any], Any]) ->
     return by_entries(values if left is values[0] else [left, right], lambda a, b: bool(work(str(a), str(b))), say)
 
 
-_WORDS = {Kind.NUMBER: "numbers", Kind.CATEGORY: "text", Kind.MOMENT: "moments", Kind.YES_NO: "yes or no"}
-
-
 def _comparison(work: Callable[[Any, Any], Any]) -> Make:
     return lambda values, say: _compared(values, say, work)
 
 
-def by_entries(values: Sequence[Value], work: Callable[..., Any], say: Say, *, blanks: bool = False) -> Value:
-    """Work that is done once for each combination of entries that occurs. Blanks give the blank, unless ``blanks`` are wanted.
-
-    The work gives a text, a yes or no, a number or a moment; what it gives first is the kind of the result.
-    """
-    coded = [_few(value) for value in values]
-    whole, sizes = np.zeros(1, dtype=np.int64), [len(entries) for _, entries in coded]
-    if np.prod([float(size) for size in sizes]) > 2**62:
-        raise say("these columns have too many different values together; compute from coarser ones")
-    for (codes, _), size in zip(coded, sizes, strict=True):
-        whole = whole * size + codes
-    used, inverse = np.unique(whole, return_inverse=True)
-    if len(used) > _PAIRS_MOST:
-        raise say("these columns have too many different values together; compute from coarser ones")
-    parts = np.unravel_index(used, sizes)
-    results: list[Any] = []
-    for combination in zip(*parts, strict=True):
-        entries = [_entry(table[i], i) for (_, table), i in zip(coded, combination, strict=True)]
-        results.append(work(*entries) if blanks or None not in entries else None)
-    return _typed(results, inverse)
-
-
-def _few(value: Value) -> tuple[NDArray[Any], NDArray[Any]]:
-    """Codes and entries of any value, blank at 0."""
-    if value.kind is not Kind.NUMBER:
-        return value.coded
-    filled = ~np.isnan(value.data)
-    distinct, inverse = np.unique(value.data[filled], return_inverse=True)
-    codes = np.zeros(len(value.data), dtype=np.int64)
-    codes[filled] = inverse + 1
-    return codes, np.concatenate([[np.nan], distinct])
-
-
-def _entry(entry: Any, code: int) -> Any:
-    if code == BLANK:
-        return None
-    return float(entry) if isinstance(entry, np.floating) else entry
-
-
-def _typed(results: list[Any], codes: NDArray[Any]) -> Value:
-    first = next((result for result in results if result is not None), "")
-    if isinstance(first, bool):
-        code = np.array([BLANK if result is None else 1 if result else 2 for result in results], dtype=np.uint8)
-        return Value(kind=Kind.YES_NO, data=code[codes], entries=YES_NO)
-    if isinstance(first, float | int):
-        numbers = np.array([np.nan if result is None else float(result) for result in results])
-        return Value(kind=Kind.NUMBER, data=numbers[codes])
-    if isinstance(first, np.datetime64):
-        return moment_value(codes, np.array([np.datetime64("NaT", "us") if r is None else r for r in results]))
-    return text_value(codes + 1, ["", *(result or "" for result in results)])
-
-
 def _texts(work: Callable[..., Any]) -> Make:
     return lambda values, say: by_entries(values, work, say)
-
-
-def as_text(value: Value) -> Value:
-    if value.kind is Kind.CATEGORY:
-        return value
-    codes, entries = _few(value)
-    label = moment_label if value.kind is Kind.MOMENT else number_label if value.kind is Kind.NUMBER else str
-    return text_value(codes, ["", *(label(entry) for entry in entries[1:])])
-
-
-def _as_number(value: Value) -> Value:
-    from ..intake.numbers import read_numbers
-
-    if value.kind is Kind.NUMBER:
-        return value
-    codes, entries = value.coded
-    if value.kind is Kind.YES_NO:
-        return Value(kind=Kind.NUMBER, data=np.array([np.nan, 1.0, 0.0])[codes])
-    texts = pa.array(["", *entries[1:].tolist()], pa.string())
-    weights = np.ones(len(texts), dtype=np.int64)
-    weights[BLANK] = 0
-    numbers, _ = read_numbers(texts, weights, ".")
-    return Value(kind=Kind.NUMBER, data=numbers[codes])
-
-
-def _as_moment(value: Value, say: Say) -> Value:
-    from ..intake.moments import read_moments
-
-    codes, entries = value.coded
-    texts = pa.array(["", *entries[1:].tolist()], pa.string())
-    weights = np.ones(len(texts), dtype=np.int64)
-    weights[BLANK] = 0
-    moments, _ = read_moments(texts, weights, None)
-    if len(moments) > 1 and np.isnat(moments[1:]).all():
-        raise say(f'"{entries[1]}" is not a moment; write it as "2025-03-31"')
-    return moment_value(codes, moments)
 
 
 def _chosen(values: list[Value], say: Say) -> Value:
@@ -176,14 +83,14 @@ def _chosen(values: list[Value], say: Say) -> Value:
 def _picked(tests: list[NDArray[np.bool_]], choices: list[Value], otherwise: Value | None, say: Say) -> Value:
     """The first choice whose test holds, else ``otherwise``, else blank. All are of one kind, or blank throughout."""
     every = [*choices, *([otherwise] if otherwise is not None else [])]
-    kinds = {value.kind for value in every if not _is_blank(value)} or {Kind.CATEGORY}
+    kinds = {value.kind for value in every if not is_blank(value)} or {Kind.CATEGORY}
     if len(kinds) > 1:
-        raise say(f"its answers are {' and '.join(sorted(_WORDS[kind] for kind in kinds))}; they must be of one kind")
+        raise say(f"its answers are {' and '.join(sorted(KIND_WORDS[kind] for kind in kinds))}; they must be of one kind")
     kind = kinds.pop()
     size = max(len(part) for part in (*tests, *(value.data for value in every)))
     wide = [np.broadcast_to(test, (size,)) for test in tests]
     if kind is Kind.NUMBER:
-        numbers = [np.array([np.nan]) if _is_blank(value) else value.data for value in every]
+        numbers = [np.array([np.nan]) if is_blank(value) else value.data for value in every]
         last = numbers[-1] if otherwise is not None else np.array([np.nan])
         picked = np.select(wide, [np.broadcast_to(each, (size,)) for each in numbers[: len(choices)]], last)
         return Value(kind=kind, data=picked)
@@ -191,7 +98,7 @@ def _picked(tests: list[NDArray[np.bool_]], choices: list[Value], otherwise: Val
     entries: list[Any] = []
     shifted = []
     for value in every:
-        codes, own = (np.zeros(1, dtype=np.int64), np.array([""])) if _is_blank(value) else value.coded
+        codes, own = (np.zeros(1, dtype=np.int64), np.array([""])) if is_blank(value) else value.coded
         shifted.append(np.where(codes == BLANK, BLANK, codes.astype(np.int64) + len(entries)))
         entries.extend(own[1:].tolist() if kind is not Kind.MOMENT else list(own[1:]))
     last = shifted[-1] if otherwise is not None else np.zeros(1, dtype=np.int64)
@@ -203,17 +110,6 @@ def _picked(tests: list[NDArray[np.bool_]], choices: list[Value], otherwise: Val
         return found
     means = np.array([BLANK, *(1 if entry == "yes" else 2 for entry in found.coded[1][1:])], dtype=np.uint8)
     return Value(kind=Kind.YES_NO, data=means[found.data], entries=YES_NO)
-
-
-def _is_blank(value: Value) -> bool:
-    if value.kind is Kind.NUMBER:
-        return len(value.data) == 1 and bool(np.isnan(value.data[0]))
-    return len(value.data) == 1 and bool(value.data[0] == BLANK)
-
-
-def _filled(value: Value) -> NDArray[np.bool_]:
-    found: NDArray[np.bool_] = ~np.isnan(value.data) if value.kind is Kind.NUMBER else value.data != BLANK
-    return found
 
 
 def _nothing(_values: list[Value], _say: Say) -> Value:
@@ -330,9 +226,9 @@ FUNCTIONS: dict[str, Function] = {
     "nothing": Function((0, 0), (ANY,), _nothing, "the blank"),
     "if": Function((2, 3), (YES, ANY), _chosen, "if(test, then, otherwise)"),
     "or_else": Function(
-        (2, 2), (ANY,), lambda v, say: _picked([_filled(v[0])], [v[0]], v[1], say), "the first, or where blank the second"
+        (2, 2), (ANY,), lambda v, say: _picked([filled(v[0])], [v[0]], v[1], say), "the first, or where blank the second"
     ),
-    "blank": Function((1, 1), (ANY,), lambda v, _: yes_no(~_filled(v[0])), "whether there is no value"),
+    "blank": Function((1, 1), (ANY,), lambda v, _: yes_no(~filled(v[0])), "whether there is no value"),
     "round": Function(
         (1, 2),
         (NUMBER,),
@@ -344,13 +240,13 @@ FUNCTIONS: dict[str, Function] = {
     "abs": Function((1, 1), (NUMBER,), _of_numbers(np.abs), "without its sign"),
     "sqrt": Function((1, 1), (NUMBER,), _of_numbers(np.sqrt), "square root"),
     "log": Function((1, 1), (NUMBER,), _of_numbers(np.log), "natural logarithm"),
-    "least": Function((2, _MANY), (NUMBER,), _extreme(np.minimum), "the smallest"),
-    "most": Function((2, _MANY), (NUMBER,), _extreme(np.maximum), "the largest"),
+    "least": Function((2, MANY), (NUMBER,), _extreme(np.minimum), "the smallest"),
+    "most": Function((2, MANY), (NUMBER,), _extreme(np.maximum), "the largest"),
     "number": Function(
-        (1, 1), ((Kind.CATEGORY, Kind.NUMBER, Kind.YES_NO),), lambda v, _: _as_number(v[0]), "text as a number; yes is 1"
+        (1, 1), ((Kind.CATEGORY, Kind.NUMBER, Kind.YES_NO),), lambda v, _: as_number(v[0]), "text as a number; yes is 1"
     ),
     "text": Function((1, 1), (ANY,), lambda v, _: as_text(v[0]), "as text"),
-    "moment": Function((1, 1), (TEXT,), lambda v, say: _as_moment(v[0], say), "text as a moment"),
+    "moment": Function((1, 1), (TEXT,), lambda v, say: as_moment(v[0], say), "text as a moment"),
     "&": Function(
         (2, 2),
         (ANY,),

@@ -3,10 +3,10 @@
 from types import ModuleType
 
 from ..table import Table
-from . import codes, matrix, misfits, mixed, near_twins, repeated, test_data, unfinished
+from . import codes, matrix, misfits, mixed, near_twins, repeated, tryouts, unfinished
 from .finding import Cure, Finding
 
-FINDERS: tuple[ModuleType, ...] = (matrix, near_twins, codes, misfits, mixed, test_data, repeated, unfinished)
+FINDERS: tuple[ModuleType, ...] = (matrix, near_twins, codes, misfits, mixed, tryouts, repeated, unfinished)
 """Each has ``find(table)``, which gives its findings, and changes nothing."""
 
 

@@ -6,7 +6,8 @@ import numpy as np
 
 from ..recipe.table_spec import RelabelMend
 from ..table import Column, Kind, Table
-from .finding import Cure, Finding, field_words
+from ..wording import beginning, field_words
+from .finding import Cure, Finding
 
 ENTRIES_MOST = 5_000
 _SURE = 0.6
@@ -41,7 +42,7 @@ def _in(names: Column, codes: Column) -> Iterator[Finding]:
     yield Finding(
         key=f"codes:{names.name}:{codes.name}",
         title=f"Codes where a {name} should be",
-        words=f"{name[:1].upper()}{name[1:]} holds {len(full)} values of {other}, such as {shown}.",
+        words=f"{beginning(name)} holds {len(full)} values of {other}, such as {shown}.",
         records=records,
         cures=(Cure(words="Put the names in", mend=RelabelMend(field=names.name, names=full)),),
         field=names.name,

@@ -28,12 +28,3 @@ class Finding:
     leave: str = "Leave"
     field: str = ""
     text: str = ""
-
-
-def field_words(name: str) -> str:
-    """A column's name as it is said in a sentence, in the middle of it."""
-    return " ".join(name.replace("_", " ").split()) or name
-
-
-def counted(number: int, noun: str = "record") -> str:
-    return f"{number:,} {noun}" + ("" if number == 1 else "s")

@@ -4,7 +4,8 @@ from collections.abc import Iterator
 
 from ..recipe.table_spec import UnfoldMend
 from ..table import Kind, Table
-from .finding import Cure, Finding, field_words
+from ..wording import field_words
+from .finding import Cure, Finding
 
 ROWS_MOST = 2_000
 _NUMBERS_LEAST = 3

@@ -4,7 +4,8 @@ from collections.abc import Iterator
 
 from ..recipe.table_spec import KindMend
 from ..table import Kind, Table
-from .finding import Cure, Finding, field_words
+from ..wording import beginning, field_words
+from .finding import Cure, Finding
 
 _TITLES = {
     Kind.NUMBER: "Text in a number column",
@@ -24,7 +25,7 @@ def find(table: Table) -> Iterator[Finding]:
         yield Finding(
             key=f"misfits:{column.name}:{','.join(text for text, _ in counted[:3])}",
             title=_TITLES[column.kind],
-            words=f"{name[:1].upper()}{name[1:]} holds {listed}{f' and {more:,} more' if more > 0 else ''}. They count as blank.",
+            words=f"{beginning(name)} holds {listed}{f' and {more:,} more' if more > 0 else ''}. They count as blank.",
             records=len(column.misfits),
             cures=(Cure(words="Read it as text", mend=KindMend(field=column.name, kind="category")),),
             leave="Keep as blank",

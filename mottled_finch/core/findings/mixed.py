@@ -8,7 +8,8 @@ from ..intake.moments import looks_like_moments
 from ..intake.numbers import NAME_LIKE, matches, read_numbers
 from ..recipe.table_spec import KindMend, KindName
 from ..table import Kind, Table
-from .finding import Cure, Finding, field_words
+from ..wording import beginning, field_words
+from .finding import Cure, Finding
 
 _SHARE = 0.5
 
@@ -35,7 +36,7 @@ def find(table: Table) -> Iterator[Finding]:
         yield Finding(
             key=f"mixed:{column.name}",
             title=f"Text and {noun} in one column",
-            words=f"{name[:1].upper()}{name[1:]} is read as text, but {count:,} of its {filled:,} values are {noun}.",
+            words=f"{beginning(name)} is read as text, but {count:,} of its {filled:,} values are {noun}.",
             records=filled - count,
             cures=(Cure(words=f"Read it as {noun}", mend=KindMend(field=column.name, kind=wanted)),),
             leave="It is text",

@@ -7,7 +7,8 @@ import numpy as np
 from ..mends.unique import repeats
 from ..recipe.table_spec import UniqueMend
 from ..table import Table
-from .finding import Cure, Finding, counted
+from ..wording import counted
+from .finding import Cure, Finding
 
 COLUMNS_LEAST = 4
 """Of few columns, records are alike by nature: two sales of one thing on one day."""
@@ -19,10 +20,11 @@ def find(table: Table) -> Iterator[Finding]:
     count = int(np.count_nonzero(repeats(table.columns)))
     # Where much of a table repeats, its columns simply do not tell its records apart.
     if count and count <= 0.05 * table.records:
+        are = f"{counted(count, 'record')} {'is' if count == 1 else 'are'}"
         yield Finding(
             key="repeated",
             title="Records that repeat",
-            words=f"{counted(count)} {'is' if count == 1 else 'are'} like an earlier one in all {len(table.columns)} columns.",
+            words=f"{are} like an earlier one in all {len(table.columns)} columns.",
             records=count,
             cures=(Cure(words="Leave out the repeats", mend=UniqueMend()),),
             leave="They are right",

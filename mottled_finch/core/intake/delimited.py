@@ -20,9 +20,10 @@ import pyarrow.csv as pa_csv
 from ..errors import IntakeError
 from ..recipe.table_spec import ReadingSpec
 from ..table import Column, Kind, Table
+from ..wording import counted
 from .encodings import TITLES, as_utf8, guess_code_page, guess_encoding, utf8_until
 from .kinds import BLANK_TEXTS, Habits, column_from_moments, column_from_texts, plain_kind
-from .look import LOOK_RECORDS, Look, Part, counted
+from .look import LOOK_RECORDS, Look, Part
 from .moments import Dates, date_order
 from .names import check_names, check_width
 from .numbers import decimal_of

@@ -34,7 +34,3 @@ class Look:
     table: Table
     choices: dict[str, tuple[str, ...]] = field(default_factory=dict)
     notes: tuple[str, ...] = ()
-
-
-def counted(number: int, noun: str) -> str:
-    return f"{number:,} {noun}" + ("" if number == 1 else "s")

@@ -12,6 +12,8 @@ import pyarrow as pa
 import pyarrow.compute as pc
 from numpy.typing import NDArray
 
+from ..pivot.cuts import MONTHS
+from ..wording import counted
 from .numbers import Mask, matches
 
 Dates = Literal["day_first", "month_first"]
@@ -36,7 +38,7 @@ _PATTERNS = (
 )
 _NUMERIC = 1
 """The place in _PATTERNS of the one whose order of day and month must be decided."""
-_MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
+_MONTHS = tuple(month.lower() for month in MONTHS)
 _FULL = {"january", "february", "march", "april", "may", "june", "july", "august"}
 _FULL |= {"september", "october", "november", "december", "sept"}
 
@@ -94,7 +96,7 @@ def _ordered(texts: pa.StringArray, days: int, months: int, dates: Dates | None,
     if days != months:
         order: Dates = "day_first" if days > months else "month_first"
         proof = max(days, months)
-        return order, f"{words[order]}, as {proof:,} record{'' if proof == 1 else 's'} can only be read so"
+        return order, f"{words[order]}, as {counted(proof, 'record')} can only be read so"
     halves = matches(texts, r"(?i)[ap]\.?m\.?\b").any()
     order = dates or ("month_first" if halves else "day_first")
     return order, f"{words[order]}, a guess: every date here can be read both ways"

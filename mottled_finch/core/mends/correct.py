@@ -11,8 +11,9 @@ from ..errors import TableError
 from ..intake.moments import read_moments
 from ..intake.numbers import read_numbers
 from ..recipe.table_spec import CorrectMend
-from ..table import BLANK, Column, Kind, Misfits, Table, entry_texts, smallest_codes, texts_and_codes, texts_at
-from .effect import KIND_WORDS, Effect, with_column
+from ..table import BLANK, Column, Kind, Misfits, Table, holding, smallest_codes, texts_at
+from ..wording import KIND_WORDS
+from .effect import Effect, with_column
 
 
 def effect(table: Table, mend: CorrectMend, path: str) -> Effect:
@@ -33,8 +34,7 @@ def _records(table: Table, mend: CorrectMend, path: str) -> NDArray[np.int64]:
         return np.arange(mend.record - 1, mend.record) if mend.record <= table.records else np.zeros(0, dtype=np.int64)
     found = np.ones(table.records, dtype=bool)
     for name, text in mend.match.items():
-        codes, texts = texts_and_codes(table.column(name, f"{path}.match"))
-        found &= np.array([each == text for each in texts])[codes]
+        found &= holding(table.column(name, f"{path}.match"), text)
     return np.flatnonzero(found)
 
 
@@ -44,19 +44,20 @@ def _with_value(column: Column, where: NDArray[np.int64], text: str, path: str) 
         data = column.data.copy()
         data[where] = _number(text, column, path)
         return replace(column, data=data, misfits=misfits)
-    entries = column.dictionary
+    codes, entries = column.data, column.dictionary
+    entry: Any = _moment(text, path) if column.kind is Kind.MOMENT and text else text
+    found = np.flatnonzero(entries[1:] == entry) + 1
     if not text:
         code = BLANK
-    elif column.kind is Kind.MOMENT:
-        moment = _moment(text, path)
-        found = np.flatnonzero(entries == moment)
-        code = int(found[0]) if len(found) else len(entries)
-        entries = entries if len(found) else np.append(entries, moment)
+    elif len(found):
+        code = int(found[0])
     else:
-        texts = entry_texts(column)
-        code = texts.index(text) if text in texts else len(texts)
-        entries = entries if code < len(texts) else np.array([*texts, text], dtype=object)
-    codes: NDArray[Any] = column.data.astype(smallest_codes(len(entries)))
+        # Moments stand in rising order, which a new one must keep; other entries in the order they came.
+        code = 1 + int(np.searchsorted(entries[1:], entry)) if column.kind is Kind.MOMENT else len(entries)
+        entries = np.insert(entries, code, entry)
+        codes = codes.astype(smallest_codes(len(entries)))
+        codes += codes >= code
+    codes = codes.copy()
     codes[where] = code
     return replace(column, data=codes, entries=entries, misfits=misfits)
 

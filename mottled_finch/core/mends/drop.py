@@ -6,6 +6,7 @@ from ..pivot.conditions import tests_of
 from ..recipe.conditions import ConditionSpec
 from ..recipe.table_spec import DropMend
 from ..table import Table, number_label
+from ..wording import field_words
 from .effect import Effect, kept_records
 
 
@@ -22,7 +23,7 @@ def say(mend: DropMend) -> str:
 
 def condition_words(condition: ConditionSpec) -> str:
     """A condition as it is said: "line is TEST", "minutes late above 300"."""
-    name = condition.field.replace("_", " ") + (f", by {condition.cut}," if condition.cut else "")
+    name = field_words(condition.field) + (f", by {condition.cut}," if condition.cut else "")
     for listed, verb in ((condition.in_, "is"), (condition.not_in, "is not")):
         if listed is not None:
             words = [_text(each) for each in listed]

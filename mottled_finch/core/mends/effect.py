@@ -9,8 +9,7 @@ from numpy.typing import NDArray
 
 from ..errors import TableError
 from ..table import BLANK, Column, Kind, Table, smallest_codes
-
-KIND_WORDS = {Kind.NUMBER: "numbers", Kind.CATEGORY: "text", Kind.MOMENT: "moments in time", Kind.YES_NO: "yes or no"}
+from ..wording import KIND_WORDS
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)

@@ -1,8 +1,8 @@
 """Columns are put together as text, with a mark between."""
 
 from ..errors import RecipeError
-from ..expression.evaluate import Value, column_of
-from ..expression.functions import as_text, by_entries
+from ..expression.entries import as_text, by_entries
+from ..expression.value import Value, column_of
 from ..recipe.table_spec import JoinMend
 from ..table import Table
 from .effect import Effect, free_name, with_column

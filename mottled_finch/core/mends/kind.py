@@ -7,9 +7,8 @@ import pyarrow as pa
 from ..intake.kinds import Habits, column_from_texts
 from ..recipe.table_spec import KindMend
 from ..table import Kind, Table, texts_and_codes
+from ..wording import KIND_WORDS
 from .effect import Effect, with_column
-
-WORDS = {"number": "numbers", "category": "text", "moment": "moments in time", "yes_no": "yes or no"}
 
 
 def effect(table: Table, mend: KindMend, path: str) -> Effect:
@@ -27,4 +26,4 @@ def effect(table: Table, mend: KindMend, path: str) -> Effect:
 def say(mend: KindMend) -> str:
     how = {"day_first": ", day before month", "month_first": ", month before day", None: ""}[mend.dates]
     decimal = {",": ", decimal comma", ".": ", decimal point", None: ""}[mend.decimal]
-    return f"{mend.field} read as {WORDS[mend.kind]}{how}{decimal}"
+    return f"{mend.field} read as {KIND_WORDS[Kind(mend.kind)]}{how}{decimal}"

@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..recipe.table_spec import UniqueMend
-from ..table import Column, Table
+from ..table import Column, Table, mixed, number_bits
 from .effect import Effect, kept_records
 
 
@@ -41,21 +41,10 @@ def repeats(columns: Sequence[Column]) -> NDArray[np.bool_]:
 
 
 def _values(column: Column) -> NDArray[np.uint64]:
-    if column.is_number:
-        values = np.where(np.isnan(column.data), np.nan, column.data + 0.0).view(np.uint64)  # one NaN for all, no minus zero
-    else:
-        values = column.data.astype(np.uint64)
+    values = number_bits(column.data) if column.is_number else column.data.astype(np.uint64)
     # A text that did not fit is told from the blank it counts as, and from other such texts, by a number of its own.
     values[column.misfits.records] = _MISFIT + column.misfits.codes.astype(np.uint64)
     return values
-
-
-def mixed(values: NDArray[np.uint64]) -> NDArray[np.uint64]:
-    """The finisher of splitmix64 (Steele, Lea and Flood, Fast Splittable Pseudorandom Number Generators, 2014)."""
-    mixed = values + np.uint64(0x9E3779B97F4A7C15)
-    mixed = (mixed ^ (mixed >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-    mixed = (mixed ^ (mixed >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-    return mixed ^ (mixed >> np.uint64(31))
 
 
 def say(mend: UniqueMend) -> str:

@@ -12,7 +12,8 @@ from ..errors import TableError
 from ..recipe.conditions import ConditionSpec
 from ..recipe.spec import LevelSpec
 from ..table import BLANK, Column, Kind, Table, number_label
-from .levels import KIND_WORDS, level_of
+from ..wording import KIND_WORDS
+from .levels import level_of
 
 Test = tuple[NDArray[Any], NDArray[np.bool_]]
 """Codes of shape (records,), and what is kept by code."""

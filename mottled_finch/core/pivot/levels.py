@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from ..errors import TableError
 from ..recipe.spec import LevelSpec
 from ..table import Column, Kind, Table, moment_label, number_label
+from ..wording import KIND_WORDS
 from .cuts import CUTS
 
 OUTSIDE = -1
@@ -55,14 +56,6 @@ def check_cut(column: Column, cut: str | None, path: str) -> None:
             path=f"{path}.cut",
             received=cut,
         )
-
-
-KIND_WORDS = {
-    Kind.NUMBER: "numbers",
-    Kind.CATEGORY: "text",
-    Kind.MOMENT: "moments in time",
-    Kind.YES_NO: "yes or no",
-}
 
 
 def _labels_and_order(column: Column, cut: str | None, entries: NDArray[Any]) -> tuple[Any, NDArray[np.int64]]:

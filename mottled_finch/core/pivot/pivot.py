@@ -6,9 +6,10 @@ from numpy.typing import NDArray
 from ..errors import TableError
 from ..recipe.spec import LevelSpec, MeasureSpec, PivotSpec
 from ..table import Kind, Table
+from ..wording import KIND_WORDS
 from .conditions import tests_of
 from .kernels import Gathered, gather
-from .levels import KIND_WORDS, NO_LEVEL, Level, level_of
+from .levels import NO_LEVEL, Level, level_of
 from .matrix import Labels, Matrix
 from .measures import MEASURES
 

@@ -1,8 +1,9 @@
 """Tables: named columns of equal length, each of one kind."""
 
-from .column import BLANK, NO_MISFITS, Column, Kind, Misfits, smallest_codes
+from .column import BLANK, NO_MISFITS, Column, Kind, Misfits, coded_numbers, smallest_codes
+from .digest import mixed, number_bits, value_digests
 from .table import Table
-from .texts import entry_texts, misfits_at, moment_label, number_label, shown_at, texts_and_codes, texts_at
+from .texts import entry_texts, holding, misfits_at, moment_label, number_label, shown_at, texts_and_codes, texts_at
 
 __all__ = [
     "BLANK",
@@ -11,12 +12,17 @@ __all__ = [
     "Kind",
     "Misfits",
     "Table",
+    "coded_numbers",
     "entry_texts",
+    "holding",
     "misfits_at",
+    "mixed",
     "moment_label",
+    "number_bits",
     "number_label",
     "shown_at",
     "smallest_codes",
     "texts_and_codes",
     "texts_at",
+    "value_digests",
 ]

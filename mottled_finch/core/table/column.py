@@ -73,8 +73,8 @@ class Column:
 
     ``data`` has shape (records,). For a number it holds doubles and NaN is the blank. For every other kind it holds
     unsigned codes into ``entries`` and code 0 is the blank: ``entries`` are texts (object array; "" at 0) for a category
-    or a yes/no, and moments (datetime64[us]; NaT at 0) in the local time of the file for a moment. No two entries of a
-    dictionary are equal. ``misfits`` are the texts that did not fit the kind; their records are blanks in ``data``.
+    or a yes/no, and moments (datetime64[us]; NaT at 0, then rising) in the local time of the file for a moment. No two entries
+    of a dictionary are equal. ``misfits`` are the texts that did not fit the kind; their records are blanks in ``data``.
     ``ranked`` says that the entries stand in an order that means something (the columns of a matrix, say), which levels
     keep. ``notes`` say how the column was read, where that could have been otherwise.
     """
@@ -117,13 +117,7 @@ class Column:
     @cached_property
     def coded(self) -> tuple[NDArray[Any], NDArray[Any]]:
         """Codes and entries, also for a number: its distinct values in rising order, NaN standing at 0."""
-        if not self.is_number:
-            return self.data, self.dictionary
-        filled = ~np.isnan(self.data)
-        distinct, inverse = np.unique(self.data[filled], return_inverse=True)
-        codes = np.zeros(len(self.data), dtype=smallest_codes(len(distinct) + 1))
-        codes[filled] = inverse + 1
-        return codes, np.concatenate([[np.nan], distinct])
+        return coded_numbers(self.data) if self.is_number else (self.data, self.dictionary)
 
     @cached_property
     def distinct(self) -> int:
@@ -138,6 +132,15 @@ class Column:
         """The number of records of each entry; place 0 counts the blanks."""
         codes, entries = self.coded
         return np.bincount(codes, minlength=len(entries))
+
+
+def coded_numbers(numbers: NDArray[np.float64]) -> tuple[NDArray[Any], NDArray[np.float64]]:
+    """Codes into the distinct numbers, rising from place 1; the blank stands at 0 as NaN."""
+    filled = ~np.isnan(numbers)
+    distinct, inverse = np.unique(numbers[filled], return_inverse=True)
+    codes = np.zeros(len(numbers), dtype=smallest_codes(len(distinct) + 1))
+    codes[filled] = inverse + 1
+    return codes, np.concatenate([[np.nan], distinct])
 
 
 def smallest_codes(entries: int) -> np.dtype[Any]:

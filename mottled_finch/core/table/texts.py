@@ -72,6 +72,38 @@ def misfits_at(column: Column, positions: NDArray[np.int64]) -> dict[int, str]:
     return {int(i): misfits.texts[int(misfits.codes[where[i]])] for i in hits}
 
 
+def holding(column: Column, text: str) -> NDArray[np.bool_]:
+    """Which records have the text that ``texts_at`` gives them, found by value: no text is made of any other."""
+    found: NDArray[np.bool_]
+    if column.is_number:
+        found = np.isnan(column.data) if not text else column.data == _number_or_nan(text)
+    else:
+        found = column.data == _code_of(column, text)
+    found[column.misfits.records] = np.array([each == text for each in column.misfits.texts], dtype=bool)[column.misfits.codes]
+    return found
+
+
+def _number_or_nan(text: str) -> float:
+    try:
+        return float(text)
+    except ValueError:
+        return float("nan")
+
+
+def _code_of(column: Column, text: str) -> int:
+    """The code of an entry by its text; one past the last where there is none."""
+    if not text:
+        return BLANK
+    entry: Any = text
+    if column.kind is Kind.MOMENT:
+        try:
+            entry = np.datetime64(text.replace(" ", "T"), "us")
+        except ValueError:
+            return len(column.dictionary)
+    where = np.flatnonzero(column.dictionary[1:] == entry)
+    return int(where[0]) + 1 if len(where) else len(column.dictionary)
+
+
 def texts_and_codes(column: Column) -> tuple[NDArray[Any], list[str]]:
     """Codes into texts for every record, misfits standing as what they were: all that is needed to read a column anew."""
     codes = column.coded[0].astype(np.int64)

@@ -14,7 +14,7 @@ from mottled_finch.core.recipe import TableSpec, dump_table_part
 from mottled_finch.core.recipe.table_spec import Mend
 from mottled_finch.core.table import Column, entry_texts, shown_at
 from mottled_finch.core.table import Table as CoreTable
-from mottled_finch.core.words import field_words
+from mottled_finch.core.wording import field_words
 
 from .imports import PROGRESS
 from .mended import findings, key_of, mended

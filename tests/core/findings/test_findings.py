@@ -105,7 +105,7 @@ def test_test_data_and_what_its_records_share():
     lines = "".join(f"2025-01-{i % 27 + 1:02} {i % 24:02}:10,Inner,Q{i % 4},5\n" for i in range(100))
     lines += "".join(f"2025-02-{i:02} 03:00,TEST,Q{i % 4},99\n" for i in range(1, 6))
     table = read(f"at,line,pier,n\n{lines}")
-    (finding,) = found(table, "test_data")
+    (finding,) = found(table, "tryouts")
     assert (finding.title, finding.words) == ("Line “TEST”", "Its records are all of 03:00. Test data would pull averages.")
     assert apply_mends(table, [finding.cures[0].mend]).table.records == 100
 
@@ -137,7 +137,7 @@ def test_the_dirt_of_the_demo_is_found():
         SAMPLES[name].write(out)
         return {finding.key.split(":")[0] for finding in find_all(read(out.getvalue()))}
 
-    assert keys("berth-log") == {"near_twins", "codes", "misfits", "test_data", "unfinished"}
+    assert keys("berth-log") == {"near_twins", "codes", "misfits", "tryouts", "unfinished"}
     assert keys("complaints") == {"near_twins", "misfits", "repeated", "unfinished"}
     assert keys("vessels") == {"matrix"}
     assert keys("waiting-hall") == keys("survey") == set()

@@ -8,7 +8,8 @@ import numpy as np
 from ..recipe.conditions import ConditionSpec
 from ..recipe.table_spec import DropMend
 from ..table import Column, Kind, Table, moment_label
-from .finding import Cure, Finding, field_words
+from ..wording import beginning, field_words
+from .finding import Cure, Finding
 
 _TEST = re.compile(r"^(test(ing|s)?|dummy|do not use|xxx+|zzz+|asdf+|sample only)( ?\d+)?$", re.IGNORECASE)
 _SHARE_MOST = 0.2
@@ -23,8 +24,8 @@ def find(table: Table) -> Iterator[Finding]:
             if not records or not _TEST.match(text) or records > _SHARE_MOST * table.records:
                 continue
             yield Finding(
-                key=f"test_data:{column.name}:{text}",
-                title=f"{field_words(column.name)[:1].upper()}{field_words(column.name)[1:]} “{text}”",
+                key=f"tryouts:{column.name}:{text}",
+                title=f"{beginning(field_words(column.name))} “{text}”",
                 words=f"{_what_they_share(table, column, code)}Test data would pull averages.",
                 records=records,
                 cures=(Cure(words="Drop them", mend=DropMend(where=(ConditionSpec(field=column.name, in_=(text,)),))),),

@@ -1,0 +1,26 @@
+"""Small parts of sentences that many of them need: counts, names of columns, what a column holds."""
+
+from .table import Kind
+
+KIND_WORDS = {
+    Kind.NUMBER: "numbers",
+    Kind.CATEGORY: "text",
+    Kind.MOMENT: "moments in time",
+    Kind.YES_NO: "yes or no",
+}
+"""What the values of a column are, as it is said of them."""
+
+
+def counted(number: int, noun: str) -> str:
+    """A count with its noun: "1 record", "2,400 records"."""
+    return f"{number:,} {noun}" + ("" if number == 1 else "s")
+
+
+def field_words(field: str) -> str:
+    """A column's name as it is said in a sentence: ``minutes_late`` is "minutes late"."""
+    return " ".join(field.replace("_", " ").split()) or field
+
+
+def beginning(words: str) -> str:
+    """The words with a capital, to begin a sentence."""
+    return words[:1].upper() + words[1:]
