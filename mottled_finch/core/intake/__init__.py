@@ -8,7 +8,7 @@ from ..recipe.table_spec import ReadingSpec
 from ..table import Kind, Table
 from . import arrow, delimited, json_records, parquet, workbook
 from .encodings import is_utf16
-from .look import Look, Part
+from .look import READABLE, Look, Part
 from .source import Told, Unpacked, opened, quiet
 
 FORMS: dict[str, ModuleType] = {
@@ -86,9 +86,9 @@ def form_of(source: BinaryIO, name: str) -> str:
         return "arrow"
     for signature, what in _OTHER_FILES.items():
         if head.startswith(signature):
-            raise IntakeError(f"this is {what}; choose a text file, a workbook, JSON, Parquet or Arrow", path=name)
+            raise IntakeError(f"this is {what}; {READABLE}", path=name)
     if b"\0" in head and not is_utf16(head) and head[:2] not in (b"\xff\xfe", b"\xfe\xff"):
-        raise IntakeError("this is a binary file, not text; choose a text file, a workbook, JSON, Parquet or Arrow", path=name)
+        raise IntakeError(f"this is a binary file, not text; {READABLE}", path=name)
     text = head.lstrip(b"\xef\xbb\xbf \t\r\n")
     named = inner.lower().endswith((".json", ".jsonl", ".ndjson"))
     begins = text.startswith(b"[{") or (text[:1] in b"[{" and text[1:].lstrip()[:1] in (b"{", b'"', b"}", b"]"))

@@ -8,7 +8,7 @@ import pyarrow.compute as pc
 
 from ..errors import IntakeError
 from ..table import Column, Kind, Table
-from .kinds import column_from_moments, column_from_texts
+from .kinds import column_from_arrow, column_from_moments
 from .names import check_names
 
 RECORDS_MOST = 100_000_000
@@ -69,10 +69,7 @@ def _moments(name: str, chunks: pa.ChunkedArray) -> Column:
 
 
 def _texts(name: str, chunks: pa.ChunkedArray) -> Column:
-    encoded = pc.fill_null(chunks, "").dictionary_encode().unify_dictionaries().combine_chunks()
-    if isinstance(encoded, pa.ChunkedArray):
-        encoded = encoded.chunk(0)
-    return column_from_texts(name, encoded.indices.to_numpy(), encoded.dictionary, kind=Kind.CATEGORY)
+    return column_from_arrow(name, chunks, kind=Kind.CATEGORY)
 
 
 def _words(value: Any) -> str | None:

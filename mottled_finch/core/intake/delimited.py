@@ -22,8 +22,8 @@ from ..recipe.table_spec import ReadingSpec
 from ..table import Column, Kind, Table
 from ..wording import counted
 from .encodings import TITLES, as_utf8, guess_code_page, guess_encoding, utf8_until
-from .kinds import BLANK_TEXTS, Habits, column_from_moments, column_from_texts, plain_kind
-from .look import LOOK_RECORDS, Look, Part
+from .kinds import BLANK_TEXTS, Habits, column_from_arrow, column_from_moments, plain_kind
+from .look import LOOK_RECORDS, READABLE, Look, Part
 from .moments import Dates, date_order
 from .names import check_names, check_width
 from .numbers import decimal_of
@@ -92,71 +92,85 @@ class _NotUtf8(Exception):  # noqa: N818 (it is a turn taken, not an error told)
 def _look(source: BinaryIO, name: str, asked: ReadingSpec) -> tuple[_Text, Look]:
     source, inner = opened(source, name)
     source.seek(0)
-    raw_head = source.read(_HEAD_BYTES)
-    encoding: Any = asked.encoding or guess_encoding(raw_head)
+    encoding: Any = asked.encoding or guess_encoding(source.read(_HEAD_BYTES))
+    words, goes_on = _head(source, encoding, name)
+    dialect, rows = _first_rows(words, asked, name, goes_on=goes_on)
+    columns = [pa.array([row[i] if i < len(row) else "" for row in rows], pa.string()) for i in range(len(dialect.names))]
+    habits = _habits(columns, dialect.delimiter, asked)
+    text = _Text(
+        source=source,
+        name=name,
+        encoding=encoding,
+        dialect=dialect,
+        habits=habits,
+        plain=_plain(columns, habits),
+        quoted=bool(dialect.quote) and any(dialect.quote in line for line in words.splitlines()[dialect.above :]),
+    )
+    shown = [column_from_arrow(field, each, habits) for field, each in zip(dialect.names, columns, strict=True) if field]
+    found = replace(
+        asked,
+        form="delimited",
+        encoding=encoding,
+        delimiter=dialect.delimiter,
+        quote=dialect.quote,
+        header=dialect.header,
+        decimal=habits.decimal,
+        dates=habits.dates,
+    )
+    return text, Look(
+        asked=asked,
+        found=found,
+        parts=_parts(dialect, encoding, habits),
+        table=Table(tuple(shown)),
+        notes=() if inner == name else ("unpacked from gzip",),
+    )
+
+
+def _head(source: BinaryIO, encoding: str, name: str) -> tuple[str, bool]:
+    """The first megabyte of the text, cut at the end of a line where it goes on, and whether it does."""
     source.seek(0)
     head = as_utf8(source, encoding, name).read(_HEAD_BYTES)
     if b"\0" in head:
-        raise IntakeError("this is a binary file, not text; choose a text file, a workbook, JSON, Parquet or Arrow", path=name)
+        raise IntakeError(f"this is a binary file, not text; {READABLE}", path=name)
     if utf8_until(head) < len(head) - 3:
         raise IntakeError("the file is not UTF-8 throughout; choose another encoding", path=name)
-    cut_short = len(head) >= _HEAD_BYTES
-    if cut_short and b"\n" not in head and b"\r" not in head:
-        raise IntakeError("the first line is longer than 1 MB, so this is no table; choose another file", path=name)
-    sample = head[: max(head.rfind(b"\n"), head.rfind(b"\r")) + 1] if cut_short else head
-    words = sample.decode("utf-8-sig", errors="replace")
+    goes_on = len(head) >= _HEAD_BYTES
+    if goes_on:
+        head = head[: max(head.rfind(b"\n"), head.rfind(b"\r")) + 1]
+        if not head:
+            raise IntakeError("the first line is longer than 1 MB, so this is no table; choose another file", path=name)
+    words = head.decode("utf-8-sig", errors="replace")
     if not words.strip():
         raise IntakeError("the file is empty; choose a file with a header line and records", path=name)
+    return words, goes_on
+
+
+def _first_rows(words: str, asked: ReadingSpec, name: str, *, goes_on: bool) -> tuple[Dialect, list[list[str]]]:
+    """How the text is cut, and its first records. Raises IntakeError for names that cannot be, and where there is no record."""
     try:
         dialect = sniff(_whole_lines(words, _SNIFFED), delimiter=asked.delimiter, quote=asked.quote, header=asked.header)
         rows = cut(words, dialect, LOOK_RECORDS + 1)
     except csv.Error as error:
         raise IntakeError(f"the first lines cannot be cut ({error}); check their quotation marks", path=name) from error
-    rows = rows[:-1] if cut_short or len(rows) > LOOK_RECORDS else rows  # the last one may go on
+    rows = rows[:-1] if goes_on or len(rows) > LOOK_RECORDS else rows  # the last one may go on
     width = len(dialect.names)
     check_width(width, name)
+    # Where every line ends in a delimiter, the last column has neither a name nor a value.
     spare = width > 1 and dialect.names[-1] == "" and not any(row[width - 1 : width] not in ([], [""]) for row in rows)
     check_names(dialect.names[:-1] if spare else dialect.names, name)
-
-    if not rows and not cut_short:
+    if not rows and not goes_on:
         raise IntakeError(
             f"the file has a header of {counted(width, 'column')} and no records below it; export it again with its records",
             path=name,
         )
+    return dialect, rows
 
-    columns = [pa.array([row[i] if i < len(row) else "" for row in rows], pa.string()) for i in range(width)]
-    habits = _habits(columns, dialect.delimiter, asked)
-    kinds = [plain_kind(column, habits.decimal) for column in columns]
+
+def _plain(columns: list[pa.StringArray], habits: Habits) -> Plain:
+    """The fields that are plain decimals or moments in the first records. Being wrong about the rest costs another reading."""
     types = {Kind.NUMBER: pa.float64(), Kind.MOMENT: pa.timestamp("us")}
-    plain = {f"f{i}": types[kind] for i, kind in enumerate(kinds) if kind is not None}
-    quoted = bool(dialect.quote) and any(dialect.quote in line for line in words.splitlines()[dialect.above :])
-    text = _Text(source=source, name=name, encoding=encoding, dialect=dialect, habits=habits, plain=plain, quoted=quoted)
-    shown = Table(
-        tuple(
-            column_from_texts(field, encoded.indices.to_numpy(), encoded.dictionary, habits)
-            for field, encoded in (
-                (field, column.dictionary_encode()) for field, column in zip(dialect.names, columns, strict=True)
-            )
-            if field
-        )
-    )
-    packed = inner != name
-    return text, Look(
-        asked=asked,
-        found=replace(
-            asked,
-            form="delimited",
-            encoding=encoding,
-            delimiter=dialect.delimiter,
-            quote=dialect.quote,
-            header=dialect.header,
-            decimal=habits.decimal,
-            dates=habits.dates,
-        ),
-        parts=_parts(dialect, encoding, habits, shown),
-        table=shown,
-        notes=(("unpacked from gzip",) if packed else ()),
-    )
+    kinds = [plain_kind(column, habits.decimal) for column in columns]
+    return {f"f{i}": types[kind] for i, kind in enumerate(kinds) if kind is not None}
 
 
 def _whole_lines(text: str, most: int) -> str:
@@ -167,9 +181,9 @@ def _whole_lines(text: str, most: int) -> str:
     return text if end < 0 else text[: end + 1]
 
 
-def _parts(dialect: Dialect, encoding: str, habits: Habits, shown: Table) -> tuple[Part, ...]:
+def _parts(dialect: Dialect, encoding: str, habits: Habits) -> tuple[Part, ...]:
     mark = DELIMITERS.get(dialect.delimiter, f"“{dialect.delimiter}”")
-    parts = [Part(key="delimiter", words=f"text with {mark}" if len(shown.columns) > 1 else "text of one column")]
+    parts = [Part(key="delimiter", words=f"text with {mark}" if len(dialect.names) > 1 else "text of one column")]
     quotes = {'"': "double quotes", "'": "single quotes", "": "no quotes"}
     quote = quotes.get(dialect.quote, f"{dialect.quote} as quotes")
     lines = {0: "no line of names", 1: "names in the first line"}
@@ -373,10 +387,7 @@ def _columns(raw: pa.Table, text: _Text, told: Told) -> Iterator[Column]:
         elif pa.types.is_timestamp(chunks.type):
             yield column_from_moments(name, chunks)
         else:
-            encoded = chunks.unify_dictionaries().combine_chunks()
-            if isinstance(encoded, pa.ChunkedArray):
-                encoded = encoded.chunk(0)
-            column = column_from_texts(name, encoded.indices.to_numpy(), encoded.dictionary, text.habits)
+            column = column_from_arrow(name, chunks, text.habits)
             if name:
                 yield column
             elif column.blanks < len(column):

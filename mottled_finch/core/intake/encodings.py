@@ -7,9 +7,10 @@ the rest is in one of the single-byte code pages, told apart by which of them tu
 import codecs
 import io
 from itertools import pairwise
-from typing import Any, BinaryIO, cast
+from typing import BinaryIO, cast
 
 from ..errors import IntakeError
+from .source import Rewindable
 
 TITLES = {
     "utf-8": "UTF-8",
@@ -85,7 +86,7 @@ def _score(text: bytes, page: str, letters: str) -> float:
     return (good - 3 * broken - 2 * jumps) / max(1, len(odd))
 
 
-class Transcoded(io.RawIOBase):
+class Transcoded(Rewindable):
     """A stream of text in any encoding, as UTF-8 without a mark. Raises IntakeError where the bytes are not in the encoding."""
 
     def __init__(self, source: BinaryIO, encoding: str, name: str) -> None:
@@ -102,12 +103,6 @@ class Transcoded(io.RawIOBase):
         self._decoder = codecs.getincrementaldecoder(encoding)()
         self._left = b""
         self._ended = False
-
-    def readable(self) -> bool:
-        return True
-
-    def seekable(self) -> bool:
-        return True
 
     def seek(self, offset: int, whence: int = 0) -> int:
         if offset or whence:
@@ -132,11 +127,6 @@ class Transcoded(io.RawIOBase):
         cut = len(whole) if size < 0 else min(size, len(whole))
         self._left = whole[cut:]
         return whole[:cut]
-
-    def readinto(self, buffer: Any) -> int:
-        piece = self.read(len(buffer))
-        buffer[: len(piece)] = piece
-        return len(piece)
 
 
 def as_utf8(source: BinaryIO, encoding: str, name: str) -> BinaryIO:

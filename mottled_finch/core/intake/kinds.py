@@ -93,6 +93,17 @@ def column_from_texts(
     return _category_column(column, kind)
 
 
+def column_from_arrow(name: str, texts: Any, habits: Habits = NO_HABITS, kind: Kind | None = None) -> Column:
+    """The same from texts of Arrow, in one piece or several, encoded or not; nulls are blanks."""
+    whole = texts if isinstance(texts, pa.ChunkedArray) else pa.chunked_array([texts])
+    if not pa.types.is_dictionary(whole.type):
+        whole = pc.fill_null(whole, "").dictionary_encode()
+    encoded = whole.unify_dictionaries().combine_chunks()
+    if isinstance(encoded, pa.ChunkedArray):
+        encoded = encoded.chunk(0)
+    return column_from_texts(name, encoded.indices.to_numpy(), encoded.dictionary, habits, kind)
+
+
 def plain_kind(texts: pa.StringArray, decimal: Decimal = ".") -> Kind | None:
     """NUMBER or MOMENT when a sample of raw texts is that throughout, so plainly that Arrow's own parsers read it the same.
 

@@ -7,6 +7,8 @@ from ..table import Table
 
 MAX_COLUMNS = 2_000
 LOOK_RECORDS = 2_000
+READABLE = "choose a text file, a workbook, JSON, Parquet or Arrow"
+"""What to do about a file that is none of these."""
 
 
 @dataclass(frozen=True, kw_only=True)

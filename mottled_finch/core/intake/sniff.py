@@ -114,11 +114,10 @@ def _evenness(text: str, delimiter: str, quote: str, escape: bool) -> tuple[floa
     if not rows:
         return 0.0, 0
     widths = [len(row.fields) for row in rows]
-    start = _first_of_table(widths)
-    usual, times = Counter(widths[start:]).most_common(1)[0]
+    usual, times = Counter(widths[_first_of_table(widths) :]).most_common(1)[0]
     if usual < 2:
         return 0.0, 0
-    share = times / len(widths[start:])
+    share = times / len(widths)  # lines above the table speak against a mark that does not cut them, too
     # Few even fields are worth more than many odd ones; a decimal comma or a colon in a time makes even pairs, too,
     # so wider cuts win among the even, and marks that also stand inside numbers and times come after the others.
     inside = {",": 0.9, ":": 0.6}.get(delimiter, 1.0)

@@ -25,11 +25,26 @@ def quiet(_records: int, _phase: str = "records", /) -> None:
     """Tells nobody."""
 
 
+class Rewindable(io.RawIOBase):
+    """A stream that is read from its start, perhaps more than once. ``read`` and ``seek`` are for each to say."""
+
+    def readable(self) -> bool:
+        return True
+
+    def seekable(self) -> bool:
+        return True
+
+    def readinto(self, buffer: Any) -> int:
+        piece = self.read(len(buffer))
+        buffer[: len(piece)] = piece
+        return len(piece)
+
+
 class Forbidden(Exception):  # noqa: N818 (it is a turn taken, not an error told)
     """A mark came through that a reading had been promised not to meet."""
 
 
-class Watched(io.RawIOBase):
+class Watched(Rewindable):
     """A seekable stream that tells how many lines have gone through it since it was last rewound.
 
     With a ``forbidden`` mark, reading raises Forbidden where it comes through after the first ``lines_before`` lines.
@@ -38,12 +53,6 @@ class Watched(io.RawIOBase):
     def __init__(self, source: BinaryIO, told: Told, forbidden: bytes = b"", lines_before: int = 0) -> None:
         self._source, self._told, self._lines = source, told, 0
         self._forbidden, self._lines_before = forbidden, lines_before
-
-    def readable(self) -> bool:
-        return True
-
-    def seekable(self) -> bool:
-        return True
 
     def read(self, size: int = -1) -> bytes:
         piece = self._source.read(size)
@@ -57,11 +66,6 @@ class Watched(io.RawIOBase):
         left = self._lines_before - self._lines
         return piece if left <= 0 else b"".join(piece.split(b"\n", left)[left:])
 
-    def readinto(self, buffer: Any) -> int:
-        piece = self.read(len(buffer))
-        buffer[: len(piece)] = piece
-        return len(piece)
-
     def seek(self, offset: int, whence: int = 0) -> int:
         if offset == 0 and whence == 0:
             self._lines = 0
@@ -71,18 +75,12 @@ class Watched(io.RawIOBase):
         return self._source.tell()
 
 
-class Unpacked(io.RawIOBase):
+class Unpacked(Rewindable):
     """The text of a gzip file. Reading raises IntakeError when the file is cut short, broken, or unpacks to too much."""
 
     def __init__(self, source: BinaryIO, name: str, most: int = UNPACKED_BYTES_MOST) -> None:
         self._source, self._name, self._most = source, name, most
         self._file = gzip.GzipFile(fileobj=source)
-
-    def readable(self) -> bool:
-        return True
-
-    def seekable(self) -> bool:
-        return True
 
     def read(self, size: int = -1) -> bytes:
         try:
@@ -98,11 +96,6 @@ class Unpacked(io.RawIOBase):
                 path=self._name,
             )
         return piece
-
-    def readinto(self, buffer: Any) -> int:
-        piece = self.read(len(buffer))
-        buffer[: len(piece)] = piece
-        return len(piece)
 
     def seek(self, offset: int, whence: int = 0) -> int:
         if offset == 0 and whence == 0:

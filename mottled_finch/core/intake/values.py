@@ -8,7 +8,7 @@ import numpy as np
 import pyarrow as pa
 
 from ..table import Column, Kind
-from .kinds import BLANK_TEXTS, NO_HABITS, Habits, column_from_moments, column_from_texts
+from .kinds import BLANK_TEXTS, NO_HABITS, Habits, column_from_arrow, column_from_moments
 
 _NUMBERS = (int, float)
 _DATES = (dt.datetime, dt.date)
@@ -24,8 +24,8 @@ def column_from_values(name: str, values: Sequence[Any], habits: Habits = NO_HAB
     elif filled and all(isinstance(value, _DATES) for value in filled):
         moments = [None if _is_blank(value) else _as_moment(value) for value in values]
         return column_from_moments(name, pa.chunked_array([pa.array(moments, pa.timestamp("us"))]))
-    texts = pa.array(["" if _is_blank(value) else text_of(value) for value in values], pa.string()).dictionary_encode()
-    return column_from_texts(name, texts.indices.to_numpy(), texts.dictionary, habits)
+    texts = pa.array(["" if _is_blank(value) else text_of(value) for value in values], pa.string())
+    return column_from_arrow(name, texts, habits)
 
 
 def _is_blank(value: Any) -> bool:

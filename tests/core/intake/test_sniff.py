@@ -32,6 +32,7 @@ def test_every_delimiter_is_found(delimiter):
         ('a;b\n"x, y, z";1\n"p, q, r";2\n', ";"),
         ("words\tcount\none, two\t1\nthree, four\t2\n", "\t"),
         ("just\none\ncolumn\n", ","),
+        ("words,number\nw|,\nw|,\n", ","),
     ],
 )
 def test_marks_inside_fields_do_not_mislead(text, delimiter):
