@@ -7,9 +7,10 @@ import pytest
 from django.db import OperationalError
 
 from mottled_finch.server import settings
-from mottled_finch.server.tables import imports, queue
-from mottled_finch.server.tables.imports import PROGRESS, tidy_up
+from mottled_finch.server.tables import files, queue, reading
+from mottled_finch.server.tables.imports import tidy_up
 from mottled_finch.server.tables.models import Chunk, Edition, Import, SourceChunk, StoredColumn, Table
+from mottled_finch.server.tables.progress import PROGRESS
 
 from .conftest import CSV
 
@@ -36,12 +37,12 @@ def read(client, number: int):
 
 def nothing_left() -> bool:
     empty = not any(model.objects.exists() for model in (Import, Table, Edition, StoredColumn, Chunk, SourceChunk))
-    return empty and not list(imports.folder().iterdir())
+    return empty and not list(files.folder().iterdir())
 
 
 @pytest.fixture(autouse=True)
 def clean_folder(db):
-    for path in imports.folder().iterdir():
+    for path in files.folder().iterdir():
         path.unlink()
 
 
@@ -86,7 +87,7 @@ def test_a_file_that_is_brought_in_becomes_a_table(client):
     assert client.get("/api/imports").json() == []
     assert client.delete(f"/api/imports/{number}").status_code == 204
     assert client.get(f"/api/tables/{done['table']}").json() == told
-    assert not list(imports.folder().iterdir())
+    assert not list(files.folder().iterdir())
 
 
 def test_a_file_that_fails_says_why_and_can_be_read_in_another_way(client):
@@ -124,7 +125,7 @@ def test_files_wait_in_line_and_one_is_read_at_a_time(client):
 def test_a_reading_that_is_canceled_leaves_nothing(client, monkeypatch):
     number = give(client)["file"]["id"]
     client.post(f"/api/imports/{number}/start")
-    read_file = imports.read_file
+    read_file = reading.read_file
 
     def canceled_meanwhile(source, name, asked, told):
         assert state(client, number)["state"] == "reading"
@@ -133,7 +134,7 @@ def test_a_reading_that_is_canceled_leaves_nothing(client, monkeypatch):
         assert client.delete(f"/api/imports/{number}").status_code == 204
         return read_file(source, name, asked, told)
 
-    monkeypatch.setattr(imports, "read_file", canceled_meanwhile)
+    monkeypatch.setattr(reading, "read_file", canceled_meanwhile)
     assert queue.work_once()
     assert client.get(f"/api/imports/{number}").status_code == 404
     assert nothing_left()
@@ -142,8 +143,8 @@ def test_a_reading_that_is_canceled_leaves_nothing(client, monkeypatch):
 def test_a_cancel_while_it_is_stored_leaves_nothing(client, monkeypatch):
     number = give(client)["file"]["id"]
     client.post(f"/api/imports/{number}/start")
-    store = imports.store_columns
-    monkeypatch.setattr(imports, "store_columns", lambda *given: (store(*given), PROGRESS.cancel(number)))
+    store = reading.store_columns
+    monkeypatch.setattr(reading, "store_columns", lambda *given: (store(*given), PROGRESS.cancel(number)))
     assert queue.work_once()
     assert nothing_left()
 
@@ -152,13 +153,13 @@ def test_a_file_left_out_while_it_waited_or_was_stored_does_not_come_back(client
     number = give(client)["file"]["id"]
     given = Import.objects.get(pk=number)
     client.delete(f"/api/imports/{number}")
-    imports.carry_out(given)
+    reading.carry_out(given)
     assert nothing_left()
 
     given = Import.objects.get(pk=give(client)["file"]["id"])
-    store = imports.store_columns
-    monkeypatch.setattr(imports, "store_columns", lambda *all_: (store(*all_), Import.objects.all().delete()))
-    imports.carry_out(given)
+    store = reading.store_columns
+    monkeypatch.setattr(reading, "store_columns", lambda *all_: (store(*all_), Import.objects.all().delete()))
+    reading.carry_out(given)
     assert nothing_left()
 
 
@@ -176,7 +177,7 @@ def test_a_full_disk_is_told_and_nothing_is_kept(client, monkeypatch, error):
     def full(*_given):
         raise error
 
-    monkeypatch.setattr(imports, "store_source", full)
+    monkeypatch.setattr(reading, "store_source", full)
     assert queue.work_once()
     told = state(client, number)
     assert told["state"] == "failed"
@@ -195,7 +196,7 @@ def test_too_little_memory_and_our_own_faults_are_told_and_do_not_stop_the_line(
         def broken(*_given, error=error):
             raise error
 
-        monkeypatch.setattr(imports, "read_file", broken)
+        monkeypatch.setattr(reading, "read_file", broken)
         assert queue.work_once()
         assert state(client, number)["problem"].startswith(f"trips.csv: {start}")
 
@@ -204,8 +205,8 @@ def test_after_a_restart_what_was_cut_off_has_failed_and_what_waited_still_waits
     cut_off, waiting, half = (give(client, name=f"{name}.csv")["file"]["id"] for name in "abc")
     Import.objects.filter(pk=cut_off).update(state="reading")
     client.post(f"/api/imports/{waiting}/start")
-    (imports.folder() / str(half)).write_bytes(b"pier,dep")  # the upload broke off with the server
-    (imports.folder() / "999").write_bytes(b"nobody's")
+    (files.folder() / str(half)).write_bytes(b"pier,dep")  # the upload broke off with the server
+    (files.folder() / "999").write_bytes(b"nobody's")
     tidy_up()
     assert state(client, cut_off)["state"] == "failed"
     assert (
@@ -213,7 +214,7 @@ def test_after_a_restart_what_was_cut_off_has_failed_and_what_waited_still_waits
         == "The server stopped while this file was read, and nothing of it was kept; bring it in again."
     )
     assert client.get(f"/api/imports/{half}").status_code == 404
-    assert sorted(path.name for path in imports.folder().iterdir()) == sorted([str(cut_off), str(waiting)])
+    assert sorted(path.name for path in files.folder().iterdir()) == sorted([str(cut_off), str(waiting)])
     assert queue.work_once()
     assert state(client, waiting)["state"] == "done"
     client.post(f"/api/imports/{cut_off}/start")

@@ -6,7 +6,7 @@ import pytest
 
 from mottled_finch.core.errors import IntakeError
 from mottled_finch.server import settings
-from mottled_finch.server.tables.actions import receive
+from mottled_finch.server.tables.imports import receive
 from mottled_finch.server.tables.models import Chunk, Table
 
 from .conftest import CSV

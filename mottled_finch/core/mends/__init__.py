@@ -51,6 +51,15 @@ class Mended:
     steps: tuple[Step, ...]
     origin: NDArray[np.int64] | None
 
+    def places(self, records: NDArray[np.int64]) -> NDArray[np.int64]:
+        """Where records of the table before stand now; -1 for those that are left out. Other ones stand where they are."""
+        if self.origin is None:
+            return records
+        if not len(self.origin):
+            return np.full(len(records), -1)
+        near = np.minimum(np.searchsorted(self.origin, records), len(self.origin) - 1)
+        return np.where(self.origin[near] == records, near, -1)
+
 
 def apply_mends(table: Table, mends: Sequence[Mend], *, tolerant: bool = False, first: int = 0) -> Mended:
     """Lay mends on a table. One that does not fit raises CoreError, or, when ``tolerant``, is told in its step and passed over.

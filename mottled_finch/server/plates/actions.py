@@ -10,11 +10,10 @@ from mottled_finch.core.mends import apply_mends
 from mottled_finch.core.recipe import Recipe, TableSpec, dump_recipe, dump_table_part, load_recipe, name_change, suggest_recipe
 from mottled_finch.core.table import Table as CoreTable
 
-from ..problems import Problem
 from ..tables.mended import data_of, spec_of
 from ..tables.models import Table
 from ..tables.storage import EDITIONS
-from .models import Plate, Version
+from .models import Plate
 
 
 def figure_of(plate: Plate) -> Figure:
@@ -55,8 +54,8 @@ def start_plate(table: Table, recipe: Recipe | None) -> tuple[Plate, Figure]:
     recipe = _own(table, recipe or suggest_recipe(data_of(table)))
     figure = _figure(table, recipe)
     with transaction.atomic():
-        plate = Plate.objects.create(table=table)
-        Version.objects.create(plate=plate, number=1, recipe=dump_recipe(recipe), change="Plate started")
+        plate = Plate.objects.create(table=table, at=0)
+        plate.record("Plate started", recipe=dump_recipe(recipe))
     return plate, figure
 
 
@@ -71,11 +70,7 @@ def change_plate(plate_id: int, recipe: Recipe) -> tuple[Plate, Figure]:
         recipe = _own(plate.table, recipe)
         figure = _figure(plate.table, recipe)
         if recipe != standing:
-            plate.versions.filter(number__gt=plate.at).delete()
-            plate.at += 1
-            change = name_change(standing, recipe)[:200]
-            Version.objects.create(plate=plate, number=plate.at, recipe=dump_recipe(recipe), change=change)
-            plate.save()
+            plate.record(name_change(standing, recipe), recipe=dump_recipe(recipe))
     return plate, figure
 
 
@@ -83,10 +78,7 @@ def step_plate(plate_id: int, steps: int) -> Plate:
     """Undo (-1) or redo (+1)."""
     with transaction.atomic():
         plate = Plate.objects.select_for_update().get(pk=plate_id)
-        if plate.version(plate.at + steps) is None:
-            raise Problem(409, "There is nothing to undo." if steps < 0 else "There is nothing to redo.")
-        plate.at += steps
-        plate.save()
+        plate.step(steps)
     return plate
 
 

@@ -2,19 +2,17 @@
 
 from django.db import models
 
+from ..history import History
 from ..tables.models import Table
 
 
-class Plate(models.Model):
+class Plate(History, models.Model):
     """One figure. ``at`` is the number of the version that stands; later ones wait for redo."""
 
     table = models.ForeignKey(Table, on_delete=models.PROTECT, related_name="plates")
     at = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
     saved = models.DateTimeField(auto_now=True)
-
-    def version(self, number: int) -> "Version | None":
-        return self.versions.filter(number=number).first()
 
     def standing(self) -> "Version":
         return self.versions.get(number=self.at)

@@ -132,18 +132,17 @@ def plate_title(plate: Plate) -> str:
 
 
 def plate_answer(plate: Plate) -> dict[str, Any]:
-    standing, later = plate.standing(), plate.version(plate.at + 1)
+    standing = plate.standing()
     return {
         "id": plate.pk,
         "table": plate.table_id,
         "table_name": plate.table.name,
         "title": plate_title(plate),
         # Changes whenever the figure may: with the recipe, the edition that stands, and the table's mends.
-        "revision": f"{standing.pk}-{plate.table.current_id}-{plate.table.mends_at}",
+        "revision": f"{standing.pk}-{plate.table.current_id}-{plate.table.at}",
         "saved": plate.saved.isoformat(),
         "recipe": dump_recipe(load_recipe(standing.recipe)),
-        "undo": standing.change if plate.at > 1 else None,
-        "redo": later.change if later else None,
+        **plate.steps(),
     }
 
 

@@ -3,20 +3,17 @@
 import io
 from typing import Any, BinaryIO
 
-import numpy as np
 from django.db import transaction
 
 from mottled_finch.core.errors import IntakeError
 from mottled_finch.core.mends import apply_mends, mend_words
 from mottled_finch.core.recipe import TableSpec, dump_table_part
-from mottled_finch.core.recipe.table_spec import CorrectMend
-from mottled_finch.core.table import Table as CoreTable
-from mottled_finch.core.table import texts_at
 
 from ..problems import Problem
-from .imports import carry_out, receive, remove
-from .mended import mended, spec_of
-from .models import Edition, Import, MendVersion, Table
+from .imports import receive, remove
+from .mended import spec_of
+from .models import Import, Table
+from .reading import carry_out
 from .storage import EDITIONS
 
 
@@ -34,9 +31,8 @@ def bring_in(given: Import) -> Table:
     """Carry an import out at once and give its table. Raises IntakeError, and leaves no import behind, when it fails."""
     carry_out(given)
     if given.state == Import.State.FAILED:
-        name, _, problem = given.problem.partition(": ")
         remove(given)
-        raise IntakeError(problem, path=name)
+        raise IntakeError(given.problem.removeprefix(f"{given.name}: "), path=given.name)
     if given.table is None:
         raise Problem(409, f"{given.name} was left out while it was read.")
     table = given.table
@@ -75,16 +71,8 @@ def change_mends(table_id: int, spec: TableSpec) -> Table:
             if mend not in before and not mend.off:
                 # Laid on together with those before it, a new mend must fit.
                 apply_mends(apply_mends(raw, spec.mends[:i], tolerant=True).table, (mend,), first=i)
-        record_mends(table, dump_table_part(TableSpec(mends=spec.mends)).get("mends", []), _change(before, spec.mends))
+        table.record(_change(before, spec.mends), mends=dump_table_part(TableSpec(mends=spec.mends)).get("mends", []))
     return table
-
-
-def record_mends(table: Table, mends: list[dict[str, Any]], change: str) -> None:
-    """Write the next version of a table's mends. To be called inside a transaction."""
-    table.mend_versions.filter(number__gt=table.mends_at).delete()
-    table.mends_at += 1
-    MendVersion.objects.create(table=table, number=table.mends_at, mends=mends, change=change[:200])
-    table.save()
 
 
 def _change(before: tuple[Any, ...], after: tuple[Any, ...]) -> str:
@@ -105,11 +93,7 @@ def step_mends(table_id: int, steps: int) -> Table:
     """Undo (-1) or redo (+1)."""
     with transaction.atomic():
         table = Table.objects.select_for_update().get(pk=table_id)
-        to = table.mends_at + steps
-        if to < 0 or (to > 0 and not table.mend_versions.filter(number=to).exists()):
-            raise Problem(409, "There is nothing to undo." if steps < 0 else "There is nothing to redo.")
-        table.mends_at = to
-        table.save()
+        table.step(steps)
     return table
 
 
@@ -143,56 +127,3 @@ def rename_table(table_id: int, name: str) -> Table:
         table.name = name
         table.save()
     return table
-
-
-def correct_value(table_id: int, edition: Edition, field: str, record: int, to: str) -> Table:
-    """Put one value right, in the record at that number of the edition as it was delivered (counted from 1)."""
-    table = Table.objects.get(pk=table_id)
-    spec = spec_of(table.mends())
-    found = mended(edition, table.mends())
-    position = record - 1
-    records = edition.records if found.origin is not None else found.table.records
-    if not 0 <= position < records:
-        raise Problem(422, f"There is no record {record:,}.", "record")
-    if found.origin is not None:
-        place = (found.origin == record - 1).nonzero()[0]
-        if not len(place):
-            raise Problem(422, f"Record {record:,} is left out by a mend; switch that off first.", "record")
-        position = int(place[0])
-    column = found.table.column(field, "field")
-    match = identifying(found.table, position, field)
-    mend = CorrectMend(
-        field=field,
-        record=record if match else position + 1,
-        was=texts_at(column, _one(position))[0],
-        to=to.strip(),
-        match=match,
-    )
-    if mend.was == mend.to:
-        return table
-    return change_mends(table_id, TableSpec(mends=(*spec.mends, mend)))
-
-
-def identifying(table: CoreTable, position: int, field: str) -> dict[str, str]:
-    """The fewest columns, found greedily, by whose values a record is the only one; none when it never is."""
-    left = np.ones(table.records, dtype=bool)
-    match: dict[str, str] = {}
-    others = [column for column in table.columns if column.name != field]
-    while int(left.sum()) > 1 and others:
-        alike = {column.name: left & _alike(column, position) for column in others}
-        best = min(others, key=lambda column: int(alike[column.name].sum()))
-        if int(alike[best.name].sum()) == int(left.sum()):
-            return {}
-        left = alike[best.name]
-        match[best.name] = texts_at(best, _one(position))[0]
-        others.remove(best)
-    return match if int(left.sum()) == 1 else {}
-
-
-def _alike(column: Any, position: int) -> Any:
-    value = column.data[position]
-    return column.data != column.data if value != value else column.data == value
-
-
-def _one(position: int) -> Any:
-    return np.array([position])

@@ -12,13 +12,13 @@ from mottled_finch.core.intake import Look
 from mottled_finch.core.mends import Mended, effect_of, mend_words
 from mottled_finch.core.recipe import TableSpec, dump_table_part
 from mottled_finch.core.recipe.table_spec import Mend
-from mottled_finch.core.table import Column, entry_texts, shown_at
+from mottled_finch.core.table import Column, shown_at, value_digests
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.wording import field_words
 
-from .imports import PROGRESS
 from .mended import findings, key_of, mended
 from .models import Edition, Import, Table
+from .progress import PROGRESS
 from .storage import EDITIONS
 from .summary import summary_of
 
@@ -47,8 +47,6 @@ def workbench_answer(table: Table) -> dict[str, Any]:
     """All that the table's own screen shows but its records."""
     edition, mends = table.edition(), table.mends()
     found = mended(edition, mends)
-    standing = table.mend_versions.filter(number=table.mends_at).first()
-    later = table.mend_versions.filter(number=table.mends_at + 1).first()
     return {
         "table": table_answer(table),
         "delivered": edition.records,
@@ -62,8 +60,7 @@ def workbench_answer(table: Table) -> dict[str, Any]:
         "file_name": edition.file_name,
         "mends": [{"mend": mend, **asdict(step)} for mend, step in zip(mends, found.steps, strict=True)],
         "editions": [edition_answer(each, edition) for each in table.editions.filter(accepted=True)],
-        "undo": standing.change if standing else None,
-        "redo": later.change if later else None,
+        **table.steps(),
         "plates": table.plates.count(),
     }
 
@@ -131,14 +128,9 @@ def _samples(before: CoreTable, after: CoreTable, most: int = 8) -> list[dict[st
 def _changed(was: Column | None, column: Column) -> NDArray[np.int64]:
     if was is None:
         return np.arange(min(len(column), 4096))
-    if was.is_number and column.is_number:
-        return np.flatnonzero((was.data != column.data) & ~(np.isnan(was.data) & np.isnan(column.data)))
-    if was.kind is not column.kind or was.is_number:
+    if was.kind is not column.kind:
         return np.arange(min(len(column), 4096))
-    texts, others = entry_texts(was), entry_texts(column)
-    code_of = {text: i for i, text in enumerate(others)}
-    same = np.array([code_of.get(text, -1) for text in texts])
-    return np.flatnonzero(same[was.data] != column.data)
+    return np.flatnonzero(value_digests(was) != value_digests(column))
 
 
 def import_answer(given: Import) -> dict[str, Any]:

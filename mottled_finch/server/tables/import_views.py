@@ -12,7 +12,7 @@ from ..openapi import AcceptStart, ImportAnswer, LookAnswer, ProblemAnswer, Read
 from ..problems import Problem
 from . import queue
 from .answers import import_answer, look_answer, table_answer
-from .imports import accept, cancel, enqueue, look, overrule, receive, remove
+from .imports import accept, cancel, enqueue, first_look, look, overrule, receive
 from .models import Import, Table
 from .views import RawParser, body, file_name, length
 
@@ -45,11 +45,7 @@ class Imports(APIView):
         # What the user has overruled for the table before holds for its next file, too.
         asked = table.edition().asked if table else {}
         given = receive(request._request, length(request), file_name(request), table, asked)
-        try:
-            return Response(look_answer(given, look(given)), status=201)
-        except BaseException:
-            remove(given)
-            raise
+        return Response(look_answer(given, first_look(given)), status=201)
 
 
 class OneImport(APIView):

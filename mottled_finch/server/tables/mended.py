@@ -2,10 +2,7 @@
 
 import hashlib
 import json
-from collections import OrderedDict
-from collections.abc import Callable
-from threading import Lock
-from typing import Any, Generic, TypeVar
+from typing import Any
 
 from mottled_finch.core.errors import TableError
 from mottled_finch.core.findings import Finding, find_all
@@ -13,53 +10,12 @@ from mottled_finch.core.mends import Mended, apply_mends
 from mottled_finch.core.recipe import TableSpec, load_table_part
 from mottled_finch.core.table import Table as CoreTable
 
+from .kept import Kept
 from .models import Edition, Table
 from .storage import EDITIONS
 
-T = TypeVar("T")
-KEPT_MOST = 6
-
-
-class Kept(Generic[T]):
-    """The last few results by key, the least recently used dropped first. Keys say all that a result depends on.
-
-    Requests that want the same result at the same time wait for the first of them to make it.
-    """
-
-    def __init__(self, most: int = KEPT_MOST) -> None:
-        self._most = most
-        self._results: OrderedDict[str, T] = OrderedDict()
-        self._making: dict[str, Lock] = {}
-        self._lock = Lock()
-
-    def get(self, key: str, make: Callable[[], T]) -> T:
-        with self._lock:
-            if key in self._results:
-                self._results.move_to_end(key)
-                return self._results[key]
-            turn = self._making.setdefault(key, Lock())
-        with turn:
-            with self._lock:
-                if key in self._results:
-                    return self._results[key]
-            try:
-                made = make()
-            finally:
-                with self._lock:
-                    self._making.pop(key, None)
-            with self._lock:
-                self._results[key] = made
-                while len(self._results) > self._most:
-                    self._results.popitem(last=False)
-        return made
-
-    def clear(self) -> None:
-        with self._lock:
-            self._results.clear()
-
-
-_MENDED: Kept[Mended] = Kept()
-_FINDINGS: Kept[list[Finding]] = Kept(24)
+_MENDED: Kept[str, Mended] = Kept(lambda results: len(results) > 6)
+_FINDINGS: Kept[str, list[Finding]] = Kept(lambda results: len(results) > 24)
 
 
 def key_of(edition: Edition, mends: list[dict[str, Any]]) -> str:
@@ -88,10 +44,3 @@ def data_of(table: Table) -> CoreTable:
 def findings(edition: Edition, mends: list[dict[str, Any]]) -> list[Finding]:
     """What may be wrong with the table as it is mended."""
     return _FINDINGS.get(key_of(edition, mends), lambda: find_all(mended(edition, mends).table))
-
-
-def forget_all() -> None:
-    """Nothing is kept any more; for tests, whose database takes numbers back."""
-    _MENDED.clear()
-    _FINDINGS.clear()
-    EDITIONS.clear()

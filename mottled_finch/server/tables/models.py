@@ -4,9 +4,11 @@ from typing import Any
 
 from django.db import models
 
+from ..history import History
 
-class Table(models.Model):
-    """A table by name. Its data lies in its editions, its repairs in the version of its mends that stands (``mends_at``).
+
+class Table(History, models.Model):
+    """A table by name. Its data lies in its editions, its repairs in the version of its mends that stands.
 
     ``left`` are the keys of findings that are to be left as they are. ``summary`` keeps what the desk shows of the mended
     table, with the edition and mends it was made from, so that a library of large tables opens without opening them.
@@ -15,9 +17,11 @@ class Table(models.Model):
     name = models.CharField(max_length=200)
     created = models.DateTimeField(auto_now_add=True)
     current = models.ForeignKey("Edition", on_delete=models.SET_NULL, null=True, related_name="+")
-    mends_at = models.PositiveIntegerField(default=0)
+    at = models.PositiveIntegerField(default=0)
     left = models.JSONField(default=list)
     summary = models.JSONField(default=dict)
+
+    begins = 0  # without any mend
 
     def edition(self) -> "Edition":
         """The edition that stands."""
@@ -26,7 +30,7 @@ class Table(models.Model):
 
     def mends(self) -> list[dict[str, Any]]:
         """The mends that stand, as a recipe writes them."""
-        version = self.mend_versions.filter(number=self.mends_at).first()
+        version = self.version(self.at)
         return version.mends if version else []
 
 
@@ -97,7 +101,7 @@ class Chunk(models.Model):
 class MendVersion(models.Model):
     """A table's mends as they once stood. ``change`` says what was done to get there."""
 
-    table = models.ForeignKey(Table, on_delete=models.CASCADE, related_name="mend_versions")
+    table = models.ForeignKey(Table, on_delete=models.CASCADE, related_name="versions")
     number = models.PositiveIntegerField()
     mends = models.JSONField()
     change = models.CharField(max_length=200)

@@ -5,8 +5,8 @@ import threading
 
 from django.db import close_old_connections
 
-from .imports import carry_out
 from .models import Import
+from .reading import carry_out
 
 log = logging.getLogger("django.request")
 _WAKE = threading.Event()

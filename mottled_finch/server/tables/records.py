@@ -12,17 +12,17 @@ from numpy.typing import NDArray
 from mottled_finch.core.intake.numbers import read_numbers
 from mottled_finch.core.mends import Mended
 from mottled_finch.core.pivot.levels import natural_key
-from mottled_finch.core.table import Column, Kind, entry_texts, misfits_at, shown_at
+from mottled_finch.core.table import BLANK, Column, Kind, entry_texts, misfits_at, shown_at
 from mottled_finch.core.table import Table as CoreTable
 
-from .mended import Kept
+from .kept import Kept
 
 WINDOW_MOST = 500
 ISO = re.compile(r"^\d{4}(-\d\d(-\d\d([ t]\d\d(:\d\d(:\d\d)?)?)?)?)?$")
 """A moment, or the beginning of one."""
 TEXTS_MOST = 200_000
 """Moments beyond this number are not written out to be searched."""
-_ORDERS: Kept[NDArray[np.int64]] = Kept(8)
+_ORDERS: Kept[str, NDArray[np.int64]] = Kept(lambda orders: len(orders) > 8)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -45,7 +45,7 @@ def window(raw: CoreTable, found: Mended, key: str, asked: Asked) -> dict[str, A
     order = _ORDERS.get(f"{key}:{asked.sort}:{asked.descending}:{asked.find}:{asked.field}", lambda: _order(raw, found, asked))
     wanted = order[asked.start : asked.start + min(asked.count, WINDOW_MOST)]
     own = found.origin is not None
-    place = _places(found, raw.records, wanted) if own else wanted
+    place = found.places(wanted)
     kept = place >= 0
     inside = place[kept]
     cells = [[""] * len(wanted) for _ in found.table.columns]
@@ -75,17 +75,6 @@ def window(raw: CoreTable, found: Mended, key: str, asked: Asked) -> dict[str, A
         "before": before,
         "misfits": misfits,
     }
-
-
-def _places(found: Mended, records: int, wanted: NDArray[np.int64]) -> NDArray[np.int64]:
-    """Where the records of the edition stand in the mended table; -1 for those that are left out."""
-    assert found.origin is not None
-    if len(found.origin) == records:
-        return wanted
-    place = np.searchsorted(found.origin, wanted)
-    near = np.minimum(place, len(found.origin) - 1)
-    there = found.origin[near] == wanted if len(found.origin) else np.zeros(len(wanted), dtype=bool)
-    return np.where(there, near, -1)
 
 
 def _order(raw: CoreTable, found: Mended, asked: Asked) -> NDArray[np.int64]:
@@ -142,16 +131,15 @@ def _ranked(column: Column, positions: NDArray[np.int64], *, descending: bool) -
     if column.is_number:
         values = column.data[positions]
         return np.argsort(-values if descending else values, kind="stable")
-    texts = entry_texts(column)
-    rank = np.zeros(len(texts), dtype=np.int64)
-    if column.kind is Kind.MOMENT or column.ranked:
-        rank = np.arange(len(texts))
-    else:
-        rank[sorted(range(len(texts)), key=lambda i: natural_key(texts[i]))] = np.arange(len(texts))
-    rank = -rank if descending else rank
-    rank[0] = len(texts) + 1
+    rank = -_ranks(column) if descending else _ranks(column)
+    rank[BLANK] = len(rank) + 1
     return np.argsort(rank[column.data[positions]], kind="stable")
 
 
-def forget_orders() -> None:
-    _ORDERS.clear()
+def _ranks(column: Column) -> NDArray[np.int64]:
+    """The rank of each entry in natural order."""
+    rank = np.arange(len(column.dictionary))
+    if column.kind is not Kind.MOMENT and not column.ranked:
+        texts = entry_texts(column)
+        rank[sorted(range(len(texts)), key=lambda i: natural_key(texts[i]))] = np.arange(len(texts))
+    return rank

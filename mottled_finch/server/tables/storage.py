@@ -3,8 +3,6 @@
 import io
 import json
 import zlib
-from collections import OrderedDict
-from threading import Lock
 from typing import Any, BinaryIO
 
 import numpy as np
@@ -14,6 +12,7 @@ from numpy.typing import NDArray
 from mottled_finch.core.table import NO_MISFITS, Column, Kind, Misfits
 from mottled_finch.core.table import Table as CoreTable
 
+from .kept import Kept
 from .models import Chunk, Edition, SourceChunk, StoredColumn
 
 CHUNK_RECORDS = 1 << 17
@@ -125,32 +124,16 @@ def _unpack_misfits(packed: bytes) -> Misfits:
 
 
 class EditionCache:
-    """Opened editions by id, the least recently used dropped first. Editions never change, so nothing goes stale."""
+    """Opened editions by id, so many bytes of them. Editions never change."""
 
     def __init__(self, most_bytes: int = CACHE_BYTES) -> None:
-        self._most_bytes = most_bytes
-        self._tables: OrderedDict[int, CoreTable] = OrderedDict()
-        self._lock = Lock()
+        self._tables: Kept[int, CoreTable] = Kept(lambda tables: sum(table.nbytes for table in tables) > most_bytes)
 
     def open(self, edition: Edition) -> CoreTable:
-        with self._lock:
-            if edition.pk in self._tables:
-                self._tables.move_to_end(edition.pk)
-                return self._tables[edition.pk]
-        table = load_table(edition)
-        with self._lock:
-            self._tables[edition.pk] = table
-            while len(self._tables) > 1 and sum(each.nbytes for each in self._tables.values()) > self._most_bytes:
-                self._tables.popitem(last=False)
-        return table
+        return self._tables.get(edition.pk, lambda: load_table(edition))
 
     def forget(self, edition_id: int) -> None:
-        with self._lock:
-            self._tables.pop(edition_id, None)
-
-    def clear(self) -> None:
-        with self._lock:
-            self._tables.clear()
+        self._tables.forget(edition_id)
 
 
 EDITIONS = EditionCache()

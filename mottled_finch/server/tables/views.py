@@ -31,9 +31,10 @@ from ..openapi import (
     refers_to,
 )
 from ..problems import Problem
-from .actions import bring_in, change_mends, correct_value, leave_finding, remove_table, rename_table, return_to, step_mends
+from .actions import bring_in, change_mends, leave_finding, remove_table, rename_table, return_to, step_mends
 from .answers import findings_answer, look_answer, open_edition, table_answer, trial_answer, workbench_answer
-from .imports import look, receive, remove, reread
+from .corrections import correct_value
+from .imports import first_look, receive, reread
 from .mended import data_of, mended
 from .models import Table
 from .records import WINDOW_MOST, Asked, window
@@ -223,8 +224,7 @@ class Correct(APIView):
         given = body(request)
         if not isinstance(given.get("record"), int):
             raise Problem(422, "The record has no number; give it, counted from 1.", "record")
-        table = _table(pk)
-        changed = correct_value(pk, table.edition(), str(given.get("field", "")), given["record"], str(given.get("to", "")))
+        changed = correct_value(_table(pk), str(given.get("field", "")), given["record"], str(given.get("to", "")))
         return Response(workbench_answer(changed))
 
 
@@ -242,11 +242,7 @@ class Reread(APIView):
     def post(self, _request: Request, pk: int) -> Response:
         """Lay the file of the edition that stands out, to be read in another way; the result is its next edition."""
         given = reread(_table(pk))
-        try:
-            return Response(look_answer(given, look(given)), status=201)
-        except BaseException:
-            remove(given)
-            raise
+        return Response(look_answer(given, first_look(given)), status=201)
 
 
 class Members(APIView):

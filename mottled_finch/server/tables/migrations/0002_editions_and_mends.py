@@ -80,7 +80,7 @@ class Migration(migrations.Migration):
         ),
         migrations.AddField(
             model_name='table',
-            name='mends_at',
+            name='at',
             field=models.PositiveIntegerField(default=0),
         ),
         migrations.AddField(
@@ -120,7 +120,7 @@ class Migration(migrations.Migration):
                 ('mends', models.JSONField()),
                 ('change', models.CharField(max_length=200)),
                 ('made', models.DateTimeField(auto_now_add=True)),
-                ('table', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='mend_versions', to='tables.table')),
+                ('table', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='versions', to='tables.table')),
             ],
             options={
                 'ordering': ['number'],

@@ -1,0 +1,52 @@
+"""Putting one value right: as a mend that finds its record again in later editions."""
+
+import numpy as np
+from numpy.typing import NDArray
+
+from mottled_finch.core.recipe import TableSpec
+from mottled_finch.core.recipe.table_spec import CorrectMend
+from mottled_finch.core.table import Table as CoreTable
+from mottled_finch.core.table import holding, texts_at
+
+from ..problems import Problem
+from .actions import change_mends
+from .mended import mended, spec_of
+from .models import Table
+
+
+def correct_value(table: Table, field: str, record: int, to: str) -> Table:
+    """Put one value right, in the record at that number of the edition as it was delivered (counted from 1).
+
+    Raises Problem for a record that is not there, or that a mend leaves out.
+    """
+    edition, spec = table.edition(), spec_of(table.mends())
+    found = mended(edition, table.mends())
+    records = edition.records if found.origin is not None else found.table.records
+    if not 1 <= record <= records:
+        raise Problem(422, f"There is no record {record:,}.", "record")
+    position = found.places(np.array([record - 1]))
+    if position[0] < 0:
+        raise Problem(422, f"Record {record:,} is left out by a mend; switch that off first.", "record")
+    (was,) = texts_at(found.table.column(field, "field"), position)
+    if was == to.strip():
+        return table
+    match = identifying(found.table, position, field)
+    number = record if match else int(position[0]) + 1
+    mend = CorrectMend(field=field, record=number, was=was, to=to.strip(), match=match)
+    return change_mends(table.pk, TableSpec(mends=(*spec.mends, mend)))
+
+
+def identifying(table: CoreTable, position: NDArray[np.int64], field: str) -> dict[str, str]:
+    """The fewest columns, found greedily, by whose values a record is the only one; none when it never is."""
+    others = {column.name: column for column in table.columns if column.name != field}
+    texts = {name: texts_at(column, position)[0] for name, column in others.items()}
+    alike = {name: holding(column, texts[name]) for name, column in others.items()}
+    left = np.ones(table.records, dtype=bool)
+    match: dict[str, str] = {}
+    while (before := int(left.sum())) > 1 and alike:
+        best = min(alike, key=lambda name: int((left & alike[name]).sum()))
+        left &= alike.pop(best)
+        if int(left.sum()) == before:
+            return {}
+        match[best] = texts[best]
+    return match

@@ -1,0 +1,51 @@
+"""Files that are not editions yet: where they lie, and what is said when they cannot be read or written."""
+
+import contextlib
+import errno
+from collections.abc import Iterator
+from pathlib import Path
+from typing import BinaryIO
+
+from django.db import OperationalError
+
+from mottled_finch.core.errors import IntakeError
+
+from .. import settings
+from ..problems import Problem
+from .models import Import
+
+
+def folder() -> Path:
+    """Where files lie that are not editions yet."""
+    found = settings.DATA / "incoming"
+    found.mkdir(parents=True, exist_ok=True)
+    return found
+
+
+def path_of(given: Import) -> Path:
+    return folder() / str(given.pk)
+
+
+@contextlib.contextmanager
+def opened(given: Import) -> Iterator[BinaryIO]:
+    try:
+        with path_of(given).open("rb") as source:
+            yield source
+    except FileNotFoundError as error:
+        raise Problem(409, f"{given.name} is no longer here; give the file again.") from error
+
+
+@contextlib.contextmanager
+def told_when_full(name: str) -> Iterator[None]:
+    """A disk that is full is told in a sentence, whoever meets it first: the file system or the database."""
+    full = "the disk is full, so nothing was kept; make room and give the file again"
+    try:
+        yield
+    except OSError as error:
+        if error.errno in (errno.ENOSPC, errno.EDQUOT):
+            raise IntakeError(full, path=name) from error
+        raise
+    except OperationalError as error:
+        if "full" in str(error):
+            raise IntakeError(full, path=name) from error
+        raise

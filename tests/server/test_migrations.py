@@ -1,0 +1,67 @@
+"""A library of an earlier version opens in this one, with all that was in it."""
+
+import json
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+ROOT = Path(__file__).parents[2]
+
+BEFORE = """
+import os, sys, zlib
+import numpy as np
+import django
+from django.core.management import call_command
+os.environ["DJANGO_SETTINGS_MODULE"] = "mottled_finch.server.settings"
+django.setup()
+call_command("migrate", "tables", "0001", verbosity=0)
+call_command("migrate", "plates", "0001", verbosity=0)
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
+apps = MigrationExecutor(connection).loader.project_state([("tables", "0001_initial"), ("plates", "0001_initial")]).apps
+model = lambda app, name: apps.get_model(app, name).objects.create
+table = model("tables", "Table")(name="trips")
+for number, minutes in ((1, [1.0, 2.0]), (2, [4.0, 8.0, np.nan])):
+    records = len(minutes)
+    edition = model("tables", "Edition")(table=table, number=number, records=records)
+    entries = zlib.compress(b'["", "East", "West"]')
+    pier = model("tables", "StoredColumn")(edition=edition, position=0, name="pier", kind="category", data_type="|u1",
+        entries=entries, distinct=2, blanks=0, misfits=[["x", 1]])
+    late = model("tables", "StoredColumn")(edition=edition, position=1, name="late", kind="number", data_type="<f8",
+        entries=b"", distinct=2, blanks=0, misfits=[])
+    model("tables", "Chunk")(column=pier, number=0, data=np.array([1, 2, 1][:records], dtype=np.uint8).tobytes())
+    model("tables", "Chunk")(column=late, number=0, data=np.array(minutes).tobytes())
+recipe = {"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "late"}}}
+plate = model("plates", "Plate")(table=table, at=2)
+model("plates", "Version")(plate=plate, number=1, recipe={"finch_recipe": 1, "pivot": {}}, change="Plate started")
+model("plates", "Version")(plate=plate, number=2, recipe=recipe, change="Measured: sum of late")
+"""
+
+AFTER = """
+import json, sys
+from pathlib import Path
+from mottled_finch.server.run import prepare
+prepare(Path(sys.argv[1]))
+from rest_framework.test import APIClient
+client = APIClient(SERVER_NAME="127.0.0.1")
+(table,) = client.get("/api/tables").json()
+bench = client.get(f"/api/tables/{table['id']}/workbench").json()
+plate = client.get("/api/plates/1").json()
+undone = client.post("/api/plates/1/undo").json()
+told = [table["records"], table["edition"], bench["parts"], bench["mends"], [each["number"] for each in bench["editions"]]]
+print(json.dumps([told, plate["figure"]["values"], plate["plate"]["undo"], undone["figure"]["values"], undone["plate"]["redo"]]))
+"""
+
+
+def run(script: str, folder: Path) -> str:
+    environment = {**os.environ, "PYTHONPATH": str(ROOT), "FINCH_DATA": str(folder)}
+    done = subprocess.run([sys.executable, "-c", script, str(folder)], env=environment, text=True, capture_output=True, check=False)
+    assert done.returncode == 0, done.stderr
+    return done.stdout
+
+
+def test_tables_editions_and_plates_are_carried_over(tmp_path):
+    run(BEFORE, tmp_path)
+    told = json.loads(run(AFTER, tmp_path))
+    assert told == [[3, 2, [], [], [1, 2]], [4.0, 8.0], "Measured: sum of late", [3.0], "Measured: sum of late"]
