@@ -4,6 +4,8 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.errors import CoreError
+from mottled_finch.core.pivot.levels import level_of
+from mottled_finch.core.recipe import LevelSpec
 from mottled_finch.core.table import Kind
 
 from ..conftest import read
@@ -162,3 +164,12 @@ def test_what_does_not_fit_is_told_at_its_place(mend, sentence):
     with pytest.raises(CoreError) as told:
         laid({"do": "fill", "field": "pier"}, mend)
     assert str(told.value) == f"table.mends[1]{sentence}"
+
+
+def test_a_moment_that_is_put_right_stands_in_its_place_in_time():
+    done = laid({"do": "correct", "field": "at", "record": 1, "was": "2025-01-03 08:10", "to": "2025-02-20"})
+    at = done.table.column("at", "")
+    assert (np.diff(at.dictionary[1:].astype(np.int64)) > 0).all()
+    assert column(done.table, "at", 20)[1:] == column(laid().table, "at", 20)[1:]
+    labels = level_of(done.table, LevelSpec(field="at"), "").labels
+    assert list(labels) == sorted(labels)

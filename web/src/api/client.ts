@@ -42,6 +42,9 @@ export class Refusal extends Error {
   }
 }
 
+/** The sentence of whatever went wrong. */
+export const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
 const UNREACHED = "The server does not answer; see that ./finch is still running, then try again.";
 
 const client = createClient<paths>();

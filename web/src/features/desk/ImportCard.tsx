@@ -1,7 +1,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api, type Import } from "../../api/client";
+import { api, type Import, sentenceOf } from "../../api/client";
 import { keys } from "../../api/queries";
 import { Button } from "../../shared/Button";
 
@@ -20,7 +20,7 @@ export function ImportCard({ given, onRefusal }: { given: Import; onRefusal: (se
     try {
       await api.cancelImport(given.id);
     } catch (error) {
-      onRefusal(error instanceof Error ? error.message : String(error));
+      onRefusal(sentenceOf(error));
     }
     await client.invalidateQueries({ queryKey: keys.imports });
   }

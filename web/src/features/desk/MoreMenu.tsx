@@ -1,6 +1,7 @@
-import { Menu, Portal } from "@chakra-ui/react";
+import { Menu } from "@chakra-ui/react";
 import { Ellipsis } from "lucide-react";
 import { Button } from "../../shared/Button";
+import { MenuCard, MenuLine } from "../../shared/MenuCard";
 
 /** What is rarely wanted of a thing, behind three dots. */
 export function MoreMenu({ label, action, onAction }: { label: string; action: string; onAction: () => void }) {
@@ -11,21 +12,11 @@ export function MoreMenu({ label, action, onAction }: { label: string; action: s
           <Ellipsis size={16} />
         </Button>
       </Menu.Trigger>
-      <Portal>
-        <Menu.Positioner>
-          <Menu.Content bg="card" boxShadow="list" borderWidth="1px" borderColor="edge">
-            <Menu.Item
-              fontSize="13px"
-              value="remove"
-              color="alarm"
-              _highlighted={{ bg: "alarmWash" }}
-              onClick={onAction}
-            >
-              {action}
-            </Menu.Item>
-          </Menu.Content>
-        </Menu.Positioner>
-      </Portal>
+      <MenuCard>
+        <MenuLine value="remove" removes onClick={onAction}>
+          {action}
+        </MenuLine>
+      </MenuCard>
     </Menu.Root>
   );
 }

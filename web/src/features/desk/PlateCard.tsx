@@ -2,7 +2,7 @@ import { Box, chakra, Flex, Image } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api, exportAddress, type Plate } from "../../api/client";
+import { api, exportAddress, type Plate, sentenceOf } from "../../api/client";
 import { keys } from "../../api/queries";
 import { whenSaved } from "../../shared/numbers";
 import { MoreMenu } from "./MoreMenu";
@@ -16,7 +16,7 @@ export function PlateCard({ plate, onRefusal }: { plate: Plate; onRefusal: (sent
       await api.removePlate(plate.id);
       client.removeQueries({ queryKey: keys.plate(plate.id) });
     } catch (error) {
-      onRefusal(String(error instanceof Error ? error.message : error));
+      onRefusal(sentenceOf(error));
     }
     await client.invalidateQueries({ queryKey: keys.plates });
   }

@@ -1,7 +1,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
-import { api, type TableInfo } from "../../api/client";
+import { api, sentenceOf, type TableInfo } from "../../api/client";
 import { keys } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { counted, grouped, whenSaved } from "../../shared/numbers";
@@ -20,7 +20,7 @@ export function TableCard({ table, onRefusal }: { table: TableInfo; onRefusal: (
     try {
       await action();
     } catch (error) {
-      onRefusal(error instanceof Error ? error.message : String(error));
+      onRefusal(sentenceOf(error));
     }
   }
   const start = () => attempt(async () => navigate(`/plates/${(await api.startPlate(table.id)).plate.id}`));

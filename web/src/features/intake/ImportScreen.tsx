@@ -2,7 +2,7 @@ import { Box, Flex, Progress } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, type Import, type Look, type Reading } from "../../api/client";
+import { api, type Import, type Look, type Reading, sentenceOf } from "../../api/client";
 import { keys, tableChanged, useImportState, useLook } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
@@ -48,7 +48,7 @@ function OneImport({ id }: { id: number }) {
       await client.cancelQueries({ queryKey: keys.import(id) });
       return await action();
     } catch (error) {
-      setRefusal(error instanceof Error ? error.message : String(error));
+      setRefusal(sentenceOf(error));
       return undefined;
     } finally {
       setWorking(false);

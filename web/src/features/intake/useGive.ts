@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { giveFile } from "../../api/client";
+import { giveFile, sentenceOf } from "../../api/client";
 import { keys, useAbout } from "../../api/queries";
 import { megabytes } from "../../shared/numbers";
 
@@ -50,7 +50,7 @@ export function useGive(table?: number) {
         navigate(`/imports/${look.file.id}`);
       } catch (error) {
         if (error instanceof DOMException) setState({ at: "rest" });
-        else refuse(error instanceof Error ? error.message : String(error));
+        else refuse(sentenceOf(error));
       } finally {
         abort.current = null;
       }

@@ -2,7 +2,7 @@ import { Box, Flex, NativeSelect } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api, type Plate, Refusal } from "../../api/client";
+import { api, type Plate, Refusal, sentenceOf } from "../../api/client";
 import { keys, tableChanged, usePlates } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { Notice } from "../../shared/Notice";
@@ -47,7 +47,7 @@ function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
       );
       await tableChanged(client, plate.table);
     } catch (problem) {
-      setRefusal(problem instanceof Error ? problem.message : String(problem));
+      setRefusal(sentenceOf(problem));
     }
   }
   return (

@@ -2,6 +2,7 @@ import { Box } from "@chakra-ui/react";
 import { type KeyboardEvent, type PointerEvent, useId } from "react";
 import type { Figure, Scene } from "../../api/client";
 import { Announced } from "../../shared/Say";
+import { stepped } from "../../shared/walk";
 import { cellAt, placeOf } from "./paint";
 import { cellWords } from "./reading";
 import { type Cell, useView } from "./view";
@@ -27,26 +28,13 @@ export function GridReader({ figure, grid, zoom }: Props) {
   }
 
   function onKeyDown(event: KeyboardEvent) {
-    const { row, column } = at ?? { row: 0, column: 0 };
-    const whole = event.ctrlKey || event.metaKey;
-    const next: Record<string, Cell> = {
-      ArrowUp: { row: row - 1, column },
-      ArrowDown: { row: row + 1, column },
-      ArrowLeft: { row, column: column - 1 },
-      ArrowRight: { row, column: column + 1 },
-      PageUp: { row: row - 10, column },
-      PageDown: { row: row + 10, column },
-      Home: { row: whole ? 0 : row, column: 0 },
-      End: { row: whole ? rows - 1 : row, column: columns - 1 },
-    };
+    const first = { row: 0, column: 0 };
+    const far = event.ctrlKey || event.metaKey;
     if (event.key === "Escape") return set({ chosen: null, pointed: null });
-    const to = next[event.key];
+    const to = stepped(event.key, at ?? first, { rows, columns, screen: 10, far });
     if (!to) return;
     event.preventDefault();
-    set({
-      pointed: null,
-      chosen: at ? { row: clamp(to.row, rows), column: clamp(to.column, columns) } : { row: 0, column: 0 },
-    });
+    set({ pointed: null, chosen: at ? to : first });
   }
 
   return (
@@ -89,8 +77,6 @@ export function GridReader({ figure, grid, zoom }: Props) {
     </>
   );
 }
-
-const clamp = (value: number, count: number) => Math.min(Math.max(value, 0), count - 1);
 
 function Hidden({ role, index, words }: { role: string; index: number; words: string }) {
   return (

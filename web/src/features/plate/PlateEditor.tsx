@@ -1,4 +1,4 @@
-import { Box, Flex, Menu, Portal, Progress } from "@chakra-ui/react";
+import { Box, Flex, Menu, Progress } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { exportAddress } from "../../api/client";
@@ -7,8 +7,10 @@ import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
 import { Keys } from "../../shared/Keys";
+import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { whenSaved } from "../../shared/numbers";
 import { Announced, Refused } from "../../shared/Say";
+import { useKeys } from "../../shared/useKeys";
 import { useDropToDesk } from "../desk";
 import { Actions } from "./Actions";
 import { CannotBeMade } from "./CannotBeMade";
@@ -38,11 +40,11 @@ function Editor({ id }: { id: number }) {
   const [shown, setShown] = useState<"keys" | "actions" | null>(null);
   const set = useView((view) => view.set);
   useEffect(() => set({ chosen: null, pointed: null, triedScale: null, triedColors: null }), [set]);
-  useShortcuts({
+  useKeys({
     undo: plate.undo,
     redo: plate.redo,
-    statement: () => statement.current?.focus(),
-    keys: () => setShown("keys"),
+    slash: () => statement.current?.focus(),
+    help: () => setShown("keys"),
     actions: () => setShown("actions"),
   });
   const title = data?.plate.title;
@@ -176,48 +178,18 @@ function ExportMenu({ id, forms }: { id: number; forms: { ending: string; title:
       <Menu.Trigger asChild>
         <Button variant="lead">Export</Button>
       </Menu.Trigger>
-      <Portal>
-        <Menu.Positioner>
-          <Menu.Content bg="card" minW="220px" fontSize="13px" boxShadow="list" borderWidth="1px" borderColor="edge">
-            {items.map(({ ending, title, address }) => (
-              <Menu.Item fontSize="13px" key={ending} value={ending} asChild _highlighted={{ bg: "amberWash" }}>
-                <a href={address} download>
-                  <Box flex="1">{title}</Box>
-                  <Box color="quiet" textStyle="small">
-                    {ending === "recipe" ? ".json" : `.${ending}`}
-                  </Box>
-                </a>
-              </Menu.Item>
-            ))}
-          </Menu.Content>
-        </Menu.Positioner>
-      </Portal>
+      <MenuCard width="220px">
+        {items.map(({ ending, title, address }) => (
+          <MenuLine key={ending} value={ending} asChild>
+            <a href={address} download>
+              <Box flex="1">{title}</Box>
+              <Box color="quiet" textStyle="small">
+                {ending === "recipe" ? ".json" : `.${ending}`}
+              </Box>
+            </a>
+          </MenuLine>
+        ))}
+      </MenuCard>
     </Menu.Root>
   );
-}
-
-type Shortcuts = Record<"undo" | "redo" | "statement" | "keys" | "actions", () => void>;
-
-function useShortcuts({ undo, redo, statement, keys, actions: list }: Shortcuts) {
-  useEffect(() => {
-    function onKeyDown(event: KeyboardEvent) {
-      const target = event.target as HTMLElement;
-      const writing = target.matches("input:not([type=radio]), textarea, select");
-      const command = event.ctrlKey || event.metaKey;
-      const key = event.key.toLowerCase();
-      const actions: [boolean, () => void][] = [
-        [command && key === "z" && !event.shiftKey, undo],
-        [command && (key === "y" || (key === "z" && event.shiftKey)), redo],
-        [command && key === "k", list],
-        [!command && key === "/", statement],
-        [!command && key === "?", keys],
-      ];
-      const action = writing ? undefined : actions.find(([wanted]) => wanted)?.[1];
-      if (!action) return;
-      event.preventDefault();
-      action();
-    }
-    document.addEventListener("keydown", onKeyDown);
-    return () => document.removeEventListener("keydown", onKeyDown);
-  }, [undo, redo, statement, keys, list]);
 }

@@ -1,6 +1,7 @@
-import { Box, Menu, Portal } from "@chakra-ui/react";
+import { Box, Menu } from "@chakra-ui/react";
 import type { Workbench } from "../../api/client";
 import { Button } from "../../shared/Button";
+import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { counted, whenSaved } from "../../shared/numbers";
 
 /** The deliveries of the table; an older one can be made to stand again. */
@@ -20,35 +21,28 @@ export function Editions({ bench, onReturn }: { bench: Workbench; onReturn: (num
           {words}
         </Button>
       </Menu.Trigger>
-      <Portal>
-        <Menu.Positioner>
-          <Menu.Content bg="card" boxShadow="list" borderWidth="1px" borderColor="edge" minW="320px">
-            {[...bench.editions].reverse().map((edition) => (
-              <Menu.Item
-                key={edition.number}
-                value={String(edition.number)}
-                fontSize="13px"
-                disabled={edition.stands}
-                _highlighted={{ bg: "amberWash" }}
-                _disabled={{ opacity: 1, cursor: "default" }}
-                onClick={() => onReturn(edition.number)}
-              >
-                <Box flex="1">
-                  <Box fontWeight="600">
-                    {edition.stands ? `Edition ${edition.number} stands` : `Let edition ${edition.number} stand`}
-                  </Box>
-                  <Box color="quiet" textStyle="small">
-                    {counted(edition.records, "record")}, {edition.file_name}
-                  </Box>
-                </Box>
-                <Box color="quiet" textStyle="small">
-                  {whenSaved(edition.read)}
-                </Box>
-              </Menu.Item>
-            ))}
-          </Menu.Content>
-        </Menu.Positioner>
-      </Portal>
+      <MenuCard width="320px">
+        {[...bench.editions].reverse().map((edition) => (
+          <MenuLine
+            key={edition.number}
+            value={String(edition.number)}
+            disabled={edition.stands}
+            onClick={() => onReturn(edition.number)}
+          >
+            <Box flex="1">
+              <Box fontWeight="600">
+                {edition.stands ? `Edition ${edition.number} stands` : `Let edition ${edition.number} stand`}
+              </Box>
+              <Box color="quiet" textStyle="small">
+                {counted(edition.records, "record")}, {edition.file_name}
+              </Box>
+            </Box>
+            <Box color="quiet" textStyle="small">
+              {whenSaved(edition.read)}
+            </Box>
+          </MenuLine>
+        ))}
+      </MenuCard>
     </Menu.Root>
   );
 }

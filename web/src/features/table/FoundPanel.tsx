@@ -1,7 +1,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type Finding, type Mend } from "../../api/client";
+import { api, type Finding, type Mend, sentenceOf } from "../../api/client";
 import { keys, useFindings } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { counted } from "../../shared/numbers";
@@ -24,7 +24,7 @@ export function FoundPanel({ table, mended, working, onMend, onShow, onRefusal }
     try {
       client.setQueryData(keys.findings(table), await api.leaveFinding(table, key, left));
     } catch (error) {
-      onRefusal(error instanceof Error ? error.message : String(error));
+      onRefusal(sentenceOf(error));
     }
   }
   const open = found.data?.open ?? [];

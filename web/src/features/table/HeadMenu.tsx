@@ -1,7 +1,8 @@
-import { Box, Flex, Menu, Portal } from "@chakra-ui/react";
+import { Box, Flex, Menu } from "@chakra-ui/react";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import type { ColumnInfo, Mend, RecordsAsked } from "../../api/client";
 import { KIND_WORDS } from "../../shared/kinds";
+import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { counted } from "../../shared/numbers";
 import { Bars } from "./Bars";
 import { oddOf } from "./widths";
@@ -69,32 +70,30 @@ export function HeadMenu({ column, asked, onSort, onMend }: Props) {
           <Bars heights={column.bars} label={`Distribution of ${column.words}`} />
         </Box>
       </Menu.Trigger>
-      <Portal>
-        <Menu.Positioner>
-          <Menu.Content bg="card" boxShadow="list" borderWidth="1px" borderColor="edge" minW="230px">
-            <Box px="10px" py="4px" color="quiet" textStyle="small" maxW="260px">
-              {counted(column.distinct, "different value")}
-              {column.notes.length > 0 && `; ${column.notes.join("; ")}`}
-            </Box>
-            <Menu.Separator />
-            <Item value="up" onClick={() => onSort(false)} words="Look at it rising" />
-            <Item value="down" onClick={() => onSort(true)} words="Look at it falling" />
-            {sorted && <Item value="none" onClick={() => onSort(null)} words="Back to the file's order" />}
-            <Menu.Separator />
-            {[...(wordy ? OF_TEXT : []), ...OF_ALL].map(([kind, words]) => (
-              <Item key={kind} value={kind} onClick={() => onMend(kind)} words={words} />
-            ))}
-          </Menu.Content>
-        </Menu.Positioner>
-      </Portal>
+      <MenuCard width="230px">
+        <Box px="10px" py="4px" color="quiet" textStyle="small" maxW="260px">
+          {counted(column.distinct, "different value")}
+          {column.notes.length > 0 && `; ${column.notes.join("; ")}`}
+        </Box>
+        <Menu.Separator />
+        <MenuLine value="up" onClick={() => onSort(false)}>
+          Look at it rising
+        </MenuLine>
+        <MenuLine value="down" onClick={() => onSort(true)}>
+          Look at it falling
+        </MenuLine>
+        {sorted && (
+          <MenuLine value="none" onClick={() => onSort(null)}>
+            Back to the file's order
+          </MenuLine>
+        )}
+        <Menu.Separator />
+        {[...(wordy ? OF_TEXT : []), ...OF_ALL].map(([kind, words]) => (
+          <MenuLine key={kind} value={kind} onClick={() => onMend(kind)}>
+            {words}
+          </MenuLine>
+        ))}
+      </MenuCard>
     </Menu.Root>
-  );
-}
-
-function Item({ value, words, onClick }: { value: string; words: string; onClick: () => void }) {
-  return (
-    <Menu.Item value={value} fontSize="13px" _highlighted={{ bg: "amberWash" }} onClick={onClick}>
-      {words}
-    </Menu.Item>
   );
 }

@@ -1,9 +1,11 @@
-import { Box, CloseButton, Dialog, Flex, Portal } from "@chakra-ui/react";
+import { Box, Dialog, Flex } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
-import { api, type ColumnInfo, type Mend, type TableInfo, type Trial } from "../../api/client";
+import { api, type ColumnInfo, type Mend, sentenceOf, type TableInfo, type Trial } from "../../api/client";
 import { Button } from "../../shared/Button";
 import { counted } from "../../shared/numbers";
-import { type Draft, MENDS } from "./forms";
+import { Sheet } from "../../shared/Sheet";
+import { MENDS } from "./forms";
+import type { Draft } from "./forms/form";
 
 export type MendAsked = { kind: Mend["do"]; column?: ColumnInfo; mend?: Mend; place?: number };
 
@@ -19,26 +21,9 @@ type Props = {
 export function MendDialog({ table, asked, onClose, onDone }: Props) {
   const form = MENDS.find(({ kind }) => kind === asked?.kind);
   return (
-    <Dialog.Root open={Boolean(form)} onOpenChange={(change) => !change.open && onClose()} placement="center">
-      <Portal>
-        <Dialog.Backdrop />
-        <Dialog.Positioner>
-          <Dialog.Content bg="panel" maxW="460px" textStyle="base">
-            {form && asked && (
-              <>
-                <Dialog.Header pb="6px">
-                  <Dialog.Title textStyle="heading">{form.title}</Dialog.Title>
-                </Dialog.Header>
-                <Written table={table} asked={asked} form={form.form} onClose={onClose} onDone={onDone} />
-              </>
-            )}
-            <Dialog.CloseTrigger asChild>
-              <CloseButton size="sm" aria-label="Close" />
-            </Dialog.CloseTrigger>
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
+    <Sheet heading={form?.title ?? ""} open={Boolean(form)} onClose={onClose} width="460px">
+      {form && asked && <Written table={table} asked={asked} form={form.form} onClose={onClose} onDone={onDone} />}
+    </Sheet>
   );
 }
 
@@ -63,7 +48,7 @@ function Written({ table, asked, form: Form, onClose, onDone }: WrittenProps) {
         setTrial(found);
         setProblem(found.problem);
       } catch (error) {
-        if (!over) setProblem(error instanceof Error ? error.message : String(error));
+        if (!over) setProblem(sentenceOf(error));
       }
     }, 200);
     return () => {

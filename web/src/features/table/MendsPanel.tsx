@@ -1,7 +1,8 @@
-import { Box, Flex, Menu, Portal, Switch } from "@chakra-ui/react";
+import { Box, Flex, Menu, Switch } from "@chakra-ui/react";
 import { ArrowDown, ArrowUp, Ellipsis } from "lucide-react";
 import type { Mend, MendLine } from "../../api/client";
 import { Button } from "../../shared/Button";
+import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { counted, grouped } from "../../shared/numbers";
 import { MENDS } from "./forms";
 
@@ -124,26 +125,16 @@ function AddMenu({ onAdd }: { onAdd: (kind: Mend["do"]) => void }) {
           Add a mend
         </Button>
       </Menu.Trigger>
-      <Portal>
-        <Menu.Positioner>
-          <Menu.Content bg="card" boxShadow="list" borderWidth="1px" borderColor="edge" minW="300px">
-            {MENDS.map(({ kind, title, note }) => (
-              <Menu.Item
-                key={kind}
-                value={kind}
-                fontSize="13px"
-                _highlighted={{ bg: "amberWash" }}
-                onClick={() => onAdd(kind)}
-              >
-                <Box flex="1">{title}</Box>
-                <Box color="quiet" textStyle="small">
-                  {note}
-                </Box>
-              </Menu.Item>
-            ))}
-          </Menu.Content>
-        </Menu.Positioner>
-      </Portal>
+      <MenuCard width="300px">
+        {MENDS.map(({ kind, title, note }) => (
+          <MenuLine key={kind} value={kind} onClick={() => onAdd(kind)}>
+            <Box flex="1">{title}</Box>
+            <Box color="quiet" textStyle="small">
+              {note}
+            </Box>
+          </MenuLine>
+        ))}
+      </MenuCard>
     </Menu.Root>
   );
 }
@@ -172,36 +163,26 @@ function LineMenu({ words, place, count, editable, onChange, onEdit }: LineMenuP
           <Ellipsis size={15} />
         </Button>
       </Menu.Trigger>
-      <Portal>
-        <Menu.Positioner>
-          <Menu.Content bg="card" boxShadow="list" borderWidth="1px" borderColor="edge">
-            {editable && (
-              <Menu.Item value="edit" fontSize="13px" _highlighted={{ bg: "amberWash" }} onClick={onEdit}>
-                Change it
-              </Menu.Item>
-            )}
-            {place > 0 && (
-              <Menu.Item value="up" fontSize="13px" _highlighted={{ bg: "amberWash" }} onClick={() => move(-1)}>
-                <ArrowUp size={14} /> Do it earlier
-              </Menu.Item>
-            )}
-            {place < count - 1 && (
-              <Menu.Item value="down" fontSize="13px" _highlighted={{ bg: "amberWash" }} onClick={() => move(1)}>
-                <ArrowDown size={14} /> Do it later
-              </Menu.Item>
-            )}
-            <Menu.Item
-              value="remove"
-              fontSize="13px"
-              color="alarm"
-              _highlighted={{ bg: "alarmWash" }}
-              onClick={() => onChange((mends) => mends.filter((_, i) => i !== place))}
-            >
-              Take it out
-            </Menu.Item>
-          </Menu.Content>
-        </Menu.Positioner>
-      </Portal>
+      <MenuCard>
+        {editable && (
+          <MenuLine value="edit" onClick={onEdit}>
+            Change it
+          </MenuLine>
+        )}
+        {place > 0 && (
+          <MenuLine value="up" onClick={() => move(-1)}>
+            <ArrowUp size={14} /> Do it earlier
+          </MenuLine>
+        )}
+        {place < count - 1 && (
+          <MenuLine value="down" onClick={() => move(1)}>
+            <ArrowDown size={14} /> Do it later
+          </MenuLine>
+        )}
+        <MenuLine value="remove" removes onClick={() => onChange((mends) => mends.filter((_, i) => i !== place))}>
+          Take it out
+        </MenuLine>
+      </MenuCard>
     </Menu.Root>
   );
 }

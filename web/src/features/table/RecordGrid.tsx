@@ -1,12 +1,12 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { type KeyboardEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { ColumnInfo, RecordsAsked } from "../../api/client";
+import { type Place, stepped } from "../../shared/walk";
+import { FOCUS, GRID, HEAD, NUMBERS } from "./gridStyle";
 import { ROW, rowAt, scrollOf, tallness } from "./scroll";
 import { type Row, useRecords } from "./useRecords";
+import { Writing } from "./Writing";
 import { laidOut } from "./widths";
-
-const NUMBERS = 64;
-const HEAD = 78;
 
 type Props = {
   table: number;
@@ -18,8 +18,6 @@ type Props = {
   onTotal: (total: number) => void;
   onCorrect: (column: ColumnInfo, row: Row, to: string) => void;
 };
-
-type Place = { row: number; column: number };
 
 /** The records, of which only those in view exist. Arrows walk them, Enter corrects a value. */
 export function RecordGrid({ table, version, records, columns, asked, head, onTotal, onCorrect }: Props) {
@@ -85,9 +83,7 @@ export function RecordGrid({ table, version, records, columns, asked, head, onTo
     if (pixel > 1) setTop(now);
     if (element.scrollLeft !== view.left) setView({ ...view, left: element.scrollLeft });
   }
-  function walk(to: Place) {
-    const row = Math.min(Math.max(to.row, 0), total - 1);
-    const column = Math.min(Math.max(to.column, 0), columns.length - 1);
+  function walk({ row, column }: Place) {
     setAt({ row, column });
     const rows = Math.floor(view.height / ROW);
     if (row < top) goTo(row);
@@ -102,20 +98,14 @@ export function RecordGrid({ table, version, records, columns, asked, head, onTo
   }
   function onKeyDown(event: KeyboardEvent) {
     if (writing || event.target !== box.current) return;
-    const rows = Math.floor(view.height / ROW);
-    const { row, column } = at;
+    const { row } = at;
     const far = event.ctrlKey || event.metaKey;
-    const moves: Record<string, Place> = {
-      ArrowDown: { row: row + 1, column },
-      ArrowUp: { row: row - 1, column },
-      ArrowRight: { row, column: column + 1 },
-      ArrowLeft: { row, column: column - 1 },
-      PageDown: { row: row + rows, column },
-      PageUp: { row: row - rows, column },
-      Home: { row: far ? 0 : row, column: 0 },
-      End: { row: far ? total - 1 : row, column: columns.length - 1 },
-    };
-    const to = moves[event.key];
+    const to = stepped(event.key, at, {
+      rows: total,
+      columns: columns.length,
+      screen: Math.floor(view.height / ROW),
+      far,
+    });
     if (to) {
       event.preventDefault();
       walk(to);
@@ -263,134 +253,3 @@ export function RecordGrid({ table, version, records, columns, asked, head, onTo
     </Flex>
   );
 }
-
-type WritingProps = {
-  label: string;
-  value: string;
-  style: { left: number; width: number | undefined };
-  onDone: (to: string | null) => void;
-};
-
-/** A value being put right. Enter saves it, Escape leaves it. */
-function Writing({ label, value, style, onDone }: WritingProps) {
-  const [text, setText] = useState(value);
-  const done = useRef(false);
-  const end = (to: string | null) => {
-    if (done.current) return;
-    done.current = true;
-    onDone(to);
-  };
-  return (
-    <div className="cell writing" role="gridcell" tabIndex={-1} style={style}>
-      <input
-        // biome-ignore lint/a11y/noAutofocus: it stands where the hand already is
-        autoFocus
-        aria-label={label}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        onFocus={(event) => event.target.select()}
-        onBlur={() => end(null)}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") end(text.trim());
-          if (event.key === "Escape") end(null);
-        }}
-      />
-    </div>
-  );
-}
-
-/** The ring of the focus, above the heads that stand over the grid's own edge. */
-const FOCUS = {
-  "&:has([role=grid]:focus-visible)::after": {
-    content: '""',
-    position: "absolute",
-    inset: 0,
-    border: "2px solid {colors.focus}",
-    pointerEvents: "none",
-    zIndex: 4,
-  },
-};
-
-const GRID = {
-  "& .canvas": { position: "relative", minWidth: "100%" },
-  "& .heads": {
-    position: "sticky",
-    top: 0,
-    height: `${HEAD}px`,
-    zIndex: 2,
-    background: "{colors.paper}",
-    borderBottom: "1px solid {colors.edge}",
-  },
-  "& .head": {
-    position: "absolute",
-    top: 0,
-    bottom: 0,
-    borderRight: "1px solid {colors.line}",
-    overflow: "hidden",
-  },
-  "& .corner": {
-    position: "sticky",
-    left: 0,
-    width: `${NUMBERS}px`,
-    height: `${HEAD - 1}px`,
-    background: "{colors.paper}",
-    borderRight: "1px solid {colors.line}",
-    padding: "12px 10px 0",
-    textAlign: "end",
-    fontSize: "12px",
-    color: "{colors.quiet}",
-    zIndex: 3,
-  },
-  // Stands still under the heads while the canvas behind it is scrolled, and goes sideways with it.
-  "& .rows": { position: "sticky", top: `${HEAD}px`, height: 0 },
-  "& .row": { position: "absolute", left: 0, right: 0, height: `${ROW}px` },
-  "& .number": {
-    position: "sticky",
-    left: 0,
-    width: `${NUMBERS}px`,
-    height: `${ROW}px`,
-    lineHeight: `${ROW - 1}px`,
-    paddingRight: "10px",
-    textAlign: "end",
-    fontSize: "11.5px",
-    color: "{colors.quiet}",
-    background: "{colors.paper}",
-    borderRight: "1px solid {colors.line}",
-    zIndex: 1,
-  },
-  "& .cell": {
-    position: "absolute",
-    top: 0,
-    height: `${ROW}px`,
-    lineHeight: `${ROW - 1}px`,
-    padding: "0 10px",
-    whiteSpace: "nowrap",
-    overflow: "hidden",
-    textOverflow: "ellipsis",
-    borderRight: "1px solid {colors.line}",
-    borderBottom: "1px solid {colors.line}",
-  },
-  '& .cell[data-kind="number"]': { textAlign: "end" },
-  "& .cell[data-misfit]": {
-    color: "{colors.link}",
-    textDecoration: "underline dashed",
-    textUnderlineOffset: "3px",
-  },
-  "& .cell s": { color: "{colors.faint}", fontSize: "12px" },
-  "& .cell.here": { boxShadow: "inset 0 0 0 2px {colors.control}" },
-  "&:focus-visible .cell.here": { boxShadow: "inset 0 0 0 2px {colors.focus}" },
-  "& .row.dropped .cell": {
-    color: "{colors.quiet}",
-    background: "repeating-linear-gradient(135deg, {colors.panel} 0 8px, {colors.card} 8px 16px)",
-  },
-  "& .cell.writing": { padding: 0, zIndex: 1 },
-  "& .cell.writing input": {
-    width: "100%",
-    height: "100%",
-    padding: "0 9px",
-    font: "inherit",
-    background: "{colors.amberWash}",
-    border: "2px solid {colors.focus}",
-    outline: "none",
-  },
-};

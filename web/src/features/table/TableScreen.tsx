@@ -2,7 +2,7 @@ import { Box, chakra, Flex, Input } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, type Mend, type RecordsAsked, Refusal } from "../../api/client";
+import { api, type Mend, type RecordsAsked, Refusal, sentenceOf } from "../../api/client";
 import { keys, tableChanged } from "../../api/queries";
 import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
@@ -13,6 +13,7 @@ import { Notice } from "../../shared/Notice";
 import { counted, grouped, megabytes } from "../../shared/numbers";
 import { Refused } from "../../shared/Say";
 import { useDrop } from "../../shared/useDrop";
+import { useKeys } from "../../shared/useKeys";
 import { useGive } from "../intake";
 import { Editions } from "./Editions";
 import { FoundPanel } from "./FoundPanel";
@@ -57,8 +58,8 @@ function OneTable({ id }: { id: number }) {
   useKeys({
     undo: table.undo,
     redo: table.redo,
-    find: () => finder.current?.focus(),
-    keys: () => setShown("keys"),
+    slash: () => finder.current?.focus(),
+    help: () => setShown("keys"),
     actions: () => setShown("actions"),
   });
   const onTotal = useCallback((count: number) => setTotal(count), []);
@@ -87,7 +88,7 @@ function OneTable({ id }: { id: number }) {
     try {
       await action();
     } catch (problem) {
-      table.refuse(problem instanceof Error ? problem.message : String(problem));
+      table.refuse(sentenceOf(problem));
     }
   };
   const makePlate = () => attempt(async () => navigate(`/plates/${(await api.startPlate(id)).plate.id}`));
@@ -305,25 +306,4 @@ function kept(mend: Mend, before: Mend): Mend {
 function found(now: RecordsAsked, text: string): RecordsAsked {
   const { find: _, field: __, ...rest } = now;
   return text.trim() ? { ...rest, find: text.trim() } : rest;
-}
-
-type Shortcuts = Record<"undo" | "redo" | "find" | "keys" | "actions", () => unknown>;
-
-function useKeys({ undo, redo, find, keys: list, actions }: Shortcuts) {
-  useEffect(() => {
-    function onKeyDown(event: KeyboardEvent) {
-      if ((event.target as HTMLElement).matches("input, textarea, select")) return;
-      const command = event.ctrlKey || event.metaKey;
-      const key = event.key.toLowerCase();
-      if (command && key === "z") void (event.shiftKey ? redo() : undo());
-      else if (command && key === "y") void redo();
-      else if (command && key === "k") actions();
-      else if (!command && key === "/") find();
-      else if (!command && key === "?") list();
-      else return;
-      event.preventDefault();
-    }
-    document.addEventListener("keydown", onKeyDown);
-    return () => document.removeEventListener("keydown", onKeyDown);
-  }, [undo, redo, find, list, actions]);
 }

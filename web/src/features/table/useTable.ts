@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
-import { api, type Mend, type Workbench } from "../../api/client";
+import { api, type Mend, sentenceOf, type Workbench } from "../../api/client";
 import { keys, tableChanged, useWorkbench } from "../../api/queries";
 
 /** A table on its screen, and what can be done to it. Changes are done one after another. */
@@ -24,7 +24,7 @@ export function useTable(id: number) {
         }
         return true;
       } catch (error) {
-        setRefusal(error instanceof Error ? error.message : String(error));
+        setRefusal(sentenceOf(error));
         return false;
       } finally {
         setWorking(false);

@@ -1,7 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
-import type { FormProps } from ".";
+import type { FormProps } from "./form";
 import { Text } from "./parts";
 
 /** An expression over the columns. Docs/expressions.md tells all of the language. */

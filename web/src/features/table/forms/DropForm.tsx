@@ -1,11 +1,10 @@
 import { Box } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import type { ColumnInfo, Condition, Mend } from "../../../api/client";
-import { useMembers } from "../../../api/queries";
 import { Button } from "../../../shared/Button";
-import { counted } from "../../../shared/numbers";
-import type { FormProps } from ".";
-import { firstOf, Pick, PickColumn, Text, Ticks } from "./parts";
+import type { FormProps } from "./form";
+import { MemberTicks } from "./MemberTicks";
+import { firstOf, Pick, PickColumn, Text } from "./parts";
 
 const LISTED = [
   ["in", "is one of"],
@@ -84,7 +83,8 @@ function OneCondition({ table, columns, condition, onChange }: OneProps) {
       />
       <Pick label="Leave out where it" value={way} options={ways} onChange={(to) => change(to)} />
       {listed && (way === "in" || way === "not_in") && (
-        <Members
+        <MemberTicks
+          label="Members"
           table={table}
           field={field}
           ticked={(condition[way] ?? []).map(String)}
@@ -107,27 +107,4 @@ function OneCondition({ table, columns, condition, onChange }: OneProps) {
 function wayOf(condition: Partial<Condition>): string | undefined {
   if (condition.blank !== undefined) return condition.blank ? "blank" : "filled";
   return Object.keys(condition).find((key) => key !== "field" && key !== "cut");
-}
-
-type MembersProps = { table: number; field: string; ticked: string[]; onChange: (ticked: string[]) => void };
-
-function Members({ table, field, ticked, onChange }: MembersProps) {
-  const [narrow, setNarrow] = useState("");
-  const members = useMembers(table, field).data ?? [];
-  const known = new Set(members.map(({ label }) => label));
-  const all = [...ticked.filter((text) => !known.has(text)).map((label) => ({ label, records: 0 })), ...members];
-  return (
-    <>
-      <Text label="Narrow the list" value={narrow} onChange={setNarrow} placeholder="a part of a name" />
-      <Ticks
-        label="Members"
-        ticked={ticked}
-        onChange={onChange}
-        items={all
-          .filter(({ label }) => ticked.includes(label) || label.toLowerCase().includes(narrow.toLowerCase()))
-          .slice(0, 300)
-          .map(({ label, records }) => ({ key: label, label, note: records ? counted(records, "record") : "" }))}
-      />
-    </>
-  );
 }

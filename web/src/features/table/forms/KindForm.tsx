@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
-import type { FormProps } from ".";
+import type { FormProps } from "./form";
 import { firstOf, Pick, PickColumn } from "./parts";
 
 type KindMend = Extract<Mend, { do: "kind" }>;

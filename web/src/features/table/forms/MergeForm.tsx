@@ -1,26 +1,22 @@
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
 import { useMembers } from "../../../api/queries";
-import { counted } from "../../../shared/numbers";
-import type { FormProps } from ".";
-import { firstOf, PickColumn, Text, Ticks, wordy } from "./parts";
+import type { FormProps } from "./form";
+import { MemberTicks } from "./MemberTicks";
+import { firstOf, PickColumn, Text, wordy } from "./parts";
 
 /** Tick the spellings that are one, and say which it is. */
 export function MergeForm({ table, column, mend, onDraft }: FormProps<Extract<Mend, { do: "merge" }>>) {
   const columns = wordy(table);
   const [field, setField] = useState(mend?.field ?? firstOf(columns, column));
-  const [narrow, setNarrow] = useState("");
   const [from, setFrom] = useState<string[]>(mend?.from ?? []);
   const [into, setInto] = useState(mend?.into ?? "");
   const members = useMembers(table.id, field).data ?? [];
-  // What a standing mend has merged is no longer among the members, but still on its list.
-  const known = new Set(members.map(({ label }) => label));
-  const all = [...from.filter((text) => !known.has(text)).map((label) => ({ label, records: 0 })), ...members];
-  const target =
-    into || [...members].sort((a, b) => b.records - a.records).find(({ label }) => from.includes(label))?.label || "";
+  const [commonest] = members.filter(({ label }) => from.includes(label)).sort((a, b) => b.records - a.records);
+  const target = (into || commonest?.label || "").trim();
   useEffect(() => {
-    const others = from.filter((text) => text !== target.trim());
-    onDraft(target.trim() && others.length ? { do: "merge", field, from: others, into: target.trim() } : null);
+    const others = from.filter((text) => text !== target);
+    onDraft(target && others.length ? { do: "merge", field, from: others, into: target } : null);
   }, [field, from, target, onDraft]);
   return (
     <>
@@ -33,16 +29,7 @@ export function MergeForm({ table, column, mend, onDraft }: FormProps<Extract<Me
           setInto("");
         }}
       />
-      <Text label="Narrow the list" value={narrow} onChange={setNarrow} placeholder="a part of a name" />
-      <Ticks
-        label="Spellings that are one"
-        ticked={from}
-        onChange={setFrom}
-        items={all
-          .filter(({ label }) => from.includes(label) || label.toLowerCase().includes(narrow.toLowerCase()))
-          .slice(0, 300)
-          .map(({ label, records }) => ({ key: label, label, note: records ? counted(records, "record") : "merged" }))}
-      />
+      <MemberTicks label="Spellings that are one" table={table.id} field={field} ticked={from} onChange={setFrom} />
       <Text
         label="They become"
         value={into}

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
-import type { FormProps } from ".";
+import type { FormProps } from "./form";
 import { firstOf, PickColumn, Text } from "./parts";
 
 export function RenameForm({ table, column, mend, onDraft }: FormProps<Extract<Mend, { do: "rename" }>>) {

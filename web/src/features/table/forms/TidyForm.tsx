@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
-import type { FormProps } from ".";
+import type { FormProps } from "./form";
 import { firstOf, Pick, PickColumn, wordy } from "./parts";
 
 type Tidy = Extract<Mend, { do: "tidy" }>;

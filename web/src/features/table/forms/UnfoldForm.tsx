@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
-import type { FormProps } from ".";
+import type { FormProps } from "./form";
 import { Pick, Text, Ticks } from "./parts";
 
 type Unfold = Extract<Mend, { do: "unfold" }>;

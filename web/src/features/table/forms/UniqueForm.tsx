@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
-import type { FormProps } from ".";
+import type { FormProps } from "./form";
 import { Ticks } from "./parts";
 
 export function UniqueForm({ table, column, mend, onDraft }: FormProps<Extract<Mend, { do: "unique" }>>) {

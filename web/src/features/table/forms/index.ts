@@ -1,9 +1,10 @@
 /** The mends that can be made by hand: the table a new form is entered in. */
 import type { ReactNode } from "react";
-import type { ColumnInfo, Mend, TableInfo } from "../../../api/client";
+import type { Mend } from "../../../api/client";
 import { ComputeForm } from "./ComputeForm";
 import { DropForm } from "./DropForm";
 import { FillForm } from "./FillForm";
+import type { FormProps } from "./form";
 import { JoinForm } from "./JoinForm";
 import { KindForm } from "./KindForm";
 import { MergeForm } from "./MergeForm";
@@ -13,15 +14,6 @@ import { SplitForm } from "./SplitForm";
 import { TidyForm } from "./TidyForm";
 import { UnfoldForm } from "./UnfoldForm";
 import { UniqueForm } from "./UniqueForm";
-
-/** A mend as far as it is written; null while it does not say enough to be tried. */
-export type Draft = Mend | null;
-export type FormProps<M extends Mend = Mend> = {
-  table: TableInfo;
-  column: ColumnInfo | undefined;
-  mend: M | undefined;
-  onDraft: (draft: Draft) => void;
-};
 
 type Form = {
   kind: Mend["do"];
