@@ -4,7 +4,8 @@
     ├── IntakeError    a file that cannot be read as a table
     ├── RecipeError    a recipe that is not well formed
     ├── TableError     a recipe that does not fit its table
-    └── DrawError      a picture that cannot be made
+    ├── DrawError      a picture that cannot be made
+    └── Canceled       work that nobody waits for any more
 
 A message is one sentence: where, what, what to do. ``path`` is the place in the recipe (``pivot.rows[0].field``) or the
 file's name; ``received`` and ``allowed`` hold the facts behind the sentence for interfaces that want to show them apart.
@@ -39,6 +40,10 @@ class TableError(CoreError):
 
 class DrawError(CoreError):
     """A figure that cannot be drawn in the form asked for."""
+
+
+class Canceled(CoreError):
+    """Work that was given up because nobody waits for it any more."""
 
 
 def did_you_mean(word: str, known: Iterable[str]) -> str:

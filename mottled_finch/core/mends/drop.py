@@ -1,8 +1,6 @@
 """Records that meet all the conditions are left out."""
 
-import numpy as np
-
-from ..pivot.conditions import tests_of
+from ..pivot import passes
 from ..recipe.conditions import ConditionSpec
 from ..recipe.table_spec import DropMend
 from ..table import Table, number_label
@@ -11,10 +9,7 @@ from .effect import Effect, kept_records
 
 
 def effect(table: Table, mend: DropMend, path: str) -> Effect:
-    meets = np.ones(table.records, dtype=bool)
-    for codes, by_code in tests_of(table, mend.where, f"{path}.where"):
-        meets &= by_code[codes]
-    return kept_records(table, ~meets)
+    return kept_records(table, ~passes(table, mend.where, f"{path}.where"))
 
 
 def say(mend: DropMend) -> str:

@@ -1,6 +1,7 @@
 """Records to matrix."""
 
-from .matrix import Labels, Matrix
-from .pivot import make_matrix, members_of
+from .canceling import while_wanted
+from .matrix import Group, Labels, Matrix, Merge
+from .pivot import behind, make_matrix, members_of, passes
 
-__all__ = ["Labels", "Matrix", "make_matrix", "members_of"]
+__all__ = ["Group", "Labels", "Matrix", "Merge", "behind", "make_matrix", "members_of", "passes", "while_wanted"]

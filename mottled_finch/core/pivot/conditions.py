@@ -9,33 +9,105 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
-from ..recipe.conditions import ConditionSpec
+from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec
-from ..table import BLANK, Column, Kind, Table, number_label
+from ..table import BLANK, Column, Kind, number_label
 from ..wording import KIND_WORDS
-from .levels import level_of
+from .levels import FEW_CODES, check_cut, level_of
+from .source import Source, Test
 
-Test = tuple[NDArray[Any], NDArray[np.bool_]]
-"""Codes of shape (records,), and what is kept by code."""
+_BY_FLAG = np.array([False, True])
 
 
-def tests_of(table: Table, conditions: tuple[ConditionSpec, ...], path: str = "pivot.keep") -> list[Test]:
+def tests_of(
+    source: Source, conditions: tuple[ConditionSpec, ...], path: str, measure: MeasureSpec | None = None
+) -> tuple[Test, ...]:
     """One test a condition; a record is kept that passes all. Blanks pass only ``not_in`` and ``blank``.
 
-    Labels in ``in`` and ``not_in`` that no record has are no error: categories come and go between editions.
+    Labels in ``in`` and ``not_in`` that no record has are no error: categories come and go between editions. ``top`` and
+    ``bottom`` without ``by`` go by ``measure``, and are decided among the records that pass all other conditions of the list.
     Raises TableError for a field that is not there, or an end that does not fit the kind of the field.
     """
-    return [_test(table, condition, f"{path}[{i}]") for i, condition in enumerate(conditions)]
+    ranks = [i for i, each in enumerate(conditions) if each.top is not None or each.bottom is not None]
+    found = {i: _test(source, each, f"{path}[{i}]", measure, ()) for i, each in enumerate(conditions) if i not in ranks}
+    others = tuple(found.values())
+    key = repr([each for i, each in enumerate(conditions) if i not in ranks])
+    for i in ranks:
+        found[i] = _ranked(source, conditions[i], f"{path}[{i}]", measure, others, key)
+    return tuple(found[i] for i in range(len(conditions)))
 
 
-def _test(table: Table, condition: ConditionSpec, path: str) -> Test:
-    column = table.column(condition.field, f"{path}.field")
+def passing(tests: tuple[Test, ...], records: int) -> NDArray[np.bool_]:
+    """Which records pass all the tests."""
+    passes = np.ones(records, dtype=bool)
+    for codes, by_code in tests:
+        passes &= np.take(by_code, codes, mode="clip")  # codes never lie outside; "clip" spares the test for it
+    return passes
+
+
+def _test(
+    source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None, others: tuple[Test, ...]
+) -> Test:
+    if condition.all_ is not None or condition.any_ is not None:
+        return _group(source, condition, path, measure)
+    if condition.top is not None or condition.bottom is not None:
+        return _ranked(source, condition, path, measure, others, "")
+    column = source.table.column(condition.field or "", f"{path}.field")
     if condition.in_ is not None:
-        return _listed(table, condition, condition.in_, path, kept=True)
+        return _listed(source, column, condition, condition.in_, path, kept=True)
     if condition.not_in is not None:
-        return _listed(table, condition, condition.not_in, path, kept=False)
+        return _listed(source, column, condition, condition.not_in, path, kept=False)
     if condition.blank is not None:
         return _blank(column, wanted=condition.blank)
+    return _span(column, condition, path)
+
+
+def _group(source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None) -> Test:
+    every = condition.all_ is not None
+    held = condition.all_ if condition.all_ is not None else condition.any_
+    assert held is not None
+    name = "all" if every else "any"
+    tests = [_test(source, each, f"{path}.{name}[{i}]", measure, ()) for i, each in enumerate(held)]
+    met = passing(tuple(tests[:1]), source.table.records)
+    for test in tests[1:]:
+        one = passing((test,), source.table.records)
+        met = met & one if every else met | one
+    return met.view(np.uint8), _BY_FLAG
+
+
+def _ranked(
+    source: Source,
+    condition: ConditionSpec,
+    path: str,
+    measure: MeasureSpec | None,
+    others: tuple[Test, ...],
+    key: str,
+) -> Test:
+    """The records of the largest or smallest members. Members of equal measure go by their natural order."""
+    level = _level(source, condition, path)
+    values, records = source.by_member(level, condition.by or measure or MeasureSpec(), others, key, f"{path}.by")
+    left = largest(values, records, condition.top or condition.bottom or 0, smallest=condition.bottom is not None)
+    is_kept = np.zeros(len(level) + 1, dtype=bool)  # the last place answers for OUTSIDE
+    is_kept[left] = True
+    assert level.codes is not None
+    return level.codes, is_kept[level.member_of]
+
+
+def largest(
+    values: NDArray[np.float64], records: NDArray[np.int64], number: int, *, smallest: bool = False
+) -> NDArray[np.int64]:
+    """The positions of so many members with the largest values, rising; members without a value or a record are never among them."""
+    there = np.flatnonzero(~np.isnan(values) & (records > 0))
+    signed = values[there] if smallest else -values[there]
+    return np.sort(there[np.argsort(signed, kind="stable")[:number]])
+
+
+def _level(source: Source, condition: ConditionSpec, path: str) -> Any:
+    spec = LevelSpec(field=condition.field or "", cut=condition.cut, year_starts=condition.year_starts)
+    return level_of(source.table, source.memory, spec, path)
+
+
+def _span(column: Column, condition: ConditionSpec, path: str) -> Test:
     open_ = condition.above is not None or condition.below is not None
     low, high = (condition.above, condition.below) if open_ else (condition.from_, condition.to)
     words = ("above", "below") if open_ else ("from", "to")
@@ -45,13 +117,19 @@ def _test(table: Table, condition: ConditionSpec, path: str) -> Test:
         least = _moment(low, f"{path}.{words[0]}", end=open_)
         most = _moment(high, f"{path}.{words[1]}", end=not open_)
         _check_span(least, most, (low, high), words, path)
-        return codes, ~np.isnat(entries) & _within(entries, least, most, open_)
+        kept = ~np.isnat(entries) & _within(entries, least, most, open_)
+        if len(entries) <= FEW_CODES + 1:
+            return codes, kept
+        # Entries rise, so what is kept is one run of codes: comparing is faster than looking up a wide table.
+        inside = np.flatnonzero(kept)
+        first, last = (int(inside[0]), int(inside[-1])) if len(inside) else (1, 0)
+        return ((codes >= first) & (codes <= last)).view(np.uint8), _BY_FLAG
     if column.kind is Kind.NUMBER:
-        first = _number(low, f"{path}.{words[0]}", column)
-        last = _number(high, f"{path}.{words[1]}", column)
-        _check_span(first, last, (low, high), words, path)
-        inside = ~np.isnan(column.data) & _within(column.data, first, last, open_)
-        return inside.view(np.uint8), np.array([False, True])
+        first_number = _number(low, f"{path}.{words[0]}", column)
+        last_number = _number(high, f"{path}.{words[1]}", column)
+        _check_span(first_number, last_number, (low, high), words, path)
+        met = ~np.isnan(column.data) & _within(column.data, first_number, last_number, open_)
+        return met.view(np.uint8), _BY_FLAG
     raise TableError(
         f'"{column.name}" holds {KIND_WORDS[column.kind]}, which has no "{words[0]}" and "{words[1]}"; '
         'list what is meant with "in"',
@@ -76,13 +154,25 @@ def _blank(column: Column, *, wanted: bool) -> Test:
     return column.data, by_code
 
 
-def _listed(table: Table, condition: ConditionSpec, listed: tuple[str | float, ...], path: str, *, kept: bool) -> Test:
-    level = level_of(table, LevelSpec(field=condition.field, cut=condition.cut), path)
-    assert level.codes is not None
+def _listed(
+    source: Source, column: Column, condition: ConditionSpec, listed: tuple[str | float, ...], path: str, *, kept: bool
+) -> Test:
     wanted = {each.strip() if isinstance(each, str) else number_label(each) for each in listed}
+    if column.is_number:
+        check_cut(column, condition.cut, path)
+        numbers = [float(each) for each in wanted if _is_number(each)]
+        return np.isin(column.data, numbers).view(np.uint8), np.array([not kept, kept])
+    level = _level(source, condition, path)
     is_wanted = np.array([label in wanted for label in level.labels] + [False])  # the last place answers for OUTSIDE
     by_code = is_wanted[level.member_of]
     return level.codes, by_code if kept else ~by_code
+
+
+def _is_number(text: str) -> bool:
+    try:
+        return float(text) == float(text)
+    except ValueError:
+        return False
 
 
 def _check_span(low: Any, high: Any, given: tuple[Any, Any], words: tuple[str, str], path: str) -> None:

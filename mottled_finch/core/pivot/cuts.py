@@ -1,4 +1,8 @@
-"""Cutting moments into parts. A cut gives each distinct moment an ordinal, in natural order, and each ordinal a label."""
+"""Cutting moments into parts. A cut gives each moment a whole number, in natural order, and each such number a label.
+
+Parts are worked out by day, for the days between the first and the last moment, and looked up; only the hour is not of the day.
+Weeks are those of ISO 8601: they begin on Monday, and the first week of a year is the one with its first Thursday.
+"""
 
 from collections.abc import Callable
 from dataclasses import dataclass
@@ -7,38 +11,157 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from ..table import smallest_codes
+from .kernels import blocks_of, compiled, in_blocks
+
 Moments = NDArray[np.datetime64]
 Ordinals = NDArray[np.int64]
 
 MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
 WEEKDAYS = ("Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun")
+WEEKDAY_NAMES = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
+_DAY, _HOUR = 86_400_000_000, 3_600_000_000
+"""In microseconds."""
+
+
+@dataclass(frozen=True)
+class Calendar:
+    """``year`` is the month, from 0, in which years begin; ``week`` the first of the weekdays, Monday being 0."""
+
+    year: int = 0
+    week: int = 0
 
 
 @dataclass(frozen=True)
 class CutRule:
-    """``ordinals`` takes moments (datetime64, no NaT) to whole numbers; ``label`` names one of those."""
+    """``of_days`` takes days since 1 January 1970 to whole numbers, ``label`` names one of those. ``cycle`` is how many there are
+    when they come round again; their numbers then run from ``first``. Parts that go on have no cycle.
+    """
 
-    ordinals: Callable[[Moments], Ordinals]
-    label: Callable[[int], str]
-
-
-def _since(moments: Moments, unit: Any) -> Ordinals:
-    return moments.astype(f"datetime64[{unit}]").astype(np.int64)
-
-
-def _year_label(ordinal: int) -> str:
-    return str(1970 + ordinal)
+    of_days: Callable[[Ordinals, Calendar], Ordinals]
+    label: Callable[[int, Calendar], str]
+    cycle: int | None = None
+    first: int = 0
 
 
-def _date_label(ordinal: int) -> str:
-    return str(np.datetime64(ordinal, "D"))
+def _months(days: Ordinals) -> Ordinals:
+    return days.astype("datetime64[D]").astype("datetime64[M]").astype(np.int64)
+
+
+def _day_of_month(days: Ordinals) -> Ordinals:
+    dates = days.astype("datetime64[D]")
+    found: Ordinals = (dates - dates.astype("datetime64[M]")).astype(np.int64) + 1
+    return found
+
+
+def _weekday(days: Ordinals) -> Ordinals:
+    return (days + 3) % 7  # 1 January 1970 was a Thursday
+
+
+def _thursday(days: Ordinals) -> Ordinals:
+    """The Thursday of a day's week, which decides the week's year."""
+    return days - _weekday(days) + 3
+
+
+def _iso_week(days: Ordinals) -> Ordinals:
+    dates = _thursday(days).astype("datetime64[D]")
+    found: Ordinals = (dates - dates.astype("datetime64[Y]")).astype(np.int64) // 7 + 1
+    return found
+
+
+def _year_label(year: int, calendar: Calendar) -> str:
+    return str(1970 + year) if calendar.year == 0 else f"{1970 + year}/{(1971 + year) % 100:02d}"
+
+
+def _year_quarter_label(quarter: int, calendar: Calendar) -> str:
+    return f"{_year_label(quarter // 4, calendar)}-Q{quarter % 4 + 1}"
+
+
+def _year_week_label(week: int, _calendar: Calendar) -> str:
+    thursday = np.datetime64(7 * week, "D")
+    year = thursday.astype("datetime64[Y]")
+    return f"{year}-W{int((thursday - year).astype(int)) // 7 + 1:02d}"
 
 
 CUTS: dict[str, CutRule] = {
-    "year": CutRule(lambda moments: _since(moments, "Y"), _year_label),
-    "month": CutRule(lambda moments: _since(moments, "M") % 12, MONTHS.__getitem__),
-    # 1 January 1970 was a Thursday, so day 0 is weekday 3 counted from Monday.
-    "weekday": CutRule(lambda moments: (_since(moments, "D") + 3) % 7, WEEKDAYS.__getitem__),
-    "hour": CutRule(lambda moments: _since(moments, "h") % 24, lambda hour: f"{hour:02d}"),
-    "date": CutRule(lambda moments: _since(moments, "D"), _date_label),
+    "year": CutRule(lambda days, calendar: (_months(days) - calendar.year) // 12, _year_label),
+    "quarter": CutRule(
+        lambda days, calendar: (_months(days) - calendar.year) % 12 // 3, lambda quarter, _: f"Q{quarter + 1}", cycle=4
+    ),
+    "month": CutRule(
+        lambda days, calendar: (_months(days) - calendar.year) % 12,
+        lambda month, calendar: MONTHS[(month + calendar.year) % 12],
+        cycle=12,
+    ),
+    "week": CutRule(lambda days, _: _iso_week(days), lambda week, _: f"W{week:02d}", cycle=53, first=1),
+    "day": CutRule(lambda days, _: _day_of_month(days), lambda day, _: str(day), cycle=31, first=1),
+    "weekday": CutRule(
+        lambda days, calendar: (_weekday(days) - calendar.week) % 7,
+        lambda day, calendar: WEEKDAYS[(day + calendar.week) % 7],
+        cycle=7,
+    ),
+    "hour": CutRule(lambda _days, _calendar: np.zeros(0, dtype=np.int64), lambda hour, _: f"{hour:02d}", cycle=24),
+    "date": CutRule(lambda days, _: days, lambda day, _: str(np.datetime64(day, "D"))),
+    "year_quarter": CutRule(lambda days, calendar: (_months(days) - calendar.year) // 3, _year_quarter_label),
+    "year_month": CutRule(lambda days, _: _months(days), lambda month, _: str(np.datetime64(month, "M"))),
+    "year_week": CutRule(lambda days, _: (days + 3) // 7, _year_week_label),
 }
+
+
+@dataclass(frozen=True, eq=False)
+class Parts:
+    """``codes``, one a moment, are places in ``ordinals``, which rise."""
+
+    codes: NDArray[Any]
+    ordinals: Ordinals
+
+
+def cut_moments(moments: Moments, cut: str, calendar: Calendar) -> Parts:
+    """The parts of moments (datetime64[us], no NaT), of which only those that occur are listed."""
+    if not len(moments):
+        return Parts(np.zeros(0, dtype=np.uint8), np.zeros(0, dtype=np.int64))
+    clock = np.ascontiguousarray(moments.astype("datetime64[us]")).view(np.int64)
+    if cut == "hour":
+        return _listed(_mapped(_hours, clock, 0, np.zeros(0, dtype=np.uint8), np.uint8), np.arange(24))
+    least, most = int(clock.min()) // _DAY, int(clock.max()) // _DAY
+    of_days = CUTS[cut].of_days
+    if most - least > max(10 * len(clock), 1_000):
+        ordinals, codes = np.unique(of_days(clock // _DAY, calendar), return_inverse=True)
+        return Parts(codes.astype(smallest_codes(len(ordinals))), ordinals)
+    ordinals, by_day = np.unique(of_days(np.arange(least, most + 1), calendar), return_inverse=True)
+    kind = smallest_codes(len(ordinals))
+    return _listed(_mapped(_days, clock, least, by_day.astype(kind), kind), ordinals)
+
+
+def _listed(codes: NDArray[Any], ordinals: Ordinals) -> Parts:
+    """Only the parts that occur."""
+    counts = np.zeros(len(ordinals), dtype=bool)
+    counts[codes] = True
+    if counts.all():
+        return Parts(codes, ordinals)
+    place = np.cumsum(counts) - 1
+    return Parts(place.astype(codes.dtype)[codes], ordinals[counts])
+
+
+def _mapped(kernel: Any, clock: NDArray[np.int64], first: int, table: NDArray[Any], kind: Any) -> NDArray[Any]:
+    codes = np.empty(len(clock), dtype=kind)
+
+    def work(block: slice) -> None:
+        kernel(clock[block], first, table, codes[block])
+
+    list(in_blocks(work, blocks_of(len(clock))))
+    return codes
+
+
+@compiled
+def _days(clock: Any, first: Any, table: Any, codes: Any) -> None:  # pragma: no cover - compiled
+    """Look up each moment's day, counted from the day ``first``."""
+    start = np.int64(first) * np.int64(_DAY)
+    for i in range(np.uint64(len(clock))):
+        codes[i] = table[np.uint64(clock[i] - start) // np.uint64(_DAY)]
+
+
+@compiled
+def _hours(clock: Any, first: Any, table: Any, codes: Any) -> None:  # pragma: no cover - compiled
+    for i in range(np.uint64(len(clock))):
+        codes[i] = (clock[i] // np.int64(_HOUR)) % np.int64(24)

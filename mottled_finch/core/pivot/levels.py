@@ -1,8 +1,7 @@
-"""A level: a field, perhaps cut, as codes and the table that takes a code to its member."""
+"""A level: a field, perhaps cut or binned, as codes and the table that takes a code to its member."""
 
-import re
-import unicodedata
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
@@ -10,42 +9,71 @@ from numpy.typing import NDArray
 
 from ..errors import TableError
 from ..recipe.spec import LevelSpec
-from ..table import Column, Kind, Table, moment_label, number_label
+from ..table import Column, Kind, Table, moment_label, number_label, smallest_codes
 from ..wording import KIND_WORDS
-from .cuts import CUTS
+from .bins import bin_labels, binned, edges_of
+from .cuts import CUTS, WEEKDAY_NAMES, Calendar, cut_moments
+from .kernels import blocks_of, compiled, in_blocks
+from .memory import Memory
+from .natural import natural_key
 
 OUTSIDE = -1
+OTHERS = "Others"
+FEW_CODES = 255
+"""Codes that look-ups take fastest; wider ones are narrowed to members once, and kept."""
 
 
 @dataclass(frozen=True, eq=False)
 class Level:
     """Members in natural order.
 
-    ``codes`` has shape (records,). ``member_of`` has one place a code and gives the position of the code's member, or
-    OUTSIDE for a blank. ``labels`` names the members, one each. A side without a field has the one member "".
+    ``codes`` has shape (records,). ``member_of`` has one place a code and gives the position of the code's member, or OUTSIDE for
+    a blank. ``labels`` names the members, one each; ``keeps_empty`` says that those without records stand as well. ``edges`` are
+    those of bins. A side without a field has the one member "".
     """
 
     codes: NDArray[Any] | None
     member_of: NDArray[np.int64]
     labels: tuple[str, ...]
+    keeps_empty: bool = False
+    runs_on: bool = False
+    """Parts of time that do not come round again: empty ones stand only between the first and the last with records."""
+    edges: NDArray[np.float64] | None = None
+
+    def __len__(self) -> int:
+        return len(self.labels)
+
+    @property
+    def nbytes(self) -> int:
+        """What the memory is charged with: codes of the table itself are not counted, but which those are is not known here."""
+        return (0 if self.codes is None else self.codes.nbytes) + self.member_of.nbytes
 
 
 NO_LEVEL = Level(codes=None, member_of=np.zeros(1, dtype=np.int64), labels=("",))
 
 
-def level_of(table: Table, spec: LevelSpec, path: str) -> Level:
-    """The level a recipe asks for. Raises TableError for a field that is not there or a cut that does not fit its kind."""
+def level_of(
+    table: Table, memory: Memory, spec: LevelSpec, path: str, kept: Callable[[], NDArray[np.bool_] | None] = lambda: None
+) -> Level:
+    """The members of a field before ``top`` shortens them.
+
+    ``kept`` tells which records bins are found among. Raises TableError for a field that is not there, or a cut or bins that do
+    not fit its kind.
+    """
     column = table.column(spec.field, f"{path}.field")
     check_cut(column, spec.cut, path)
-    codes, entries = column.coded
-    labels_by_code, order = _labels_and_order(column, spec.cut, entries)
-    # Codes whose parts coincide (two days of one month) share a member; members stand in rising order of their part.
-    distinct, member = np.unique(order, return_inverse=True)
-    member_of = np.full(len(entries), OUTSIDE, dtype=np.int64)
-    member_of[1:] = member
-    first = np.full(len(distinct), 0, dtype=np.int64)
-    first[member[::-1]] = np.arange(len(member))[::-1]
-    return Level(codes=codes, member_of=member_of, labels=tuple(labels_by_code[int(i)] for i in first))
+    if spec.bins is not None:
+        found = _binned(column, spec, path, kept())
+    elif spec.cut is not None:
+        key = f"cut {spec.field!r} {spec.cut} {spec.year_starts} {spec.week_starts} {spec.empty}"
+        found = memory.keep(key, lambda: narrowed(_cut(column, spec)))
+    elif column.is_number or len(column.dictionary) > FEW_CODES + 1:
+        found = memory.keep(f"members {spec.field!r}", lambda: narrowed(_whole(column)))
+    else:
+        found = _whole(column)
+    if spec.cut is None and spec.bins is None and spec.empty == "keep":
+        found = replace(found, keeps_empty=True)
+    return renamed(found, spec.names) if spec.names else found
 
 
 def check_cut(column: Column, cut: str | None, path: str) -> None:
@@ -58,40 +86,125 @@ def check_cut(column: Column, cut: str | None, path: str) -> None:
         )
 
 
-def _labels_and_order(column: Column, cut: str | None, entries: NDArray[Any]) -> tuple[Any, NDArray[np.int64]]:
-    """What names the part of each entry, by position, and the rank of that part in natural order (entry 0 left out)."""
+def _binned(column: Column, spec: LevelSpec, path: str, kept: NDArray[np.bool_] | None) -> Level:
+    if not column.is_number:
+        raise TableError(
+            f'"{column.name}" holds {KIND_WORDS[column.kind]}, which cannot be cut into bins; '
+            'leave "bins" out or choose a column of numbers',
+            path=f"{path}.bins",
+        )
+    assert spec.bins is not None
+    edges = edges_of(spec.bins, column.data if kept is None else column.data[kept])
+    labels = bin_labels(edges) if len(edges) else []
+    return Level(
+        codes=binned(column.data, edges),
+        member_of=np.arange(-1, len(labels), dtype=np.int64),
+        labels=tuple(labels),
+        keeps_empty=spec.empty == "keep",
+        edges=edges,
+    )
+
+
+def calendar_of(year_starts: int | None, week_starts: str | None) -> Calendar:
+    return Calendar(
+        year=(year_starts or 1) - 1, week=WEEKDAY_NAMES.index(week_starts) if week_starts is not None else 0
+    )
+
+
+def _cut(column: Column, spec: LevelSpec) -> Level:
+    assert spec.cut is not None
+    rule, calendar = CUTS[spec.cut], calendar_of(spec.year_starts, spec.week_starts)
+    codes, entries = column.coded
+    parts = cut_moments(entries[1:], spec.cut, calendar)
+    member_of = np.full(len(entries), OUTSIDE, dtype=np.int64)
+    ordinals = parts.ordinals
+    if spec.empty == "keep" and len(ordinals):
+        first, last = (int(ordinals[0]), int(ordinals[-1])) if rule.cycle is None else (rule.first, rule.first + rule.cycle - 1)
+        member_of[1:] = (ordinals - first)[parts.codes]
+        ordinals = np.arange(first, last + 1)
+    else:
+        member_of[1:] = parts.codes
+    return Level(
+        codes=codes,
+        member_of=member_of,
+        labels=tuple(rule.label(int(each), calendar) for each in ordinals),
+        keeps_empty=spec.empty == "keep",
+        runs_on=rule.cycle is None,
+    )
+
+
+def _whole(column: Column) -> Level:
+    codes, entries = column.coded
     filled = entries[1:]
-    if cut is not None:
-        rule = CUTS[cut]
-        ordinals = rule.ordinals(filled)
-        return _Lazy(lambda i: rule.label(int(ordinals[i]))), ordinals
-    rising = np.arange(len(filled), dtype=np.int64)
     if column.kind is Kind.NUMBER:
-        return _Lazy(lambda i: number_label(float(filled[i]))), rising
-    if column.kind is Kind.MOMENT:
-        return _Lazy(lambda i: moment_label(filled[i])), rising
-    texts = [str(text) for text in filled]
-    if column.ranked:
-        return texts, rising
-    ranks = np.empty(len(texts), dtype=np.int64)
-    ranks[sorted(range(len(texts)), key=lambda i: natural_key(texts[i]))] = rising
-    return texts, ranks
+        labels = [number_label(float(each)) for each in filled]
+    elif column.kind is Kind.MOMENT:
+        labels = [moment_label(each) for each in filled]
+    else:
+        labels = [str(each) for each in filled]
+    order = list(range(len(labels)))
+    if column.kind in (Kind.CATEGORY, Kind.YES_NO) and not column.ranked:
+        order.sort(key=lambda i: natural_key(labels[i]))
+    member_of = np.full(len(entries), OUTSIDE, dtype=np.int64)
+    member_of[1 + np.array(order, dtype=np.int64)] = np.arange(len(order))
+    return Level(codes=codes, member_of=member_of, labels=tuple(labels[i] for i in order))
 
 
-@dataclass(frozen=True)
-class _Lazy:
-    """Labels made when asked for: a column of a million moments is usually cut into a dozen members."""
+def narrowed(level: Level) -> Level:
+    """The level with codes as narrow as its members allow, looked up once."""
+    codes = level.codes
+    assert codes is not None
+    kind = smallest_codes(len(level) + 1)
+    if kind.itemsize >= codes.dtype.itemsize:
+        return level
+    narrow = np.empty(len(codes), dtype=kind)
+    by_code = (level.member_of + 1).astype(kind)
 
-    make: Any
+    def work(block: slice) -> None:
+        _take(by_code, codes[block], narrow[block])
 
-    def __getitem__(self, position: int) -> str:
-        label: str = self.make(position)
-        return label
+    list(in_blocks(work, blocks_of(len(codes))))
+    return replace(level, codes=narrow, member_of=np.arange(-1, len(level), dtype=np.int64))
 
 
-def natural_key(text: str) -> tuple[Any, ...]:
-    """Alphabetical without regard to case and accents, runs of digits compared as numbers, ties broken by the text itself."""
-    letters = "".join(mark for mark in unicodedata.normalize("NFKD", text.casefold()) if not unicodedata.combining(mark))
-    parts = re.split(r"(\d+)", letters)
-    # Even places hold words and odd places digits, so that like is compared with like.
-    return tuple(int(part[:300]) if i % 2 else part for i, part in enumerate(parts)), text
+@compiled
+def _take(table: Any, codes: Any, found: Any) -> None:  # pragma: no cover - compiled
+    for i in range(np.uint64(len(codes))):
+        found[i] = table[codes[i]]
+
+
+def renamed(level: Level, names: dict[str, str]) -> Level:
+    """The level under other labels. Members that get one name become one, standing where the first of them stood."""
+    labels = [names.get(label, label) for label in level.labels]
+    return _gathered(level, labels)
+
+
+def shortened(level: Level, left: NDArray[np.int64], others: bool | str) -> Level:
+    """Only the members at the positions ``left``; the rest under the name of ``others``, last, unless that is False."""
+    stays = np.zeros(len(level), dtype=bool)
+    stays[left] = True
+    if others is False:
+        place = np.where(stays, np.cumsum(stays) - 1, OUTSIDE)
+        member_of = np.where(level.member_of == OUTSIDE, OUTSIDE, place[level.member_of])
+        return replace(level, member_of=member_of, labels=tuple(np.array(level.labels, dtype=object)[stays]))
+    name = others if isinstance(others, str) else OTHERS
+    labels = [label if stays[i] else name for i, label in enumerate(level.labels)]
+    found = _gathered(level, labels)
+    if name not in found.labels:
+        return found
+    at = found.labels.index(name)
+    order = [*range(at), *range(at + 1, len(found)), at]
+    place = np.empty(len(order), dtype=np.int64)
+    place[order] = np.arange(len(order))
+    member_of = np.where(found.member_of == OUTSIDE, OUTSIDE, place[found.member_of])
+    return replace(found, member_of=member_of, labels=tuple(found.labels[i] for i in order))
+
+
+def _gathered(level: Level, labels: list[str]) -> Level:
+    distinct = list(dict.fromkeys(labels))
+    if len(distinct) == len(labels):
+        return replace(level, labels=tuple(labels))
+    position = {label: i for i, label in enumerate(distinct)}
+    place = np.array([position[label] for label in labels], dtype=np.int64)
+    member_of = np.where(level.member_of == OUTSIDE, OUTSIDE, place[level.member_of])
+    return replace(level, member_of=member_of, labels=tuple(distinct))

@@ -6,32 +6,87 @@ import numpy as np
 from numpy.typing import NDArray
 
 Labels = tuple[str, ...]
-"""One label a level; empty for a side without levels."""
+"""One label a level, the outermost first; empty for a side without levels."""
+
+
+@dataclass(frozen=True)
+class Group:
+    """The members ``start`` to ``stop`` of a side that have their first labels in common: those of the first ``depth`` levels."""
+
+    start: int
+    stop: int
+    depth: int
+    labels: Labels
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Matrix:
-    """Values by row and column, NaN for a blank.
+    """Values by row and column, NaN for a blank, with all totals.
 
-    ``values`` and ``records`` have shape (rows, columns); ``row_totals`` (rows,) and ``column_totals`` (columns,). Totals are
-    computed from the records under them and are always here, whether or not a recipe shows them. ``kept`` is the number of
-    records the conditions keep; ``unplaced`` how many of those are in no cell, one of their sides being blank;
-    ``unmeasured`` how many are in a cell but have no measured value.
+    ``all_values`` and ``all_records`` have a line for each row, then one for each of ``row_groups``, then one for all; and
+    likewise for columns. Totals are computed from the records under them, and are here whether or not a recipe shows them.
+    ``kept`` is the number of records the conditions keep; ``unplaced`` how many of those are in no cell, one of their sides being
+    blank; ``unmeasured`` how many are in a cell but have no measured value. ``absent`` marks cells that are no cells: those
+    beyond the triangle of coefficients. With ``panels`` the outermost level of the columns stands for matrices side by side.
     """
 
     rows: tuple[Labels, ...]
     columns: tuple[Labels, ...]
-    values: NDArray[np.float64]
-    records: NDArray[np.int64]
-    row_totals: NDArray[np.float64]
-    column_totals: NDArray[np.float64]
-    grand_total: float
-    row_records: NDArray[np.int64]
-    column_records: NDArray[np.int64]
+    row_groups: tuple[Group, ...] = ()
+    column_groups: tuple[Group, ...] = ()
+    all_values: NDArray[np.float64]
+    all_records: NDArray[np.int64]
     kept: int
     unplaced: int
     unmeasured: int
+    absent: NDArray[np.bool_] | None = None
+    panels: bool = False
+    row_tree: "tuple[Merge, ...]" = ()
+    column_tree: "tuple[Merge, ...]" = ()
 
     @property
     def shape(self) -> tuple[int, int]:
         return len(self.rows), len(self.columns)
+
+    @property
+    def values(self) -> NDArray[np.float64]:
+        """The cells, shape (rows, columns)."""
+        return self.all_values[: len(self.rows), : len(self.columns)]
+
+    @property
+    def records(self) -> NDArray[np.int64]:
+        """Records behind each cell, shape (rows, columns)."""
+        return self.all_records[: len(self.rows), : len(self.columns)]
+
+    @property
+    def row_totals(self) -> NDArray[np.float64]:
+        return self.all_values[: len(self.rows), -1]
+
+    @property
+    def column_totals(self) -> NDArray[np.float64]:
+        return self.all_values[-1, : len(self.columns)]
+
+    @property
+    def grand_total(self) -> float:
+        return float(self.all_values[-1, -1])
+
+    @property
+    def row_records(self) -> NDArray[np.int64]:
+        return self.all_records[: len(self.rows), -1]
+
+    @property
+    def column_records(self) -> NDArray[np.int64]:
+        return self.all_records[-1, : len(self.columns)]
+
+
+@dataclass(frozen=True)
+class Merge:
+    """A joint of a tree beside a side: it spans from ``left`` to ``right`` in members (halves between two), and lies at ``height``;
+    the two branches come up from ``left_height`` and ``right_height``. Heights run from 0 at the heads to 1 at the last joint.
+    """
+
+    left: float
+    right: float
+    left_height: float
+    right_height: float
+    height: float

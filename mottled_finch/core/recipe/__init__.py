@@ -1,43 +1,26 @@
 """The recipe: one figure, written down. The dataclasses are the file format."""
 
 from .changes import name_change
-from .conditions import ConditionSpec
+from .conditions import ConditionSpec, MeasureSpec
 from .load import dump_recipe, dump_table_part, load_recipe, load_table_part
 from .spec import (
+    BinsSpec,
     CellsSpec,
     ColorSpec,
+    CorrelateSpec,
     EndSpec,
     LegendSpec,
     LevelSpec,
-    MeasureSpec,
+    OrderSpec,
+    OrdersSpec,
     PageSpec,
     PivotSpec,
     Recipe,
+    ShowSpec,
     TotalsSpec,
     WordsSpec,
 )
 from .suggest import suggest_recipe
 from .table_spec import ReadingSpec, TableSpec
 
-__all__ = [
-    "CellsSpec",
-    "ColorSpec",
-    "ConditionSpec",
-    "EndSpec",
-    "LegendSpec",
-    "LevelSpec",
-    "MeasureSpec",
-    "PageSpec",
-    "PivotSpec",
-    "ReadingSpec",
-    "Recipe",
-    "TableSpec",
-    "TotalsSpec",
-    "WordsSpec",
-    "dump_recipe",
-    "dump_table_part",
-    "load_recipe",
-    "load_table_part",
-    "name_change",
-    "suggest_recipe",
-]
+__all__ = ["BinsSpec", "CellsSpec", "ColorSpec", "ConditionSpec", "CorrelateSpec", "EndSpec", "LegendSpec", "LevelSpec", "MeasureSpec", "OrderSpec", "OrdersSpec", "PageSpec", "PivotSpec", "ReadingSpec", "Recipe", "ShowSpec", "TableSpec", "TotalsSpec", "WordsSpec", "dump_recipe", "dump_table_part", "load_recipe", "load_table_part", "name_change", "suggest_recipe"]

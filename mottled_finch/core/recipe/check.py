@@ -3,8 +3,8 @@
 import re
 
 from ..errors import RecipeError, did_you_mean
-from .conditions import ConditionSpec
-from .spec import EndSpec, MeasureSpec, Recipe
+from .check_pivot import check_condition, check_pivot
+from .spec import EndSpec, Recipe
 from .table_spec import CorrectMend, DropMend, JoinMend, Mend, MergeMend, SplitMend, TableSpec
 
 FACT = re.compile(r"\{([a-z]+(?:\.[a-z]+)*)\}")
@@ -16,13 +16,7 @@ PAGE_LEAST, PAGE_MOST = 120, 4_000
 def check_recipe(recipe: Recipe) -> None:
     """Raises RecipeError for the first thing that is not well formed, whatever the table."""
     check_table(recipe.table)
-    pivot = recipe.pivot
-    for side, levels in (("rows", pivot.rows), ("columns", pivot.columns)):
-        if len(levels) > 1:
-            raise RecipeError(f"{len(levels)} levels are listed; keep one, more do not nest yet", path=f"pivot.{side}")
-    _check_measure(pivot.measure)
-    for i, condition in enumerate(pivot.keep):
-        _check_condition(condition, f"pivot.keep[{i}]")
+    check_pivot(recipe.pivot)
     _check_end(recipe.color.low, "color.low")
     _check_end(recipe.color.high, "color.high")
     if recipe.color.middle is not None:
@@ -38,13 +32,6 @@ def check_recipe(recipe: Recipe) -> None:
     for side, length in (("width", recipe.page.width), ("height", recipe.page.height)):
         if not PAGE_LEAST <= length <= PAGE_MOST:
             raise RecipeError(f"a page of {length} points; choose {PAGE_LEAST} to {PAGE_MOST:,}", path=f"page.{side}")
-
-
-def _check_measure(measure: MeasureSpec) -> None:
-    if measure.take == "count" and measure.of is not None:
-        raise RecipeError('"count" counts records and takes no field; leave "of" out', path="pivot.measure.of")
-    if measure.take != "count" and measure.of is None:
-        raise RecipeError(f'"{measure.take}" needs the field it is taken of; add "of"', path="pivot.measure")
 
 
 def check_table(table: TableSpec) -> None:
@@ -68,7 +55,7 @@ def _check_mend(mend: Mend, path: str) -> None:
         if not mend.where:
             raise RecipeError("no condition is given, which would drop every record; add one", path=f"{path}.where")
         for j, condition in enumerate(mend.where):
-            _check_condition(condition, f"{path}.where[{j}]")
+            check_condition(condition, f"{path}.where[{j}]")
     if isinstance(mend, SplitMend):
         if not mend.by:
             raise RecipeError("no mark is given to cut at; write the mark that stands between", path=f"{path}.by")
@@ -86,21 +73,6 @@ def _check_mend(mend: Mend, path: str) -> None:
 
 RANGE = re.compile(r"^([A-Za-z]{1,3})(\d{1,7})(?::([A-Za-z]{1,3})(\d{1,7})?)?$")
 """A range of a sheet: its first cell, and its last or only its last column."""
-
-
-def _check_condition(condition: ConditionSpec, path: str) -> None:
-    spans = condition.from_ is not None or condition.to is not None
-    beyond = condition.above is not None or condition.below is not None
-    asked = [condition.in_ is not None, condition.not_in is not None, spans, beyond, condition.blank is not None]
-    if sum(asked) == 0:
-        words = 'add "in", "not_in", "from", "to", "above", "below" or "blank"'
-        raise RecipeError(f"nothing is said about the field; {words}", path=path)
-    if sum(asked) > 1:
-        words = '"in", "not_in", "from" with "to", "above" with "below" and "blank" do not go together'
-        raise RecipeError(f"{words}; write one condition for each", path=path)
-    if (spans or beyond) and condition.cut is not None:
-        words = '"from" and "to"' if spans else '"above" and "below"'
-        raise RecipeError(f'{words} are of the moment itself; leave "cut" out', path=f"{path}.cut")
 
 
 def _check_end(end: EndSpec, path: str) -> None:

@@ -1,17 +1,26 @@
-"""Conditions: which records are meant. They keep records in a pivot and drop them in a mend."""
+"""Conditions: which records are meant. They keep records in a pivot, drop them in a mend, and say what a share is a share of."""
 
 from dataclasses import dataclass
 from typing import Literal
 
-Cut = Literal["year", "month", "weekday", "hour", "date"]
+Cut = Literal[
+    "year", "quarter", "month", "week", "day", "weekday", "hour", "date", "year_quarter", "year_month", "year_week"
+]
+Weekday = Literal["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"]
+Take = Literal["count", "sum", "average", "median", "min", "max", "distinct", "stdev", "percentile", "share", "ratio"]
 
 
 @dataclass(frozen=True, kw_only=True)
 class ConditionSpec:
-    """Records whose field (or its cut) is in, is not in, lies from..to (both included), is above, below, or blank or not."""
+    """Records whose field (or its cut) is in, is not in, lies from..to (both included), is above, below, or blank or not.
 
-    field: str
+    ``top`` and ``bottom`` mean the records of so many members of the field that are largest or smallest ``by`` a measure, or by
+    their number of records. ``all`` and ``any`` hold further conditions, all or one of which must be met.
+    """
+
+    field: str | None = None
     cut: Cut | None = None
+    year_starts: int | None = None
     in_: tuple[str | float, ...] | None = None
     not_in: tuple[str | float, ...] | None = None
     from_: str | float | None = None
@@ -19,3 +28,24 @@ class ConditionSpec:
     above: str | float | None = None
     below: str | float | None = None
     blank: bool | None = None
+    top: int | None = None
+    bottom: int | None = None
+    by: "MeasureSpec | None" = None
+    all_: "tuple[ConditionSpec, ...] | None" = None
+    any_: "tuple[ConditionSpec, ...] | None" = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class MeasureSpec:
+    """What is measured in each cell. ``count`` counts records and needs no ``of``.
+
+    ``percentile`` has ``p``, 0 to 100; ``share`` has ``where``, the condition whose share of the records is meant; ``ratio`` is the
+    sum of ``of`` over the sum of ``per``. ``empty`` says what a cell of nothing is.
+    """
+
+    take: Take = "count"
+    of: str | None = None
+    per: str | None = None
+    p: float | None = None
+    where: ConditionSpec | None = None
+    empty: Literal["blank", "zero"] | None = None

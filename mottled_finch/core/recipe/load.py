@@ -166,7 +166,8 @@ def _read_choice(kind: Any, received: Any, path: str) -> Any:
     if received in words and isinstance(received, str):
         return received
     for choice in plain:
-        if (isinstance(received, str) and choice is str) or (_is_number(received) and choice is float):
+        fits = {str: isinstance(received, str), float: _is_number(received), bool: isinstance(received, bool)}
+        if fits[choice]:
             return _read(choice, received, path)
     if isinstance(received, str) and words:
         raise RecipeError(

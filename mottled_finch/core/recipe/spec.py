@@ -6,49 +6,126 @@ A field that is left out has the default given here. ``None`` stands for "left o
 from dataclasses import dataclass, field
 from typing import Annotated, Literal
 
-from .conditions import ConditionSpec, Cut
+from .conditions import ConditionSpec, Cut, MeasureSpec, Weekday
 from .table_spec import TableSpec
 
 Number = float
-Take = Literal["count", "sum", "average"]
 PaletteName = Annotated[str, "palette"]
 """A name of the palette table; the loader checks it against the table itself."""
+ShowName = Literal["value", "share", "index", "running", "change", "rank", "score", "gap"]
+OrderName = Literal["natural", "label", "total", "member", "hand", "likeness"]
+Distance = Literal["euclidean", "cityblock", "cosine", "correlation"]
+Linkage = Literal["average", "complete", "ward"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class BinsSpec:
+    """Cutting a number: at own ``edges``, or into so many bins of equal width or of equally many records."""
+
+    edges: tuple[Number, ...] | None = None
+    equal_width: int | None = None
+    equal_count: int | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class LevelSpec:
-    """What goes down or across: a field, cut into parts when it holds moments."""
+    """What goes down or across: a field, cut into parts when it holds moments, or into bins when it holds numbers.
+
+    ``year_starts`` is the month, 1 to 12, in which years and quarters begin, ``week_starts`` the first of the weekdays.
+    ``names`` gives members other labels; those of one name become one member. ``top`` leaves so many of them, the largest ``by`` a
+    measure or by the pivot's own, and ``others`` gathers the rest under a name. ``empty`` keeps parts without records.
+    """
 
     field: str
     cut: Cut | None = None
+    bins: BinsSpec | None = None
+    year_starts: int | None = None
+    week_starts: Weekday | None = None
+    names: dict[str, str] = field(default_factory=dict)
+    top: int | None = None
+    by: MeasureSpec | None = None
+    others: bool | str = False
+    empty: Literal["leave_out", "keep"] = "leave_out"
 
 
 @dataclass(frozen=True, kw_only=True)
-class MeasureSpec:
-    """What is measured in each cell. ``count`` counts records and needs no ``of``."""
+class ShowSpec:
+    """What a cell shows of its measure.
 
-    take: Take = "count"
-    of: str | None = None
-    empty: Literal["blank", "zero"] | None = None
+    ``share`` is ``of`` the row, column, group or whole; ``index`` is ``to`` the largest or first of its row or column; ``running`` and
+    ``change`` go ``along`` the rows or columns, a change ``relative`` to what was before or not; ``rank`` and ``score`` are among the
+    row, column or whole; ``gap`` is the distance ``to`` a number.
+    """
+
+    as_: ShowName = "value"
+    of: Literal["row", "column", "group", "whole"] | None = None
+    to: Literal["max", "first"] | Number | None = None
+    along: Literal["rows", "columns"] | None = None
+    relative: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class OrderSpec:
+    """The order of a side: ``natural``, by ``label``, by ``total``, by one ``member`` of the other side (its labels in ``of``), by
+    ``hand`` (the labels of each level in ``hand``, what is not listed last), or by ``likeness``, with a tree beside the heads.
+    """
+
+    by: OrderName = "natural"
+    descending: bool = False
+    of: tuple[str, ...] = ()
+    hand: tuple[tuple[str, ...], ...] = ()
+    distance: Distance = "euclidean"
+    linkage: Linkage = "average"
+    tree: bool = True
+
+
+@dataclass(frozen=True, kw_only=True)
+class OrdersSpec:
+    """The order of each side."""
+
+    rows: OrderSpec = field(default_factory=OrderSpec)
+    columns: OrderSpec = field(default_factory=OrderSpec)
 
 
 @dataclass(frozen=True, kw_only=True)
 class TotalsSpec:
-    """``rows`` adds a total to each row, ``columns`` one to each column. They are drawn in bands apart, without color."""
+    """``rows`` adds a total to each row, ``columns`` one to each column, in bands apart. ``row_groups`` adds a total below each outer
+    group of rows, ``column_groups`` one behind each outer group of columns. They have no color, or a scale of their own.
+    """
 
     rows: bool = False
     columns: bool = False
+    row_groups: bool = False
+    column_groups: bool = False
+    color: Literal["none", "own"] = "none"
+
+
+@dataclass(frozen=True, kw_only=True)
+class CorrelateSpec:
+    """How columns of numbers move together: the coefficient of each pair of fields, in all cells or in one triangle."""
+
+    fields: tuple[str, ...]
+    method: Literal["pearson", "spearman"] = "pearson"
+    triangle: Literal["both", "lower", "upper"] = "both"
 
 
 @dataclass(frozen=True, kw_only=True)
 class PivotSpec:
-    """Records to matrix. One level a side; an empty side is one header without a label."""
+    """Records to matrix: up to three levels a side, the outermost first. An empty side is one header without a label.
+
+    ``split`` makes a matrix for each member of a further level, side by side on one scale. ``correlate`` takes the place of sides
+    and measure.
+    """
 
     rows: tuple[LevelSpec, ...] = ()
     columns: tuple[LevelSpec, ...] = ()
+    split: LevelSpec | None = None
     measure: MeasureSpec = field(default_factory=MeasureSpec)
     keep: tuple[ConditionSpec, ...] = ()
+    show: ShowSpec = field(default_factory=ShowSpec)
+    order: OrdersSpec = field(default_factory=OrdersSpec)
     totals: TotalsSpec = field(default_factory=TotalsSpec)
+    correlate: CorrelateSpec | None = None
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from mottled_finch.core.intake.numbers import read_numbers
 from mottled_finch.core.mends import Mended
-from mottled_finch.core.pivot.levels import natural_key
+from mottled_finch.core.pivot.natural import natural_key
 from mottled_finch.core.table import BLANK, Column, Kind, entry_texts, misfits_at, shown_at
 from mottled_finch.core.table import Table as CoreTable
 

@@ -1,23 +1,37 @@
 """Cuts of moments against Python's own calendar."""
 
-from datetime import datetime
+from datetime import date, datetime
 
 import numpy as np
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mottled_finch.core.pivot.cuts import CUTS
+from mottled_finch.core.pivot.cuts import CUTS, Calendar, cut_moments
 
-MOMENTS = st.lists(st.datetimes(datetime(1900, 1, 1), datetime(2199, 12, 31)), min_size=1, max_size=20)
+MOMENTS = st.lists(st.datetimes(datetime(1600, 1, 1), datetime(2599, 12, 31)), min_size=1, max_size=20)
 WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"]
 MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"]
 EXPECTED = {
     "year": lambda moment: str(moment.year),
+    "quarter": lambda moment: f"Q{(moment.month + 2) // 3}",
     "month": lambda moment: MONTHS[moment.month - 1],
+    "week": lambda moment: f"W{moment.isocalendar().week:02d}",
+    "day": lambda moment: str(moment.day),
     "weekday": lambda moment: WEEKDAYS[moment.weekday()],
     "hour": lambda moment: f"{moment.hour:02d}",
     "date": lambda moment: moment.date().isoformat(),
+    "year_quarter": lambda moment: f"{moment.year}-Q{(moment.month + 2) // 3}",
+    "year_month": lambda moment: f"{moment.year}-{moment.month:02d}",
+    "year_week": lambda moment: f"{moment.isocalendar().year}-W{moment.isocalendar().week:02d}",
 }
+
+
+def labels(moments, cut, calendar=Calendar()):  # noqa: B008
+    parts = cut_moments(np.array(moments, dtype="datetime64[us]"), cut, calendar)
+    assert np.all(np.diff(parts.ordinals) > 0)
+    assert set(parts.codes.tolist()) == set(range(len(parts.ordinals)))  # only parts that occur are listed
+    return [CUTS[cut].label(int(parts.ordinals[code]), calendar) for code in parts.codes]
 
 
 def test_every_cut_is_expected_here():
@@ -26,15 +40,61 @@ def test_every_cut_is_expected_here():
 
 @given(MOMENTS)
 def test_labels_agree_with_the_calendar(moments):
-    array = np.array(moments, dtype="datetime64[us]")
-    for name, rule in CUTS.items():
-        labels = [rule.label(int(ordinal)) for ordinal in rule.ordinals(array)]
-        assert labels == [EXPECTED[name](moment) for moment in moments], name
+    for name in CUTS:
+        assert labels(moments, name) == [EXPECTED[name](moment) for moment in moments], name
+
+
+@given(MOMENTS, st.integers(1, 12))
+def test_years_may_begin_in_any_month(moments, starts):
+    def fiscal(moment):
+        year = moment.year - (moment.month < starts)
+        return str(year) if starts == 1 else f"{year}/{(year + 1) % 100:02d}"
+
+    def quarter(moment):
+        return f"Q{(moment.month - starts) % 12 // 3 + 1}"
+
+    calendar = Calendar(year=starts - 1)
+    assert labels(moments, "year", calendar) == [fiscal(moment) for moment in moments]
+    assert labels(moments, "quarter", calendar) == [quarter(moment) for moment in moments]
+    assert labels(moments, "year_quarter", calendar) == [f"{fiscal(moment)}-{quarter(moment)}" for moment in moments]
+    assert labels(moments, "month", calendar) == [MONTHS[moment.month - 1] for moment in moments]
 
 
 def test_parts_run_in_natural_order():
-    monday = np.datetime64("2025-01-06T00:00", "us")
-    week = monday + np.arange(7) * np.timedelta64(1, "D")
-    assert CUTS["weekday"].ordinals(week).tolist() == list(range(7))
-    months = np.arange("2025-01", "2026-01", dtype="datetime64[M]").astype("datetime64[us]")
-    assert CUTS["month"].ordinals(months).tolist() == list(range(12))
+    week = [datetime(2025, 1, 6 + day) for day in range(7)]
+    assert cut_moments(np.array(week, dtype="datetime64[us]"), "weekday", Calendar()).codes.tolist() == list(range(7))
+    assert cut_moments(np.array(week, dtype="datetime64[us]"), "weekday", Calendar(week=6)).codes.tolist() == [1, 2, 3, 4, 5, 6, 0]
+    months = [datetime(2025, month, 1) for month in range(1, 13)]
+    assert cut_moments(np.array(months, dtype="datetime64[us]"), "month", Calendar()).codes.tolist() == list(range(12))
+    fiscal = cut_moments(np.array(months, dtype="datetime64[us]"), "month", Calendar(year=3)).codes.tolist()
+    assert fiscal == [9, 10, 11, 0, 1, 2, 3, 4, 5, 6, 7, 8]
+
+
+@pytest.mark.parametrize(
+    ("day", "week"),
+    # J. R. Stockton's and ISO 8601's own examples of weeks about the turn of the year, and leap years.
+    [
+        (date(2005, 1, 1), "2004-W53"),
+        (date(2005, 1, 2), "2004-W53"),
+        (date(2005, 12, 31), "2005-W52"),
+        (date(2007, 1, 1), "2007-W01"),
+        (date(2008, 12, 29), "2009-W01"),
+        (date(2010, 1, 3), "2009-W53"),
+        (date(2020, 12, 31), "2020-W53"),
+        (date(2024, 2, 29), "2024-W09"),
+    ],
+)
+def test_weeks_are_those_of_the_standard(day, week):
+    assert labels([datetime(day.year, day.month, day.day, 23, 59, 59, 999999)], "year_week") == [week]
+
+
+def test_the_hour_a_clock_change_repeats_or_skips_is_an_hour_like_others():
+    # Moments are those of the clock on the wall: 02:30 stands twice in autumn, and is there even where spring skips it.
+    wall = [datetime(2025, 10, 26, 2, 30), datetime(2025, 10, 26, 2, 30), datetime(2025, 3, 30, 2, 30)]
+    assert labels(wall, "hour") == ["02", "02", "02"]
+
+
+def test_moments_far_apart_need_no_table_of_all_the_days_between():
+    far = np.array(["0001-01-01T05:00", "9999-12-31T23:00"], dtype="datetime64[us]")
+    assert labels(far, "year_month") == ["0001-01", "9999-12"]
+    assert labels(far, "hour") == ["05", "23"]

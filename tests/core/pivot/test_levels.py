@@ -3,7 +3,7 @@
 import random
 
 from mottled_finch.core.pivot import members_of
-from mottled_finch.core.pivot.levels import natural_key
+from mottled_finch.core.pivot.natural import natural_key
 from mottled_finch.core.recipe import LevelSpec
 
 from ..conftest import read

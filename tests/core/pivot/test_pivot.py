@@ -10,7 +10,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from mottled_finch.core.errors import TableError
-from mottled_finch.core.pivot import kernels, make_matrix
+from mottled_finch.core.pivot import make_matrix
+from mottled_finch.core.pivot.kernels import blocks
+from mottled_finch.core.pivot.levels import Level
+from mottled_finch.core.pivot.partials import gather_sums
+from mottled_finch.core.pivot.placing import placed
 from mottled_finch.core.recipe import load_recipe
 
 from ..conftest import read
@@ -148,8 +152,8 @@ def test_agrees_with_brute_force_whatever_the_blocks(records, take, block):
     # a last record that is no number's business keeps the value column a number even when all drawn values are blank
     records = [*records, ("a", "p", 1.5)]
     text = "r,c,v\n" + "".join(f"{row},{column},{'' if value is None else repr(value)}\n" for row, column, value in records)
-    whole = kernels.BLOCK
-    kernels.BLOCK = block
+    whole = blocks.BLOCK
+    blocks.BLOCK = block
     try:
         found = matrix(
             text,
@@ -158,7 +162,7 @@ def test_agrees_with_brute_force_whatever_the_blocks(records, take, block):
             measure={"take": take} if take == "count" else {"take": take, "of": "v"},
         )
     finally:
-        kernels.BLOCK = whole
+        blocks.BLOCK = whole
     rows, columns, values = brute(records, take)
     assert [label for (label,) in found.rows] == rows
     assert [label for (label,) in found.columns] == columns
@@ -172,7 +176,6 @@ def test_agrees_with_brute_force_whatever_the_blocks(records, take, block):
 def test_sums_of_a_million_values_agree_with_exact_summation():
     random_ = random.Random(7)
     values = np.array([random_.uniform(-1, 1) * 10 ** random_.randint(-6, 9) for _ in range(1_000_000)])
-    level = kernels.Level(codes=np.ones(len(values), np.uint8), member_of=np.array([-1, 0]), labels=("a",))
-    nothing = kernels.Level(codes=None, member_of=np.zeros(1, np.int64), labels=("",))
-    found = kernels.gather(len(values), level, nothing, (), values).sums[0, 0]
+    level = Level(codes=np.ones(len(values), np.uint8), member_of=np.array([-1, 0]), labels=("a",))
+    found = gather_sums(placed(len(values), (level,), ()), values).sums[0]
     assert found == pytest.approx(math.fsum(values), rel=1e-9)

@@ -1,18 +1,30 @@
 """Measures, one a file: what a cell says of its records. ``MEASURES`` is the table a new one is entered in."""
 
-from collections.abc import Callable
+from .average import AVERAGE
+from .count import COUNT
+from .distinct import DISTINCT
+from .max import MAX
+from .measure import Gathering, Measure
+from .median import MEDIAN
+from .percentile import PERCENTILE
+from .ratio import RATIO
+from .share import SHARE
+from .min import MIN
+from .stdev import STDEV
+from .sum import SUM
 
-import numpy as np
-from numpy.typing import NDArray
+MEASURES: dict[str, Measure] = {
+    "count": COUNT,
+    "sum": SUM,
+    "average": AVERAGE,
+    "median": MEDIAN,
+    "min": MIN,
+    "max": MAX,
+    "distinct": DISTINCT,
+    "stdev": STDEV,
+    "percentile": PERCENTILE,
+    "share": SHARE,
+    "ratio": RATIO,
+}
 
-from ..kernels import Gathered
-from .average import average
-from .count import count
-from .sum import sum_
-
-Measure = Callable[[Gathered], NDArray[np.float64]]
-"""What was gathered, to doubles of the same shape; NaN is the blank. Works alike on cells and on totals."""
-
-MEASURES: dict[str, Measure] = {"count": count, "sum": sum_, "average": average}
-
-__all__ = ["MEASURES", "Measure"]
+__all__ = ["MEASURES", "Gathering", "Measure"]

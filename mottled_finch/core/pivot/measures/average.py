@@ -1,12 +1,9 @@
 """The arithmetic mean of the filled values; a blank where there is none."""
 
-import numpy as np
-from numpy.typing import NDArray
+from .gatherings import sums
+from .measure import Measure, over
 
-from ..kernels import Gathered
-
-
-def average(gathered: Gathered) -> NDArray[np.float64]:
-    with np.errstate(invalid="ignore"):  # 0 / 0 is the blank wanted here
-        quotient: NDArray[np.float64] = gathered.sums / gathered.numbers
-    return quotient
+AVERAGE = Measure(
+    gathers=lambda source, spec, path: (sums(source, spec.of, f"{path}.of", "average"),),
+    value=lambda _spec, partial: over(partial.sums, partial.numbers),
+)

@@ -1,10 +1,9 @@
 """The number of records. Of nothing it is 0, not a blank."""
 
-import numpy as np
-from numpy.typing import NDArray
+from ..partials import Counts, gather_counts
+from .measure import Gathering, Measure
 
-from ..kernels import Gathered
-
-
-def count(gathered: Gathered) -> NDArray[np.float64]:
-    return gathered.records.astype(np.float64)
+COUNT = Measure(
+    gathers=lambda _source, _spec, _path: (Gathering("counts", gather_counts),),
+    value=lambda _spec, counts: counts.numbers.astype(float),
+)

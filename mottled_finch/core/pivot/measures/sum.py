@@ -1,10 +1,11 @@
 """The sum of the filled values. A sum of nothing is a blank, not 0."""
 
 import numpy as np
-from numpy.typing import NDArray
 
-from ..kernels import Gathered
+from .gatherings import sums
+from .measure import Measure
 
-
-def sum_(gathered: Gathered) -> NDArray[np.float64]:
-    return np.where(gathered.numbers > 0, gathered.sums, np.nan)
+SUM = Measure(
+    gathers=lambda source, spec, path: (sums(source, spec.of, f"{path}.of", "sum"),),
+    value=lambda _spec, partial: np.where(partial.numbers > 0, partial.sums, np.nan),
+)

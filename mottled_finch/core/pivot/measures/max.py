@@ -1,0 +1,11 @@
+"""The largest of the filled values; a blank where there is none."""
+
+import numpy as np
+
+from .gatherings import extremes
+from .measure import Measure
+
+MAX = Measure(
+    gathers=lambda source, spec, path: (extremes(source, spec.of, f"{path}.of", "max"),),
+    value=lambda _spec, partial: np.where(partial.numbers > 0, partial.largest, np.nan),
+)

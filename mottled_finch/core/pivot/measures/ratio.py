@@ -1,0 +1,14 @@
+"""The sum of one field over the sum of another, never an average of ratios; a blank over zero, or over or of nothing."""
+
+import numpy as np
+
+from .gatherings import sums
+from .measure import Measure, over
+
+RATIO = Measure(
+    gathers=lambda source, spec, path: (
+        sums(source, spec.of, f"{path}.of", "ratio"),
+        sums(source, spec.per, f"{path}.per", "ratio"),
+    ),
+    value=lambda _spec, of, per: np.where(of.numbers > 0, over(of.sums, per.sums), np.nan),
+)

@@ -1,0 +1,36 @@
+"""What is gathered of the records of each cell, in a form that merges.
+
+A partial result of two sets of records is made of the partial results of each, and a total is merged from what is under it. Counts,
+sums, extremes and spreads are a few numbers a cell and merge exactly, or to rounding; a median, a percentile or a count of
+different values needs the values themselves, which are therefore gathered cell by cell and looked through again for each total.
+"""
+
+from .counts import Counts, gather_counts
+from .distinct import Distinct, gather_distinct
+from .extremes import Extremes, gather_extremes
+from .met import Met, gather_met
+from .grouped import Grouped
+from .partial import Partial, Regions
+from .spread import Spread, gather_spread
+from .sums import Sums, gather_sums
+from .values import Values, gather_values
+
+__all__ = [
+    "Counts",
+    "Distinct",
+    "Extremes",
+    "Grouped",
+    "Met",
+    "Partial",
+    "Regions",
+    "Spread",
+    "Sums",
+    "Values",
+    "gather_counts",
+    "gather_distinct",
+    "gather_extremes",
+    "gather_met",
+    "gather_spread",
+    "gather_sums",
+    "gather_values",
+]

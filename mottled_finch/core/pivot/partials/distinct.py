@@ -1,0 +1,61 @@
+"""The different values of each cell, by their codes.
+
+Numbers of them do not add up: a value that is in two cells is one value of their total.
+"""
+
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..kernels import compiled, in_blocks
+from ..placing import Placement
+from .grouped import Grouped, group
+
+_BLANK = 0
+
+
+@dataclass(frozen=True, eq=False)
+class Distinct(Grouped):
+    """Codes by cell."""
+
+    def count(self) -> NDArray[np.int64]:
+        """How many different values each cell or region has."""
+        regions = self.asked()
+        found = np.zeros(len(regions), dtype=np.int64)
+        most = int(self.values.max(initial=0))
+
+        def work(part: slice) -> None:
+            seen = np.zeros(most + 1, dtype=np.uint8)
+            _count_different(self.values, self.starts, regions.cells, regions.starts, part.start, part.stop, seen, found)
+
+        list(in_blocks(work, self.parts()))
+        return found
+
+
+def gather_distinct(placement: Placement, codes: NDArray[Any]) -> Distinct:
+    """The filled ones of codes of shape (records,), of any width; code 0 is the blank."""
+    return Distinct(*group(placement, codes, codes.dtype.type(_BLANK)))
+
+
+@compiled
+def _count_different(
+    codes: Any, starts: Any, cells: Any, regions: Any, first: Any, last: Any, seen: Any, found: Any
+) -> None:  # pragma: no cover - compiled
+    """Mark each code when it is first seen in a region, and take the marks off again."""
+    for region in range(first, last):
+        n = 0
+        for j in range(regions[region], regions[region + 1]):
+            cell = cells[j]
+            for i in range(np.uint64(starts[cell]), np.uint64(starts[cell + 1])):
+                code = codes[i]
+                n += 1 - seen[code]
+                seen[code] = 1
+        found[region] = n
+        if n == 0:
+            continue
+        for j in range(regions[region], regions[region + 1]):
+            cell = cells[j]
+            for i in range(np.uint64(starts[cell]), np.uint64(starts[cell + 1])):
+                seen[codes[i]] = 0

@@ -1,0 +1,37 @@
+"""What all partial results have in common, and the regions they are merged over."""
+
+from dataclasses import dataclass
+from typing import Protocol, Self
+
+import numpy as np
+from numpy.typing import NDArray
+
+
+@dataclass(frozen=True, eq=False)
+class Regions:
+    """Sets of cells, one behind the other: region i holds ``cells[starts[i]:starts[i + 1]]``. None of them is empty."""
+
+    cells: NDArray[np.int64]
+    starts: NDArray[np.int64]
+
+    def __len__(self) -> int:
+        return len(self.starts) - 1
+
+    def merged(self, values: NDArray[np.generic], how: np.ufunc) -> NDArray[np.generic]:
+        """What a ufunc such as ``np.add`` makes of the values of each region's cells, shape (regions,)."""
+        found: NDArray[np.generic] = how.reduceat(values[self.cells], self.starts[:-1])
+        return found
+
+
+class Partial(Protocol):
+    """Partial results by cell, or by region when merged."""
+
+    @property
+    def nbytes(self) -> int: ...
+
+    @property
+    def numbers(self) -> NDArray[np.int64]:
+        """How many values are behind each."""
+
+    def over(self, regions: Regions) -> Self:
+        """The same over sets of cells."""

@@ -1,0 +1,129 @@
+"""Which cell each record is in."""
+
+from collections.abc import Sequence
+from threading import Lock
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..table import smallest_codes
+from .kernels import blocks_of, in_blocks, place
+from .levels import OUTSIDE, Level
+from .source import Test
+
+_PLACERS = {1: place.place_1, 2: place.place_2, 3: place.place_3}
+
+
+class Placement:
+    """The cell of each record, as a number, and the number of records of each cell.
+
+    ``cells`` counts the cells; two places more are for records that are outside, one of their sides being blank, and for those
+    that a condition rejects. Blocks are placed when they are first asked for, so that what is gathered first reads them while
+    they are still in the processor's cache.
+    """
+
+    def __init__(self, records: int, cells: int, terms: Sequence[tuple[NDArray[Any], NDArray[np.uint32]]]) -> None:
+        self.cells = cells
+        self.places = cells + 2
+        self.blocks = blocks_of(records, self.places)
+        self.index = np.empty(records, dtype=smallest_codes(self.places))
+        self._terms = _combined(terms)
+        self._placed = [False] * len(self.blocks)
+        self._counts: NDArray[np.int64] | None = None
+        self._lock = Lock()
+
+    @property
+    def nbytes(self) -> int:
+        return self.index.nbytes
+
+    def block(self, number: int) -> NDArray[Any]:
+        """The cells of a block's records."""
+        where = self.blocks[number]
+        index = self.index[where]
+        if not self._placed[number]:
+            self._place(where, index)
+            self._placed[number] = True
+            if all(self._placed):
+                self._terms = []  # nothing of the table is held on to any longer than needed
+        return index
+
+    def _place(self, where: slice, index: NDArray[Any]) -> None:
+        terms = self._terms
+        narrow = [(codes, table) for codes, table in terms if codes.dtype == np.uint8]
+        if len(narrow) == len(terms) and 1 <= len(terms) <= len(_PLACERS):
+            tables = np.zeros((len(narrow), 256), dtype=np.uint32)
+            for i, (_, table) in enumerate(narrow):
+                tables[i, : len(table)] = table
+            _PLACERS[len(narrow)](*(codes[where] for codes, _ in narrow), tables, index, self.cells)
+            return
+        sums = np.zeros(len(index), dtype=np.uint32)
+        for codes, table in terms:
+            place.add(codes[where], table, sums)
+        place.finish(sums, index, self.cells)
+
+    @property
+    def counts(self) -> NDArray[np.int64]:
+        """Records of each place, shape (cells + 2,): what is outside stands last but one, what is rejected last."""
+        if self._counts is None:
+            self.counted(sum(in_blocks(self._count, range(len(self.blocks))), np.zeros(self.places, dtype=np.int64)))
+        assert self._counts is not None
+        return self._counts
+
+    def _count(self, number: int) -> NDArray[np.int64]:
+        counts = np.zeros(self.places, dtype=np.uint32)
+        place.count(self.block(number), counts)
+        return counts.astype(np.int64)
+
+    def counted(self, counts: NDArray[np.int64]) -> None:
+        """Take the counts from who had them on the way."""
+        with self._lock:
+            self._counts = counts
+
+    @property
+    def records(self) -> NDArray[np.int64]:
+        """Records of each cell, shape (cells,)."""
+        return self.counts[: self.cells]
+
+    @property
+    def kept(self) -> int:
+        """Records that every condition keeps, whether or not they are in a cell."""
+        return int(self.counts[:-1].sum())
+
+
+def placed(records: int, sides: Sequence[Level], tests: Sequence[Test]) -> Placement:
+    """Place records by the levels of all sides, the outermost of the rows first, and by conditions."""
+    cells = 1
+    terms: list[tuple[NDArray[Any], NDArray[np.uint32]]] = []
+    for level in reversed(sides):
+        if level.codes is not None:
+            places = np.where(level.member_of == OUTSIDE, place.OUTSIDE, level.member_of * cells).astype(np.uint32)
+            terms.append((level.codes, places))
+        cells *= max(len(level), 1)
+    terms.reverse()
+    terms += [(codes, np.where(by_code, 0, place.REJECTED).astype(np.uint32)) for codes, by_code in tests]
+    if any(not len(level) for level in sides):
+        cells = 0
+    return Placement(records, cells, terms)
+
+
+def _combined(terms: Sequence[tuple[NDArray[Any], NDArray[np.uint32]]]) -> list[tuple[NDArray[Any], NDArray[np.uint32]]]:
+    """Terms over the same codes as one: a condition on a field that is a side costs nothing."""
+    found: dict[int, tuple[NDArray[Any], NDArray[np.uint32]]] = {}
+    for codes, table in terms:
+        same = found.get(id(codes))
+        if same is None:
+            found[id(codes)] = (codes, table)
+        else:
+            longer, shorter = (same[1], table) if len(same[1]) >= len(table) else (table, same[1])
+            both = longer.copy()
+            both[: len(shorter)] += shorter
+            found[id(codes)] = (codes, both)
+    combined = list(found.values())
+    if len(combined) <= place.MAX_TERMS:
+        return combined
+    # So many conditions that their sum could overflow: what is rejected is decided first.
+    rejected = np.zeros(len(combined[0][0]), dtype=np.uint8)
+    for codes, table in combined[place.MAX_TERMS - 1 :]:
+        rejected |= np.take(table, codes, mode="clip") >= place.REJECTED
+    return [*combined[: place.MAX_TERMS - 1], (rejected, np.array([0, place.REJECTED], dtype=np.uint32))]

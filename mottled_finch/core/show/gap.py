@@ -1,0 +1,12 @@
+"""The distance from a number: above it is positive."""
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..recipe.spec import ShowSpec
+from .laid import Laid
+
+
+def gap(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+    assert isinstance(spec.to, float)
+    return laid.values - spec.to

@@ -1,0 +1,16 @@
+"""The place among the cells of the row, the column or the whole: 1 is the highest, equal values share the best place."""
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.stats import rankdata
+
+from ..recipe.spec import ShowSpec
+from .laid import Laid, lines
+
+
+def rank(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+    found = laid.blanks()
+    for values, out in lines(laid, spec.of or "whole", found):
+        filled = ~np.isnan(values)
+        out[filled] = rankdata(-values[filled], method="min")
+    return found

@@ -1,0 +1,11 @@
+"""The measure as it is."""
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..recipe.spec import ShowSpec
+from .laid import Laid
+
+
+def value(_spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+    return laid.values
