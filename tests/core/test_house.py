@@ -10,8 +10,13 @@ from mottled_finch.core.intake import FORMS
 from mottled_finch.core.mends import MENDS
 from mottled_finch.core.pivot.cuts import CUTS
 from mottled_finch.core.pivot.measures import MEASURES
-from mottled_finch.core.recipe.spec import Cut, Take
+from mottled_finch.core.pivot.order import ORDERS
+from mottled_finch.core.recipe.check_pivot import NEEDS
+from mottled_finch.core.recipe.check_pivot import SHOWS as SHOW_KEYS
+from mottled_finch.core.recipe.conditions import Cut, Take
+from mottled_finch.core.recipe.spec import OrderName, ShowName
 from mottled_finch.core.recipe.table_spec import Form, Mend
+from mottled_finch.core.show import SHOWS
 
 CORE = Path(__file__).parents[2] / "mottled_finch" / "core"
 
@@ -40,7 +45,15 @@ def files(folder: str) -> set[str]:
 
 
 def test_measures_are_one_a_file_and_in_the_table():
-    assert set(MEASURES) == files("pivot/measures") == set(Take.__args__)
+    assert set(MEASURES) == files("pivot/measures") - {"measure", "gatherings"} == set(Take.__args__) == set(NEEDS)
+
+
+def test_shows_are_one_a_file_and_in_the_table():
+    assert set(SHOWS) == files("show") - {"laid"} == set(ShowName.__args__) == set(SHOW_KEYS)
+
+
+def test_orders_are_one_a_file_and_in_the_table():
+    assert set(ORDERS) == files("pivot/order") - {"keys", "distances"} == set(OrderName.__args__)
 
 
 def test_outputs_are_one_a_file_and_in_the_table():

@@ -1,11 +1,13 @@
 """Numbers, fields and titles in words."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
 from mottled_finch.core.recipe import CellsSpec, load_recipe
 from mottled_finch.core.wording import field_words
-from mottled_finch.core.words import decimals_of, default_title, number_text, printable
+from mottled_finch.core.words import default_title, number_text, printable, style_of
 
 from .conftest import figure_of
 
@@ -25,8 +27,8 @@ def test_numbers_are_grouped_with_a_true_minus_and_none_before_zero(value, decim
 def test_about_three_significant_digits(values, decimals):
     text = "r,v\n" + "".join(f"r{i},{value}\n" for i, value in enumerate(values))
     figure = figure_of(text, pivot={"rows": [{"field": "r"}], "measure": {"take": "sum", "of": "v"}})
-    assert decimals_of(CellsSpec(), figure.matrix) == decimals
-    assert decimals_of(CellsSpec(decimals=5), figure.matrix) == 5
+    assert style_of(figure.recipe, figure.matrix).decimals == decimals
+    assert style_of(replace(figure.recipe, cells=CellsSpec(decimals=5)), figure.matrix).decimals == 5
 
 
 def test_averages_of_whole_numbers_keep_a_decimal_where_their_totals_need_one():
@@ -34,7 +36,7 @@ def test_averages_of_whole_numbers_keep_a_decimal_where_their_totals_need_one():
     figure = figure_of(text, pivot={"rows": [{"field": "r"}], "measure": {"take": "average", "of": "v"}})
     assert figure.matrix.values.ravel().tolist() == [1, 3]
     assert figure.matrix.grand_total == pytest.approx(7 / 3)
-    assert decimals_of(CellsSpec(), figure.matrix) == 2
+    assert style_of(figure.recipe, figure.matrix).decimals == 2
     assert not np.isnan(figure.matrix.grand_total)
 
 

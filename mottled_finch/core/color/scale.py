@@ -1,12 +1,12 @@
 """The scale: where the ends and the middle sit, and which step of the palette a value gets."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
-from ..recipe.spec import ColorSpec, EndSpec
+from ..recipe.spec import ColorSpec, EndSpec, PivotSpec
 from .palettes import BLANK_STEP, MIDDLE, PALETTES, STEPS
 
 
@@ -100,6 +100,23 @@ def _place(end: EndSpec, filled: NDArray[np.float64]) -> float:
     return end.at
 
 
+DEFAULT_PALETTE = "water-mint"
+COEFFICIENT_PALETTE = "fritillary"
+
+
+def completed(color: ColorSpec, pivot: PivotSpec) -> ColorSpec:
+    """The color with what the recipe leaves open. Coefficients always run from -1 over 0 to 1, so that figures compare."""
+    if pivot.correlate is None:
+        return replace(color, palette=color.palette or DEFAULT_PALETTE)
+    return replace(
+        color,
+        palette=color.palette or COEFFICIENT_PALETTE,
+        low=EndSpec(at=-1.0) if color.low == EndSpec(at="lowest") else color.low,
+        middle=color.middle or EndSpec(at=0.0),
+        high=EndSpec(at=1.0) if color.high == EndSpec(at="highest") else color.high,
+    )
+
+
 def palette_colors(color: ColorSpec) -> NDArray[np.uint8]:
     """The 255 colors a recipe asks for, from the low end of the scale to the high one; shape (255, 3)."""
-    return PALETTES[color.palette].colors_for(color.high_is, color.reverse)
+    return PALETTES[color.palette or DEFAULT_PALETTE].colors_for(color.high_is, color.reverse)

@@ -49,13 +49,16 @@ def paint(scene: Scene, canvas: Canvas) -> None:
 
 def _paint_grid(grid: Grid, canvas: Canvas) -> None:
     columns = len(grid.xs)
-    if len(grid.steps) > MANY_CELLS:
+    absent = set(grid.absent)
+    if len(grid.steps) > MANY_CELLS and not absent and _is_even(grid):
         pitch = (grid.xs[1] - grid.xs[0] if columns > 1 else grid.cell_width, grid.ys[1] - grid.ys[0] if len(grid.ys) > 1 else 0)
         if grid.cell_width >= pitch[0] and (len(grid.ys) == 1 or grid.cell_height >= pitch[1]):
             _paint_as_image(grid, canvas)
             return
     for i, step in enumerate(grid.steps):
-        x, y = grid.xs[i % columns], grid.ys[i // columns]
+        if i in absent:
+            continue
+        x, y = grid.place(i % columns, i // columns)
         if step == BLANK_STEP and min(grid.cell_width, grid.cell_height) < LEAST_HATCHED:
             canvas.rect(x, y, grid.cell_width, grid.cell_height, BLANK_FILL)
         elif step == BLANK_STEP:
@@ -64,17 +67,23 @@ def _paint_grid(grid: Grid, canvas: Canvas) -> None:
             canvas.rect(x, y, grid.cell_width, grid.cell_height, grid.colors[step])
     for i, words in enumerate(grid.prints):
         if words:
+            x, y = grid.place(i % columns, i // columns)
             canvas.text(
                 Text(
                     part="cells",
-                    x=grid.xs[i % columns] + grid.cell_width / 2,
-                    y=grid.ys[i // columns] + grid.cell_height / 2 + grid.print_size * CAP_HEIGHT / 2,
+                    x=x + grid.cell_width / 2,
+                    y=y + grid.cell_height / 2 + grid.print_size * CAP_HEIGHT / 2,
                     text=words,
                     size=grid.print_size,
                     ink=grid.inks[grid.steps[i]],
                     anchor="middle",
                 )
             )
+
+
+def _is_even(grid: Grid) -> bool:
+    """Whether cells follow one another at one distance, with no gap for groups or panels."""
+    return not any(grid.drops) and all(len(starts) < 3 or np.ptp(np.diff(starts)) < 1e-6 for starts in (grid.xs, grid.ys))
 
 
 def _paint_as_image(grid: Grid, canvas: Canvas) -> None:

@@ -45,9 +45,7 @@ def passing(tests: tuple[Test, ...], records: int) -> NDArray[np.bool_]:
     return passes
 
 
-def _test(
-    source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None, others: tuple[Test, ...]
-) -> Test:
+def _test(source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None, others: tuple[Test, ...]) -> Test:
     if condition.all_ is not None or condition.any_ is not None:
         return _group(source, condition, path, measure)
     if condition.top is not None or condition.bottom is not None:
@@ -93,9 +91,7 @@ def _ranked(
     return level.codes, is_kept[level.member_of]
 
 
-def largest(
-    values: NDArray[np.float64], records: NDArray[np.int64], number: int, *, smallest: bool = False
-) -> NDArray[np.int64]:
+def largest(values: NDArray[np.float64], records: NDArray[np.int64], number: int, *, smallest: bool = False) -> NDArray[np.int64]:
     """The positions of so many members with the largest values, rising; members without a value or a record are never among them."""
     there = np.flatnonzero(~np.isnan(values) & (records > 0))
     signed = values[there] if smallest else -values[there]

@@ -85,7 +85,9 @@ def behind_pair(source: "Pivoting", pivot: PivotSpec, row: int, column: int) -> 
     return np.flatnonzero(both)
 
 
-def _order(pivot: PivotSpec, values: NDArray[np.float64], labels: tuple[Labels, ...]) -> tuple[NDArray[np.int64], tuple[Merge, ...]]:
+def _order(
+    pivot: PivotSpec, values: NDArray[np.float64], labels: tuple[Labels, ...]
+) -> tuple[NDArray[np.int64], tuple[Merge, ...]]:
     spec = pivot.order.rows
     lines = _bordered(values, np.nan)
     side = Ordered(

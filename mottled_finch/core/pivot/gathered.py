@@ -52,7 +52,11 @@ def measured(spec: MeasureSpec, partials: Sequence[Any]) -> NDArray[np.float64]:
 
 
 def gathered(
-    spec: MeasureSpec, partials: tuple[Partial, ...], place: NDArray[np.int64], row_groups: Sequence[Group], column_groups: Sequence[Group]
+    spec: MeasureSpec,
+    partials: tuple[Partial, ...],
+    place: NDArray[np.int64],
+    row_groups: Sequence[Group],
+    column_groups: Sequence[Group],
 ) -> Gathered:
     """Cells and totals. ``place`` of shape (rows, columns) gives each cell's place in the partial results."""
     rows, columns = place.shape

@@ -90,3 +90,8 @@ class Merge:
     left_height: float
     right_height: float
     height: float
+
+
+def colored_values(matrix: Matrix) -> NDArray[np.float64]:
+    """The values that have a color: those of cells that are there."""
+    return matrix.values if matrix.absent is None else np.where(matrix.absent, np.nan, matrix.values)

@@ -43,9 +43,7 @@ class Pivoting:
         self.table = table
         self.memory: Memory = memory_of(table)
 
-    def tests(
-        self, conditions: tuple[ConditionSpec, ...], path: str, measure: MeasureSpec | None = None
-    ) -> tuple[Test, ...]:
+    def tests(self, conditions: tuple[ConditionSpec, ...], path: str, measure: MeasureSpec | None = None) -> tuple[Test, ...]:
         return tests_of(self, conditions, path, measure)
 
     def numbers(self, field: str, path: str, take: str) -> NDArray[np.float64]:
@@ -115,7 +113,7 @@ def behind(table: Table, pivot: PivotSpec, row: int, column: int) -> NDArray[np.
     order of the matrix's ``all_values``.
     """
     if pivot.correlate is not None:
-        from .correlate import behind_pair  # noqa: PLC0415
+        from .correlate import behind_pair
 
         return behind_pair(Pivoting(table), pivot, row, column)
     matrix, ground, row_order, column_order = _laid_out(table, pivot)
@@ -144,7 +142,7 @@ def _laid_out(table: Table, pivot: PivotSpec) -> tuple[Matrix, Ground | None, ND
     if pivot.correlate is not None:
         return correlated(source, pivot), None, np.zeros(0, dtype=np.int64), np.zeros(0, dtype=np.int64)
     key = _ground_key(pivot)
-    ground = source.memory.keep(f"ground {key}", lambda: _ground(source, pivot))
+    ground = source.memory.keep(f"ground {key}", lambda: _ground(source, pivot, key))
     found = source.memory.keep(f"measure {pivot.measure!r} {key}", lambda: _gather(source, pivot, ground, key))
     counts = source.memory.keep(f"records {key}", lambda: _count(ground))
 
@@ -185,7 +183,7 @@ def _ground_key(pivot: PivotSpec) -> str:
     return repr((pivot.rows, pivot.columns, pivot.split, pivot.keep, pivot.measure if ranks else None))
 
 
-def _ground(source: Pivoting, pivot: PivotSpec) -> Ground:
+def _ground(source: Pivoting, pivot: PivotSpec, key: str) -> Ground:
     tests = source.tests(pivot.keep, "pivot.keep", pivot.measure)
     rows = [source.level(spec, f"pivot.rows[{i}]", pivot, tests) for i, spec in enumerate(pivot.rows)]
     columns = [source.level(spec, f"pivot.columns[{i}]", pivot, tests) for i, spec in enumerate(pivot.columns)]
@@ -201,6 +199,7 @@ def _ground(source: Pivoting, pivot: PivotSpec) -> Ground:
         column_side, across = _reduced(source, across, tests, bool(columns), panels=panels)
         _check_size(len(row_side), len(column_side), pivot, whole=False)
     placement = placed(source.table.records, (*down, *across), tests)
+    _partials(source, pivot, placement, key)  # now, while each block is in the processor's cache, and before counting costs a pass
     shape = prod(len(level) for level in down), prod(len(level) for level in across)
     records = placement.records.reshape(shape)
     if row_side is None or column_side is None:
@@ -233,13 +232,17 @@ def _reduced(
     return side, [Level(codes=placement.index, member_of=member_of, labels=("",) * len(side))]
 
 
-def _gather(source: Pivoting, pivot: PivotSpec, ground: Ground, key: str) -> Gathered:
+def _partials(source: Pivoting, pivot: PivotSpec, placement: Placement, key: str) -> tuple[Partial, ...]:
     spec = pivot.measure
-    partials = tuple(
-        source.memory.keep(f"{gathering.key} {key}", lambda make=gathering.make: make(ground.placement))  # type: ignore[misc]
+    return tuple(
+        source.memory.keep(f"{gathering.key} {key}", lambda make=gathering.make: make(placement))  # type: ignore[misc]
         for gathering in MEASURES[spec.take].gathers(source, spec, "pivot.measure")
     )
-    return gathered(spec, partials, ground.place, ground.row_groups, ground.column_groups)
+
+
+def _gather(source: Pivoting, pivot: PivotSpec, ground: Ground, key: str) -> Gathered:
+    partials = _partials(source, pivot, ground.placement, key)
+    return gathered(pivot.measure, partials, ground.place, ground.row_groups, ground.column_groups)
 
 
 def _count(ground: Ground) -> Gathered:

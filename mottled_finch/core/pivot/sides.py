@@ -42,7 +42,8 @@ def side_of(levels: Sequence[Level], named: bool, records: NDArray[np.int64], *,
     places = np.flatnonzero(used)
     members = np.stack(np.unravel_index(places, shape), axis=1) if len(places) else np.zeros((0, len(shape)), dtype=np.int64)
     labels = tuple(
-        tuple(level.labels[member] for level, member in zip(levels, line, strict=True)) if named else () for line in members.tolist()
+        tuple(level.labels[member] for level, member in zip(levels, line, strict=True)) if named else ()
+        for line in members.tolist()
     )
     return Side(places, members, labels)
 

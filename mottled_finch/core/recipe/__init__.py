@@ -23,4 +23,30 @@ from .spec import (
 from .suggest import suggest_recipe
 from .table_spec import ReadingSpec, TableSpec
 
-__all__ = ["BinsSpec", "CellsSpec", "ColorSpec", "ConditionSpec", "CorrelateSpec", "EndSpec", "LegendSpec", "LevelSpec", "MeasureSpec", "OrderSpec", "OrdersSpec", "PageSpec", "PivotSpec", "ReadingSpec", "Recipe", "ShowSpec", "TableSpec", "TotalsSpec", "WordsSpec", "dump_recipe", "dump_table_part", "load_recipe", "load_table_part", "name_change", "suggest_recipe"]
+__all__ = [
+    "BinsSpec",
+    "CellsSpec",
+    "ColorSpec",
+    "ConditionSpec",
+    "CorrelateSpec",
+    "EndSpec",
+    "LegendSpec",
+    "LevelSpec",
+    "MeasureSpec",
+    "OrderSpec",
+    "OrdersSpec",
+    "PageSpec",
+    "PivotSpec",
+    "ReadingSpec",
+    "Recipe",
+    "ShowSpec",
+    "TableSpec",
+    "TotalsSpec",
+    "WordsSpec",
+    "dump_recipe",
+    "dump_table_part",
+    "load_recipe",
+    "load_table_part",
+    "name_change",
+    "suggest_recipe",
+]

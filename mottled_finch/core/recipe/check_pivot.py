@@ -225,9 +225,7 @@ def _check_correlate(pivot: PivotSpec, correlate: CorrelateSpec) -> None:
     if pivot.show.as_ != "value" or pivot.totals != PivotSpec().totals:
         raise RecipeError("coefficients have no totals and are shown as they are; leave those out", path=path)
     if not 2 <= len(correlate.fields) <= MAX_CORRELATED:
-        raise RecipeError(
-            f"{len(correlate.fields)} fields are listed; list 2 to {MAX_CORRELATED}", path=f"{path}.fields"
-        )
+        raise RecipeError(f"{len(correlate.fields)} fields are listed; list 2 to {MAX_CORRELATED}", path=f"{path}.fields")
     for i, name in enumerate(correlate.fields):
         if name in correlate.fields[:i]:
             raise RecipeError(f'"{name}" is listed twice; keep one of them', path=f"{path}.fields[{i}]", received=name)

@@ -3,9 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
-Cut = Literal[
-    "year", "quarter", "month", "week", "day", "weekday", "hour", "date", "year_quarter", "year_month", "year_week"
-]
+Cut = Literal["year", "quarter", "month", "week", "day", "weekday", "hour", "date", "year_quarter", "year_month", "year_week"]
 Weekday = Literal["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"]
 Take = Literal["count", "sum", "average", "median", "min", "max", "distinct", "stdev", "percentile", "share", "ratio"]
 

@@ -140,9 +140,12 @@ class EndSpec:
 
 @dataclass(frozen=True, kw_only=True)
 class ColorSpec:
-    """How values become colors. ``high_is`` turns a palette whose colors would mislead; ``reverse`` turns it once more."""
+    """How values become colors. ``high_is`` turns a palette whose colors would mislead; ``reverse`` turns it once more.
 
-    palette: PaletteName = "water-mint"
+    Without a palette it is Water-mint, or for coefficients, which have a middle, Fritillary.
+    """
+
+    palette: PaletteName | None = None
     high_is: Literal["good", "bad", "neither"] = "neither"
     reverse: bool = False
     low: EndSpec = field(default_factory=lambda: EndSpec(at="lowest"))

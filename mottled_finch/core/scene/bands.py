@@ -1,41 +1,68 @@
-"""Totals, in bands apart from the cells and without color: a total inside the scale would flatten everything else."""
+"""Totals, in bands apart from the cells: without color, or with a scale of their own, since a total inside the scale of the cells
+would flatten everything else.
+"""
 
-from math import floor
+from collections.abc import Sequence
+from dataclasses import replace
 
-from .heads import LEAST_HEAD, head_size
+import numpy as np
+from numpy.typing import NDArray
+
+from ..color.ink import inks_on
+from ..color.scale import palette_colors, resolve_scale
+from ..color.spaces import hex_of
+from ..recipe.spec import EndSpec
+from .heads import LEAST_HEAD
 from .marks import Box, Text
 from .page import ALL, BAND, INK, Page
 from .type import CAP_HEIGHT, width_of
 
-
-def band_of_rows(page: Page, texts: list[str], x: float, ys: list[float], width: float, inner: float, top: float) -> None:
-    size, _ = head_size(page.sizes.head, inner)
-    head_y = top - round(page.sizes.head * 0.55)
-    page.texts.append(
-        Text(part="totals", x=x + width / 2, y=head_y, text=ALL, size=page.sizes.head, weight=600, ink=INK, anchor="middle")
-    )
-    for text, y in zip(texts, ys, strict=True):
-        band_cell(page, text, x, y, width, inner, size)
+Look = tuple[str, str]
+"""A band's fill and the ink on it."""
 
 
-def band_of_columns(
-    page: Page, xs: list[float], y: float, inner: float, height: float, grid_left: float, head_width: float
+def looks_of(page: Page, values: NDArray[np.float64]) -> list[Look]:
+    """The looks of totals that are judged together: plain, or from the lowest to the highest of them."""
+    plain = (BAND, INK)
+    if page.recipe.pivot.totals.color == "none":
+        return [plain] * values.size
+    color = replace(page.recipe.color, low=EndSpec(at="lowest"), middle=None, high=EndSpec(at="highest"))
+    scale = resolve_scale(color, values)
+    if scale is None:
+        return [plain] * values.size
+    colors = palette_colors(color)
+    inks = inks_on(colors)
+    steps = scale.steps(values.ravel())
+    return [plain if step >= len(colors) else (hex_of(colors[step]), str(inks[step])) for step in steps.tolist()]
+
+
+def band_size(page: Page, texts: Sequence[str], width: float) -> float:
+    """The largest size at which the texts fit bands of a width."""
+    widest = max((width_of(text, 1.0, 600) for text in texts), default=0.0) or 1.0
+    return min(page.sizes.head, (width - 4) / widest)
+
+
+def band_cell(
+    page: Page, text: str, x: float, y: float, width: float, height: float, size: float, look: Look = (BAND, INK)
 ) -> None:
-    texts = [page.number(value) for value in page.matrix.column_totals]
-    widest = max(width_of(text, 1.0, 600) for text in texts) or 1.0
-    size = floor(min(page.sizes.head, (inner - 2) / widest) * 4) / 4
-    baseline = y + height / 2 + page.sizes.head * CAP_HEIGHT / 2
-    if head_width:
-        x = grid_left - round(page.sizes.head * 0.7)
-        page.texts.append(Text(part="totals", x=x, y=baseline, text=ALL, size=page.sizes.head, weight=600, ink=INK, anchor="end"))
-    for text, x in zip(texts, xs, strict=True):
-        band_cell(page, text, x, y, inner, height, size)
-
-
-def band_cell(page: Page, text: str, x: float, y: float, width: float, height: float, size: float) -> None:
-    page.boxes.append(Box(part="totals", x=x, y=y, width=width, height=height, fill=BAND))
-    if text and size >= LEAST_HEAD and height >= size:
+    page.boxes.append(Box(part="totals", x=x, y=y, width=width, height=height, fill=look[0]))
+    size = min(size, height * 0.86)
+    if text and size >= LEAST_HEAD:
         baseline = y + height / 2 + size * CAP_HEIGHT / 2
         page.texts.append(
-            Text(part="totals", x=x + width / 2, y=baseline, text=text, size=size, weight=600, ink=INK, anchor="middle")
+            Text(part="totals", x=x + width / 2, y=baseline, text=text, size=size, weight=600, ink=look[1], anchor="middle")
         )
+
+
+def band_head_across(page: Page, x: float, width: float, bottom: float) -> None:
+    """The head over a band of totals to the right of cells."""
+    size = min(page.sizes.head, (width - 2) / max(width_of(ALL, 1.0, 600), 0.1))
+    y = bottom - round(page.sizes.head * 0.55)
+    if size >= LEAST_HEAD:
+        page.texts.append(Text(part="totals", x=x + width / 2, y=y, text=ALL, size=size, weight=600, ink=INK, anchor="middle"))
+
+
+def band_head_down(page: Page, x: float, y: float, height: float) -> None:
+    """The head beside a band of totals below cells, ending at x."""
+    baseline = y + height / 2 + page.sizes.head * CAP_HEIGHT / 2
+    page.texts.append(Text(part="totals", x=x, y=baseline, text=ALL, size=page.sizes.head, weight=600, ink=INK, anchor="end"))

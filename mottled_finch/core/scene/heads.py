@@ -1,16 +1,60 @@
-"""The heads of rows and columns: level or turned, cut where too long, thinned out where too many."""
+"""The heads of rows and columns: level or turned, cut where too long, thinned out where too many, outer levels beside a bracket."""
 
+from collections.abc import Sequence
 from math import ceil, floor
 
-from .marks import Anchor, Text
-from .page import INK, Page
+from ..pivot import Group, Labels
+from .axis import Axis
+from .marks import Anchor, Line, Text, Weight
+from .page import BRACKET, INK, Page
 from .type import CAP_HEIGHT, cut, width_of
 
 LEAST_HEAD = 6.0
 
 
-def column_head_height(page: Page, labels: list[str], cell_width: float) -> tuple[float, bool]:
-    """Room for the heads of the columns, and whether they are turned to read upward."""
+def on_one_line(label: str) -> str:
+    """A label as one line of text, whatever breaks a field of the file holds."""
+    return " ".join(label.split())
+
+
+def inner_labels(members: Sequence[Labels]) -> list[str]:
+    """What the innermost head of each member says."""
+    return [on_one_line(labels[-1]) if labels else "" for labels in members]
+
+
+def outer_labels(groups: Sequence[Group], depth: int) -> list[tuple[int, str]]:
+    """The groups of a depth by their place in the list, and what their heads say."""
+    return [(i, on_one_line(group.labels[-1])) for i, group in enumerate(groups) if group.depth == depth]
+
+
+def depths_of(groups: Sequence[Group]) -> list[int]:
+    """The depths of groups, outermost first."""
+    return sorted({group.depth for group in groups})
+
+
+def head_widths(page: Page, members: Sequence[Labels], groups: Sequence[Group], least: float) -> list[float]:
+    """Room for the heads of the rows, a width for each level, outermost first. The innermost holds ``least`` if it holds anything."""
+    size, room = page.sizes.head, page.right - page.left
+    outer = [
+        min(ceil(max(width_of(label, size, 600) for _, label in outer_labels(groups, depth))), floor(room * 0.14))
+        for depth in depths_of(groups)
+    ]
+    inner = max((width_of(label, size) for label in inner_labels(members)), default=0.0)
+    inner = max(inner, least) if inner or least else 0.0
+    return [*outer, min(ceil(inner), floor(room * (0.3 - 0.05 * len(outer))))]
+
+
+def outer_height(page: Page, groups: Sequence[Group]) -> float:
+    """Room for the heads of the outer levels of columns."""
+    return len(depths_of(groups)) * _line_height(page)
+
+
+def _line_height(page: Page) -> float:
+    return round(page.sizes.head * 1.75)
+
+
+def column_head_height(page: Page, labels: Sequence[str], cell_width: float) -> tuple[float, bool]:
+    """Room for the innermost heads of the columns, and whether they are turned to read upward."""
     size = page.sizes.head
     widest = max((width_of(label, size) for label in labels), default=0)
     if widest == 0:
@@ -23,31 +67,81 @@ def column_head_height(page: Page, labels: list[str], cell_width: float) -> tupl
 
 
 def row_heads(
-    page: Page, labels: list[str], ys: list[float], inner: float, pitch: float, grid_left: float, head_width: float
+    page: Page, members: Sequence[Labels], groups: Sequence[Group], axis: Axis, top: float, left: float, widths: list[float]
 ) -> None:
-    size, every = head_size(page.sizes.head, pitch)
-    x = grid_left - round(page.sizes.head * 0.7)
+    """The heads of rows whose cells begin at ``top``; their outermost level begins at ``left``."""
+    size, every = head_size(page.sizes.head, axis.pitch)
+    labels = inner_labels(members)
+    right = left
+    for depth, width in zip(depths_of(groups), widths[:-1], strict=True):
+        line_x = right + width + head_gap(page)
+        for i, label in outer_labels(groups, depth):
+            start, end = axis.spans[i]
+            _bracket(page, line_x, top + start, line_x, top + end - 1)
+            middle = top + (start + end) / 2 + page.sizes.head * CAP_HEIGHT / 2
+            if end - start >= page.sizes.head * 1.1 or len(axis.spans) == 1:
+                _head(page, label, line_x - head_gap(page), middle, page.sizes.head, width, "end", weight=600)
+        right = line_x + head_gap(page)
+    x = right + widths[-1]
     for i in range(0, len(labels), every):
-        _head(page, labels[i], x, ys[i] + inner / 2 + size * CAP_HEIGHT / 2, size, head_width, "end", turned=False)
+        y = top + axis.starts[i] + axis.pitch / 2 + size * CAP_HEIGHT / 2
+        _head(page, labels[i], x, y - page.cell_gap / 2, size, widths[-1], "end")
 
 
 def column_heads(
-    page: Page, labels: list[str], xs: list[float], inner: float, pitch: float, top: float, height: float, turned: bool
+    page: Page,
+    members: Sequence[Labels],
+    groups: Sequence[Group],
+    axis: Axis,
+    left: float,
+    bottom: float,
+    height: float,
+    turned: bool,
 ) -> None:
+    """The heads of columns whose cells begin at ``left`` and below ``bottom``; ``height`` is that of the innermost heads."""
     rise = round(page.sizes.head * 0.55)
-    if not turned:
-        for label, x in zip(labels, xs, strict=True):
-            _head(page, label, x + inner / 2, top - rise, page.sizes.head, pitch, "middle", turned=False)
-        return
-    size, every = head_size(page.sizes.head, pitch)
+    labels = inner_labels(members)
+    inner = axis.pitch - page.cell_gap
+    size, every = (page.sizes.head, 1) if not turned else head_size(page.sizes.head, axis.pitch)
     for i in range(0, len(labels), every):
-        _head(page, labels[i], xs[i] + inner / 2 + size * CAP_HEIGHT / 2, top - rise, size, height - rise, "start", turned=True)
+        middle = left + axis.starts[i] + inner / 2
+        if turned:
+            _head(page, labels[i], middle + size * CAP_HEIGHT / 2, bottom - rise, size, height - rise, "start", turned=True)
+        else:
+            _head(page, labels[i], middle, bottom - rise, size, axis.pitch, "middle")
+    y = bottom - height
+    for depth in reversed(depths_of(groups)):
+        for i, label in outer_labels(groups, depth):
+            start, end = axis.spans[i]
+            _bracket(page, left + start, y - 0.5, left + end - page.cell_gap, y - 0.5)
+            _head(page, label, left + (start + end) / 2, y - rise, page.sizes.head, end - start - 2, "middle", weight=600)
+        y -= _line_height(page)
 
 
-def _head(page: Page, label: str, x: float, y: float, size: float, most: float, anchor: Anchor, *, turned: bool) -> None:
-    if not label:
+def head_gap(page: Page) -> float:
+    """What parts a head from the cells, or from the next head."""
+    return round(page.sizes.head * 0.7)
+
+
+def _bracket(page: Page, x1: float, y1: float, x2: float, y2: float) -> None:
+    page.lines.append(Line(part="heads", x1=x1, y1=y1, x2=x2, y2=y2, ink=BRACKET, width=1))
+
+
+def _head(
+    page: Page,
+    label: str,
+    x: float,
+    y: float,
+    size: float,
+    most: float,
+    anchor: Anchor,
+    *,
+    turned: bool = False,
+    weight: Weight = 400,
+) -> None:
+    shown = cut(label, most, size, weight) if label else ""
+    if not shown or (shown == "…" and most < size):
         return
-    shown = cut(label, most, size)
     page.texts.append(
         Text(
             part="heads",
@@ -55,6 +149,7 @@ def _head(page: Page, label: str, x: float, y: float, size: float, most: float, 
             y=y,
             text=shown,
             size=size,
+            weight=weight,
             ink=INK,
             anchor=anchor,
             turned=turned,

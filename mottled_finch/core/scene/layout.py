@@ -1,8 +1,6 @@
-"""Placing the parts of a page: words above and below, heads at the grid, totals in bands apart, the legend to the right.
+"""Placing the parts of a page: words above and below, heads at the grid, totals in bands apart, the legend to the right."""
 
-Cell edges are whole points wherever cells are large enough to be told apart, so that they meet without seams in every output.
-"""
-
+from dataclasses import dataclass
 from math import ceil, floor
 
 import numpy as np
@@ -11,19 +9,32 @@ from ..color.ink import inks_on
 from ..color.palettes import BLANK_STEP
 from ..color.scale import Scale, palette_colors
 from ..color.spaces import hex_of
-from ..pivot import Labels, Matrix
+from ..pivot import Group, Matrix, colored_values
 from ..recipe.spec import Recipe
 from ..words import alternative_text
-from .bands import band_cell, band_of_columns, band_of_rows
-from .heads import column_head_height, column_heads, row_heads
+from .axis import Axis, axis_of
+from .bands import Look, band_cell, band_head_across, band_head_down, band_size, looks_of
+from .heads import (
+    column_head_height,
+    column_heads,
+    head_gap,
+    head_widths,
+    inner_labels,
+    on_one_line,
+    outer_height,
+    row_heads,
+)
 from .legend import Legend, legend_of
 from .legend_marks import place_legend
-from .marks import Grid, Scene
-from .page import ALL, Page, place_words, say_nothing_is_kept
-from .type import width_of
+from .marks import Grid, Scene, Text
+from .page import ALL, INK, Page, place_words, say_nothing_is_kept
+from .trees import column_tree, row_tree
+from .type import cut, width_of
 
 GROUND = "#ffffff"
 _LEAST_PRINT = 6.5
+_TREE = 3.2
+"""The depth of a tree, in sizes of heads."""
 
 
 def lay_out(recipe: Recipe, matrix: Matrix, scale: Scale | None) -> Scene:
@@ -39,7 +50,7 @@ def lay_out(recipe: Recipe, matrix: Matrix, scale: Scale | None) -> Scene:
         width=recipe.page.width,
         height=recipe.page.height,
         ground=GROUND,
-        alternative=alternative_text(recipe.pivot, matrix, page.decimals),
+        alternative=alternative_text(recipe.pivot, matrix, page.style),
         texts=tuple(page.texts),
         boxes=tuple(page.boxes),
         hatchings=tuple(page.hatchings),
@@ -48,66 +59,227 @@ def lay_out(recipe: Recipe, matrix: Matrix, scale: Scale | None) -> Scene:
     )
 
 
+@dataclass(frozen=True)
+class _Panel:
+    """A matrix of several side by side, or the only one: its columns from ``start`` to ``stop``, and the line of its totals."""
+
+    start: int
+    stop: int
+    total: int
+    title: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Frame:
+    """How a panel is laid out, alike for all: both axes, the height above the cells, and the bands of totals."""
+
+    across: Axis
+    down: Axis
+    head_height: float
+    turned: bool
+    above: float
+    width: float
+    height: float
+
+
+def _panels(matrix: Matrix) -> tuple[list[_Panel], list[Group]]:
+    """The panels, and the groups of columns within each of them, counted from its first column."""
+    columns = len(matrix.columns)
+    if not matrix.panels:
+        return [_Panel(0, columns, -1, "")], list(matrix.column_groups)
+    outermost = [(i, group) for i, group in enumerate(matrix.column_groups) if group.depth == 1]
+    if not outermost:  # nothing across but the split itself: each panel is one column
+        return [_Panel(i, i + 1, i, on_one_line(labels[0])) for i, labels in enumerate(matrix.columns)], []
+    panels = [_Panel(group.start, group.stop, columns + i, on_one_line(group.labels[0])) for i, group in outermost]
+    first = panels[0].stop
+    inner = [group for group in matrix.column_groups if group.depth > 1 and group.stop <= first]
+    return panels, inner
+
+
 def _place_figure(page: Page) -> Grid:
-    recipe, matrix, sizes = page.recipe, page.matrix, page.sizes
-    rows, columns = matrix.shape
+    matrix, sizes, totals = page.matrix, page.sizes, page.recipe.pivot.totals
     legend = _legend(page)
-    row_labels = [_on_one_line(labels) for labels in matrix.rows]
-    column_labels = [_on_one_line(labels) for labels in matrix.columns]
-    totals = recipe.pivot.totals
+    panels, inner_groups = _panels(matrix)
+    columns = panels[0].stop
+    column_labels = [labels[1:] if matrix.panels else labels for labels in matrix.columns[:columns]]
 
-    row_total_texts = [page.number(value) for value in matrix.row_totals] if totals.rows else []
-    corner = page.number(matrix.grand_total) if totals.rows and totals.columns else ""
-    band_text = max((width_of(text, sizes.head, 600) for text in [*row_total_texts, corner, ALL]), default=0.0)
-
-    widest_label = max((width_of(label, sizes.head) for label in row_labels), default=0)
-    if totals.columns:
-        widest_label = max(widest_label, width_of(ALL, sizes.head, 600))
-    head_width = min(ceil(widest_label), floor((page.right - page.left) * 0.3))
-    grid_left = page.left + head_width + (round(sizes.head * 0.8) if head_width else 0)
-
+    bands_across = totals.rows or (totals.column_groups and bool(inner_groups))
+    bands_down = totals.columns or (totals.row_groups and bool(matrix.row_groups))
+    band_width = _band_width(page) if bands_across else 0.0
+    # Many totals of groups would take the room from the cells.
+    band_height = float(round(sizes.head * (1.45 if totals.row_groups and len(matrix.row_groups) > 3 else 1.9))) if bands_down else 0.0
+    least = width_of(ALL, sizes.head, 600) if bands_down and (page.matrix.rows != ((),) or totals.columns) else 0.0
+    widths = head_widths(page, matrix.rows, matrix.row_groups, least if any(inner_labels(matrix.rows)) else 0.0)
+    tree_width = round(sizes.head * _TREE) + 4 if matrix.row_tree else 0
+    heads = sum(widths) + (len(widths) - 1) * 2 * head_gap(page) + (round(sizes.head * 0.8) if widths[-1] else 0)
+    left = page.left + tree_width
+    grid_left = left + heads
     legend_gap = round(sizes.margin * 1.1)
     room = page.right - grid_left - (legend.width + legend_gap if legend else 0)
-    band_width = ceil(band_text) + 12 if totals.rows else 0
-    room -= band_width + sizes.band_gap if totals.rows else 0
-    cell_width = _cell_length(room, columns, sizes.widest_cell)
-    band_width = max(band_width, floor(cell_width)) if totals.rows and room - cell_width * columns > cell_width else band_width
+    tree_height = round(sizes.head * _TREE) + 4 if matrix.column_tree else 0
+    title_height = round(sizes.head * 1.8) if matrix.panels else 0
 
-    head_height, heads_turned = column_head_height(page, column_labels, cell_width)
-    grid_top = page.top + head_height
-    band_height = round(sizes.head * 1.9) if totals.columns else 0
-    room = page.bottom - grid_top - (band_height + sizes.band_gap if totals.columns else 0)
-    cell_height = _cell_length(room, rows, sizes.highest_cell)
-    gap = 2 if min(cell_width, cell_height) >= 14 else 1 if min(cell_width, cell_height) >= 6 else 0
+    def frame(per_line: int) -> _Frame:
+        lines = ceil(len(panels) / per_line)
+        panel_gap = round(sizes.head * 1.6)
+        width = (room - (per_line - 1) * panel_gap) / per_line
+        across = axis_of(
+            columns,
+            inner_groups,
+            width - (band_width + sizes.band_gap if totals.rows else 0),
+            sizes.widest_cell,
+            sizes.band_gap,
+            band_width if totals.column_groups else 0.0,
+            sizes.band_gap,
+        )
+        head_height, turned = column_head_height(page, inner_labels(column_labels), across.pitch)
+        above = title_height + tree_height + outer_height(page, inner_groups) + head_height
+        height = (page.bottom - page.top - (lines - 1) * sizes.head) / lines - above
+        down = axis_of(
+            len(matrix.rows),
+            matrix.row_groups,
+            height - (band_height + sizes.band_gap if totals.columns else 0),
+            sizes.highest_cell,
+            sizes.band_gap,
+            band_height if totals.row_groups else 0.0,
+            sizes.band_gap,
+        )
+        return _Frame(
+            across=across,
+            down=down,
+            head_height=head_height,
+            turned=turned,
+            above=above,
+            width=across.end + (sizes.band_gap + band_width if totals.rows else 0) + panel_gap,
+            height=above + down.end + (sizes.band_gap + band_height if totals.columns else 0) + sizes.head,
+        )
 
-    xs = [grid_left + i * cell_width for i in range(columns)]
-    ys = [grid_top + i * cell_height for i in range(rows)]
-    inner_width, inner_height = cell_width - gap, cell_height - gap
-    row_heads(page, row_labels, ys, inner_height, cell_height, grid_left, head_width)
-    column_heads(page, column_labels, xs, inner_width, cell_width, grid_top, head_height, heads_turned)
-    if totals.rows:
-        x = xs[-1] + cell_width + sizes.band_gap - gap
-        band_of_rows(page, row_total_texts, x, ys, band_width, inner_height, grid_top)
-    if totals.columns:
-        y = ys[-1] + cell_height + sizes.band_gap - gap
-        band_of_columns(page, xs, y, inner_width, band_height, grid_left, head_width)
-        if totals.rows:
-            band_cell(page, corner, xs[-1] + cell_width + sizes.band_gap - gap, y, band_width, band_height, sizes.head)
+    per_line = max(range(1, len(panels) + 1), key=lambda number: _worth(frame(number), number, len(panels)))
+    plan = frame(per_line)
+    cell = min(plan.across.pitch, plan.down.pitch)
+    gap = page.cell_gap = 2 if cell >= 14 else 1 if cell >= 6 else 0
+    inner = plan.across.pitch - gap, plan.down.pitch - gap
+    if totals.rows and band_width < inner[0] and room - plan.across.end - sizes.band_gap > inner[0] and per_line == 1:
+        band_width = float(floor(inner[0]))
+
+    xs: list[float] = []
+    drops: list[float] = []
+    grid_top = page.top + plan.above
+    for number, panel in enumerate(panels):
+        x = grid_left + number % per_line * plan.width
+        drop = number // per_line * plan.height
+        xs += [x + start for start in plan.across.starts]
+        drops += [drop] * len(plan.across.starts)
+        top = grid_top + drop
+        if panel.title:
+            words = cut(panel.title, plan.across.end, sizes.head, 600)
+            y = top - plan.above + round(sizes.head * 0.86)
+            full = panel.title if words != panel.title else None
+            page.texts.append(Text(part="heads", x=x, y=y, text=words, size=sizes.head, weight=600, ink=INK, full=full))
+        column_heads(page, column_labels, inner_groups, plan.across, x, top, plan.head_height, plan.turned)
+        if matrix.column_tree:
+            below = top - plan.head_height - outer_height(page, inner_groups)
+            column_tree(page, matrix.column_tree, plan.across, x, below - 2, tree_height - 4)
+        if number % per_line == 0:
+            row_heads(page, matrix.rows, matrix.row_groups, plan.down, top, left, widths)
+            if matrix.row_tree:
+                row_tree(page, matrix.row_tree, plan.down, top, left - 4, tree_width - 4)
+        _bands(
+            page, panel, inner_groups, plan, x, top, grid_left, band_width, band_height, bool(widths[-1]), number % per_line == 0
+        )
     if legend:
-        legend_left = xs[-1] + cell_width - gap + legend_gap + (band_width + sizes.band_gap if totals.rows else 0)
-        place_legend(page, legend, legend_left, grid_top, page.bottom)
-    return _grid(page, xs, ys, inner_width, inner_height)
+        lines_across = min(per_line, len(panels))
+        end = grid_left + lines_across * plan.width - round(sizes.head * 1.6)
+        if totals.rows:
+            end += band_width - _band_width(page)
+        place_legend(page, legend, max(end - gap, grid_left) + legend_gap, grid_top, page.bottom)
+    ys = [grid_top + start for start in plan.down.starts]
+    return _grid(page, xs, ys, drops if len(panels) > per_line else [], inner[0], inner[1])
 
 
-def _grid(page: Page, xs: list[float], ys: list[float], width: float, height: float) -> Grid:
+def _worth(frame: _Frame, per_line: int, panels: int) -> tuple[float, int]:
+    """The larger the cells the better, a little wider than high; of equals, the one with fewer lines."""
+    return round(min(frame.across.pitch / 1.4, frame.down.pitch), 3), -ceil(panels / per_line)
+
+
+def _band_width(page: Page) -> float:
+    matrix, columns = page.matrix, len(page.matrix.columns)
+    texts = {page.number(value) for value in matrix.all_values[:, columns:].ravel().tolist()}
+    return ceil(max(width_of(text, page.sizes.head, 600) for text in (*texts, ALL))) + 12.0
+
+
+def _bands(
+    page: Page,
+    panel: _Panel,
+    inner_groups: list[Group],
+    plan: _Frame,
+    x: float,
+    top: float,
+    grid_left: float,
+    band_width: float,
+    band_height: float,
+    has_heads: bool,
+    leftmost: bool,
+) -> None:
+    """All totals of a panel: lines of totals across, lines of totals down, and where they cross."""
+    matrix, totals, gap = page.matrix, page.recipe.pivot.totals, page.cell_gap
+    rows, columns = matrix.shape
+    inner_width, inner_height = plan.across.pitch - gap, plan.down.pitch - gap
+    group_lines = _lines_of_groups(matrix, panel, inner_groups) if totals.column_groups else []
+    across = [(line, x + start - gap) for line, start in zip(group_lines, plan.across.bands, strict=False)]
+    if totals.rows:
+        across.append((panel.total, x + plan.across.end + page.sizes.band_gap - gap))
+    down = [(rows + i, top + start - gap) for i, start in enumerate(plan.down.bands)] if totals.row_groups else []
+    if totals.columns:
+        down.append((-1, top + plan.down.end + page.sizes.band_gap - gap))
+
+    cells_across = [(column, x + start) for column, start in zip(range(panel.start, panel.stop), plan.across.starts, strict=True)]
+    cells_down = list(enumerate(top + start for start in plan.down.starts))
+    for line, left in across:
+        _line_of_bands(page, [(row, line, left, y) for row, y in cells_down], band_width, inner_height)
+        band_head_across(page, left, band_width, top)
+    for line, y in down:
+        _line_of_bands(page, [(line, column, left, y) for column, left in cells_across], inner_width, band_height)
+        if has_heads and leftmost:
+            band_head_down(page, grid_left - round(page.sizes.head * 0.8), y, band_height)
+    for row, y in down:
+        _line_of_bands(page, [(row, column, left, y) for column, left in across], band_width, band_height, plain=True)
+
+
+def _lines_of_groups(matrix: Matrix, panel: _Panel, inner_groups: list[Group]) -> list[int]:
+    """The lines of totals of a panel's groups of columns, in the order of the groups."""
+    columns = len(matrix.columns)
+    where = {(group.start, group.stop, group.depth): columns + i for i, group in enumerate(matrix.column_groups)}
+    return [where[group.start + panel.start, group.stop + panel.start, group.depth] for group in inner_groups]
+
+
+def _line_of_bands(
+    page: Page, cells: list[tuple[int, int, float, float]], width: float, height: float, *, plain: bool = False
+) -> None:
+    """Totals that are judged together."""
+    if not cells:
+        return
+    values = np.array([page.matrix.all_values[row, column] for row, column, _, _ in cells])
+    texts = [page.number(value) for value in values.tolist()]
+    size = floor(band_size(page, texts, width) * 4) / 4
+    looks: list[Look | None] = [None] * len(cells) if plain else list(looks_of(page, values))
+    for (_, _, x, y), text, look in zip(cells, texts, looks, strict=True):
+        if look is None:
+            band_cell(page, text, x, y, width, height, size)
+        else:
+            band_cell(page, text, x, y, width, height, size, look)
+
+
+def _grid(page: Page, xs: list[float], ys: list[float], drops: list[float], width: float, height: float) -> Grid:
     matrix, recipe = page.matrix, page.recipe
     colors = palette_colors(recipe.color)
-    steps = page.scale.steps(matrix.values) if page.scale else np.full(matrix.shape, BLANK_STEP, dtype=np.uint8)
+    values = colored_values(matrix)
+    steps = page.scale.steps(values) if page.scale else np.full(matrix.shape, BLANK_STEP, dtype=np.uint8)
     prints: list[str] = []
     size = 0.0
     wanted = recipe.cells.values == "all"
     if wanted and height >= _LEAST_PRINT * 1.15 and width >= 2 * _LEAST_PRINT:
-        prints = [page.number(value) for value in matrix.values.ravel().tolist()]
+        prints = [page.number(value) for value in values.ravel().tolist()]
         widest = max(width_of(text, 1.0) for text in set(prints)) or 1.0
         size = floor(min(page.sizes.head, height * 0.62, (width - 3) / widest) * 4) / 4
         if size < _LEAST_PRINT:
@@ -115,6 +287,8 @@ def _grid(page: Page, xs: list[float], ys: list[float], width: float, height: fl
     return Grid(
         xs=tuple(xs),
         ys=tuple(ys),
+        drops=tuple(drops),
+        absent=() if matrix.absent is None else tuple(np.flatnonzero(matrix.absent).tolist()),
         cell_width=width,
         cell_height=height,
         steps=tuple(steps.ravel().tolist()),
@@ -129,17 +303,4 @@ def _grid(page: Page, xs: list[float], ys: list[float], width: float, height: fl
 def _legend(page: Page) -> Legend | None:
     if not page.recipe.legend.show:
         return None
-    return legend_of(page.recipe, page.matrix, page.scale, page.decimals, page.sizes.caption, (page.right - page.left) * 0.22)
-
-
-def _on_one_line(labels: Labels) -> str:
-    """The labels of a head as one line of text, whatever breaks a field of the file holds."""
-    return " ".join(" ".join(labels).split())
-
-
-def _cell_length(room: float, cells: int, most: float) -> float:
-    """The pitch of the cells: whole points, half points where cells are tiny, else just what is there."""
-    pitch = max(room, 1.0) / cells
-    if pitch < 1:
-        return pitch
-    return min(floor(pitch * 2) / 2 if pitch < 4 else float(floor(pitch)), most)
+    return legend_of(page.recipe, page.matrix, page.scale, page.style, page.sizes.caption, (page.right - page.left) * 0.22)

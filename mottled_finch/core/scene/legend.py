@@ -1,6 +1,6 @@
 """The legend's contents: its title, the ticks of the ramp and the swatch for "no value"."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import ceil, floor, log10
 
 import numpy as np
@@ -8,7 +8,7 @@ import numpy as np
 from ..color.scale import Scale
 from ..pivot import Matrix
 from ..recipe.spec import EndSpec, Recipe
-from ..words import measure_words, number_text
+from ..words import NumberStyle, what_is_shown
 from .type import CAP_HEIGHT, cut, width_of, wrap
 
 NO_VALUE = "No value"
@@ -50,16 +50,16 @@ class Legend:
         return min(max(centered, self.size * CAP_HEIGHT), height)
 
 
-def legend_of(recipe: Recipe, matrix: Matrix, scale: Scale | None, decimals: int, size: float, most: float) -> Legend:
+def legend_of(recipe: Recipe, matrix: Matrix, scale: Scale | None, style: NumberStyle, size: float, most: float) -> Legend:
     """The legend of a figure, no wider than ``most`` points."""
     ramp_width = round(size * 1.7)
     tick_x = ramp_width + round(size * 0.8)
-    words = measure_words(recipe.pivot.measure) if recipe.legend.title is None else recipe.legend.title
+    words = what_is_shown(recipe.pivot) if recipe.legend.title is None else recipe.legend.title
     title = wrap(words[:1].upper() + words[1:], most, size, 3, 600)
-    fixed = tuple(_cut(tick, most - tick_x, size) for tick in _fixed(recipe, scale, decimals)) if scale else ()
-    between = tuple(_cut(tick, most - tick_x, size) for tick in _between(scale, decimals)) if scale else ()
+    fixed = tuple(_cut(tick, most - tick_x, size) for tick in _fixed(recipe, scale, style)) if scale else ()
+    between = tuple(_cut(tick, most - tick_x, size) for tick in _between(scale, style)) if scale else ()
     blank = ""
-    if np.isnan(matrix.values).any():
+    if (np.isnan(matrix.values) & (True if matrix.absent is None else ~matrix.absent)).any():
         blank = cut(NO_VALUE if recipe.legend.blank is None else recipe.legend.blank, most - tick_x, size)
     texts = [tick.text for tick in (*fixed, *between)] + ([blank] if blank else [])
     return Legend(
@@ -78,36 +78,37 @@ def _cut(tick: Tick, most: float, size: float) -> Tick:
     return Tick(tick.place, cut(tick.text, most, size))
 
 
-def _fixed(recipe: Recipe, scale: Scale, decimals: int) -> list[Tick]:
+def _fixed(recipe: Recipe, scale: Scale, style: NumberStyle) -> list[Tick]:
     """Both ends, and the middle where the recipe sets one."""
     color = recipe.color
-    high = _named(scale.high, decimals, color.high, " and over" if scale.clips_high else "")
-    low = _named(scale.low, decimals, color.low, " and under" if scale.clips_low else "")
+    high = _named(scale.high, style, color.high, " and over" if scale.clips_high else "")
+    low = _named(scale.low, style, color.low, " and under" if scale.clips_low else "")
     if scale.low == scale.high:
-        return [Tick(0.5, _named(scale.high, decimals, color.high, ""))]
+        return [Tick(0.5, _named(scale.high, style, color.high, ""))]
     ticks = [Tick(1.0, high), Tick(0.0, low)]
     if color.middle is not None and scale.has_middle:
-        ticks.append(Tick(0.5, _named(scale.middle, decimals, color.middle, "")))
+        ticks.append(Tick(0.5, _named(scale.middle, style, color.middle, "")))
     return ticks
 
 
-def _named(value: float, decimals: int, end: EndSpec, behind: str) -> str:
+def _named(value: float, style: NumberStyle, end: EndSpec, behind: str) -> str:
     # A number the user set is told in full; one that comes from the data as precisely as the cells are.
-    text = (end_text(value, decimals) if isinstance(end.at, float) else number_text(value, decimals)) + behind
+    text = (end_text(value, style) if isinstance(end.at, float) else style.text(value)) + behind
     return f"{text}, {end.name}" if end.name else text
 
 
-def end_text(value: float, decimals: int) -> str:
+def end_text(value: float, style: NumberStyle) -> str:
     """A number chosen for the scale: without decimals where it is whole, else with those of the cells or the few more it needs."""
-    if value == floor(value):
-        return number_text(value, 0)
-    for more in range(decimals, decimals + 3):
-        if round(value, more) == value:
-            return number_text(value, more)
-    return number_text(value, decimals)
+    written = value * 100 if style.percent else value
+    if written == floor(written):
+        return replace(style, decimals=0).text(value)
+    for more in range(style.decimals, style.decimals + 3):
+        if round(written, more) == round(written, 9):
+            return replace(style, decimals=more).text(value)
+    return style.text(value)
 
 
-def _between(scale: Scale, decimals: int) -> list[Tick]:
+def _between(scale: Scale, style: NumberStyle) -> list[Tick]:
     """Round numbers inside the scale, 1, 2 or 5 times a power of ten apart."""
     span = scale.high - scale.low
     if span <= 0 or not np.isfinite(span):
@@ -115,10 +116,10 @@ def _between(scale: Scale, decimals: int) -> list[Tick]:
     rough = span / 4
     power = 10.0 ** floor(log10(rough))
     distance = next(power * factor for factor in (1, 2, 5, 10) if power * factor >= rough * 0.999)
-    distance = max(distance, 10.0**-decimals)  # there is no half a record
+    distance = max(distance, 10.0 ** -(style.decimals + (2 if style.percent else 0)))  # there is no half a record
     first, last = ceil(scale.low / distance), floor(scale.high / distance)
     values = [i * distance for i in range(first, last + 1)]
-    return [Tick(_place(value, scale), end_text(round(value, 12), decimals)) for value in values if scale.low < value < scale.high]
+    return [Tick(_place(value, scale), end_text(round(value, 12), style)) for value in values if scale.low < value < scale.high]
 
 
 def _place(value: float, scale: Scale) -> float:

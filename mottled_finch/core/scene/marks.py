@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
-Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells"]
+Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees"]
 
 Anchor = Literal["start", "middle", "end"]
 Weight = Literal[400, 600]
@@ -65,12 +65,15 @@ class Line:
 class Grid:
     """The cells, row by row: ``steps`` and ``prints`` have rows times columns places.
 
-    ``steps`` are places in ``colors``, 255 for a blank. ``prints`` are the printed values, empty when none are printed.
+    A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each
+    other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell. ``prints`` are the printed values, empty when none are printed.
     ``fits`` is false when values were asked for and the cells are too small to print them.
     """
 
     xs: tuple[float, ...]
     ys: tuple[float, ...]
+    drops: tuple[float, ...] = ()
+    absent: tuple[int, ...] = ()
     cell_width: float
     cell_height: float
     steps: tuple[int, ...]
@@ -79,6 +82,10 @@ class Grid:
     prints: tuple[str, ...]
     print_size: float
     fits: bool
+
+    def place(self, column: int, row: int) -> tuple[float, float]:
+        """Where a cell's top left corner is."""
+        return self.xs[column], self.ys[row] + (self.drops[column] if self.drops else 0.0)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -7,11 +7,12 @@ import numpy as np
 from ..color.scale import Scale
 from ..pivot import Matrix
 from ..recipe.spec import Recipe
-from ..words import decimals_of, default_caption, default_title, number_text, with_facts
+from ..words import default_caption, default_title, style_of, with_facts
 from .marks import Box, Hatching, Line, Part, Text, Weight
 from .type import wrap
 
 INK, QUIET, BAND = "#1d211a", "#5f6359", "#f4f3ef"
+BRACKET, TREE = "#b9bab2", "#7d8177"
 ALL = "All"
 
 
@@ -58,10 +59,12 @@ class Page:
         self.right = recipe.page.width - self.sizes.margin
         self.top = self.sizes.margin
         self.bottom = recipe.page.height - self.sizes.margin
-        self.decimals = decimals_of(recipe.cells, matrix)
+        self.style = style_of(recipe, matrix)
+        self.cell_gap = 0
+        """What is left open between two cells, once their size is known."""
 
     def number(self, value: float) -> str:
-        return "" if np.isnan(value) else number_text(value, self.decimals)
+        return "" if np.isnan(value) else self.style.text(value)
 
 
 def place_words(page: Page) -> None:

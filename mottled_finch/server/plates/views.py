@@ -16,7 +16,7 @@ from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure import Figure
 from mottled_finch.core.recipe import dump_recipe, load_recipe
 from mottled_finch.core.scene import Scene
-from mottled_finch.core.words import decimals_of, default_caption, default_title
+from mottled_finch.core.words import default_caption, default_title, style_of
 
 from ..openapi import PlateAnswer, PlateFigureAnswer, PlateStart, ProblemAnswer, Recipe, refers_to
 from ..problems import Problem
@@ -170,7 +170,7 @@ def figure_answer(figure: Figure) -> dict[str, Any]:
         "grand_total": numbers_or_null(np.array([matrix.grand_total]))[0],
         "row_records": matrix.row_records.tolist(),
         "column_records": matrix.column_records.tolist(),
-        "decimals": decimals_of(figure.recipe.cells, matrix),
+        "decimals": style_of(figure.recipe, matrix).decimals,
         "kept": matrix.kept,
         "unplaced": matrix.unplaced,
         "unmeasured": matrix.unmeasured,

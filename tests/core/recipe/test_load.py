@@ -37,7 +37,7 @@ FULL = {
 def test_only_version_and_pivot_are_required():
     recipe = load_recipe('{"finch_recipe": 1, "pivot": {}}')
     assert recipe.pivot.measure == MeasureSpec(take="count")
-    assert recipe.color == ColorSpec(palette="water-mint", low=EndSpec(at="lowest"), high=EndSpec(at="highest"))
+    assert recipe.color == ColorSpec(low=EndSpec(at="lowest"), high=EndSpec(at="highest"))
 
 
 def test_a_full_recipe_is_read_and_written_back_as_it_was():
@@ -99,7 +99,7 @@ def with_(path: str, value: object) -> dict:
         (with_("pivot.columns.0.cut", "monht"), 'pivot.columns[0].cut: "monht" is not known here; did you mean "month"?'),
         (with_("pivot.rows", {"field": "a"}), 'pivot.rows: {"field": "a"} stands where a list belongs'),
         (with_("pivot.rows", [{}]), 'pivot.rows[0]: the key "field" is missing; add it'),
-        (with_("pivot.rows", [{"field": "a"}, {"field": "b"}]), "pivot.rows: 2 levels are listed; keep one, more do not nest yet"),
+        (with_("pivot.rows", [{"field": name} for name in "abcd"]), "pivot.rows: 4 levels are nested; keep 3 at most"),
         (with_("pivot.measure.take", "averge"), 'pivot.measure.take: "averge" is not known here; did you mean "average"?'),
         (with_("pivot.measure", {"take": "sum"}), 'pivot.measure: "sum" needs the field it is taken of; add "of"'),
         (
@@ -108,11 +108,12 @@ def with_(path: str, value: object) -> dict:
         ),
         (
             with_("pivot.keep", [{"field": "a"}]),
-            'pivot.keep[0]: nothing is said about the field; add "in", "not_in", "from", "to", "above", "below" or "blank"',
+            'pivot.keep[0]: nothing is said about the field; add "in", "not_in", "from", "to", "above", "below", '
+            '"blank", "top" or "bottom"',
         ),
         (
             with_("pivot.keep", [{"field": "a", "in": [], "to": 3}]),
-            'pivot.keep[0]: "in", "not_in", "from" with "to", "above" with "below" and "blank" do not go together; '
+            'pivot.keep[0]: "in" and "from" with "to" do not go together; '
             "write one condition for each",
         ),
         (

@@ -6,10 +6,10 @@ from .distinct import DISTINCT
 from .max import MAX
 from .measure import Gathering, Measure
 from .median import MEDIAN
+from .min import MIN
 from .percentile import PERCENTILE
 from .ratio import RATIO
 from .share import SHARE
-from .min import MIN
 from .stdev import STDEV
 from .sum import SUM
 

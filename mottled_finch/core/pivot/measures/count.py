@@ -1,6 +1,6 @@
 """The number of records. Of nothing it is 0, not a blank."""
 
-from ..partials import Counts, gather_counts
+from ..partials import gather_counts
 from .measure import Gathering, Measure
 
 COUNT = Measure(

@@ -22,10 +22,14 @@ def distances(values: Table, how: str) -> Table:
     columns = values.shape[1]
     scale = np.divide(columns, both, out=np.zeros_like(both), where=both > 0)
     if how == "cityblock":
-        found = np.array([(np.abs(numbers - row) * (filled & there)).sum(axis=1) for row, there in zip(numbers, filled, strict=True)])
+        found = np.array(
+            [(np.abs(numbers - row) * (filled & there)).sum(axis=1) for row, there in zip(numbers, filled, strict=True)]
+        )
         found *= scale
     elif how == "euclidean":
-        found = np.array([((numbers - row) ** 2 * (filled & there)).sum(axis=1) for row, there in zip(numbers, filled, strict=True)])
+        found = np.array(
+            [((numbers - row) ** 2 * (filled & there)).sum(axis=1) for row, there in zip(numbers, filled, strict=True)]
+        )
         found = np.sqrt(found * scale)
     else:
         found = 1 - _alike(numbers, filled, centered=how == "correlation")

@@ -8,8 +8,8 @@ different values needs the values themselves, which are therefore gathered cell 
 from .counts import Counts, gather_counts
 from .distinct import Distinct, gather_distinct
 from .extremes import Extremes, gather_extremes
-from .met import Met, gather_met
 from .grouped import Grouped
+from .met import Met, gather_met
 from .partial import Partial, Regions
 from .spread import Spread, gather_spread
 from .sums import Sums, gather_sums

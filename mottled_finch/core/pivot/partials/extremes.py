@@ -68,7 +68,5 @@ def _compare(index: Any, values: Any, ends: Any, counts: Any) -> None:  # pragma
         if value == value:
             counts[place] += np.uint32(1)
             place += place
-            if value < ends[place]:
-                ends[place] = value
-            if value > ends[place + one]:
-                ends[place + one] = value
+            ends[place] = min(ends[place], value)
+            ends[place + one] = max(ends[place + one], value)

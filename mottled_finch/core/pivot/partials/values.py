@@ -24,7 +24,7 @@ class Values(Grouped):
         found = np.full(len(regions), np.nan)
 
         def work(part: slice) -> None:
-            room = np.empty(max(1, int(numbers[part].max())))
+            room = np.empty(int(numbers[part].max()) + 1)
             _choose(self.values, self.starts, regions.cells, regions.starts, part.start, part.stop, share, room, found)
 
         list(in_blocks(work, self.parts()))
@@ -36,30 +36,83 @@ def gather_values(placement: Placement, values: NDArray[np.float64]) -> Values:
     return Values(*group(placement, values, np.nan))
 
 
+_FEW = 600
+"""Values among which it is not worth while to draw a sample first."""
+
+
 @compiled
 def _choose(
     values: Any, starts: Any, cells: Any, regions: Any, first: Any, last: Any, share: Any, room: Any, found: Any
 ) -> None:  # pragma: no cover - compiled
-    """Copy the values of each region together and choose among them."""
+    """Choose among the values of each region.
+
+    Two values of a sample that most likely enclose the one sought are found first; one sweep without a branch then counts what is
+    below them and sets aside what is between (R. W. Floyd and R. L. Rivest, "Expected Time Bounds for Selection", 1975). Where the
+    sample misled, all values are chosen among.
+    """
     for region in range(first, last):
         n = 0
         for j in range(regions[region], regions[region + 1]):
-            cell = cells[j]
-            for i in range(starts[cell], starts[cell + 1]):
-                room[n] = values[i]
-                n += 1
+            n += starts[cells[j] + 1] - starts[cells[j]]
         if n == 0:
             continue
         exact = share * (n - 1)
-        below = int(np.floor(exact))
-        low = _select(room, n, below)
-        if exact > below:
-            high = room[below + 1]
-            for i in range(below + 2, n):
-                high = min(high, room[i])
-            # Written so that two equal values give just that value.
-            low = low + (high - low) * (exact - below) if high > low else low
-        found[region] = low
+        k = int(np.floor(exact))
+        low, high = -np.inf, np.inf
+        if n > _FEW:
+            size = _sample(values, starts, cells, regions[region], regions[region + 1], n, room)
+            part = (k + 0.5) / n
+            around = 3.0 * np.sqrt(size * part * (1 - part)) + 2.0
+            below_rank, above_rank = int(np.floor(part * size - around)), int(np.ceil(part * size + around))
+            if below_rank >= 0:
+                low = _select(room, size, below_rank)
+            if above_rank < size:
+                high = _select(room, size, above_rank)
+        below, m = _between(values, starts, cells, regions[region], regions[region + 1], low, high, room)
+        if not (below <= k and k + 1 < below + m) and m < n:
+            below, m = _between(values, starts, cells, regions[region], regions[region + 1], -np.inf, np.inf, room)
+        k -= below
+        answer = _select(room, m, k)
+        if exact > k + below:
+            above = room[k + 1]
+            for i in range(k + 2, m):
+                above = min(above, room[i])
+            # Written so that two equal values, finite or not, give just that value.
+            answer = answer + (above - answer) * (exact - below - k) if above > answer else answer
+        found[region] = answer
+
+
+@compiled
+def _sample(values: Any, starts: Any, cells: Any, first: Any, last: Any, n: Any, room: Any) -> Any:  # pragma: no cover - compiled
+    """Put values of a region into room, evenly spaced, and say how many."""
+    step = int(np.floor(n ** (1.0 / 3.0)))
+    size = 0
+    skip = step // 2
+    for j in range(first, last):
+        begin, end = starts[cells[j]], starts[cells[j] + 1]
+        i = begin + skip
+        while i < end:
+            room[size] = values[i]
+            size += 1
+            i += step
+        skip = i - end
+    return size
+
+
+@compiled
+def _between(
+    values: Any, starts: Any, cells: Any, first: Any, last: Any, low: Any, high: Any, room: Any
+) -> Any:  # pragma: no cover - compiled
+    """Put the values of a region from low to high into room; say how many are below these, and how many these are."""
+    below = np.uint64(0)
+    m = np.uint64(0)
+    for j in range(first, last):
+        for i in range(np.uint64(starts[cells[j]]), np.uint64(starts[cells[j] + 1])):
+            value = values[i]
+            room[m] = value
+            m += np.uint64((value >= low) & (value <= high))
+            below += np.uint64(value < low)
+    return np.int64(below), np.int64(m)
 
 
 @compiled

@@ -1,0 +1,32 @@
+"""Names of fields in a statement: in words where these say which field is meant, else in quotation marks."""
+
+import re
+from collections.abc import Iterable
+
+from ..wording import field_words
+from .words import CUTS, RESERVED, TAKES
+
+_PLAIN = re.compile(r"[^\W\d_][\w]*(?: [\w]+)*$")
+
+
+def quoted(text: str) -> str:
+    """The text in quotation marks; a backslash stands before a mark or backslash within, and line breaks are written as \\n."""
+    inner = text.replace("\\", "\\\\").replace('"', '\\"').replace("\n", "\\n").replace("\r", "\\r")
+    return f'"{inner}"'
+
+
+def spoken(names: Iterable[str]) -> dict[str, str]:
+    """The words that stand for fields without quotation marks, in lower case: no two fields share them, none is a word of the
+    statement, and none begins as another one does.
+    """
+    words: dict[str, list[str]] = {}
+    for name in names:
+        words.setdefault(field_words(name).casefold(), []).append(name)
+    plain = {said: found[0] for said, found in words.items() if len(found) == 1 and _is_plain(said)}
+    return {said: name for said, name in plain.items() if not any(other.startswith(f"{said} ") for other in plain)}
+
+
+def _is_plain(said: str) -> bool:
+    parts = said.split()
+    others = {word for phrase in (*CUTS.values(), *TAKES.values()) for word in phrase.split()}
+    return bool(_PLAIN.match(said)) and not any(part in RESERVED for part in parts) and parts[0] not in others

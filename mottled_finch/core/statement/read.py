@@ -1,0 +1,426 @@
+"""A statement as the pivot it stands for. Every mistake is told with its place in the text."""
+
+import re
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass, replace
+from difflib import get_close_matches
+from typing import Any, NoReturn
+
+from ..errors import RecipeError
+from ..recipe.check_pivot import check_pivot
+from ..recipe.conditions import ConditionSpec, MeasureSpec
+from ..recipe.load import MAX_LIST
+from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, OrdersSpec, PivotSpec, ShowSpec, TotalsSpec
+from .names import spoken
+from .words import CUTS, EMPTY, MONTHS, ORDERS, SCOPES, TAKES, WEEKDAYS
+
+MAX_STATEMENT = 20_000
+PLACE = "statement"
+_TOKEN = re.compile(
+    r"""\s*(?:(?P<text>"(?:[^"\\]|\\.)*")|(?P<date>\d{4}-\d\d(?:-\d\d)?(?![\w.]))|(?P<number>[-−]?\d+(?:\.\d+)?(?:[eE][-+]?\d+)?(?!\w))"""
+    r"""|(?P<word>[^\W\d]\w*)|(?P<mark>[(),;]))""",
+    re.VERBOSE,
+)
+
+
+@dataclass(frozen=True)
+class _Token:
+    kind: str
+    text: str
+    start: int
+
+    @property
+    def word(self) -> str:
+        return self.text.casefold() if self.kind in ("word", "mark") else ""
+
+
+def read_statement(text: str, fields: Iterable[str]) -> PivotSpec:
+    """The pivot that a statement says. ``fields`` are those of the table it is said of.
+
+    Raises RecipeError with the path "statement", what stands where it goes wrong, and what could stand there.
+    """
+    if len(text) > MAX_STATEMENT:
+        raise RecipeError(f"the statement has {len(text):,} characters; at most {MAX_STATEMENT:,} are read", path=PLACE)
+    reader = _Reader(_tokens(text), list(fields))
+    pivot = reader.pivot()
+    check_pivot(pivot)
+    return pivot
+
+
+def _tokens(text: str) -> list[_Token]:
+    found: list[_Token] = []
+    at = 0
+    end = len(text.rstrip().rstrip(".").rstrip()) if not text.rstrip().endswith('"') else len(text.rstrip())
+    while at < end:
+        match = _TOKEN.match(text, at)
+        if match is None:
+            rest = text[at:].strip()
+            if rest.startswith('"'):
+                raise RecipeError("a quotation mark is not closed; put one behind the text", path=PLACE, received=rest[:40])
+            raise RecipeError(f'"{rest[:1]}" has no meaning here; take it out', path=PLACE, received=rest[:40])
+        assert match.lastgroup is not None
+        found.append(_Token(match.lastgroup, match[match.lastgroup], match.start(match.lastgroup)))
+        at = match.end()
+    return found
+
+
+class _Reader:
+    def __init__(self, tokens: list[_Token], fields: list[str]) -> None:
+        self.tokens = tokens
+        self.at = 0
+        self.fields = fields
+        self.spoken = spoken(fields)
+        self.longest = max((len(words.split()) for words in self.spoken), default=0)
+        self.depth = 0
+
+    # The tokens
+
+    def next(self) -> _Token | None:
+        return self.tokens[self.at] if self.at < len(self.tokens) else None
+
+    def takes(self, phrase: str) -> bool:
+        """Whether the words or marks of the phrase come next; if so they are passed."""
+        words = phrase.split()
+        if [token.word for token in self.tokens[self.at : self.at + len(words)]] != words:
+            return False
+        self.at += len(words)
+        return True
+
+    def needs(self, phrase: str) -> None:
+        if not self.takes(phrase):
+            self.wrong(f'"{phrase}"')
+
+    def wrong(self, wanted: str) -> NoReturn:
+        token = self.next()
+        if token is None:
+            before = f' behind "{self.tokens[-1].text}"' if self.tokens else ""
+            raise RecipeError(f"the statement ends{before} where {wanted} belongs; write on", path=PLACE)
+        raise RecipeError(f'"{token.text[:60]}" stands where {wanted} belongs', path=PLACE, received=token.text[:60])
+
+    def one_of(self, phrases: dict[str, str], wanted: str) -> str:
+        """The key of the phrase that comes next, the longest that fits."""
+        for key, phrase in sorted(phrases.items(), key=lambda pair: -len(pair[1])):
+            if self.takes(phrase.casefold()):
+                return key
+        self.wrong(wanted)
+
+    def text(self, wanted: str) -> str:
+        token = self.next()
+        if token is None or token.kind != "text":
+            self.wrong(wanted)
+        self.at += 1
+        return _unquoted(token.text)
+
+    def number(self, wanted: str) -> float:
+        token = self.next()
+        if token is None or token.kind != "number":
+            self.wrong(wanted)
+        self.at += 1
+        return _finite(token.text)
+
+    def whole(self, wanted: str) -> int:
+        number = self.number(wanted)
+        if number != int(number):
+            self.at -= 1
+            self.wrong(wanted)
+        return int(number)
+
+    def value(self) -> str | float:
+        token = self.next()
+        if token is not None and token.kind == "number":
+            return self.number("")
+        if token is not None and token.kind == "date":
+            self.at += 1
+            return token.text
+        return self.text("a number, a date or a text in quotation marks")
+
+    def field(self) -> str:
+        token = self.next()
+        if token is not None and token.kind == "text":
+            name = self.text("")
+            if name not in self.fields:
+                self.unknown(name)
+            return name
+        for count in range(min(self.longest, len(self.tokens) - self.at), 0, -1):
+            words = " ".join(each.text.casefold() for each in self.tokens[self.at : self.at + count])
+            if words in self.spoken:
+                self.at += count
+                return self.spoken[words]
+        if token is None or token.kind != "word":
+            self.wrong("a field")
+        self.unknown(token.text)
+
+    def unknown(self, name: str) -> NoReturn:
+        near = get_close_matches(name.casefold(), [each.casefold() for each in self.fields], n=1, cutoff=0.5)
+        words = next((each for each in self.fields if near and each.casefold() == near[0]), "")
+        cure = f'did you mean "{words}"?' if words else f"choose from {', '.join(self.fields[:12])}"
+        raise RecipeError(f'no field is called "{name}"; {cure}', path=PLACE, received=name, allowed=self.fields)
+
+    def listed(self, read: Callable[[], Any], parted: str) -> tuple[Any, ...]:
+        found = [read()]
+        while self.takes(parted):
+            found.append(read())
+            if len(found) > MAX_LIST:
+                raise RecipeError(f"more than {MAX_LIST:,} things are listed in one place", path=PLACE)
+        return tuple(found)
+
+    # The sentence
+
+    def pivot(self) -> PivotSpec:
+        self.needs("color")
+        if self.takes("how"):
+            pivot = PivotSpec(correlate=self.correlate())
+        else:
+            self.needs("the")
+            pivot = PivotSpec(measure=self.measure())
+            if self.takes("for each"):
+                pivot = self.sides(pivot)
+        while self.next() is not None:
+            self.takes(",")
+            pivot = self.clause(pivot)
+        return pivot
+
+    def clause(self, pivot: PivotSpec) -> PivotSpec:
+        if self.takes("split by"):
+            return replace(pivot, split=self.level())
+        if self.takes("as"):
+            return replace(pivot, show=self.show())
+        if self.takes("keeping"):
+            return replace(pivot, keep=() if self.takes("all records") else self.listed(self.condition, "and"))
+        if self.takes("rows ordered by"):
+            return replace(pivot, order=OrdersSpec(rows=self.order(), columns=pivot.order.columns))
+        if self.takes("columns ordered by"):
+            return replace(pivot, order=OrdersSpec(rows=pivot.order.rows, columns=self.order()))
+        if self.takes("with"):
+            return replace(pivot, totals=self.totals())
+        self.wrong('"split by", "as", "keeping", "rows ordered by", "columns ordered by" or "with totals"')
+
+    def measure(self) -> MeasureSpec:
+        if self.takes("number of records"):
+            measure = MeasureSpec()
+        elif self.takes("share of records where"):
+            measure = MeasureSpec(take="share", where=self.condition())
+        elif self.takes("ratio of"):
+            of = self.field()
+            self.needs("to")
+            measure = MeasureSpec(take="ratio", of=of, per=self.field())
+        elif self.takes("percentile"):
+            p = self.number("a number from 0 to 100")
+            self.needs("of")
+            measure = MeasureSpec(take="percentile", p=p, of=self.field())
+        else:
+            measures = ", ".join(f'"{each} of"' for each in TAKES.values())
+            take = self.one_of(TAKES, f'a measure ("number of records", "share of records where", "ratio of", "percentile", {measures})')
+            self.needs("of")
+            measure = MeasureSpec(take=take, of=self.field())  # type: ignore[arg-type]
+        if self.takes("counting"):
+            measure = replace(measure, empty=self.one_of(EMPTY, '"nothing as zero" or "nothing as blank"'))
+        return measure
+
+    def sides(self, pivot: PivotSpec) -> PivotSpec:
+        levels = self.listed(self.level, "then")
+        if self.takes("across"):
+            return replace(pivot, columns=levels)
+        if not self.takes("down"):
+            self.wrong('"down" or "across"')
+        pivot = replace(pivot, rows=levels)
+        if self.takes("and"):
+            pivot = replace(pivot, columns=self.listed(self.level, "then"))
+            self.needs("across")
+        return pivot
+
+    def cut(self) -> str | None:
+        """A cut and its "of", if these come next."""
+        at = self.at
+        for key, phrase in sorted(CUTS.items(), key=lambda pair: -len(pair[1])):
+            if self.takes(phrase) and self.takes("of"):
+                return key
+            self.at = at
+        return None
+
+    def level(self) -> LevelSpec:
+        cut = self.cut()
+        level = LevelSpec(field=self.field(), cut=cut)  # type: ignore[arg-type]
+        if self.takes("in"):
+            level = replace(level, bins=self.bins())
+        if self.takes("("):
+            level = self.notes(level)
+            while self.takes(";"):
+                level = self.notes(level)
+            self.needs(")")
+        return level
+
+    def notes(self, level: LevelSpec) -> LevelSpec:
+        if self.takes("years start in"):
+            return replace(level, year_starts=self.month())
+        if self.takes("weeks start on"):
+            days = {key: words for words, key in WEEKDAYS.items()}
+            return replace(level, week_starts=self.one_of(days, "a weekday"))
+        if self.takes("top"):
+            level = replace(level, top=self.whole("a whole number"))
+            return replace(level, by=self.measure()) if self.takes("by") else level
+        if self.takes("rest gathered"):
+            return replace(level, others=self.text("a name in quotation marks") if self.takes("as") else True)
+        if self.takes("empty kept"):
+            return replace(level, empty="keep")
+        label = self.text('"years start in", "weeks start on", "top", "rest gathered", "empty kept" or a label in quotation marks')
+        self.needs("called")
+        return replace(level, names={**level.names, label: self.text("a name in quotation marks")})
+
+    def month(self) -> int:
+        return int(self.one_of({str(i + 1): month for i, month in enumerate(MONTHS)}, "a month"))
+
+    def bins(self) -> BinsSpec:
+        if self.takes("bins at"):
+            return BinsSpec(edges=self.listed(lambda: self.number("an edge, a number"), "then"))
+        count = self.whole('"bins at" or a number of bins')
+        kind = self.one_of({"equal_width": "bins of equal width", "equal_count": "bins of equal count"}, '"bins of equal width" or "bins of equal count"')
+        return BinsSpec(equal_width=count) if kind == "equal_width" else BinsSpec(equal_count=count)
+
+    def show(self) -> ShowSpec:
+        if self.takes("index"):
+            to = None
+            if self.takes("to the"):
+                to = self.one_of({"max": "largest", "first": "first"}, '"largest" or "first"')
+            return ShowSpec(as_="index", to=to, of=self.scope())  # type: ignore[arg-type]
+        if self.takes("running total"):
+            return ShowSpec(as_="running", along=self.way())  # type: ignore[arg-type]
+        if self.takes("gap to"):
+            return ShowSpec(as_="gap", to=self.number("a number"))
+        relative = self.takes("relative")
+        if self.takes("change"):
+            return ShowSpec(as_="change", along=self.way(), relative=relative)  # type: ignore[arg-type]
+        kinds = {each: each for each in ("share", "rank", "score", "value")}
+        kind = self.one_of(kinds, '"share", "index", "running total", "change", "rank", "score" or "gap to"')
+        return ShowSpec(as_=kind, of=self.scope())  # type: ignore[arg-type]
+
+    def scope(self) -> str | None:
+        return self.one_of(SCOPES, " or ".join(f'"{each}"' for each in SCOPES.values())) if self.takes("of") else None
+
+    def way(self) -> str | None:
+        return "rows" if self.takes("down the rows") else "columns" if self.takes("across the columns") else None
+
+    def condition(self) -> ConditionSpec:
+        for name in ("all", "any"):
+            if self.takes(f"{name} of ("):
+                return self.group(name)
+        if self.takes("("):
+            return self.group(None)
+        cut = self.cut()
+        condition = ConditionSpec(field=self.field(), cut=cut)  # type: ignore[arg-type]
+        if self.takes("( years start in"):
+            condition = replace(condition, year_starts=self.month())
+            self.needs(")")
+        if self.takes("among the"):
+            side = self.one_of({"top": "top", "bottom": "bottom"}, '"top" or "bottom"')
+            number = self.whole("a whole number")
+            by = self.measure() if self.takes("by") else None
+            return replace(condition, **{side: number}, by=by)
+        if self.takes("is not"):
+            return replace(condition, blank=False) if self.takes("blank") else replace(condition, not_in=self.values("nor"))
+        if self.takes("is"):
+            return replace(condition, blank=True) if self.takes("blank") else replace(condition, in_=self.values("or"))
+        ends = {}
+        words = {"from_": "from", "to": "up to", "above": "above", "below": "below"}
+        while True:
+            key = next((key for key, phrase in words.items() if key not in ends and self.takes(phrase)), None)
+            if key is None:
+                break
+            ends[key] = self.value()
+        if not ends:
+            self.wrong('"is", "is not", "from", "up to", "above", "below" or "among the"')
+        return replace(condition, **ends)  # type: ignore[arg-type]
+
+    def values(self, parted: str) -> tuple[str | float, ...]:
+        """Values with a word between. The word may also part conditions, when no value follows it."""
+        if self.takes("none"):
+            return ()
+        found = [self.value()]
+        while True:
+            at = self.at
+            if not self.takes(parted):
+                return tuple(found)
+            token = self.next()
+            follows = self.tokens[self.at + 1] if self.at + 1 < len(self.tokens) else None
+            if token is None or token.kind not in ("text", "number", "date") or (follows is not None and follows.word in _VERBS):
+                self.at = at
+                return tuple(found)
+            found.append(self.value())
+
+    def group(self, name: str | None) -> ConditionSpec:
+        self.depth += 1
+        if self.depth > 20:
+            raise RecipeError("conditions are held in conditions too deeply; write them flatter", path=PLACE)
+        held = [self.condition()]
+        joined = name and {"all": "and", "any": "or"}[name]
+        while not self.takes(")"):
+            word = self.one_of({each: each for each in ((joined,) if joined else ("and", "or"))}, f'"{joined}"' if joined else '"and" or "or"')
+            joined = word
+            held.append(self.condition())
+        self.depth -= 1
+        if joined is None:
+            return held[0]
+        return ConditionSpec(all_=tuple(held)) if joined == "and" else ConditionSpec(any_=tuple(held))
+
+    def order(self) -> OrderSpec:
+        if self.takes("member"):
+            order = OrderSpec(by="member", of=self.listed(lambda: self.text("a label in quotation marks"), "then"))
+        elif self.takes("hand"):
+            order = OrderSpec(by="hand", hand=self.listed(self.labels, ";"))
+        elif self.takes("likeness"):
+            order = OrderSpec(by="likeness")
+            if self.takes("("):
+                order = self.likeness(order)
+        else:
+            order = OrderSpec(by=self.one_of(ORDERS, '"nature", "label", "total", "member", "hand" or "likeness"'))  # type: ignore[arg-type]
+        return replace(order, descending=True) if self.takes("descending") else order
+
+    def labels(self) -> tuple[str, ...]:
+        return () if self.takes("none") else self.listed(lambda: self.text("a label in quotation marks"), "then")
+
+    def likeness(self, order: OrderSpec) -> OrderSpec:
+        distances = {each: each for each in ("euclidean", "cityblock", "cosine", "correlation")}
+        linkages = {each: each for each in ("average", "complete", "ward")}
+        order = replace(order, distance=self.one_of(distances, "a distance"))  # type: ignore[arg-type]
+        if self.takes(","):
+            order = replace(order, linkage=self.one_of(linkages, '"average", "complete" or "ward"'))  # type: ignore[arg-type]
+        if self.takes(","):
+            self.needs("no tree")
+            order = replace(order, tree=False)
+        self.needs(")")
+        return order
+
+    def totals(self) -> TotalsSpec:
+        totals = TotalsSpec()
+        if not self.takes("no totals"):
+            self.needs("totals of")
+            names = {"rows": "rows", "columns": "columns", "row_groups": "row groups", "column_groups": "column groups"}
+            wanted = '"rows", "columns", "row groups" or "column groups"'
+            totals = replace(totals, **{name: True for name in self.listed(lambda: self.one_of(names, wanted), "and")})
+        return replace(totals, color="own") if self.takes("in own colors") else totals
+
+    def correlate(self) -> CorrelateSpec:
+        fields = self.listed(self.field, "and")
+        self.needs("move together")
+        correlate = CorrelateSpec(fields=fields)
+        if self.takes("by rank"):
+            correlate = replace(correlate, method="spearman")
+        if self.takes("in the"):
+            side = self.one_of({"lower": "lower triangle", "upper": "upper triangle"}, '"lower triangle" or "upper triangle"')
+            correlate = replace(correlate, triangle=side)  # type: ignore[arg-type]
+        return correlate
+
+
+_VERBS = frozenset({"is", "from", "up", "above", "below", "among"})
+"""What follows the field of a condition: a quoted text before one of these is a field, not one more value."""
+
+
+def _unquoted(text: str) -> str:
+    return re.sub(r"\\(.)", lambda found: {"n": "\n", "r": "\r"}.get(found[1], found[1]), text[1:-1])
+
+
+def _finite(text: str) -> float:
+    number = float(text.replace("−", "-"))
+    if number in (float("inf"), float("-inf")):
+        raise RecipeError("the number is too large", path=PLACE, received=text)
+    return number

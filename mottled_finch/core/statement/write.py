@@ -1,0 +1,167 @@
+"""A pivot as its statement. What is written here is read by read.py as the same pivot, given the same fields."""
+
+import re
+from collections.abc import Iterable
+
+from ..recipe.conditions import ConditionSpec, MeasureSpec
+from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TotalsSpec
+from ..wording import field_words
+from .names import quoted, spoken
+from .words import CUTS, EMPTY, MONTHS, ORDERS, SCOPES, TAKES, WEEKDAYS
+
+_DATE = re.compile(r"\d{4}-\d\d(-\d\d)?$")
+
+
+def write_statement(pivot: PivotSpec, fields: Iterable[str] = ()) -> str:
+    """The sentence. ``fields`` are those of the table: one that is among them may be said in words, any other is quoted."""
+    return _Writer(fields).pivot(pivot)
+
+
+class _Writer:
+    def __init__(self, fields: Iterable[str]) -> None:
+        self.said = {name: words for words, name in spoken(fields).items()}
+
+    def pivot(self, pivot: PivotSpec) -> str:
+        parts = [self.correlate(pivot.correlate) if pivot.correlate else f"Color the {self.measure(pivot.measure)}{self.sides(pivot)}"]
+        if pivot.split is not None:
+            parts.append(f"split by {self.level(pivot.split)}")
+        if pivot.show != ShowSpec():
+            parts.append(f"as {self.show(pivot.show)}")
+        if pivot.keep:
+            parts.append("keeping " + " and ".join(self.condition(each) for each in pivot.keep))
+        parts += [
+            f"{side} ordered by {self.order(order)}"
+            for side, order in (("rows", pivot.order.rows), ("columns", pivot.order.columns))
+            if order != OrderSpec()
+        ]
+        if pivot.totals != TotalsSpec():
+            parts.append(f"with {self.totals(pivot.totals)}")
+        return ", ".join(parts)
+
+    def field(self, name: str) -> str:
+        return field_words(name) if name in self.said else quoted(name)
+
+    def measure(self, measure: MeasureSpec) -> str:
+        if measure.take == "count":
+            words = "number of records"
+        elif measure.take == "share":
+            assert measure.where is not None
+            words = f"share of records where {self.condition(measure.where)}"
+        elif measure.take == "ratio":
+            words = f"ratio of {self.field(measure.of or '')} to {self.field(measure.per or '')}"
+        elif measure.take == "percentile":
+            words = f"percentile {_number(measure.p or 0.0)} of {self.field(measure.of or '')}"
+        else:
+            words = f"{TAKES[measure.take]} of {self.field(measure.of or '')}"
+        return words + (f" counting {EMPTY[measure.empty]}" if measure.empty else "")
+
+    def sides(self, pivot: PivotSpec) -> str:
+        sides = [
+            f"{' then '.join(self.level(level) for level in levels)} {way}"
+            for levels, way in ((pivot.rows, "down"), (pivot.columns, "across"))
+            if levels
+        ]
+        return f" for each {' and '.join(sides)}" if sides else ""
+
+    def level(self, level: LevelSpec) -> str:
+        words = self.field(level.field)
+        if level.cut is not None:
+            words = f"{CUTS[level.cut]} of {words}"
+        if level.bins is not None:
+            words += f" in {_bins(level.bins)}"
+        notes = []
+        if level.year_starts is not None:
+            notes.append(f"years start in {MONTHS[level.year_starts - 1]}")
+        if level.week_starts is not None:
+            notes.append(f"weeks start on {level.week_starts.capitalize()}")
+        notes += [f"{quoted(label)} called {quoted(name)}" for label, name in level.names.items()]
+        if level.top is not None:
+            notes.append(f"top {level.top}" + (f" by {self.measure(level.by)}" if level.by else ""))
+        if level.others is not False:
+            notes.append("rest gathered" + (f" as {quoted(level.others)}" if isinstance(level.others, str) else ""))
+        if level.empty == "keep":
+            notes.append("empty kept")
+        return words + (f" ({'; '.join(notes)})" if notes else "")
+
+    def show(self, show: ShowSpec) -> str:
+        scope = f" of {SCOPES[show.of]}" if show.of else ""
+        along = f" down the {show.along}" if show.along == "rows" else f" across the {show.along}" if show.along else ""
+        if show.as_ == "index":
+            return f"index{f' to the {_FIRSTS[show.to]}' if isinstance(show.to, str) else ''}{scope}"
+        if show.as_ == "running":
+            return f"running total{along}"
+        if show.as_ == "change":
+            return f"{'relative ' if show.relative else ''}change{along}"
+        if show.as_ == "gap":
+            assert isinstance(show.to, float)
+            return f"gap to {_number(show.to)}"
+        return f"{show.as_}{scope}"
+
+    def condition(self, condition: ConditionSpec) -> str:
+        for held, joined in ((condition.all_, " and "), (condition.any_, " or ")):
+            if held is not None:
+                words = joined.join(self.condition(each) for each in held)
+                return f"{'all' if held is condition.all_ else 'any'} of ({words})" if len(held) == 1 else f"({words})"
+        assert condition.field is not None
+        words = self.field(condition.field)
+        if condition.cut is not None:
+            words = f"{CUTS[condition.cut]} of {words}"
+        if condition.year_starts is not None:
+            words += f" (years start in {MONTHS[condition.year_starts - 1]})"
+        for number, word in ((condition.top, "top"), (condition.bottom, "bottom")):
+            if number is not None:
+                return f"{words} among the {word} {number}" + (f" by {self.measure(condition.by)}" if condition.by else "")
+        if condition.in_ is not None:
+            return f"{words} is {' or '.join(_value(each) for each in condition.in_) or 'none'}"
+        if condition.not_in is not None:
+            return f"{words} is not {' nor '.join(_value(each) for each in condition.not_in) or 'none'}"
+        if condition.blank is not None:
+            return f"{words} is {'' if condition.blank else 'not '}blank"
+        ends = (("from", condition.from_), ("up to", condition.to), ("above", condition.above), ("below", condition.below))
+        return " ".join([words, *(f"{word} {_value(value)}" for word, value in ends if value is not None)])
+
+    def order(self, order: OrderSpec) -> str:
+        if order.by in ORDERS:
+            words = ORDERS[order.by]
+        elif order.by == "member":
+            words = f"member {' then '.join(quoted(label) for label in order.of)}"
+        elif order.by == "hand":
+            words = "hand " + "; ".join(" then ".join(quoted(label) for label in level) or "none" for level in order.hand)
+        else:
+            notes = [order.distance, order.linkage] + ([] if order.tree else ["no tree"])
+            words = f"likeness ({', '.join(notes)})"
+        return words + (" descending" if order.descending else "")
+
+    def totals(self, totals: TotalsSpec) -> str:
+        names = {"rows": "rows", "columns": "columns", "row_groups": "row groups", "column_groups": "column groups"}
+        shown = [words for name, words in names.items() if getattr(totals, name)]
+        words = f"totals of {' and '.join(shown)}" if shown else "no totals"
+        return words + (" in own colors" if totals.color == "own" else "")
+
+    def correlate(self, correlate: CorrelateSpec) -> str:
+        fields = " and ".join(self.field(name) for name in correlate.fields)
+        rank = " by rank" if correlate.method == "spearman" else ""
+        part = "" if correlate.triangle == "both" else f" in the {correlate.triangle} triangle"
+        return f"Color how {fields} move together{rank}{part}"
+
+
+_FIRSTS = {"max": "largest", "first": "first"}
+
+
+def _bins(bins: BinsSpec) -> str:
+    if bins.edges is not None:
+        return f"bins at {' then '.join(_number(edge) for edge in bins.edges)}"
+    if bins.equal_width is not None:
+        return f"{bins.equal_width} bins of equal width"
+    return f"{bins.equal_count} bins of equal count"
+
+
+def _value(value: str | float) -> str:
+    if isinstance(value, float):
+        return _number(value)
+    return value if _DATE.match(value) else quoted(value)
+
+
+def _number(value: float) -> str:
+    """The shortest text that reads back as the same number."""
+    return str(int(value)) if value == int(value) and abs(value) < 1e15 else repr(value)
