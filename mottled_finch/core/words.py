@@ -193,8 +193,8 @@ def number_text(value: float, decimals: int) -> str:
 
 
 def style_of(recipe: Recipe, matrix: Matrix) -> NumberStyle:
-    """How the values of a figure are written: with the decimals asked for, or about three significant digits of the largest cell, and
-    none where cells and totals are whole; parts of a whole as percent, with about two.
+    """How the values of a figure are written: with the decimals asked for, or about three significant digits of the largest cell,
+    and none where cells and totals are whole; parts of a whole as percent, with about two.
     """
     percent = is_percent(recipe.pivot)
     decimals = recipe.cells.decimals

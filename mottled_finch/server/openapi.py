@@ -9,7 +9,8 @@ from typing import Any
 from mottled_finch.core.compare import Comparison
 from mottled_finch.core.findings import Finding
 from mottled_finch.core.intake import Part
-from mottled_finch.core.recipe import ReadingSpec, Recipe
+from mottled_finch.core.pivot import Group
+from mottled_finch.core.recipe import PivotSpec, ReadingSpec, Recipe
 from mottled_finch.core.recipe.table_spec import Mend
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.schema import schemas_of
@@ -301,7 +302,7 @@ class MemberAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class PlateAnswer:
-    """A plate as it stands: its recipe, and where it is in its history."""
+    """A plate as it stands: its recipe, its pivot as a statement, and where it is in its history."""
 
     id: int
     table: int
@@ -310,6 +311,7 @@ class PlateAnswer:
     revision: str
     saved: str
     recipe: Recipe
+    statement: str
     undo: str | None
     redo: str | None
 
@@ -330,13 +332,19 @@ class ScaleAnswer:
 class FigureAnswer:
     """A figure: the scene to draw, and what the tray reads out.
 
-    ``values`` and ``records`` run row by row; a blank value is null. ``statement`` names the parts of the sentence.
+    ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each,
+    ``row_labels`` and ``column_labels`` level by level, outermost first. ``percent`` says that values are written as percent.
     """
 
     scene: Scene
     scale: ScaleAnswer | None
     rows: tuple[str, ...]
     columns: tuple[str, ...]
+    row_labels: tuple[tuple[str, ...], ...]
+    column_labels: tuple[tuple[str, ...], ...]
+    row_groups: tuple[Group, ...]
+    column_groups: tuple[Group, ...]
+    panels: bool
     values: tuple[float | None, ...]
     records: tuple[int, ...]
     row_totals: tuple[float | None, ...]
@@ -345,6 +353,8 @@ class FigureAnswer:
     row_records: tuple[int, ...]
     column_records: tuple[int, ...]
     decimals: int
+    percent: bool
+    palette: str
     kept: int
     unplaced: int
     unmeasured: int
@@ -366,6 +376,45 @@ class PlateStart:
 
     table: int
     recipe: Recipe | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class StatementStart:
+    """A statement as it was typed."""
+
+    text: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class StatementAnswer:
+    """What a statement says, and how it is written in full."""
+
+    pivot: PivotSpec
+    text: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class MatrixStart:
+    """A pivot to be laid on a table. Of those asked for under one name, only the newest is finished."""
+
+    pivot: PivotSpec
+    asker: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class MatrixAnswer:
+    """A matrix: labels of each row and column, values with null for a blank, and the records behind each."""
+
+    rows: tuple[tuple[str, ...], ...]
+    columns: tuple[tuple[str, ...], ...]
+    values: tuple[tuple[float | None, ...], ...]
+    records: tuple[tuple[int, ...], ...]
+    row_totals: tuple[float | None, ...]
+    column_totals: tuple[float | None, ...]
+    grand_total: float | None
+    kept: int
+    unplaced: int
+    unmeasured: int
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -402,6 +451,10 @@ _SHAPES = (
     PlateAnswer,
     PlateFigureAnswer,
     PlateStart,
+    StatementStart,
+    StatementAnswer,
+    MatrixStart,
+    MatrixAnswer,
     ProblemAnswer,
     Recipe,
     Scene,

@@ -7,7 +7,7 @@ from rest_framework.exceptions import APIException
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
-from mottled_finch.core.errors import CoreError, IntakeError, RecipeError
+from mottled_finch.core.errors import Canceled, CoreError, IntakeError, RecipeError
 
 MEDIA_TYPE = "application/problem+json"
 
@@ -36,6 +36,8 @@ def problem(status: int, detail: str) -> JsonResponse:
 
 def answer(error: Exception, context: dict[str, Any]) -> Response | None:
     """The one place where errors become answers. What is not known here is a bug, and Django answers 500."""
+    if isinstance(error, Canceled):
+        return Response(body(409, "Given up", str(error)), status=409, content_type=MEDIA_TYPE)
     if isinstance(error, CoreError):
         title = {IntakeError: "The file cannot be read", RecipeError: "The recipe is not well formed"}.get(
             type(error), "The figure cannot be made"

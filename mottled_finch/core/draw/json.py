@@ -1,6 +1,7 @@
 """The matrix itself, with its colors exactly as drawn."""
 
 import json
+from collections.abc import Sequence
 from typing import Any
 
 import numpy as np
@@ -8,6 +9,7 @@ from numpy.typing import NDArray
 
 from ..color.palettes import BLANK_STEP
 from ..figure import Figure
+from ..pivot import Group, colored_values
 
 
 def draw_json(figure: Figure) -> bytes:
@@ -22,7 +24,7 @@ def matrix_json(figure: Figure) -> dict[str, Any]:
     found: dict[str, Any] = {
         "rows": [list(labels) for labels in matrix.rows],
         "columns": [list(labels) for labels in matrix.columns],
-        "values": [numbers_or_null(row) for row in matrix.values],
+        "values": [numbers_or_null(row) for row in colored_values(matrix)],
         "colors": [colors[i : i + columns] for i in range(0, len(colors), columns)] if columns else [],
         "records": matrix.records.tolist(),
     }
@@ -32,7 +34,19 @@ def matrix_json(figure: Figure) -> dict[str, Any]:
         found["column_totals"] = numbers_or_null(matrix.column_totals)
     if totals.rows and totals.columns:
         found["grand_total"] = numbers_or_null(np.array([matrix.grand_total]))[0]
+    if totals.row_groups:
+        found["row_group_totals"] = group_totals(matrix.row_groups, matrix.all_values[len(matrix.rows) :, :columns])
+    if totals.column_groups:
+        found["column_group_totals"] = group_totals(matrix.column_groups, matrix.all_values[: len(matrix.rows), columns:].T)
     return found
+
+
+def group_totals(groups: Sequence[Group], values: NDArray[np.float64]) -> list[dict[str, Any]]:
+    """The totals of each group, a value for each member of the other side."""
+    return [
+        {"labels": list(group.labels), "from": group.start, "to": group.stop - 1, "totals": numbers_or_null(line)}
+        for group, line in zip(groups, values, strict=False)
+    ]
 
 
 def numbers_or_null(values: NDArray[np.float64]) -> list[float | None]:

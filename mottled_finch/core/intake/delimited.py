@@ -83,7 +83,7 @@ def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[T
     return Table(tuple(_columns(raw, text, told))), found
 
 
-class _NotUtf8(Exception):  # noqa: N818 (it is a turn taken, not an error told)
+class _NotUtf8(Exception):
     def __init__(self, page: str) -> None:
         super().__init__(page)
         self.page: Any = page

@@ -40,7 +40,7 @@ class Rewindable(io.RawIOBase):
         return len(piece)
 
 
-class Forbidden(Exception):  # noqa: N818 (it is a turn taken, not an error told)
+class Forbidden(Exception):
     """A mark came through that a reading had been promised not to meet."""
 
 

@@ -27,4 +27,4 @@ def wanted_here() -> Wanted | None:
 
 def check_wanted(wanted: Wanted | None) -> None:
     if wanted is not None and not wanted():
-        raise Canceled("this was given up before it was done")
+        raise Canceled("this was given up before it was done; nothing has changed")

@@ -31,9 +31,8 @@ def tests_of(
     ranks = [i for i, each in enumerate(conditions) if each.top is not None or each.bottom is not None]
     found = {i: _test(source, each, f"{path}[{i}]", measure, ()) for i, each in enumerate(conditions) if i not in ranks}
     others = tuple(found.values())
-    key = repr([each for i, each in enumerate(conditions) if i not in ranks])
     for i in ranks:
-        found[i] = _ranked(source, conditions[i], f"{path}[{i}]", measure, others, key)
+        found[i] = _ranked(source, conditions[i], f"{path}[{i}]", measure, others)
     return tuple(found[i] for i in range(len(conditions)))
 
 
@@ -49,7 +48,7 @@ def _test(source: Source, condition: ConditionSpec, path: str, measure: MeasureS
     if condition.all_ is not None or condition.any_ is not None:
         return _group(source, condition, path, measure)
     if condition.top is not None or condition.bottom is not None:
-        return _ranked(source, condition, path, measure, others, "")
+        return _ranked(source, condition, path, measure, others)
     column = source.table.column(condition.field or "", f"{path}.field")
     if condition.in_ is not None:
         return _listed(source, column, condition, condition.in_, path, kept=True)
@@ -79,11 +78,10 @@ def _ranked(
     path: str,
     measure: MeasureSpec | None,
     others: tuple[Test, ...],
-    key: str,
 ) -> Test:
     """The records of the largest or smallest members. Members of equal measure go by their natural order."""
     level = _level(source, condition, path)
-    values, records = source.by_member(level, condition.by or measure or MeasureSpec(), others, key, f"{path}.by")
+    values, records = source.by_member(level, condition.by or measure or MeasureSpec(), others, f"{path}.by")
     left = largest(values, records, condition.top or condition.bottom or 0, smallest=condition.bottom is not None)
     is_kept = np.zeros(len(level) + 1, dtype=bool)  # the last place answers for OUTSIDE
     is_kept[left] = True
@@ -92,7 +90,9 @@ def _ranked(
 
 
 def largest(values: NDArray[np.float64], records: NDArray[np.int64], number: int, *, smallest: bool = False) -> NDArray[np.int64]:
-    """The positions of so many members with the largest values, rising; members without a value or a record are never among them."""
+    """The positions of so many members with the largest values, rising; members without a value or a record are never among
+    them.
+    """
     there = np.flatnonzero(~np.isnan(values) & (records > 0))
     signed = values[there] if smallest else -values[there]
     return np.sort(there[np.argsort(signed, kind="stable")[:number]])

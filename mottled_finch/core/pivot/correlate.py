@@ -4,7 +4,7 @@ Pearson's product-moment coefficient; Spearman's is the same of ranks, equal val
 Proof and Measurement of Association between Two Things", 1904). Each pair rests on the records in which both are filled.
 """
 
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -78,7 +78,7 @@ def behind_pair(source: "Pivoting", pivot: PivotSpec, row: int, column: int) -> 
     spec = pivot.correlate
     assert spec is not None
     matrix = correlated(source, pivot)
-    names = {(field_words(name),): name for name in spec.fields}
+    names: dict[Labels, str] = {(field_words(name),): name for name in spec.fields}
     both = passing(source.tests(pivot.keep, "pivot.keep"), source.table.records)
     for labels in (matrix.rows[row], matrix.columns[column]):
         both &= np.isfinite(source.table.column(names[labels], "pivot.correlate").data)
@@ -111,6 +111,6 @@ def _absent(spec: CorrelateSpec, size: int) -> NDArray[np.bool_] | None:
     return np.triu(every, 1) if spec.triangle == "lower" else np.tril(every, -1)
 
 
-def _bordered(cells: NDArray[np.generic], fill: float) -> NDArray[np.generic]:
+def _bordered(cells: NDArray[Any], fill: float) -> NDArray[Any]:
     """The cells with a line for totals on both sides."""
     return np.pad(cells, ((0, 1), (0, 1)), constant_values=fill)

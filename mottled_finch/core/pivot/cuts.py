@@ -162,6 +162,6 @@ def _days(clock: Any, first: Any, table: Any, codes: Any) -> None:  # pragma: no
 
 
 @compiled
-def _hours(clock: Any, first: Any, table: Any, codes: Any) -> None:  # pragma: no cover - compiled
+def _hours(clock: Any, _first: Any, _table: Any, codes: Any) -> None:  # pragma: no cover - compiled
     for i in range(np.uint64(len(clock))):
         codes[i] = (clock[i] // np.int64(_HOUR)) % np.int64(24)

@@ -7,7 +7,7 @@ then touches no more records than it must.
 from collections import OrderedDict
 from collections.abc import Callable
 from threading import Lock
-from typing import Any, Protocol, TypeVar, cast
+from typing import Protocol, TypeVar, cast
 from weakref import WeakKeyDictionary
 
 from ..table import Table
@@ -74,14 +74,3 @@ def forget(table: Table) -> None:
     """Begin anew, as if the table had just been opened."""
     with _LOCK:
         _MEMORIES.pop(table, None)
-
-
-class Nested:
-    """Several things kept as one."""
-
-    def __init__(self, *parts: Any) -> None:
-        self.parts = parts
-
-    @property
-    def nbytes(self) -> int:
-        return sum(part.nbytes for part in self.parts)

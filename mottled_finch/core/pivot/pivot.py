@@ -60,7 +60,7 @@ class Pivoting:
         return column.data
 
     def by_member(
-        self, level: Level, measure: MeasureSpec, tests: tuple[Test, ...], key: str, path: str
+        self, level: Level, measure: MeasureSpec, tests: tuple[Test, ...], path: str
     ) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
         placement = placed(self.table.records, (level,), tests)
         gatherings = MEASURES[measure.take].gathers(self, measure, path)
@@ -76,7 +76,7 @@ class Pivoting:
         level = level_of(self.table, self.memory, spec, path, kept)
         if spec.top is None:
             return level
-        values, records = self.by_member(level, spec.by or pivot.measure, tests, repr(pivot.keep), f"{path}.by")
+        values, records = self.by_member(level, spec.by or pivot.measure, tests, f"{path}.by")
         return shortened(level, largest(values, records, spec.top), spec.others)
 
 

@@ -1,6 +1,6 @@
 """Which cell each record is in."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from threading import Lock
 from typing import Any
 
@@ -12,7 +12,7 @@ from .kernels import blocks_of, in_blocks, place
 from .levels import OUTSIDE, Level
 from .source import Test
 
-_PLACERS = {1: place.place_1, 2: place.place_2, 3: place.place_3}
+_PLACERS: dict[int, Callable[..., None]] = {1: place.place_1, 2: place.place_2, 3: place.place_3}
 
 
 class Placement:

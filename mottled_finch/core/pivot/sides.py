@@ -31,14 +31,14 @@ def side_of(levels: Sequence[Level], named: bool, records: NDArray[np.int64], *,
     With ``panels`` every member of the outermost level gets the same members of the others.
     """
     shape = tuple(max(len(level), 0) for level in levels)
-    used = (records > 0).reshape(shape)
+    used: NDArray[np.bool_] = (records > 0).reshape(shape)
     for axis, level in enumerate(levels):
         if level.keeps_empty:
             used = _with_empty(used, axis, level)
     if panels and used.size:
         inner = used.any(axis=0)
         outer = used.reshape(shape[0], -1).any(axis=1)
-        used = outer.reshape((-1,) + (1,) * (len(shape) - 1)) & inner
+        used = np.logical_and(outer.reshape((-1,) + (1,) * (len(shape) - 1)), inner)
     places = np.flatnonzero(used)
     members = np.stack(np.unravel_index(places, shape), axis=1) if len(places) else np.zeros((0, len(shape)), dtype=np.int64)
     labels = tuple(
@@ -62,7 +62,9 @@ def _with_empty(used: NDArray[np.bool_], axis: int, level: Level) -> NDArray[np.
 
 
 def groups_of(labels: tuple[Labels, ...], members: NDArray[np.int64]) -> tuple[Group, ...]:
-    """The runs of members that are alike in all levels but the innermost, and those alike in fewer. The outermost groups come last."""
+    """The runs of members that are alike in all levels but the innermost, and those alike in fewer. The outermost groups come
+    last.
+    """
     levels = members.shape[1]
     found: list[Group] = []
     for depth in range(levels - 1, 0, -1):

@@ -30,6 +30,6 @@ class Source(Protocol):
         """A column of doubles, NaN for a blank. Raises TableError for a column that holds anything else."""
 
     def by_member(
-        self, level: Level, measure: MeasureSpec, tests: tuple[Test, ...], key: str, path: str
+        self, level: Level, measure: MeasureSpec, tests: tuple[Test, ...], path: str
     ) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
-        """The measure of each member's records that pass, NaN where there is none, and their number. ``key`` names the tests."""
+        """The measure of each member's records that pass, NaN where there is none, and their number."""

@@ -4,8 +4,8 @@ from collections.abc import Callable
 from typing import Any
 
 from ..color.palettes import PALETTES
-from .conditions import ConditionSpec
-from .spec import EndSpec, LevelSpec, MeasureSpec, Recipe
+from .conditions import ConditionSpec, MeasureSpec
+from .spec import EndSpec, LevelSpec, OrderSpec, Recipe, ShowSpec
 
 
 def name_change(old: Recipe, new: Recipe) -> str:
@@ -19,19 +19,47 @@ def name_change(old: Recipe, new: Recipe) -> str:
     return "No change" if old == new else "Recipe changed"
 
 
-def _level(levels: tuple[LevelSpec, ...]) -> str:
+def _levels(levels: tuple[LevelSpec, ...]) -> str:
     if not levels:
         return "nothing"
-    return f"{levels[0].cut} of {levels[0].field}" if levels[0].cut else levels[0].field
+    return " then ".join(f"{level.cut} of {level.field}" if level.cut else level.field for level in levels)
 
 
 def _measure(measure: MeasureSpec) -> str:
-    return f"{measure.take} of {measure.of}" if measure.of else "number of records"
+    if measure.take == "count":
+        return "number of records"
+    if measure.take == "share":
+        return "share of records that meet a condition"
+    return f"{measure.take} of {measure.of}" + (f" per {measure.per}" if measure.per else "")
 
 
 def _keep(conditions: tuple[ConditionSpec, ...]) -> str:
-    fields = dict.fromkeys(condition.field for condition in conditions)
+    fields = dict.fromkeys(name for condition in conditions for name in _fields(condition))
     return f"Records kept by {', '.join(fields)}" if fields else "All records kept"
+
+
+def _fields(condition: ConditionSpec) -> list[str]:
+    held = condition.all_ or condition.any_ or ()
+    return [condition.field] if condition.field is not None else [name for each in held for name in _fields(each)]
+
+
+def _show(show: ShowSpec) -> str:
+    within = f" of the {show.of}" if show.of else f" along the {show.along}" if show.along else ""
+    return "Shown as it is" if show.as_ == "value" else f"Shown as {show.as_}{within}"
+
+
+def _order(side: str) -> Callable[[OrderSpec], str]:
+    def say(order: OrderSpec) -> str:
+        if order.by == "natural" and not order.descending:
+            return f"{side} in natural order"
+        words = {"member": f"by {', '.join(order.of)}", "hand": "by hand"}.get(order.by, f"by {order.by}")
+        return f"{side} ordered {words}{', descending' if order.descending else ''}"
+
+    return say
+
+
+def _shown(name: str) -> Callable[[bool], str]:
+    return lambda on: f"{name} shown" if on else f"{name} hidden"
 
 
 def _end(name: str) -> Callable[[EndSpec | None], str]:
@@ -59,13 +87,21 @@ def _words(name: str) -> Callable[[str | None], str]:
 
 _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.table, lambda _: "The table's mends changed"),
-    (lambda r: r.pivot.rows, lambda levels: f"{_level(levels)} put down the side"),
-    (lambda r: r.pivot.columns, lambda levels: f"{_level(levels)} put across"),
+    (lambda r: r.pivot.correlate, lambda spec: "Fields correlated" if spec else "Fields no longer correlated"),
+    (lambda r: r.pivot.rows, lambda levels: f"{_levels(levels)} put down the side"),
+    (lambda r: r.pivot.columns, lambda levels: f"{_levels(levels)} put across"),
+    (lambda r: r.pivot.split, lambda level: f"Split by {_levels((level,))}" if level else "No longer split"),
     (lambda r: r.pivot.measure, lambda measure: f"Measured: {_measure(measure)}"),
     (lambda r: r.pivot.keep, _keep),
-    (lambda r: r.pivot.totals.rows, lambda on: "Row totals shown" if on else "Row totals hidden"),
-    (lambda r: r.pivot.totals.columns, lambda on: "Column totals shown" if on else "Column totals hidden"),
-    (lambda r: r.color.palette, lambda name: f"Palette {PALETTES[name].title}"),
+    (lambda r: r.pivot.show, _show),
+    (lambda r: r.pivot.order.rows, _order("Rows")),
+    (lambda r: r.pivot.order.columns, _order("Columns")),
+    (lambda r: r.pivot.totals.rows, _shown("Row totals")),
+    (lambda r: r.pivot.totals.columns, _shown("Column totals")),
+    (lambda r: r.pivot.totals.row_groups, _shown("Totals of row groups")),
+    (lambda r: r.pivot.totals.column_groups, _shown("Totals of column groups")),
+    (lambda r: r.pivot.totals.color, lambda color: "Totals in colors of their own" if color == "own" else "Totals without color"),
+    (lambda r: r.color.palette, lambda name: f"Palette {PALETTES[name].title}" if name else "Palette left to the figure"),
     (lambda r: r.color.high_is, lambda high: f"High is {high}"),
     (lambda r: r.color.reverse, lambda on: "Colors reversed" if on else "Colors put back"),
     (lambda r: r.color.low, _end("Low end")),

@@ -3,6 +3,7 @@
 A field that is left out has the default given here. ``None`` stands for "left out" and is never written.
 """
 
+import dataclasses
 from dataclasses import dataclass, field
 from typing import Annotated, Literal
 
@@ -41,7 +42,7 @@ class LevelSpec:
     bins: BinsSpec | None = None
     year_starts: int | None = None
     week_starts: Weekday | None = None
-    names: dict[str, str] = field(default_factory=dict)
+    names: dict[str, str] = dataclasses.field(default_factory=dict)
     top: int | None = None
     by: MeasureSpec | None = None
     others: bool | str = False
@@ -52,9 +53,9 @@ class LevelSpec:
 class ShowSpec:
     """What a cell shows of its measure.
 
-    ``share`` is ``of`` the row, column, group or whole; ``index`` is ``to`` the largest or first of its row or column; ``running`` and
-    ``change`` go ``along`` the rows or columns, a change ``relative`` to what was before or not; ``rank`` and ``score`` are among the
-    row, column or whole; ``gap`` is the distance ``to`` a number.
+    ``share`` is ``of`` the row, column, group or whole; ``index`` is ``to`` the largest or first of its row or column; ``running``
+    and ``change`` go ``along`` the rows or columns, a change ``relative`` to what was before or not; ``rank`` and ``score`` are
+    among the row, column or whole; ``gap`` is the distance ``to`` a number.
     """
 
     as_: ShowName = "value"
@@ -89,8 +90,8 @@ class OrdersSpec:
 
 @dataclass(frozen=True, kw_only=True)
 class TotalsSpec:
-    """``rows`` adds a total to each row, ``columns`` one to each column, in bands apart. ``row_groups`` adds a total below each outer
-    group of rows, ``column_groups`` one behind each outer group of columns. They have no color, or a scale of their own.
+    """``rows`` adds a total to each row, ``columns`` one to each column, in bands apart. ``row_groups`` adds a total below each
+    outer group of rows, ``column_groups`` one behind each outer group of columns. They have no color, or a scale of their own.
     """
 
     rows: bool = False

@@ -1,7 +1,8 @@
 """A first recipe for a table just brought in, so that the stage never starts empty."""
 
 from ..table import Kind, Table
-from .spec import LevelSpec, MeasureSpec, PivotSpec, Recipe
+from .conditions import MeasureSpec
+from .spec import LevelSpec, PivotSpec, Recipe
 
 _FEW = range(2, 61)
 

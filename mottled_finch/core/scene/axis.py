@@ -15,8 +15,8 @@ _GAPS_MOST = 0.25
 
 @dataclass(frozen=True, kw_only=True)
 class Axis:
-    """``starts`` of the cells, counted from the axis's own beginning; ``spans`` are the extents of the groups and ``bands`` the starts of
-    their totals, by their place in the list of groups. ``end`` is where the last of all that ends.
+    """``starts`` of the cells, counted from the axis's own beginning; ``spans`` are the extents of the groups and ``bands`` the
+    starts of their totals, by their place in the list of groups. ``end`` is where the last of all that ends.
     """
 
     starts: tuple[float, ...]
@@ -34,8 +34,8 @@ class Axis:
 
 
 def axis_of(members: int, groups: Sequence[Group], room: float, most: float, gap: float, band: float, band_gap: float) -> Axis:
-    """Lay out so many members in a room. ``most`` is the largest pitch, ``gap`` what parts groups of one depth, twice that of the one
-    above. ``band`` is the length of a group's total, 0 for none.
+    """Lay out so many members in a room. ``most`` is the largest pitch, ``gap`` what parts groups of one depth, twice that of the
+    one above. ``band`` is the length of a group's total, 0 for none.
     """
     deepest = max((group.depth for group in groups), default=0)
     before = {group.start: gap * (deepest - group.depth + 1) for group in groups if group.start}  # outer groups come last and win

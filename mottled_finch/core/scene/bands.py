@@ -19,21 +19,21 @@ from .type import CAP_HEIGHT, width_of
 
 Look = tuple[str, str]
 """A band's fill and the ink on it."""
+PLAIN: Look = (BAND, INK)
 
 
 def looks_of(page: Page, values: NDArray[np.float64]) -> list[Look]:
     """The looks of totals that are judged together: plain, or from the lowest to the highest of them."""
-    plain = (BAND, INK)
     if page.recipe.pivot.totals.color == "none":
-        return [plain] * values.size
+        return [PLAIN] * values.size
     color = replace(page.recipe.color, low=EndSpec(at="lowest"), middle=None, high=EndSpec(at="highest"))
     scale = resolve_scale(color, values)
     if scale is None:
-        return [plain] * values.size
+        return [PLAIN] * values.size
     colors = palette_colors(color)
     inks = inks_on(colors)
     steps = scale.steps(values.ravel())
-    return [plain if step >= len(colors) else (hex_of(colors[step]), str(inks[step])) for step in steps.tolist()]
+    return [PLAIN if step >= len(colors) else (hex_of(colors[step]), str(inks[step])) for step in steps.tolist()]
 
 
 def band_size(page: Page, texts: Sequence[str], width: float) -> float:
@@ -43,14 +43,26 @@ def band_size(page: Page, texts: Sequence[str], width: float) -> float:
 
 
 def band_cell(
-    page: Page, text: str, x: float, y: float, width: float, height: float, size: float, look: Look = (BAND, INK)
+    page: Page, line: tuple[int, int], text: str, x: float, y: float, width: float, height: float, size: float, look: Look = PLAIN
 ) -> None:
     page.boxes.append(Box(part="totals", x=x, y=y, width=width, height=height, fill=look[0]))
     size = min(size, height * 0.86)
     if text and size >= LEAST_HEAD:
         baseline = y + height / 2 + size * CAP_HEIGHT / 2
         page.texts.append(
-            Text(part="totals", x=x + width / 2, y=baseline, text=text, size=size, weight=600, ink=look[1], anchor="middle")
+            Text(
+                part="totals",
+                x=x + width / 2,
+                y=baseline,
+                text=text,
+                size=size,
+                weight=600,
+                ink=look[1],
+                anchor="middle",
+                row=line[0],
+                column=line[1],
+                length=width_of(text, size, 600),
+            )
         )
 
 

@@ -33,7 +33,9 @@ def depths_of(groups: Sequence[Group]) -> list[int]:
 
 
 def head_widths(page: Page, members: Sequence[Labels], groups: Sequence[Group], least: float) -> list[float]:
-    """Room for the heads of the rows, a width for each level, outermost first. The innermost holds ``least`` if it holds anything."""
+    """Room for the heads of the rows, a width for each level, outermost first. The innermost holds ``least`` if it holds
+    anything.
+    """
     size, room = page.sizes.head, page.right - page.left
     outer = [
         min(ceil(max(width_of(label, size, 600) for _, label in outer_labels(groups, depth))), floor(room * 0.14))
@@ -80,12 +82,12 @@ def row_heads(
             _bracket(page, line_x, top + start, line_x, top + end - 1)
             middle = top + (start + end) / 2 + page.sizes.head * CAP_HEIGHT / 2
             if end - start >= page.sizes.head * 1.1 or len(axis.spans) == 1:
-                _head(page, label, line_x - head_gap(page), middle, page.sizes.head, width, "end", weight=600)
+                _head(page, label, line_x - head_gap(page), middle, page.sizes.head, width, "end", weight=600, row=len(members) + i)
         right = line_x + head_gap(page)
     x = right + widths[-1]
     for i in range(0, len(labels), every):
         y = top + axis.starts[i] + axis.pitch / 2 + size * CAP_HEIGHT / 2
-        _head(page, labels[i], x, y - page.cell_gap / 2, size, widths[-1], "end")
+        _head(page, labels[i], x, y - page.cell_gap / 2, size, widths[-1], "end", row=i)
 
 
 def column_heads(
@@ -97,8 +99,11 @@ def column_heads(
     bottom: float,
     height: float,
     turned: bool,
+    lines: Sequence[int],
 ) -> None:
-    """The heads of columns whose cells begin at ``left`` and below ``bottom``; ``height`` is that of the innermost heads."""
+    """The heads of columns whose cells begin at ``left`` and below ``bottom``; ``height`` is that of the innermost heads.
+    ``lines`` are the lines of the matrix that the members and then the groups are.
+    """
     rise = round(page.sizes.head * 0.55)
     labels = inner_labels(members)
     inner = axis.pitch - page.cell_gap
@@ -106,15 +111,35 @@ def column_heads(
     for i in range(0, len(labels), every):
         middle = left + axis.starts[i] + inner / 2
         if turned:
-            _head(page, labels[i], middle + size * CAP_HEIGHT / 2, bottom - rise, size, height - rise, "start", turned=True)
+            _head(
+                page,
+                labels[i],
+                middle + size * CAP_HEIGHT / 2,
+                bottom - rise,
+                size,
+                height - rise,
+                "start",
+                turned=True,
+                column=lines[i],
+            )
         else:
-            _head(page, labels[i], middle, bottom - rise, size, axis.pitch, "middle")
+            _head(page, labels[i], middle, bottom - rise, size, axis.pitch, "middle", column=lines[i])
     y = bottom - height
     for depth in reversed(depths_of(groups)):
         for i, label in outer_labels(groups, depth):
             start, end = axis.spans[i]
             _bracket(page, left + start, y - 0.5, left + end - page.cell_gap, y - 0.5)
-            _head(page, label, left + (start + end) / 2, y - rise, page.sizes.head, end - start - 2, "middle", weight=600)
+            _head(
+                page,
+                label,
+                left + (start + end) / 2,
+                y - rise,
+                page.sizes.head,
+                end - start - 2,
+                "middle",
+                weight=600,
+                column=lines[len(members) + i],
+            )
         y -= _line_height(page)
 
 
@@ -138,6 +163,8 @@ def _head(
     *,
     turned: bool = False,
     weight: Weight = 400,
+    row: int | None = None,
+    column: int | None = None,
 ) -> None:
     shown = cut(label, most, size, weight) if label else ""
     if not shown or (shown == "…" and most < size):
@@ -154,6 +181,9 @@ def _head(
             anchor=anchor,
             turned=turned,
             full=label if shown != label else None,
+            row=row,
+            column=column,
+            length=width_of(shown, size, weight),
         )
     )
 

@@ -13,7 +13,7 @@ from ..pivot import Group, Matrix, colored_values
 from ..recipe.spec import Recipe
 from ..words import alternative_text
 from .axis import Axis, axis_of
-from .bands import Look, band_cell, band_head_across, band_head_down, band_size, looks_of
+from .bands import PLAIN, band_cell, band_head_across, band_head_down, band_size, looks_of
 from .heads import (
     column_head_height,
     column_heads,
@@ -107,7 +107,9 @@ def _place_figure(page: Page) -> Grid:
     bands_down = totals.columns or (totals.row_groups and bool(matrix.row_groups))
     band_width = _band_width(page) if bands_across else 0.0
     # Many totals of groups would take the room from the cells.
-    band_height = float(round(sizes.head * (1.45 if totals.row_groups and len(matrix.row_groups) > 3 else 1.9))) if bands_down else 0.0
+    band_height = (
+        float(round(sizes.head * (1.45 if totals.row_groups and len(matrix.row_groups) > 3 else 1.9))) if bands_down else 0.0
+    )
     least = width_of(ALL, sizes.head, 600) if bands_down and (page.matrix.rows != ((),) or totals.columns) else 0.0
     widths = head_widths(page, matrix.rows, matrix.row_groups, least if any(inner_labels(matrix.rows)) else 0.0)
     tree_width = round(sizes.head * _TREE) + 4 if matrix.row_tree else 0
@@ -174,9 +176,22 @@ def _place_figure(page: Page) -> Grid:
         if panel.title:
             words = cut(panel.title, plan.across.end, sizes.head, 600)
             y = top - plan.above + round(sizes.head * 0.86)
-            full = panel.title if words != panel.title else None
-            page.texts.append(Text(part="heads", x=x, y=y, text=words, size=sizes.head, weight=600, ink=INK, full=full))
-        column_heads(page, column_labels, inner_groups, plan.across, x, top, plan.head_height, plan.turned)
+            page.texts.append(
+                Text(
+                    part="heads",
+                    x=x,
+                    y=y,
+                    text=words,
+                    size=sizes.head,
+                    weight=600,
+                    ink=INK,
+                    full=panel.title if words != panel.title else None,
+                    column=panel.total,
+                    length=width_of(words, sizes.head, 600),
+                )
+            )
+        lines = [*range(panel.start, panel.stop), *_lines_of_groups(matrix, panel, inner_groups)]
+        column_heads(page, column_labels, inner_groups, plan.across, x, top, plan.head_height, plan.turned, lines)
         if matrix.column_tree:
             below = top - plan.head_height - outer_height(page, inner_groups)
             column_tree(page, matrix.column_tree, plan.across, x, below - 2, tree_height - 4)
@@ -223,7 +238,7 @@ def _bands(
 ) -> None:
     """All totals of a panel: lines of totals across, lines of totals down, and where they cross."""
     matrix, totals, gap = page.matrix, page.recipe.pivot.totals, page.cell_gap
-    rows, columns = matrix.shape
+    rows = len(matrix.rows)
     inner_width, inner_height = plan.across.pitch - gap, plan.down.pitch - gap
     group_lines = _lines_of_groups(matrix, panel, inner_groups) if totals.column_groups else []
     across = [(line, x + start - gap) for line, start in zip(group_lines, plan.across.bands, strict=False)]
@@ -262,12 +277,10 @@ def _line_of_bands(
     values = np.array([page.matrix.all_values[row, column] for row, column, _, _ in cells])
     texts = [page.number(value) for value in values.tolist()]
     size = floor(band_size(page, texts, width) * 4) / 4
-    looks: list[Look | None] = [None] * len(cells) if plain else list(looks_of(page, values))
-    for (_, _, x, y), text, look in zip(cells, texts, looks, strict=True):
-        if look is None:
-            band_cell(page, text, x, y, width, height, size)
-        else:
-            band_cell(page, text, x, y, width, height, size, look)
+    looks = [PLAIN] * len(cells) if plain else looks_of(page, values)
+    for (row, column, x, y), text, look in zip(cells, texts, looks, strict=True):
+        line = row % page.matrix.all_values.shape[0], column % page.matrix.all_values.shape[1]  # the line of all may be told as -1
+        band_cell(page, line, text, x, y, width, height, size, look)
 
 
 def _grid(page: Page, xs: list[float], ys: list[float], drops: list[float], width: float, height: float) -> Grid:

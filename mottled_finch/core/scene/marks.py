@@ -11,7 +11,11 @@ Weight = Literal[400, 600]
 
 @dataclass(frozen=True, kw_only=True)
 class Text:
-    """One line of text. ``turned`` text reads upward. ``full`` is the whole text where ``text`` had to be cut."""
+    """One line of text. ``turned`` text reads upward. ``full`` is the whole text where ``text`` had to be cut.
+
+    A head is that of a line of the matrix, its ``row`` or its ``column``: a member, a group, or all; a total has both. ``length``
+    is told of these: how long the text is.
+    """
 
     part: Part
     x: float
@@ -23,6 +27,9 @@ class Text:
     anchor: Anchor = "start"
     turned: bool = False
     full: str | None = None
+    row: int | None = None
+    column: int | None = None
+    length: float = 0.0
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -66,8 +73,8 @@ class Grid:
     """The cells, row by row: ``steps`` and ``prints`` have rows times columns places.
 
     A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each
-    other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell. ``prints`` are the printed values, empty when none are printed.
-    ``fits`` is false when values were asked for and the cells are too small to print them.
+    other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell. ``prints`` are the printed
+    values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them.
     """
 
     xs: tuple[float, ...]

@@ -1,4 +1,6 @@
-"""Shows, one a file: what a cell tells of its measure, such as its share of the row. ``SHOWS`` is the table a new one is entered in."""
+"""Shows, one a file: what a cell tells of its measure, such as its share of the row. ``SHOWS`` is the table a new one is entered
+in.
+"""
 
 from collections.abc import Callable
 

@@ -1,5 +1,5 @@
-"""Each row (or column) against its own largest, or its first: 1 is the one it is set against, so that large members do not drown the
-rest. Against nothing, against 0, or against a largest below 0 it is a blank.
+"""Each row (or column) against its own largest, or its first: 1 is the one it is set against, so that large members do not drown
+the rest. Against nothing, against 0, or against a largest below 0 it is a blank.
 """
 
 import numpy as np

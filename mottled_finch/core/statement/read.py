@@ -210,11 +210,14 @@ class _Reader:
             measure = MeasureSpec(take="percentile", p=p, of=self.field())
         else:
             measures = ", ".join(f'"{each} of"' for each in TAKES.values())
-            take = self.one_of(TAKES, f'a measure ("number of records", "share of records where", "ratio of", "percentile", {measures})')
+            take = self.one_of(
+                TAKES, f'a measure ("number of records", "share of records where", "ratio of", "percentile", {measures})'
+            )
             self.needs("of")
             measure = MeasureSpec(take=take, of=self.field())  # type: ignore[arg-type]
         if self.takes("counting"):
-            measure = replace(measure, empty=self.one_of(EMPTY, '"nothing as zero" or "nothing as blank"'))
+            empty = self.one_of(EMPTY, '"nothing as zero" or "nothing as blank"')
+            measure = replace(measure, empty=empty)  # type: ignore[arg-type]
         return measure
 
     def sides(self, pivot: PivotSpec) -> PivotSpec:
@@ -255,7 +258,7 @@ class _Reader:
             return replace(level, year_starts=self.month())
         if self.takes("weeks start on"):
             days = {key: words for words, key in WEEKDAYS.items()}
-            return replace(level, week_starts=self.one_of(days, "a weekday"))
+            return replace(level, week_starts=self.one_of(days, "a weekday"))  # type: ignore[arg-type]
         if self.takes("top"):
             level = replace(level, top=self.whole("a whole number"))
             return replace(level, by=self.measure()) if self.takes("by") else level
@@ -274,7 +277,10 @@ class _Reader:
         if self.takes("bins at"):
             return BinsSpec(edges=self.listed(lambda: self.number("an edge, a number"), "then"))
         count = self.whole('"bins at" or a number of bins')
-        kind = self.one_of({"equal_width": "bins of equal width", "equal_count": "bins of equal count"}, '"bins of equal width" or "bins of equal count"')
+        kind = self.one_of(
+            {"equal_width": "bins of equal width", "equal_count": "bins of equal count"},
+            '"bins of equal width" or "bins of equal count"',
+        )
         return BinsSpec(equal_width=count) if kind == "equal_width" else BinsSpec(equal_count=count)
 
     def show(self) -> ShowSpec:
@@ -312,10 +318,10 @@ class _Reader:
             condition = replace(condition, year_starts=self.month())
             self.needs(")")
         if self.takes("among the"):
-            side = self.one_of({"top": "top", "bottom": "bottom"}, '"top" or "bottom"')
+            top = self.one_of({"top": "top", "bottom": "bottom"}, '"top" or "bottom"') == "top"
             number = self.whole("a whole number")
             by = self.measure() if self.takes("by") else None
-            return replace(condition, **{side: number}, by=by)
+            return replace(condition, top=number, by=by) if top else replace(condition, bottom=number, by=by)
         if self.takes("is not"):
             return replace(condition, blank=False) if self.takes("blank") else replace(condition, not_in=self.values("nor"))
         if self.takes("is"):
@@ -354,7 +360,9 @@ class _Reader:
         held = [self.condition()]
         joined = name and {"all": "and", "any": "or"}[name]
         while not self.takes(")"):
-            word = self.one_of({each: each for each in ((joined,) if joined else ("and", "or"))}, f'"{joined}"' if joined else '"and" or "or"')
+            word = self.one_of(
+                {each: each for each in ((joined,) if joined else ("and", "or"))}, f'"{joined}"' if joined else '"and" or "or"'
+            )
             joined = word
             held.append(self.condition())
         self.depth -= 1
@@ -396,7 +404,13 @@ class _Reader:
             self.needs("totals of")
             names = {"rows": "rows", "columns": "columns", "row_groups": "row groups", "column_groups": "column groups"}
             wanted = '"rows", "columns", "row groups" or "column groups"'
-            totals = replace(totals, **{name: True for name in self.listed(lambda: self.one_of(names, wanted), "and")})
+            shown = self.listed(lambda: self.one_of(names, wanted), "and")
+            totals = TotalsSpec(
+                rows="rows" in shown,
+                columns="columns" in shown,
+                row_groups="row_groups" in shown,
+                column_groups="column_groups" in shown,
+            )
         return replace(totals, color="own") if self.takes("in own colors") else totals
 
     def correlate(self) -> CorrelateSpec:

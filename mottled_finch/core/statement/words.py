@@ -46,11 +46,12 @@ ORDERS = {"natural": "nature", "label": "label", "total": "total"}
 """Orders that are said as a word."""
 EMPTY = {"zero": "nothing as zero", "blank": "nothing as blank"}
 
-RESERVED = frozenset(
-    """above across among and any as at below blank bins bottom by called change color column columns correlation counting descending
-    down each empty equal first for from gap gathered group groups hand how index is it its keeping kept label largest likeness member
-    move nature no none nor not of on or ordered over own percentile rank ratio records relative rest row rows running score share
-    smallest split starts start the then to together top total totals tree triangle up where where whole with within years
-    weeks""".split()
-)
+_RESERVED = """
+    above across among and any as at below bins blank bottom by called change color column columns correlation counting
+    descending down each empty equal first for from gap gathered group groups hand how index is it its keeping kept
+    label largest likeness member move nature no none nor not of on or ordered over own percentile rank ratio records
+    relative rest row rows running score share smallest split start starts the then to together top total totals tree
+    triangle up weeks where whole with within years
+"""
+RESERVED = frozenset(_RESERVED.split())
 """Words that a field's name may not hold if it is to stand without quotation marks."""

@@ -7,7 +7,7 @@ from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TotalsSpec
 from ..wording import field_words
 from .names import quoted, spoken
-from .words import CUTS, EMPTY, MONTHS, ORDERS, SCOPES, TAKES, WEEKDAYS
+from .words import CUTS, EMPTY, MONTHS, ORDERS, SCOPES, TAKES
 
 _DATE = re.compile(r"\d{4}-\d\d(-\d\d)?$")
 
@@ -22,7 +22,9 @@ class _Writer:
         self.said = {name: words for words, name in spoken(fields).items()}
 
     def pivot(self, pivot: PivotSpec) -> str:
-        parts = [self.correlate(pivot.correlate) if pivot.correlate else f"Color the {self.measure(pivot.measure)}{self.sides(pivot)}"]
+        parts = [
+            self.correlate(pivot.correlate) if pivot.correlate else f"Color the {self.measure(pivot.measure)}{self.sides(pivot)}"
+        ]
         if pivot.split is not None:
             parts.append(f"split by {self.level(pivot.split)}")
         if pivot.show != ShowSpec():

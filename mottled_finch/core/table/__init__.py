@@ -1,6 +1,7 @@
 """Tables: named columns of equal length, each of one kind."""
 
 from .column import BLANK, NO_MISFITS, Column, Kind, Misfits, coded_numbers, smallest_codes
+from .csv import csv_of, guarded
 from .digest import mixed, number_bits, value_digests
 from .table import Table
 from .texts import entry_texts, holding, misfits_at, moment_label, number_label, shown_at, texts_and_codes, texts_at
@@ -13,7 +14,9 @@ __all__ = [
     "Misfits",
     "Table",
     "coded_numbers",
+    "csv_of",
     "entry_texts",
+    "guarded",
     "holding",
     "misfits_at",
     "mixed",

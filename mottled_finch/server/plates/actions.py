@@ -1,19 +1,24 @@
 """What changes plates: one function an action, which holds the transaction and the history entry."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import Any
 
+import numpy as np
 from django.db import transaction
+from numpy.typing import NDArray
 
 from mottled_finch.core.figure import Figure, make_figure
-from mottled_finch.core.mends import apply_mends
+from mottled_finch.core.mends import Mended
+from mottled_finch.core.pivot import behind, make_matrix, while_wanted
 from mottled_finch.core.recipe import Recipe, TableSpec, dump_recipe, dump_table_part, load_recipe, name_change, suggest_recipe
 from mottled_finch.core.table import Table as CoreTable
 
-from ..tables.mended import data_of, spec_of
+from ..problems import Problem
+from ..tables.mended import data_of, mended, spec_of, whole
 from ..tables.models import Table
 from ..tables.storage import EDITIONS
 from .models import Plate
+from .wanted import WANTED
 
 
 def figure_of(plate: Plate) -> Figure:
@@ -32,11 +37,40 @@ def full_recipe(plate: Plate) -> dict[str, Any]:
 
 
 def _figure(table: Table, recipe: Recipe) -> Figure:
-    if recipe.table.mends:
-        data: CoreTable = apply_mends(EDITIONS.open(table.edition()), recipe.table.mends).table
-    else:
-        data = data_of(table)
-    return make_figure(data, replace(recipe, table=TableSpec()))
+    return make_figure(_data(table, recipe), replace(recipe, table=TableSpec()))
+
+
+def _data(table: Table, recipe: Recipe) -> CoreTable:
+    return whole(_mended(table, recipe))
+
+
+def _mended(table: Table, recipe: Recipe) -> Mended:
+    """The edition that stands with the recipe's own mends, or its table's."""
+    return mended(table.edition(), dump_table_part(recipe.table).get("mends") or table.mends())
+
+
+@dataclass(frozen=True)
+class Behind:
+    """The records behind a cell or total: the edition as delivered, as mended, and their positions, rising."""
+
+    raw: CoreTable
+    mended: Mended
+    positions: NDArray[np.int64]
+
+
+def records_behind(plate: Plate, row: int, column: int) -> Behind:
+    """The records behind a cell, head or total of the plate, by its line down and its line across in the matrix.
+
+    Raises Problem for a line that is not there.
+    """
+    recipe = load_recipe(plate.standing().recipe)
+    found = _mended(plate.table, recipe)
+    matrix = make_matrix(whole(found), recipe.pivot)
+    lines = matrix.all_values.shape
+    if not (-1 <= row < lines[0] and -1 <= column < lines[1]):
+        raise Problem(422, f"There is no cell {row}, {column}; the figure has {lines[0]} lines down and {lines[1]} across.")
+    positions = behind(found.table, recipe.pivot, row % lines[0], column % lines[1])
+    return Behind(EDITIONS.open(plate.table.edition()), found, positions)
 
 
 def _own(table: Table, recipe: Recipe) -> Recipe:
@@ -62,13 +96,14 @@ def start_plate(table: Table, recipe: Recipe | None) -> tuple[Plate, Figure]:
 def change_plate(plate_id: int, recipe: Recipe) -> tuple[Plate, Figure]:
     """Save a recipe as the next version; what waited for redo is gone. A recipe that makes no figure changes nothing.
 
-    Raises TableError when the recipe does not fit the table.
+    Raises TableError when the recipe does not fit the table, and Canceled when it is given up meanwhile.
     """
     with transaction.atomic():
         plate = Plate.objects.select_for_update().get(pk=plate_id)
         standing = load_recipe(plate.standing().recipe)
         recipe = _own(plate.table, recipe)
-        figure = _figure(plate.table, recipe)
+        with while_wanted(WANTED.begin(f"plate {plate_id}")):
+            figure = _figure(plate.table, recipe)
         if recipe != standing:
             plate.record(name_change(standing, recipe), recipe=dump_recipe(recipe))
     return plate, figure

@@ -1,6 +1,18 @@
 from django.urls import path
 
-from .views import Export, OnePlate, PlateRecipe, Plates, Redo, Undo
+from .views import (
+    Export,
+    GiveUp,
+    OnePlate,
+    PlateRecipe,
+    PlateRecords,
+    PlateRecordsFile,
+    Plates,
+    Redo,
+    Statement,
+    TableMatrix,
+    Undo,
+)
 
 urlpatterns = [
     path("plates", Plates.as_view()),
@@ -8,5 +20,10 @@ urlpatterns = [
     path("plates/<int:pk>/recipe", PlateRecipe.as_view()),
     path("plates/<int:pk>/undo", Undo.as_view()),
     path("plates/<int:pk>/redo", Redo.as_view()),
+    path("plates/<int:pk>/give-up", GiveUp.as_view()),
+    path("plates/<int:pk>/records", PlateRecords.as_view()),
+    path("plates/<int:pk>/records.csv", PlateRecordsFile.as_view()),
+    path("tables/<int:pk>/statement", Statement.as_view()),
+    path("tables/<int:pk>/matrix", TableMatrix.as_view()),
     path("plates/<int:pk>/export.<str:ending>", Export.as_view()),
 ]

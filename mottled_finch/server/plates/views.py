@@ -1,9 +1,10 @@
 """Plates over HTTP."""
 
+from contextlib import nullcontext
 from typing import Any
 
 import numpy as np
-from django.http import HttpResponse
+from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
@@ -14,15 +15,35 @@ from rest_framework.views import APIView
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure import Figure
+from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
 from mottled_finch.core.recipe import dump_recipe, load_recipe
 from mottled_finch.core.scene import Scene
+from mottled_finch.core.statement import read_statement, write_statement
+from mottled_finch.core.table import csv_of
 from mottled_finch.core.words import default_caption, default_title, style_of
 
-from ..openapi import PlateAnswer, PlateFigureAnswer, PlateStart, ProblemAnswer, Recipe, refers_to
+from ..openapi import (
+    MatrixAnswer,
+    MatrixStart,
+    PlateAnswer,
+    PlateFigureAnswer,
+    PlateStart,
+    ProblemAnswer,
+    Recipe,
+    RecordsAnswer,
+    StatementAnswer,
+    StatementStart,
+    refers_to,
+)
 from ..problems import Problem
+from ..tables.answers import table_answer
+from ..tables.mended import data_of
 from ..tables.models import Table
-from .actions import change_plate, figure_of, full_recipe, remove_plate, start_plate, step_plate
+from ..tables.records import WINDOW_MOST, shown
+from ..tables.views import body, whole_number
+from .actions import Behind, change_plate, figure_of, full_recipe, records_behind, remove_plate, start_plate, step_plate
 from .models import Plate
+from .wanted import WANTED
 
 _CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer)}
 
@@ -91,6 +112,106 @@ class Redo(APIView):
         return _stepped(pk, 1)
 
 
+class GiveUp(APIView):
+    @extend_schema(operation_id="give_up", request=None, responses={204: None})
+    def post(self, _request: Request, pk: int) -> Response:
+        """Give up the change of a plate that is being worked on: it answers 409, and nothing has changed."""
+        get_object_or_404(Plate, pk=pk)
+        WANTED.give_up(f"plate {pk}")
+        return Response(status=204)
+
+
+_LINES = [
+    OpenApiParameter("row", int, description="The line down: a row, a group of rows, or -1 for all"),
+    OpenApiParameter("column", int, description="The line across: a column, a group of columns, or -1 for all"),
+]
+
+
+class PlateRecords(APIView):
+    @extend_schema(
+        operation_id="records_behind",
+        parameters=[
+            *_LINES,
+            OpenApiParameter("start", int, description="The first record, from 0"),
+            OpenApiParameter("count", int, description=f"How many records, at most {WINDOW_MOST}"),
+        ],
+        responses={200: refers_to(RecordsAnswer), 422: refers_to(ProblemAnswer)},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """The records behind a cell, head or total."""
+        found = _behind(request, pk)
+        order = found.positions if found.mended.origin is None else found.mended.origin[found.positions]
+        start, count = (whole_number(request.query_params.get(name, "0"), name) for name in ("start", "count"))
+        return Response(shown(found.raw, found.mended, order, start, count or 100))
+
+
+class PlateRecordsFile(APIView):
+    @extend_schema(
+        operation_id="records_behind_file",
+        parameters=_LINES,
+        responses={(200, "text/csv"): OpenApiTypes.BINARY, 422: refers_to(ProblemAnswer)},
+    )
+    def get(self, request: Request, pk: int) -> StreamingHttpResponse:
+        """The same, all of them, mended, as comma-separated text."""
+        found = _behind(request, pk)
+        headers = _as_file(get_object_or_404(Plate, pk=pk), "records.csv")
+        lines = csv_of(found.mended.table, found.positions)
+        return StreamingHttpResponse(lines, content_type="text/csv; charset=utf-8", headers=headers)
+
+
+def _behind(request: Request, pk: int) -> Behind:
+    plate = get_object_or_404(Plate.objects.select_related("table"), pk=pk)
+    lines = []
+    for name in ("row", "column"):
+        text = request.query_params.get(name, "-1")
+        lines.append(-1 if text == "-1" else whole_number(text, name))
+    return records_behind(plate, lines[0], lines[1])
+
+
+class Statement(APIView):
+    @extend_schema(
+        operation_id="read_statement",
+        request={"application/json": refers_to(StatementStart)},
+        responses={200: refers_to(StatementAnswer), 422: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """A statement about a table as the pivot it says, and as it is written in full."""
+        fields = data_of(get_object_or_404(Table, pk=pk)).names
+        pivot = read_statement(str(body(request).get("text", "")), fields)
+        recipe = dump_recipe(Recipe(finch_recipe=1, pivot=pivot))
+        return Response({"pivot": recipe["pivot"], "text": write_statement(pivot, fields)})
+
+
+class TableMatrix(APIView):
+    @extend_schema(
+        operation_id="matrix",
+        request={"application/json": refers_to(MatrixStart)},
+        responses={200: refers_to(MatrixAnswer), 409: refers_to(ProblemAnswer), 422: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Lay a pivot on a table, without a plate."""
+        table = data_of(get_object_or_404(Table, pk=pk))
+        given = body(request)
+        pivot = load_recipe({"finch_recipe": 1, "pivot": given.get("pivot", {})}).pivot
+        asker = str(given.get("asker", ""))
+        with while_wanted(WANTED.begin(f"matrix {asker}")) if asker else nullcontext():
+            matrix = make_matrix(table, pivot)
+        return Response(
+            {
+                "rows": matrix.rows,
+                "columns": matrix.columns,
+                "values": [numbers_or_null(row) for row in colored_values(matrix)],
+                "records": matrix.records.tolist(),
+                "row_totals": numbers_or_null(matrix.row_totals),
+                "column_totals": numbers_or_null(matrix.column_totals),
+                "grand_total": numbers_or_null(np.array([matrix.grand_total]))[0],
+                "kept": matrix.kept,
+                "unplaced": matrix.unplaced,
+                "unmeasured": matrix.unmeasured,
+            }
+        )
+
+
 class Export(APIView):
     @extend_schema(
         operation_id="export",
@@ -133,6 +254,7 @@ def plate_title(plate: Plate) -> str:
 
 def plate_answer(plate: Plate) -> dict[str, Any]:
     standing = plate.standing()
+    recipe = load_recipe(standing.recipe)
     return {
         "id": plate.pk,
         "table": plate.table_id,
@@ -141,7 +263,8 @@ def plate_answer(plate: Plate) -> dict[str, Any]:
         # Changes whenever the figure may: with the recipe, the edition that stands, and the table's mends.
         "revision": f"{standing.pk}-{plate.table.current_id}-{plate.table.at}",
         "saved": plate.saved.isoformat(),
-        "recipe": dump_recipe(load_recipe(standing.recipe)),
+        "recipe": dump_recipe(recipe),
+        "statement": write_statement(recipe.pivot, [column["name"] for column in table_answer(plate.table)["columns"]]),
         **plate.steps(),
     }
 
@@ -158,19 +281,27 @@ def _scene_answer(scene: Scene) -> dict[str, Any]:
 
 def figure_answer(figure: Figure) -> dict[str, Any]:
     matrix, scale = figure.matrix, figure.scale
+    style = style_of(figure.recipe, matrix)
     return {
         "scene": _scene_answer(figure.scene),
         "scale": vars(scale) if scale else None,
-        "rows": [" ".join(labels) for labels in matrix.rows],
-        "columns": [" ".join(labels) for labels in matrix.columns],
-        "values": numbers_or_null(matrix.values.ravel()),
+        "rows": [", ".join(labels) for labels in matrix.rows],
+        "columns": [", ".join(labels) for labels in matrix.columns],
+        "row_labels": matrix.rows,
+        "column_labels": matrix.columns,
+        "row_groups": [vars(group) for group in matrix.row_groups],
+        "column_groups": [vars(group) for group in matrix.column_groups],
+        "panels": matrix.panels,
+        "values": numbers_or_null(colored_values(matrix).ravel()),
         "records": matrix.records.ravel().tolist(),
         "row_totals": numbers_or_null(matrix.row_totals),
         "column_totals": numbers_or_null(matrix.column_totals),
         "grand_total": numbers_or_null(np.array([matrix.grand_total]))[0],
         "row_records": matrix.row_records.tolist(),
         "column_records": matrix.column_records.tolist(),
-        "decimals": style_of(figure.recipe, matrix).decimals,
+        "decimals": style.decimals,
+        "percent": style.percent,
+        "palette": figure.recipe.color.palette,
         "kept": matrix.kept,
         "unplaced": matrix.unplaced,
         "unmeasured": matrix.unmeasured,

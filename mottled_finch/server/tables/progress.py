@@ -1,7 +1,7 @@
 """How far the imports are, and which of them are to be broken off: told from memory, since the database has one writer."""
 
 
-class Canceled(Exception):  # noqa: N818 (it is what the user wanted, not an error)
+class Canceled(Exception):
     """Breaks a reading off."""
 
 

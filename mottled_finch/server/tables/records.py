@@ -43,7 +43,12 @@ def window(raw: CoreTable, found: Mended, key: str, asked: Asked) -> dict[str, A
     Records that a mend leaves out stand in their place while nothing is sorted or looked for, and are told as dropped.
     """
     order = _ORDERS.get(f"{key}:{asked.sort}:{asked.descending}:{asked.find}:{asked.field}", lambda: _order(raw, found, asked))
-    wanted = order[asked.start : asked.start + min(asked.count, WINDOW_MOST)]
+    return shown(raw, found, order, asked.start, asked.count)
+
+
+def shown(raw: CoreTable, found: Mended, order: NDArray[np.int64], start: int, count: int) -> dict[str, Any]:
+    """Some of the records in an order, which lists their positions in the edition as it was delivered."""
+    wanted = order[start : start + min(count, WINDOW_MOST)]
     own = found.origin is not None
     place = found.places(wanted)
     kept = place >= 0
@@ -67,7 +72,7 @@ def window(raw: CoreTable, found: Mended, key: str, asked: Asked) -> dict[str, A
                 before.append({"column": number, "row": i, "text": text})
     return {
         "total": len(order),
-        "start": asked.start,
+        "start": start,
         "columns": found.table.names,
         "numbers": (wanted + 1).tolist(),
         "dropped": np.flatnonzero(~kept).tolist(),

@@ -207,8 +207,8 @@ class Records(APIView):
             descending=query.get("descending") in ("true", "1"),
             find=query.get("find", "").strip()[:200],
             field=query.get("field", ""),
-            start=_whole(query.get("start", "0"), "start"),
-            count=_whole(query.get("count", "100"), "count"),
+            start=whole_number(query.get("start", "0"), "start"),
+            count=whole_number(query.get("count", "100"), "count"),
         )
         return Response(window(raw, found, key, asked))
 
@@ -268,7 +268,8 @@ def _table(pk: int) -> Table:
     return get_object_or_404(Table.objects.select_related("current").exclude(current=None), pk=pk)
 
 
-def _whole(text: str, path: str) -> int:
+def whole_number(text: str, path: str) -> int:
+    """Raises Problem for anything else."""
     if not text.isdecimal():
         raise Problem(422, f'"{text}" is not a whole number.', path)
     return int(text)

@@ -113,8 +113,7 @@ def with_(path: str, value: object) -> dict:
         ),
         (
             with_("pivot.keep", [{"field": "a", "in": [], "to": 3}]),
-            'pivot.keep[0]: "in" and "from" with "to" do not go together; '
-            "write one condition for each",
+            'pivot.keep[0]: "in" and "from" with "to" do not go together; write one condition for each',
         ),
         (
             with_("pivot.keep", [{"field": "a", "cut": "month", "from": "x"}]),

@@ -6,28 +6,28 @@ from ..source import Source
 from .measure import Gathering
 
 
-def sums(source: Source, field: str, path: str, take: str) -> Gathering:
-    values = source.numbers(field, path, take)
+def sums(source: Source, field: str | None, path: str, take: str) -> Gathering:
+    values = source.numbers(field or "", path, take)
     return Gathering(f"sums {field!r}", lambda placement: gather_sums(placement, values))
 
 
-def extremes(source: Source, field: str, path: str, take: str) -> Gathering:
-    values = source.numbers(field, path, take)
+def extremes(source: Source, field: str | None, path: str, take: str) -> Gathering:
+    values = source.numbers(field or "", path, take)
     return Gathering(f"extremes {field!r}", lambda placement: gather_extremes(placement, values))
 
 
-def spread(source: Source, field: str, path: str, take: str) -> Gathering:
-    values = source.numbers(field, path, take)
+def spread(source: Source, field: str | None, path: str, take: str) -> Gathering:
+    values = source.numbers(field or "", path, take)
     return Gathering(f"spread {field!r}", lambda placement: gather_spread(placement, values))
 
 
-def values_of(source: Source, field: str, path: str, take: str) -> Gathering:
-    values = source.numbers(field, path, take)
+def values_of(source: Source, field: str | None, path: str, take: str) -> Gathering:
+    values = source.numbers(field or "", path, take)
     return Gathering(f"values {field!r}", lambda placement: gather_values(placement, values))
 
 
-def distinct(source: Source, field: str, path: str) -> Gathering:
-    column = source.table.column(field, path)
+def distinct(source: Source, field: str | None, path: str) -> Gathering:
+    column = source.table.column(field or "", path)
     return Gathering(f"distinct {field!r}", lambda placement: gather_distinct(placement, column.coded[0]))
 
 

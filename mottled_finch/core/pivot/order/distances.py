@@ -1,7 +1,7 @@
 """How far members are apart, by the cells both have.
 
-Blanks are left out pair by pair; a sum over the cells that are left is scaled up to all of them, so that a pair with few in common is
-neither near nor far for that alone. A pair with nothing in common is as far apart as the farthest pair that has.
+Blanks are left out pair by pair; a sum over the cells that are left is scaled up to all of them, so that a pair with few in common
+is neither near nor far for that alone. A pair with nothing in common is as far apart as the farthest pair that has.
 """
 
 import numpy as np
@@ -36,7 +36,8 @@ def distances(values: Table, how: str) -> Table:
     found[both == 0] = np.nan
     found = np.where(np.isnan(found), np.nanmax(found, initial=0.0), found)
     np.fill_diagonal(found, 0.0)
-    return np.maximum((found + found.T) / 2, 0.0)
+    even: Table = np.maximum((found + found.T) / 2, 0.0)
+    return even
 
 
 def _alike(numbers: Table, filled: NDArray[np.bool_], *, centered: bool) -> Table:

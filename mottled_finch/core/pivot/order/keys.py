@@ -17,8 +17,8 @@ class Ordered:
     """A side to be ordered, its members in natural order: ``labels`` and ``members`` (positions in each level) of shape
     (members, levels), its groups, and the labels of the other side, which may have groups as well.
 
-    ``totals`` and ``shown`` have a line for each member, each group, and all, and likewise across for the other side: the measure as
-    it is, and what is shown of it.
+    ``totals`` and ``shown`` have a line for each member, each group, and all, and likewise across for the other side: the measure
+    as it is, and what is shown of it.
     """
 
     labels: tuple[Labels, ...]
@@ -32,7 +32,7 @@ class Ordered:
 
     @property
     def levels(self) -> int:
-        return self.members.shape[1]
+        return int(self.members.shape[1])
 
     def line_of(self, depth: int) -> NDArray[np.int64]:
         """For each member the line of its group of that depth; its own line for the innermost."""

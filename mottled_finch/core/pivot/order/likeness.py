@@ -1,7 +1,7 @@
 """By likeness: hierarchical clustering, so that members with like rows stand side by side. In nested sides, within each group.
 
-SciPy's linkage, with the order of the leaves in which neighbours are most alike (Z. Bar-Joseph, D. K. Gifford and T. S. Jaakkola, "Fast
-Optimal Leaf Ordering for Hierarchical Clustering", 2001) up to a few hundred members, beyond which it would take too long.
+SciPy's linkage, with the order of the leaves in which neighbours are most alike (Z. Bar-Joseph, D. K. Gifford and T. S. Jaakkola,
+"Fast Optimal Leaf Ordering for Hierarchical Clustering", 2001) up to a few hundred members, beyond which it would take too long.
 """
 
 import numpy as np

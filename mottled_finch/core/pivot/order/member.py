@@ -1,4 +1,6 @@
-"""By what one member or group of the other side shows. When it is gone, as members may be in the next edition, nothing is sorted."""
+"""By what one member or group of the other side shows. When it is gone, as members may be in the next edition, nothing is
+sorted.
+"""
 
 from ...recipe.spec import OrderSpec
 from .keys import Keys, Ordered

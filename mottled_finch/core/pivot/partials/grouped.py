@@ -4,6 +4,7 @@ They do not merge into a few numbers. A total is worked out from all values unde
 """
 
 from dataclasses import dataclass, replace
+from itertools import pairwise
 from typing import Any, Self
 
 import numpy as np
@@ -51,7 +52,7 @@ class Grouped:
             return []
         cuts = np.searchsorted(ends, np.linspace(0, ends[-1], number + 1)[1:-1])
         edges = np.unique(np.concatenate([[0], cuts, [len(ends)]]))
-        return [slice(int(a), int(b)) for a, b in zip(edges[:-1], edges[1:], strict=True)]
+        return [slice(int(a), int(b)) for a, b in pairwise(edges)]
 
 
 def group(placement: Placement, values: NDArray[Any], blank: Any) -> tuple[NDArray[Any], NDArray[np.int64]]:
