@@ -9,7 +9,7 @@ from typing import Any
 from mottled_finch.core.compare import Comparison
 from mottled_finch.core.findings import Finding
 from mottled_finch.core.intake import Part
-from mottled_finch.core.pivot import Group
+from mottled_finch.core.pivot import Group, Unfinished
 from mottled_finch.core.recipe import PivotSpec, ReadingSpec, Recipe
 from mottled_finch.core.recipe.table_spec import Mend
 from mottled_finch.core.scene import Scene
@@ -358,6 +358,7 @@ class FigureAnswer:
     kept: int
     unplaced: int
     unmeasured: int
+    unfinished: tuple[Unfinished, ...]
     default_title: str
     default_caption: str
 

@@ -3,5 +3,19 @@
 from .canceling import while_wanted
 from .matrix import Group, Labels, Matrix, Merge, colored_values
 from .pivot import behind, make_matrix, members_of, passes
+from .unfinished import Unfinished, unfinished
 
-__all__ = ["Group", "Labels", "Matrix", "Merge", "behind", "colored_values", "make_matrix", "members_of", "passes", "while_wanted"]
+__all__ = [
+    "Group",
+    "Labels",
+    "Matrix",
+    "Merge",
+    "Unfinished",
+    "behind",
+    "colored_values",
+    "make_matrix",
+    "members_of",
+    "passes",
+    "unfinished",
+    "while_wanted",
+]

@@ -153,6 +153,8 @@ def _laid_out(table: Table, pivot: PivotSpec) -> tuple[Matrix, Ground | None, ND
     )
     row_order, row_tree = _ordered(pivot.order.rows, row_side)
     column_order, column_tree = _ordered(pivot.order.columns, column_side)
+    row_order, row_tree = _without(pivot.aside.rows, ground.rows, row_order, row_tree)
+    column_order, column_tree = _without(pivot.aside.columns, ground.columns, column_order, column_tree)
     row_groups = groups_of(_at(ground.rows.labels, row_order), ground.rows.members[row_order])
     column_groups = groups_of(_at(ground.columns.labels, column_order), ground.columns.members[column_order])
     down = _lines_in_order(row_order, ground.row_groups, row_groups)
@@ -360,6 +362,15 @@ def _ordered(spec: OrderSpec, side: Ordered) -> tuple[NDArray[np.int64], tuple[M
     keys: Keys = ORDERS[spec.by](spec, side)
     order = arranged(side, keys, descending=spec.descending and spec.by != "likeness")
     return order, trees(spec, side) if spec.by == "likeness" and spec.tree else ()
+
+
+def _without(
+    aside: tuple[Labels, ...], side: Side, order: NDArray[np.int64], tree: tuple[Merge, ...]
+) -> tuple[NDArray[np.int64], tuple[Merge, ...]]:
+    """The order without the members set aside, and without the tree that stood beside all of them."""
+    wanted = set(aside)
+    left = np.array([each for each in order.tolist() if side.labels[each] not in wanted], dtype=np.int64)
+    return (order, tree) if len(left) == len(order) else (left, ())
 
 
 def _at(labels: tuple[Labels, ...], order: NDArray[np.int64]) -> tuple[Labels, ...]:

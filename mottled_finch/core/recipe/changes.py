@@ -4,6 +4,7 @@ from collections.abc import Callable
 from typing import Any
 
 from ..color.palettes import PALETTES
+from ..wording import counted
 from .conditions import ConditionSpec, MeasureSpec
 from .spec import EndSpec, LevelSpec, OrderSpec, Recipe, ShowSpec
 
@@ -58,6 +59,10 @@ def _order(side: str) -> Callable[[OrderSpec], str]:
     return say
 
 
+def _aside(members: int) -> str:
+    return f"{counted(members, 'member')} set aside" if members else "Nothing set aside"
+
+
 def _shown(name: str) -> Callable[[bool], str]:
     return lambda on: f"{name} shown" if on else f"{name} hidden"
 
@@ -101,6 +106,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.pivot.totals.row_groups, _shown("Totals of row groups")),
     (lambda r: r.pivot.totals.column_groups, _shown("Totals of column groups")),
     (lambda r: r.pivot.totals.color, lambda color: "Totals in colors of their own" if color == "own" else "Totals without color"),
+    (lambda r: r.pivot.aside, lambda aside: _aside(len(aside.rows) + len(aside.columns))),
     (lambda r: r.color.palette, lambda name: f"Palette {PALETTES[name].title}" if name else "Palette left to the figure"),
     (lambda r: r.color.high_is, lambda high: f"High is {high}"),
     (lambda r: r.color.reverse, lambda on: "Colors reversed" if on else "Colors put back"),

@@ -102,6 +102,16 @@ class TotalsSpec:
 
 
 @dataclass(frozen=True, kw_only=True)
+class AsideSpec:
+    """Members that are set aside, each by its labels: they are not drawn, and the scale is spread over what is left. Totals stay
+    those of all records.
+    """
+
+    rows: tuple[tuple[str, ...], ...] = ()
+    columns: tuple[tuple[str, ...], ...] = ()
+
+
+@dataclass(frozen=True, kw_only=True)
 class CorrelateSpec:
     """How columns of numbers move together: the coefficient of each pair of fields, in all cells or in one triangle."""
 
@@ -126,6 +136,7 @@ class PivotSpec:
     show: ShowSpec = field(default_factory=ShowSpec)
     order: OrdersSpec = field(default_factory=OrdersSpec)
     totals: TotalsSpec = field(default_factory=TotalsSpec)
+    aside: AsideSpec = field(default_factory=AsideSpec)
     correlate: CorrelateSpec | None = None
 
 

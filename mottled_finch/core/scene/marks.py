@@ -79,8 +79,8 @@ class Grid:
 
     xs: tuple[float, ...]
     ys: tuple[float, ...]
-    drops: tuple[float, ...] = ()
-    absent: tuple[int, ...] = ()
+    drops: tuple[float, ...]
+    absent: tuple[int, ...]
     cell_width: float
     cell_height: float
     steps: tuple[int, ...]

@@ -191,9 +191,15 @@ class _Reader:
             return replace(pivot, order=OrdersSpec(rows=self.order(), columns=pivot.order.columns))
         if self.takes("columns ordered by"):
             return replace(pivot, order=OrdersSpec(rows=pivot.order.rows, columns=self.order()))
+        if self.takes("rows set aside"):
+            return replace(pivot, aside=replace(pivot.aside, rows=self.listed(self.labels, ";")))
+        if self.takes("columns set aside"):
+            return replace(pivot, aside=replace(pivot.aside, columns=self.listed(self.labels, ";")))
         if self.takes("with"):
             return replace(pivot, totals=self.totals())
-        self.wrong('"split by", "as", "keeping", "rows ordered by", "columns ordered by" or "with totals"')
+        self.wrong(
+            '"split by", "as", "keeping", "rows ordered by", "columns ordered by", "with totals", "rows set aside" or "columns set aside"'
+        )
 
     def measure(self) -> MeasureSpec:
         if self.takes("number of records"):

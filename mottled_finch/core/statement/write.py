@@ -38,6 +38,11 @@ class _Writer:
         ]
         if pivot.totals != TotalsSpec():
             parts.append(f"with {self.totals(pivot.totals)}")
+        parts += [
+            f"{side} set aside {'; '.join(' then '.join(quoted(label) for label in labels) or 'none' for labels in members)}"
+            for side, members in (("rows", pivot.aside.rows), ("columns", pivot.aside.columns))
+            if members
+        ]
         return ", ".join(parts)
 
     def field(self, name: str) -> str:

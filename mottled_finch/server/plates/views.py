@@ -305,6 +305,7 @@ def figure_answer(figure: Figure) -> dict[str, Any]:
         "kept": matrix.kept,
         "unplaced": matrix.unplaced,
         "unmeasured": matrix.unmeasured,
+        "unfinished": [vars(each) for each in figure.unfinished],
         "default_title": default_title(figure.recipe.pivot),
         "default_caption": default_caption(figure.recipe.pivot, matrix),
     }

@@ -13,6 +13,10 @@ export type ColumnInfo = Schemas["ColumnAnswer"];
 export type Palette = Schemas["PaletteAnswer"];
 export type Level = Schemas["LevelSpec"];
 export type Condition = Schemas["ConditionSpec"];
+export type Measure = Schemas["MeasureSpec"];
+export type Show = Schemas["ShowSpec"];
+export type Order = Schemas["OrderSpec"];
+export type Pivot = Schemas["PivotSpec"];
 export type End = Schemas["EndSpec"];
 export type Workbench = Schemas["WorkbenchAnswer"];
 export type MendLine = Schemas["MendAnswer"];
@@ -26,6 +30,9 @@ export type Comparison = Schemas["ComparisonAnswer"];
 export type Look = Schemas["LookAnswer"];
 export type Reading = Schemas["ReadingSpec"];
 export type RecordsAsked = { sort?: string; descending?: boolean; find?: string; field?: string };
+
+/** A line down and a line across of the matrix: a member, a group behind all members, or -1 for all. */
+export type Lines = { row: number; column: number };
 
 export class Refusal extends Error {
   /** `message` leads with the place; `plain` is the sentence alone, for where the place is plain to see. */
@@ -117,9 +124,19 @@ export const api = {
   removePlate: (id: number) => unwrap(client.DELETE("/api/plates/{id}", at(id))),
   changePlate: (id: number, recipe: Recipe) =>
     unwrap(client.PUT("/api/plates/{id}/recipe", { ...at(id), body: recipe })),
+  giveUp: (id: number) => unwrap(client.POST("/api/plates/{id}/give-up", at(id))),
+  recordsBehind: (id: number, query: Lines & { start: number; count: number }) =>
+    unwrap(client.GET("/api/plates/{id}/records", { params: { path: { id }, query } })),
+  readStatement: (table: number, text: string) =>
+    unwrap(client.POST("/api/tables/{id}/statement", { ...at(table), body: { text } })),
   undo: (id: number) => unwrap(client.POST("/api/plates/{id}/undo", at(id))),
   redo: (id: number) => unwrap(client.POST("/api/plates/{id}/redo", at(id))),
 };
+
+/** The address of the records behind a cell, head or total, as a file. */
+export function recordsAddress(plate: number, { row, column }: Lines): string {
+  return `/api/plates/${plate}/records.csv?row=${row}&column=${column}`;
+}
 
 export function exportAddress(plate: number, ending: string, query = ""): string {
   return `/api/plates/${plate}/export.${ending}${query}`;

@@ -179,6 +179,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plates/{id}/give-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Give up the change of a plate that is being worked on: it answers 409, and nothing has changed. */
+        post: operations["give_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plates/{id}/recipe": {
         parameters: {
             query?: never;
@@ -190,6 +207,40 @@ export interface paths {
         get: operations["plate_recipe"];
         /** @description Save a recipe as the plate's next version. */
         put: operations["change_plate"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plates/{id}/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The records behind a cell, head or total. */
+        get: operations["records_behind"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plates/{id}/records.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The same, all of them, mended, as comma-separated text. */
+        get: operations["records_behind_file"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -320,6 +371,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{id}/matrix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lay a pivot on a table, without a plate. */
+        post: operations["matrix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{id}/members": {
         parameters: {
             query?: never;
@@ -416,6 +484,23 @@ export interface paths {
         put?: never;
         /** @description Lay the file of the edition that stands out, to be read in another way; the result is its next edition. */
         post: operations["reread"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/statement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A statement about a table as the pivot it says, and as it is written in full. */
+        post: operations["read_statement"];
         delete?: never;
         options?: never;
         head?: never;
@@ -600,11 +685,12 @@ export interface components {
             where: components["schemas"]["ConditionSpec"][];
             off?: boolean;
         };
-        /** @description Records whose field (or its cut) is in, is not in, lies from..to (both included), is above, below, or blank or not. */
+        /** @description Records whose field (or its cut) is in, is not in, lies from..to (both included), is above, below, or blank or not. ``top`` and ``bottom`` mean the records of so many members of the field that are largest or smallest ``by`` a measure, or by their number of records. ``all`` and ``any`` hold further conditions, all or one of which must be met. */
         ConditionSpec: {
-            field: string;
+            field?: string;
             /** @enum {unknown} */
-            cut?: "year" | "month" | "weekday" | "hour" | "date";
+            cut?: "year" | "quarter" | "month" | "week" | "day" | "weekday" | "hour" | "date" | "year_quarter" | "year_month" | "year_week";
+            year_starts?: number;
             in?: (string | number)[];
             not_in?: (string | number)[];
             from?: string | number;
@@ -612,6 +698,22 @@ export interface components {
             above?: string | number;
             below?: string | number;
             blank?: boolean;
+            top?: number;
+            bottom?: number;
+            by?: components["schemas"]["MeasureSpec"];
+            all?: components["schemas"]["ConditionSpec"][];
+            any?: components["schemas"]["ConditionSpec"][];
+        };
+        /** @description What is measured in each cell. ``count`` counts records and needs no ``of``. ``percentile`` has ``p``, 0 to 100; ``share`` has ``where``, the condition whose share of the records is meant; ``ratio`` is the sum of ``of`` over the sum of ``per``. ``empty`` says what a cell of nothing is. */
+        MeasureSpec: {
+            /** @enum {unknown} */
+            take?: "count" | "sum" | "average" | "median" | "min" | "max" | "distinct" | "stdev" | "percentile" | "share" | "ratio";
+            of?: string;
+            per?: string;
+            p?: number;
+            where?: components["schemas"]["ConditionSpec"];
+            /** @enum {unknown} */
+            empty?: "blank" | "zero";
         };
         /** @description A column is read as another kind. What does not fit becomes blank and is listed. */
         KindMend: {
@@ -869,7 +971,7 @@ export interface components {
             label: string;
             records: number;
         };
-        /** @description A plate as it stands: its recipe, and where it is in its history. */
+        /** @description A plate as it stands: its recipe, its pivot as a statement, and where it is in its history. */
         PlateAnswer: {
             id: number;
             table: number;
@@ -878,6 +980,7 @@ export interface components {
             revision: string;
             saved: string;
             recipe: components["schemas"]["Recipe"];
+            statement: string;
             undo: string | null;
             redo: string | null;
         };
@@ -911,34 +1014,95 @@ export interface components {
             records?: string;
             mends?: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
         };
-        /** @description Records to matrix. One level a side; an empty side is one header without a label. */
+        /** @description Records to matrix: up to three levels a side, the outermost first. An empty side is one header without a label. ``split`` makes a matrix for each member of a further level, side by side on one scale. ``correlate`` takes the place of sides and measure. */
         PivotSpec: {
             rows?: components["schemas"]["LevelSpec"][];
             columns?: components["schemas"]["LevelSpec"][];
+            split?: components["schemas"]["LevelSpec"];
             measure?: components["schemas"]["MeasureSpec"];
             keep?: components["schemas"]["ConditionSpec"][];
+            show?: components["schemas"]["ShowSpec"];
+            order?: components["schemas"]["OrdersSpec"];
             totals?: components["schemas"]["TotalsSpec"];
+            aside?: components["schemas"]["AsideSpec"];
+            correlate?: components["schemas"]["CorrelateSpec"];
         };
-        /** @description What goes down or across: a field, cut into parts when it holds moments. */
+        /** @description What goes down or across: a field, cut into parts when it holds moments, or into bins when it holds numbers. ``year_starts`` is the month, 1 to 12, in which years and quarters begin, ``week_starts`` the first of the weekdays. ``names`` gives members other labels; those of one name become one member. ``top`` leaves so many of them, the largest ``by`` a measure or by the pivot's own, and ``others`` gathers the rest under a name. ``empty`` keeps parts without records. */
         LevelSpec: {
             field: string;
             /** @enum {unknown} */
-            cut?: "year" | "month" | "weekday" | "hour" | "date";
-        };
-        /** @description What is measured in each cell. ``count`` counts records and needs no ``of``. */
-        MeasureSpec: {
+            cut?: "year" | "quarter" | "month" | "week" | "day" | "weekday" | "hour" | "date" | "year_quarter" | "year_month" | "year_week";
+            bins?: components["schemas"]["BinsSpec"];
+            year_starts?: number;
             /** @enum {unknown} */
-            take?: "count" | "sum" | "average";
-            of?: string;
+            week_starts?: "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday";
+            names?: {
+                [key: string]: string;
+            };
+            top?: number;
+            by?: components["schemas"]["MeasureSpec"];
+            others?: boolean | string;
             /** @enum {unknown} */
-            empty?: "blank" | "zero";
+            empty?: "leave_out" | "keep";
         };
-        /** @description ``rows`` adds a total to each row, ``columns`` one to each column. They are drawn in bands apart, without color. */
+        /** @description Cutting a number: at own ``edges``, or into so many bins of equal width or of equally many records. */
+        BinsSpec: {
+            edges?: number[];
+            equal_width?: number;
+            equal_count?: number;
+        };
+        /** @description What a cell shows of its measure. ``share`` is ``of`` the row, column, group or whole; ``index`` is ``to`` the largest or first of its row or column; ``running`` and ``change`` go ``along`` the rows or columns, a change ``relative`` to what was before or not; ``rank`` and ``score`` are among the row, column or whole; ``gap`` is the distance ``to`` a number. */
+        ShowSpec: {
+            /** @enum {unknown} */
+            as?: "value" | "share" | "index" | "running" | "change" | "rank" | "score" | "gap";
+            /** @enum {unknown} */
+            of?: "row" | "column" | "group" | "whole";
+            to?: ("max" | "first") | number;
+            /** @enum {unknown} */
+            along?: "rows" | "columns";
+            relative?: boolean;
+        };
+        /** @description The order of each side. */
+        OrdersSpec: {
+            rows?: components["schemas"]["OrderSpec"];
+            columns?: components["schemas"]["OrderSpec"];
+        };
+        /** @description The order of a side: ``natural``, by ``label``, by ``total``, by one ``member`` of the other side (its labels in ``of``), by ``hand`` (the labels of each level in ``hand``, what is not listed last), or by ``likeness``, with a tree beside the heads. */
+        OrderSpec: {
+            /** @enum {unknown} */
+            by?: "natural" | "label" | "total" | "member" | "hand" | "likeness";
+            descending?: boolean;
+            of?: string[];
+            hand?: string[][];
+            /** @enum {unknown} */
+            distance?: "euclidean" | "cityblock" | "cosine" | "correlation";
+            /** @enum {unknown} */
+            linkage?: "average" | "complete" | "ward";
+            tree?: boolean;
+        };
+        /** @description ``rows`` adds a total to each row, ``columns`` one to each column, in bands apart. ``row_groups`` adds a total below each outer group of rows, ``column_groups`` one behind each outer group of columns. They have no color, or a scale of their own. */
         TotalsSpec: {
             rows?: boolean;
             columns?: boolean;
+            row_groups?: boolean;
+            column_groups?: boolean;
+            /** @enum {unknown} */
+            color?: "none" | "own";
         };
-        /** @description How values become colors. ``high_is`` turns a palette whose colors would mislead; ``reverse`` turns it once more. */
+        /** @description Members that are set aside, each by its labels: they are not drawn, and the scale is spread over what is left. Totals stay those of all records. */
+        AsideSpec: {
+            rows?: string[][];
+            columns?: string[][];
+        };
+        /** @description How columns of numbers move together: the coefficient of each pair of fields, in all cells or in one triangle. */
+        CorrelateSpec: {
+            fields: string[];
+            /** @enum {unknown} */
+            method?: "pearson" | "spearman";
+            /** @enum {unknown} */
+            triangle?: "both" | "lower" | "upper";
+        };
+        /** @description How values become colors. ``high_is`` turns a palette whose colors would mislead; ``reverse`` turns it once more. Without a palette it is Water-mint, or for coefficients, which have a middle, Fritillary. */
         ColorSpec: {
             /** @enum {string} */
             palette?: "water-mint" | "sedge" | "teasel" | "reedmace" | "cuckooflower" | "silverweed" | "kingcup" | "fritillary" | "bogbean" | "flag-iris";
@@ -984,12 +1148,17 @@ export interface components {
             plate: components["schemas"]["PlateAnswer"];
             figure: components["schemas"]["FigureAnswer"];
         };
-        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``statement`` names the parts of the sentence. */
+        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``percent`` says that values are written as percent. */
         FigureAnswer: {
             scene: components["schemas"]["Scene"];
             scale: components["schemas"]["ScaleAnswer"] | null;
             rows: string[];
             columns: string[];
+            row_labels: string[][];
+            column_labels: string[][];
+            row_groups: components["schemas"]["Group"][];
+            column_groups: components["schemas"]["Group"][];
+            panels: boolean;
             values: (number | null)[];
             records: number[];
             row_totals: (number | null)[];
@@ -998,9 +1167,12 @@ export interface components {
             row_records: number[];
             column_records: number[];
             decimals: number;
+            percent: boolean;
+            palette: string;
             kept: number;
             unplaced: number;
             unmeasured: number;
+            unfinished: components["schemas"]["Unfinished"][];
             default_title: string;
             default_caption: string;
         };
@@ -1016,10 +1188,10 @@ export interface components {
             lines: components["schemas"]["Line"][];
             grid: components["schemas"]["Grid"] | null;
         };
-        /** @description One line of text. ``turned`` text reads upward. ``full`` is the whole text where ``text`` had to be cut. */
+        /** @description One line of text. ``turned`` text reads upward. ``full`` is the whole text where ``text`` had to be cut. A head is that of a line of the matrix, its ``row`` or its ``column``: a member, a group, or all; a total has both. ``length`` is told of these: how long the text is. */
         Text: {
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees";
             x: number;
             y: number;
             text: string;
@@ -1031,11 +1203,14 @@ export interface components {
             anchor?: "start" | "middle" | "end";
             turned?: boolean;
             full?: string;
+            row?: number;
+            column?: number;
+            length?: number;
         };
         /** @description A filled rectangle. */
         Box: {
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees";
             x: number;
             y: number;
             width: number;
@@ -1045,7 +1220,7 @@ export interface components {
         /** @description A rectangle that stands for "no value": neutral, and hatched so that it is not told by color alone. */
         Hatching: {
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees";
             x: number;
             y: number;
             width: number;
@@ -1054,7 +1229,7 @@ export interface components {
         /** @description A straight line. */
         Line: {
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees";
             x1: number;
             y1: number;
             x2: number;
@@ -1062,10 +1237,12 @@ export interface components {
             ink: string;
             width: number;
         };
-        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. ``steps`` are places in ``colors``, 255 for a blank. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. */
+        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. */
         Grid: {
             xs: number[];
             ys: number[];
+            drops: number[];
+            absent: number[];
             cell_width: number;
             cell_height: number;
             steps: number[];
@@ -1084,10 +1261,51 @@ export interface components {
             highest: number;
             has_middle: boolean;
         };
+        /** @description The members ``start`` to ``stop`` of a side that have their first labels in common: those of the first ``depth`` levels. */
+        Group: {
+            start: number;
+            stop: number;
+            depth: number;
+            labels: string[];
+        };
+        /** @description The last period of a level ends on ``ends``, but the last record is of ``last``. Records up to ``to`` are of whole periods. */
+        Unfinished: {
+            field: string;
+            last: string;
+            ends: string;
+            to: string;
+        };
         /** @description What a new plate starts from. Without a recipe one is suggested. */
         PlateStart: {
             table: number;
             recipe?: components["schemas"]["Recipe"];
+        };
+        /** @description A statement as it was typed. */
+        StatementStart: {
+            text: string;
+        };
+        /** @description What a statement says, and how it is written in full. */
+        StatementAnswer: {
+            pivot: components["schemas"]["PivotSpec"];
+            text: string;
+        };
+        /** @description A pivot to be laid on a table. Of those asked for under one name, only the newest is finished. */
+        MatrixStart: {
+            pivot: components["schemas"]["PivotSpec"];
+            asker?: string;
+        };
+        /** @description A matrix: labels of each row and column, values with null for a blank, and the records behind each. */
+        MatrixAnswer: {
+            rows: string[][];
+            columns: string[][];
+            values: (number | null)[][];
+            records: number[][];
+            row_totals: (number | null)[];
+            column_totals: (number | null)[];
+            grand_total: number | null;
+            kept: number;
+            unplaced: number;
+            unmeasured: number;
         };
         /** @description Problem JSON (RFC 9457). ``path`` is the place in the recipe, or the file. */
         ProblemAnswer: {
@@ -1533,6 +1751,26 @@ export interface operations {
             };
         };
     };
+    give_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     plate_recipe: {
         parameters: {
             query?: never;
@@ -1575,6 +1813,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlateFigureAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    records_behind: {
+        parameters: {
+            query?: {
+                /** @description The line across: a column, a group of columns, or -1 for all */
+                column?: number;
+                /** @description How many records, at most 500 */
+                count?: number;
+                /** @description The line down: a row, a group of rows, or -1 for all */
+                row?: number;
+                /** @description The first record, from 0 */
+                start?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordsAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    records_behind_file: {
+        parameters: {
+            query?: {
+                /** @description The line across: a column, a group of columns, or -1 for all */
+                column?: number;
+                /** @description The line down: a row, a group of rows, or -1 for all */
+                row?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
             422: {
@@ -1913,11 +2223,52 @@ export interface operations {
             };
         };
     };
+    matrix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["MatrixStart"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatrixAnswer"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
     members: {
         parameters: {
             query: {
                 /** @description The part of a moment */
-                cut?: "date" | "hour" | "month" | "weekday" | "year";
+                cut?: "date" | "day" | "hour" | "month" | "quarter" | "week" | "weekday" | "year" | "year_month" | "year_quarter" | "year_week";
                 /** @description The column */
                 field: string;
             };
@@ -2092,6 +2443,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LookAnswer"];
+                };
+            };
+        };
+    };
+    read_statement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["StatementStart"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StatementAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
                 };
             };
         };

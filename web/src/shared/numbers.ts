@@ -13,8 +13,16 @@ export function withDecimals(value: number, decimals: number): string {
   return value < 0 && /[1-9]/.test(text) ? `−${text}` : text;
 }
 
+export type NumberStyle = { decimals: number; percent: boolean };
+
+/** A value of a figure as the core writes it: parts of a whole as percent. */
+export function styled(value: number, { decimals, percent: parts }: NumberStyle): string {
+  return parts ? `${withDecimals(value * 100, decimals)}%` : withDecimals(value, decimals);
+}
+
 /** A number without needless zeros, for inputs and handles. */
-export function short(value: number, decimals: number): string {
+export function short(value: number, { decimals, percent: parts }: NumberStyle): string {
+  if (parts) return `${short(Number((value * 100).toPrecision(12)), { decimals, percent: false })}%`;
   return Number.isInteger(value) ? withDecimals(value, 0) : withDecimals(value, Math.max(decimals, 1));
 }
 

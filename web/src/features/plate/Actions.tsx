@@ -32,8 +32,8 @@ function useActions(plate: number, recipe: Recipe, onChange: (change: Change) =>
     change("Turn rows and columns", turned),
     change(valuesShown ? "Hide the values" : "Print the values", withCells({ values: valuesShown ? "none" : "all" })),
     change(legendShown ? "Take the legend off" : "Put the legend on", withLegend({ show: !legendShown })),
-    change(rows ? "Hide the totals of rows" : "Show the totals of rows", withTotals("rows", !rows)),
-    change(columns ? "Hide the totals of columns" : "Show the totals of columns", withTotals("columns", !columns)),
+    change(rows ? "Hide the totals of rows" : "Show the totals of rows", withTotals({ rows: !rows })),
+    change(columns ? "Hide the totals of columns" : "Show the totals of columns", withTotals({ columns: !columns })),
     change("Turn the colors round", withColor({ reverse: !recipe.color?.reverse })),
     ...(["good", "neither", "bad"] as const).map((high_is) => change(`High is ${high_is}`, withColor({ high_is }))),
     ...palettes.map(({ name, title }) =>

@@ -4,8 +4,9 @@ import type { Figure, Recipe } from "../../api/client";
 import { Choice } from "../../shared/Choice";
 import { Toggle } from "../../shared/Toggle";
 import { Gallery } from "./Gallery";
+import { HeadsPart } from "./HeadsPart";
 import { Rail } from "./Rail";
-import { withCells, withColor, withLegend, withPage, withTotals, withWords } from "./recipes";
+import { withCells, withColor, withLegend, withPage, withWords } from "./recipes";
 import { PAGES } from "./Stage";
 import type { Change } from "./usePlate";
 import { type Tab, useView } from "./view";
@@ -15,6 +16,7 @@ type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => voi
 const TABS: readonly { value: Tab; label: string; part: (props: Props) => ReactNode }[] = [
   { value: "color", label: "Color", part: ColorPart },
   { value: "cells", label: "Cells", part: CellsPart },
+  { value: "heads", label: "Heads", part: HeadsPart },
   { value: "legend", label: "Legend", part: LegendPart },
   { value: "words", label: "Words", part: WordsPart },
   { value: "page", label: "Page", part: PagePart },
@@ -86,7 +88,7 @@ const HIGH_IS = [
 function ColorPart({ figure, recipe, onChange }: Props) {
   return (
     <>
-      <Gallery recipe={recipe} onChange={onChange} />
+      <Gallery figure={figure} recipe={recipe} onChange={onChange} />
       <Line label="High is">
         <Choice
           label="High is"
@@ -138,20 +140,6 @@ function CellsPart({ figure, recipe, onChange }: Props) {
           <NativeSelect.Indicator />
         </NativeSelect.Root>
       </Line>
-      <Box textStyle="label" mt="20px" mb="8px">
-        Totals, in bands apart and without color
-      </Box>
-      <Toggle
-        label="Of each row"
-        on={recipe.pivot.totals?.rows ?? false}
-        onChange={(on) => onChange(withTotals("rows", on))}
-      />
-      <Box h="10px" />
-      <Toggle
-        label="Of each column"
-        on={recipe.pivot.totals?.columns ?? false}
-        onChange={(on) => onChange(withTotals("columns", on))}
-      />
     </>
   );
 }

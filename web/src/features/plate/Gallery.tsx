@@ -1,6 +1,6 @@
 import { Box, chakra, Flex, Popover, VisuallyHidden } from "@chakra-ui/react";
 import { type KeyboardEvent, useRef, useState } from "react";
-import type { Palette, Recipe } from "../../api/client";
+import type { Figure, Palette, Recipe } from "../../api/client";
 import { usePalettes } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { PopCard } from "../../shared/PopCard";
@@ -8,16 +8,14 @@ import { withColor } from "./recipes";
 import type { Change } from "./usePlate";
 import { useView } from "./view";
 
-const DEFAULT = "water-mint";
-
-type Props = { recipe: Recipe; onChange: (change: Change) => void };
+type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 
 /** The palette in use, and the gallery: pointing at one, or walking to it, shows the user's own figure in it. */
-export function Gallery({ recipe, onChange }: Props) {
+export function Gallery({ figure, recipe, onChange }: Props) {
   const palettes = usePalettes().data ?? [];
   const [open, setOpen] = useState(false);
   const set = useView((view) => view.set);
-  const name = recipe.color?.palette ?? DEFAULT;
+  const name = figure.palette;
   const current = palettes.find((palette) => palette.name === name);
   const list = useRef<HTMLDivElement>(null);
 

@@ -3,7 +3,7 @@ import { type KeyboardEvent, type PointerEvent, useId } from "react";
 import type { Figure, Scene } from "../../api/client";
 import { Announced } from "../../shared/Say";
 import { stepped } from "../../shared/walk";
-import { cellAt, placeOf } from "./paint";
+import { cellAt, cornerOf, placeOf } from "./paint";
 import { cellWords } from "./reading";
 import { type Cell, useView } from "./view";
 
@@ -97,6 +97,7 @@ type RingProps = {
 
 /** An outline around a cell, dark within light, so that it is seen on every color. Tiny cells get a ring of a few pixels. */
 function Ring({ grid, cell, zoom, origin, strong, children }: RingProps) {
+  const { x, y } = cornerOf(grid, cell);
   const grow = Math.max(0, (7 - Math.min(grid.cell_width, grid.cell_height) * zoom) / 2);
   return (
     <Box
@@ -108,8 +109,8 @@ function Ring({ grid, cell, zoom, origin, strong, children }: RingProps) {
       boxShadow="0 0 0 3px white"
       css={{ "& > [role=gridcell]": { position: "absolute", inset: 0 } }}
       style={{
-        left: ((grid.xs[cell.column] as number) - origin.left) * zoom - grow,
-        top: ((grid.ys[cell.row] as number) - origin.top) * zoom - grow,
+        left: (x - origin.left) * zoom - grow,
+        top: (y - origin.top) * zoom - grow,
         width: grid.cell_width * zoom + 2 * grow,
         height: grid.cell_height * zoom + 2 * grow,
       }}

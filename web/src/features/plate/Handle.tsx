@@ -108,7 +108,7 @@ export function Handle({ which, axis, shape, scale, figure, recipe, onChange }: 
           aria-valuenow={value}
           aria-valuemin={least}
           aria-valuemax={most}
-          aria-valuetext={`${short(value, figure.decimals)}${name ? `, ${name}` : ""}`}
+          aria-valuetext={`${short(value, figure)}${name ? `, ${name}` : ""}`}
           data-handle={which}
           position="absolute"
           left={`${RAIL.rampLeft + RAIL.rampWidth + 2}px`}
@@ -136,7 +136,7 @@ export function Handle({ which, axis, shape, scale, figure, recipe, onChange }: 
           onBlur={settle}
         >
           <Tag filled={which === "middle" && !free} faint={free}>
-            {short(value, figure.decimals)}
+            {short(value, figure)}
           </Tag>
           <Box textStyle="small" color="quiet" maxW="74px" truncate title={name}>
             {name}
@@ -148,6 +148,7 @@ export function Handle({ which, axis, shape, scale, figure, recipe, onChange }: 
           which={which}
           end={end}
           value={value}
+          percent={figure.percent}
           limits={[which === "low" ? null : shape.low, which === "high" ? null : shape.high]}
           onDone={(next) => {
             setTyping(false);

@@ -17,8 +17,9 @@ import { CannotBeMade } from "./CannotBeMade";
 import { copyPicture } from "./copyPicture";
 import { Dock } from "./Dock";
 import { KEYS } from "./keys";
+import { RecordsSheet } from "./RecordsSheet";
 import { Stage } from "./Stage";
-import { Statement, type StatementHandle } from "./Statement";
+import { Statement, type StatementHandle } from "./statement/Statement";
 import { Tray } from "./Tray";
 import { usePlate } from "./usePlate";
 import { useView } from "./view";
@@ -39,7 +40,8 @@ function Editor({ id }: { id: number }) {
   const [said, setSaid] = useState("");
   const [shown, setShown] = useState<"keys" | "actions" | null>(null);
   const set = useView((view) => view.set);
-  useEffect(() => set({ chosen: null, pointed: null, triedScale: null, triedColors: null }), [set]);
+  const behind = useView((view) => view.behind);
+  useEffect(() => set({ chosen: null, pointed: null, triedScale: null, triedColors: null, behind: null }), [set]);
   useKeys({
     undo: plate.undo,
     redo: plate.redo,
@@ -108,18 +110,37 @@ function Editor({ id }: { id: number }) {
         <ExportMenu id={id} forms={about.data?.exports ?? []} />
       </Bar>
       <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
-        {plate.working && <Working />}
+        {plate.working && <Working onGiveUp={plate.giveUp} />}
       </Box>
-      <Statement ref={statement} recipe={recipe} table={table.data} onChange={plate.change} />
+      <Statement ref={statement} plate={data.plate} figure={figure} table={table.data} onChange={plate.change} />
       {plate.refusal && <Refused sentence={plate.refusal.plain} onClose={plate.forget} />}
       <Flex flex="1" minH="0">
         <Flex as="main" direction="column" flex="1" minW="0">
-          <Stage figure={figure} recipe={recipe} onChange={plate.change} />
+          <Stage
+            figure={figure}
+            recipe={recipe}
+            onChange={plate.change}
+            heads={{
+              table: data.plate.table,
+              ownMends: Boolean(recipe.table?.mends?.length),
+              onRefused: plate.refuse,
+            }}
+          />
           <Tray figure={figure} recipe={recipe} />
         </Flex>
         <Dock figure={figure} recipe={recipe} onChange={plate.change} />
       </Flex>
       <Announced>{said}</Announced>
+      {behind && (
+        <RecordsSheet
+          plate={id}
+          revision={data.plate.revision}
+          table={table.data}
+          figure={figure}
+          lines={behind}
+          onClose={() => set({ behind: null })}
+        />
+      )}
       {over && <DropFrame />}
       <Keys keys={KEYS} open={shown === "keys"} onClose={() => setShown(null)} />
       <Actions
@@ -139,20 +160,27 @@ function Editor({ id }: { id: number }) {
   );
 }
 
-/** Shown only when an answer takes longer than it should be noticed. */
-function Working() {
-  const [late, setLate] = useState(false);
+/** Shown only when an answer takes longer than it should be noticed; later with the way to give it up. */
+function Working({ onGiveUp }: { onGiveUp: () => void }) {
+  const [late, setLate] = useState<"" | "late" | "long">("");
   useEffect(() => {
-    const timer = setTimeout(() => setLate(true), 150);
-    return () => clearTimeout(timer);
+    const timers = [setTimeout(() => setLate("late"), 150), setTimeout(() => setLate("long"), 1_500)];
+    return () => timers.forEach(clearTimeout);
   }, []);
   if (!late) return null;
   return (
-    <Progress.Root value={null} size="xs" aria-label="Making the figure">
-      <Progress.Track bg="transparent" h="2px">
-        <Progress.Range bg="amber" />
-      </Progress.Track>
-    </Progress.Root>
+    <>
+      <Progress.Root value={null} size="xs" aria-label="Making the figure">
+        <Progress.Track bg="transparent" h="2px">
+          <Progress.Range bg="amber" />
+        </Progress.Track>
+      </Progress.Root>
+      {late === "long" && (
+        <Button variant="dark" size="sm" position="absolute" right="16px" top="10px" onClick={onGiveUp}>
+          Give it up
+        </Button>
+      )}
+    </>
   );
 }
 

@@ -1,7 +1,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useLayoutEffect, useMemo, useRef } from "react";
 import type { Figure, Recipe } from "../../api/client";
-import { counted, short } from "../../shared/numbers";
+import { counted, type NumberStyle, short } from "../../shared/numbers";
 import { BLANK, type ScaleShape, stepOf } from "./coloring";
 import { Handle } from "./Handle";
 import { type Axis, axisOf, histogram, RAIL, valueAt, WHICH } from "./railAxis";
@@ -26,8 +26,8 @@ export function Rail({ figure, recipe, onChange }: Props) {
     <Box position="relative" mt="26px" mb={below ? "30px" : "14px"} h={`${RAIL.height}px`} data-testid="rail">
       <Bars figure={figure} axis={axis} />
       <Ramp figure={figure} axis={axis} shape={shape} />
-      {above > 0 && <Beyond count={above} value={scale.highest} decimals={figure.decimals} place="above" />}
-      {below > 0 && <Beyond count={below} value={scale.lowest} decimals={figure.decimals} place="below" />}
+      {above > 0 && <Beyond count={above} value={scale.highest} style={figure} place="above" />}
+      {below > 0 && <Beyond count={below} value={scale.lowest} style={figure} place="below" />}
       {WHICH.map((which) => (
         <Handle
           key={which}
@@ -98,15 +98,15 @@ function Ramp({ figure, axis, shape }: { figure: Figure; axis: Axis; shape: Scal
 function Beyond({
   count,
   value,
-  decimals,
+  style,
   place,
 }: {
   count: number;
   value: number;
-  decimals: number;
+  style: NumberStyle;
   place: "above" | "below";
 }) {
-  const words = count === 1 ? short(value, decimals) : `${counted(count, "cell")} to ${short(value, decimals)}`;
+  const words = count === 1 ? short(value, style) : `${counted(count, "cell")} to ${short(value, style)}`;
   return (
     <Flex
       position="absolute"

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } fr
 import type { Figure, Recipe, Scene } from "../../api/client";
 import { stepsOf } from "./coloring";
 import { GridReader } from "./GridReader";
+import { HeadsInPlace } from "./HeadsInPlace";
 import { paintCells } from "./paint";
 import type { Change } from "./usePlate";
 import { useView } from "./view";
@@ -11,10 +12,15 @@ import { WordsInPlace } from "./WordsInPlace";
 const AROUND = 22;
 const LARGEST_ZOOM = 2.5;
 
-type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+type Props = {
+  figure: Figure;
+  recipe: Recipe;
+  onChange: (change: Change) => void;
+  heads: { table: number; ownMends: boolean; onRefused: (sentence: string) => void };
+};
 
 /** The page as it will be exported, at its real proportions on a neutral ground. */
-export function Stage({ figure, recipe, onChange }: Props) {
+export function Stage({ figure, recipe, onChange, heads }: Props) {
   const ground = useRef<HTMLDivElement>(null);
   const { scene } = figure;
   const zoom = useFittingZoom(ground, scene.width, scene.height);
@@ -41,6 +47,7 @@ export function Stage({ figure, recipe, onChange }: Props) {
           <Cells figure={figure} zoom={zoom} />
           <Marks scene={scene} zoom={zoom} />
           <WordsInPlace scene={scene} recipe={recipe} figure={figure} zoom={zoom} onChange={onChange} />
+          {scene.grid && <HeadsInPlace {...heads} figure={figure} recipe={recipe} zoom={zoom} onChange={onChange} />}
           {scene.grid && <GridReader figure={figure} grid={scene.grid} zoom={zoom} />}
         </Box>
       )}

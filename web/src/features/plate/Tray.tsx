@@ -1,7 +1,7 @@
 import { Box, chakra, Flex, Grid } from "@chakra-ui/react";
 import { type ReactNode, useMemo } from "react";
 import type { Figure, Recipe } from "../../api/client";
-import { counted } from "../../shared/numbers";
+import { counted, grouped } from "../../shared/numbers";
 import { stepOf } from "./coloring";
 import { inksOn } from "./paint";
 import { cellName, context, indexOf, type Ranked, ranked, rankWords, valueWords } from "./reading";
@@ -52,7 +52,7 @@ function Panel({ heading, note, children }: { heading: string; note?: string; ch
 }
 
 function Reading({ figure, recipe }: Props) {
-  const { chosen, pointed, triedScale, triedColors } = useView();
+  const { chosen, pointed, triedScale, triedColors, set } = useView();
   const cell = [pointed, chosen].find(
     (each) => each && each.row < figure.rows.length && each.column < figure.columns.length,
   );
@@ -81,6 +81,22 @@ function Reading({ figure, recipe }: Props) {
         )}
       </Flex>
       <Grid templateColumns="1fr 1fr" columnGap="20px" rowGap="2px" mt="6px">
+        <chakra.button
+          type="button"
+          display="flex"
+          justifyContent="space-between"
+          gap="8px"
+          cursor="pointer"
+          borderRadius="3px"
+          color="link"
+          _hover={{ bg: "amberWash" }}
+          onClick={() => set({ behind: cell })}
+        >
+          <span>Records</span>
+          <Box as="span" fontWeight="600" textDecoration="underline">
+            {grouped(figure.records[indexOf(figure, cell)] ?? 0)}
+          </Box>
+        </chakra.button>
         {context(figure, recipe, cell).map((fact) => (
           <Flex key={fact.name} justify="space-between" gap="8px" minW="0">
             <Box color="quiet" truncate title={fact.name}>

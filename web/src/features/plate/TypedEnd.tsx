@@ -9,16 +9,20 @@ type Props = {
   end: End | undefined;
   value: number;
   limits: [number | null, number | null];
+  /** Numbers are written as percent. */
+  percent: boolean;
   onDone: (end: End | "data" | null) => void;
 };
 
 /** The exact number and the name of a handle. */
-export function TypedEnd({ which, end, value, limits: [least, most], onDone }: Props) {
-  const [number, setNumber] = useState(String(rounded(value, 1e-6)));
+export function TypedEnd({ which, end, value, limits: [least, most], percent, onDone }: Props) {
+  const [number, setNumber] = useState(percent ? `${rounded(value * 100, 1e-6)}%` : String(rounded(value, 1e-6)));
   const [name, setName] = useState(end?.name ?? "");
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => input.current?.select(), []);
-  const at = Number(number.trim().replace("−", "-"));
+  const plain = number.trim().replace("−", "-");
+  // A percent sign may be written or left out where all numbers are percent.
+  const at = percent ? rounded(Number(plain.replace(/\s*%$/, "")) / 100, 1e-12) : Number(plain);
   const wrong =
     number.trim() === "" || !Number.isFinite(at)
       ? "Write a number, such as 5 or 2.5."

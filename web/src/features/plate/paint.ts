@@ -23,8 +23,8 @@ export function placeOf(grid: Grid): Placed {
   return {
     left,
     top,
-    width: (grid.xs.at(-1) as number) + grid.cell_width - left,
-    height: (grid.ys.at(-1) as number) + grid.cell_height - top,
+    width: Math.max(...grid.xs) + grid.cell_width - left,
+    height: (grid.ys.at(-1) as number) + Math.max(0, ...grid.drops) + grid.cell_height - top,
   };
 }
 
@@ -51,23 +51,45 @@ export function paintCells(
 
   const across = grid.xs.length;
   const spans = grid.xs.map((x) => span(x, grid.cell_width, left, zoom, width));
-  const line = new Uint32Array(width);
   const hatched = Math.min(grid.cell_width, grid.cell_height) >= LEAST_HATCHED;
-  for (let row = 0; row < grid.ys.length; row++) {
-    const [from, to] = span(grid.ys[row] as number, grid.cell_height, top, zoom, height);
-    line.fill(0);
-    const blanks: number[] = [];
-    for (let column = 0; column < across; column++) {
-      const [start, end] = spans[column] as [number, number];
-      const step = steps[row * across + column] as number;
-      line.fill(table[step] as number, start, end);
-      if (step === BLANK) blanks.push(column);
+  const absent = new Set(grid.absent);
+  const line = new Uint32Array(width);
+  for (const { from: first, to: last, drop } of levelsOf(grid)) {
+    for (let row = 0; row < grid.ys.length; row++) {
+      const [from, to] = span((grid.ys[row] as number) + drop, grid.cell_height, top, zoom, height);
+      line.fill(0);
+      const blanks: number[] = [];
+      for (let column = first; column < last; column++) {
+        const i = row * across + column;
+        if (absent.has(i)) continue;
+        const [start, end] = spans[column] as [number, number];
+        const step = steps[i] as number;
+        line.fill(table[step] as number, start, end);
+        if (step === BLANK) blanks.push(column);
+      }
+      for (let y = from; y < to; y++) pixels.set(line, y * width);
+      if (hatched) hatch(pixels, width, blanks, spans, from, to, zoom);
     }
-    for (let y = from; y < to; y++) pixels.set(line, y * width);
-    if (hatched) hatch(pixels, width, blanks, spans, from, to, zoom);
   }
   context.putImageData(image, left, top);
   printValues(context, grid, steps, colors, zoom);
+}
+
+/** Runs of columns that stand on one level: matrices may stand below each other. */
+function levelsOf(grid: Grid): { from: number; to: number; drop: number }[] {
+  const found: { from: number; to: number; drop: number }[] = [];
+  grid.xs.forEach((_, column) => {
+    const drop = grid.drops[column] ?? 0;
+    const last = found.at(-1);
+    if (last?.drop === drop) last.to = column + 1;
+    else found.push({ from: column, to: column + 1, drop });
+  });
+  return found;
+}
+
+/** Where a cell's top left corner is, in points. */
+export function cornerOf(grid: Grid, { row, column }: { row: number; column: number }): { x: number; y: number } {
+  return { x: grid.xs[column] as number, y: (grid.ys[row] as number) + (grid.drops[column] ?? 0) };
 }
 
 function span(start: number, length: number, origin: number, zoom: number, most: number): [number, number] {
@@ -112,9 +134,8 @@ function printValues(
   grid.prints.forEach((words, i) => {
     if (!words) return;
     context.fillStyle = inks[steps[i] as number] ?? INKS.dark;
-    const x = (grid.xs[i % across] as number) + grid.cell_width / 2;
-    const y = (grid.ys[Math.floor(i / across)] as number) + down;
-    context.fillText(words, x * zoom, y * zoom);
+    const { x, y } = cornerOf(grid, { row: Math.floor(i / across), column: i % across });
+    context.fillText(words, (x + grid.cell_width / 2) * zoom, (y + down) * zoom);
   });
 }
 
@@ -132,17 +153,27 @@ function packed(red: number, green: number, blue: number): number {
   return ((255 << 24) | (blue << 16) | (green << 8) | red) >>> 0;
 }
 
-/** The cell at a point of the page, by plain arithmetic; null between cells and outside. */
+/** The cell at a point of the page; null between cells and outside. */
 export function cellAt(grid: Grid, x: number, y: number): { row: number; column: number } | null {
-  const column = indexAt(grid.xs, grid.cell_width, x);
-  const row = indexAt(grid.ys, grid.cell_height, y);
-  return row < 0 || column < 0 ? null : { row, column };
+  for (const { from, to, drop } of levelsOf(grid)) {
+    const row = indexAt(grid.ys, 0, grid.ys.length, grid.cell_height, y - drop);
+    const column = row < 0 ? -1 : indexAt(grid.xs, from, to, grid.cell_width, x);
+    if (column >= 0) return grid.absent.includes(row * grid.xs.length + column) ? null : { row, column };
+  }
+  return null;
 }
 
-function indexAt(starts: readonly number[], length: number, at: number): number {
-  const first = starts[0] as number;
-  const pitch = starts.length > 1 ? (starts[1] as number) - first : length;
-  const index = Math.floor((at - first) / pitch);
-  if (index < 0 || index >= starts.length) return -1;
-  return at < (starts[index] as number) + Math.max(length, pitch * 0.9) ? index : -1;
+/** The last of the starts, which rise from `first` to `last`, that is not beyond a point, if its cell or the thin gap behind holds it. */
+function indexAt(starts: readonly number[], first: number, last: number, length: number, at: number): number {
+  let [low, high] = [first, last];
+  while (low < high) {
+    const half = (low + high) >> 1;
+    if ((starts[half] as number) <= at) low = half + 1;
+    else high = half;
+  }
+  const index = low - 1;
+  return index >= first && at < (starts[index] as number) + length + THIN_GAP ? index : -1;
 }
+
+/** Points between two cells that belong to the one before, so that the pointer never falls between them. */
+const THIN_GAP = 2;

@@ -1,6 +1,6 @@
 /** What there is to say of a cell, from the figure alone. */
 import type { Figure, Recipe } from "../../api/client";
-import { counted, grouped, percent, withDecimals } from "../../shared/numbers";
+import { counted, grouped, percent, styled } from "../../shared/numbers";
 import type { Cell } from "./view";
 
 export const indexOf = (figure: Figure, cell: Cell) => cell.row * figure.columns.length + cell.column;
@@ -10,7 +10,7 @@ export function cellName(figure: Figure, cell: Cell): string {
 }
 
 export function valueWords(figure: Figure, value: number | null | undefined): string {
-  return value === null || value === undefined ? "no value" : withDecimals(value, figure.decimals);
+  return value === null || value === undefined ? "no value" : styled(value, figure);
 }
 
 export function cellWords(figure: Figure, cell: Cell): string {
@@ -58,7 +58,7 @@ export type Fact = { name: string; value: string };
 export function context(figure: Figure, recipe: Recipe, cell: Cell): Fact[] {
   const i = indexOf(figure, cell);
   const value = figure.values[i] ?? null;
-  const facts: Fact[] = [{ name: "Records", value: grouped(figure.records[i] ?? 0) }];
+  const facts: Fact[] = [];
   const take = recipe.pivot.measure?.take ?? "count";
   const row = figure.row_totals[cell.row] ?? null;
   const column = figure.column_totals[cell.column] ?? null;
@@ -68,7 +68,9 @@ export function context(figure: Figure, recipe: Recipe, cell: Cell): Fact[] {
     facts.push({ name: figure.columns[cell.column] || "All down", value: valueWords(figure, column) });
   facts.push({ name: "All cells", value: valueWords(figure, figure.grand_total) });
   const whole = figure.grand_total;
-  const addsUp = take === "count" || (take === "sum" && figure.values.every((each) => each === null || each >= 0));
+  const addsUp =
+    (recipe.pivot.show?.as ?? "value") === "value" &&
+    (take === "count" || (take === "sum" && figure.values.every((each) => each === null || each >= 0)));
   if (addsUp && value !== null && whole) {
     if (row && figure.columns.length > 1) facts.push({ name: "Of its row", value: percent(value / row) });
     if (column && figure.rows.length > 1) facts.push({ name: "Of its column", value: percent(value / column) });

@@ -1,33 +1,114 @@
 /** Small changes of a recipe, each a function from recipe to recipe. */
-import type { Condition, End, Level, Recipe } from "../../api/client";
+import type { Condition, End, Level, Measure, Order, Pivot, Recipe, Show } from "../../api/client";
 
-type Side = "rows" | "columns";
-type Take = NonNullable<NonNullable<Recipe["pivot"]["measure"]>["take"]>;
+export type Side = "rows" | "columns";
 
 const pivot = (recipe: Recipe, change: Partial<Recipe["pivot"]>): Recipe => ({
   ...recipe,
   pivot: { ...recipe.pivot, ...change },
 });
 
-export const withSide = (side: Side, level: Level | null) => (recipe: Recipe) =>
-  pivot(recipe, { [side]: level ? [level] : [] });
+export const other = (side: Side): Side => (side === "rows" ? "columns" : "rows");
+
+/** The levels of a side. An order by hand or by a member was of the levels before, and goes with them. */
+export const withLevels =
+  (side: Side, levels: readonly Level[]) =>
+  (recipe: Recipe): Recipe => {
+    const order = recipe.pivot.order ?? {};
+    const ofMembers = order[side]?.by === "hand" || order[side]?.by === "member";
+    const aside = recipe.pivot.aside?.[side]?.length ? { ...recipe.pivot.aside, [side]: [] } : recipe.pivot.aside;
+    return pivot(recipe, {
+      [side]: [...levels],
+      ...(ofMembers ? { order: { ...order, [side]: {} } } : {}),
+      ...(aside ? { aside } : {}),
+    });
+  };
+
+/** A level changed in place, put behind the last where there is none at that place, or taken off. */
+export const withLevel = (side: Side, at: number, level: Level | null) => (recipe: Recipe) => {
+  const levels = [...(recipe.pivot[side] ?? [])];
+  if (level) levels.splice(at, 1, level);
+  else levels.splice(at, 1);
+  return withLevels(side, levels)(recipe);
+};
+
+/** A level put before the place it is moved to, on its own side or the other. */
+export const withLevelMoved =
+  (from: { side: Side; at: number }, to: { side: Side; at: number }) => (recipe: Recipe) => {
+    const levels = { rows: [...(recipe.pivot.rows ?? [])], columns: [...(recipe.pivot.columns ?? [])] };
+    const [level] = levels[from.side].splice(from.at, 1);
+    if (!level) return recipe;
+    levels[to.side].splice(to.at, 0, level);
+    if (levels[to.side].length > LEVELS_MOST) return recipe;
+    return withLevels("rows", levels.rows)(withLevels("columns", levels.columns)(recipe));
+  };
+
+export const LEVELS_MOST = 3;
+
+export const withSplit = (level: Level | null) => (recipe: Recipe) => pivot(recipe, { split: level ?? undefined });
 
 export const turned = (recipe: Recipe): Recipe => {
-  const { rows, columns, totals } = recipe.pivot;
+  const { rows, columns, totals, order, show, aside } = recipe.pivot;
   return pivot(recipe, {
     rows: columns ?? [],
     columns: rows ?? [],
-    totals: { rows: totals?.columns ?? false, columns: totals?.rows ?? false },
+    ...(order ? { order: { rows: order.columns, columns: order.rows } } : {}),
+    ...(aside ? { aside: { rows: aside.columns, columns: aside.rows } } : {}),
+    ...(show ? { show: turnedShow(show) } : {}),
+    totals: {
+      ...totals,
+      rows: totals?.columns ?? false,
+      columns: totals?.rows ?? false,
+      row_groups: totals?.column_groups ?? false,
+      column_groups: totals?.row_groups ?? false,
+    },
   });
 };
 
-export const withMeasure = (take: Take, of?: string) => (recipe: Recipe) =>
-  pivot(recipe, { measure: take === "count" ? { take } : { take, of } });
+function turnedShow(show: Show): Show {
+  const of = { row: "column", column: "row", group: "group", whole: "whole" } as const;
+  return {
+    ...show,
+    ...(show.of ? { of: of[show.of] } : {}),
+    ...(show.along ? { along: other(show.along) } : {}),
+  };
+}
 
-export const withKeep = (keep: Condition[]) => (recipe: Recipe) => pivot(recipe, { keep });
+export const withMeasure = (measure: Measure) => (recipe: Recipe) => inOtherUnits(pivot(recipe, { measure }));
 
-export const withTotals = (side: Side, on: boolean) => (recipe: Recipe) =>
-  pivot(recipe, { totals: { ...recipe.pivot.totals, [side]: on } });
+export const withShow = (show: Show) => (recipe: Recipe) => inOtherUnits(pivot(recipe, { show }));
+
+/** Ends of the scale set to numbers, and the legend's own title, were of what was measured before, and go with it. */
+function inOtherUnits(recipe: Recipe): Recipe {
+  const { color, legend, ...rest } = recipe;
+  const left = Object.fromEntries(
+    Object.entries(color ?? {}).filter(([, end]) => !(typeof end === "object" && typeof end.at === "number")),
+  );
+  const { title: _, ...kept } = legend ?? {};
+  return { ...rest, ...(color ? { color: left } : {}), ...(legend ? { legend: kept } : {}) };
+}
+
+export const withKeep = (keep: readonly Condition[]) => (recipe: Recipe) => pivot(recipe, { keep: [...keep] });
+
+export const withOrder = (side: Side, order: Order) => (recipe: Recipe) =>
+  pivot(recipe, { order: { ...recipe.pivot.order, [side]: order } });
+
+export const withAside = (side: Side, members: readonly (readonly string[])[]) => (recipe: Recipe) =>
+  pivot(recipe, { aside: { ...recipe.pivot.aside, [side]: members.map((labels) => [...labels]) } });
+
+export const withPivot = (whole: Pivot) => (recipe: Recipe) => ({ ...recipe, pivot: whole });
+
+/** Coefficients of fields in place of sides and measure, or back to a pivot. */
+export const withCorrelation = (correlate: Pivot["correlate"]) => (recipe: Recipe) => ({
+  ...recipe,
+  pivot: correlate
+    ? { ...(recipe.pivot.keep ? { keep: recipe.pivot.keep } : {}), correlate }
+    : { ...(recipe.pivot.keep ? { keep: recipe.pivot.keep } : {}) },
+});
+
+type Totals = NonNullable<Pivot["totals"]>;
+export const withTotals = (change: Totals) => (recipe: Recipe) =>
+  pivot(recipe, { totals: { ...recipe.pivot.totals, ...change } });
 
 export const withColor = (change: Partial<NonNullable<Recipe["color"]>>) => (recipe: Recipe) => ({
   ...recipe,

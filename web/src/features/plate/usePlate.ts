@@ -45,6 +45,8 @@ export function usePlate(id: number) {
     query,
     refusal,
     forget: () => setRefusal(null),
+    refuse: useCallback((sentence: string) => setRefusal(new Refusal(sentence, "", 0)), []),
+    giveUp: useCallback(() => void api.giveUp(id), [id]),
     working: working > 0,
     change: useCallback(
       (make: Change) =>

@@ -1,9 +1,10 @@
 /** What is being looked at in the plate editor: view state, never data. */
 import { create } from "zustand";
+import type { Lines } from "../../api/client";
 import type { ScaleShape } from "./coloring";
 
 export type Cell = { row: number; column: number };
-export type Tab = "color" | "cells" | "legend" | "words" | "page";
+export type Tab = "color" | "cells" | "heads" | "legend" | "words" | "page";
 
 type View = {
   /** The cell the keys stand on. */
@@ -14,6 +15,8 @@ type View = {
   triedScale: ScaleShape | null;
   triedColors: readonly string[] | null;
   tab: Tab;
+  /** The cell, head or total whose records are listed. */
+  behind: Lines | null;
   set: (change: Partial<Omit<View, "set">>) => void;
 };
 
@@ -23,5 +26,6 @@ export const useView = create<View>((set) => ({
   triedScale: null,
   triedColors: null,
   tab: "color",
+  behind: null,
   set,
 }));

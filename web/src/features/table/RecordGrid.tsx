@@ -4,23 +4,23 @@ import type { ColumnInfo, RecordsAsked } from "../../api/client";
 import { type Place, stepped } from "../../shared/walk";
 import { FOCUS, GRID, HEAD, NUMBERS } from "./gridStyle";
 import { ROW, rowAt, scrollOf, tallness } from "./scroll";
-import { type Row, useRecords } from "./useRecords";
+import { type RecordSource, type Row, useRecords } from "./useRecords";
 import { Writing } from "./Writing";
 import { laidOut } from "./widths";
 
 type Props = {
-  table: number;
-  version: string;
+  source: RecordSource;
   records: number;
   columns: readonly ColumnInfo[];
   asked: RecordsAsked;
   head: (column: ColumnInfo) => ReactNode;
-  onTotal: (total: number) => void;
-  onCorrect: (column: ColumnInfo, row: Row, to: string) => void;
+  onTotal?: (total: number) => void;
+  /** Without it values are only read. */
+  onCorrect?: (column: ColumnInfo, row: Row, to: string) => void;
 };
 
 /** The records, of which only those in view exist. Arrows walk them, Enter corrects a value. */
-export function RecordGrid({ table, version, records, columns, asked, head, onTotal, onCorrect }: Props) {
+export function RecordGrid({ source, records, columns, asked, head, onTotal, onCorrect }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [view, setView] = useState({ width: 900, height: 460, left: 0 });
   const [top, setTop] = useState(0);
@@ -29,12 +29,12 @@ export function RecordGrid({ table, version, records, columns, asked, head, onTo
   const { starts, widths, whole } = laidOut(columns);
   const shown = Math.max(1, Math.ceil(view.height / ROW));
   const first = Math.max(0, Math.floor(top));
-  const found = useRecords(table, version, asked, first, Math.min(first + shown, Math.max(0, records - 1)));
+  const found = useRecords(source, first, Math.min(first + shown, Math.max(0, records - 1)));
   const total = found.total ?? records;
   const named = found.columns;
 
   useEffect(() => {
-    if (found.total !== undefined) onTotal(found.total);
+    if (found.total !== undefined) onTotal?.(found.total);
   }, [found.total, onTotal]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another order begins at its top
   useEffect(() => {
@@ -109,7 +109,7 @@ export function RecordGrid({ table, version, records, columns, asked, head, onTo
     if (to) {
       event.preventDefault();
       walk(to);
-    } else if (event.key === "Enter" && found.rows.get(row) && !found.rows.get(row)?.dropped) {
+    } else if (event.key === "Enter" && onCorrect && found.rows.get(row) && !found.rows.get(row)?.dropped) {
       event.preventDefault();
       setWriting(at);
     }
@@ -195,7 +195,7 @@ export function RecordGrid({ table, version, records, columns, asked, head, onTo
                           onDone={(to) => {
                             setWriting(null);
                             box.current?.focus();
-                            if (to !== null && to !== text) onCorrect(column, row, to);
+                            if (to !== null && to !== text) onCorrect?.(column, row, to);
                           }}
                         />
                       );
@@ -223,7 +223,7 @@ export function RecordGrid({ table, version, records, columns, asked, head, onTo
                           setAt({ row: place, column: i });
                           box.current?.focus();
                         }}
-                        onDoubleClick={() => row && !row.dropped && setWriting({ row: place, column: i })}
+                        onDoubleClick={() => onCorrect && row && !row.dropped && setWriting({ row: place, column: i })}
                       >
                         {before !== undefined && !row?.dropped && (
                           <>

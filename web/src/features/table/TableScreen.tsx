@@ -216,8 +216,10 @@ function OneTable({ id }: { id: number }) {
       <Flex flex="1" minH="0">
         <Flex as="main" direction="column" flex="1" minW="0">
           <RecordGrid
-            table={id}
-            version={version}
+            source={{
+              key: [id, version, asked],
+              window: (start, count) => api.records(id, { ...asked, start, count }),
+            }}
             records={records}
             columns={bench.table.columns}
             asked={asked}

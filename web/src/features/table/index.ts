@@ -1,1 +1,2 @@
+export { RecordGrid } from "./RecordGrid";
 export { TableScreen } from "./TableScreen";

@@ -1,5 +1,5 @@
 import { type UseQueryResult, useQueries } from "@tanstack/react-query";
-import { api, type Records, type RecordsAsked } from "../../api/client";
+import type { Records } from "../../api/client";
 
 export const PAGE = 200;
 
@@ -11,14 +11,20 @@ export type Row = {
   misfits: ReadonlySet<number>;
 };
 
+/** Where records come from: a window of them, and a key that says all it depends on. */
+export type RecordSource = {
+  key: readonly unknown[];
+  window: (start: number, count: number) => Promise<Records>;
+};
+
 /** The records in view, fetched by the page. A row that has not come yet is undefined. */
-export function useRecords(table: number, version: string, asked: RecordsAsked, first: number, last: number) {
+export function useRecords({ key, window }: RecordSource, first: number, last: number) {
   const pages: number[] = [];
   for (let page = Math.floor(first / PAGE); page <= Math.floor(last / PAGE); page++) pages.push(page);
   return useQueries({
     queries: pages.map((page) => ({
-      queryKey: ["records", table, version, asked, page],
-      queryFn: () => api.records(table, { ...asked, start: page * PAGE, count: PAGE }),
+      queryKey: ["records", ...key, page],
+      queryFn: () => window(page * PAGE, PAGE),
       staleTime: Number.POSITIVE_INFINITY,
       gcTime: 30_000,
     })),

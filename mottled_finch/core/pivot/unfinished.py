@@ -1,0 +1,68 @@
+"""A last period that is not over: its numbers will grow, and set beside whole ones they mislead."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..recipe.spec import LevelSpec, PivotSpec
+from ..table import Kind, Table
+
+_WHOLE: dict[str, str] = {
+    "year": "Y",
+    "quarter": "Q",
+    "month": "M",
+    "week": "W",
+    "year_quarter": "Q",
+    "year_month": "M",
+    "year_week": "W",
+}
+"""The period a cut is made of, also where it comes round again: the last month of all is what a month may be short of."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Unfinished:
+    """The last period of a level ends on ``ends``, but the last record is of ``last``. Records up to ``to`` are of whole periods."""
+
+    field: str
+    last: str
+    ends: str
+    to: str
+
+
+def unfinished(table: Table, pivot: PivotSpec) -> tuple[Unfinished, ...]:
+    """What is unfinished of the moments that the sides are cut by. A field whose end a condition decides is left alone."""
+    ended = {condition.field for condition in pivot.keep if condition.to is not None or condition.below is not None}
+    levels = [level for level in (*pivot.rows, *pivot.columns, *((pivot.split,) if pivot.split else ())) if level.cut in _WHOLE]
+    found: dict[str, Unfinished] = {}
+    for level in sorted(levels, key=lambda each: "YQMW".index(_WHOLE[each.cut or ""])):
+        one = None if level.field in ended else _last(table, level)
+        if one is not None:
+            found[level.field] = one  # the shortest period that is not over is the one to leave out
+    return tuple(found.values())
+
+
+def _last(table: Table, level: LevelSpec) -> Unfinished | None:
+    column = table.column(level.field, "")
+    if column.kind is not Kind.MOMENT:
+        return None
+    used = np.flatnonzero(column.counts[1:])
+    if not len(used):
+        return None
+    last = column.dictionary[1:][used[-1]].astype("datetime64[D]")
+    start, after = _period(last, _WHOLE[level.cut or ""], level.year_starts or 1)
+    if last >= after - 1:
+        return None
+    return Unfinished(field=level.field, last=str(last), ends=str(after - 1), to=str(start - 1))
+
+
+def _period(day: np.datetime64, unit: str, year_starts: int) -> tuple[np.datetime64, np.datetime64]:
+    """The first day of a day's period, and the first one after it."""
+    if unit == "W":
+        monday = day - np.timedelta64((int(day.astype(int)) + 3) % 7, "D")
+        return monday, monday + np.timedelta64(7, "D")
+    months = {"Y": 12, "Q": 3, "M": 1}[unit]
+    month = int(day.astype("datetime64[M]").astype(int))
+    first = month - (month - (year_starts - 1)) % months
+    days = (np.datetime64(each, "M").astype("datetime64[D]") for each in (first, first + months))
+    start, after = days
+    return start, after

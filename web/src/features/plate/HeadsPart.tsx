@@ -1,0 +1,176 @@
+import { Box, CloseButton, Flex } from "@chakra-ui/react";
+import type { Figure, Order, Recipe } from "../../api/client";
+import { Choice } from "../../shared/Choice";
+import { Toggle } from "../../shared/Toggle";
+import { type Side, withAside, withOrder, withTotals } from "./recipes";
+import { Select } from "./statement/LevelOptions";
+import type { Change } from "./usePlate";
+
+type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+type By = NonNullable<Order["by"]>;
+
+const NAMES: Record<Side, string> = { rows: "Rows", columns: "Columns" };
+const DISTANCES = [
+  ["euclidean", "straight distance"],
+  ["cityblock", "sum of differences"],
+  ["cosine", "angle between them"],
+  ["correlation", "how they move"],
+] as const;
+const LINKAGES = [
+  ["average", "the average pair"],
+  ["complete", "the farthest pair"],
+  ["ward", "least spread"],
+] as const;
+
+/** Orders of both sides, what is set aside, and totals. */
+export function HeadsPart({ figure, recipe, onChange }: Props) {
+  const correlated = Boolean(recipe.pivot.correlate);
+  const totals = recipe.pivot.totals ?? {};
+  const nested = { rows: figure.row_groups.length > 0, columns: figure.column_groups.length > 0 };
+  const anyTotal = totals.rows || totals.columns || totals.row_groups || totals.column_groups;
+  return (
+    <>
+      <SideOrder side="rows" {...{ figure, recipe, onChange }} />
+      {!correlated && <SideOrder side="columns" {...{ figure, recipe, onChange }} />}
+      <Aside recipe={recipe} onChange={onChange} />
+      {!correlated && (
+        <>
+          <Box textStyle="label" mt="20px" mb="8px">
+            Totals, in bands apart
+          </Box>
+          <Flex direction="column" gap="10px">
+            <Toggle label="Of each row" on={totals.rows ?? false} onChange={(rows) => onChange(withTotals({ rows }))} />
+            <Toggle
+              label="Of each column"
+              on={totals.columns ?? false}
+              onChange={(columns) => onChange(withTotals({ columns }))}
+            />
+            {nested.rows && (
+              <Toggle
+                label="Below each group of rows"
+                on={totals.row_groups ?? false}
+                onChange={(row_groups) => onChange(withTotals({ row_groups }))}
+              />
+            )}
+            {nested.columns && (
+              <Toggle
+                label="Behind each group of columns"
+                on={totals.column_groups ?? false}
+                onChange={(column_groups) => onChange(withTotals({ column_groups }))}
+              />
+            )}
+            {anyTotal && (
+              <Toggle
+                label="In colors of their own scale"
+                on={totals.color === "own"}
+                onChange={(own) => onChange(withTotals({ color: own ? "own" : "none" }))}
+              />
+            )}
+          </Flex>
+        </>
+      )}
+    </>
+  );
+}
+
+function SideOrder({ side, figure, recipe, onChange }: Props & { side: Side }) {
+  const order = recipe.pivot.order?.[side] ?? {};
+  const by = order.by ?? "natural";
+  const split = side === "columns" && Boolean(recipe.pivot.split);
+  const options: [By, string][] = [
+    ["natural", "by nature"],
+    ["label", "by label"],
+    ...(split || recipe.pivot.correlate ? [] : ([["total", "by total"]] as [By, string][])),
+    ...(split ? [] : ([["likeness", "by likeness"]] as [By, string][])),
+    // These come from the heads themselves, and stand here once they are there.
+    ...(by === "hand" ? ([["hand", "by hand"]] as [By, string][]) : []),
+    ...(by === "member" ? ([["member", `by ${order.of?.join(", ")}`]] as [By, string][]) : []),
+  ];
+  const set = (next: Order) => onChange(withOrder(side, next));
+  const members = side === "rows" ? figure.rows.length : figure.columns.length;
+  return (
+    <Box mb="16px">
+      <Box textStyle="label" mb="6px">
+        {NAMES[side]}, {members}
+      </Box>
+      <Select
+        label={`Order of ${side}`}
+        value={by}
+        options={options}
+        onChange={(next) => next !== by && set({ by: next as By, ...(next === "total" ? { descending: true } : {}) })}
+      />
+      {by === "likeness" ? (
+        <Flex direction="column" gap="8px" mt="8px">
+          <Select
+            label={`How far ${side} are apart`}
+            value={order.distance ?? "euclidean"}
+            options={DISTANCES}
+            onChange={(distance) =>
+              set({
+                ...order,
+                distance: distance as Order["distance"],
+                // Ward's linkage is of straight distances alone.
+                ...(order.linkage === "ward" && distance !== "euclidean" ? { linkage: "average" } : {}),
+              })
+            }
+          />
+          <Select
+            label={`How groups of ${side} are compared`}
+            value={order.linkage ?? "average"}
+            options={LINKAGES.filter(([key]) => key !== "ward" || (order.distance ?? "euclidean") === "euclidean")}
+            onChange={(linkage) => set({ ...order, linkage: linkage as Order["linkage"] })}
+          />
+          <Toggle
+            label={`Tree beside the ${side}`}
+            on={order.tree ?? true}
+            onChange={(tree) => set({ ...order, tree })}
+          />
+        </Flex>
+      ) : (
+        <Box mt="8px">
+          <Choice
+            label={`Direction of ${side}`}
+            value={order.descending ? "falling" : "rising"}
+            choices={[
+              { value: "rising", label: by === "total" || by === "member" ? "smallest first" : "as it goes" },
+              { value: "falling", label: by === "total" || by === "member" ? "largest first" : "reversed" },
+            ]}
+            onChange={(way) => set({ ...order, descending: way === "falling" })}
+          />
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** What is set aside, each with the way back. */
+function Aside({ recipe, onChange }: Pick<Props, "recipe" | "onChange">) {
+  const lists = (["rows", "columns"] as const).flatMap((side) =>
+    (recipe.pivot.aside?.[side] ?? []).map((labels) => ({ side, labels })),
+  );
+  if (!lists.length) return null;
+  return (
+    <Box role="group" aria-label="Set aside" mb="16px">
+      <Box textStyle="label" mb="4px">
+        Set aside
+      </Box>
+      {lists.map(({ side, labels }) => (
+        <Flex key={`${side} ${labels.join()}`} align="center" justify="space-between" minH="26px">
+          <Box truncate>{labels.join(", ")}</Box>
+          <CloseButton
+            size="2xs"
+            aria-label={`Bring back ${labels.join(", ")}`}
+            onClick={() =>
+              onChange((now) =>
+                withAside(
+                  side,
+                  (now.pivot.aside?.[side] ?? []).filter((each) => each.join("\n") !== labels.join("\n")),
+                )(now),
+              )
+            }
+          />
+        </Flex>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,206 @@
+import { Box, Field, Flex, Input, NativeSelect } from "@chakra-ui/react";
+import { type ReactNode, useState } from "react";
+import type { Level, TableInfo } from "../../../api/client";
+import { Button } from "../../../shared/Button";
+import { Choice } from "../../../shared/Choice";
+import { Toggle } from "../../../shared/Toggle";
+import { FISCAL, levelWords } from "./phrases";
+
+type Props = { table: TableInfo; level: Level; onDone: (level: Level) => void; onBack: () => void };
+
+const MONTHS = "January February March April May June July August September October November December".split(" ");
+const WEEKDAYS = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"] as const;
+const BINS = [
+  { value: "equal_width", label: "equal width" },
+  { value: "equal_count", label: "equal count" },
+  { value: "edges", label: "own edges" },
+] as const;
+type BinsWay = (typeof BINS)[number]["value"];
+
+/** How a level is cut and shortened: where years and weeks begin, bins, the largest members, empty parts. */
+export function LevelOptions({ table, level, onDone, onBack }: Props) {
+  const [now, setNow] = useState(level);
+  const [top, setTop] = useState(level.top ? String(level.top) : "");
+  const [others, setOthers] = useState(level.others === true ? "Others" : level.others || "");
+  const [way, setWay] = useState<BinsWay>(
+    level.bins?.edges ? "edges" : level.bins?.equal_count ? "equal_count" : "equal_width",
+  );
+  const [bins, setBins] = useState(
+    level.bins?.edges?.join(", ") ?? String(level.bins?.equal_count ?? level.bins?.equal_width ?? 8),
+  );
+  const numbers = bins
+    .split(/[,;\s]+/)
+    .filter(Boolean)
+    .map(Number);
+  const wrong =
+    (top.trim() !== "" && !/^[1-9]\d{0,3}$/.test(top.trim()) && "The number of members is a whole number from 1.") ||
+    (now.bins && binsProblem(way, numbers));
+  const numeric = table.columns.find((column) => column.name === level.field)?.kind === "number";
+
+  function submit() {
+    if (wrong) return;
+    const { top: _, others: __, bins: ___, by, ...kept } = now;
+    const shortened = top.trim() ? { top: Number(top), ...(by ? { by } : {}) } : {};
+    const rest = top.trim() && others.trim() ? { others: others.trim() } : {};
+    const cut = now.bins ? { bins: way === "edges" ? { edges: numbers } : { [way]: numbers[0] } } : {};
+    onDone({ ...kept, ...shortened, ...rest, ...cut });
+  }
+
+  return (
+    <Box
+      as="form"
+      w="330px"
+      p="14px"
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      <Box fontWeight="600" mb="4px">
+        {levelWords({ field: level.field, cut: level.cut, bins: level.bins })}
+      </Box>
+      {FISCAL.has(level.cut ?? "") && (
+        <Row label="Years start in">
+          <Select
+            label="Years start in"
+            value={String(now.year_starts ?? 1)}
+            options={MONTHS.map((month, i) => [String(i + 1), month])}
+            onChange={(month) => setNow({ ...now, year_starts: month === "1" ? undefined : Number(month) })}
+          />
+        </Row>
+      )}
+      {level.cut === "weekday" && (
+        <Row label="Weeks start on">
+          <Select
+            label="Weeks start on"
+            value={now.week_starts ?? "monday"}
+            options={WEEKDAYS.map((day) => [day, day.charAt(0).toUpperCase() + day.slice(1)])}
+            onChange={(day) =>
+              setNow({ ...now, week_starts: day === "monday" ? undefined : (day as Level["week_starts"]) })
+            }
+          />
+        </Row>
+      )}
+      {numeric && now.bins && (
+        <>
+          <Box mt="10px">
+            <Choice label="How bins are found" value={way} choices={BINS} onChange={setWay} />
+          </Box>
+          <Row label={way === "edges" ? "Edges, rising" : "Bins"}>
+            <Input
+              size="sm"
+              aria-label={way === "edges" ? "Edges, rising" : "Number of bins"}
+              placeholder={way === "edges" ? "0, 5, 10, 20" : "8"}
+              borderColor="control"
+              value={bins}
+              onChange={(event) => setBins(event.target.value)}
+            />
+          </Row>
+        </>
+      )}
+      <Row label="Only the largest">
+        <Input
+          size="sm"
+          aria-label="Only so many of the largest"
+          placeholder="all"
+          borderColor="control"
+          value={top}
+          onChange={(event) => setTop(event.target.value)}
+        />
+      </Row>
+      {top.trim() && (
+        <>
+          <Row label="decided by">
+            <Choice
+              label="Largest by"
+              value={now.by ? "records" : "measure"}
+              choices={[
+                { value: "measure", label: "what is measured" },
+                { value: "records", label: "records" },
+              ]}
+              onChange={(by) => setNow({ ...now, by: by === "records" ? { take: "count" } : undefined })}
+            />
+          </Row>
+          <Row label="the rest as">
+            <Input
+              size="sm"
+              aria-label="Name of the rest"
+              placeholder="left out"
+              borderColor="control"
+              value={others}
+              onChange={(event) => setOthers(event.target.value)}
+            />
+          </Row>
+        </>
+      )}
+      <Box mt="12px">
+        <Toggle
+          label="Keep those without records"
+          on={now.empty === "keep"}
+          onChange={(on) => setNow({ ...now, empty: on ? "keep" : undefined })}
+        />
+      </Box>
+      <Box color="alarm" textStyle="small" minH="20px" pt="6px" role="status">
+        {wrong || ""}
+      </Box>
+      <Flex justify="space-between">
+        <Button variant="plain" size="sm" onClick={onBack}>
+          Another field
+        </Button>
+        <Button variant="lead" size="sm" type="submit" disabled={Boolean(wrong)}>
+          Lay it out
+        </Button>
+      </Flex>
+    </Box>
+  );
+}
+
+function binsProblem(way: BinsWay, numbers: readonly number[]): string | false {
+  if (!numbers.length || numbers.some((each) => !Number.isFinite(each))) return "Write numbers, with commas between.";
+  if (way === "edges") {
+    if (numbers.length < 2) return "Write two edges or more.";
+    const at = numbers.findIndex((each, i) => i > 0 && each <= (numbers[i - 1] as number));
+    return at > 0 && `The edge ${numbers[at]} does not rise above ${numbers[at - 1]} before it.`;
+  }
+  const [count] = numbers as [number];
+  return (numbers.length > 1 || !Number.isInteger(count) || count < 1 || count > 500) && "Choose 1 to 500 bins.";
+}
+
+function Row({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <Flex align="center" gap="10px" mt="10px">
+      <Box color="quiet" w="110px" flex="none">
+        {label}
+      </Box>
+      <Field.Root flex="1">{children}</Field.Root>
+    </Flex>
+  );
+}
+
+type SelectProps = {
+  label: string;
+  value: string;
+  options: readonly (readonly [string, string])[];
+  onChange: (value: string) => void;
+};
+
+export function Select({ label, value, options, onChange }: SelectProps) {
+  return (
+    <NativeSelect.Root size="sm">
+      <NativeSelect.Field
+        aria-label={label}
+        bg="card"
+        borderColor="control"
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      >
+        {options.map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+}

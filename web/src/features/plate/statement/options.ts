@@ -1,0 +1,60 @@
+/** Fields of a table as options of a list. */
+import type { ColumnInfo, Level, TableInfo } from "../../../api/client";
+import type { Option } from "../../../shared/FilterList";
+import { grouped } from "../../../shared/numbers";
+import { CUTS, levelWords } from "./phrases";
+
+export const MEMBERS_MOST = 5_000;
+/** Members of a side from which a figure is hard to read, and a warning is due. */
+export const MANY_MEMBERS = 60;
+export const NOTHING = "nothing";
+const KINDS: Record<string, string> = { number: "number", category: "text", moment: "moment", yes_no: "yes or no" };
+
+export function numberOptions(table: TableInfo): Option[] {
+  return table.columns.map((column) => ({
+    key: column.name,
+    label: column.words,
+    note: column.kind === "number" ? blanks(column) : KINDS[column.kind],
+    why: column.kind === "number" ? undefined : `${column.words} holds ${KINDS[column.kind]}, not numbers.`,
+  }));
+}
+
+export function fieldOptions(table: TableInfo): Option[] {
+  return table.columns.map((column) => ({ key: column.name, label: column.words, note: grouped(column.distinct) }));
+}
+
+function blanks(column: ColumnInfo): string | undefined {
+  return column.blanks ? `${grouped(column.blanks)} blank` : undefined;
+}
+
+type Place = Pick<Level, "field" | "cut" | "bins">;
+
+/** A level as a key: what decides its members, without what shortens or names them. */
+export function levelKey({ field, cut, bins }: Place): string {
+  return JSON.stringify({ field, ...(cut ? { cut } : {}), ...(bins ? { bins: true } : {}) });
+}
+
+export function levelFrom(key: string): Level {
+  const { field, cut, bins } = JSON.parse(key) as { field: string; cut?: Level["cut"]; bins?: boolean };
+  return { field, ...(cut ? { cut } : {}), ...(bins ? { bins: { equal_width: 8 } } : {}) };
+}
+
+/** What can go down or across: fields, parts of moments, bins of numbers. */
+export function levelOptions(columns: readonly ColumnInfo[]): Option[] {
+  return columns.flatMap((column): Option[] => {
+    const { name: field, words, distinct, kind } = column;
+    const whole = {
+      key: levelKey({ field }),
+      label: words,
+      note: grouped(distinct),
+      why:
+        distinct > MEMBERS_MOST && kind === "number"
+          ? `${words} has ${grouped(distinct)} different values; a side holds ${grouped(MEMBERS_MOST)}. Choose its bins.`
+          : undefined,
+    };
+    if (kind === "number") return [{ key: levelKey({ field, bins: {} }), label: `bins of ${words}` }, whole];
+    if (kind !== "moment") return [whole];
+    const cuts = CUTS.map((cut) => ({ key: levelKey({ field, cut }), label: levelWords({ field, cut }) }));
+    return [...cuts, whole];
+  });
+}
