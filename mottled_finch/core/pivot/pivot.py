@@ -157,8 +157,8 @@ def _laid_out(table: Table, pivot: PivotSpec) -> tuple[Matrix, Ground | None, ND
     column_order, column_tree = _without(pivot.aside.columns, ground.columns, column_order, column_tree)
     row_groups = groups_of(_at(ground.rows.labels, row_order), ground.rows.members[row_order])
     column_groups = groups_of(_at(ground.columns.labels, column_order), ground.columns.members[column_order])
-    down = _lines_in_order(row_order, ground.row_groups, row_groups)
-    across = _lines_in_order(column_order, ground.column_groups, column_groups)
+    down = _lines_in_order(row_order, len(ground.rows), ground.row_groups, row_groups)
+    across = _lines_in_order(column_order, len(ground.columns), ground.column_groups, column_groups)
     laid = Gathered(found.values[np.ix_(down, across)], found.numbers[np.ix_(down, across)], found.partials)
     shown = _shown(pivot, laid, row_groups, column_groups, ground, ground.place[np.ix_(row_order, column_order)])
     matrix = Matrix(
@@ -199,7 +199,7 @@ def _ground(source: Pivoting, pivot: PivotSpec, key: str) -> Ground:
     if prod(len(level) for level in (*down, *across)) > MAX_PLACES:
         row_side, down = _reduced(source, down, tests, bool(rows), panels=False)
         column_side, across = _reduced(source, across, tests, bool(columns), panels=panels)
-        _check_size(len(row_side), len(column_side), pivot, whole=False)
+        _check_size(len(row_side), len(column_side), pivot, cells=MAX_COMBINATIONS)
     placement = placed(source.table.records, (*down, *across), tests)
     _partials(source, pivot, placement, key)  # now, while each block is in the processor's cache, and before counting costs a pass
     shape = prod(len(level) for level in down), prod(len(level) for level in across)
@@ -377,10 +377,12 @@ def _at(labels: tuple[Labels, ...], order: NDArray[np.int64]) -> tuple[Labels, .
     return tuple(labels[i] for i in order)
 
 
-def _lines_in_order(order: NDArray[np.int64], natural: Sequence[Group], groups: Sequence[Group]) -> NDArray[np.int64]:
-    """Where each line of the ordered side stands in natural order: members, then groups, then all."""
-    where = {(group.depth, group.labels): len(order) + i for i, group in enumerate(natural)}
-    return np.array([*order, *(where[group.depth, group.labels] for group in groups), len(order) + len(natural)], dtype=np.int64)
+def _lines_in_order(order: NDArray[np.int64], members: int, natural: Sequence[Group], groups: Sequence[Group]) -> NDArray[np.int64]:
+    """Where each line of the ordered side stands among the ``members`` and groups in natural order: members, then groups, then
+    all.
+    """
+    where = {(group.depth, group.labels): members + i for i, group in enumerate(natural)}
+    return np.array([*order, *(where[group.depth, group.labels] for group in groups), members + len(natural)], dtype=np.int64)
 
 
 def _check_combinations(levels: Sequence[Level], pivot: PivotSpec, side: str) -> None:
@@ -389,8 +391,8 @@ def _check_combinations(levels: Sequence[Level], pivot: PivotSpec, side: str) ->
         raise _too_many(combinations, combinations, pivot, side)
 
 
-def _check_size(rows: int, columns: int, pivot: PivotSpec, *, whole: bool = True) -> None:
-    if max(rows, columns) > MAX_MEMBERS or rows * columns > (MAX_CELLS if whole else MAX_PLACES):
+def _check_size(rows: int, columns: int, pivot: PivotSpec, *, cells: int = MAX_CELLS) -> None:
+    if max(rows, columns) > MAX_MEMBERS or rows * columns > cells:
         side, members = ("rows", rows) if rows >= columns else ("columns", columns)
         raise _too_many(members, rows * columns, pivot, side)
 

@@ -21,7 +21,9 @@ _WHOLE: dict[str, str] = {
 
 @dataclass(frozen=True, kw_only=True)
 class Unfinished:
-    """The last period of a level ends on ``ends``, but the last record is of ``last``. Records up to ``to`` are of whole periods."""
+    """The last period of a level ends on ``ends``, but the last record is of ``last``. Records up to ``to`` are of whole
+    periods.
+    """
 
     field: str
     last: str

@@ -9,7 +9,7 @@ from ..color.ink import inks_on
 from ..color.palettes import BLANK_STEP
 from ..color.scale import Scale, palette_colors
 from ..color.spaces import hex_of
-from ..pivot import Group, Matrix, colored_values
+from ..pivot import Group, Labels, Matrix, colored_values
 from ..recipe.spec import Recipe
 from ..words import alternative_text
 from .axis import Axis, axis_of
@@ -96,120 +96,172 @@ def _panels(matrix: Matrix) -> tuple[list[_Panel], list[Group]]:
     return panels, inner
 
 
+@dataclass(frozen=True, kw_only=True)
+class _Sides:
+    """What surrounds the cells: where heads begin and cells begin, the room across, and the lengths of bands and trees."""
+
+    left: float
+    grid_left: float
+    room: float
+    widths: list[float]
+    band_width: float
+    band_height: float
+    tree_width: float
+    tree_height: float
+    title_height: float
+
+
+def _sides(page: Page, inner_groups: list[Group], legend: Legend | None) -> _Sides:
+    matrix, sizes, totals = page.matrix, page.sizes, page.recipe.pivot.totals
+    across = totals.rows or (totals.column_groups and bool(inner_groups))
+    down = totals.columns or (totals.row_groups and bool(matrix.row_groups))
+    # Many totals of groups would take the room from the cells.
+    height = round(sizes.head * (1.45 if totals.row_groups and len(matrix.row_groups) > 3 else 1.9))
+    named = any(inner_labels(matrix.rows))
+    widths = head_widths(page, matrix.rows, matrix.row_groups, width_of(ALL, sizes.head, 600) if named and down else 0.0)
+    tree_width = round(sizes.head * _TREE) + 4 if matrix.row_tree else 0
+    heads = sum(widths) + (len(widths) - 1) * 2 * head_gap(page) + (round(sizes.head * 0.8) if widths[-1] else 0)
+    grid_left = page.left + tree_width + heads
+    return _Sides(
+        left=page.left + tree_width,
+        grid_left=grid_left,
+        room=page.right - grid_left - (legend.width + _legend_gap(page) if legend else 0),
+        widths=widths,
+        band_width=_band_width(page) if across else 0.0,
+        band_height=float(height) if down else 0.0,
+        tree_width=tree_width,
+        tree_height=round(sizes.head * _TREE) + 4 if matrix.column_tree else 0,
+        title_height=round(sizes.head * 1.8) if matrix.panels else 0,
+    )
+
+
+def _legend_gap(page: Page) -> float:
+    return round(page.sizes.margin * 1.1)
+
+
+def _panel_gap(page: Page) -> float:
+    return round(page.sizes.head * 1.6)
+
+
+def _frame(page: Page, sides: _Sides, labels: list[Labels], inner_groups: list[Group], panels: int, per_line: int) -> _Frame:
+    """How panels are laid out when so many stand on a line."""
+    matrix, sizes, totals = page.matrix, page.sizes, page.recipe.pivot.totals
+    lines = ceil(panels / per_line)
+    beyond = sizes.band_gap + sides.band_width if totals.rows else 0.0
+    below = sizes.band_gap + sides.band_height if totals.columns else 0.0
+    across = axis_of(
+        len(labels),
+        inner_groups,
+        (sides.room - (per_line - 1) * _panel_gap(page)) / per_line - beyond,
+        sizes.widest_cell,
+        sizes.band_gap,
+        sides.band_width if totals.column_groups else 0.0,
+        sizes.band_gap,
+    )
+    head_height, turned = column_head_height(page, inner_labels(labels), across.pitch)
+    above = sides.title_height + sides.tree_height + outer_height(page, inner_groups) + head_height
+    down = axis_of(
+        len(matrix.rows),
+        matrix.row_groups,
+        (page.bottom - page.top - (lines - 1) * sizes.head) / lines - above - below,
+        sizes.highest_cell,
+        sizes.band_gap,
+        sides.band_height if totals.row_groups else 0.0,
+        sizes.band_gap,
+    )
+    return _Frame(
+        across=across,
+        down=down,
+        head_height=head_height,
+        turned=turned,
+        above=above,
+        width=across.end + beyond + _panel_gap(page),
+        height=above + down.end + below + sizes.head,
+    )
+
+
 def _place_figure(page: Page) -> Grid:
     matrix, sizes, totals = page.matrix, page.sizes, page.recipe.pivot.totals
     legend = _legend(page)
     panels, inner_groups = _panels(matrix)
-    columns = panels[0].stop
-    column_labels = [labels[1:] if matrix.panels else labels for labels in matrix.columns[:columns]]
-
-    bands_across = totals.rows or (totals.column_groups and bool(inner_groups))
-    bands_down = totals.columns or (totals.row_groups and bool(matrix.row_groups))
-    band_width = _band_width(page) if bands_across else 0.0
-    # Many totals of groups would take the room from the cells.
-    band_height = (
-        float(round(sizes.head * (1.45 if totals.row_groups and len(matrix.row_groups) > 3 else 1.9))) if bands_down else 0.0
-    )
-    least = width_of(ALL, sizes.head, 600) if bands_down and (page.matrix.rows != ((),) or totals.columns) else 0.0
-    widths = head_widths(page, matrix.rows, matrix.row_groups, least if any(inner_labels(matrix.rows)) else 0.0)
-    tree_width = round(sizes.head * _TREE) + 4 if matrix.row_tree else 0
-    heads = sum(widths) + (len(widths) - 1) * 2 * head_gap(page) + (round(sizes.head * 0.8) if widths[-1] else 0)
-    left = page.left + tree_width
-    grid_left = left + heads
-    legend_gap = round(sizes.margin * 1.1)
-    room = page.right - grid_left - (legend.width + legend_gap if legend else 0)
-    tree_height = round(sizes.head * _TREE) + 4 if matrix.column_tree else 0
-    title_height = round(sizes.head * 1.8) if matrix.panels else 0
-
-    def frame(per_line: int) -> _Frame:
-        lines = ceil(len(panels) / per_line)
-        panel_gap = round(sizes.head * 1.6)
-        width = (room - (per_line - 1) * panel_gap) / per_line
-        across = axis_of(
-            columns,
-            inner_groups,
-            width - (band_width + sizes.band_gap if totals.rows else 0),
-            sizes.widest_cell,
-            sizes.band_gap,
-            band_width if totals.column_groups else 0.0,
-            sizes.band_gap,
-        )
-        head_height, turned = column_head_height(page, inner_labels(column_labels), across.pitch)
-        above = title_height + tree_height + outer_height(page, inner_groups) + head_height
-        height = (page.bottom - page.top - (lines - 1) * sizes.head) / lines - above
-        down = axis_of(
-            len(matrix.rows),
-            matrix.row_groups,
-            height - (band_height + sizes.band_gap if totals.columns else 0),
-            sizes.highest_cell,
-            sizes.band_gap,
-            band_height if totals.row_groups else 0.0,
-            sizes.band_gap,
-        )
-        return _Frame(
-            across=across,
-            down=down,
-            head_height=head_height,
-            turned=turned,
-            above=above,
-            width=across.end + (sizes.band_gap + band_width if totals.rows else 0) + panel_gap,
-            height=above + down.end + (sizes.band_gap + band_height if totals.columns else 0) + sizes.head,
-        )
-
-    per_line = max(range(1, len(panels) + 1), key=lambda number: _worth(frame(number), number, len(panels)))
-    plan = frame(per_line)
+    labels = [labels[1:] if matrix.panels else labels for labels in matrix.columns[: panels[0].stop]]
+    sides = _sides(page, inner_groups, legend)
+    plans = {each: _frame(page, sides, labels, inner_groups, len(panels), each) for each in range(1, len(panels) + 1)}
+    per_line = max(plans, key=lambda each: _worth(plans[each], each, len(panels)))
+    plan = plans[per_line]
     cell = min(plan.across.pitch, plan.down.pitch)
     gap = page.cell_gap = 2 if cell >= 14 else 1 if cell >= 6 else 0
     inner = plan.across.pitch - gap, plan.down.pitch - gap
-    if totals.rows and band_width < inner[0] and room - plan.across.end - sizes.band_gap > inner[0] and per_line == 1:
+    band_width = sides.band_width
+    if totals.rows and len(panels) == 1 and band_width < inner[0] < sides.room - plan.across.end - sizes.band_gap:
         band_width = float(floor(inner[0]))
 
     xs: list[float] = []
     drops: list[float] = []
     grid_top = page.top + plan.above
     for number, panel in enumerate(panels):
-        x = grid_left + number % per_line * plan.width
+        x = sides.grid_left + number % per_line * plan.width
         drop = number // per_line * plan.height
         xs += [x + start for start in plan.across.starts]
         drops += [drop] * len(plan.across.starts)
-        top = grid_top + drop
-        if panel.title:
-            words = cut(panel.title, plan.across.end, sizes.head, 600)
-            y = top - plan.above + round(sizes.head * 0.86)
-            page.texts.append(
-                Text(
-                    part="heads",
-                    x=x,
-                    y=y,
-                    text=words,
-                    size=sizes.head,
-                    weight=600,
-                    ink=INK,
-                    full=panel.title if words != panel.title else None,
-                    column=panel.total,
-                    length=width_of(words, sizes.head, 600),
-                )
-            )
-        lines = [*range(panel.start, panel.stop), *_lines_of_groups(matrix, panel, inner_groups)]
-        column_heads(page, column_labels, inner_groups, plan.across, x, top, plan.head_height, plan.turned, lines)
-        if matrix.column_tree:
-            below = top - plan.head_height - outer_height(page, inner_groups)
-            column_tree(page, matrix.column_tree, plan.across, x, below - 2, tree_height - 4)
-        if number % per_line == 0:
-            row_heads(page, matrix.rows, matrix.row_groups, plan.down, top, left, widths)
-            if matrix.row_tree:
-                row_tree(page, matrix.row_tree, plan.down, top, left - 4, tree_width - 4)
-        _bands(
-            page, panel, inner_groups, plan, x, top, grid_left, band_width, band_height, bool(widths[-1]), number % per_line == 0
+        _place_panel(
+            page, panel, labels, inner_groups, sides, plan, x, grid_top + drop, band_width, leftmost=number % per_line == 0
         )
     if legend:
-        lines_across = min(per_line, len(panels))
-        end = grid_left + lines_across * plan.width - round(sizes.head * 1.6)
-        if totals.rows:
-            end += band_width - _band_width(page)
-        place_legend(page, legend, max(end - gap, grid_left) + legend_gap, grid_top, page.bottom)
+        end = sides.grid_left + min(per_line, len(panels)) * plan.width - _panel_gap(page) + band_width - sides.band_width
+        place_legend(page, legend, end - gap + _legend_gap(page), grid_top, page.bottom)
     ys = [grid_top + start for start in plan.down.starts]
     return _grid(page, xs, ys, drops if len(panels) > per_line else [], inner[0], inner[1])
+
+
+def _place_panel(
+    page: Page,
+    panel: _Panel,
+    labels: list[Labels],
+    inner_groups: list[Group],
+    sides: _Sides,
+    plan: _Frame,
+    x: float,
+    top: float,
+    band_width: float,
+    *,
+    leftmost: bool,
+) -> None:
+    """The heads, trees and totals of one panel, whose cells begin at x and top."""
+    matrix = page.matrix
+    if panel.title:
+        _panel_title(page, panel, x, top - plan.above + round(page.sizes.head * 0.86), plan.across.end)
+    lines = [*range(panel.start, panel.stop), *_lines_of_groups(matrix, panel, inner_groups)]
+    column_heads(page, labels, inner_groups, plan.across, x, top, plan.head_height, plan.turned, lines)
+    if matrix.column_tree:
+        below = top - plan.head_height - outer_height(page, inner_groups)
+        column_tree(page, matrix.column_tree, plan.across, x, below - 2, sides.tree_height - 4)
+    if leftmost:
+        row_heads(page, matrix.rows, matrix.row_groups, plan.down, top, sides.left, sides.widths)
+        if matrix.row_tree:
+            row_tree(page, matrix.row_tree, plan.down, top, sides.left - 4, sides.tree_width - 4)
+    _bands(
+        page, panel, inner_groups, plan, x, top, sides.grid_left, band_width, sides.band_height, bool(sides.widths[-1]), leftmost
+    )
+
+
+def _panel_title(page: Page, panel: _Panel, x: float, y: float, most: float) -> None:
+    size = page.sizes.head
+    words = cut(panel.title, most, size, 600)
+    page.texts.append(
+        Text(
+            part="heads",
+            x=x,
+            y=y,
+            text=words,
+            size=size,
+            weight=600,
+            ink=INK,
+            full=panel.title if words != panel.title else None,
+            column=panel.total,
+            length=width_of(words, size, 600),
+        )
+    )
 
 
 def _worth(frame: _Frame, per_line: int, panels: int) -> tuple[float, int]:

@@ -198,7 +198,8 @@ class _Reader:
         if self.takes("with"):
             return replace(pivot, totals=self.totals())
         self.wrong(
-            '"split by", "as", "keeping", "rows ordered by", "columns ordered by", "with totals", "rows set aside" or "columns set aside"'
+            '"split by", "as", "keeping", "rows ordered by", "columns ordered by", "with totals", "rows set aside" or '
+            '"columns set aside"'
         )
 
     def measure(self) -> MeasureSpec:
@@ -281,7 +282,11 @@ class _Reader:
 
     def bins(self) -> BinsSpec:
         if self.takes("bins at"):
-            return BinsSpec(edges=self.listed(lambda: self.number("an edge, a number"), "then"))
+            edges = [self.number("an edge, a number")]
+            # A comma also parts the clauses of the sentence, none of which begins with a number.
+            while self.at + 1 < len(self.tokens) and self.tokens[self.at + 1].kind == "number" and self.takes(","):
+                edges.append(self.number("an edge, a number"))
+            return BinsSpec(edges=tuple(edges))
         count = self.whole('"bins at" or a number of bins')
         kind = self.one_of(
             {"equal_width": "bins of equal width", "equal_count": "bins of equal count"},

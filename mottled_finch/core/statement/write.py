@@ -157,7 +157,7 @@ _FIRSTS = {"max": "largest", "first": "first"}
 
 def _bins(bins: BinsSpec) -> str:
     if bins.edges is not None:
-        return f"bins at {' then '.join(_number(edge) for edge in bins.edges)}"
+        return f"bins at {', '.join(_number(edge) for edge in bins.edges)}"
     if bins.equal_width is not None:
         return f"{bins.equal_width} bins of equal width"
     return f"{bins.equal_count} bins of equal count"

@@ -25,6 +25,22 @@ CHANGES = [
     ("pivot.columns", [{"field": "departed", "cut": "hour"}], "hour of departed put across"),
     ("pivot.columns", [], "nothing put across"),
     ("pivot.measure", {"take": "sum", "of": "takings"}, "Measured: sum of takings"),
+    ("pivot.rows", [{"field": "line"}, {"field": "pier"}], "line then pier put down the side"),
+    ("pivot.split", {"field": "line"}, "Split by line"),
+    ("pivot.measure", {"take": "ratio", "of": "a", "per": "b"}, "Measured: ratio of a per b"),
+    (
+        "pivot.measure",
+        {"take": "share", "where": {"field": "a", "blank": True}},
+        "Measured: share of records that meet a condition",
+    ),
+    ("pivot.keep", [{"any": [{"field": "line", "top": 3}, {"field": "pier", "in": ["x"]}]}], "Records kept by line, pier"),
+    ("pivot.show", {"as": "share", "of": "row"}, "Shown as share of the row"),
+    ("pivot.order", {"rows": {"by": "total", "descending": True}}, "Rows ordered by total, descending"),
+    ("pivot.order", {"columns": {"by": "member", "of": ["East"]}}, "Columns ordered by East"),
+    ("pivot.totals", {"row_groups": True}, "Totals of row groups shown"),
+    ("pivot.totals", {"column_groups": True}, "Totals of column groups shown"),
+    ("pivot.totals", {"color": "own"}, "Totals in colors of their own"),
+    ("pivot.aside", {"rows": [["East"]]}, "1 member set aside"),
     ("pivot.keep", [{"field": "line", "in": ["a"]}, {"field": "line", "not_in": ["b"]}], "Records kept by line"),
     ("pivot.totals", {"rows": True}, "Row totals shown"),
     ("pivot.totals", {"columns": True}, "Column totals shown"),
@@ -55,7 +71,15 @@ def test_a_change_is_named(part, value, sentence):
 
 
 def test_every_kind_of_change_is_tried_here():
-    assert len({part for part, *_ in CHANGES}) + 1 == len(_SENTENCES)  # totals are two changes of one part
+    # Totals are five changes of one part and orders two; fields are correlated in place of the pivot that stands.
+    assert len({part for part, *_ in CHANGES}) + 4 + 1 + 1 == len(_SENTENCES)
+
+
+def test_correlating_is_one_change():
+    old = load_recipe({"finch_recipe": 1, "pivot": {}})
+    new = load_recipe({"finch_recipe": 1, "pivot": {"correlate": {"fields": ["a", "b"]}}})
+    assert name_change(old, new) == "Fields correlated"
+    assert name_change(new, old) == "Fields no longer correlated"
 
 
 def test_turning_is_one_change():

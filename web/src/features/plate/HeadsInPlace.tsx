@@ -1,6 +1,6 @@
 import { Box, chakra, Input, Menu, Popover } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { type DragEvent, type ReactNode, useState } from "react";
+import { type DragEvent, type ReactNode, useRef, useState } from "react";
 import { api, type Figure, type Lines, type Mend, type Recipe, type Scene, sentenceOf } from "../../api/client";
 import { keys, tableChanged } from "../../api/queries";
 import { Button } from "../../shared/Button";
@@ -122,6 +122,7 @@ function HeadMenu({ figure, table, ownMends, head, lines, onChange, onRefused, c
   const client = useQueryClient();
   const set = useView((view) => view.set);
   const [naming, setNaming] = useState(false);
+  const spot = useRef<HTMLButtonElement>(null);
   const down = head.side === "rows";
   const side = down ? "row" : "column";
   const label = head.labels.at(-1) ?? "";
@@ -149,14 +150,15 @@ function HeadMenu({ figure, table, ownMends, head, lines, onChange, onRefused, c
     <Popover.Root
       open={naming}
       onOpenChange={({ open }) => !open && setNaming(false)}
-      positioning={{ placement: "bottom-start" }}
+      // The menu's trigger is its anchor; two anchors on one element would take it from each other.
+      positioning={{ placement: "bottom-start", getAnchorRect: () => spot.current?.getBoundingClientRect() ?? null }}
       lazyMount
       unmountOnExit
     >
       <Menu.Root positioning={{ placement: down ? "right-start" : "bottom-start" }} lazyMount unmountOnExit>
-        <Popover.Anchor asChild>
-          <Menu.Trigger asChild>{children}</Menu.Trigger>
-        </Popover.Anchor>
+        <Menu.Trigger ref={spot} asChild>
+          {children}
+        </Menu.Trigger>
         <MenuCard width="250px">
           <Box px="12px" py="4px" textStyle="label" maxW="300px" truncate>
             {head.labels.join(", ")}

@@ -126,7 +126,7 @@ function Editor({ id }: { id: number }) {
               onRefused: plate.refuse,
             }}
           />
-          <Tray figure={figure} recipe={recipe} />
+          <Tray figure={figure} recipe={recipe} onChange={plate.change} />
         </Flex>
         <Dock figure={figure} recipe={recipe} onChange={plate.change} />
       </Flex>

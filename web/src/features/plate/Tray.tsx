@@ -1,16 +1,19 @@
 import { Box, chakra, Flex, Grid } from "@chakra-ui/react";
 import { type ReactNode, useMemo } from "react";
 import type { Figure, Recipe } from "../../api/client";
+import { Button } from "../../shared/Button";
 import { counted, grouped } from "../../shared/numbers";
 import { stepOf } from "./coloring";
 import { inksOn } from "./paint";
 import { cellName, context, indexOf, type Ranked, ranked, rankWords, valueWords } from "./reading";
+import { withKeep } from "./recipes";
+import type { Change } from "./usePlate";
 import { useView } from "./view";
 
-type Props = { figure: Figure; recipe: Recipe };
+type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 
 /** What the cell under the pointer or the keys says, the ends of the scale, and what is not in the colors. */
-export function Tray({ figure, recipe }: Props) {
+export function Tray({ figure, recipe, onChange }: Props) {
   return (
     <Grid
       as="section"
@@ -24,7 +27,7 @@ export function Tray({ figure, recipe }: Props) {
     >
       <Reading figure={figure} recipe={recipe} />
       <Ends figure={figure} />
-      <NotInColors figure={figure} />
+      <NotInColors figure={figure} recipe={recipe} onChange={onChange} />
     </Grid>
   );
 }
@@ -51,7 +54,7 @@ function Panel({ heading, note, children }: { heading: string; note?: string; ch
   );
 }
 
-function Reading({ figure, recipe }: Props) {
+function Reading({ figure, recipe }: Omit<Props, "onChange">) {
   const { chosen, pointed, triedScale, triedColors, set } = useView();
   const cell = [pointed, chosen].find(
     (each) => each && each.row < figure.rows.length && each.column < figure.columns.length,
@@ -178,7 +181,7 @@ function EndList({ label, figure, cells }: { label: string; figure: Figure; cell
 }
 
 /** What a reader of the colors would not see: blanks, clipped ends, records in no cell. */
-function NotInColors({ figure }: { figure: Figure }) {
+function NotInColors({ figure, recipe, onChange }: Props) {
   const { scale, values } = figure;
   const blank = values.filter((value) => value === null).length;
   const over = scale ? values.filter((value) => value !== null && value > scale.high).length : 0;
@@ -192,7 +195,31 @@ function NotInColors({ figure }: { figure: Figure }) {
   ].filter((line) => line !== false);
   return (
     <Panel heading="Not in the colors" note={`${counted(figure.kept, "record")} kept`}>
-      {lines.length ? (
+      {figure.unfinished.map((each) => (
+        <Flex
+          key={each.field}
+          align="center"
+          gap="8px"
+          mb="3px"
+          py="2px"
+          pl="10px"
+          borderLeftWidth="2px"
+          borderColor="amberLine"
+        >
+          <Box flex="1" title={`The last period runs to ${each.ends}.`}>
+            Last period unfinished: records end on {each.last}
+          </Box>
+          <Button
+            variant="plain"
+            size="sm"
+            flex="none"
+            onClick={() => onChange(withKeep([...(recipe.pivot.keep ?? []), { field: each.field, to: each.to }]))}
+          >
+            Leave out
+          </Button>
+        </Flex>
+      ))}
+      {lines.length || figure.unfinished.length ? (
         lines.map((line) => (
           <Box key={line} py="2px" pl="10px" borderLeftWidth="2px" borderColor="edge" mb="3px">
             {line}

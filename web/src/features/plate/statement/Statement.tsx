@@ -210,18 +210,6 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
           }}
         />
       ))}
-      {figure.unfinished.length > 0 && (
-        <Button
-          variant="bare"
-          size="sm"
-          color="alarm"
-          ms="6px"
-          title={`The last period runs to ${figure.unfinished[0]?.ends}, but its records end on ${figure.unfinished[0]?.last}.`}
-          onClick={() => setOpen("keep")}
-        >
-          last period unfinished
-        </Button>
-      )}
     </>
   );
 

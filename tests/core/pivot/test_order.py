@@ -1,0 +1,126 @@
+"""Orders of a side by hand, the tree of likeness against SciPy, and that no order changes a value."""
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from scipy.cluster.hierarchy import leaves_list, linkage
+from scipy.spatial.distance import pdist, squareform
+
+from mottled_finch.core.pivot import make_matrix
+from mottled_finch.core.pivot.order import ORDERS
+from mottled_finch.core.pivot.order.distances import distances
+from mottled_finch.core.recipe import load_recipe
+
+from ..conftest import read
+
+LOG = "line,pier,day,late\nInner,P 10,Mon,2\nInner,P 10,Tue,4\nInner,P 9,Mon,9\nOuter,A,Mon,1\nOuter,A,Tue,30\nOuter,B,Tue,5\n"
+
+
+def rows(**order):
+    pivot = {"rows": [{"field": "pier"}], "columns": [{"field": "day"}], "measure": {"take": "sum", "of": "late"}}
+    found = make_matrix(read(LOG), load_recipe({"finch_recipe": 1, "pivot": {**pivot, "order": {"rows": order}}}).pivot)
+    return [labels[0] for labels in found.rows]
+
+
+@pytest.mark.parametrize(
+    ("order", "wanted"),
+    [
+        ({}, ["A", "B", "P 9", "P 10"]),
+        ({"by": "natural", "descending": True}, ["P 10", "P 9", "B", "A"]),
+        ({"by": "label"}, ["A", "B", "P 9", "P 10"]),
+        ({"by": "total"}, ["B", "P 10", "P 9", "A"]),
+        ({"by": "total", "descending": True}, ["A", "P 9", "P 10", "B"]),
+        # What has no value there stands last, whichever way.
+        ({"by": "member", "of": ["Mon"]}, ["A", "P 10", "P 9", "B"]),
+        ({"by": "member", "of": ["Mon"], "descending": True}, ["P 9", "P 10", "A", "B"]),
+        ({"by": "member", "of": ["Sun"]}, ["A", "B", "P 9", "P 10"]),  # gone: nothing is sorted
+        ({"by": "hand", "hand": [["P 9", "gone", "A"]]}, ["P 9", "A", "B", "P 10"]),  # what is not listed stands last
+    ],
+)
+def test_by_hand(order, wanted):
+    assert rows(**order) == wanted
+
+
+def test_groups_go_by_their_totals_and_members_within_them():
+    pivot = {
+        "rows": [{"field": "line"}, {"field": "pier"}],
+        "measure": {"take": "sum", "of": "late"},
+        "order": {"rows": {"by": "total", "descending": True}},
+    }
+    found = make_matrix(read(LOG), load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
+    assert found.rows == (("Outer", "A"), ("Outer", "B"), ("Inner", "P 9"), ("Inner", "P 10"))
+    assert found.all_values[:, 0].tolist() == [31, 5, 9, 6, 36, 15, 51]
+    assert [group.labels for group in found.row_groups] == [("Outer",), ("Inner",)]
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    st.lists(st.tuples(st.sampled_from("abcde"), st.sampled_from("pqrs"), st.integers(-9, 9)), min_size=4, max_size=60),
+    st.sampled_from(list(ORDERS)),
+    st.booleans(),
+)
+def test_no_order_changes_a_value(records, by, descending):
+    text = "r,c,v\na,p,2.5\n" + "".join(f"{row},{column},{value}\n" for row, column, value in records)
+    pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
+    order = {"by": by, "descending": descending}
+    order |= {"member": {"of": ["p"]}, "hand": {"hand": [["c", "a"]]}}.get(by, {})
+    table = read(text)
+    plain = make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
+    ordered = make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": {**pivot, "order": {"rows": order}}}).pivot)
+    assert sorted(plain.rows) == sorted(ordered.rows)
+    for i, labels in enumerate(ordered.rows):
+        np.testing.assert_array_equal(ordered.all_values[i], plain.all_values[plain.rows.index(labels)])
+    np.testing.assert_array_equal(ordered.all_values[-1], plain.all_values[-1])
+
+
+@pytest.mark.parametrize("how", ["euclidean", "cityblock", "cosine", "correlation"])
+def test_distances_are_those_of_scipy_where_nothing_is_blank(how):
+    values = np.random.default_rng(5).normal(3, 2, (9, 6))
+    np.testing.assert_allclose(distances(values, how), squareform(pdist(values, how)), atol=1e-12)
+
+
+@pytest.mark.parametrize("how", ["euclidean", "cityblock", "cosine", "correlation"])
+def test_distances_over_blanks_are_of_what_both_have(how):
+    values = np.array([[1, 2, np.nan, 5], [1, 2, 7, np.nan], [np.nan] * 4, [4, 4, 4, 4], [4, 4, 4, 4]])
+    found = distances(values, how)
+    assert np.isfinite(found).all()
+    np.testing.assert_array_equal(found, found.T)
+    assert found[0, 1] == pytest.approx(0, abs=1e-12)
+    assert found[3, 4] == pytest.approx(0, abs=1e-12)
+    assert found[0, 2] == found.max()  # nothing in common: as far as any
+
+
+def test_euclidean_distances_are_scaled_up_to_all_cells():
+    assert distances(np.array([[0.0, 0, np.nan], [3.0, 4, 1]]), "euclidean")[0, 1] == pytest.approx(5 * np.sqrt(3 / 2))
+
+
+@pytest.mark.parametrize("how", ["average", "complete", "ward"])
+def test_likeness_follows_scipys_linkage_with_like_rows_side_by_side(how):
+    rng = np.random.default_rng(8)
+    values = np.vstack([rng.normal(center, 0.3, (4, 5)) for center in (0, 20, 5)])[rng.permutation(12)]
+    text = "r,c,v\n" + "".join(f"r{i:02},c{j},{float(values[i, j])!r}\n" for i in range(12) for j in range(5))
+    order = {"rows": {"by": "likeness", "linkage": how}}
+    pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}, "order": order}
+    found = make_matrix(read(text), load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
+    nearest = np.rint(found.values[:, 0] / 5)
+    assert (np.diff(nearest) != 0).sum() == 2  # each of the three kinds stands together
+    plain = linkage(pdist(values), how)
+    assert set(leaves_list(plain)) == set(range(12))
+    heights = sorted(merge.height for merge in found.row_tree)
+    np.testing.assert_allclose(heights, sorted(plain[:, 2] / plain[:, 2].max()), rtol=1e-9)
+    top = max(found.row_tree, key=lambda merge: merge.height)
+    assert 0 <= top.left < top.right <= 11
+
+
+def test_a_tree_can_be_left_off_and_nested_sides_have_one_in_each_group():
+    text = "g,r,c,v\n" + "".join(f"{g},{r},{c},{ord(r) * 3 + ord(c)}\n" for g in "xy" for r in "abc" for c in "pq")
+    pivot = {"rows": [{"field": "g"}, {"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
+
+    def tree(**order):
+        spec = load_recipe({"finch_recipe": 1, "pivot": {**pivot, "order": {"rows": {"by": "likeness", **order}}}}).pivot
+        return make_matrix(read(text), spec).row_tree
+
+    assert tree(tree=False) == ()
+    assert len(tree()) == 4
+    assert all(merge.right <= 2 or merge.left >= 3 for merge in tree())

@@ -1,0 +1,217 @@
+"""The statement: what is written is read as the same pivot, and mistakes are told where they stand."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from mottled_finch.core.errors import RecipeError
+from mottled_finch.core.pivot.cuts import CUTS
+from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.recipe.check_pivot import check_pivot
+from mottled_finch.core.recipe.conditions import ConditionSpec, MeasureSpec
+from mottled_finch.core.recipe.spec import (
+    AsideSpec,
+    BinsSpec,
+    CorrelateSpec,
+    LevelSpec,
+    OrderSpec,
+    OrdersSpec,
+    PivotSpec,
+    ShowSpec,
+    TotalsSpec,
+)
+from mottled_finch.core.statement import read_statement, write_statement
+
+FIELDS = ["pier", "minutes_late", "departed", "line", "pier down", "of", "share", 'a "quoted" one', "Pier Code", "é"]
+
+
+def pivot(**parts):
+    return load_recipe({"finch_recipe": 1, "pivot": parts}).pivot
+
+
+@pytest.mark.parametrize(
+    ("parts", "statement"),
+    [
+        ({}, "Color the number of records"),
+        (
+            {
+                "rows": [{"field": "pier"}],
+                "columns": [{"field": "departed", "cut": "month"}],
+                "measure": {"take": "average", "of": "minutes_late"},
+                "keep": [{"field": "departed", "from": "2025-01-01", "to": "2025-12-31"}],
+            },
+            "Color the average of minutes late for each pier down and month of departed across, "
+            "keeping departed from 2025-01-01 up to 2025-12-31",
+        ),
+        (
+            {"columns": [{"field": "line"}, {"field": "of"}], "show": {"as": "share", "of": "row"}, "totals": {"rows": True}},
+            'Color the number of records for each line then "of" across, as share of the row, with totals of rows',
+        ),
+        (
+            {"measure": {"take": "ratio", "of": "minutes_late", "per": "é"}, "keep": [{"field": "line", "in": ["a", 5]}]},
+            'Color the ratio of minutes late to é, keeping line is "a" or 5',
+        ),
+        (
+            {"correlate": {"fields": ["minutes_late", "é"], "method": "spearman"}},
+            "Color how minutes late and é move together by rank",
+        ),
+    ],
+)
+def test_reads_as_a_sentence(parts, statement):
+    fields = ["pier", "minutes_late", "departed", "line", "of", "é"]
+    assert write_statement(pivot(**parts), fields) == statement
+    assert read_statement(statement, fields) == pivot(**parts)
+
+
+FIELD = st.sampled_from(FIELDS)
+LABEL = st.text(max_size=6).map(str.strip).filter(lambda text: "\x00" not in text) | st.sampled_from(
+    ['say "so"', "a\\b", "2025-01", "or"]
+)
+NUMBER = st.integers(-(10**6), 10**6).map(float) | st.floats(-1e9, 1e9, allow_nan=False)
+VALUE = LABEL | NUMBER
+SOME = st.lists(VALUE, max_size=3).map(tuple)
+CUT = st.none() | st.sampled_from(list(CUTS))
+
+
+def leaf(draw_measures=True):
+    common = {"field": FIELD}
+    measure = st.none() | (measures() if draw_measures else st.none())
+    return st.one_of(
+        st.builds(ConditionSpec, **common, cut=CUT, in_=SOME),
+        st.builds(ConditionSpec, **common, cut=CUT, not_in=SOME),
+        st.builds(ConditionSpec, **common, from_=VALUE, to=st.none() | VALUE),
+        st.builds(ConditionSpec, **common, above=st.none() | VALUE, below=VALUE),
+        st.builds(ConditionSpec, **common, blank=st.booleans()),
+        st.builds(ConditionSpec, **common, cut=st.just("quarter"), year_starts=st.integers(1, 12), in_=SOME),
+        st.builds(ConditionSpec, **common, top=st.integers(1, 99), by=measure),
+        st.builds(ConditionSpec, **common, bottom=st.integers(1, 99), by=measure),
+    )
+
+
+def conditions(draw_measures=True):
+    return st.recursive(
+        leaf(draw_measures),
+        lambda held: st.one_of(
+            st.builds(ConditionSpec, all_=st.lists(held, min_size=1, max_size=3).map(tuple)),
+            st.builds(ConditionSpec, any_=st.lists(held, min_size=1, max_size=3).map(tuple)),
+        ),
+        max_leaves=4,
+    )
+
+
+def measures():
+    empty = st.sampled_from([None, "zero", "blank"])
+    plain = st.sampled_from(["sum", "average", "median", "min", "max", "distinct", "stdev"])
+    return st.one_of(
+        st.builds(MeasureSpec, empty=empty),
+        st.builds(MeasureSpec, take=plain, of=FIELD, empty=empty),
+        st.builds(MeasureSpec, take=st.just("percentile"), of=FIELD, p=st.floats(0, 100)),
+        st.builds(MeasureSpec, take=st.just("ratio"), of=FIELD, per=FIELD),
+        st.builds(MeasureSpec, take=st.just("share"), where=conditions(draw_measures=False)),
+    )
+
+
+NAMES = st.dictionaries(LABEL, LABEL, max_size=2)
+LEVEL = st.one_of(
+    st.builds(LevelSpec, field=FIELD, cut=CUT, names=NAMES, empty=st.sampled_from(["keep", "leave_out"])),
+    st.builds(LevelSpec, field=FIELD, cut=st.just("weekday"), week_starts=st.sampled_from(["sunday", "monday"])),
+    st.builds(LevelSpec, field=FIELD, cut=st.just("year"), year_starts=st.integers(1, 12)),
+    st.builds(LevelSpec, field=FIELD, bins=st.builds(BinsSpec, equal_width=st.integers(1, 9))),
+    st.builds(LevelSpec, field=FIELD, bins=st.builds(BinsSpec, equal_count=st.integers(1, 9))),
+    st.builds(LevelSpec, field=FIELD, bins=st.just(BinsSpec(edges=(-1.5, 0.0, 1e21)))),
+    st.builds(LevelSpec, field=FIELD, top=st.integers(1, 50), by=st.none() | measures(), others=st.booleans() | LABEL),
+)
+SHOW = st.sampled_from(
+    [
+        ShowSpec(),
+        ShowSpec(as_="share", of="group"),
+        ShowSpec(as_="index", of="row", to="max"),
+        ShowSpec(as_="index", to="first"),
+        ShowSpec(as_="running", along="rows"),
+        ShowSpec(as_="change", along="columns", relative=True),
+        ShowSpec(as_="rank"),
+        ShowSpec(as_="score", of="column"),
+        ShowSpec(as_="gap", to=-2.5),
+    ]
+)
+LABELS = st.lists(LABEL, min_size=1, max_size=2).map(tuple)
+ORDER = st.one_of(
+    st.builds(OrderSpec, by=st.sampled_from(["natural", "label", "total"]), descending=st.booleans()),
+    st.builds(OrderSpec, by=st.just("member"), of=LABELS, descending=st.booleans()),
+    st.builds(OrderSpec, by=st.just("hand"), hand=st.lists(LABELS, min_size=1, max_size=1).map(tuple)),
+    st.builds(OrderSpec, by=st.just("likeness"), distance=st.sampled_from(["cosine", "correlation"]), tree=st.booleans()),
+)
+PIVOT = st.one_of(
+    st.builds(
+        PivotSpec,
+        rows=st.lists(LEVEL, max_size=3).map(tuple),
+        columns=st.lists(LEVEL, max_size=3).map(tuple),
+        split=st.none() | LEVEL,
+        measure=measures(),
+        keep=st.lists(conditions(), max_size=3).map(tuple),
+        show=SHOW,
+        order=st.builds(OrdersSpec, rows=ORDER, columns=ORDER),
+        totals=st.builds(TotalsSpec, rows=st.booleans(), column_groups=st.booleans(), color=st.sampled_from(["none", "own"])),
+        aside=st.builds(AsideSpec, rows=st.lists(LABELS, max_size=2).map(tuple)),
+    ),
+    st.builds(
+        PivotSpec,
+        correlate=st.builds(
+            CorrelateSpec,
+            fields=st.lists(FIELD, min_size=2, max_size=4, unique=True).map(tuple),
+            method=st.sampled_from(["pearson", "spearman"]),
+            triangle=st.sampled_from(["both", "lower", "upper"]),
+        ),
+        keep=st.lists(conditions(), max_size=2).map(tuple),
+    ),
+)
+
+
+@settings(max_examples=400, deadline=None)
+@given(PIVOT)
+def test_what_is_written_is_read_as_the_same_pivot(given_pivot):
+    check_pivot(given_pivot)  # only pivots that a recipe may hold
+    statement = write_statement(given_pivot, FIELDS)
+    assert read_statement(statement, FIELDS) == given_pivot, statement
+    assert write_statement(read_statement(statement, FIELDS), FIELDS) == statement
+
+
+@pytest.mark.parametrize(
+    ("statement", "sentence"),
+    [
+        ("", 'statement: the statement ends where "color" belongs; write on'),
+        ("Paint it", 'statement: "Paint" stands where "color" belongs'),
+        ("Color the sum of peir", 'statement: no field is called "peir"; did you mean "pier"?'),
+        ("Color the sum of pier for each line sideways", 'statement: "sideways" stands where "down" or "across" belongs'),
+        (
+            "Color the number of records for each pier",
+            'statement: the statement ends behind "pier" where "down" or "across" belongs; write on',
+        ),
+        ('Color the number of records, keeping line is "a', "statement: a quotation mark is not closed; put one behind the text"),
+        (
+            "Color the number of records, keeping line is a",
+            'statement: "a" stands where a number, a date or a text in quotation marks belongs',
+        ),
+        ("Color the number of records %", 'statement: "%" has no meaning here; take it out'),
+        ("Color the percentile 120 of pier", "pivot.measure.p: 120 is not from 0 to 100"),
+        (
+            "Color the number of records for each pier in bins at 5, 5 down",
+            "pivot.rows[0].bins.edges[1]: the edge 5 does not rise above 5 before it; put the edges in rising order",
+        ),
+        ('Color the sum of "nothing"', 'statement: no field is called "nothing"; choose from pier, line'),
+    ],
+)
+def test_says_where_it_goes_wrong(statement, sentence):
+    with pytest.raises(RecipeError) as told:
+        read_statement(statement, ["pier", "line"])
+    assert str(told.value) == sentence
+
+
+def test_case_and_spaces_and_a_full_stop_do_not_matter():
+    assert read_statement("  COLOR the Number of Records\nfor each PIER down. ", ["pier"]) == pivot(rows=[{"field": "pier"}])
+
+
+@pytest.mark.parametrize("statement", ["(" * 5000, "Color the number of records, keeping " + "(" * 5000, "x" * 30_000])
+def test_what_is_too_deep_or_too_long_is_told(statement):
+    with pytest.raises(RecipeError):
+        read_statement(statement, ["pier"])
