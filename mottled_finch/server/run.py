@@ -4,6 +4,7 @@ import os
 import socket
 import sys
 import tempfile
+import threading
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -21,6 +22,8 @@ def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> 
     from django.core.wsgi import get_wsgi_application
     from waitress.server import create_server
 
+    from mottled_finch.core.pivot import warm_up
+
     from . import settings
     from .tables import queue
 
@@ -36,6 +39,7 @@ def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> 
         )
     except (OSError, socket.error):  # noqa: UP024
         sys.exit(f"finch: port {port} on {HOST} is taken; choose another with --port")
+    threading.Thread(target=warm_up, name="warm-up", daemon=True).start()
     print(f"Mottled Finch is at http://{HOST}:{port}/ (Ctrl+C ends it)", flush=True)
     queue.start()
     server.run()

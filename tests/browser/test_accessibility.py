@@ -40,7 +40,7 @@ def test_the_plate_editor(editor):
     assert violations(editor) == []
 
 
-@pytest.mark.parametrize("tab", ["Cells", "Legend", "Words", "Page"])
+@pytest.mark.parametrize("tab", ["Cells", "Heads", "Legend", "Words", "Page"])
 def test_the_parts(editor, tab):
     editor.get_by_role("tab", name=tab).click()
     assert violations(editor) == []

@@ -104,17 +104,17 @@ def test_records_are_kept_by_members_dates_and_numbers(page, api, number):
     page.get_by_role("button", name="Which records are kept").click()
     page.get_by_role("combobox").fill("town")
     page.keyboard.press("Enter")
-    page.get_by_text("all but the ticked").click()
+    page.get_by_text("all but these").click()
     page.get_by_role("group", name="Members of town").get_by_text("Birch").click()
     page.get_by_role("button", name="Keep these").click()
     expect(page.get_by_role("button", name="Which records are kept: town not Birch")).to_be_visible()
     settled(page)
     page.get_by_role("button", name="Which records are kept").click()
     page.get_by_role("option", name=re.compile("^on")).click()
-    page.get_by_label("From").fill("soon")
+    page.get_by_label("From", exact=True).fill("soon")
     expect(page.get_by_text("“soon” is not a date; write it as 2025-03-31, 2025-03 or 2025.")).to_be_visible()
     expect(page.get_by_role("button", name="Keep these")).to_be_disabled()
-    page.get_by_label("From").fill("2025-02")
+    page.get_by_label("From", exact=True).fill("2025-02")
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="Which records are kept: town not Birch, on from 2025-02")).to_be_visible()
     settled(page)
@@ -162,7 +162,7 @@ def test_a_card_opened_again_at_once_starts_anew(page, number):
 def test_keeping_nothing_is_said_on_the_page(page, number):
     page.get_by_role("button", name="Which records are kept").click()
     page.get_by_role("option", name=re.compile("^paid")).click()
-    page.get_by_label("From").fill("1000")
+    page.get_by_label("From", exact=True).fill("1000")
     page.get_by_role("button", name="Keep these").click()
     expect(page.locator("[data-part=cells]")).to_have_text("No record is kept, so there is nothing to color.")
     expect(page.get_by_text("No cell has a value, so there is nothing to color yet.")).to_be_visible()
@@ -241,11 +241,12 @@ def test_ends_that_would_cross_are_refused_with_a_sentence(page, api, number):
 
 
 def test_cells_totals_legend_and_page(page, api, number):
-    page.get_by_role("tab", name="Cells").click()
+    page.get_by_role("tab", name="Heads").click()
     page.get_by_text("Of each row").click()
     settled(page)
     page.get_by_text("Of each column").click()
     settled(page)
+    page.get_by_role("tab", name="Cells").click()
     page.get_by_label("Decimals").select_option("2")
     expect(page.locator("[data-part=totals]", has_text="126.00")).to_be_visible()
     page.get_by_role("tab", name="Legend").click()
@@ -298,9 +299,10 @@ def test_the_picture_is_copied(page, number):
 
 
 def test_quick_changes_do_not_overwrite_each_other(page, api, number):
-    page.get_by_role("tab", name="Cells").click()
+    page.get_by_role("tab", name="Heads").click()
     page.get_by_text("Of each row").click(no_wait_after=True)
     page.get_by_text("Of each column").click(no_wait_after=True)
+    page.get_by_role("tab", name="Cells").click()
     page.get_by_text("Values printed in the cells").click(no_wait_after=True)
     expect(page.locator("[data-part=totals]").first).to_be_visible()
     wait_until(lambda: len(recipe(api, number).get("cells", {})) == 1 and recipe(api, number)["pivot"].get("totals"))

@@ -4,6 +4,7 @@ from .canceling import while_wanted
 from .matrix import Group, Labels, Matrix, Merge, colored_values
 from .pivot import behind, make_matrix, members_of, passes
 from .unfinished import Unfinished, unfinished
+from .warm import warm_up
 
 __all__ = [
     "Group",
@@ -17,5 +18,6 @@ __all__ = [
     "members_of",
     "passes",
     "unfinished",
+    "warm_up",
     "while_wanted",
 ]

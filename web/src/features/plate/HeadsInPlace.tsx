@@ -1,6 +1,6 @@
 import { Box, chakra, Input, Menu, Popover } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { type DragEvent, type ReactNode, useRef, useState } from "react";
+import { type DragEvent, type KeyboardEvent, type ReactNode, useRef, useState } from "react";
 import { api, type Figure, type Lines, type Mend, type Recipe, type Scene, sentenceOf } from "../../api/client";
 import { keys, tableChanged } from "../../api/queries";
 import { Button } from "../../shared/Button";
@@ -27,7 +27,9 @@ export function HeadsInPlace(props: Props) {
   const { figure, zoom, recipe, onChange } = props;
   const set = useView((view) => view.set);
   const [dragged, setDragged] = useState<Head | null>(null);
-  const marks = figure.scene.texts.filter((text) => text.row !== undefined || text.column !== undefined);
+  const met = new Set<string>();
+  const isFirst = (group: string) => !met.has(group) && Boolean(met.add(group));
+  const marks = figure.scene.texts.filter((text) => (text.row ?? null) !== null || (text.column ?? null) !== null);
 
   return (
     <>
@@ -42,6 +44,8 @@ export function HeadsInPlace(props: Props) {
               text={text}
               zoom={zoom}
               label={`Records behind the total ${text.text}`}
+              group="totals"
+              first={isFirst("totals")}
               onClick={() => set({ behind: lines })}
             />
           );
@@ -52,6 +56,11 @@ export function HeadsInPlace(props: Props) {
               text={text}
               zoom={zoom}
               label={`${text.full ?? text.text}, ${head.side === "rows" ? "row" : "column"}`}
+              group={head.side}
+              first={isFirst(head.side)}
+              onMove={(step) => {
+                if (step < 0 ? head.movable.before : head.movable.after) onChange(movedBy(figure, head, step));
+              }}
               dim={dragged?.line === head.line && dragged.side === head.side}
               drag={{
                 onDragStart: (event) => {
@@ -80,7 +89,13 @@ type SpotProps = {
   text: Text;
   zoom: number;
   label: string;
+  /** Spots of one group are walked with the arrows; Tab comes to the first of them alone. */
+  group: string;
+  first: boolean;
   dim?: boolean;
+  /** Alt with an arrow moves the member itself. */
+  onMove?: (step: -1 | 1) => void;
+  onKeyDown?: (event: KeyboardEvent<HTMLButtonElement>) => void;
   drag?: {
     onDragStart: (event: DragEvent) => void;
     onDragEnd: () => void;
@@ -91,7 +106,7 @@ type SpotProps = {
 };
 
 /** A button laid over a text of the page. */
-function Spot({ text, zoom, label, dim, drag, ...rest }: SpotProps) {
+function Spot({ text, zoom, label, group, first, dim, drag, onKeyDown, onMove, ...rest }: SpotProps) {
   const { x, y, size, length = 0, anchor, turned } = text;
   const back = anchor === "end" ? length : anchor === "middle" ? length / 2 : 0;
   const box = turned
@@ -101,6 +116,16 @@ function Spot({ text, zoom, label, dim, drag, ...rest }: SpotProps) {
     <chakra.button
       type="button"
       aria-label={label}
+      data-spot={group}
+      tabIndex={first ? 0 : -1}
+      onKeyDown={(event) => {
+        const step = STEPS[event.key];
+        if (!step) return onKeyDown?.(event);
+        event.preventDefault();
+        if (event.altKey) return onMove?.(step);
+        const spots = [...document.querySelectorAll<HTMLButtonElement>(`[data-spot="${group}"]`)];
+        spots[(spots.indexOf(event.currentTarget) + step + spots.length) % spots.length]?.focus();
+      }}
       position="absolute"
       borderRadius="3px"
       cursor="pointer"
@@ -111,9 +136,13 @@ function Spot({ text, zoom, label, dim, drag, ...rest }: SpotProps) {
       style={{ left: box.left * zoom, top: box.top * zoom, width: box.width * zoom, height: box.height * zoom }}
       {...drag}
       {...rest}
+      // The menu would take the press for itself, and with it the drag; it opens on the click all the same.
+      onPointerDown={undefined}
     />
   );
 }
+
+const STEPS: Record<string, -1 | 1> = { ArrowUp: -1, ArrowLeft: -1, ArrowDown: 1, ArrowRight: 1 };
 
 type HeadMenuProps = Props & { head: Head; lines: Lines; children: ReactNode };
 

@@ -153,6 +153,9 @@ function Editor({ id }: { id: number }) {
           ...(undo === null ? [] : [{ name: "Undo", note: undo, act: plate.undo }]),
           ...(redo === null ? [] : [{ name: "Redo", note: redo, act: plate.redo }]),
           { name: "Copy picture", act: copy },
+          { name: "Type the statement", act: () => statement.current?.write() },
+          { name: "Split by a further field", act: () => statement.current?.open("split") },
+          { name: "See how fields move together", act: () => statement.current?.open("correlate") },
           { name: "List the keys", act: () => setShown("keys") },
         ]}
       />

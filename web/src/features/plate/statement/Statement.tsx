@@ -45,6 +45,7 @@ type Props = {
   ref?: Ref<StatementHandle>;
 };
 
+const AFTER = 60;
 const SIDES = {
   rows: { label: "What goes down", empty: "thing that goes down", way: "down" },
   columns: { label: "What goes across", empty: "thing that goes across", way: "across" },
@@ -59,8 +60,13 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
   useImperativeHandle(ref, () => ({
     focus: () => box.current?.querySelector("button")?.focus(),
     write: () => setTyping(true),
-    open: setOpen,
+    open: openNext,
   }));
+  /** Open a phrase's card once the card or menu that asks for it is gone: it would take the new one with it. */
+  function openNext(name: string) {
+    setOpen(null);
+    setTimeout(() => setOpen(name), AFTER);
+  }
   const { pivot } = plate.recipe;
   const { measure = {}, keep = [], split, correlate } = pivot;
   const levels = { rows: pivot.rows ?? [], columns: pivot.columns ?? [] };
@@ -107,7 +113,7 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
     };
     const level = levels[side][at] as Level;
     return [
-      ...(count < LEVELS_MOST ? [{ label: "Put one inside", act: () => setOpen(`${side} ${count}`) }] : []),
+      ...(count < LEVELS_MOST ? [{ label: "Put one inside", act: () => openNext(`${side} ${count}`) }] : []),
       ...(at > 0 ? [{ label: "Outward", act: move({ side, at: at - 1 }) }] : []),
       ...(at < count - 1 ? [{ label: "Inward", act: move({ side, at: at + 1 }) }] : []),
       ...(levels[other(side)].length < LEVELS_MOST
@@ -337,7 +343,7 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
       as="section"
       aria-label="Statement"
       align="center"
-      gap="16px"
+      gap="8px"
       px="18px"
       py="12px"
       minH="64px"
@@ -360,6 +366,17 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
           <Box flex="1" textStyle="statement" color="quiet">
             {correlate ? correlated : pivoted}
           </Box>
+          <Button
+            variant="plain"
+            size="sm"
+            flex="none"
+            aria-label="Turn rows and columns"
+            title="Turn rows and columns"
+            disabled={Boolean(correlate) || (!levels.rows.length && !levels.columns.length)}
+            onClick={() => onChange(turned)}
+          >
+            Turn
+          </Button>
           <Menu.Root positioning={{ placement: "bottom-end" }} lazyMount unmountOnExit>
             <Menu.Trigger asChild>
               <Button variant="plain" size="sm" flex="none">
@@ -367,9 +384,6 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
               </Button>
             </Menu.Trigger>
             <MenuCard width="240px">
-              <MenuLine value="turn" disabled={Boolean(correlate)} onClick={() => onChange(turned)}>
-                Turn rows and columns
-              </MenuLine>
               {(["rows", "columns"] as const).map((side) =>
                 levels[side].length > 1 ? (
                   <MenuLine
@@ -382,12 +396,12 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
                 ) : null,
               )}
               {!split && !correlate && (
-                <MenuLine value="split" onClick={() => setTimeout(() => setOpen("split"), 60)}>
+                <MenuLine value="split" onClick={() => openNext("split")}>
                   Split by a further field
                 </MenuLine>
               )}
               {!correlate && (
-                <MenuLine value="correlate" onClick={() => setTimeout(() => setOpen("correlate"), 60)}>
+                <MenuLine value="correlate" onClick={() => openNext("correlate")}>
                   See how fields move together
                 </MenuLine>
               )}
