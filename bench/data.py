@@ -16,8 +16,8 @@ def table(records: int) -> Table:
     values[random.random(records) < 0.02] = np.nan
     return Table(
         (
-            _category("pier", random.integers(1, ROWS + 1, records, dtype=np.uint8), ROWS),
-            _category("week", random.integers(1, COLUMNS + 1, records, dtype=np.uint8), COLUMNS),
+            category("pier", random.integers(1, ROWS + 1, records, dtype=np.uint8), ROWS),
+            category("week", random.integers(1, COLUMNS + 1, records, dtype=np.uint8), COLUMNS),
             Column(name="minutes", kind=Kind.NUMBER, data=values),
         )
     )
@@ -30,14 +30,14 @@ def wide_table(records: int) -> Table:
     moments = np.concatenate([np.array(["NaT"], dtype="datetime64[us]"), minutes.astype("datetime64[us]")])
     sold = Column(name="sold", kind=Kind.MOMENT, data=random.integers(1, 525_601, records, dtype=np.uint32), entries=moments)
     categories = [
-        _category(name, random.integers(1, members + 1, records, dtype=np.uint8), members)
+        category(name, random.integers(1, members + 1, records, dtype=np.uint8), members)
         for name, members in (("pier", 24), ("ticket", 6), ("channel", 4), ("card", 2))
     ]
     numbers = [Column(name=name, kind=Kind.NUMBER, data=random.gamma(2, 6, records)) for name in ("riders", "amount", "refund")]
     return Table((sold, *categories, *numbers))
 
 
-def _category(name: str, codes: np.ndarray, members: int) -> Column:
+def category(name: str, codes: np.ndarray, members: int) -> Column:
     entries = np.array(["", *(f"{name} {i}" for i in range(1, members + 1))], dtype=object)
     return Column(name=name, kind=Kind.CATEGORY, data=codes, entries=entries)
 
@@ -67,8 +67,8 @@ def grid_table(side: int) -> Table:
     down, over = np.divmod(np.arange(side * side), side)
     return Table(
         (
-            _category("down", (down + 1).astype(np.uint16), side),
-            _category("over", (over + 1).astype(np.uint16), side),
+            category("down", (down + 1).astype(np.uint16), side),
+            category("over", (over + 1).astype(np.uint16), side),
             Column(name="height", kind=Kind.NUMBER, data=random.normal(0, 1, side * side)),
         )
     )

@@ -2,8 +2,6 @@
 
 import io
 import os
-import sqlite3
-import tempfile
 from collections.abc import Callable
 from pathlib import Path
 
@@ -19,11 +17,10 @@ from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.recipe import load_recipe, load_table_part
 from mottled_finch.core.scene import lay_out
 
-from . import data
+from . import data, pivots
 from .measure import RUNS, Measured, median_seconds, memory_pass
 
 MILLION = 1_000_000
-PIVOT = {"rows": [{"field": "pier"}], "columns": [{"field": "week"}], "measure": {"take": "average", "of": "minutes"}}
 GRID = {"rows": [{"field": "down"}], "columns": [{"field": "over"}], "measure": {"take": "sum", "of": "height"}}
 
 
@@ -126,42 +123,6 @@ def _open_edition(name: str, *, cold: bool, table: data.Table | None = None, run
     )
 
 
-def pivot_1m() -> Measured:
-    """A million records to 24 by 60 averages."""
-    return _pivot("pivot_1m", MILLION)
-
-
-def pivot_10m() -> Measured:
-    """Ten million records to 24 by 60 averages."""
-    return _pivot("pivot_10m", 10 * MILLION)
-
-
-def _pivot(name: str, records: int) -> Measured:
-    table = data.table(records)
-    recipe = load_recipe({"finch_recipe": 1, "pivot": PIVOT})
-    return Measured(
-        name=name,
-        seconds=median_seconds(lambda: make_matrix(table, recipe.pivot)),
-        rows=records,
-        memory_pass=memory_pass(table.nbytes),
-        sqlite=_sqlite_pivot(table),
-    )
-
-
-def _sqlite_pivot(table: data.Table) -> float:
-    """Seconds of the same question in SQL, over a table that holds the codes as whole numbers."""
-    pier, week, minutes = (column.data for column in table.columns)
-    with tempfile.TemporaryDirectory() as folder, sqlite3.connect(Path(folder) / "peer.sqlite3") as connection:
-        connection.execute("PRAGMA journal_mode=OFF")
-        connection.execute("CREATE TABLE log (pier INTEGER, week INTEGER, minutes REAL)")
-        # NaN goes in as NULL, so both sides average the same values.
-        records = zip(pier.tolist(), week.tolist(), minutes.tolist(), strict=True)
-        connection.executemany("INSERT INTO log VALUES (?, ?, ?)", records)
-        connection.commit()
-        question = "SELECT pier, week, AVG(minutes), COUNT(*) FROM log GROUP BY pier, week"
-        return median_seconds(lambda: connection.execute(question).fetchall(), runs=5)
-
-
 def scene_40k() -> Measured:
     """A matrix of 200 by 200 cells to a scene."""
     matrix = make_matrix(data.grid_table(200), (recipe := load_recipe({"finch_recipe": 1, "pivot": GRID})).pivot)
@@ -194,8 +155,7 @@ FIGURES: dict[str, Callable[[], Measured]] = {
         open_edition_warm,
         open_edition_10m,
         twenty_mends,
-        pivot_1m,
-        pivot_10m,
+        *pivots.FIGURES,
         scene_40k,
         png_40k,
     )

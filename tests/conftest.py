@@ -3,4 +3,9 @@
 import os
 import tempfile
 
+from hypothesis import settings
+
 os.environ["FINCH_DATA"] = tempfile.mkdtemp(prefix="finch-tests-")
+# The first call of a compiled kernel may take a second, which says nothing about the example it came with.
+settings.register_profile("finch", deadline=None)
+settings.load_profile("finch")

@@ -116,52 +116,102 @@ class Parts:
     ordinals: Ordinals
 
 
-def cut_moments(moments: Moments, cut: str, calendar: Calendar) -> Parts:
-    """The parts of moments (datetime64[us], no NaT), of which only those that occur are listed."""
-    if not len(moments):
+@dataclass(frozen=True, eq=False)
+class Clock:
+    """Moments ready to be cut: ``days`` are counted from the day ``first`` to the day ``last``, ``hours`` are those of the day."""
+
+    days: NDArray[Any]
+    hours: NDArray[np.uint8]
+    first: int
+    last: int
+
+    @property
+    def nbytes(self) -> int:
+        return self.days.nbytes + self.hours.nbytes
+
+
+def clock_of(moments: Moments) -> Clock:
+    """Day and hour of moments (datetime64[us], no NaT), in one pass after one for the first and last of them."""
+    times = np.ascontiguousarray(moments.astype("datetime64[us]", copy=False)).view(np.int64)
+    if not len(times):
+        return Clock(np.zeros(0, dtype=np.uint8), np.zeros(0, dtype=np.uint8), 0, 0)
+    blocks = blocks_of(len(times))
+    ends = list(in_blocks(lambda block: _ends(times[block]), blocks))
+    first, last = min(least for least, _ in ends) // _DAY, max(most for _, most in ends) // _DAY
+    days, hours = np.empty(len(times), dtype=smallest_codes(last - first + 1)), np.empty(len(times), dtype=np.uint8)
+    list(in_blocks(lambda block: _tell(times[block], first, days[block], hours[block]), blocks))
+    return Clock(days, hours, int(first), int(last))
+
+
+def cut_clock(clock: Clock, cut: str, calendar: Calendar) -> Parts:
+    """One cut of the moments. Only parts that occur are listed."""
+    if not len(clock.days):
         return Parts(np.zeros(0, dtype=np.uint8), np.zeros(0, dtype=np.int64))
-    clock = np.ascontiguousarray(moments.astype("datetime64[us]")).view(np.int64)
     if cut == "hour":
-        return _listed(_mapped(_hours, clock, 0, np.zeros(0, dtype=np.uint8), np.uint8), np.arange(24))
-    least, most = int(clock.min()) // _DAY, int(clock.max()) // _DAY
+        return _listed(clock.hours, np.arange(24), None)
     of_days = CUTS[cut].of_days
-    if most - least > max(10 * len(clock), 1_000):
-        ordinals, codes = np.unique(of_days(clock // _DAY, calendar), return_inverse=True)
+    if clock.last - clock.first > max(10 * len(clock.days), 1_000):  # a table of all the days between would be mostly empty
+        ordinals, codes = np.unique(of_days(clock.days.astype(np.int64) + clock.first, calendar), return_inverse=True)
         return Parts(codes.astype(smallest_codes(len(ordinals))), ordinals)
-    ordinals, by_day = np.unique(of_days(np.arange(least, most + 1), calendar), return_inverse=True)
+    ordinals, by_day = np.unique(of_days(np.arange(clock.first, clock.last + 1), calendar), return_inverse=True)
+    return _listed(clock.days, ordinals, by_day.astype(smallest_codes(len(ordinals))))
+
+
+def cut_moments(moments: Moments, cut: str, calendar: Calendar) -> Parts:
+    """One cut of moments (datetime64[us], no NaT), of which only parts that occur are listed."""
+    return cut_clock(clock_of(moments), cut, calendar)
+
+
+def _listed(places: NDArray[Any], ordinals: Ordinals, table: NDArray[Any] | None) -> Parts:
+    """Codes looked up in a table, if there is one, of the ordinals that occur."""
     kind = smallest_codes(len(ordinals))
-    return _listed(_mapped(_days, clock, least, by_day.astype(kind), kind), ordinals)
+    blocks = blocks_of(len(places))
+    codes = places if table is None else np.empty(len(places), dtype=kind)
 
+    def work(block: slice) -> NDArray[np.bool_]:
+        seen = np.zeros(len(ordinals), dtype=np.bool_)
+        if table is None:
+            _mark(codes[block], seen)
+        else:
+            _look_up(places[block], table, codes[block], seen)
+        return seen
 
-def _listed(codes: NDArray[Any], ordinals: Ordinals) -> Parts:
-    """Only the parts that occur."""
-    counts = np.zeros(len(ordinals), dtype=bool)
-    counts[codes] = True
-    if counts.all():
+    occurs = np.logical_or.reduce(list(in_blocks(work, blocks)))
+    if occurs.all():
         return Parts(codes, ordinals)
-    place = np.cumsum(counts) - 1
-    return Parts(place.astype(codes.dtype)[codes], ordinals[counts])
-
-
-def _mapped(kernel: Any, clock: NDArray[np.int64], first: int, table: NDArray[Any], kind: Any) -> NDArray[Any]:
-    codes = np.empty(len(clock), dtype=kind)
-
-    def work(block: slice) -> None:
-        kernel(clock[block], first, table, codes[block])
-
-    list(in_blocks(work, blocks_of(len(clock))))
-    return codes
+    place = np.cumsum(occurs) - 1
+    return Parts(np.take(place.astype(kind), codes, mode="clip"), ordinals[occurs])
 
 
 @compiled
-def _days(clock: Any, first: Any, table: Any, codes: Any) -> None:  # pragma: no cover - compiled
-    """Look up each moment's day, counted from the day ``first``."""
+def _ends(times: Any) -> Any:  # pragma: no cover - compiled
+    least, most = times[0], times[0]
+    for i in range(np.uint64(len(times))):
+        least = min(least, times[i])
+        most = max(most, times[i])
+    return least, most
+
+
+@compiled
+def _tell(times: Any, first: Any, days: Any, hours: Any) -> None:  # pragma: no cover - compiled
+    """Counted from the first day, moments are not negative, and unsigned division by a constant is a multiplication."""
     start = np.int64(first) * np.int64(_DAY)
-    for i in range(np.uint64(len(clock))):
-        codes[i] = table[np.uint64(clock[i] - start) // np.uint64(_DAY)]
+    for i in range(np.uint64(len(times))):
+        hour = np.uint64(times[i] - start) // np.uint64(_HOUR)
+        day = hour // np.uint64(24)
+        days[i] = day
+        hours[i] = hour - day * np.uint64(24)
 
 
 @compiled
-def _hours(clock: Any, _first: Any, _table: Any, codes: Any) -> None:  # pragma: no cover - compiled
-    for i in range(np.uint64(len(clock))):
-        codes[i] = (clock[i] // np.int64(_HOUR)) % np.int64(24)
+def _look_up(places: Any, table: Any, codes: Any, seen: Any) -> None:  # pragma: no cover - compiled
+    for i in range(np.uint64(len(places))):
+        code = table[places[i]]
+        codes[i] = code
+        seen[code] = True
+
+
+@compiled
+def _mark(codes: Any, seen: Any) -> None:  # pragma: no cover - compiled
+    for i in range(np.uint64(len(codes))):
+        seen[codes[i]] = True

@@ -12,7 +12,7 @@ from ..recipe.spec import LevelSpec
 from ..table import Column, Kind, Table, moment_label, number_label, smallest_codes
 from ..wording import KIND_WORDS
 from .bins import bin_labels, binned, edges_of
-from .cuts import CUTS, WEEKDAY_NAMES, Calendar, cut_moments
+from .cuts import CUTS, WEEKDAY_NAMES, Calendar, clock_of, cut_clock
 from .kernels import blocks_of, compiled, in_blocks
 from .memory import Memory
 from .natural import natural_key
@@ -66,7 +66,7 @@ def level_of(
         found = _binned(column, spec, path, kept())
     elif spec.cut is not None:
         key = f"cut {spec.field!r} {spec.cut} {spec.year_starts} {spec.week_starts} {spec.empty}"
-        found = memory.keep(key, lambda: narrowed(_cut(column, spec)))
+        found = memory.keep(key, lambda: narrowed(_cut(memory, column, spec)))
     elif column.is_number or len(column.dictionary) > FEW_CODES + 1:
         found = memory.keep(f"members {spec.field!r}", lambda: narrowed(_whole(column)))
     else:
@@ -109,11 +109,13 @@ def calendar_of(year_starts: int | None, week_starts: str | None) -> Calendar:
     return Calendar(year=(year_starts or 1) - 1, week=WEEKDAY_NAMES.index(week_starts) if week_starts is not None else 0)
 
 
-def _cut(column: Column, spec: LevelSpec) -> Level:
+def _cut(memory: Memory, column: Column, spec: LevelSpec) -> Level:
     assert spec.cut is not None
     rule, calendar = CUTS[spec.cut], calendar_of(spec.year_starts, spec.week_starts)
     codes, entries = column.coded
-    parts = cut_moments(entries[1:], spec.cut, calendar)
+    # Cuts of one field share the day and hour of its moments.
+    clock = memory.keep(f"clock {column.name!r}", lambda: clock_of(entries[1:]))
+    parts = cut_clock(clock, spec.cut, calendar)
     member_of = np.full(len(entries), OUTSIDE, dtype=np.int64)
     ordinals = parts.ordinals
     if spec.empty == "keep" and len(ordinals):

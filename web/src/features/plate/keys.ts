@@ -3,6 +3,8 @@ export const KEYS: readonly [string, string][] = [
   ["/", "Go to the statement; Tab walks its phrases, typing on one opens it"],
   ["Arrows", "Walk the cells, Page Up and Page Down ten rows, Home and End the row"],
   ["Ctrl Home, Ctrl End", "To the first cell, to the last"],
+  ["Alt Left, Alt Right on a level", "Move it outward, inward"],
+  ["Arrows on a head", "Walk the heads; Alt with an arrow moves the member, Enter opens its menu"],
   ["Up, Down on a handle", "Move it a step, Page Up and Page Down ten; Enter to type the number"],
   ["Ctrl Z, Ctrl Shift Z", "Undo, redo"],
   ["Enter in a title", "Done; Shift Enter for a line break, Escape to leave it as it was"],
