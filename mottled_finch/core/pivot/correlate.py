@@ -8,7 +8,6 @@ from typing import TYPE_CHECKING, Any
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import rankdata
 
 from ..recipe.spec import CorrelateSpec, PivotSpec
 from ..wording import field_words
@@ -52,6 +51,8 @@ def coefficients(columns: list[NDArray[np.float64]], method: str) -> NDArray[np.
 
     NaN stands for a blank: fewer than two pairs, or a column that does not vary within them. Infinite values are passed over.
     """
+    from scipy.stats import rankdata  # takes a second to load, which no other figure should wait for
+
     size = len(columns)
     found = np.zeros((size, size, 2))
     filled = [np.isfinite(column) for column in columns]

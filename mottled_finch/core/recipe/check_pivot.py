@@ -63,7 +63,14 @@ def check_pivot(pivot: PivotSpec) -> None:
         check_condition(condition, f"pivot.keep[{i}]")
     _check_show(pivot.show)
     _check_order(pivot.order.rows, len(pivot.rows), "pivot.order.rows")
-    _check_order(pivot.order.columns, len(pivot.columns), "pivot.order.columns")
+    _check_order(pivot.order.columns, len(pivot.columns) + (pivot.split is not None), "pivot.order.columns")
+    if pivot.split is not None and pivot.order.columns.by in ("total", "member", "likeness"):
+        raise RecipeError(
+            f'matrices side by side have the same columns, which cannot be ordered by "{pivot.order.columns.by}"; choose '
+            '"natural", "label" or "hand"',
+            path="pivot.order.columns",
+            received=pivot.order.columns.by,
+        )
 
 
 def _check_level(level: LevelSpec, path: str) -> None:

@@ -2,13 +2,14 @@
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import rankdata
 
 from ..recipe.spec import ShowSpec
 from .laid import Laid, lines
 
 
 def rank(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+    from scipy.stats import rankdata  # takes a second to load, which no other figure should wait for
+
     found = laid.blanks()
     for values, out in lines(laid, spec.of or "whole", found):
         filled = ~np.isnan(values)

@@ -6,8 +6,6 @@ SciPy's linkage, with the order of the leaves in which neighbours are most alike
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.cluster.hierarchy import leaves_list, linkage, optimal_leaf_ordering
-from scipy.spatial.distance import squareform
 
 from ...errors import TableError
 from ...recipe.spec import OrderSpec
@@ -22,6 +20,8 @@ MOST = 3_000
 
 def by_likeness(spec: OrderSpec, ordered: Ordered) -> Keys:
     keys = by_nature(spec, ordered)
+    from scipy.cluster.hierarchy import leaves_list  # only here: it takes half a second to load
+
     for start, stop in _stretches(ordered):
         keys[-1][start + leaves_list(_joined(spec, ordered, start, stop))] = np.arange(stop - start)
     return keys
@@ -54,6 +54,9 @@ def _joined(spec: OrderSpec, ordered: Ordered, start: int, stop: int) -> NDArray
             path=ordered.path,
             received=stop - start,
         )
+    from scipy.cluster.hierarchy import linkage, optimal_leaf_ordering
+    from scipy.spatial.distance import squareform
+
     apart = squareform(distances(ordered.shown[start:stop, : len(ordered.other_labels)], spec.distance), checks=False)
     joined: NDArray[np.float64] = linkage(apart, method=spec.linkage)
     return optimal_leaf_ordering(joined, apart) if stop - start <= OPTIMAL_MOST else joined
@@ -61,6 +64,8 @@ def _joined(spec: OrderSpec, ordered: Ordered, start: int, stop: int) -> NDArray
 
 def _joints(joined: NDArray[np.float64], start: int) -> list[tuple[float, float, float, float, float]]:
     """The joints with the places of their branches, leaves standing in the order of the tree."""
+    from scipy.cluster.hierarchy import leaves_list
+
     leaves = len(joined) + 1
     places = np.empty(2 * leaves - 1)
     heights = np.zeros(2 * leaves - 1)
