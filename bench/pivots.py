@@ -52,7 +52,7 @@ def engine() -> duckdb.DuckDBPyConnection:
     import pyarrow as pa
 
     connection = duckdb.connect()
-    connection.register("given", pa.table({each.name: pa.array(each.data, from_pandas=True) for each in log().columns}))
+    connection.register("given", pa.table({each.name: pa.array(each.data, mask=each.data != each.data) for each in log().columns}))
     connection.execute("CREATE TABLE log AS SELECT * FROM given")
     connection.unregister("given")
     return connection

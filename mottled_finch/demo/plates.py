@@ -1,8 +1,10 @@
-"""The finished plates of the demo, as recipes over the berth log."""
+"""The finished plates of the demo, as recipes by the table they are laid on."""
 
 from typing import Any
 
 from .berth_log import PIERS
+from .complaints import TOPICS
+from .survey import QUESTIONS
 
 _NO_TESTS = {"field": "line", "not_in": ["TEST"]}
 
@@ -62,6 +64,108 @@ PLATES: tuple[dict[str, Any], ...] = (
             "title": "Knot broke down in May",
             "subtitle": "Average minutes late at departure, by vessel and month, 2025, without the regatta's pier",
             "caption": "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025.",
+        },
+    },
+    {
+        "finch_recipe": 1,
+        "pivot": {
+            "rows": [{"field": "line"}, {"field": "pier"}],
+            "columns": [{"field": "departed", "cut": "quarter"}, {"field": "departed", "cut": "month"}],
+            "measure": {"take": "average", "of": "minutes_late"},
+            "keep": [{"field": "pier", "in": list(PIERS)}, _NO_TESTS],
+            "totals": {"rows": True, "columns": True},
+        },
+        "color": {
+            "palette": "bogbean",
+            "high_is": "bad",
+            "low": {"at": 0},
+            "middle": {"at": 5, "name": "our promise"},
+            "high": {"at": 17},
+        },
+        "legend": {"title": "Minutes late", "blank": "No service"},
+        "words": {
+            "title": "The lines to the outer coast suffer most in winter",
+            "subtitle": "Average minutes late at departure, by line and pier, quarter and month, 2025",
+            "caption": "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025.",
+        },
+    },
+    {
+        "finch_recipe": 1,
+        "pivot": {
+            "rows": [{"field": "pier"}],
+            "columns": [{"field": "departed", "cut": "hour"}],
+            "measure": {"take": "sum", "of": "passengers"},
+            "keep": [{"field": "pier", "in": list(PIERS)}, _NO_TESTS],
+            "show": {"as": "share", "of": "row"},
+            "order": {"rows": {"by": "likeness", "distance": "correlation"}},
+        },
+        "color": {"palette": "sedge", "low": {"at": 0}},
+        "legend": {"title": "Share of the pier's passengers"},
+        "words": {
+            "title": "Piers that keep the same hours stand together",
+            "subtitle": "Passengers by hour as a share of their pier's, 2025; piers ordered by how alike their days are",
+            "caption": "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025.",
+        },
+    },
+    {
+        "finch_recipe": 1,
+        "pivot": {
+            "rows": [{"field": "departed", "cut": "weekday"}],
+            "columns": [{"field": "departed", "cut": "hour"}],
+            "split": {"field": "line"},
+            "measure": {"take": "average", "of": "passengers"},
+            "keep": [_NO_TESTS],
+        },
+        "color": {"palette": "teasel", "low": {"at": 0}},
+        "cells": {"values": "none"},
+        "legend": {"title": "Passengers a departure"},
+        "words": {
+            "title": "Every line has its two rushes, and its own Saturday",
+            "subtitle": "Average passengers a departure by weekday and hour, one matrix a line on a shared scale, 2025",
+            "caption": "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025.",
+        },
+    },
+)
+
+COMPLAINTS: tuple[dict[str, Any], ...] = (
+    {
+        "finch_recipe": 1,
+        "pivot": {
+            "rows": [
+                {
+                    "field": "topic",
+                    "names": {name.lower(): name for name in TOPICS},
+                }
+            ],
+            "columns": [{"field": "pier"}],
+            "show": {"as": "share", "of": "column"},
+            "order": {
+                "rows": {"by": "total", "descending": True},
+                "columns": {"by": "member", "of": ["Lateness"], "descending": True},
+            },
+        },
+        "color": {"palette": "cuckooflower", "high_is": "bad", "low": {"at": 0}},
+        "legend": {"title": "Share of the pier's complaints"},
+        "words": {
+            "title": "Exposed piers complain of lateness, the others of much else",
+            "subtitle": "Complaints by topic as a share of their pier's, 2025",
+            "caption": "n = {n} complaints. Source: complaints of 2025.",
+        },
+    },
+)
+
+SURVEY: tuple[dict[str, Any], ...] = (
+    {
+        "finch_recipe": 1,
+        "pivot": {
+            "correlate": {"fields": list(QUESTIONS), "method": "spearman", "triangle": "lower"},
+            "order": {"rows": {"by": "likeness", "distance": "correlation"}},
+        },
+        "cells": {"decimals": 2},
+        "words": {
+            "title": "Comfort, punctuality and price are three different things",
+            "subtitle": "How answers move together, rank correlation; like questions stand together",
+            "caption": "n = {n} passengers asked. Source: passenger survey.",
         },
     },
 )

@@ -90,7 +90,8 @@ export function Handle({ which, axis, shape, scale, figure, recipe, onChange }: 
 
   const clips = { high: scale.highest > value, middle: false, low: scale.lowest < value }[which];
   const atRest = value === scale[which];
-  const name = end?.name ?? (free && atRest ? LEFT_TO_DATA[which] : clips ? "clip" : "");
+  const name =
+    end?.name ?? (free && atRest ? (recipe.pivot.correlate ? "always" : LEFT_TO_DATA[which]) : clips ? "clip" : "");
   return (
     <Popover.Root
       open={typing}

@@ -11,15 +11,15 @@ type By = NonNullable<Order["by"]>;
 
 const NAMES: Record<Side, string> = { rows: "Rows", columns: "Columns" };
 const DISTANCES = [
-  ["euclidean", "straight distance"],
-  ["cityblock", "sum of differences"],
-  ["cosine", "angle between them"],
-  ["correlation", "how they move"],
+  ["euclidean", "apart by straight distance"],
+  ["cityblock", "apart by sum of differences"],
+  ["cosine", "apart by the angle between"],
+  ["correlation", "apart by how they move"],
 ] as const;
 const LINKAGES = [
-  ["average", "the average pair"],
-  ["complete", "the farthest pair"],
-  ["ward", "least spread"],
+  ["average", "groups by their average pair"],
+  ["complete", "groups by their farthest pair"],
+  ["ward", "groups by least spread"],
 ] as const;
 
 /** Orders of both sides, what is set aside, and totals. */

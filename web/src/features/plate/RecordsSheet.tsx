@@ -35,9 +35,9 @@ export function RecordsSheet({ plate, revision, table, figure, lines, onClose }:
             asked={{}}
             onTotal={setTotal}
             head={(column) => (
-              <Box px="10px" py="6px" fontWeight="600" truncate title={column.name}>
-                {column.words}
-              </Box>
+              <Flex h="100%" align="center" px="10px" fontWeight="600" title={column.name}>
+                <Box truncate>{column.words}</Box>
+              </Flex>
             )}
           />
         </Flex>

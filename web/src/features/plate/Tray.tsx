@@ -183,7 +183,8 @@ function EndList({ label, figure, cells }: { label: string; figure: Figure; cell
 /** What a reader of the colors would not see: blanks, clipped ends, records in no cell. */
 function NotInColors({ figure, recipe, onChange }: Props) {
   const { scale, values } = figure;
-  const blank = values.filter((value) => value === null).length;
+  // Places beyond the triangle of coefficients are no cells.
+  const blank = values.filter((value) => value === null).length - (figure.scene.grid?.absent.length ?? 0);
   const over = scale ? values.filter((value) => value !== null && value > scale.high).length : 0;
   const under = scale ? values.filter((value) => value !== null && value < scale.low).length : 0;
   const lines = [
