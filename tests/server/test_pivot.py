@@ -16,6 +16,8 @@ from mottled_finch.core.table import Column, Kind, Table
 from mottled_finch.server.plates import actions
 from mottled_finch.server.plates.wanted import WANTED, Wanted
 
+from .test_imports import give, read
+
 LOG = (
     "line,pier,departed,minutes\n"
     "Inner,East,2025-01-03 08:10,4\nOuter,West,2025-02-09,8\nInner,East,2025-02-11,\n=1+1,East,2025-02-12,6\n"
@@ -198,3 +200,16 @@ def test_a_placement_is_the_same_on_any_number_of_threads(monkeypatch):
     monkeypatch.setattr(blocks, "_pool", lambda: type("One", (), {"map": staticmethod(map)}))
     for one, other in zip(gather(), many, strict=True):
         np.testing.assert_array_equal(one, other)
+
+
+def test_a_newer_delivery_of_the_same_data_changes_nothing(client, log, nested):
+    client.change(
+        nested,
+        pivot={**PIVOT, "order": {"rows": {"by": "total", "descending": True}}, "show": {"as": "share", "of": "row"}},
+    )
+    before = client.get(f"/api/plates/{nested}").json()["figure"]
+    number = give(client, LOG, "log.csv", table=log)["file"]["id"]
+    assert read(client, number)["state"] == "compared"
+    client.post(f"/api/imports/{number}/accept", {"renames": {}}, format="json")
+    assert client.get(f"/api/tables/{log}").json()["edition"] == 2
+    assert client.get(f"/api/plates/{nested}").json()["figure"] == before

@@ -10,15 +10,39 @@ from ..core.conftest import read
 PAINT = "features/plate/paint"
 
 
+def given_of(grid):
+    names = ("xs", "ys", "drops", "absent", "cell_width", "cell_height")
+    return {name: getattr(grid, name) for name in names}
+
+
 @pytest.mark.parametrize("side", [1, 7, 60, 200])
 def test_the_middle_of_every_cell_is_found_and_the_outside_is_not(node, side):
     text = "r,c\n" + "".join(f"r{i},c{j}\n" for i in range(side) for j in range(side))
     recipe = load_recipe({"finch_recipe": 1, "pivot": {"rows": [{"field": "r"}], "columns": [{"field": "c"}]}})
     grid = make_figure(read(text), recipe).scene.grid
-    given = {"xs": grid.xs, "ys": grid.ys, "cell_width": grid.cell_width, "cell_height": grid.cell_height}
+    given = given_of(grid)
     cells = [(i, j) for i in range(0, side, max(1, side // 9)) for j in range(0, side, max(1, side // 9))]
     calls = [[given, grid.xs[j] + grid.cell_width / 2, grid.ys[i] + grid.cell_height / 2] for i, j in cells]
     assert node(PAINT, "cellAt", calls) == [{"row": i, "column": j} for i, j in cells]
     right, below = grid.xs[-1] + grid.cell_width + 5, grid.ys[-1] + grid.cell_height + 5
     outside = [[given, grid.xs[0] - 1, grid.ys[0]], [given, right, grid.ys[0]], [given, grid.xs[0], below]]
     assert node(PAINT, "cellAt", outside) == [None, None, None]
+
+
+@pytest.mark.parametrize(
+    "pivot",
+    [
+        {"rows": [{"field": "g"}, {"field": "r"}], "columns": [{"field": "g"}, {"field": "c"}]},
+        {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "split": {"field": "g"}},
+    ],
+    ids=["groups", "panels"],
+)
+def test_cells_are_found_across_gaps_and_panels(node, pivot):
+    text = "g,r,c\n" + "".join(f"{g},r{i},c{j}\n" for g in "abcde" for i in range(3) for j in range(6))
+    grid = make_figure(read(text), load_recipe({"finch_recipe": 1, "pivot": pivot})).scene.grid
+    cells = [(row, column) for row in range(len(grid.ys)) for column in range(len(grid.xs))]
+    middles = [(x + grid.cell_width / 2, y + grid.cell_height / 2) for row, column in cells for x, y in [grid.place(column, row)]]
+    found = node(PAINT, "cellAt", [[given_of(grid), x, y] for x, y in middles])
+    assert found == [{"row": row, "column": column} for row, column in cells]
+    if "split" in pivot:
+        assert any(grid.drops)  # five panels do not stand on one line

@@ -1,12 +1,17 @@
 """Numbers and phrases are said on the screen as the core says them on the page."""
 
 import random
+from itertools import product
 
 import pytest
 
-from mottled_finch.core.recipe import LevelSpec
+from mottled_finch.core.pivot.cuts import CUTS
+from mottled_finch.core.recipe import LevelSpec, load_recipe
+from mottled_finch.core.recipe.check_pivot import SHOWS
 from mottled_finch.core.wording import field_words
-from mottled_finch.core.words import level_words, number_text
+from mottled_finch.core.words import NumberStyle, level_words, measure_words, number_text, show_words
+
+PHRASES = "features/plate/statement/phrases"
 
 
 def test_numbers(node):
@@ -18,10 +23,41 @@ def test_numbers(node):
 
 
 def test_levels(node):
-    levels = [("pier", None), ("minutes_late", None), ("departed", "month"), ("order_date", "weekday"), ("_odd__name_", "hour")]
+    levels = [("pier", None), ("minutes_late", None), ("_odd__name_", "hour"), *product(("departed", "order_date"), CUTS)]
     calls = [[{"field": field, **({"cut": cut} if cut else {})}] for field, cut in levels]
-    assert node("features/plate/phrases", "levelWords", calls) == [level_words(LevelSpec(field=f, cut=c)) for f, c in levels]
-    assert node("features/plate/phrases", "fieldWords", [[field] for field, _ in levels]) == [field_words(f) for f, _ in levels]
+    assert node(PHRASES, "levelWords", calls) == [level_words(LevelSpec(field=f, cut=c)) for f, c in levels]
+    assert node(PHRASES, "fieldWords", [[field] for field, _ in levels]) == [field_words(f) for f, _ in levels]
+
+
+MEASURES = [
+    {"take": "count"},
+    *({"take": take, "of": "minutes_late"} for take in ("sum", "average", "median", "min", "max", "distinct", "stdev")),
+    *({"take": "percentile", "of": "cost", "p": p} for p in (1, 2, 3, 11, 22, 90, 97.5)),
+    {"take": "ratio", "of": "takings", "per": "cost"},
+]
+SHOWN = [
+    {},
+    *({"as": "share", "of": of} for of in ("row", "column", "group", "whole")),
+    *({"as": "index", "of": of, "to": to} for of in ("row", "column") for to in ("max", "first")),
+    *({"as": how, "along": along} for how in ("running", "change") for along in ("rows", "columns")),
+    {"as": "change", "along": "rows", "relative": True},
+    *({"as": how, "of": of} for how in ("rank", "score") for of in ("row", "column", "whole")),
+    {"as": "gap", "to": 2.5},
+]
+
+
+def test_measures_and_shows(node):
+    pivots = [load_recipe({"finch_recipe": 1, "pivot": {"measure": measure}}).pivot for measure in MEASURES]
+    assert node(PHRASES, "measureWords", [[each] for each in MEASURES]) == [measure_words(each.measure) for each in pivots]
+    pivots = [load_recipe({"finch_recipe": 1, "pivot": {"show": show}}).pivot for show in SHOWN]
+    assert node(PHRASES, "showWords", [[show] for show in SHOWN]) == [show_words(each.show) or "as it is" for each in pivots]
+    assert {show.get("as", "value") for show in SHOWN} == set(SHOWS)
+
+
+def test_parts_of_a_whole_are_percent(node):
+    cases = [(0.123, 0), (0.05, 1), (-0.5, 0), (1.0, 2)]
+    said = node("shared/numbers", "styled", [[value, {"decimals": decimals, "percent": True}] for value, decimals in cases])
+    assert said == [NumberStyle(decimals, True).text(value) for value, decimals in cases]
 
 
 TABLE = {"records": 1234, "columns": [{"name": "pier", "distinct": 30}, {"name": "on", "distinct": 365}]}
@@ -38,11 +74,13 @@ TABLE = {"records": 1234, "columns": [{"name": "pier", "distinct": 30}, {"name":
         ([{"field": "pier", "not_in": ["A"]}], "pier not A"),
         ([{"field": "pier", "not_in": ["A", "B", "C"]}], "pier (all but 3)"),
         ([{"field": "on", "from": "2025", "to": "2026"}], "on 2025 to 2026"),
+        ([{"field": "pier", "top": 5}, {"field": "on", "above": 1, "below": 9}], "5 largest of pier, on above 1 and below 9"),
+        ([{"any": [{"field": "pier", "in": ["A"]}, {"field": "on", "blank": True}]}], "pier A or on blank"),
         ([{"field": "on", "from": 0}, {"field": "pier", "to": 5}], "on from 0, pier up to 5"),
     ],
 )
 def test_conditions(node, keep, words):
-    assert node("features/plate/phrases", "keepWords", [[keep, TABLE]]) == [words]
+    assert node(PHRASES, "keepWords", [[keep, TABLE]]) == [words]
 
 
 def test_counts_and_shares(node):

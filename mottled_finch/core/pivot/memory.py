@@ -19,7 +19,7 @@ class Sized(Protocol):
 
 
 T = TypeVar("T", bound=Sized)
-LEAST_BYTES = 64 * 1024**2
+LEAST_BYTES, MOST_BYTES = 64 * 1024**2, 384 * 1024**2
 
 
 class Memory:
@@ -63,10 +63,10 @@ _LOCK = Lock()
 
 
 def memory_of(table: Table) -> Memory:
-    """The memory of a table, which goes with it. It takes about as much again as the table does."""
+    """The memory of a table, which goes with it. It takes about as much again as the table does, within limits."""
     with _LOCK:
         if table not in _MEMORIES:
-            _MEMORIES[table] = Memory(max(LEAST_BYTES, table.nbytes))
+            _MEMORIES[table] = Memory(min(max(LEAST_BYTES, table.nbytes), MOST_BYTES))
         return _MEMORIES[table]
 
 

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..table import smallest_codes
-from .kernels import blocks_of, in_blocks, place
+from .kernels import BUFFERS, blocks_of, in_blocks, place
 from .levels import OUTSIDE, Level
 from .source import Test
 
@@ -27,7 +27,7 @@ class Placement:
         self.cells = cells
         self.places = cells + 2
         self.blocks = blocks_of(records, self.places)
-        self.index = np.empty(records, dtype=smallest_codes(self.places))
+        self.index = BUFFERS.empty(records, smallest_codes(self.places))
         self._terms = _combined(terms)
         self._placed = [False] * len(self.blocks)
         self._counts: NDArray[np.int64] | None = None

@@ -6,6 +6,7 @@ no result depends on the machine. Indices are unsigned throughout, which spares 
 """
 
 from .blocks import blocks_of, in_blocks
+from .buffers import BUFFERS
 from .compiled import compiled
 
-__all__ = ["blocks_of", "compiled", "in_blocks"]
+__all__ = ["BUFFERS", "blocks_of", "compiled", "in_blocks"]

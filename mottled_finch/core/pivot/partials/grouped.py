@@ -10,7 +10,7 @@ from typing import Any, Self
 import numpy as np
 from numpy.typing import NDArray
 
-from ..kernels import compiled, in_blocks
+from ..kernels import BUFFERS, compiled, in_blocks
 from ..placing import Placement
 from .partial import Regions
 
@@ -70,7 +70,7 @@ def group(placement: Placement, values: NDArray[Any], blank: Any) -> tuple[NDArr
     by_block = np.array(list(in_blocks(count, blocks)), dtype=np.int64).reshape(len(blocks), placement.cells)
     starts = np.concatenate([[0], np.cumsum(by_block.sum(axis=0))])
     nexts = starts[:-1] + np.cumsum(by_block, axis=0) - by_block  # where each block begins to write in each cell
-    grouped = np.empty(int(starts[-1]), dtype=values.dtype)
+    grouped = BUFFERS.empty(int(starts[-1]), values.dtype)
 
     def scatter(number: int) -> None:
         where = placement.blocks[number]
