@@ -466,3 +466,19 @@ def test_an_import_under_way_tells_its_records_and_is_canceled(page, api):
     page.wait_for_url("**/")
     wait_until(lambda: api.get("/api/imports") == [] or all(each["id"] != number for each in api.get("/api/imports")))
     assert api.get("/api/tables") == before
+
+
+def test_quick_mends_do_not_overwrite_each_other(page, api):
+    page.goto("/")
+    drop(page, "log.csv", log().encode("windows-1252"))
+    table = bring_in(page)
+    # Both are asked for before the first is answered.
+    page.route("**/api/tables/*/mends", lambda route: (page.wait_for_timeout(300), route.continue_()))
+    found = page.get_by_role("complementary", name="Found")
+    names = ("Merge into Kestle Hythe", "Merge into Saint Brannoc")
+    for name in names:
+        expect(found.get_by_role("button", name=name)).to_be_visible()
+    buttons = [found.get_by_role("button", name=name).element_handle() for name in names]
+    page.evaluate("(buttons) => buttons.forEach((button) => button.click())", buttons)
+    expect(found.get_by_text("2 open, 2 mends")).to_be_visible()
+    assert len(api.get(f"/api/tables/{table}/workbench")["mends"]) == 2

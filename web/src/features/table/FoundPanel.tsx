@@ -22,7 +22,10 @@ export function FoundPanel({ table, mended, working, onMend, onShow, onRefusal }
   const [showsLeft, setShowsLeft] = useState(false);
   async function leave(key: string, left: boolean) {
     try {
-      client.setQueryData(keys.findings(table), await api.leaveFinding(table, key, left));
+      const answer = await api.leaveFinding(table, key, left);
+      // A list that was asked for before would come later and bring back what has been left.
+      await client.cancelQueries({ queryKey: keys.findings(table) });
+      client.setQueryData(keys.findings(table), answer);
     } catch (error) {
       onRefusal(sentenceOf(error));
     }

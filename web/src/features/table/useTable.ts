@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import { api, type Mend, sentenceOf, type Workbench } from "../../api/client";
 import { keys, tableChanged, useWorkbench } from "../../api/queries";
 
@@ -10,7 +10,7 @@ export function useTable(id: number) {
   const [working, setWorking] = useState(false);
   const [refusal, setRefusal] = useState("");
 
-  const act = useCallback(
+  const carryOut = useCallback(
     async (action: (now: Workbench) => Promise<Workbench | null>): Promise<boolean> => {
       const now = client.getQueryData<Workbench>(keys.workbench(id));
       if (!now) return false;
@@ -31,6 +31,16 @@ export function useTable(id: number) {
       }
     },
     [client, id],
+  );
+  // Each change is made from what the one before left: two quick ones must not both begin from the same list.
+  const line = useRef<Promise<unknown>>(Promise.resolve());
+  const act = useCallback(
+    (action: (now: Workbench) => Promise<Workbench | null>): Promise<boolean> => {
+      const done = line.current.then(() => carryOut(action));
+      line.current = done;
+      return done;
+    },
+    [carryOut],
   );
   const mends = useCallback(
     (make: (mends: Mend[]) => Mend[]) => act((now) => api.changeMends(id, make(now.mends.map(({ mend }) => mend)))),
