@@ -1,6 +1,6 @@
 import { Box, chakra, Input, Menu, Popover } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { type DragEvent, type KeyboardEvent, type ReactNode, useRef, useState } from "react";
+import { type DragEvent, useState } from "react";
 import { api, type Figure, type Lines, type Mend, type Recipe, type Scene, sentenceOf } from "../../api/client";
 import { keys, tableChanged } from "../../api/queries";
 import { Button } from "../../shared/Button";
@@ -22,11 +22,18 @@ type Props = {
   onRefused: (sentence: string) => void;
 };
 
-/** The heads and totals for pointer and keys: each opens what can be done with its member, where it stands; heads are dragged. */
+/** A head whose menu or name is open, and the button that opened it. */
+type Asked = { head: Head; lines: Lines; spot: HTMLElement; naming: boolean };
+
+/**
+ * The heads and totals for pointer and keys: each opens what can be done with its member, where it stands; heads are dragged. One
+ * menu serves them all, however many there are.
+ */
 export function HeadsInPlace(props: Props) {
   const { figure, zoom, recipe, onChange } = props;
   const set = useView((view) => view.set);
   const [dragged, setDragged] = useState<Head | null>(null);
+  const [asked, setAsked] = useState<Asked | null>(null);
   const met = new Set<string>();
   const isFirst = (group: string) => !met.has(group) && Boolean(met.add(group));
   const marks = figure.scene.texts.filter((text) => (text.row ?? null) !== null || (text.column ?? null) !== null);
@@ -43,7 +50,7 @@ export function HeadsInPlace(props: Props) {
               key={key}
               text={text}
               zoom={zoom}
-              label={`Records behind the total ${text.text}`}
+              label={`Records behind ${text.part === "totals" ? "the total " : ""}${text.full ?? text.text}`}
               group="totals"
               first={isFirst("totals")}
               onClick={() => set({ behind: lines })}
@@ -51,36 +58,38 @@ export function HeadsInPlace(props: Props) {
           );
         }
         return (
-          <HeadMenu key={key} {...props} head={head} lines={lines}>
-            <Spot
-              text={text}
-              zoom={zoom}
-              label={`${text.full ?? text.text}, ${head.side === "rows" ? "row" : "column"}`}
-              group={head.side}
-              first={isFirst(head.side)}
-              onMove={(step) => {
-                if (step < 0 ? head.movable.before : head.movable.after) onChange(movedBy(figure, head, step));
-              }}
-              dim={dragged?.line === head.line && dragged.side === head.side}
-              drag={{
-                onDragStart: (event) => {
-                  event.dataTransfer.setData("text/plain", head.labels.join(", "));
-                  setDragged(head);
-                },
-                onDragEnd: () => setDragged(null),
-                onDragOver: (event) => {
-                  if (dragged?.side === head.side && dragged.depth === head.depth) event.preventDefault();
-                },
-                onDrop: (event) => {
-                  event.preventDefault();
-                  if (dragged && dragged.line !== head.line) onChange(movedTo(figure, dragged, head));
-                  setDragged(null);
-                },
-              }}
-            />
-          </HeadMenu>
+          <Spot
+            key={key}
+            text={text}
+            zoom={zoom}
+            label={`${text.full ?? text.text}, ${head.side === "rows" ? "row" : "column"}`}
+            group={head.side}
+            first={isFirst(head.side)}
+            open={asked ? asked.head.line === head.line && asked.head.side === head.side : false}
+            onClick={(spot) => setAsked({ head, lines, spot, naming: false })}
+            onMove={(step) => {
+              if (step < 0 ? head.movable.before : head.movable.after) onChange(movedBy(figure, head, step));
+            }}
+            dim={dragged?.line === head.line && dragged.side === head.side}
+            drag={{
+              onDragStart: (event) => {
+                event.dataTransfer.setData("text/plain", head.labels.join(", "));
+                setDragged(head);
+              },
+              onDragEnd: () => setDragged(null),
+              onDragOver: (event) => {
+                if (dragged?.side === head.side && dragged.depth === head.depth) event.preventDefault();
+              },
+              onDrop: (event) => {
+                event.preventDefault();
+                if (dragged && dragged.line !== head.line) onChange(movedTo(figure, dragged, head));
+                setDragged(null);
+              },
+            }}
+          />
         );
       })}
+      {asked && <HeadMenu {...props} asked={asked} onAsk={setAsked} />}
     </>
   );
 }
@@ -93,20 +102,21 @@ type SpotProps = {
   group: string;
   first: boolean;
   dim?: boolean;
+  /** Whether its menu is open; undefined where it has none. */
+  open?: boolean;
   /** Alt with an arrow moves the member itself. */
   onMove?: (step: -1 | 1) => void;
-  onKeyDown?: (event: KeyboardEvent<HTMLButtonElement>) => void;
   drag?: {
     onDragStart: (event: DragEvent) => void;
     onDragEnd: () => void;
     onDragOver: (event: DragEvent) => void;
     onDrop: (event: DragEvent) => void;
   };
-  onClick?: () => void;
+  onClick: (spot: HTMLElement) => void;
 };
 
 /** A button laid over a text of the page. */
-function Spot({ text, zoom, label, group, first, dim, drag, onKeyDown, onMove, ...rest }: SpotProps) {
+function Spot({ text, zoom, label, group, first, dim, open, onMove, drag, onClick }: SpotProps) {
   const { x, y, size, length = 0, anchor, turned } = text;
   const back = anchor === "end" ? length : anchor === "middle" ? length / 2 : 0;
   const box = turned
@@ -116,11 +126,14 @@ function Spot({ text, zoom, label, group, first, dim, drag, onKeyDown, onMove, .
     <chakra.button
       type="button"
       aria-label={label}
+      aria-haspopup={open === undefined ? undefined : "menu"}
+      aria-expanded={open}
       data-spot={group}
       tabIndex={first ? 0 : -1}
+      onClick={(event) => onClick(event.currentTarget)}
       onKeyDown={(event) => {
         const step = STEPS[event.key];
-        if (!step) return onKeyDown?.(event);
+        if (!step) return;
         event.preventDefault();
         if (event.altKey) return onMove?.(step);
         const spots = [...document.querySelectorAll<HTMLButtonElement>(`[data-spot="${group}"]`)];
@@ -132,33 +145,36 @@ function Spot({ text, zoom, label, group, first, dim, drag, onKeyDown, onMove, .
       draggable={drag ? true : undefined}
       opacity={dim ? 0.4 : undefined}
       bg={dim ? "edge" : undefined}
+      boxShadow={open ? "inset 0 0 0 1px {colors.amberLine}" : undefined}
       _hover={{ boxShadow: "inset 0 0 0 1px {colors.amberLine}" }}
       style={{ left: box.left * zoom, top: box.top * zoom, width: box.width * zoom, height: box.height * zoom }}
       {...drag}
-      {...rest}
-      // The menu would take the press for itself, and with it the drag; it opens on the click all the same.
-      onPointerDown={undefined}
     />
   );
 }
 
 const STEPS: Record<string, -1 | 1> = { ArrowUp: -1, ArrowLeft: -1, ArrowDown: 1, ArrowRight: 1 };
 
-type HeadMenuProps = Props & { head: Head; lines: Lines; children: ReactNode };
+type HeadMenuProps = Props & { asked: Asked; onAsk: (asked: Asked | null) => void };
 
 /** What can be done with a member or a group: order by it, name it, gather it, take it out, see its records. */
-function HeadMenu({ figure, table, ownMends, head, lines, onChange, onRefused, children }: HeadMenuProps) {
+function HeadMenu({ figure, table, ownMends, asked, onAsk, onChange, onRefused }: HeadMenuProps) {
   const client = useQueryClient();
   const set = useView((view) => view.set);
-  const [naming, setNaming] = useState(false);
-  const spot = useRef<HTMLButtonElement>(null);
+  const { head, lines, spot, naming } = asked;
   const down = head.side === "rows";
   const side = down ? "row" : "column";
   const label = head.labels.at(-1) ?? "";
+  const beside = { getAnchorRect: () => spot.getBoundingClientRect() };
+
+  function close() {
+    onAsk(null);
+    spot.focus();
+  }
 
   /** Names of a plain category are the table's, so that they hold in every plate and every edition. */
   async function name(to: string) {
-    setNaming(false);
+    close();
     if (!to || to === label) return;
     if (!head.mendable || ownMends) return onChange(withHeadNamed(head, to));
     try {
@@ -175,68 +191,66 @@ function HeadMenu({ figure, table, ownMends, head, lines, onChange, onRefused, c
     }
   }
 
+  if (naming) {
+    return (
+      <Popover.Root
+        open
+        onOpenChange={({ open }) => !open && close()}
+        positioning={{ placement: "bottom-start", ...beside }}
+      >
+        <PopCard label={`A name for ${label}`}>
+          <Naming label={label} head={head} table={head.mendable && !ownMends} onDone={name} />
+        </PopCard>
+      </Popover.Root>
+    );
+  }
+  const leftOut = withHeadLeftOut(head);
+  const items: { name: string; act: () => void; off?: boolean; removes?: boolean }[] = [
+    { name: "Records behind it", act: () => set({ behind: lines }) },
+    { name: `Order ${down ? "columns" : "rows"} by this ${side}`, act: () => onChange(orderedBy(head)) },
+    { name: `Order ${head.side} by total`, act: () => onChange(orderedBy(head, "total")) },
+    { name: `Order ${head.side} by nature`, act: () => onChange(orderedBy(head, "natural")) },
+    { name: `Order ${head.side} by likeness`, act: () => onChange(orderedBy(head, "likeness")) },
+    { name: `Move ${down ? "up" : "left"}`, act: () => onChange(movedBy(figure, head, -1)), off: !head.movable.before },
+    {
+      name: `Move ${down ? "down" : "right"}`,
+      act: () => onChange(movedBy(figure, head, 1)),
+      off: !head.movable.after,
+    },
+    { name: RENAME, act: () => undefined },
+    { name: "Gather into Others", act: () => onChange(withHeadNamed(head, "Others")) },
+    ...(head.innermost ? [{ name: "Set aside", act: () => onChange(setAside(head)) }] : []),
+    ...(leftOut ? [{ name: "Leave its records out", act: () => onChange(leftOut), removes: true }] : []),
+  ];
   return (
-    <Popover.Root
-      open={naming}
-      onOpenChange={({ open }) => !open && setNaming(false)}
-      // The menu's trigger is its anchor; two anchors on one element would take it from each other.
-      positioning={{ placement: "bottom-start", getAnchorRect: () => spot.current?.getBoundingClientRect() ?? null }}
-      lazyMount
-      unmountOnExit
+    <Menu.Root
+      open
+      onOpenChange={({ open }) => !open && close()}
+      onSelect={({ value }) => {
+        const item = items.find(({ name: each }) => each === value);
+        if (value === RENAME) return setTimeout(() => onAsk({ ...asked, naming: true }), AFTER);
+        close();
+        return item?.act();
+      }}
+      positioning={{ placement: down ? "right-start" : "bottom-start", ...beside }}
     >
-      <Menu.Root positioning={{ placement: down ? "right-start" : "bottom-start" }} lazyMount unmountOnExit>
-        <Menu.Trigger ref={spot} asChild>
-          {children}
-        </Menu.Trigger>
-        <MenuCard width="250px">
-          <Box px="12px" py="4px" textStyle="label" maxW="300px" truncate>
-            {head.labels.join(", ")}
-          </Box>
-          <MenuLine value="records" onClick={() => set({ behind: lines })}>
-            Records behind it
+      <MenuCard width="250px">
+        <Box px="12px" py="4px" textStyle="label" maxW="300px" truncate>
+          {head.labels.join(", ")}
+        </Box>
+        {items.map(({ name: each, off, removes }) => (
+          <MenuLine key={each} value={each} disabled={off} removes={removes}>
+            {each}
           </MenuLine>
-          <MenuLine value="sort" onClick={() => onChange(orderedBy(head))}>
-            Order {down ? "columns" : "rows"} by this {side}
-          </MenuLine>
-          <MenuLine value="total" onClick={() => onChange(orderedBy(head, "total"))}>
-            Order {head.side} by total
-          </MenuLine>
-          <MenuLine value="natural" onClick={() => onChange(orderedBy(head, "natural"))}>
-            Order {head.side} by nature
-          </MenuLine>
-          <MenuLine value="likeness" onClick={() => onChange(orderedBy(head, "likeness"))}>
-            Order {head.side} by likeness
-          </MenuLine>
-          <MenuLine value="before" disabled={!head.movable.before} onClick={() => onChange(movedBy(figure, head, -1))}>
-            Move {down ? "up" : "left"}
-          </MenuLine>
-          <MenuLine value="after" disabled={!head.movable.after} onClick={() => onChange(movedBy(figure, head, 1))}>
-            Move {down ? "down" : "right"}
-          </MenuLine>
-          <MenuLine value="name" onClick={() => setTimeout(() => setNaming(true), 60)}>
-            Rename, or merge into another
-          </MenuLine>
-          <MenuLine value="others" onClick={() => onChange(withHeadNamed(head, "Others"))}>
-            Gather into Others
-          </MenuLine>
-          {head.innermost && (
-            <MenuLine value="aside" onClick={() => onChange(setAside(head))}>
-              Set aside
-            </MenuLine>
-          )}
-          {withHeadLeftOut(head) && (
-            <MenuLine value="out" removes onClick={() => onChange(withHeadLeftOut(head) as Change)}>
-              Leave its records out
-            </MenuLine>
-          )}
-        </MenuCard>
-      </Menu.Root>
-      <PopCard label={`A name for ${label}`}>
-        <Naming label={label} head={head} table={head.mendable && !ownMends} onDone={name} />
-      </PopCard>
-    </Popover.Root>
+        ))}
+      </MenuCard>
+    </Menu.Root>
   );
 }
+
+const RENAME = "Rename, or merge into another";
+/** The menu must be gone before the card comes, or it takes the focus from it. */
+const AFTER = 60;
 
 type NamingProps = { label: string; head: Head; table: boolean; onDone: (to: string) => void };
 
