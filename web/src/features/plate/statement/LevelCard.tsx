@@ -5,7 +5,7 @@ import { Button } from "../../../shared/Button";
 import { FilterList } from "../../../shared/FilterList";
 import { grouped } from "../../../shared/numbers";
 import { LevelOptions } from "./LevelOptions";
-import { levelFrom, levelKey, levelOptions, MANY_MEMBERS, NOTHING } from "./options";
+import { levelFrom, levelKey, levelOptions, MANY_MEMBERS, MEMBERS_MOST, NOTHING } from "./options";
 
 /** What can be done with a level beside choosing another field. What is not there cannot be done here. */
 export type LevelMoves = { label: string; act: () => void }[];
@@ -40,10 +40,12 @@ export function LevelCard({ label, table, level, removable, start, moves, onDone
 
   if (many) {
     const column = table.columns.find((each) => each.name === many.field);
+    const tooMany = (column?.distinct ?? 0) > MEMBERS_MOST;
     return (
       <Box p="14px" w="320px" role="group" aria-label="Many members">
         <Box mb="10px">
-          {column?.words} has {grouped(column?.distinct ?? 0)} members, more than a reader takes in.
+          {column?.words} has {grouped(column?.distinct ?? 0)} members, more than{" "}
+          {tooMany ? "a side holds" : "a reader takes in"}.
         </Box>
         <Flex direction="column" gap="6px" align="stretch">
           <Button variant="lead" size="sm" autoFocus onClick={() => onDone({ ...many, top: LARGEST, others: true })}>
@@ -52,9 +54,11 @@ export function LevelCard({ label, table, level, removable, start, moves, onDone
           <Button variant="plain" size="sm" onClick={() => onDone({ ...many, top: LARGEST })}>
             The {LARGEST} largest alone
           </Button>
-          <Button variant="plain" size="sm" onClick={() => onDone(many)}>
-            All of them
-          </Button>
+          {!tooMany && (
+            <Button variant="plain" size="sm" onClick={() => onDone(many)}>
+              All of them
+            </Button>
+          )}
         </Flex>
       </Box>
     );
