@@ -1,6 +1,6 @@
 """Orders of a side, one a file. ``ORDERS`` is the table a new one is entered in.
 
-An order gives each member a key for each level, those of outer levels being the same for all of a group; members are then sorted
+An order gives each member a key for each level, those of outer levels being the same throughout a group; they are then sorted
 by the outermost key first. Equal keys, and members without one, stand in natural order.
 """
 
