@@ -174,7 +174,7 @@ def test_another_show_or_order_does_not_touch_the_records_again(monkeypatch):
     pivot = {"rows": [{"field": "a"}], "measure": {"take": "sum", "of": "v"}}
     make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
     kept = len(memory_of(table))
-    monkeypatch.setattr("mottled_finch.core.pivot.pivot.placed", lambda *_: pytest.fail("the records were placed again"))
+    monkeypatch.setattr("mottled_finch.core.pivot.ground.placed", lambda *_: pytest.fail("the records were placed again"))
     monkeypatch.setattr("mottled_finch.core.pivot.pivot.gathered", lambda *_: pytest.fail("the cells were measured again"))
     shown = {**pivot, "show": {"as": "share"}, "order": {"rows": {"by": "total", "descending": True}}}
     found = make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": shown}).pivot)

@@ -29,7 +29,7 @@ def tests_of(
     Raises TableError for a field that is not there, or an end that does not fit the kind of the field.
     """
     ranks = [i for i, each in enumerate(conditions) if each.top is not None or each.bottom is not None]
-    found = {i: _test(source, each, f"{path}[{i}]", measure, ()) for i, each in enumerate(conditions) if i not in ranks}
+    found = {i: _test(source, each, f"{path}[{i}]", measure) for i, each in enumerate(conditions) if i not in ranks}
     others = tuple(found.values())
     for i in ranks:
         found[i] = _ranked(source, conditions[i], f"{path}[{i}]", measure, others)
@@ -44,11 +44,11 @@ def passing(tests: tuple[Test, ...], records: int) -> NDArray[np.bool_]:
     return passes
 
 
-def _test(source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None, others: tuple[Test, ...]) -> Test:
+def _test(source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None) -> Test:
     if condition.all_ is not None or condition.any_ is not None:
         return _group(source, condition, path, measure)
     if condition.top is not None or condition.bottom is not None:
-        return _ranked(source, condition, path, measure, others)
+        return _ranked(source, condition, path, measure, ())
     column = source.table.column(condition.field or "", f"{path}.field")
     if condition.in_ is not None:
         return _listed(source, column, condition, condition.in_, path, kept=True)
@@ -64,7 +64,7 @@ def _group(source: Source, condition: ConditionSpec, path: str, measure: Measure
     held = condition.all_ if condition.all_ is not None else condition.any_
     assert held is not None
     name = "all" if every else "any"
-    tests = [_test(source, each, f"{path}.{name}[{i}]", measure, ()) for i, each in enumerate(held)]
+    tests = [_test(source, each, f"{path}.{name}[{i}]", measure) for i, each in enumerate(held)]
     met = passing(tuple(tests[:1]), source.table.records)
     for test in tests[1:]:
         one = passing((test,), source.table.records)

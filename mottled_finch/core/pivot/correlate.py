@@ -4,23 +4,21 @@ Pearson's product-moment coefficient; Spearman's is the same of ranks, equal val
 Proof and Measurement of Association between Two Things", 1904). Each pair rests on the records in which both are filled.
 """
 
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..recipe.spec import CorrelateSpec, PivotSpec
 from ..wording import field_words
+from .arranging import ordered
 from .conditions import passing
 from .matrix import Labels, Matrix, Merge
-from .order import ORDERS, Ordered, arranged
-from .order.likeness import trees
-
-if TYPE_CHECKING:
-    from .pivot import Pivoting
+from .order import Ordered
+from .pivoting import Pivoting
 
 
-def correlated(source: "Pivoting", pivot: PivotSpec) -> Matrix:
+def correlated(source: Pivoting, pivot: PivotSpec) -> Matrix:
     """The coefficients of all pairs of fields; ``records`` are the pairs of values behind each. Totals are blank."""
     spec = pivot.correlate
     assert spec is not None
@@ -29,7 +27,7 @@ def correlated(source: "Pivoting", pivot: PivotSpec) -> Matrix:
     key = f"correlate {spec.fields!r} {spec.method} {pivot.keep!r}"
     found = source.memory.keep(key, lambda: coefficients([column[kept] for column in columns], spec.method))
     values, pairs = found[..., 0], found[..., 1].astype(np.int64)
-    labels = tuple((field_words(name),) for name in spec.fields)
+    labels = _labels(spec.fields)
     order, tree = _order(pivot, values, labels)
     inside = np.ix_(order, order)
     return Matrix(
@@ -74,16 +72,22 @@ def _pearson(one: NDArray[np.float64], other: NDArray[np.float64]) -> float:
     return float(np.clip((mine @ theirs) / np.sqrt((mine @ mine) * (theirs @ theirs)), -1.0, 1.0))
 
 
-def behind_pair(source: "Pivoting", pivot: PivotSpec, row: int, column: int) -> NDArray[np.int64]:
+def behind_pair(source: Pivoting, pivot: PivotSpec, row: int, column: int) -> NDArray[np.int64]:
     """The records in which both fields of a pair are filled, by its place in the matrix."""
     spec = pivot.correlate
     assert spec is not None
     matrix = correlated(source, pivot)
-    names: dict[Labels, str] = {(field_words(name),): name for name in spec.fields}
+    names = dict(zip(_labels(spec.fields), spec.fields, strict=True))
     both = passing(source.tests(pivot.keep, "pivot.keep"), source.table.records)
     for labels in (matrix.rows[row], matrix.columns[column]):
         both &= np.isfinite(source.table.column(names[labels], "pivot.correlate").data)
     return np.flatnonzero(both)
+
+
+def _labels(fields: tuple[str, ...]) -> tuple[Labels, ...]:
+    """Each field in words, or by its name where two would be called the same."""
+    words = [field_words(name) for name in fields]
+    return tuple((said if words.count(said) == 1 else name,) for said, name in zip(words, fields, strict=True))
 
 
 def _order(
@@ -101,8 +105,7 @@ def _order(
         shown=lines,
         path="pivot.order.rows",
     )
-    order = arranged(side, ORDERS[spec.by](spec, side), descending=spec.descending and spec.by != "likeness")
-    return order, trees(spec, side) if spec.by == "likeness" and spec.tree else ()
+    return ordered(spec, side)
 
 
 def _absent(spec: CorrelateSpec, size: int) -> NDArray[np.bool_] | None:

@@ -1,12 +1,13 @@
 """A measure laid on cells: values by row and column with all totals, in natural order, before anything is shown or ordered."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ..errors import TableError
 from ..recipe.conditions import MeasureSpec
 from .matrix import Group
 from .measures import MEASURES
@@ -14,6 +15,8 @@ from .partials import Partial, Regions
 
 Lines = list[NDArray[np.int64]]
 """Sets of members of a side: each member by itself, each group, all of them."""
+Runs = Sequence[tuple[int, int]]
+"""Stretches of a side from a member to another, not included, in which one follows the other."""
 
 
 def lines_of(members: int, groups: Sequence[Group]) -> Lines:
@@ -37,9 +40,14 @@ class Gathered:
     numbers: NDArray[np.int64]
     partials: tuple[Partial, ...]
 
+    def turned(self) -> "Gathered":
+        """The same with rows and columns turned."""
+        return replace(self, values=self.values.T, numbers=self.numbers.T)
+
     @property
     def nbytes(self) -> int:
-        return self.values.nbytes + self.numbers.nbytes + sum(partial.nbytes for partial in self.partials)
+        """Without the partial results, which the memory keeps for themselves."""
+        return self.values.nbytes + self.numbers.nbytes
 
 
 def measured(spec: MeasureSpec, partials: Sequence[Any]) -> NDArray[np.float64]:
@@ -81,3 +89,35 @@ def gathered(
         values[vertical, horizontal] = measured(spec, merged).reshape(block.shape)
         numbers[vertical, horizontal] = merged[0].numbers.reshape(block.shape)
     return Gathered(values, numbers, partials)
+
+
+def running(
+    spec: MeasureSpec, found: Gathered, place: NDArray[np.int64], row_groups: Sequence[Group], runs: Runs
+) -> NDArray[np.float64]:
+    """The measure of all records up to each column, in every line of the rows, anew in each of the runs; totals stay as they are.
+
+    ``place`` gives the cells of rows and columns as they stand in ``found``. Raises TableError for a measure that does not merge.
+    """
+    if not MEASURES[spec.take].runs:
+        raise TableError(
+            f"there is no running {spec.take}, since it cannot be put together from those before; choose a count, sum, "
+            "average, smallest, largest, share, ratio or standard deviation, or another show",
+            path="pivot.show.as",
+            received=spec.take,
+        )
+    lines, members = lines_of(len(place), row_groups), lines_of(place.shape[1], ())[:-1]
+    regions = regions_of(lines, members, place)
+    values = found.values.copy()
+    merged = [_reshaped(partial.over(regions), (len(lines), len(members))) for partial in found.partials]
+    for start, stop in runs:
+        up_to = [_sliced(partial, start, stop).accumulated(1) for partial in merged]
+        values[:, start:stop] = measured(spec, up_to)
+    return values
+
+
+def _reshaped(partial: Any, shape: tuple[int, int]) -> Any:
+    return replace(partial, **{name: array.reshape(shape) for name, array in vars(partial).items()})
+
+
+def _sliced(partial: Any, start: int, stop: int) -> Any:
+    return replace(partial, **{name: array[:, start:stop] for name, array in vars(partial).items()})

@@ -15,8 +15,8 @@ class Laid:
 
     Totals are lines like others: the line of column totals is a row with totals of its own. What is worked out along a row is
     worked out along every line, over its cells alone; where that says nothing of a total, the total is a blank.
-    ``row_group`` and ``column_group`` give for each line the line of its innermost group, or of all; ``row_runs`` and
-    ``column_runs`` are the stretches in which members follow one another. ``running`` makes values of all records up to each
+    ``row_group`` and ``column_group`` give for each line the line of its innermost group, or of all; ``row_steps`` and
+    ``column_steps`` are the stretches in which one member follows the other. ``running`` makes values of all records up to each
     member, along the axis 0 or 1.
     """
 
@@ -25,8 +25,6 @@ class Laid:
     columns: int
     row_group: NDArray[np.int64]
     column_group: NDArray[np.int64]
-    row_runs: Runs
-    column_runs: Runs
     row_steps: Runs
     column_steps: Runs
     running: Callable[[int], NDArray[np.float64]]

@@ -88,3 +88,11 @@ def test_like_fields_stand_together_on_both_sides():
     assert found.rows == found.columns
     assert abs(found.rows.index(("a1",)) - found.rows.index(("a2",))) == 1
     assert found.row_tree == found.column_tree != ()
+
+
+def test_fields_that_would_be_called_the_same_keep_their_names():
+    spec = load_recipe({"finch_recipe": 1, "pivot": {"correlate": {"fields": ["a_b", "a b"]}}}).pivot
+    of = table(**{"a_b": [1, 2, None], "a b": [2, 5, 7]})
+    found = make_matrix(of, spec)
+    assert found.rows == (("a_b",), ("a b",))
+    assert [len(behind(of, spec, i, i)) for i in (0, 1)] == [2, 3]

@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.errors import Canceled
-from mottled_finch.core.pivot import make_matrix, warm_up, while_wanted
+from mottled_finch.core.pivot import ground, make_matrix, warm_up, while_wanted
 from mottled_finch.core.pivot.kernels import place
 from mottled_finch.core.pivot.memory import Memory, memory_of
 from mottled_finch.core.recipe import load_recipe
@@ -73,3 +73,20 @@ def test_every_kernel_is_compiled_before_the_first_user_waits():
     before = len(place.place_2.signatures)
     make_matrix(table(), PIVOT)
     assert len(place.place_2.signatures) == before
+
+
+def test_another_measure_reads_its_own_column_alone_unless_it_decides_which_members_are_the_largest(monkeypatch):
+    def pivot(take, **condition):
+        keep = [{"field": "a", **condition}]
+        measure = {"take": take, "of": "v"}
+        return load_recipe({"finch_recipe": 1, "pivot": {"rows": [{"field": "a"}], "keep": keep, "measure": measure}}).pivot
+
+    of, made = table(), []
+    place = ground.placed
+    monkeypatch.setattr(ground, "placed", lambda *given: made.append(1) or place(*given))
+    for take in ("sum", "average", "median", "max"):
+        make_matrix(of, pivot(take, **{"in": ["x"]}))
+    assert len(made) == 1
+    assert make_matrix(of, pivot("sum", top=1)).rows == (("y",),)
+    assert make_matrix(of, pivot("min", bottom=1)).rows == (("x",),)
+    assert len(made) == 3

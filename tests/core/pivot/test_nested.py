@@ -6,8 +6,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from mottled_finch.core.errors import TableError
-from mottled_finch.core.pivot import behind, make_matrix, members_of
-from mottled_finch.core.pivot import pivot as pivoting
+from mottled_finch.core.pivot import behind, ground, make_matrix, members_of
 from mottled_finch.core.pivot.cuts import MONTHS
 from mottled_finch.core.recipe import LevelSpec, load_recipe
 from mottled_finch.core.recipe.spec import BinsSpec
@@ -153,6 +152,22 @@ def test_what_is_set_aside_is_not_drawn_but_counted():
     assert found.grand_total == 42
 
 
+def test_in_matrices_side_by_side_a_column_is_set_aside_in_all_of_them():
+    sides = {"rows": [{"field": "pier"}], "columns": [{"field": "month", "cut": "month"}], "split": {"field": "line"}}
+    found = matrix(LOG, **sides, aside={"columns": [["Inner", "Jan"]]})
+    assert found.columns == (("Inner", "Feb"), ("Outer", "Feb"))
+    whole = matrix(LOG, **sides, aside={"rows": [["East"], ["North"], ["West"]]}, show={"as": "running", "along": "rows"})
+    assert whole.shape == (0, 4)
+
+
+def test_the_records_behind_a_total_are_those_of_what_is_set_aside_too():
+    spec = load_recipe({"finch_recipe": 1, "pivot": {**NESTED, "aside": {"rows": [["Inner", "East"]]}}}).pivot
+    found = make_matrix(read(LOG), spec)
+    for row in range(found.all_records.shape[0]):
+        for column in range(found.all_records.shape[1]):
+            assert len(behind(read(LOG), spec, row, column)) == found.all_records[row, column]
+
+
 def test_three_levels_of_a_thousand_categories_are_refused_with_a_way_out():
     lines = "".join(f"a{i},b{i},c{i}\n" for i in range(1000))
     with pytest.raises(TableError) as told:
@@ -166,7 +181,7 @@ def test_three_levels_of_a_thousand_categories_are_refused_with_a_way_out():
 def test_many_combinations_of_which_few_have_records_are_reduced_first(monkeypatch):
     lines = "".join(f"a{i % 70},b{i % 50},c{i % 30}\n" for i in range(400))
     wanted = matrix("a,b,c\n" + lines, rows=[{"field": "a"}, {"field": "b"}], columns=[{"field": "c"}])
-    monkeypatch.setattr(pivoting, "MAX_PLACES", 1000)
+    monkeypatch.setattr(ground, "MAX_PLACES", 1000)
     found = matrix("a,b,c\n" + lines, rows=[{"field": "a"}, {"field": "b"}], columns=[{"field": "c"}])
     assert (found.rows, found.columns) == (wanted.rows, wanted.columns)
     np.testing.assert_array_equal(found.all_values, wanted.all_values)

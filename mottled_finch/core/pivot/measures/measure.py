@@ -25,8 +25,7 @@ class Gathering:
 class Measure:
     """``gathers`` says which partial results a spec needs of a source; the path is that of the measure in the recipe. ``value``
     takes them, by cell or merged, to doubles; NaN is the blank. ``runs`` says that a running total can be made: that its partial
-    results merge. ``shifts`` says that values are of another unit than the field, so that no currency or percent sign belongs to
-    them.
+    results merge.
     """
 
     gathers: Callable[[Source, MeasureSpec, str], tuple[Gathering, ...]]
