@@ -7,6 +7,10 @@ from .complaints import TOPICS
 from .survey import QUESTIONS
 
 _NO_TESTS = {"field": "line", "not_in": ["TEST"]}
+_KNOWN_PIERS = {"field": "pier", "in": list(PIERS)}
+_PROMISE = {"low": {"at": 0}, "middle": {"at": 5, "name": "our promise"}, "high": {"at": 17}}
+_SOURCE = "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025."
+_WEEKDAYS_BY_HOUR = {"rows": [{"field": "departed", "cut": "weekday"}], "columns": [{"field": "departed", "cut": "hour"}]}
 
 PLATES: tuple[dict[str, Any], ...] = (
     {
@@ -15,15 +19,13 @@ PLATES: tuple[dict[str, Any], ...] = (
             "rows": [{"field": "pier"}],
             "columns": [{"field": "departed", "cut": "month"}],
             "measure": {"take": "average", "of": "minutes_late"},
-            "keep": [{"field": "pier", "in": list(PIERS)}, _NO_TESTS],
+            "keep": [_KNOWN_PIERS, _NO_TESTS],
             "totals": {"rows": True, "columns": True},
         },
         "color": {
             "palette": "kingcup",
             "high_is": "bad",
-            "low": {"at": 0},
-            "middle": {"at": 5, "name": "our promise"},
-            "high": {"at": 17},
+            **_PROMISE,
         },
         "legend": {"title": "Minutes late", "blank": "No service"},
         "words": {
@@ -35,8 +37,7 @@ PLATES: tuple[dict[str, Any], ...] = (
     {
         "finch_recipe": 1,
         "pivot": {
-            "rows": [{"field": "departed", "cut": "weekday"}],
-            "columns": [{"field": "departed", "cut": "hour"}],
+            **_WEEKDAYS_BY_HOUR,
             "measure": {"take": "count"},
             "keep": [_NO_TESTS],
         },
@@ -46,7 +47,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Two rushes on workdays, one long one on Saturday",
             "subtitle": "Departures by weekday and hour, 2025",
-            "caption": "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025.",
+            "caption": _SOURCE,
         },
     },
     {
@@ -63,7 +64,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Knot broke down in May",
             "subtitle": "Average minutes late at departure, by vessel and month, 2025, without the regatta's pier",
-            "caption": "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025.",
+            "caption": _SOURCE,
         },
     },
     {
@@ -72,21 +73,19 @@ PLATES: tuple[dict[str, Any], ...] = (
             "rows": [{"field": "line"}, {"field": "pier"}],
             "columns": [{"field": "departed", "cut": "quarter"}, {"field": "departed", "cut": "month"}],
             "measure": {"take": "average", "of": "minutes_late"},
-            "keep": [{"field": "pier", "in": list(PIERS)}, _NO_TESTS],
+            "keep": [_KNOWN_PIERS, _NO_TESTS],
             "totals": {"rows": True, "columns": True},
         },
         "color": {
             "palette": "bogbean",
             "high_is": "bad",
-            "low": {"at": 0},
-            "middle": {"at": 5, "name": "our promise"},
-            "high": {"at": 17},
+            **_PROMISE,
         },
         "legend": {"title": "Minutes late", "blank": "No service"},
         "words": {
             "title": "The lines to the outer coast suffer most in winter",
             "subtitle": "Average minutes late at departure, by line and pier, quarter and month, 2025",
-            "caption": "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025.",
+            "caption": _SOURCE,
         },
     },
     {
@@ -95,7 +94,7 @@ PLATES: tuple[dict[str, Any], ...] = (
             "rows": [{"field": "pier"}],
             "columns": [{"field": "departed", "cut": "hour"}],
             "measure": {"take": "sum", "of": "passengers"},
-            "keep": [{"field": "pier", "in": list(PIERS)}, _NO_TESTS],
+            "keep": [_KNOWN_PIERS, _NO_TESTS],
             "show": {"as": "share", "of": "row"},
             "order": {"rows": {"by": "likeness", "distance": "correlation"}},
         },
@@ -104,14 +103,13 @@ PLATES: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Piers that keep the same hours stand together",
             "subtitle": "Passengers by hour as a share of their pier's, 2025; piers ordered by how alike their days are",
-            "caption": "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025.",
+            "caption": _SOURCE,
         },
     },
     {
         "finch_recipe": 1,
         "pivot": {
-            "rows": [{"field": "departed", "cut": "weekday"}],
-            "columns": [{"field": "departed", "cut": "hour"}],
+            **_WEEKDAYS_BY_HOUR,
             "split": {"field": "line"},
             "measure": {"take": "average", "of": "passengers"},
             "keep": [_NO_TESTS],
@@ -122,7 +120,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Every line has its two rushes, and its own Saturday",
             "subtitle": "Average passengers a departure by weekday and hour, one matrix a line on a shared scale, 2025",
-            "caption": "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025.",
+            "caption": _SOURCE,
         },
     },
 )

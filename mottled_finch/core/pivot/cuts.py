@@ -17,9 +17,22 @@ from .kernels import blocks_of, compiled, in_blocks
 Moments = NDArray[np.datetime64]
 Ordinals = NDArray[np.int64]
 
-MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
-WEEKDAYS = ("Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun")
-WEEKDAY_NAMES = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
+MONTH_NAMES = (
+    "January",
+    "February",
+    "March",
+    "April",
+    "May",
+    "June",
+    "July",
+    "August",
+    "September",
+    "October",
+    "November",
+    "December",
+)
+WEEKDAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+MONTHS, WEEKDAYS = (tuple(name[:3] for name in names) for names in (MONTH_NAMES, WEEKDAY_NAMES))
 _DAY, _HOUR = 86_400_000_000, 3_600_000_000
 """In microseconds."""
 

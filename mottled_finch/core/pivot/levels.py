@@ -106,7 +106,9 @@ def _binned(column: Column, spec: LevelSpec, path: str, kept: NDArray[np.bool_] 
 
 
 def calendar_of(year_starts: int | None, week_starts: str | None) -> Calendar:
-    return Calendar(year=(year_starts or 1) - 1, week=WEEKDAY_NAMES.index(week_starts) if week_starts is not None else 0)
+    return Calendar(
+        year=(year_starts or 1) - 1, week=WEEKDAY_NAMES.index(week_starts.capitalize()) if week_starts is not None else 0
+    )
 
 
 def _cut(memory: Memory, column: Column, spec: LevelSpec) -> Level:

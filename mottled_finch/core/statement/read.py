@@ -264,8 +264,7 @@ class _Reader:
         if self.takes("years start in"):
             return replace(level, year_starts=self.month())
         if self.takes("weeks start on"):
-            days = {key: words for words, key in WEEKDAYS.items()}
-            return replace(level, week_starts=self.one_of(days, "a weekday"))  # type: ignore[arg-type]
+            return replace(level, week_starts=self.one_of(WEEKDAYS, "a weekday"))  # type: ignore[arg-type]
         if self.takes("top"):
             level = replace(level, top=self.whole("a whole number"))
             return replace(level, by=self.measure()) if self.takes("by") else level
@@ -278,7 +277,7 @@ class _Reader:
         return replace(level, names={**level.names, label: self.text("a name in quotation marks")})
 
     def month(self) -> int:
-        return int(self.one_of({str(i + 1): month for i, month in enumerate(MONTHS)}, "a month"))
+        return int(self.one_of(MONTHS, "a month"))
 
     def bins(self) -> BinsSpec:
         if self.takes("bins at"):

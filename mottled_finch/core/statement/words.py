@@ -1,45 +1,14 @@
 """The words of the statement that stand for values of the recipe, used alike in writing and in reading."""
 
-from ..pivot.cuts import WEEKDAY_NAMES
+from ..pivot.cuts import CUTS as CUT_RULES
+from ..pivot.cuts import MONTH_NAMES, WEEKDAY_NAMES
+from ..recipe.check_pivot import NEEDS
+from ..words import CUT_WORDS, TAKE_WORDS
 
-MONTHS = (
-    "January",
-    "February",
-    "March",
-    "April",
-    "May",
-    "June",
-    "July",
-    "August",
-    "September",
-    "October",
-    "November",
-    "December",
-)
-WEEKDAYS = {name.capitalize(): name for name in WEEKDAY_NAMES}
-
-CUTS = {
-    "year": "year",
-    "quarter": "quarter",
-    "month": "month",
-    "week": "week",
-    "day": "day of the month",
-    "weekday": "weekday",
-    "hour": "hour",
-    "date": "date",
-    "year_quarter": "year and quarter",
-    "year_month": "year and month",
-    "year_week": "year and week",
-}
-TAKES = {
-    "sum": "sum",
-    "average": "average",
-    "median": "median",
-    "min": "smallest",
-    "max": "largest",
-    "distinct": "distinct count",
-    "stdev": "standard deviation",
-}
+MONTHS = {str(i + 1): name for i, name in enumerate(MONTH_NAMES)}
+WEEKDAYS = {name.lower(): name for name in WEEKDAY_NAMES}
+CUTS = {cut: CUT_WORDS.get(cut, cut) for cut in CUT_RULES}
+TAKES = {take: TAKE_WORDS.get(take, take) for take, keys in NEEDS.items() if keys == ("of",)}
 """Measures that are said as a word and "of" a field."""
 SCOPES = {"row": "the row", "column": "the column", "group": "the group", "whole": "the whole"}
 ORDERS = {"natural": "nature", "label": "label", "total": "total"}

@@ -7,7 +7,7 @@ from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TotalsSpec
 from ..wording import field_words
 from .names import quoted, spoken
-from .words import CUTS, EMPTY, MONTHS, ORDERS, SCOPES, TAKES
+from .words import CUTS, EMPTY, MONTHS, ORDERS, SCOPES, TAKES, WEEKDAYS
 
 _DATE = re.compile(r"\d{4}-\d\d(-\d\d)?$")
 
@@ -78,9 +78,9 @@ class _Writer:
             words += f" in {_bins(level.bins)}"
         notes = []
         if level.year_starts is not None:
-            notes.append(f"years start in {MONTHS[level.year_starts - 1]}")
+            notes.append(f"years start in {MONTHS[str(level.year_starts)]}")
         if level.week_starts is not None:
-            notes.append(f"weeks start on {level.week_starts.capitalize()}")
+            notes.append(f"weeks start on {WEEKDAYS[level.week_starts]}")
         notes += [f"{quoted(label)} called {quoted(name)}" for label, name in level.names.items()]
         if level.top is not None:
             notes.append(f"top {level.top}" + (f" by {self.measure(level.by)}" if level.by else ""))
@@ -114,7 +114,7 @@ class _Writer:
         if condition.cut is not None:
             words = f"{CUTS[condition.cut]} of {words}"
         if condition.year_starts is not None:
-            words += f" (years start in {MONTHS[condition.year_starts - 1]})"
+            words += f" (years start in {MONTHS[str(condition.year_starts)]})"
         for number, word in ((condition.top, "top"), (condition.bottom, "bottom")):
             if number is not None:
                 return f"{words} among the {word} {number}" + (f" by {self.measure(condition.by)}" if condition.by else "")

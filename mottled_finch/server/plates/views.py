@@ -176,10 +176,10 @@ class Statement(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """A statement about a table as the pivot it says, and as it is written in full."""
-        fields = data_of(get_object_or_404(Table, pk=pk)).names
-        pivot = read_statement(str(body(request).get("text", "")), fields)
+        columns = data_of(get_object_or_404(Table, pk=pk)).names
+        pivot = read_statement(str(body(request).get("text", "")), columns)
         recipe = dump_recipe(Recipe(finch_recipe=1, pivot=pivot))
-        return Response({"pivot": recipe["pivot"], "text": write_statement(pivot, fields)})
+        return Response({"pivot": recipe["pivot"], "text": write_statement(pivot, columns)})
 
 
 class TableMatrix(APIView):

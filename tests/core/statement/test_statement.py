@@ -24,7 +24,7 @@ from mottled_finch.core.recipe.spec import (
 )
 from mottled_finch.core.statement import read_statement, write_statement
 
-FIELDS = ["pier", "minutes_late", "departed", "line", "pier down", "of", "share", 'a "quoted" one', "Pier Code", "é"]
+COLUMNS = ["pier", "minutes_late", "departed", "line", "pier down", "of", "share", 'a "quoted" one', "Pier Code", "é"]
 
 
 def pivot(**parts):
@@ -65,7 +65,7 @@ def test_reads_as_a_sentence(parts, statement):
     assert read_statement(statement, fields) == pivot(**parts)
 
 
-FIELD = st.sampled_from(FIELDS)
+FIELD = st.sampled_from(COLUMNS)
 LABEL = st.text(max_size=6).map(str.strip).filter(lambda text: "\x00" not in text) | st.sampled_from(
     ['say "so"', "a\\b", "2025-01", "or"]
 )
@@ -180,11 +180,11 @@ PIVOT = st.one_of(
 
 @settings(max_examples=400, deadline=None)
 @given(PIVOT)
-def test_what_is_written_is_read_as_the_same_pivot(given_pivot):
-    check_pivot(given_pivot)  # only pivots that a recipe may hold
-    statement = write_statement(given_pivot, FIELDS)
-    assert read_statement(statement, FIELDS) == given_pivot, statement
-    assert write_statement(read_statement(statement, FIELDS), FIELDS) == statement
+def test_what_is_written_is_read_as_the_same_pivot(drawn):
+    check_pivot(drawn)  # only pivots that a recipe may hold
+    statement = write_statement(drawn, COLUMNS)
+    assert read_statement(statement, COLUMNS) == drawn, statement
+    assert write_statement(read_statement(statement, COLUMNS), COLUMNS) == statement
 
 
 @pytest.mark.parametrize(

@@ -1,29 +1,30 @@
 """The partial results measures are made of, by field."""
 
+from collections.abc import Callable
+
+import numpy as np
+from numpy.typing import NDArray
+
 from ...recipe.conditions import MeasureSpec
-from ..partials import gather_distinct, gather_extremes, gather_met, gather_spread, gather_sums, gather_values
+from ..partials import Partial, gather_distinct, gather_extremes, gather_met, gather_spread, gather_sums, gather_values
+from ..placing import Placement
 from ..source import Source
 from .measure import Gathering
 
 
-def sums(source: Source, field: str | None, path: str, take: str) -> Gathering:
-    values = source.numbers(field or "", path, take)
-    return Gathering(f"sums {field!r}", lambda placement: gather_sums(placement, values))
+def _of_numbers(name: str, gather: Callable[[Placement, NDArray[np.float64]], Partial]) -> Callable[..., Gathering]:
+    def gathering(source: Source, field: str | None, path: str, take: str) -> Gathering:
+        """``take`` is told when the field holds no numbers."""
+        values = source.numbers(field or "", path, take)
+        return Gathering(f"{name} {field!r}", lambda placement: gather(placement, values))
+
+    return gathering
 
 
-def extremes(source: Source, field: str | None, path: str, take: str) -> Gathering:
-    values = source.numbers(field or "", path, take)
-    return Gathering(f"extremes {field!r}", lambda placement: gather_extremes(placement, values))
-
-
-def spread(source: Source, field: str | None, path: str, take: str) -> Gathering:
-    values = source.numbers(field or "", path, take)
-    return Gathering(f"spread {field!r}", lambda placement: gather_spread(placement, values))
-
-
-def values_of(source: Source, field: str | None, path: str, take: str) -> Gathering:
-    values = source.numbers(field or "", path, take)
-    return Gathering(f"values {field!r}", lambda placement: gather_values(placement, values))
+sums = _of_numbers("sums", gather_sums)
+extremes = _of_numbers("extremes", gather_extremes)
+spread = _of_numbers("spread", gather_spread)
+values_of = _of_numbers("values", gather_values)
 
 
 def distinct(source: Source, field: str | None, path: str) -> Gathering:
