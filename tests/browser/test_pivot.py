@@ -180,7 +180,7 @@ def test_conditions_have_alternatives_and_the_largest(page, api, number):
     phrase(page, "Which records are kept").click()
     page.get_by_role("combobox").fill("vessel")
     page.keyboard.press("Enter")
-    page.get_by_text("the largest").click()
+    page.get_by_text("largest", exact=True).click()
     page.get_by_label("How many").fill("2")
     page.get_by_role("button", name="Keep these").click()
     settled(page)

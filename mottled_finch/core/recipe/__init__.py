@@ -1,6 +1,7 @@
 """The recipe: one figure, written down. The dataclasses are the file format."""
 
 from .changes import name_change
+from .check_pivot import check_level
 from .conditions import ConditionSpec, MeasureSpec
 from .load import dump_recipe, dump_table_part, load_recipe, load_table_part
 from .spec import (
@@ -43,6 +44,7 @@ __all__ = [
     "TableSpec",
     "TotalsSpec",
     "WordsSpec",
+    "check_level",
     "dump_recipe",
     "dump_table_part",
     "load_recipe",

@@ -55,9 +55,9 @@ def check_pivot(pivot: PivotSpec) -> None:
         if len(levels) > MAX_LEVELS:
             raise RecipeError(f"{len(levels)} levels are nested; keep {MAX_LEVELS} at most", path=f"pivot.{side}")
         for i, level in enumerate(levels):
-            _check_level(level, f"pivot.{side}[{i}]")
+            check_level(level, f"pivot.{side}[{i}]")
     if pivot.split is not None:
-        _check_level(pivot.split, "pivot.split")
+        check_level(pivot.split, "pivot.split")
     check_measure(pivot.measure, "pivot.measure")
     for i, condition in enumerate(pivot.keep):
         check_condition(condition, f"pivot.keep[{i}]")
@@ -73,7 +73,8 @@ def check_pivot(pivot: PivotSpec) -> None:
         )
 
 
-def _check_level(level: LevelSpec, path: str) -> None:
+def check_level(level: LevelSpec, path: str) -> None:
+    """Raises RecipeError for a level whose parts do not go together."""
     if level.cut is not None and level.bins is not None:
         raise RecipeError('"cut" is for moments and "bins" for numbers; keep one of them', path=path)
     if level.bins is not None:

@@ -12,7 +12,7 @@ from rest_framework.views import APIView
 
 from mottled_finch.core.pivot import members_of
 from mottled_finch.core.pivot.cuts import CUTS
-from mottled_finch.core.recipe import LevelSpec, TableSpec, load_table_part
+from mottled_finch.core.recipe import LevelSpec, TableSpec, check_level, load_table_part
 
 from ..openapi import (
     CorrectStart,
@@ -251,6 +251,7 @@ class Members(APIView):
         parameters=[
             OpenApiParameter("field", str, required=True, description="The column"),
             OpenApiParameter("cut", str, enum=list(CUTS), description="The part of a moment"),
+            OpenApiParameter("year_starts", int, description="The month in which years begin, 1 to 12"),
         ],
         responses={200: refers_to(MemberAnswer, many=True)},
     )
@@ -260,7 +261,13 @@ class Members(APIView):
         cut = request.query_params.get("cut")
         if cut is not None and cut not in CUTS:
             raise Problem(422, f'There is no cut "{cut}"; choose one of {", ".join(CUTS)}.', "cut")
-        level = LevelSpec(field=request.query_params.get("field", ""), cut=cut)  # type: ignore[arg-type]
+        starts = request.query_params.get("year_starts")
+        level = LevelSpec(
+            field=request.query_params.get("field", ""),
+            cut=cut,  # type: ignore[arg-type]
+            year_starts=None if starts is None else whole_number(starts, "year_starts"),
+        )
+        check_level(level, "field")
         return Response([{"label": label, "records": records} for label, records in members_of(table, level)[:MEMBERS_MOST]])
 
 

@@ -90,8 +90,8 @@ export const api = {
   tables: () => unwrap(client.GET("/api/tables")),
   table: (id: number) => unwrap(client.GET("/api/tables/{id}", at(id))),
   removeTable: (id: number) => unwrap(client.DELETE("/api/tables/{id}", at(id))),
-  members: (id: number, field: string, cut?: Level["cut"]) =>
-    unwrap(client.GET("/api/tables/{id}/members", { params: { path: { id }, query: { field, cut } } })),
+  members: (id: number, field: string, cut?: Level["cut"], year_starts?: number) =>
+    unwrap(client.GET("/api/tables/{id}/members", { params: { path: { id }, query: { field, cut, year_starts } } })),
   renameTable: (id: number, name: string) => unwrap(client.PUT("/api/tables/{id}", { ...at(id), body: { name } })),
   workbench: (id: number) => unwrap(client.GET("/api/tables/{id}/workbench", at(id))),
   findings: (id: number) => unwrap(client.GET("/api/tables/{id}/findings", at(id))),

@@ -24,8 +24,11 @@ export const usePlateFigure = (id: number) =>
   useQuery({ queryKey: keys.plate(id), queryFn: () => api.plate(id), staleTime: 30_000 });
 export const useTable = (id: number | undefined) =>
   useQuery({ queryKey: keys.table(id), queryFn: () => api.table(id as number), enabled: id !== undefined });
-export const useMembers = (table: number, field: string, cut?: Level["cut"]) =>
-  useQuery({ queryKey: ["members", table, field, cut], queryFn: () => api.members(table, field, cut) });
+export const useMembers = (table: number, field: string, cut?: Level["cut"], year_starts?: number) =>
+  useQuery({
+    queryKey: ["members", table, field, cut, year_starts],
+    queryFn: () => api.members(table, field, cut, year_starts),
+  });
 
 export const useImports = () => useQuery({ queryKey: keys.imports, queryFn: api.imports });
 export const useImportState = (id: number) =>

@@ -2271,6 +2271,8 @@ export interface operations {
                 cut?: "date" | "day" | "hour" | "month" | "quarter" | "week" | "weekday" | "year" | "year_month" | "year_quarter" | "year_week";
                 /** @description The column */
                 field: string;
+                /** @description The month in which years begin, 1 to 12 */
+                year_starts?: number;
             };
             header?: never;
             path: {

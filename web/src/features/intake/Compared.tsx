@@ -1,9 +1,10 @@
-import { Box, Flex, NativeSelect } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { type ReactNode, useState } from "react";
 import type { Comparison, Import } from "../../api/client";
 import { Button } from "../../shared/Button";
 import { KIND_WORDS } from "../../shared/kinds";
 import { counted, grouped } from "../../shared/numbers";
+import { Select } from "../../shared/Select";
 
 type Props = {
   given: Import;
@@ -56,23 +57,17 @@ export function Compared({ given, comparison, working, onAccept, onLeave }: Prop
                     <Strong>{said(field)}</Strong> <Quiet>{KIND_WORDS[kind]}</Quiet>
                   </Box>
                   <Box w="190px">
-                    <NativeSelect.Root size="sm">
-                      <NativeSelect.Field
-                        aria-label={`What stands for ${field}`}
-                        bg="card"
-                        borderColor="control"
-                        value={renames[field] ?? ""}
-                        onChange={(event) => setRenames({ ...renames, [field]: event.target.value })}
-                      >
-                        <option value="">nothing stands for it</option>
-                        {[...may_be, ...new_columns.filter((name) => !may_be.includes(name))].map((name) => (
-                          <option key={name} value={name}>
-                            now called {said(name)}
-                          </option>
-                        ))}
-                      </NativeSelect.Field>
-                      <NativeSelect.Indicator />
-                    </NativeSelect.Root>
+                    <Select
+                      label={`What stands for ${field}`}
+                      value={renames[field] ?? ""}
+                      options={[
+                        ["", "nothing stands for it"],
+                        ...[...may_be, ...new_columns.filter((name) => !may_be.includes(name))].map(
+                          (name) => [name, `now called ${said(name)}`] as const,
+                        ),
+                      ]}
+                      onChange={(name) => setRenames({ ...renames, [field]: name })}
+                    />
                   </Box>
                 </Flex>
               ))}

@@ -1,4 +1,4 @@
-import { Box, Flex, NativeSelect } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -7,6 +7,7 @@ import { keys, tableChanged, usePlates } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { Notice } from "../../shared/Notice";
 import { Refused } from "../../shared/Say";
+import { Select } from "../../shared/Select";
 
 /** A plate whose table no longer has what it is made of: what is missing, and the mapping that brings it back. */
 export function CannotBeMade({ id, error }: { id: number; error: Error }) {
@@ -54,22 +55,13 @@ function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
     <Box mt="16px">
       <Flex gap="8px" justify="center" align="center" color="ink">
         <Box whiteSpace="nowrap">“{error.received}” is now</Box>
-        <NativeSelect.Root size="sm" w="220px">
-          <NativeSelect.Field
-            aria-label={`What ${error.received} is called now`}
-            bg="card"
-            borderColor="control"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          >
-            {error.allowed.map((each) => (
-              <option key={each} value={each}>
-                {each}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <Select
+          label={`What ${error.received} is called now`}
+          width="220px"
+          value={name}
+          options={error.allowed.map((each) => [each, each] as const)}
+          onChange={setName}
+        />
         <Button variant="dark" onClick={map}>
           Map it
         </Button>

@@ -1,7 +1,8 @@
-import { Box, Field, Flex, Input, NativeSelect, Tabs } from "@chakra-ui/react";
+import { Box, Field, Flex, Input, Tabs } from "@chakra-ui/react";
 import { type ReactNode, useEffect, useState } from "react";
 import type { Figure, Recipe } from "../../api/client";
 import { Choice } from "../../shared/Choice";
+import { Select } from "../../shared/Select";
 import { Toggle } from "../../shared/Toggle";
 import { Gallery } from "./Gallery";
 import { HeadsPart } from "./HeadsPart";
@@ -109,6 +110,8 @@ function ColorPart({ figure, recipe, onChange }: Props) {
   );
 }
 
+const DECIMALS = ["0", "1", "2", "3", "4"].map((count) => [count, count] as const);
+
 function CellsPart({ figure, recipe, onChange }: Props) {
   const shown = (recipe.cells?.values ?? "all") === "all";
   const decimals = recipe.cells?.decimals;
@@ -120,25 +123,12 @@ function CellsPart({ figure, recipe, onChange }: Props) {
         onChange={(on) => onChange(withCells({ values: on ? "all" : "none" }))}
       />
       <Line label="Decimals">
-        <NativeSelect.Root size="sm">
-          <NativeSelect.Field
-            aria-label="Decimals"
-            bg="card"
-            borderColor="control"
-            value={decimals ?? ""}
-            onChange={(event) =>
-              onChange(withCells({ decimals: event.target.value === "" ? undefined : Number(event.target.value) }))
-            }
-          >
-            <option value="">as fits ({figure.decimals})</option>
-            {[0, 1, 2, 3, 4].map((count) => (
-              <option key={count} value={count}>
-                {count}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <Select
+          label="Decimals"
+          value={decimals === undefined ? "" : String(decimals)}
+          options={[["", `as fits (${figure.decimals})`], ...DECIMALS]}
+          onChange={(chosen) => onChange(withCells({ decimals: chosen === "" ? undefined : Number(chosen) }))}
+        />
       </Line>
     </>
   );

@@ -1,9 +1,9 @@
 import { Box, CloseButton, Flex } from "@chakra-ui/react";
 import type { Figure, Order, Recipe } from "../../api/client";
 import { Choice } from "../../shared/Choice";
+import { Select } from "../../shared/Select";
 import { Toggle } from "../../shared/Toggle";
 import { type Side, withAside, withOrder, withTotals } from "./recipes";
-import { Select } from "./statement/LevelOptions";
 import type { Change } from "./usePlate";
 
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };

@@ -1,4 +1,5 @@
-import { Flex } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
+import type { ReactNode } from "react";
 import type { ColumnInfo, Condition } from "../../../api/client";
 import { Button } from "../../../shared/Button";
 
@@ -12,27 +13,45 @@ export type KeepPartProps = {
   done: string;
 };
 
-/** The foot of a part: back to the fields, the filled or blank records alone, or submit. */
-export function KeepFoot({
-  onBack,
-  disabled,
-  done,
-  onBlank,
-}: Pick<KeepPartProps, "onBack" | "done"> & { disabled: boolean; onBlank: (blank: boolean) => void }) {
+type FormProps = Omit<KeepPartProps, "before"> & {
+  heading: string;
+  /** The condition as it stands; null while it cannot be submitted. */
+  condition: Condition | null;
+  children: ReactNode;
+};
+
+/** The card of a condition: its parts, and at the foot back to the fields, the filled or blank records alone, or submit. */
+export function KeepForm({ heading, column, condition, done, onDone, onBack, children }: FormProps) {
+  const blank = (wanted: boolean) => () => onDone({ field: column.name, blank: wanted });
   return (
-    <Flex gap="6px" p="10px" borderTopWidth="1px" borderColor="line">
-      <Button variant="plain" size="sm" onClick={onBack}>
-        Other field
-      </Button>
-      <Button variant="bare" size="sm" onClick={() => onBlank(false)}>
-        Filled
-      </Button>
-      <Button variant="bare" size="sm" onClick={() => onBlank(true)}>
-        Blank
-      </Button>
-      <Button variant="lead" size="sm" type="submit" ms="auto" disabled={disabled}>
-        {done}
-      </Button>
-    </Flex>
+    <Box
+      as="form"
+      w="340px"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (condition) onDone(condition);
+      }}
+    >
+      <Box p="12px" pb="4px">
+        <Box fontWeight="600" mb="8px">
+          {heading}
+        </Box>
+        {children}
+      </Box>
+      <Flex gap="6px" p="10px" borderTopWidth="1px" borderColor="line">
+        <Button variant="plain" size="sm" onClick={onBack}>
+          Other field
+        </Button>
+        <Button variant="bare" size="sm" onClick={blank(false)}>
+          Filled
+        </Button>
+        <Button variant="bare" size="sm" onClick={blank(true)}>
+          Blank
+        </Button>
+        <Button variant="lead" size="sm" type="submit" ms="auto" disabled={!condition}>
+          {done}
+        </Button>
+      </Flex>
+    </Box>
   );
 }

@@ -1,7 +1,7 @@
 import { Box, Field, Flex, Input } from "@chakra-ui/react";
 import { useState } from "react";
 import { Choice } from "../../../shared/Choice";
-import { KeepFoot, type KeepPartProps } from "./KeepPart";
+import { KeepForm, type KeepPartProps } from "./KeepPart";
 
 type Ends = "included" | "beyond";
 
@@ -11,7 +11,8 @@ const WAYS = [
 ] as const;
 
 /** From and to, or above and below, of moments or numbers. */
-export function KeepSpan({ column, before, onDone, onBack, done }: KeepPartProps) {
+export function KeepSpan({ before, ...shared }: KeepPartProps) {
+  const { column } = shared;
   const [way, setWay] = useState<Ends>(
     before?.above !== undefined || before?.below !== undefined ? "beyond" : "included",
   );
@@ -24,62 +25,44 @@ export function KeepSpan({ column, before, onDone, onBack, done }: KeepPartProps
     { label: included ? "To, included" : "Below", value: high, set: setHigh },
   ];
   const wrong = ends.find((end) => end.value.trim() && !fits(end.value, moment));
-
-  return (
-    <Box
-      as="form"
-      w="340px"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (wrong || !(low.trim() || high.trim())) return;
-        onDone({
+  const end = (name: "from" | "to" | "above" | "below", value: string) =>
+    value.trim() ? { [name]: moment ? value.trim() : Number(value) } : {};
+  const condition =
+    wrong || !(low.trim() || high.trim())
+      ? null
+      : {
           field: column.name,
           ...end(included ? "from" : "above", low),
           ...end(included ? "to" : "below", high),
-        });
-      }}
-    >
-      <Box p="12px" pb="4px">
-        <Box fontWeight="600" mb="8px">
-          {column.words}
-        </Box>
-        <Choice label="How the ends are meant" value={way} choices={WAYS} onChange={setWay} />
-        <Flex gap="10px" mt="8px">
-          {ends.map((each, i) => (
-            <Field.Root key={each.label} invalid={wrong?.label === each.label}>
-              <Field.Label textStyle="label">{each.label}</Field.Label>
-              <Input
-                size="sm"
-                autoFocus={i === 0}
-                borderColor="control"
-                placeholder={moment ? "2025-03-31" : "any"}
-                value={each.value}
-                onChange={(event) => each.set(event.target.value)}
-              />
-            </Field.Root>
-          ))}
-        </Flex>
-        <Box color={wrong ? "alarm" : "quiet"} textStyle="small" py="6px" minH="30px">
-          {wrong
-            ? `“${wrong.value.trim()}” is not ${moment ? "a date; write it as 2025-03-31, 2025-03 or 2025" : "a number"}.`
-            : moment
-              ? "A year or month alone will do."
-              : ""}
-        </Box>
-      </Box>
-      <KeepFoot
-        onBack={onBack}
-        done={done}
-        disabled={Boolean(wrong) || !(low.trim() || high.trim())}
-        onBlank={(blank) => onDone({ field: column.name, blank })}
-      />
-    </Box>
-  );
+        };
 
-  function end(name: "from" | "to" | "above" | "below", value: string) {
-    if (!value.trim()) return {};
-    return { [name]: moment ? value.trim() : Number(value) };
-  }
+  return (
+    <KeepForm {...shared} heading={column.words} condition={condition}>
+      <Choice label="How the ends are meant" value={way} choices={WAYS} onChange={setWay} />
+      <Flex gap="10px" mt="8px">
+        {ends.map((each, i) => (
+          <Field.Root key={each.label} invalid={wrong?.label === each.label}>
+            <Field.Label textStyle="label">{each.label}</Field.Label>
+            <Input
+              size="sm"
+              autoFocus={i === 0}
+              borderColor="control"
+              placeholder={moment ? "2025-03-31" : "any"}
+              value={each.value}
+              onChange={(event) => each.set(event.target.value)}
+            />
+          </Field.Root>
+        ))}
+      </Flex>
+      <Box color={wrong ? "alarm" : "quiet"} textStyle="small" py="6px" minH="30px">
+        {wrong
+          ? `“${wrong.value.trim()}” is not ${moment ? "a date; write it as 2025-03-31, 2025-03 or 2025" : "a number"}.`
+          : moment
+            ? "A year or month alone will do."
+            : ""}
+      </Box>
+    </KeepForm>
+  );
 }
 
 const text = (value: string | number | undefined) => (value === undefined ? "" : String(value));

@@ -1,9 +1,11 @@
-import { Box, Field, Flex, Input, NativeSelect } from "@chakra-ui/react";
+import { Box, Field, Flex, Input } from "@chakra-ui/react";
 import { type ReactNode, useState } from "react";
 import type { Level, TableInfo } from "../../../api/client";
 import { Button } from "../../../shared/Button";
 import { Choice } from "../../../shared/Choice";
+import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
+import { LargestBy } from "./LargestBy";
 import { FISCAL, levelWords } from "./phrases";
 
 type Props = { table: TableInfo; level: Level; onDone: (level: Level) => void; onBack: () => void };
@@ -111,15 +113,7 @@ export function LevelOptions({ table, level, onDone, onBack }: Props) {
       {top.trim() && (
         <>
           <Row label="decided by">
-            <Choice
-              label="Largest by"
-              value={now.by ? "records" : "measure"}
-              choices={[
-                { value: "measure", label: "what is measured" },
-                { value: "records", label: "records" },
-              ]}
-              onChange={(by) => setNow({ ...now, by: by === "records" ? { take: "count" } : undefined })}
-            />
+            <LargestBy by={now.by} onChange={(by) => setNow({ ...now, by })} />
           </Row>
           <Row label="the rest as">
             <Input
@@ -174,33 +168,5 @@ function Row({ label, children }: { label: string; children: ReactNode }) {
       </Box>
       <Field.Root flex="1">{children}</Field.Root>
     </Flex>
-  );
-}
-
-type SelectProps = {
-  label: string;
-  value: string;
-  options: readonly (readonly [string, string])[];
-  onChange: (value: string) => void;
-};
-
-export function Select({ label, value, options, onChange }: SelectProps) {
-  return (
-    <NativeSelect.Root size="sm">
-      <NativeSelect.Field
-        aria-label={label}
-        bg="card"
-        borderColor="control"
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      >
-        {options.map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
   );
 }

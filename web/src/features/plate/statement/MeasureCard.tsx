@@ -1,8 +1,7 @@
-import { Box, Flex, Input } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Measure, TableInfo } from "../../../api/client";
-import { Button } from "../../../shared/Button";
 import { FilterList, type Option } from "../../../shared/FilterList";
+import { AskNumber } from "./AskNumber";
 import { ConditionEditor } from "./ConditionEditor";
 import { fieldOptions, numberOptions } from "./options";
 import { TAKES, type Take } from "./phrases";
@@ -75,7 +74,17 @@ export function MeasureCard({ table, measure, part, start, onDone }: Props) {
         />
       );
     case "p":
-      return <Percentile start={now.p ?? 90} onDone={(p) => next({ ...now, p })} />;
+      return (
+        <AskNumber
+          words="Percentile, 0 to 100"
+          label="Percentile"
+          start={now.p ?? 90}
+          done="Take it"
+          from={0}
+          to={100}
+          onDone={(p) => next({ ...now, p })}
+        />
+      );
   }
 }
 
@@ -95,36 +104,3 @@ function ofLabel(take: Take | undefined): string {
 
 const isNumber = (table: TableInfo, name: string | undefined) =>
   table.columns.some((column) => column.name === name && column.kind === "number");
-
-function Percentile({ start, onDone }: { start: number; onDone: (p: number) => void }) {
-  const [text, setText] = useState(String(start));
-  const p = Number(text);
-  const fits = text.trim() !== "" && p >= 0 && p <= 100;
-  return (
-    <Flex
-      as="form"
-      p="12px"
-      gap="10px"
-      align="center"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (fits) onDone(p);
-      }}
-    >
-      <Box>Percentile, 0 to 100</Box>
-      <Input
-        size="sm"
-        w="70px"
-        autoFocus
-        aria-label="Percentile"
-        borderColor={fits ? "control" : "alarm"}
-        value={text}
-        onFocus={(event) => event.target.select()}
-        onChange={(event) => setText(event.target.value)}
-      />
-      <Button variant="lead" size="sm" type="submit" disabled={!fits}>
-        Take it
-      </Button>
-    </Flex>
-  );
-}

@@ -1,8 +1,7 @@
-import { Box, Flex, Input } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Recipe, Show } from "../../../api/client";
-import { Button } from "../../../shared/Button";
 import { FilterList } from "../../../shared/FilterList";
+import { AskNumber } from "./AskNumber";
 import { showOptions, showWords } from "./phrases";
 
 type Props = { pivot: Recipe["pivot"]; start: string; onDone: (show: Show) => void };
@@ -13,7 +12,17 @@ const GAP = "gap";
 export function ShowCard({ pivot, start, onDone }: Props) {
   const [asking, setAsking] = useState(false);
   const options = showOptions(pivot);
-  if (asking) return <Distance start={typeof pivot.show?.to === "number" ? pivot.show.to : 0} onDone={onDone} />;
+  if (asking) {
+    return (
+      <AskNumber
+        words="Distance from"
+        label="The number cells are compared with"
+        start={typeof pivot.show?.to === "number" ? pivot.show.to : 0}
+        done="Show it"
+        onDone={(to) => onDone({ as: "gap", to })}
+      />
+    );
+  }
   return (
     <FilterList
       label="What a cell shows"
@@ -29,37 +38,5 @@ export function ShowCard({ pivot, start, onDone }: Props) {
         if (chosen) onDone(chosen.show);
       }}
     />
-  );
-}
-
-function Distance({ start, onDone }: { start: number; onDone: (show: Show) => void }) {
-  const [text, setText] = useState(String(start));
-  const fits = text.trim() !== "" && Number.isFinite(Number(text));
-  return (
-    <Flex
-      as="form"
-      p="12px"
-      gap="10px"
-      align="center"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (fits) onDone({ as: "gap", to: Number(text) });
-      }}
-    >
-      <Box>Distance from</Box>
-      <Input
-        size="sm"
-        w="90px"
-        autoFocus
-        aria-label="The number cells are compared with"
-        borderColor={fits ? "control" : "alarm"}
-        value={text}
-        onFocus={(event) => event.target.select()}
-        onChange={(event) => setText(event.target.value)}
-      />
-      <Button variant="lead" size="sm" type="submit" disabled={!fits}>
-        Show it
-      </Button>
-    </Flex>
   );
 }

@@ -1,7 +1,8 @@
 /** What the forms of mends are made of. */
-import { Box, Field, Input, NativeSelect, Textarea } from "@chakra-ui/react";
+import { Box, Field, Input, Textarea } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { ColumnInfo, TableInfo } from "../../../api/client";
+import { Select } from "../../../shared/Select";
 
 const WORDY = new Set(["category", "yes_no"]);
 
@@ -39,21 +40,7 @@ type PickProps = {
 export function Pick({ label, value, options, onChange }: PickProps) {
   return (
     <Labeled label={label}>
-      <NativeSelect.Root size="sm">
-        <NativeSelect.Field
-          bg="card"
-          borderColor="control"
-          value={value}
-          onChange={(event) => onChange(event.target.value)}
-        >
-          {options.map(([key, words]) => (
-            <option key={key} value={key}>
-              {words}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
+      <Select value={value} options={options} onChange={onChange} />
     </Labeled>
   );
 }
