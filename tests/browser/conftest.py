@@ -122,6 +122,8 @@ def api(address: str) -> Api:
 
 def drop(page: Page, name: str, content: bytes | str) -> None:
     """Drop a file on the window, as a hand would."""
+    expect(page.get_by_role("banner")).to_be_visible()
+    painted(page)  # what listens for files does so from the first frame on
     text = content if isinstance(content, str) else content.decode("latin-1")
     page.evaluate(
         """([name, text, latin]) => {

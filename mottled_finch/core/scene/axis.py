@@ -9,20 +9,21 @@ from math import floor
 
 from ..pivot import Group
 
-_GAPS_MOST = 0.25
-"""Of the room: gaps between groups may not take more."""
+_GAPS_MOST, _BANDS_MOST = 0.25, 0.4
+"""Of the room: gaps between groups, and the totals of groups, may not take more."""
 
 
 @dataclass(frozen=True, kw_only=True)
 class Axis:
     """``starts`` of the cells, counted from the axis's own beginning; ``spans`` are the extents of the groups and ``bands`` the
-    starts of their totals, by their place in the list of groups. ``end`` is where the last of all that ends.
+    starts of their totals, each ``band`` long, by their place in the list of groups. ``end`` is where the last of all that ends.
     """
 
     starts: tuple[float, ...]
     pitch: float
     spans: tuple[tuple[float, float], ...]
     bands: tuple[float, ...]
+    band: float
     end: float
 
     def center(self, place: float) -> float:
@@ -37,6 +38,7 @@ def axis_of(members: int, groups: Sequence[Group], room: float, most: float, gap
     """Lay out so many members in a room. ``most`` is the largest pitch, ``gap`` what parts groups of one depth, twice that of the
     one above. ``band`` is the length of a group's total, 0 for none.
     """
+    room = max(room, 1.0)  # heads may leave nothing; what does not fit is then too small to be seen
     deepest = max((group.depth for group in groups), default=0)
     before = {group.start: gap * (deepest - group.depth + 1) for group in groups if group.start}  # outer groups come last and win
     fixed = sum(before.values())
@@ -45,6 +47,10 @@ def axis_of(members: int, groups: Sequence[Group], room: float, most: float, gap
         before = {start: float(floor(each * shrink)) for start, each in before.items()}
         fixed = sum(before.values())
     behind = (band + band_gap if band else 0.0) * len(groups)
+    if behind > room * _BANDS_MOST:
+        shrink = room * _BANDS_MOST / behind
+        band, band_gap = band * shrink, band_gap * shrink
+        behind = room * _BANDS_MOST
     pitch = cell_length(room - fixed - behind, members, most)
     ending: dict[int, list[int]] = {}
     for i, group in enumerate(groups):
@@ -62,12 +68,12 @@ def axis_of(members: int, groups: Sequence[Group], room: float, most: float, gap
                 bands[i] = at
                 at += band
     spans = tuple((starts[group.start], starts[group.stop - 1] + pitch) for group in groups)
-    return Axis(starts=tuple(starts), pitch=pitch, spans=spans, bands=tuple(bands), end=at)
+    return Axis(starts=tuple(starts), pitch=pitch, spans=spans, bands=tuple(bands), band=band, end=at)
 
 
 def cell_length(room: float, cells: int, most: float) -> float:
     """The pitch of the cells: whole points, half points where cells are tiny, else just what is there."""
-    pitch = max(room, 1.0) / cells
+    pitch = max(room, 0.1) / cells
     if pitch < 1:
         return pitch
     return min(floor(pitch * 2) / 2 if pitch < 4 else float(floor(pitch)), most)

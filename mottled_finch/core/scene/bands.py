@@ -76,5 +76,7 @@ def band_head_across(page: Page, x: float, width: float, bottom: float) -> None:
 
 def band_head_down(page: Page, x: float, y: float, height: float) -> None:
     """The head beside a band of totals below cells, ending at x."""
-    baseline = y + height / 2 + page.sizes.head * CAP_HEIGHT / 2
-    page.texts.append(Text(part="totals", x=x, y=baseline, text=ALL, size=page.sizes.head, weight=600, ink=INK, anchor="end"))
+    size = min(page.sizes.head, height * 0.86)
+    if size >= LEAST_HEAD:
+        baseline = y + height / 2 + size * CAP_HEIGHT / 2
+        page.texts.append(Text(part="totals", x=x, y=baseline, text=ALL, size=size, weight=600, ink=INK, anchor="end"))

@@ -293,24 +293,25 @@ def _bands(
     rows = len(matrix.rows)
     inner_width, inner_height = plan.across.pitch - gap, plan.down.pitch - gap
     group_lines = _lines_of_groups(matrix, panel, inner_groups) if totals.column_groups else []
-    across = [(line, x + start - gap) for line, start in zip(group_lines, plan.across.bands, strict=False)]
+    gap_before = page.sizes.band_gap - gap
+    across = [(line, x + start - gap, plan.across.band) for line, start in zip(group_lines, plan.across.bands, strict=False)]
     if totals.rows:
-        across.append((panel.total, x + plan.across.end + page.sizes.band_gap - gap))
-    down = [(rows + i, top + start - gap) for i, start in enumerate(plan.down.bands)] if totals.row_groups else []
+        across.append((panel.total, x + plan.across.end + gap_before, band_width))
+    down = [(rows + i, top + start - gap, plan.down.band) for i, start in enumerate(plan.down.bands)] if totals.row_groups else []
     if totals.columns:
-        down.append((-1, top + plan.down.end + page.sizes.band_gap - gap))
+        down.append((-1, top + plan.down.end + gap_before, band_height))
 
     cells_across = [(column, x + start) for column, start in zip(range(panel.start, panel.stop), plan.across.starts, strict=True)]
     cells_down = list(enumerate(top + start for start in plan.down.starts))
-    for line, left in across:
-        _line_of_bands(page, [(row, line, left, y) for row, y in cells_down], band_width, inner_height)
-        band_head_across(page, left, band_width, top)
-    for line, y in down:
-        _line_of_bands(page, [(line, column, left, y) for column, left in cells_across], inner_width, band_height)
+    for line, left, width in across:
+        _line_of_bands(page, [(row, line, left, y) for row, y in cells_down], width, inner_height)
+        band_head_across(page, left, width, top)
+    for line, y, height in down:
+        _line_of_bands(page, [(line, column, left, y) for column, left in cells_across], inner_width, height)
         if has_heads and leftmost:
-            band_head_down(page, grid_left - round(page.sizes.head * 0.8), y, band_height)
-    for row, y in down:
-        _line_of_bands(page, [(row, column, left, y) for column, left in across], band_width, band_height, plain=True)
+            band_head_down(page, grid_left - round(page.sizes.head * 0.8), y, height)
+        for column, left, width in across:
+            _line_of_bands(page, [(line, column, left, y)], width, height, plain=True)
 
 
 def _lines_of_groups(matrix: Matrix, panel: _Panel, inner_groups: list[Group]) -> list[int]:
