@@ -8,7 +8,7 @@ from pathlib import Path
 import pyarrow as pa
 import pyarrow.csv as pa_csv
 
-from mottled_finch.core.color.scale import resolve_scale
+from mottled_finch.core.color.coloring import coloring_of
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.figure import make_figure
 from mottled_finch.core.intake import read_file
@@ -17,7 +17,7 @@ from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.recipe import load_recipe, load_table_part
 from mottled_finch.core.scene import lay_out
 
-from . import data, pivots
+from . import browser, data, pivots
 from .measure import RUNS, Measured, median_seconds, memory_pass
 
 MILLION = 1_000_000
@@ -126,10 +126,10 @@ def _open_edition(name: str, *, cold: bool, table: data.Table | None = None, run
 def scene_40k() -> Measured:
     """A matrix of 200 by 200 cells to a scene."""
     matrix = make_matrix(data.grid_table(200), (recipe := load_recipe({"finch_recipe": 1, "pivot": GRID})).pivot)
-    scale = resolve_scale(recipe.color, matrix.values)
+    coloring = coloring_of(recipe.color, matrix, matrix.values)
     return Measured(
         name="scene_40k",
-        seconds=median_seconds(lambda: lay_out(recipe, matrix, scale)),
+        seconds=median_seconds(lambda: lay_out(recipe, matrix, coloring)),
         rows=matrix.values.size,
         memory_pass=memory_pass(matrix.values.nbytes),
     )
@@ -158,5 +158,6 @@ FIGURES: dict[str, Callable[[], Measured]] = {
         *pivots.FIGURES,
         scene_40k,
         png_40k,
+        browser.recolor_90k,
     )
 }

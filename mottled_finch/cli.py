@@ -63,8 +63,9 @@ def _render(given: argparse.Namespace) -> int:
     from .core.intake import read_file
     from .core.recipe import load_recipe
 
-    ending = given.out.suffix.lstrip(".").lower()
-    if ending not in DRAWINGS:
+    # "figure.hex.csv" ends in ".csv" as well: the longest ending is meant.
+    ending = max((each for each in DRAWINGS if given.out.name.lower().endswith(f".{each}")), key=len, default="")
+    if not ending:
         raise DrawError(
             f'the ending "{given.out.suffix}" names no form that is built; choose one of {", ".join(DRAWINGS)}', path=str(given.out)
         )

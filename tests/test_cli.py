@@ -58,7 +58,8 @@ def test_the_zoom_is_pixels_a_point(folder):
         (
             {},
             ("--out", "o.html"),
-            'o.html: the ending ".html" names no form that is built; choose one of png, svg, pdf, pptx, csv, json',
+            'o.html: the ending ".html" names no form that is built; '
+            "choose one of png, svg, pdf, pptx, csv, hex.csv, tokens.json, json",
         ),
         ({}, ("--out", "nowhere/o.png"), "nowhere/o.png: no such file or directory; check the path"),
         ({}, ("--out", "o.png", "--zoom", "9"), "zoom: a zoom of 9; choose 1 to 4"),
@@ -85,3 +86,28 @@ def test_what_stood_there_stays_when_a_figure_cannot_be_made(folder):
     (folder / "t.csv").write_bytes(b"")
     finch("render", "t.csv", "r.json", "--out", "o.png", cwd=folder)
     assert (folder / "o.png").read_bytes() == b"before"
+
+
+def test_a_nested_ordered_and_shared_pivot_is_rendered_from_the_shell(folder):
+    pivot = {
+        "rows": [{"field": "pier"}, {"field": "day", "cut": "weekday"}],
+        "measure": {"take": "median", "of": "n"},
+        "keep": [{"any": [{"field": "pier", "in": ["A"]}, {"field": "n", "above": 1}]}],
+        "show": {"as": "index", "of": "column"},
+        "order": {"rows": {"by": "total", "descending": True}},
+    }
+    (folder / "r.json").write_text(json.dumps({"finch_recipe": 1, "pivot": pivot}))
+    assert finch("render", "t.csv", "r.json", "--out", "o.json", cwd=folder).returncode == 0
+    found = json.loads((folder / "o.json").read_text())
+    assert found["rows"] == [["A", "Tue"], ["A", "Mon"], ["B", "Tue"]]
+    assert found["values"] == [[1], [1 / 3], [2 / 3]]
+
+
+def test_a_pivot_that_is_too_large_is_refused_in_one_line(folder):
+    lines = "".join(f"a{i},b{i},c{i}\n" for i in range(1000))
+    (folder / "t.csv").write_text("a,b,c\n" + lines)
+    (folder / "r.json").write_text(json.dumps({"finch_recipe": 1, "pivot": {"rows": [{"field": name} for name in "abc"]}}))
+    done = finch("render", "t.csv", "r.json", "--out", "o.json", cwd=folder)
+    assert (done.returncode, done.stdout) == (2, "")
+    assert done.stderr.startswith('pivot.rows[0]: "a", "b" and "c" nest to 1,000,000,000 combinations; a figure holds at most')
+    assert done.stderr.count("\n") == 1

@@ -1,34 +1,67 @@
 """One figure: a recipe laid on a table, with everything an output may want to say of it."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
-from .color.scale import Scale, completed, resolve_scale
+import numpy as np
+from numpy.typing import NDArray
+
+from .color.coloring import Coloring, coloring_of
+from .color.scale import Scale, completed
+from .errors import TableError
 from .mends import apply_mends
-from .pivot import Matrix, Unfinished, colored_values, make_matrix, unfinished
-from .recipe.spec import Recipe
+from .pivot import Matrix, Unfinished, colored_values, make_matrix, measured_beside, unfinished
+from .recipe.spec import PivotSpec, Recipe, SpotlightSpec
 from .scene import Scene, lay_out
 from .table import Table
+from .targets import with_targets
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Figure:
-    """``recipe`` says of its color what was left open, too. ``scale`` is None when no cell has a value;
-    ``unfinished`` are last periods that are not over.
+    """``recipe`` says of its color what was left open, too, and of its table the targets that hold; ``unfinished`` are last periods
+    that are not over.
     """
 
     recipe: Recipe
     matrix: Matrix
-    scale: Scale | None
+    coloring: Coloring
     scene: Scene
     unfinished: tuple[Unfinished, ...] = ()
 
+    @property
+    def scale(self) -> Scale | None:
+        """The scale, or the first of several; None when no cell has a value."""
+        return self.coloring.scale
 
-def make_figure(table: Table, recipe: Recipe) -> Figure:
-    """Mend, pivot, scale and lay out. Raises TableError when the recipe does not fit the table."""
+
+def make_figure(table: Table, recipe: Recipe, targets: Mapping[str, float] | None = None) -> Figure:
+    """Mend, pivot, color and lay out. ``targets`` are those kept with the table; the recipe's own stand before them. Raises
+    TableError when the recipe does not fit the table.
+    """
+    targets = {**(targets or {}), **recipe.table.targets}
     table = apply_mends(table, recipe.table.mends).table
-    matrix = make_matrix(table, recipe.pivot)
-    recipe = replace(recipe, color=completed(recipe.color, recipe.pivot))
-    scale = resolve_scale(recipe.color, colored_values(matrix))
+    pivot = with_targets(recipe.pivot, targets)
+    matrix = make_matrix(table, pivot)
+    recipe = replace(recipe, table=replace(recipe.table, targets=targets), color=completed(recipe.color, recipe.pivot))
+    looked_at = _looked_at(table, pivot, recipe.color.spotlight, matrix)
+    coloring = coloring_of(recipe.color, matrix, colored_values(matrix), looked_at, targets)
     return Figure(
-        recipe=recipe, matrix=matrix, scale=scale, scene=lay_out(recipe, matrix, scale), unfinished=unfinished(table, recipe.pivot)
+        recipe=recipe,
+        matrix=matrix,
+        coloring=coloring,
+        scene=lay_out(recipe, matrix, coloring),
+        unfinished=unfinished(table, recipe.pivot),
     )
+
+
+def _looked_at(table: Table, pivot: PivotSpec, spot: SpotlightSpec | None, matrix: Matrix) -> NDArray[np.float64] | None:
+    """What the spotlight's condition is about, where that is not the value itself, of the cells' shape."""
+    if spot is None or spot.of == "value":
+        return None
+    if spot.of == "records":
+        return matrix.records.astype(np.float64)
+    assert spot.by is not None
+    if pivot.correlate is not None:
+        raise TableError("coefficients have no other measure; light cells by their value or records", path="color.spotlight.by")
+    return measured_beside(table, pivot, spot.by, "color.spotlight.by")

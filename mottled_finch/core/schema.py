@@ -67,7 +67,7 @@ def _schema(kind: Any, prefix: str, found: dict[str, dict[str, Any]]) -> dict[st
     if origin is Literal:
         return {"enum": list(get_args(kind))}
     if origin is dict:
-        return {"type": "object", "additionalProperties": {"type": "string"}}
+        return {"type": "object", "additionalProperties": _schema(get_args(kind)[1], prefix, found)}
     if origin is tuple:
         return {"type": "array", "items": _schema(get_args(kind)[0], prefix, found)}
     if origin in (Union, UnionType):

@@ -1,6 +1,7 @@
 """Putting a recipe into words: names of fields and measures, the sentence that is the statement, live facts in texts."""
 
 import re
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -8,7 +9,7 @@ import numpy as np
 from .pivot import Matrix, colored_values
 from .recipe.check import FACT
 from .recipe.conditions import ConditionSpec, MeasureSpec
-from .recipe.spec import LevelSpec, PivotSpec, Recipe, ShowSpec
+from .recipe.spec import LevelSpec, PivotSpec, Recipe, ShowSpec, SpotlightSpec, TargetSpec
 from .table import number_label
 from .wording import beginning, field_words
 
@@ -82,8 +83,25 @@ def show_words(show: ShowSpec) -> str:
     if show.as_ == "score":
         return "as standard score" if within == "whole" else f"as standard score in its {within}"
     if show.as_ == "gap":
-        return f"as distance from {show.to:g}"
+        assert isinstance(show.to, float | TargetSpec)
+        return f"as distance from {point_words(show.to)}"
     return ""
+
+
+def spotlight_words(spot: SpotlightSpec, number: Callable[[float], str] = number_label) -> str:
+    """What is lit, as it is said: "the 10 highest", "values above 20", "records from 30". ``number`` writes a limit."""
+    of = {"value": "values", "records": "records", "measure": measure_words(spot.by) if spot.by else ""}[spot.of]
+    for count, word in ((spot.highest, "highest"), (spot.lowest, "lowest")):
+        if count is not None:
+            cells = word if count == 1 else f"{count:,} {word}"
+            return f"the {cells}" + ("" if spot.of == "value" else f" by {of}")
+    spans = (("above", spot.above), ("below", spot.below), ("from", spot.from_), ("to", spot.to))
+    return f"{of} " + " ".join(f"{word} {point_words(limit, number)}" for word, limit in spans if limit is not None)
+
+
+def point_words(point: float | TargetSpec, number: Callable[[float], str] = number_label) -> str:
+    """A number, or a target by its name."""
+    return point.target if isinstance(point, TargetSpec) else number(point)
 
 
 def what_is_shown(pivot: PivotSpec) -> str:

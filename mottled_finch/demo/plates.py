@@ -8,13 +8,15 @@ from .survey import QUESTIONS
 
 _NO_TESTS = {"field": "line", "not_in": ["TEST"]}
 _KNOWN_PIERS = {"field": "pier", "in": list(PIERS)}
-_PROMISE = {"low": {"at": 0}, "middle": {"at": 5, "name": "our promise"}, "high": {"at": 17}}
+_PROMISED = {"targets": {"our promise": 5}}
+_PROMISE = {"low": {"at": 0}, "middle": {"target": "our promise"}, "high": {"at": 17}}
 _SOURCE = "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025."
 _WEEKDAYS_BY_HOUR = {"rows": [{"field": "departed", "cut": "weekday"}], "columns": [{"field": "departed", "cut": "hour"}]}
 
 PLATES: tuple[dict[str, Any], ...] = (
     {
         "finch_recipe": 1,
+        "table": _PROMISED,
         "pivot": {
             "rows": [{"field": "pier"}],
             "columns": [{"field": "departed", "cut": "month"}],
@@ -69,6 +71,7 @@ PLATES: tuple[dict[str, Any], ...] = (
     },
     {
         "finch_recipe": 1,
+        "table": _PROMISED,
         "pivot": {
             "rows": [{"field": "line"}, {"field": "pier"}],
             "columns": [{"field": "departed", "cut": "quarter"}, {"field": "departed", "cut": "month"}],
@@ -85,6 +88,24 @@ PLATES: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "The lines to the outer coast suffer most in winter",
             "subtitle": "Average minutes late at departure, by line and pier, quarter and month, 2025",
+            "caption": _SOURCE,
+        },
+    },
+    {
+        "finch_recipe": 1,
+        "pivot": {
+            "rows": [{"field": "pier"}],
+            "columns": [{"field": "departed", "cut": "month"}],
+            "measure": {"take": "share", "where": {"field": "canceled", "in": ["yes"]}},
+            "keep": [_KNOWN_PIERS, _NO_TESTS],
+            "order": {"rows": {"by": "total", "descending": True}},
+        },
+        "color": {"palette": "loosestrife", "high_is": "bad", "low": {"at": 0}, "spotlight": {"above": 0.05}},
+        "cells": {"decimals": 1},
+        "legend": {"title": "Departures canceled", "blank": "No service"},
+        "words": {
+            "title": "Where more than one departure in twenty is canceled",
+            "subtitle": "Share of departures that were canceled, by pier and month, 2025",
             "caption": _SOURCE,
         },
     },
@@ -128,6 +149,30 @@ PLATES: tuple[dict[str, Any], ...] = (
 COMPLAINTS: tuple[dict[str, Any], ...] = (
     {
         "finch_recipe": 1,
+        "table": {"targets": {"on target": 0.8, "watch": 0.65}},
+        "pivot": {
+            "rows": [{"field": "topic", "names": {name.lower(): name for name in TOPICS}}],
+            "columns": [{"field": "received", "cut": "month"}],
+            "measure": {"take": "share", "where": {"field": "days_to_answer", "to": 5}},
+            "keep": [{"field": "days_to_answer", "blank": False}],
+            "order": {"rows": {"by": "total", "descending": True}},
+            "totals": {"rows": True, "columns": True},
+        },
+        "color": {
+            "palette": "watch-stones",
+            "high_is": "good",
+            "bands": {"cuts": [{"target": "watch"}, {"target": "on target"}], "names": ["under", "near", "on target"]},
+        },
+        "cells": {"decimals": 0},
+        "legend": {"title": "Answered within 5 days"},
+        "words": {
+            "title": "Questions about tickets and access wait too long",
+            "subtitle": "Share of complaints answered within 5 days, by topic and month, 2025",
+            "caption": "n = {n} complaints. On target from 80%, to be watched from 65%. Source: complaints of 2025.",
+        },
+    },
+    {
+        "finch_recipe": 1,
         "pivot": {
             "rows": [
                 {
@@ -164,6 +209,27 @@ SURVEY: tuple[dict[str, Any], ...] = (
             "title": "Comfort, punctuality and price are three different things",
             "subtitle": "How answers move together, rank correlation; like questions stand together",
             "caption": "n = {n} passengers asked. Source: passenger survey.",
+        },
+    },
+)
+
+VESSELS: tuple[dict[str, Any], ...] = (
+    {
+        "finch_recipe": 1,
+        "table": {"mends": [{"do": "unfold", "keep": ["vessel"], "names": "attribute", "values": "measured"}]},
+        "pivot": {
+            "rows": [{"field": "vessel"}],
+            "columns": [{"field": "attribute"}],
+            "measure": {"take": "sum", "of": "measured"},
+            "order": {"rows": {"by": "likeness", "distance": "correlation"}},
+        },
+        "color": {"palette": "pondweed", "within": "column"},
+        "cells": {"decimals": 1},
+        "legend": {"title": "Of each attribute"},
+        "words": {
+            "title": "Knot is small, old and loud, and it shows",
+            "subtitle": "Nine vessels by twelve attributes, each judged within its own column; like vessels stand together",
+            "caption": "Source: register of vessels.",
         },
     },
 )

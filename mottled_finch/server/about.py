@@ -9,10 +9,13 @@ from rest_framework.views import APIView
 
 from mottled_finch import __version__
 from mottled_finch.core.color.palettes import PALETTES
+from mottled_finch.core.color.tokens import read_tokens
+from mottled_finch.core.color.vision import VISIONS
 from mottled_finch.core.draw import DRAWINGS
 
 from . import settings
-from .openapi import AboutAnswer, PaletteAnswer, refers_to
+from .openapi import AboutAnswer, PaletteAnswer, ProblemAnswer, TokensAnswer, TokensStart, refers_to
+from .tables.views import body
 
 
 class About(APIView):
@@ -20,7 +23,9 @@ class About(APIView):
     def get(self, _request: Request) -> Response:
         """Version, limits and forms of export."""
         exports = [{"ending": ending, "title": drawing.title} for ending, drawing in DRAWINGS.items()]
-        return Response({"version": __version__, "upload_bytes_most": settings.UPLOAD_BYTES_MOST, "exports": exports})
+        visions = [{"name": name, "title": each.title, "matrix": each.matrix.ravel().tolist()} for name, each in VISIONS.items()]
+        told = {"version": __version__, "upload_bytes_most": settings.UPLOAD_BYTES_MOST, "exports": exports, "visions": visions}
+        return Response(told)
 
 
 class Palettes(APIView):
@@ -30,12 +35,24 @@ class Palettes(APIView):
         return Response([_answer(name) for name in PALETTES])
 
 
+class ReadPalette(APIView):
+    @extend_schema(
+        operation_id="read_palette",
+        request={"application/json": refers_to(TokensStart)},
+        responses={200: refers_to(TokensAnswer), 422: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request) -> Response:
+        """The colors of a file of color tokens, to be used as the house's own."""
+        return Response({"colors": read_tokens(str(body(request).get("text", "")))})
+
+
 def _answer(name: str) -> dict[str, Any]:
     palette = PALETTES[name]
     return {
         "name": name,
         "title": palette.title,
-        "two_sided": palette.two_sided,
+        "kind": palette.kind,
+        "purpose": palette.purpose,
         "colors": palette.hexes,
         "turned_when": [high for high in ("good", "bad", "neither") if palette.turned(high)],
     }

@@ -4,13 +4,14 @@ The recipe and the scene are described by the core's dataclasses themselves, so 
 """
 
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Literal
 
 from mottled_finch.core.compare import Comparison
 from mottled_finch.core.findings import Finding
 from mottled_finch.core.intake import Part
 from mottled_finch.core.pivot import Group, Unfinished
 from mottled_finch.core.recipe import PivotSpec, ReadingSpec, Recipe
+from mottled_finch.core.recipe.spec import SpreadName
 from mottled_finch.core.recipe.table_spec import Mend
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.schema import schemas_of
@@ -27,12 +28,36 @@ class ExportAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class VisionAnswer:
+    """A way of seeing: three by three numbers, row by row, that linear light is multiplied by."""
+
+    name: str
+    title: str
+    matrix: tuple[float, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
 class AboutAnswer:
-    """Version, limits and forms of export."""
+    """Version, limits, forms of export, and ways of seeing that colors are checked by."""
 
     version: str
     upload_bytes_most: int
     exports: tuple[ExportAnswer, ...]
+    visions: tuple[VisionAnswer, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class TokensStart:
+    """The text of a file of color tokens."""
+
+    text: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class TokensAnswer:
+    """One to five hex codes out of it, from low to high."""
+
+    colors: tuple[str, ...]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -41,7 +66,8 @@ class PaletteAnswer:
 
     name: str
     title: str
-    two_sided: bool
+    kind: Literal["sequence", "two_sided", "bands"]
+    purpose: str
     colors: tuple[str, ...]
     turned_when: tuple[str, ...]
 
@@ -317,8 +343,27 @@ class PlateAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class SpreadAnswer:
+    """How values are spread between the ends; ``values`` and ``ranks`` are of spreading by rank alone."""
+
+    name: SpreadName
+    around: float
+    values: tuple[float, ...]
+    ranks: tuple[float, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class BandAnswer:
+    """A band, from the lowest on: its words on the legend, its color, and how many cells are in it."""
+
+    words: str
+    color: str
+    cells: int
+
+
+@dataclass(frozen=True, kw_only=True)
 class ScaleAnswer:
-    """The resolved scale. Ends within lowest and highest clip."""
+    """The resolved scale. Ends within lowest and highest clip; ``under`` and ``over`` count the cells beyond them."""
 
     low: float
     middle: float
@@ -326,6 +371,10 @@ class ScaleAnswer:
     lowest: float
     highest: float
     has_middle: bool
+    under: int
+    over: int
+    spread: SpreadAnswer
+    cuts: tuple[float, ...] | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -334,10 +383,20 @@ class FigureAnswer:
 
     ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each,
     ``row_labels`` and ``column_labels`` level by level, outermost first. ``percent`` says that values are written as percent.
+
+    ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's
+    place among these; both are empty else. ``lit`` counts the cells in the spotlight, ``losses`` say by way of seeing what cannot
+    be told apart.
     """
 
     scene: Scene
     scale: ScaleAnswer | None
+    scales: tuple[ScaleAnswer | None, ...]
+    regions: tuple[int, ...]
+    bands: tuple[BandAnswer, ...]
+    lit: int | None
+    losses: dict[str, str]
+    targets: dict[str, float]
     rows: tuple[str, ...]
     columns: tuple[str, ...]
     row_labels: tuple[tuple[str, ...], ...]
@@ -369,6 +428,13 @@ class PlateFigureAnswer:
 
     plate: PlateAnswer
     figure: FigureAnswer
+
+
+@dataclass(frozen=True, kw_only=True)
+class TargetList:
+    """Numbers by name that the plates of a table share."""
+
+    targets: dict[str, float]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -451,6 +517,9 @@ _SHAPES = (
     MemberAnswer,
     PlateAnswer,
     PlateFigureAnswer,
+    TargetList,
+    TokensAnswer,
+    TokensStart,
     PlateStart,
     StatementStart,
     StatementAnswer,

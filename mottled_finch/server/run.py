@@ -26,7 +26,9 @@ def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> 
 
     from . import settings
     from .tables import queue
+    from .tables.imports import tidy_up
 
+    tidy_up()
     try:
         # Oversized uploads are refused by our own view, in a sentence; the listener's limit only guards the disk.
         server = create_server(
@@ -51,14 +53,17 @@ def prepare(data: Path) -> None:
     os.environ["FINCH_DATA"] = str(data.resolve())
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "mottled_finch.server.settings")
     import django
-    from django.core.management import call_command
 
     django.setup()
-    call_command("migrate", verbosity=0)
+    from django.db import connection
+    from django.db.migrations.executor import MigrationExecutor
 
-    from .tables.imports import tidy_up
+    # Asked first, since the command checks the whole project on its way.
+    executor = MigrationExecutor(connection)
+    if executor.migration_plan(executor.loader.graph.leaf_nodes()):
+        from django.core.management import call_command
 
-    tidy_up()
+        call_command("migrate", verbosity=0)
 
 
 def load_demo(*, large: bool = False) -> None:
@@ -68,7 +73,7 @@ def load_demo(*, large: bool = False) -> None:
     from mottled_finch.core.recipe import load_recipe
     from mottled_finch.demo.samples import SAMPLES
 
-    from .plates.actions import start_plate
+    from .plates.actions import change_targets, start_plate
     from .tables.models import Table
 
     if not Table.objects.exists():
@@ -79,8 +84,10 @@ def load_demo(*, large: bool = False) -> None:
                 if not sample.loaded:
                     continue
                 table = _load_sample(name)
-                for recipe in reversed(sample.plates):
-                    start_plate(table, load_recipe(recipe))
+                recipes = [load_recipe(recipe) for recipe in reversed(sample.plates)]
+                change_targets(table.pk, {name: at for recipe in recipes for name, at in recipe.table.targets.items()})
+                for recipe in recipes:
+                    start_plate(table, recipe)
     if large and not Table.objects.filter(name=SAMPLES["ticket-sales"].title).exists():
         print("Making a million ticket sales", flush=True)
         _load_sample("ticket-sales")

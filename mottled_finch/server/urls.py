@@ -39,6 +39,7 @@ def broken(_request: HttpRequest) -> HttpResponse:
 urlpatterns = [
     path("api/about", about.About.as_view()),
     path("api/palettes", about.Palettes.as_view()),
+    path("api/palettes/read", about.ReadPalette.as_view()),
     path("api/openapi.json", SpectacularJSONAPIView.as_view()),
     path("api/", include(tables)),
     path("api/", include(plates)),

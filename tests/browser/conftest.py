@@ -106,6 +106,22 @@ class Api:
         with urllib.request.urlopen(request) as answer:
             return json.load(answer)
 
+    def put(self, path: str, body: Any) -> Any:
+        request = urllib.request.Request(
+            self.address + path, json.dumps(body).encode(), {"Content-Type": "application/json"}, method="PUT"
+        )
+        with urllib.request.urlopen(request) as answer:
+            return json.load(answer)
+
+    def raw(self, path: str) -> bytes:
+        with urllib.request.urlopen(self.address + path) as answer:
+            return bytes(answer.read())
+
+    def another(self, table: int, **parts: Any) -> int:
+        """A plate on a table that is there."""
+        body = {"table": table, "recipe": {"finch_recipe": 1, **parts}}
+        return int(self.post("/api/plates", json.dumps(body).encode(), "application/json")["plate"]["id"])
+
     def plate(self, text: str, name: str, **parts: Any) -> int:
         """A new table from CSV text and a plate on it."""
         table = self.post(f"/api/tables?name={name}", text.encode())["id"]
@@ -178,7 +194,7 @@ def open_plate(page: Page, number: int) -> None:
 def choose(page: Page, phrase: str, typed: str) -> None:
     """Choose in a phrase of the statement by mouse and typing."""
     page.get_by_role("button", name=re.compile(f"^{phrase}:")).click()
-    page.get_by_role("combobox").fill(typed)
+    page.locator("input[role=combobox]").fill(typed)
     page.keyboard.press("Enter")
     settled(page)
 
@@ -189,7 +205,8 @@ def screen_color(page: Page, row: int, column: int) -> str:
     grid = scene["grid"]
     across, down = (0.1, 0.9) if grid["prints"] else (0.5, 0.5)
     x = (grid["xs"][column] + grid["cell_width"] * across) / scene["width"]
-    y = (grid["ys"][row] + grid["cell_height"] * down) / scene["height"]
+    drop = grid["drops"][column] if grid["drops"] else 0
+    y = (grid["ys"][row] + drop + grid["cell_height"] * down) / scene["height"]
     pixel = page.evaluate(
         """([x, y]) => {
             const canvas = document.querySelector("[data-testid=cells]");

@@ -103,8 +103,8 @@ def test_an_upload_can_be_canceled(page, api):
     page.route("**/api/imports?name=*", lambda route: None)  # never answers
     drop(page, "slow.csv", "a,b\n1,2\n")
     expect(page.get_by_text("Sending slow.csv").or_(page.get_by_text("Looking at slow.csv"))).to_be_visible()
-    if page.get_by_role("button", name="Cancel").is_visible():
-        page.get_by_role("button", name="Cancel").click()
+    if page.get_by_role("button", name="Cancel", exact=True).is_visible():
+        page.get_by_role("button", name="Cancel", exact=True).click()
         expect(page.get_by_text("Drop a table here")).to_be_visible()
     assert api.get("/api/tables") == before
 

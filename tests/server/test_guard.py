@@ -52,7 +52,7 @@ def test_unknown_addresses_of_the_api_are_problems_too(client):
 
 def test_palettes_and_forms_are_told(client):
     about = client.get("/api/about").json()
-    assert [form["ending"] for form in about["exports"]] == ["png", "svg", "pdf", "pptx", "csv", "json"]
+    assert [form["ending"] for form in about["exports"]] == ["png", "svg", "pdf", "pptx", "csv", "hex.csv", "tokens.json", "json"]
     palettes = {palette["name"]: palette for palette in client.get("/api/palettes").json()}
     assert palettes["kingcup"]["turned_when"] == ["good"]
     assert len(palettes["kingcup"]["colors"]) == 255

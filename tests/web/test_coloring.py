@@ -1,27 +1,76 @@
 """The screen colors by the core's arithmetic, to the step."""
 
 import random
+from dataclasses import replace
 
 import numpy as np
+import pytest
 
+from mottled_finch.core.color.coloring import colors_of
 from mottled_finch.core.color.ink import BLACK, DARK, LIGHT, inks_on
 from mottled_finch.core.color.palettes import PALETTES
-from mottled_finch.core.color.scale import Scale
+from mottled_finch.core.color.scale import resolve_scale
+from mottled_finch.core.color.spaces import hex_of
+from mottled_finch.core.recipe import ColorSpec, EndSpec
+from mottled_finch.core.recipe.spec import BandsSpec
 
-COLORING = "features/plate/coloring"
+COLORING = "features/plate/color/coloring"
 
 
-def test_every_value_gets_the_same_step(node):
+def shape(scale):
+    spread = {**vars(scale.spread), "values": scale.spread.values.tolist(), "ranks": scale.spread.ranks.tolist()}
+    return {"low": scale.low, "middle": scale.middle, "high": scale.high, "spread": spread, "cuts": scale.cuts}
+
+
+def steps_of(node, calls):
+    return [list(found.values()) for found in node(COLORING, "stepsOf", calls)]
+
+
+@pytest.mark.parametrize("name", ["linear", "log", "symlog", "rank"])
+def test_every_value_gets_the_same_step(node, name):
     random_ = random.Random(5)
     calls, expected = [], []
-    for _ in range(300):
-        ends = sorted(random_.choice([random_.uniform(-50, 50), random_.randint(-5, 5)]) for _ in range(3))
-        scale = Scale(low=ends[0], middle=ends[1], high=ends[2], lowest=0, highest=0, has_middle=True)
+    for _ in range(200):
+        ends = sorted(random_.choice([random_.uniform(-50, 50), float(random_.randint(-5, 5))]) for _ in range(3))
+        if name == "log":
+            ends = [abs(end) + 0.01 for end in ends]
+        low, middle, high = sorted(ends)
         values = [*ends, *(random_.uniform(-80, 80) for _ in range(20)), *(float(random_.randint(-6, 6)) for _ in range(10))]
-        calls += [[value, {"low": ends[0], "middle": ends[1], "high": ends[2]}] for value in values]
-        expected += scale.steps(np.array(values)).tolist()
-    assert node(COLORING, "stepOf", calls) == expected
-    assert len(set(expected)) > 200
+        color = ColorSpec(scale=name, low=EndSpec(at=low), high=EndSpec(at=high))
+        if random_.random() < 0.5:
+            color = replace(color, middle=EndSpec(at=middle))
+        scale = resolve_scale(color, np.array(values))
+        calls.append([values, [shape(scale)], []])
+        expected.append(scale.steps(np.array(values)).tolist())
+    assert steps_of(node, calls) == expected
+    assert len({step for steps in expected for step in steps}) > 150
+
+
+def test_bands_and_regions_as_the_core_has_them(node):
+    values = np.array([1.0, 5, 9, 10, 20, 30, 100, 200, 300])
+    scales = [resolve_scale(ColorSpec(bands=BandsSpec(method="quantile", count=3)), values[i : i + 3]) for i in (0, 3, 6)]
+    regions = [0, 0, 0, 1, 1, 1, 2, 2, 2]
+    expected = [step for i, scale in enumerate(scales) for step in scale.steps(values[3 * i : 3 * i + 3]).tolist()]
+    assert steps_of(node, [[values.tolist(), [shape(scale) for scale in scales], regions]]) == [expected]
+    cut = resolve_scale(ColorSpec(bands=BandsSpec(cuts=(9.0, 30.0))), values)
+    assert steps_of(node, [[values.tolist(), [shape(cut)], []]]) == [cut.steps(values).tolist()] == [[0, 0, 1, 1, 1, 2, 2, 2, 2]]
+
+
+@pytest.mark.parametrize("name", ["kingcup", "tideline"])
+@pytest.mark.parametrize("bands", [1, 2, 3, 5, 12])
+def test_a_palette_tried_on_bands_gives_the_core_s_colors(node, name, bands):
+    palette = PALETTES[name]
+    color = ColorSpec(palette=name, bands=BandsSpec(method="quantile", count=bands))
+    expected = [hex_of(each) for each in colors_of(color, bands)]
+    assert node(COLORING, "bandColors", [[palette.hexes, bands, palette.kind == "bands"]]) == [expected]
+
+
+@pytest.mark.parametrize("name", ["linear", "log", "symlog", "rank"])
+def test_there_and_back(node, name):
+    values = np.array([0.5, 2.0, 7.0, 7.0, 90.0])
+    spread = shape(resolve_scale(ColorSpec(scale=name), values))["spread"]
+    there = node(COLORING, "spreadOf", [[value, spread] for value in values.tolist()])
+    assert node(COLORING, "backFrom", [[number, spread] for number in there]) == pytest.approx(values.tolist())
 
 
 def test_every_color_gets_the_same_ink(node):

@@ -1,21 +1,26 @@
-"""The scale: where the ends and the middle sit, and which step of the palette a value gets."""
+"""The scale: where the ends and the middle sit, how values are spread between them, and which step a value gets."""
 
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
 from ..recipe.spec import ColorSpec, EndSpec, PivotSpec
-from .palettes import BLANK_STEP, MIDDLE, PALETTES, STEPS
+from ..targets import target_of
+from .cuts import cuts_of
+from .palettes import BLANK_STEP, MIDDLE, STEPS
+from .spread import Spread, spread_of
 
 
-@dataclass(frozen=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True, eq=False)
 class Scale:
     """A resolved scale, in units of the values.
 
-    ``middle`` always has a number: where the recipe names none it is halfway between the ends and ``has_middle`` is false.
-    ``lowest`` and ``highest`` are those of the cells, so that an end inside them clips. All are None when every cell is blank.
+    ``middle`` always has a number: where the recipe names none it is halfway between the ends, as values are spread, and
+    ``has_middle`` is false. ``lowest`` and ``highest`` are those of the cells, so that an end inside them clips: ``under`` and
+    ``over`` count the cells beyond. With ``cuts`` there are bands in place of a ramp.
     """
 
     low: float
@@ -24,6 +29,10 @@ class Scale:
     lowest: float
     highest: float
     has_middle: bool
+    under: int = 0
+    over: int = 0
+    spread: Spread = field(default_factory=Spread)
+    cuts: tuple[float, ...] | None = None
 
     @property
     def clips_low(self) -> bool:
@@ -33,61 +42,101 @@ class Scale:
     def clips_high(self) -> bool:
         return self.highest > self.high
 
-    def steps(self, values: NDArray[np.float64]) -> NDArray[np.uint8]:
-        """The palette step of each value, same shape; 255 for a blank. Values beyond an end get the end's color."""
+    def places(self, values: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Where each value stands on the scale, 0 at the low end to 1 at the high one; what lies beyond an end is at that end."""
+        low, middle, high = (float(self.spread.of(each)) for each in (self.low, self.middle, self.high))
+        spread = self.spread.of(values)
         # Two straight pieces meet at the middle. Where a piece has no width, everything on it is at its outer end.
-        below = _share(values, self.low, self.middle, 0.0)
-        above = _share(values, self.middle, self.high, 1.0)
-        place = np.where(values < self.middle, below * MIDDLE, MIDDLE + above * (STEPS - 1 - MIDDLE))
-        place = np.where(values == self.middle, float(MIDDLE), place)
+        below, above = _share(spread, low, middle, 0.0), _share(spread, middle, high, 1.0)
+        place = np.where(spread < middle, below / 2, 0.5 + above / 2)
+        place = np.where(spread == middle, 0.5, place)
+        return np.where(np.isnan(values), np.nan, place)
+
+    def steps(self, values: NDArray[np.float64]) -> NDArray[np.uint8]:
+        """The step of each value, same shape; 255 for a blank. A value on a cut is in the band above it."""
         blank = np.isnan(values)
+        if self.cuts is not None:
+            return np.where(blank, BLANK_STEP, np.searchsorted(self.cuts, values, side="right")).astype(np.uint8)
         # Half steps go up, as Math.floor(x + 0.5) does where the screen recolors while a handle is dragged.
-        return np.where(blank, BLANK_STEP, np.floor(np.where(blank, 0, place) + 0.5)).astype(np.uint8)
+        place = np.where(blank, 0, self.places(values)) * (2 * MIDDLE)
+        return np.where(blank, BLANK_STEP, np.floor(place + 0.5)).astype(np.uint8)
+
+    @property
+    def number_of_steps(self) -> int:
+        return STEPS if self.cuts is None else len(self.cuts) + 1
 
 
 def _share(values: NDArray[np.float64], start: float, end: float, without_width: float) -> NDArray[np.float64]:
     if end <= start:
         return np.full(values.shape, without_width)
-    with np.errstate(over="ignore"):  # far beyond the end of a very short piece is still the end
+    with np.errstate(over="ignore", invalid="ignore"):  # far beyond the end of a very short piece is still the end
         return np.clip((values - start) / (end - start), 0, 1)
 
 
-def resolve_scale(color: ColorSpec, values: NDArray[np.float64]) -> Scale | None:
-    """The scale of these cells; None when every one of them is blank. Raises TableError when low, middle and high cross."""
+def resolve_scale(color: ColorSpec, values: NDArray[np.float64], targets: Mapping[str, float] | None = None) -> Scale | None:
+    """The scale of these cells; None when every one of them is blank. Raises TableError when low, middle and high cross, for a
+    target that is not there, a logarithm of what is not above zero, or cuts that do not rise.
+    """
     filled = values[~np.isnan(values)]
     if not len(filled):
         return None
-    low, high = _place(color.low, filled), _place(color.high, filled)
-    middle = None if color.middle is None else _place(color.middle, filled)
+    targets = targets or {}
+    low, high = _place(color.low, filled, targets, "color.low"), _place(color.high, filled, targets, "color.high")
+    middle = None if color.middle is None else _place(color.middle, filled, targets, "color.middle")
     if low > high:
-        raise TableError(
-            f"the low end of the scale ({low:g}) lies above the high end ({high:g}); move one of them",
-            path="color.low",
-            received=low,
-        )
+        # An end left to the data gives way: 5 minutes still means 5 in a month when nobody was late.
+        if not _stands(color.high):
+            high = low
+        elif not _stands(color.low):
+            low = high
+        else:
+            raise TableError(
+                f"the low end of the scale ({low:g}) lies above the high end ({high:g}); move one of them",
+                path="color.low",
+                received=low,
+            )
     if middle is not None and not low <= middle <= high:
-        # An end left to the data gives way: a middle of 5 minutes still means 5 in a month when nobody was late.
-        if middle > high and color.high.at == "highest":
+        if middle > high and not _stands(color.high):
             high = middle
-        elif middle < low and color.low.at == "lowest":
+        elif middle < low and not _stands(color.low):
             low = middle
+        elif not _stands(color.middle):
+            middle = min(max(middle, low), high)
         else:
             raise TableError(
                 f"the middle of the scale ({middle:g}) lies outside its ends ({low:g} to {high:g}); move one of them",
                 path="color.middle",
                 received=middle,
             )
+    spread = spread_of(color.scale, filled, low, high)
     return Scale(
         low=low,
-        middle=(low + high) / 2 if middle is None else middle,
+        middle=_halfway(spread, low, high) if middle is None else middle,
         high=high,
         lowest=float(filled.min()),
         highest=float(filled.max()),
         has_middle=middle is not None,
+        under=int((filled < low).sum()),
+        over=int((filled > high).sum()),
+        spread=spread,
+        cuts=None if color.bands is None else cuts_of(color.bands, filled, low, high, targets),
     )
 
 
-def _place(end: EndSpec, filled: NDArray[np.float64]) -> float:
+def _halfway(spread: Spread, low: float, high: float) -> float:
+    if spread.name == "linear":
+        return (low + high) / 2
+    return min(max(spread.back(float(spread.of(low) + spread.of(high)) / 2), low), high)
+
+
+def _stands(end: EndSpec | None) -> bool:
+    """Whether the place is a number or target, which does not move with the data."""
+    return end is not None and (isinstance(end.at, float) or end.target is not None)
+
+
+def _place(end: EndSpec, filled: NDArray[np.float64], targets: Mapping[str, float], path: str) -> float:
+    if end.target is not None:
+        return target_of(end.target, targets, f"{path}.target")
     if end.percentile is not None:
         return float(np.percentile(filled, end.percentile))  # linear between order statistics
     if end.percent is not None:
@@ -115,8 +164,3 @@ def completed(color: ColorSpec, pivot: PivotSpec) -> ColorSpec:
         middle=color.middle or EndSpec(at=0.0),
         high=EndSpec(at=1.0) if color.high == EndSpec(at="highest") else color.high,
     )
-
-
-def palette_colors(color: ColorSpec) -> NDArray[np.uint8]:
-    """The 255 colors a recipe asks for, from the low end of the scale to the high one; shape (255, 3)."""
-    return PALETTES[color.palette or DEFAULT_PALETTE].colors_for(color.high_is, color.reverse)

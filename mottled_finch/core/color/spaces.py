@@ -26,7 +26,7 @@ _TO_LAB = np.array(
 )
 _FROM_LMS = np.linalg.inv(_TO_LMS)
 _FROM_LAB = np.linalg.inv(_TO_LAB)
-_LUMINANCE = np.array([0.2126, 0.7152, 0.0722])
+LUMINANCE = np.array([0.2126, 0.7152, 0.0722])
 
 
 def linear_from_bytes(color: Bytes) -> Floats:
@@ -62,7 +62,7 @@ def oklab_from_oklch(lch: Floats) -> Floats:
 
 def luminance(color: Bytes) -> Floats:
     """Relative luminance of 8-bit sRGB, 0 (black) to 1 (white)."""
-    light: Floats = linear_from_bytes(color) @ _LUMINANCE
+    light: Floats = linear_from_bytes(color) @ LUMINANCE
     return light
 
 

@@ -5,11 +5,13 @@ from dataclasses import dataclass
 
 from ..figure import Figure
 from .csv import draw_csv
+from .hex import draw_hex
 from .json import draw_json
 from .pdf import draw_pdf
 from .png import draw_png
 from .pptx import draw_pptx
 from .svg import draw_svg
+from .tokens import draw_tokens
 
 
 @dataclass(frozen=True)
@@ -31,6 +33,8 @@ DRAWINGS: dict[str, Drawing] = {
         lambda figure, _zoom: draw_pptx(figure),
     ),
     "csv": Drawing("Values as text", "text/csv; charset=utf-8", lambda figure, _zoom: draw_csv(figure)),
+    "hex.csv": Drawing("Hex codes as text", "text/csv; charset=utf-8", lambda figure, _zoom: draw_hex(figure)),
+    "tokens.json": Drawing("Colors as tokens", "application/json", lambda figure, _zoom: draw_tokens(figure)),
     "json": Drawing("Values and colors", "application/json", lambda figure, _zoom: draw_json(figure)),
 }
 

@@ -55,16 +55,17 @@ def _paint_grid(grid: Grid, canvas: Canvas) -> None:
         if grid.cell_width >= pitch[0] and (len(grid.ys) == 1 or grid.cell_height >= pitch[1]):
             _paint_as_image(grid, canvas)
             return
-    for i, step in enumerate(grid.steps):
+    for i, fill in enumerate(grid.fills):
         if i in absent:
             continue
         x, y = grid.place(i % columns, i // columns)
-        if step == BLANK_STEP and min(grid.cell_width, grid.cell_height) < LEAST_HATCHED:
+        if fill is not None:
+            canvas.rect(x, y, grid.cell_width, grid.cell_height, fill)
+        elif min(grid.cell_width, grid.cell_height) < LEAST_HATCHED:
             canvas.rect(x, y, grid.cell_width, grid.cell_height, BLANK_FILL)
-        elif step == BLANK_STEP:
-            canvas.hatching(x, y, grid.cell_width, grid.cell_height)
         else:
-            canvas.rect(x, y, grid.cell_width, grid.cell_height, grid.colors[step])
+            canvas.hatching(x, y, grid.cell_width, grid.cell_height)
+    inks = grid.value_inks if grid.prints else ()
     for i, words in enumerate(grid.prints):
         if words:
             x, y = grid.place(i % columns, i // columns)
@@ -75,7 +76,7 @@ def _paint_grid(grid: Grid, canvas: Canvas) -> None:
                     y=y + grid.cell_height / 2 + grid.print_size * CAP_HEIGHT / 2,
                     text=words,
                     size=grid.print_size,
-                    ink=grid.inks[grid.steps[i]],
+                    ink=inks[i],
                     anchor="middle",
                 )
             )
@@ -87,8 +88,14 @@ def _is_even(grid: Grid) -> bool:
 
 
 def _paint_as_image(grid: Grid, canvas: Canvas) -> None:
-    table = np.array([bytes_of(color) for color in (*grid.colors, BLANK_FILL)], dtype=np.uint8)
-    pixels = table[np.array(grid.steps, dtype=np.uint8)].reshape(len(grid.ys), len(grid.xs), 3)
+    table = np.zeros((2, BLANK_STEP + 1, 3), dtype=np.uint8)
+    for row, colors in zip(table, (grid.colors, grid.grays), strict=True):
+        for step, color in enumerate(colors):
+            row[step] = bytes_of(color)
+        row[BLANK_STEP] = bytes_of(BLANK_FILL)
+    unlit = np.zeros(len(grid.steps), dtype=np.intp)
+    unlit[list(grid.unlit)] = 1
+    pixels = table[unlit, np.array(grid.steps, dtype=np.uint8)].reshape(len(grid.ys), len(grid.xs), 3)
     width = grid.xs[-1] + grid.cell_width - grid.xs[0]
     height = grid.ys[-1] + grid.cell_height - grid.ys[0]
     canvas.image(grid.xs[0], grid.ys[0], width, height, pixels)

@@ -2,6 +2,8 @@
 
 import csv
 import io
+from collections.abc import Iterable, Sequence
+from typing import Any
 
 import numpy as np
 
@@ -15,20 +17,29 @@ ALL = "All"
 
 
 def draw_csv(figure: Figure) -> bytes:
-    """UTF-8 with a header line, a column for each level of the rows. Numbers are in full, a blank is an empty field.
+    """The values in full; a blank is an empty field."""
+    matrix, totals = figure.matrix, figure.recipe.pivot.totals
+    lines = [numbers_or_null(values) for values in colored_values(matrix)]
+    across = numbers_or_null(matrix.column_totals)
+    if totals.rows:
+        lines = [[*line, total] for line, total in zip(lines, numbers_or_null(matrix.row_totals), strict=True)]
+        across += numbers_or_null(np.array([matrix.grand_total]))
+    return as_csv(figure, lines, more=[ALL] if totals.rows else [], last=across if totals.columns else None)
+
+
+def as_csv(figure: Figure, lines: Iterable[Sequence[Any]], more: Sequence[str] = (), last: Sequence[Any] | None = None) -> bytes:
+    """UTF-8 with a header line, a column for each level of the rows and ``more`` behind those of the matrix; ``last`` is a line of
+    totals.
 
     A label that a workbook would take for a formula is led by an apostrophe, so that text stays text where the file is opened.
     """
-    matrix, pivot = figure.matrix, figure.recipe.pivot
+    matrix = figure.matrix
     out = io.StringIO(newline="")
     writer = csv.writer(out, lineterminator="\r\n")
-    heads = [level_words(level) for level in pivot.rows] or [""]
-    across = [" ".join(labels) for labels in matrix.columns] + ([ALL] if pivot.totals.rows else [])
-    writer.writerow([guarded(label) for label in [*heads, *across]])
-    for labels, values, total in zip(matrix.rows, colored_values(matrix), numbers_or_null(matrix.row_totals), strict=True):
-        line = [*(guarded(label) for label in labels or ("",)), *numbers_or_null(values)]
-        writer.writerow(line + ([total] if pivot.totals.rows else []))
-    if pivot.totals.columns:
-        corner = numbers_or_null(np.array([matrix.grand_total])) if pivot.totals.rows else []
-        writer.writerow([ALL, *[""] * (len(heads) - 1), *numbers_or_null(matrix.column_totals), *corner])
+    heads = [level_words(level) for level in figure.recipe.pivot.rows] or [""]
+    writer.writerow([guarded(label) for label in [*heads, *(" ".join(labels) for labels in matrix.columns), *more]])
+    for labels, line in zip(matrix.rows, lines, strict=True):
+        writer.writerow([*(guarded(label) for label in labels or ("",)), *line])
+    if last is not None:
+        writer.writerow([ALL, *[""] * (len(heads) - 1), *last])
     return out.getvalue().encode()

@@ -7,7 +7,6 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..color.palettes import BLANK_STEP
 from ..figure import Figure
 from ..pivot import Group, colored_values
 
@@ -20,12 +19,12 @@ def draw_json(figure: Figure) -> bytes:
 def matrix_json(figure: Figure) -> dict[str, Any]:
     matrix, grid, totals = figure.matrix, figure.scene.grid, figure.recipe.pivot.totals
     columns = len(matrix.columns)
-    colors = [None if step == BLANK_STEP else grid.colors[step] for step in grid.steps] if grid else []
+    colors = grid.fills if grid else ()
     found: dict[str, Any] = {
         "rows": [list(labels) for labels in matrix.rows],
         "columns": [list(labels) for labels in matrix.columns],
         "values": [numbers_or_null(row) for row in colored_values(matrix)],
-        "colors": [colors[i : i + columns] for i in range(0, len(colors), columns)] if columns else [],
+        "colors": [list(colors[i : i + columns]) for i in range(0, len(colors), columns)] if columns else [],
         "records": matrix.records.tolist(),
     }
     if totals.rows:

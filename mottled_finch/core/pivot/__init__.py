@@ -2,7 +2,7 @@
 
 from .canceling import while_wanted
 from .matrix import Group, Labels, Matrix, Merge, colored_values
-from .pivot import behind, make_matrix, members_of, passes
+from .pivot import behind, make_matrix, measured_beside, members_of, passes
 from .unfinished import Unfinished, unfinished
 from .warm import warm_up
 
@@ -15,6 +15,7 @@ __all__ = [
     "behind",
     "colored_values",
     "make_matrix",
+    "measured_beside",
     "members_of",
     "passes",
     "unfinished",

@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..table import smallest_codes
-from .kernels import blocks_of, compiled, in_blocks
+from .kernels import BUFFERS, blocks_of, compiled, in_blocks
 
 Moments = NDArray[np.datetime64]
 Ordinals = NDArray[np.int64]
@@ -131,43 +131,78 @@ class Parts:
 
 @dataclass(frozen=True, eq=False)
 class Clock:
-    """Moments ready to be cut: ``days`` are counted from the day ``first`` to the day ``last``, ``hours`` are those of the day."""
+    """Moments ready to be cut: ``days`` are counted from the day ``first``, ``hours`` are those of the day.
+
+    ``days_seen`` and ``hours_seen`` say which of these occur. Where days lie too far apart for such a list, ``days_seen`` is None.
+    """
 
     days: NDArray[Any]
     hours: NDArray[np.uint8]
     first: int
-    last: int
+    days_seen: NDArray[np.bool_] | None
+    hours_seen: NDArray[np.bool_]
 
     @property
     def nbytes(self) -> int:
         return self.days.nbytes + self.hours.nbytes
 
 
+_USUAL = int(np.datetime64("1900-01-01", "D").astype(np.int64)), 1 << 16
+"""The days that two bytes can number: to 2079."""
+
+
 def clock_of(moments: Moments) -> Clock:
-    """Day and hour of moments (datetime64[us], no NaT), in one pass after one for the first and last of them."""
+    """Day and hour of moments (datetime64[us], no NaT): in one pass where all are of usual days, else in another two."""
     times = np.ascontiguousarray(moments.astype("datetime64[us]", copy=False)).view(np.int64)
-    if not len(times):
-        return Clock(np.zeros(0, dtype=np.uint8), np.zeros(0, dtype=np.uint8), 0, 0)
-    blocks = blocks_of(len(times))
-    ends = list(in_blocks(lambda block: _ends(times[block]), blocks))
+    usual = _told(times, *_USUAL, np.uint16)
+    if usual is not None:
+        return usual
+    ends = list(in_blocks(lambda block: _ends(times[block]), blocks_of(len(times))))
     first, last = min(least for least, _ in ends) // _DAY, max(most for _, most in ends) // _DAY
-    days, hours = np.empty(len(times), dtype=smallest_codes(last - first + 1)), np.empty(len(times), dtype=np.uint8)
-    list(in_blocks(lambda block: _tell(times[block], first, days[block], hours[block]), blocks))
-    return Clock(days, hours, int(first), int(last))
+    days = int(last - first) + 1
+    if days <= max(10 * len(times), 1_000):
+        found = _told(times, int(first), days, np.uint32)
+        assert found is not None
+        return found
+    apart = times // _DAY - first
+    hours = (times % _DAY // _HOUR).astype(np.uint8)
+    return Clock(apart, hours, int(first), None, np.bincount(hours, minlength=24) > 0)
+
+
+def _told(times: NDArray[np.int64], first: int, days: int, kind: type[np.unsignedinteger[Any]]) -> Clock | None:
+    """The clock of moments on so many days from the first; None when one is on another day."""
+    blocks = blocks_of(len(times))
+    found, hours = BUFFERS.empty(len(times), kind), BUFFERS.empty(len(times), np.uint8)
+
+    def work(block: slice) -> tuple[NDArray[np.bool_], NDArray[np.bool_], bool]:
+        days_seen, hours_seen = np.zeros(days, dtype=np.bool_), np.zeros(24, dtype=np.bool_)
+        fits = _tell(times[block], first, found[block], hours[block], days_seen, hours_seen)
+        return days_seen, hours_seen, fits
+
+    days_seen, hours_seen = np.zeros(days, dtype=np.bool_), np.zeros(24, dtype=np.bool_)
+    for some_days, some_hours, fits in in_blocks(work, blocks):
+        if not fits:
+            return None
+        days_seen |= some_days
+        hours_seen |= some_hours
+    return Clock(found, hours, first, days_seen, hours_seen)
 
 
 def cut_clock(clock: Clock, cut: str, calendar: Calendar) -> Parts:
     """One cut of the moments. Only parts that occur are listed."""
-    if not len(clock.days):
-        return Parts(np.zeros(0, dtype=np.uint8), np.zeros(0, dtype=np.int64))
     if cut == "hour":
-        return _listed(clock.hours, np.arange(24), None)
+        hours = np.flatnonzero(clock.hours_seen)
+        if len(hours) == 24:
+            return Parts(clock.hours, hours)
+        return Parts(_looked_up(clock.hours, hours, hours, hours), hours)
     of_days = CUTS[cut].of_days
-    if clock.last - clock.first > max(10 * len(clock.days), 1_000):  # a table of all the days between would be mostly empty
-        ordinals, codes = np.unique(of_days(clock.days.astype(np.int64) + clock.first, calendar), return_inverse=True)
+    if clock.days_seen is None:
+        ordinals, codes = np.unique(of_days(clock.days + clock.first, calendar), return_inverse=True)
         return Parts(codes.astype(smallest_codes(len(ordinals))), ordinals)
-    ordinals, by_day = np.unique(of_days(np.arange(clock.first, clock.last + 1), calendar), return_inverse=True)
-    return _listed(clock.days, ordinals, by_day.astype(smallest_codes(len(ordinals))))
+    days = np.flatnonzero(clock.days_seen)
+    by_day = of_days(days + clock.first, calendar)
+    ordinals = np.unique(by_day)
+    return Parts(_looked_up(clock.days, days, by_day, ordinals), ordinals)
 
 
 def cut_moments(moments: Moments, cut: str, calendar: Calendar) -> Parts:
@@ -175,25 +210,14 @@ def cut_moments(moments: Moments, cut: str, calendar: Calendar) -> Parts:
     return cut_clock(clock_of(moments), cut, calendar)
 
 
-def _listed(places: NDArray[Any], ordinals: Ordinals, table: NDArray[Any] | None) -> Parts:
-    """Codes looked up in a table, if there is one, of the ordinals that occur."""
+def _looked_up(places: NDArray[Any], occurring: Ordinals, parts: Ordinals, ordinals: Ordinals) -> NDArray[Any]:
+    """The code of each place: where in ``ordinals`` its part stands. ``parts`` has one for each of the places that occur."""
     kind = smallest_codes(len(ordinals))
-    blocks = blocks_of(len(places))
-    codes = places if table is None else np.empty(len(places), dtype=kind)
-
-    def work(block: slice) -> NDArray[np.bool_]:
-        seen = np.zeros(len(ordinals), dtype=np.bool_)
-        if table is None:
-            _mark(codes[block], seen)
-        else:
-            _look_up(places[block], table, codes[block], seen)
-        return seen
-
-    occurs = np.logical_or.reduce(list(in_blocks(work, blocks)))
-    if occurs.all():
-        return Parts(codes, ordinals)
-    place = np.cumsum(occurs) - 1
-    return Parts(np.take(place.astype(kind), codes, mode="clip"), ordinals[occurs])
+    table = np.zeros(int(occurring.max(initial=0)) + 1, dtype=kind)
+    table[occurring] = np.searchsorted(ordinals, parts)
+    codes = BUFFERS.empty(len(places), kind)
+    list(in_blocks(lambda block: _look_up(places[block], table, codes[block]), blocks_of(len(places))))
+    return codes
 
 
 @compiled
@@ -206,25 +230,26 @@ def _ends(times: Any) -> Any:  # pragma: no cover - compiled
 
 
 @compiled
-def _tell(times: Any, first: Any, days: Any, hours: Any) -> None:  # pragma: no cover - compiled
-    """Counted from the first day, moments are not negative, and unsigned division by a constant is a multiplication."""
+def _tell(times: Any, first: Any, days: Any, hours: Any, days_seen: Any, hours_seen: Any) -> Any:  # pragma: no cover - compiled
+    """Counted from the first day, moments are not negative, and unsigned division by a constant is a multiplication. Those before
+    the first day come out as very late ones. False, and not done, when a day is none of those asked for.
+    """
     start = np.int64(first) * np.int64(_DAY)
+    most = np.uint64(len(days_seen))
     for i in range(np.uint64(len(times))):
         hour = np.uint64(times[i] - start) // np.uint64(_HOUR)
         day = hour // np.uint64(24)
+        hour -= day * np.uint64(24)
+        if day >= most:
+            return False
         days[i] = day
-        hours[i] = hour - day * np.uint64(24)
+        hours[i] = hour
+        days_seen[day] = True
+        hours_seen[hour] = True
+    return True
 
 
 @compiled
-def _look_up(places: Any, table: Any, codes: Any, seen: Any) -> None:  # pragma: no cover - compiled
+def _look_up(places: Any, table: Any, codes: Any) -> None:  # pragma: no cover - compiled
     for i in range(np.uint64(len(places))):
-        code = table[places[i]]
-        codes[i] = code
-        seen[code] = True
-
-
-@compiled
-def _mark(codes: Any, seen: Any) -> None:  # pragma: no cover - compiled
-    for i in range(np.uint64(len(codes))):
-        seen[codes[i]] = True
+        codes[i] = table[places[i]]

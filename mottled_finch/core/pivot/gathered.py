@@ -13,22 +13,22 @@ from .matrix import Group
 from .measures import MEASURES
 from .partials import Partial, Regions
 
-Lines = list[NDArray[np.int64]]
+Lines = list[slice]
 """Sets of members of a side: each member by itself, each group, all of them."""
 Runs = Sequence[tuple[int, int]]
 """Stretches of a side from a member to another, not included, in which one follows the other."""
 
 
 def lines_of(members: int, groups: Sequence[Group]) -> Lines:
-    every = np.arange(members)
-    return [*(every[i : i + 1] for i in range(members)), *(every[group.start : group.stop] for group in groups), every]
+    each = (slice(i, i + 1) for i in range(members))
+    return [*each, *(slice(group.start, group.stop) for group in groups), slice(0, members)]
 
 
 def regions_of(rows: Lines, columns: Lines, place: NDArray[np.int64]) -> Regions:
     """The regions of all pairs of lines, row by row. ``place`` gives the cell of each row and column. No line is empty."""
-    lengths = np.array([len(row) for row in rows])[:, None] * np.array([len(column) for column in columns])
+    lengths = np.array([row.stop - row.start for row in rows])[:, None] * [column.stop - column.start for column in columns]
     starts = np.concatenate([[0], np.cumsum(lengths.ravel())])
-    cells = np.concatenate([place[np.ix_(row, column)].ravel() for row in rows for column in columns])
+    cells = np.concatenate([place[row, column].ravel() for row in rows for column in columns])
     return Regions(cells, starts)
 
 

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
-from ..recipe.conditions import ConditionSpec
+from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, PivotSpec
 from .levels import NO_LEVEL, OUTSIDE, Level
 from .matrix import Group
@@ -77,7 +77,7 @@ def ground_of(source: Pivoting, pivot: PivotSpec, key: str) -> Ground:
         _check_size(len(row_side), len(column_side), pivot, cells=MAX_COMBINATIONS)
     placement = placed(source.table.records, (*down, *across), tests)
     partials_of(
-        source, pivot, placement, key
+        source, pivot.measure, placement, key
     )  # now, while each block is in the processor's cache, and before counting costs a pass
     shape = prod(len(level) for level in down), prod(len(level) for level in across)
     records = placement.records.reshape(shape)
@@ -109,12 +109,13 @@ def _reduced(
     return side, [Level(codes=placement.index, member_of=member_of, labels=("",) * len(side))]
 
 
-def partials_of(source: Pivoting, pivot: PivotSpec, placement: Placement, key: str) -> tuple[Partial, ...]:
-    """The partial results of the pivot's measure, by cell. ``key`` is that of the ground."""
-    spec = pivot.measure
+def partials_of(
+    source: Pivoting, measure: MeasureSpec, placement: Placement, key: str, path: str = "pivot.measure"
+) -> tuple[Partial, ...]:
+    """The partial results of a measure, by cell. ``key`` is that of the ground."""
     return tuple(
         source.memory.keep(f"{gathering.key} {key}", lambda make=gathering.make: make(placement))  # type: ignore[misc]
-        for gathering in MEASURES[spec.take].gathers(source, spec, "pivot.measure")
+        for gathering in MEASURES[measure.take].gathers(source, measure, path)
     )
 
 

@@ -13,11 +13,11 @@ from ..table import Table
 from .arranging import Arranged, arrange
 from .conditions import passing
 from .correlate import behind_pair, correlated
-from .gathered import Gathered, Runs, gathered, lines_of, running
+from .gathered import Gathered, Runs, gathered, lines_of, measured, running
 from .ground import Ground, ground_key, ground_of, partials_of
 from .matrix import Group, Matrix
 from .order import Ordered
-from .partials import gather_counts
+from .partials import Regions, gather_counts
 from .pivoting import Pivoting
 from .placing import placed
 
@@ -44,8 +44,23 @@ def behind(table: Table, pivot: PivotSpec, row: int, column: int) -> NDArray[np.
     down = lines_of(len(ground.rows), ground.row_groups)[laying.rows.lines[row]]
     across = lines_of(len(ground.columns), ground.column_groups)[laying.columns.lines[column]]
     wanted = np.zeros(ground.placement.places, dtype=bool)
-    wanted[ground.place[np.ix_(down, across)]] = True
+    wanted[ground.place[down, across]] = True
     return np.flatnonzero(np.take(wanted, ground.placement.index, mode="clip"))
+
+
+def measured_beside(table: Table, pivot: PivotSpec, measure: MeasureSpec, path: str) -> NDArray[np.float64]:
+    """Another measure of the very records in each cell of ``make_matrix``, shape (rows, columns), NaN where there is none.
+
+    The pivot has sides, not coefficients. Raises TableError, whose place is ``path``, for a measure that does not fit the table.
+    """
+    source = Pivoting(table)
+    laying = _lay(source, pivot)
+    place = laying.ground.place[np.ix_(laying.rows.members, laying.columns.members)]
+    each = Regions(place.ravel(), np.arange(place.size + 1))
+    if not place.size:
+        return np.zeros(place.shape)
+    partials = partials_of(source, measure, laying.ground.placement, ground_key(pivot), path)
+    return measured(measure, [partial.over(each) for partial in partials]).reshape(place.shape)
 
 
 def members_of(table: Table, spec: LevelSpec) -> list[tuple[str, int]]:
@@ -97,7 +112,7 @@ def _lay(source: Pivoting, pivot: PivotSpec) -> _Laying:
 
 
 def _gather(source: Pivoting, pivot: PivotSpec, ground: Ground, key: str) -> Gathered:
-    partials = partials_of(source, pivot, ground.placement, key)
+    partials = partials_of(source, pivot.measure, ground.placement, key)
     return gathered(pivot.measure, partials, ground.place, ground.row_groups, ground.column_groups)
 
 

@@ -7,7 +7,6 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..table import smallest_codes
 from .kernels import BUFFERS, blocks_of, in_blocks, place
 from .levels import OUTSIDE, Level
 from .source import Test
@@ -27,8 +26,12 @@ class Placement:
         self.cells = cells
         self.places = cells + 2
         self.blocks = blocks_of(records, self.places)
-        self.index = BUFFERS.empty(records, smallest_codes(self.places))
-        self._terms = _combined(terms)
+        self._terms: list[tuple[NDArray[Any], NDArray[Any]]] = list(_combined(terms))
+        few = cells < place.FEW_CELLS and len(self._terms) <= place.FEW_TERMS
+        if few:
+            self._terms = [(codes, place.in_few(table)) for codes, table in self._terms]
+        self._rejected = place.FEW_REJECTED if few else place.REJECTED
+        self.index = BUFFERS.empty(records, np.uint16 if few else np.uint32)
         self._placed = [False] * len(self.blocks)
         self._counts: NDArray[np.int64] | None = None
         self._lock = Lock()
@@ -49,18 +52,19 @@ class Placement:
         return index
 
     def _place(self, where: slice, index: NDArray[Any]) -> None:
-        terms = self._terms
-        narrow = [(codes, table) for codes, table in terms if codes.dtype == np.uint8]
-        if len(narrow) == len(terms) and 1 <= len(terms) <= len(_PLACERS):
-            tables = np.zeros((len(narrow), 256), dtype=np.uint32)
-            for i, (_, table) in enumerate(narrow):
-                tables[i, : len(table)] = table
-            _PLACERS[len(narrow)](*(codes[where] for codes, _ in narrow), tables, index, self.cells)
+        kind = index.dtype.type
+        cells, rejected = kind(self.cells), kind(self._rejected)
+        terms = [(codes[where], table) for codes, table in self._terms]
+        if 1 <= len(terms) <= len(_PLACERS) and all(codes.dtype == np.uint8 for codes, _ in terms):
+            tables = np.zeros((len(terms), 256), dtype=kind)
+            for row, (_, table) in zip(tables, terms, strict=True):
+                row[: len(table)] = table
+            _PLACERS[len(terms)](*(codes for codes, _ in terms), tables, index, cells, rejected)
             return
-        sums = np.zeros(len(index), dtype=np.uint32)
+        index[:] = 0
         for codes, table in terms:
-            place.add(codes[where], table, sums)
-        place.finish(sums, index, self.cells)
+            place.add(codes, table, index)
+        place.settle(index, cells, rejected)
 
     @property
     def counts(self) -> NDArray[np.int64]:

@@ -6,7 +6,7 @@ from typing import Any
 from ..color.palettes import PALETTES
 from ..wording import counted
 from .conditions import ConditionSpec, MeasureSpec
-from .spec import EndSpec, LevelSpec, OrderSpec, Recipe, ShowSpec
+from .spec import BandsSpec, EndSpec, LevelSpec, OrderSpec, Recipe, ShowSpec, SpotlightSpec
 
 
 def name_change(old: Recipe, new: Recipe) -> str:
@@ -75,10 +75,31 @@ def _end(name: str) -> Callable[[EndSpec | None], str]:
             return f"{name} set to {end.percent:g} percent of the range"
         if end.percentile is not None:
             return f"{name} set to percentile {end.percentile:g}"
+        if end.target is not None:
+            return f"{name} set to the target {end.target}"
         at = end.at if isinstance(end.at, str) else f"{end.at:g}"
         return f"{name} set to {at}" + (f", {end.name}" if end.name else "")
 
     return say
+
+
+_SPREADS = {"linear": "evenly", "log": "by logarithm", "symlog": "by logarithm on both sides of zero", "rank": "by rank"}
+
+
+def _bands(bands: BandsSpec | None) -> str:
+    if bands is None:
+        return "No bands"
+    number = bands.count if bands.cuts is None else len(bands.cuts) + 1
+    return f"{number} bands" if number else "Bands"
+
+
+def _spotlight(spot: SpotlightSpec | None) -> str:
+    if spot is None:
+        return "Spotlight off"
+    for number, word in ((spot.highest, "highest"), (spot.lowest, "lowest")):
+        if number is not None:
+            return f"Spotlight on the {number} {word}"
+    return "Spotlight on what passes a condition"
 
 
 def _words(name: str) -> Callable[[str | None], str]:
@@ -107,12 +128,17 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.pivot.totals.column_groups, _shown("Totals of column groups")),
     (lambda r: r.pivot.totals.color, lambda color: "Totals in colors of their own" if color == "own" else "Totals without color"),
     (lambda r: r.pivot.aside, lambda aside: _aside(len(aside.rows) + len(aside.columns))),
+    (lambda r: r.color.colors, lambda colors: f"Colors {', '.join(colors)}" if colors else "Colors of the palette"),
     (lambda r: r.color.palette, lambda name: f"Palette {PALETTES[name].title}" if name else "Palette left to the figure"),
     (lambda r: r.color.high_is, lambda high: f"High is {high}"),
     (lambda r: r.color.reverse, lambda on: "Colors reversed" if on else "Colors put back"),
     (lambda r: r.color.low, _end("Low end")),
     (lambda r: r.color.middle, _end("Middle")),
     (lambda r: r.color.high, _end("High end")),
+    (lambda r: r.color.scale, lambda name: f"Spread {_SPREADS[name]}"),
+    (lambda r: r.color.within, lambda within: "Judged among all cells" if within == "table" else f"Judged within each {within}"),
+    (lambda r: r.color.bands, _bands),
+    (lambda r: r.color.spotlight, _spotlight),
     (lambda r: r.cells.values, lambda values: "Values shown" if values == "all" else "Values hidden"),
     (lambda r: r.cells.decimals, lambda places: "Decimals left to the figure" if places is None else f"Decimals: {places}"),
     (lambda r: r.legend.show, lambda on: "Legend shown" if on else "Legend taken off"),

@@ -3,8 +3,9 @@
 import re
 
 from ..errors import RecipeError, did_you_mean
+from .check_color import check_color
 from .check_pivot import check_condition, check_pivot
-from .spec import EndSpec, Recipe
+from .spec import Recipe
 from .table_spec import CorrectMend, DropMend, JoinMend, Mend, MergeMend, SplitMend, TableSpec
 
 FACT = re.compile(r"\{([a-z]+(?:\.[a-z]+)*)\}")
@@ -17,10 +18,7 @@ def check_recipe(recipe: Recipe) -> None:
     """Raises RecipeError for the first thing that is not well formed, whatever the table."""
     check_table(recipe.table)
     check_pivot(recipe.pivot)
-    _check_end(recipe.color.low, "color.low")
-    _check_end(recipe.color.high, "color.high")
-    if recipe.color.middle is not None:
-        _check_end(recipe.color.middle, "color.middle")
+    check_color(recipe.color)
     if recipe.cells.decimals is not None and not 0 <= recipe.cells.decimals <= 10:
         raise RecipeError(f"{recipe.cells.decimals} decimals are asked for; choose 0 to 10", path="cells.decimals")
     for name in ("title", "subtitle", "caption"):
@@ -44,6 +42,9 @@ def check_table(table: TableSpec) -> None:
         raise RecipeError(f"line {table.header} cannot hold the names; choose 0 to 1,000", path="table.header")
     if table.range is not None and not RANGE.match(table.range):
         raise RecipeError(f'"{table.range}" is not a range; write it as B3:F200', path="table.range", received=table.range)
+    for name in table.targets:
+        if not name.strip() or len(name) > 60:
+            raise RecipeError("a target needs a name of at most 60 characters", path="table.targets", received=name)
     for i, mend in enumerate(table.mends):
         _check_mend(mend, f"table.mends[{i}]")
 
@@ -73,14 +74,3 @@ def _check_mend(mend: Mend, path: str) -> None:
 
 RANGE = re.compile(r"^([A-Za-z]{1,3})(\d{1,7})(?::([A-Za-z]{1,3})(\d{1,7})?)?$")
 """A range of a sheet: its first cell, and its last or only its last column."""
-
-
-def _check_end(end: EndSpec, path: str) -> None:
-    given = [name for name in ("at", "percent", "percentile") if getattr(end, name) is not None]
-    if len(given) != 1:
-        problem = "no place is given" if not given else f"{' and '.join(given)} are given"
-        raise RecipeError(f'{problem}; give one of "at", "percent" and "percentile"', path=path)
-    for name in ("percent", "percentile"):
-        value = getattr(end, name)
-        if value is not None and not 0 <= value <= 100:
-            raise RecipeError(f"{value:g} is not from 0 to 100", path=f"{path}.{name}", received=value)

@@ -4,7 +4,7 @@ from itertools import pairwise
 
 from ..errors import RecipeError
 from .conditions import ConditionSpec, MeasureSpec
-from .spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec
+from .spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TargetSpec
 
 MAX_LEVELS = 3
 MAX_BINS = 500
@@ -200,10 +200,10 @@ def _check_show(show: ShowSpec) -> None:
             raise RecipeError(f'"{show.as_}" has no "{key}"; leave it out', path=f"{path}.{key}")
     if show.relative and show.as_ != "change":
         raise RecipeError(f'"{show.as_}" has no "relative"; leave it out', path=f"{path}.relative")
-    if show.as_ == "gap" and not isinstance(show.to, float):
-        raise RecipeError('"gap" needs the number it is the distance to; add "to"', path=f"{path}.to", received=show.to)
+    if show.as_ == "gap" and not isinstance(show.to, float | TargetSpec):
+        raise RecipeError('"gap" needs the number or target it is the distance to; add "to"', path=f"{path}.to", received=show.to)
     if show.as_ == "index":
-        if isinstance(show.to, float):
+        if isinstance(show.to, float | TargetSpec):
             raise RecipeError('an index is to "max" or "first"', path=f"{path}.to", received=show.to)
         if show.of not in (None, "row", "column"):
             raise RecipeError('an index is of a "row" or a "column"', path=f"{path}.of", received=show.of)

@@ -100,7 +100,7 @@ def _read(kind: Any, received: Any, path: str) -> Any:
     if origin is tuple:
         return _read_list(get_args(kind)[0], received, path)
     if origin is dict:
-        return _read_pairs(received, path)
+        return _read_pairs(get_args(kind)[1], received, path)
     return _read_plain(kind, received, path)
 
 
@@ -129,13 +129,13 @@ def _read_list(kind: Any, received: Any, path: str) -> tuple[Any, ...]:
     return tuple(_read(kind, each, f"{path}[{i}]") for i, each in enumerate(received))
 
 
-def _read_pairs(received: Any, path: str) -> dict[str, str]:
-    """Text by text, such as names by code."""
+def _read_pairs(kind: type, received: Any, path: str) -> dict[str, Any]:
+    """Texts or numbers by text, such as names by code."""
     if not isinstance(received, Mapping):
         raise _mistake("an object", received, path)
     if len(received) > MAX_LIST:
         raise RecipeError(f"{len(received):,} things are listed; at most {MAX_LIST:,} can be", path=_place(path))
-    return {_read_plain(str, key, path): _read_plain(str, value, f"{path}.{key}") for key, value in received.items()}
+    return {_read_plain(str, key, path): _read_plain(kind, value, f"{path}.{key}") for key, value in received.items()}
 
 
 def _read_literal(allowed: tuple[Any, ...], received: Any, path: str) -> Any:
@@ -162,9 +162,12 @@ def _read_choice(kind: Any, received: Any, path: str) -> Any:
     if all(is_dataclass(choice) for choice in choices):
         return _read_one_of(choices, received, path)
     words = [word for choice in choices if get_origin(choice) is Literal for word in get_args(choice)]
-    plain = [choice for choice in choices if get_origin(choice) is not Literal]
-    if received in words and isinstance(received, str):
+    specs = [choice for choice in choices if is_dataclass(choice)]
+    plain = [choice for choice in choices if get_origin(choice) is not Literal and choice not in specs]
+    if isinstance(received, str) and received in words:
         return received
+    if specs and isinstance(received, Mapping):
+        return _read(specs[0], received, path)
     for choice in plain:
         fits = {str: isinstance(received, str), float: _is_number(received), bool: isinstance(received, bool)}
         if fits[choice]:

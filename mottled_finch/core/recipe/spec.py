@@ -17,6 +17,9 @@ ShowName = Literal["value", "share", "index", "running", "change", "rank", "scor
 OrderName = Literal["natural", "label", "total", "member", "hand", "likeness"]
 Distance = Literal["euclidean", "cityblock", "cosine", "correlation"]
 Linkage = Literal["average", "complete", "ward"]
+SpreadName = Literal["linear", "log", "symlog", "rank"]
+Within = Literal["table", "row", "column", "group"]
+BandMethod = Literal["equal_width", "quantile", "natural", "stdev"]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -50,17 +53,24 @@ class LevelSpec:
 
 
 @dataclass(frozen=True, kw_only=True)
+class TargetSpec:
+    """A number by its name among the table's targets, which all plates of the table share."""
+
+    target: str
+
+
+@dataclass(frozen=True, kw_only=True)
 class ShowSpec:
     """What a cell shows of its measure.
 
     ``share`` is ``of`` the row, column, group or whole; ``index`` is ``to`` the largest or first of its row or column; ``running``
     and ``change`` go ``along`` the rows or columns, a change ``relative`` to what was before or not; ``rank`` and ``score`` are
-    among the row, column or whole; ``gap`` is the distance ``to`` a number.
+    among the row, column or whole; ``gap`` is the distance ``to`` a number or target.
     """
 
     as_: ShowName = "value"
     of: Literal["row", "column", "group", "whole"] | None = None
-    to: Literal["max", "first"] | Number | None = None
+    to: Literal["max", "first"] | Number | TargetSpec | None = None
     along: Literal["rows", "columns"] | None = None
     relative: bool = False
 
@@ -142,27 +152,69 @@ class PivotSpec:
 
 @dataclass(frozen=True, kw_only=True)
 class EndSpec:
-    """Where an end or the middle of the scale sits: exactly one of at, percent and percentile. The name shows on the legend."""
+    """Where an end or the middle of the scale sits: exactly one of at, percent, percentile and target. The name shows on the
+    legend; a target's own does where none is given.
+    """
 
     at: Literal["lowest", "highest"] | Number | None = None
     percent: Number | None = None
     percentile: Number | None = None
+    target: str | None = None
     name: str | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class BandsSpec:
+    """A few bands in place of a ramp: at ``cuts``, numbers or targets, or so many (``count``) found by a ``method``.
+
+    A value on a cut is in the band above it. ``colors`` and ``names`` are those of the bands from the lowest on; where there are no
+    colors the palette gives them.
+    """
+
+    cuts: tuple[Number | TargetSpec, ...] | None = None
+    method: BandMethod | None = None
+    count: int | None = None
+    colors: tuple[str, ...] = ()
+    names: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, kw_only=True)
+class SpotlightSpec:
+    """What has color; the rest fades to gray. The ``highest`` or ``lowest`` so many cells, or those whose value lies ``above``,
+    ``below``, ``from`` and ``to`` a number or target (the last two included).
+
+    ``of`` says what is looked at: the value, the number of records behind it, or another measure (``by``).
+    """
+
+    highest: int | None = None
+    lowest: int | None = None
+    of: Literal["value", "records", "measure"] = "value"
+    by: MeasureSpec | None = None
+    above: Number | TargetSpec | None = None
+    below: Number | TargetSpec | None = None
+    from_: Number | TargetSpec | None = None
+    to: Number | TargetSpec | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class ColorSpec:
     """How values become colors. ``high_is`` turns a palette whose colors would mislead; ``reverse`` turns it once more.
 
-    Without a palette it is Water-mint, or for coefficients, which have a middle, Fritillary.
+    Without a palette it is Water-mint, or for coefficients, which have a middle, Fritillary. ``colors``, one to five of the house's
+    own from low to high, take its place. ``scale`` is how values are spread between the ends, ``within`` what it is judged among.
     """
 
     palette: PaletteName | None = None
+    colors: tuple[str, ...] = ()
     high_is: Literal["good", "bad", "neither"] = "neither"
     reverse: bool = False
     low: EndSpec = field(default_factory=lambda: EndSpec(at="lowest"))
     middle: EndSpec | None = None
     high: EndSpec = field(default_factory=lambda: EndSpec(at="highest"))
+    scale: SpreadName = "linear"
+    within: Within = "table"
+    bands: BandsSpec | None = None
+    spotlight: SpotlightSpec | None = None
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -210,6 +210,10 @@ Mend = (
 
 @dataclass(frozen=True, kw_only=True)
 class TableSpec(ReadingSpec):
-    """How the file is read, and its mends in their order. A mend that is ``off`` stays in the list and does nothing."""
+    """How the file is read, and its mends in their order. A mend that is ``off`` stays in the list and does nothing.
+
+    ``targets`` are numbers by name that ends, cuts and conditions of color may stand at.
+    """
 
     mends: tuple[Mend, ...] = ()
+    targets: dict[str, float] = dataclasses.field(default_factory=dict)

@@ -8,8 +8,9 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
+from ..color.coloring import colors_of
 from ..color.ink import inks_on
-from ..color.scale import palette_colors, resolve_scale
+from ..color.scale import resolve_scale
 from ..color.spaces import hex_of
 from ..recipe.spec import EndSpec
 from .heads import LEAST_HEAD
@@ -26,11 +27,13 @@ def looks_of(page: Page, values: NDArray[np.float64]) -> list[Look]:
     """The looks of totals that are judged together: plain, or from the lowest to the highest of them."""
     if page.recipe.pivot.totals.color == "none":
         return [PLAIN] * values.size
-    color = replace(page.recipe.color, low=EndSpec(at="lowest"), middle=None, high=EndSpec(at="highest"))
+    color = replace(page.recipe.color, low=EndSpec(at="lowest"), middle=None, high=EndSpec(at="highest"), bands=None)
+    if color.scale == "log" and (values <= 0).any():
+        color = replace(color, scale="linear")  # a total may be where the cells never are
     scale = resolve_scale(color, values)
     if scale is None:
         return [PLAIN] * values.size
-    colors = palette_colors(color)
+    colors = colors_of(color)
     inks = inks_on(colors)
     steps = scale.steps(values.ravel())
     return [PLAIN if step >= len(colors) else (hex_of(colors[step]), str(inks[step])) for step in steps.tolist()]

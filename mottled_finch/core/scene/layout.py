@@ -5,9 +5,8 @@ from math import ceil, floor
 
 import numpy as np
 
+from ..color.coloring import Coloring
 from ..color.ink import inks_on
-from ..color.palettes import BLANK_STEP
-from ..color.scale import Scale, palette_colors
 from ..color.spaces import hex_of
 from ..pivot import Group, Labels, Matrix, colored_values
 from ..recipe.spec import Recipe
@@ -24,7 +23,7 @@ from .heads import (
     outer_height,
     row_heads,
 )
-from .legend import Legend, legend_of
+from .legend import Legend, bands_of, color_notes, legend_of
 from .legend_marks import place_legend
 from .marks import Grid, Scene, Text
 from .page import ALL, INK, Page, place_words, say_nothing_is_kept
@@ -37,9 +36,9 @@ _TREE = 3.2
 """The depth of a tree, in sizes of heads."""
 
 
-def lay_out(recipe: Recipe, matrix: Matrix, scale: Scale | None) -> Scene:
-    """The scene of a recipe and its matrix. ``scale`` is None when no cell has a value."""
-    page = Page(recipe, matrix, scale)
+def lay_out(recipe: Recipe, matrix: Matrix, coloring: Coloring) -> Scene:
+    """The scene of a recipe, its matrix and the colors of the cells."""
+    page = Page(recipe, matrix, coloring)
     place_words(page)
     if 0 in matrix.shape:
         say_nothing_is_kept(page)
@@ -50,7 +49,7 @@ def lay_out(recipe: Recipe, matrix: Matrix, scale: Scale | None) -> Scene:
         width=recipe.page.width,
         height=recipe.page.height,
         ground=GROUND,
-        alternative=alternative_text(recipe.pivot, matrix, page.style),
+        alternative=" ".join([alternative_text(recipe.pivot, matrix, page.style), *_said_of_color(page)]),
         texts=tuple(page.texts),
         boxes=tuple(page.boxes),
         hatchings=tuple(page.hatchings),
@@ -338,9 +337,8 @@ def _line_of_bands(
 
 def _grid(page: Page, xs: list[float], ys: list[float], drops: list[float], width: float, height: float) -> Grid:
     matrix, recipe = page.matrix, page.recipe
-    colors = palette_colors(recipe.color)
-    values = colored_values(matrix)
-    steps = page.scale.steps(values) if page.scale else np.full(matrix.shape, BLANK_STEP, dtype=np.uint8)
+    coloring, values = page.coloring, colored_values(matrix)
+    grays = () if coloring.lit is None else coloring.grays
     prints: list[str] = []
     size = 0.0
     wanted = recipe.cells.values == "all"
@@ -357,16 +355,25 @@ def _grid(page: Page, xs: list[float], ys: list[float], drops: list[float], widt
         absent=() if matrix.absent is None else tuple(np.flatnonzero(matrix.absent).tolist()),
         cell_width=width,
         cell_height=height,
-        steps=tuple(steps.ravel().tolist()),
-        colors=tuple(hex_of(color) for color in colors),
-        inks=tuple(str(ink) for ink in inks_on(colors)),
+        steps=tuple(coloring.steps.ravel().tolist()),
+        colors=tuple(hex_of(color) for color in coloring.colors),
+        inks=tuple(str(ink) for ink in inks_on(coloring.colors)),
+        unlit=() if coloring.lit is None else tuple(np.flatnonzero(~coloring.lit).tolist()),
+        grays=tuple(hex_of(color) for color in grays),
         prints=tuple(prints),
         print_size=size,
         fits=bool(prints) or not wanted,
     )
 
 
+def _said_of_color(page: Page) -> list[str]:
+    """Sentences for who does not see the legend."""
+    notes = color_notes(page.recipe.color, page.style)
+    bands = [band.words for band in bands_of(page.recipe, page.coloring, page.style)]
+    return [f"{note}." for note in [*notes, *([f"Bands: {'; '.join(bands)}"] if bands else [])]]
+
+
 def _legend(page: Page) -> Legend | None:
     if not page.recipe.legend.show:
         return None
-    return legend_of(page.recipe, page.matrix, page.scale, page.style, page.sizes.caption, (page.right - page.left) * 0.22)
+    return legend_of(page.recipe, page.matrix, page.coloring, page.style, page.sizes.caption, (page.right - page.left) * 0.22)

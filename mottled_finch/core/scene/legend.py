@@ -1,14 +1,18 @@
-"""The legend's contents: its title, the ticks of the ramp and the swatch for "no value"."""
+"""The legend's contents: its title, the ticks of the ramp or the blocks of bands, and the swatch for "no value"."""
 
 from dataclasses import dataclass, replace
 from math import ceil, floor, log10
 
 import numpy as np
 
+from ..color.coloring import Coloring
+from ..color.palettes import BLANK_STEP
 from ..color.scale import Scale
+from ..color.spaces import hex_of
 from ..pivot import Matrix
-from ..recipe.spec import EndSpec, Recipe
-from ..words import NumberStyle, what_is_shown
+from ..recipe.spec import BandsSpec, ColorSpec, EndSpec, Recipe
+from ..table import number_label
+from ..words import NumberStyle, ordinal, spotlight_words, what_is_shown
 from .type import CAP_HEIGHT, cut, width_of, wrap
 
 NO_VALUE = "No value"
@@ -22,11 +26,33 @@ class Tick:
     text: str
 
 
+@dataclass(frozen=True)
+class Block:
+    """A band: its color, what it is called, and the same in full where that had to be cut."""
+
+    fill: str
+    text: str
+    full: str | None = None
+
+
+@dataclass(frozen=True)
+class Band:
+    """A band as it is told: its words, its color, and how many cells are in it."""
+
+    words: str
+    color: str
+    cells: int
+
+
 @dataclass(frozen=True, kw_only=True)
 class Legend:
-    """``fixed`` ticks (ends and middle) always show; ``between`` only where they have room."""
+    """``fixed`` ticks (ends and middle) always show; ``between`` only where they have room. Bands have ``blocks``, the highest
+    first, in their place. ``notes`` say what is not plain to see: what cells are judged within, how values are spread, what is lit.
+    """
 
     title: tuple[str, ...]
+    notes: tuple[str, ...]
+    blocks: tuple[Block, ...]
     fixed: tuple[Tick, ...]
     between: tuple[Tick, ...]
     blank: str
@@ -50,27 +76,38 @@ class Legend:
         return min(max(centered, self.size * CAP_HEIGHT), height)
 
 
-def legend_of(recipe: Recipe, matrix: Matrix, scale: Scale | None, style: NumberStyle, size: float, most: float) -> Legend:
+def legend_of(recipe: Recipe, matrix: Matrix, coloring: Coloring, style: NumberStyle, size: float, most: float) -> Legend:
     """The legend of a figure, no wider than ``most`` points."""
+    scale = coloring.scale
     ramp_width = round(size * 1.7)
     tick_x = ramp_width + round(size * 0.8)
     words = what_is_shown(recipe.pivot) if recipe.legend.title is None else recipe.legend.title
     title = wrap(words[:1].upper() + words[1:], most, size, 3, 600)
-    fixed = tuple(_cut(tick, most - tick_x, size) for tick in _fixed(recipe, scale, style)) if scale else ()
-    between = tuple(_cut(tick, most - tick_x, size) for tick in _between(scale, style)) if scale else ()
+    notes = tuple(line for note in color_notes(recipe.color, style) for line in wrap(note, most, size, 3) if line)
+    blocks: tuple[Block, ...] = ()
+    fixed: tuple[Tick, ...] = ()
+    between: tuple[Tick, ...] = ()
+    if scale and scale.cuts is not None:
+        blocks = tuple(_block(band, most - tick_x, size) for band in reversed(bands_of(recipe, coloring, style)))
+    elif scale:
+        fixed = tuple(_cut(tick, most - tick_x, size) for tick in _fixed(recipe, scale, style))
+        between = tuple(_cut(tick, most - tick_x, size) for tick in _between(recipe, scale, style))
     blank = ""
     if (np.isnan(matrix.values) & (True if matrix.absent is None else ~matrix.absent)).any():
         blank = cut(NO_VALUE if recipe.legend.blank is None else recipe.legend.blank, most - tick_x, size)
-    texts = [tick.text for tick in (*fixed, *between)] + ([blank] if blank else [])
+    texts = [tick.text for tick in (*fixed, *between)] + [block.text for block in blocks] + ([blank] if blank else [])
+    lines = [width_of(line, size, 600) for line in title] + [width_of(line, size) for line in notes]
     return Legend(
         title=tuple(line for line in title if line),
+        notes=notes,
+        blocks=blocks,
         fixed=fixed,
         between=between,
         blank=blank,
         size=size,
         ramp_width=ramp_width,
         tick_x=tick_x,
-        width=ceil(max([tick_x + width_of(text, size) for text in texts] + [width_of(line, size, 600) for line in title])),
+        width=ceil(max([tick_x + width_of(text, size) for text in texts] + lines)),
     )
 
 
@@ -78,9 +115,64 @@ def _cut(tick: Tick, most: float, size: float) -> Tick:
     return Tick(tick.place, cut(tick.text, most, size))
 
 
+def _block(band: Band, most: float, size: float) -> Block:
+    text = cut(band.words, most, size)
+    return Block(band.color, text, band.words if text != band.words else None)
+
+
+SPREAD_NOTES = {"log": "Spread by logarithm", "symlog": "Spread by logarithm on both sides of zero", "rank": "Spread by rank"}
+
+
+def color_notes(color: ColorSpec, style: NumberStyle) -> list[str]:
+    """What cells are judged within, how values are spread, what is lit; nothing of what is usual."""
+    notes = []
+    if color.within != "table":
+        notes.append(f"Each within its {color.within}")
+    if color.scale != "linear" and color.bands is None:
+        notes.append(SPREAD_NOTES[color.scale])
+    if color.spotlight is not None:
+        number = (lambda value: end_text(value, style)) if color.spotlight.of == "value" else number_label
+        notes.append(f"In color: {spotlight_words(color.spotlight, number)}")
+    return notes
+
+
+def bands_of(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[Band]:
+    """The bands, the lowest first; none where colors run on."""
+    spec = recipe.color.bands
+    if spec is None or coloring.scale is None:
+        return []
+    counts = np.bincount(coloring.steps.ravel(), minlength=BLANK_STEP + 1)
+    names = dict(enumerate(spec.names))
+    return [
+        Band(_band_words(i, coloring, spec, style, names.get(i, "")), hex_of(color), int(counts[i]))
+        for i, color in enumerate(coloring.colors)
+    ]
+
+
+def _band_words(band: int, coloring: Coloring, bands: BandsSpec, style: NumberStyle, name: str = "") -> str:
+    """ "on target, 65% and over"; where cells are judged apart and cuts are found, their place stands for the numbers."""
+    scale = coloring.scale
+    assert scale is not None and scale.cuts is not None
+    last = len(coloring.colors) - 1
+    if len(coloring.scales) > 1 and bands.cuts is None:
+        span = "lowest" if band == 0 else "highest" if band == last else f"band {band + 1} of {last + 1}"
+    elif last == 0:
+        span = "all"
+    elif band == 0:
+        span = f"under {end_text(scale.cuts[0], style)}"
+    elif band == last:
+        span = f"{end_text(scale.cuts[-1], style)} and over"
+    else:
+        span = f"{end_text(scale.cuts[band - 1], style)} to {end_text(scale.cuts[band], style)}"
+    return f"{name}, {span}" if name and not span.startswith(name) else span
+
+
 def _fixed(recipe: Recipe, scale: Scale, style: NumberStyle) -> list[Tick]:
     """Both ends, and the middle where the recipe sets one."""
     color = recipe.color
+    if color.within != "table":
+        ticks = [Tick(1.0, _apart(color.high, style, "high")), Tick(0.0, _apart(color.low, style, "low"))]
+        return ticks + ([Tick(0.5, _apart(color.middle, style, "middle"))] if color.middle is not None else [])
     high = _named(scale.high, style, color.high, " and over" if scale.clips_high else "")
     low = _named(scale.low, style, color.low, " and under" if scale.clips_low else "")
     if scale.low == scale.high:
@@ -91,10 +183,24 @@ def _fixed(recipe: Recipe, scale: Scale, style: NumberStyle) -> list[Tick]:
     return ticks
 
 
+def _apart(end: EndSpec, style: NumberStyle, plain: str) -> str:
+    """An end where every region has its own: what it is in each of them."""
+    if isinstance(end.at, float):
+        text = end_text(end.at, style)
+    elif end.percentile is not None:
+        text = f"{ordinal(end.percentile)} percentile"
+    elif end.percent is not None:
+        text = f"{end.percent:g}% of the way"
+    else:
+        text = end.target or plain
+    return f"{text}, {end.name}" if end.name else text
+
+
 def _named(value: float, style: NumberStyle, end: EndSpec, behind: str) -> str:
     # A number the user set is told in full; one that comes from the data as precisely as the cells are.
-    text = (end_text(value, style) if isinstance(end.at, float) else style.text(value)) + behind
-    return f"{text}, {end.name}" if end.name else text
+    text = (end_text(value, style) if isinstance(end.at, float) or end.target else style.text(value)) + behind
+    name = end.name or end.target
+    return f"{text}, {name}" if name else text
 
 
 def end_text(value: float, style: NumberStyle) -> str:
@@ -108,21 +214,39 @@ def end_text(value: float, style: NumberStyle) -> str:
     return style.text(value)
 
 
-def _between(scale: Scale, style: NumberStyle) -> list[Tick]:
-    """Round numbers inside the scale, 1, 2 or 5 times a power of ten apart."""
-    span = scale.high - scale.low
-    if span <= 0 or not np.isfinite(span):
+def _between(recipe: Recipe, scale: Scale, style: NumberStyle) -> list[Tick]:
+    """Round numbers inside the scale; where values are spread by rank, those with a quarter, half and three quarters below."""
+    if recipe.color.within != "table" or scale.high <= scale.low or not np.isfinite(scale.high - scale.low):
         return []
+    if scale.spread.name == "rank":
+        ends = scale.spread.of(np.array([scale.low, scale.high]))
+        values = [scale.spread.back(float(ends[0] + share * (ends[1] - ends[0]))) for share in (0.5, 0.25, 0.75)]
+        texts = [style.text(value) for value in values]
+    elif scale.spread.name == "linear":
+        values = _round_numbers(scale, style)
+        texts = [end_text(round(value, 12), style) for value in values]
+    else:
+        values = _powers(scale)
+        texts = [end_text(value, style) for value in values]
+    places = scale.places(np.array(values)).tolist() if values else []
+    inside = [scale.low < value < scale.high for value in values]
+    return [Tick(place, text) for place, text, fits in zip(places, texts, inside, strict=True) if fits]
+
+
+def _powers(scale: Scale) -> list[float]:
+    """Zero, and powers of ten on each side of it, then twice and five times these."""
+    most = max(abs(scale.low), abs(scale.high))
+    top = floor(log10(most))
+    powers = [10.0**power for power in range(top, top - 12, -1)]
+    found = [0.0] + [sign * factor * power for factor in (1, 2, 5) for power in powers for sign in (1, -1)]
+    return [value for value in found if scale.low < value < scale.high]
+
+
+def _round_numbers(scale: Scale, style: NumberStyle) -> list[float]:
+    """Round numbers, 1, 2 or 5 times a power of ten apart."""
+    span = scale.high - scale.low
     rough = span / 4
     power = 10.0 ** floor(log10(rough))
     distance = next(power * factor for factor in (1, 2, 5, 10) if power * factor >= rough * 0.999)
     distance = max(distance, 10.0 ** -(style.decimals + (2 if style.percent else 0)))  # there is no half a record
-    first, last = ceil(scale.low / distance), floor(scale.high / distance)
-    values = [i * distance for i in range(first, last + 1)]
-    return [Tick(_place(value, scale), end_text(round(value, 12), style)) for value in values if scale.low < value < scale.high]
-
-
-def _place(value: float, scale: Scale) -> float:
-    if value < scale.middle:
-        return 0.5 * (value - scale.low) / (scale.middle - scale.low)
-    return 0.5 + 0.5 * (value - scale.middle) / (scale.high - scale.middle) if scale.high > scale.middle else 0.5
+    return [i * distance for i in range(ceil(scale.low / distance), floor(scale.high / distance) + 1)]

@@ -3,6 +3,9 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from ..color.ink import DARK
+from ..color.palettes import BLANK_STEP
+
 Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees"]
 
 Anchor = Literal["start", "middle", "end"]
@@ -73,8 +76,9 @@ class Grid:
     """The cells, row by row: ``steps`` and ``prints`` have rows times columns places.
 
     A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each
-    other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell. ``prints`` are the printed
-    values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them.
+    other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those outside the
+    spotlight, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is
+    false when values were asked for and the cells are too small to print them.
     """
 
     xs: tuple[float, ...]
@@ -86,9 +90,26 @@ class Grid:
     steps: tuple[int, ...]
     colors: tuple[str, ...]
     inks: tuple[str, ...]
+    unlit: tuple[int, ...]
+    grays: tuple[str, ...]
     prints: tuple[str, ...]
     print_size: float
     fits: bool
+
+    @property
+    def fills(self) -> tuple[str | None, ...]:
+        """The color of each cell as it is drawn; None for a blank."""
+        unlit = set(self.unlit)
+        return tuple(
+            None if step == BLANK_STEP else self.grays[step] if i in unlit else self.colors[step]
+            for i, step in enumerate(self.steps)
+        )
+
+    @property
+    def value_inks(self) -> tuple[str, ...]:
+        """The ink of each cell's printed value: quiet outside the spotlight, where grays are always light."""
+        unlit = set(self.unlit)
+        return tuple(DARK if step == BLANK_STEP or i in unlit else self.inks[step] for i, step in enumerate(self.steps))
 
     def place(self, column: int, row: int) -> tuple[float, float]:
         """Where a cell's top left corner is."""

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..color.scale import Scale
+from ..color.coloring import Coloring
 from ..pivot import Matrix
 from ..recipe.spec import Recipe
 from ..words import default_caption, default_title, style_of, with_facts
@@ -48,8 +48,8 @@ def _sizes(width: int, height: int) -> Sizes:
 class Page:
     """Marks placed so far, and the room left between ``left`` and ``right``, ``top`` and ``bottom``."""
 
-    def __init__(self, recipe: Recipe, matrix: Matrix, scale: Scale | None) -> None:
-        self.recipe, self.matrix, self.scale = recipe, matrix, scale
+    def __init__(self, recipe: Recipe, matrix: Matrix, coloring: Coloring) -> None:
+        self.recipe, self.matrix, self.coloring = recipe, matrix, coloring
         self.sizes = _sizes(recipe.page.width, recipe.page.height)
         self.texts: list[Text] = []
         self.boxes: list[Box] = []

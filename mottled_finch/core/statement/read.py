@@ -10,7 +10,7 @@ from ..errors import RecipeError
 from ..recipe.check_pivot import check_pivot
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.load import MAX_LIST
-from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, OrdersSpec, PivotSpec, ShowSpec, TotalsSpec
+from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, OrdersSpec, PivotSpec, ShowSpec, TargetSpec, TotalsSpec
 from .names import spoken
 from .words import CUTS, EMPTY, MONTHS, ORDERS, SCOPES, TAKES, WEEKDAYS
 
@@ -302,7 +302,10 @@ class _Reader:
         if self.takes("running total"):
             return ShowSpec(as_="running", along=self.way())  # type: ignore[arg-type]
         if self.takes("gap to"):
-            return ShowSpec(as_="gap", to=self.number("a number"))
+            token = self.next()
+            if token is not None and token.kind == "text":
+                return ShowSpec(as_="gap", to=TargetSpec(target=self.text("a target")))
+            return ShowSpec(as_="gap", to=self.number("a number or target"))
         relative = self.takes("relative")
         if self.takes("change"):
             return ShowSpec(as_="change", along=self.way(), relative=relative)  # type: ignore[arg-type]

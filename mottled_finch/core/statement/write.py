@@ -4,7 +4,7 @@ import re
 from collections.abc import Iterable
 
 from ..recipe.conditions import ConditionSpec, MeasureSpec
-from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TotalsSpec
+from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TargetSpec, TotalsSpec
 from ..wording import field_words
 from .names import quoted, spoken
 from .words import CUTS, EMPTY, MONTHS, ORDERS, SCOPES, TAKES, WEEKDAYS
@@ -100,8 +100,8 @@ class _Writer:
         if show.as_ == "change":
             return f"{'relative ' if show.relative else ''}change{along}"
         if show.as_ == "gap":
-            assert isinstance(show.to, float)
-            return f"gap to {_number(show.to)}"
+            assert isinstance(show.to, float | TargetSpec)
+            return f"gap to {quoted(show.to.target) if isinstance(show.to, TargetSpec) else _number(show.to)}"
         return f"{show.as_}{scope}"
 
     def condition(self, condition: ConditionSpec) -> str:

@@ -7,11 +7,14 @@ import numpy as np
 from django.db import transaction
 from numpy.typing import NDArray
 
+from mottled_finch.core.errors import CoreError
 from mottled_finch.core.figure import Figure, make_figure
 from mottled_finch.core.mends import Mended
 from mottled_finch.core.pivot import behind, make_matrix, while_wanted
 from mottled_finch.core.recipe import Recipe, TableSpec, dump_recipe, dump_table_part, load_recipe, name_change, suggest_recipe
 from mottled_finch.core.table import Table as CoreTable
+from mottled_finch.core.targets import with_targets
+from mottled_finch.core.wording import counted
 
 from ..problems import Problem
 from ..tables.mended import data_of, mended, spec_of, whole
@@ -30,14 +33,14 @@ def full_recipe(plate: Plate) -> dict[str, Any]:
     """The recipe with all that makes the figure again from the file: how it is read, and the mends of its table."""
     recipe = load_recipe(plate.standing().recipe)
     table = plate.table
-    if not recipe.table.mends:
-        spec = replace(spec_of(table.mends()), **table.edition().asked)
-        recipe = replace(recipe, table=spec)
-    return dump_recipe(recipe)
+    targets = {**table.targets(), **recipe.table.targets}
+    spec = recipe.table if recipe.table.mends else replace(spec_of(table.mends()), **table.edition().asked)
+    return dump_recipe(replace(recipe, table=replace(spec, targets=targets)))
 
 
 def _figure(table: Table, recipe: Recipe) -> Figure:
-    return make_figure(_data(table, recipe), replace(recipe, table=TableSpec()))
+    own = TableSpec(targets=recipe.table.targets)
+    return make_figure(_data(table, recipe), replace(recipe, table=own), table.targets())
 
 
 def _data(table: Table, recipe: Recipe) -> CoreTable:
@@ -65,11 +68,12 @@ def records_behind(plate: Plate, row: int, column: int) -> Behind:
     """
     recipe = load_recipe(plate.standing().recipe)
     found = _mended(plate.table, recipe)
-    matrix = make_matrix(whole(found), recipe.pivot)
+    pivot = with_targets(recipe.pivot, {**plate.table.targets(), **recipe.table.targets})
+    matrix = make_matrix(whole(found), pivot)
     lines = matrix.all_values.shape
     if not (-1 <= row < lines[0] and -1 <= column < lines[1]):
         raise Problem(422, f"There is no cell {row}, {column}; the figure has {lines[0]} lines down and {lines[1]} across.")
-    positions = behind(found.table, recipe.pivot, row % lines[0], column % lines[1])
+    positions = behind(found.table, pivot, row % lines[0], column % lines[1])
     return Behind(EDITIONS.open(plate.table.edition()), found, positions)
 
 
@@ -80,7 +84,57 @@ def _own(table: Table, recipe: Recipe) -> Recipe:
     """
     mends = recipe.table.mends
     same = dump_table_part(TableSpec(mends=mends)).get("mends", []) == table.mends()
-    return replace(recipe, table=TableSpec(mends=() if same else mends))
+    shared = table.targets()
+    own = {name: value for name, value in recipe.table.targets.items() if shared.get(name) != value}
+    return replace(recipe, table=TableSpec(mends=() if same else mends, targets=own))
+
+
+def change_targets(table_id: int, targets: dict[str, float]) -> Table:
+    """Set the targets of a table, which moves every scale that stands at one. Raises Problem for one that a plate still needs."""
+    with transaction.atomic():
+        table = Table.objects.select_for_update().get(pk=table_id)
+        before = table.targets()
+        for name in before.keys() - targets.keys():
+            users = [plate for plate in table.plates.all() if _uses(plate, name)]
+            if users:
+                raise Problem(409, f'"{name}" is used by {counted(len(users), "plate")}; take it off there first.', "targets")
+        if targets != before:
+            table.record(_change_of_targets(before, targets), mends=table.mends(), targets=targets)
+            _check_plates(table, [name for name, at in targets.items() if before.get(name) != at])
+    return table
+
+
+def _check_plates(table: Table, changed: list[str]) -> None:
+    """Raises Problem when a plate cannot be made with targets that changed, such as a middle that is now beyond an end."""
+    for plate in table.plates.all():
+        if any(_uses(plate, name) for name in changed):
+            try:
+                figure_of(plate)
+            except CoreError as error:
+                if error.path.startswith("color"):  # what is wrong with it otherwise was so before
+                    title = load_recipe(plate.standing().recipe).words.title or "A plate of this table"
+                    raise Problem(422, f'"{title}" could not be made with it: {error.message}.', "targets") from error
+
+
+def _uses(plate: Plate, name: str) -> bool:
+    """Whether a plate stands at a target of its table, and not at one that it brings itself."""
+    recipe = plate.standing().recipe
+    return name not in recipe.get("table", {}).get("targets", {}) and _stands_at(recipe, name)
+
+
+def _stands_at(part: Any, name: str) -> bool:
+    """Whether a recipe, or a part of it, names a target."""
+    if isinstance(part, dict):
+        return part.get("target") == name or any(_stands_at(each, name) for each in part.values())
+    return isinstance(part, list) and any(_stands_at(each, name) for each in part)
+
+
+def _change_of_targets(before: dict[str, float], after: dict[str, float]) -> str:
+    changed = [name for name in after if before.get(name) != after[name]]
+    gone = [name for name in before if name not in after]
+    if len(changed) == 1 and not gone:
+        return f"Target {changed[0]} set to {after[changed[0]]:g}"
+    return f"Target {gone[0]} taken out" if len(gone) == 1 and not changed else "Targets changed"
 
 
 def start_plate(table: Table, recipe: Recipe | None) -> tuple[Plate, Figure]:

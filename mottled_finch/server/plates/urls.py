@@ -11,6 +11,7 @@ from .views import (
     Redo,
     Statement,
     TableMatrix,
+    Targets,
     Undo,
 )
 
@@ -25,5 +26,6 @@ urlpatterns = [
     path("plates/<int:pk>/records.csv", PlateRecordsFile.as_view()),
     path("tables/<int:pk>/statement", Statement.as_view()),
     path("tables/<int:pk>/matrix", TableMatrix.as_view()),
+    path("tables/<int:pk>/targets", Targets.as_view()),
     path("plates/<int:pk>/export.<str:ending>", Export.as_view()),
 ]

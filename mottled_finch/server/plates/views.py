@@ -12,14 +12,18 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from mottled_finch.core.color.losses import losses_of
+from mottled_finch.core.color.scale import Scale
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure import Figure
 from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
-from mottled_finch.core.recipe import dump_recipe, load_recipe
+from mottled_finch.core.recipe import dump_recipe, load_recipe, load_table_part
 from mottled_finch.core.scene import Scene
+from mottled_finch.core.scene.legend import bands_of
 from mottled_finch.core.statement import read_statement, write_statement
 from mottled_finch.core.table import csv_of
+from mottled_finch.core.targets import with_targets
 from mottled_finch.core.words import default_caption, default_title, style_of
 
 from ..openapi import (
@@ -33,6 +37,7 @@ from ..openapi import (
     RecordsAnswer,
     StatementAnswer,
     StatementStart,
+    TargetList,
     refers_to,
 )
 from ..problems import Problem
@@ -41,7 +46,17 @@ from ..tables.mended import data_of
 from ..tables.models import Table
 from ..tables.records import WINDOW_MOST, shown
 from ..tables.views import body, whole_number
-from .actions import Behind, change_plate, figure_of, full_recipe, records_behind, remove_plate, start_plate, step_plate
+from .actions import (
+    Behind,
+    change_plate,
+    change_targets,
+    figure_of,
+    full_recipe,
+    records_behind,
+    remove_plate,
+    start_plate,
+    step_plate,
+)
 from .models import Plate
 from .wanted import WANTED
 
@@ -190,12 +205,13 @@ class TableMatrix(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """Lay a pivot on a table, without a plate."""
-        table = data_of(get_object_or_404(Table, pk=pk))
+        stored = get_object_or_404(Table, pk=pk)
+        table = data_of(stored)
         given = body(request)
         pivot = load_recipe({"finch_recipe": 1, "pivot": given.get("pivot", {})}).pivot
         asker = str(given.get("asker", ""))
         with while_wanted(WANTED.begin(f"matrix {asker}")) if asker else nullcontext():
-            matrix = make_matrix(table, pivot)
+            matrix = make_matrix(table, with_targets(pivot, stored.targets()))
         return Response(
             {
                 "rows": matrix.rows,
@@ -210,6 +226,19 @@ class TableMatrix(APIView):
                 "unmeasured": matrix.unmeasured,
             }
         )
+
+
+class Targets(APIView):
+    @extend_schema(
+        operation_id="change_targets",
+        request={"application/json": refers_to(TargetList)},
+        responses={200: refers_to(TargetList), 409: refers_to(ProblemAnswer), 422: refers_to(ProblemAnswer)},
+    )
+    def put(self, request: Request, pk: int) -> Response:
+        """Set the targets of a table, by name; every plate that stands at one follows."""
+        spec = load_table_part({"targets": body(request).get("targets", {})})
+        get_object_or_404(Table, pk=pk)
+        return Response({"targets": change_targets(pk, spec.targets).targets()})
 
 
 class Export(APIView):
@@ -279,12 +308,27 @@ def _scene_answer(scene: Scene) -> dict[str, Any]:
     return {**vars(scene), **marks, "grid": vars(scene.grid) if scene.grid else None}
 
 
+def _scale_answer(scale: Scale | None) -> dict[str, Any] | None:
+    if scale is None:
+        return None
+    spread = {**vars(scale.spread), "values": scale.spread.values.tolist(), "ranks": scale.spread.ranks.tolist()}
+    return {**vars(scale), "spread": spread}
+
+
 def figure_answer(figure: Figure) -> dict[str, Any]:
-    matrix, scale = figure.matrix, figure.scale
+    matrix, scale, coloring = figure.matrix, figure.scale, figure.coloring
     style = style_of(figure.recipe, matrix)
+    apart = len(coloring.scales) > 1
+    bands = [vars(band) for band in bands_of(figure.recipe, coloring, style)]
     return {
         "scene": _scene_answer(figure.scene),
-        "scale": vars(scale) if scale else None,
+        "scale": _scale_answer(scale),
+        "scales": [_scale_answer(each) for each in coloring.scales] if apart else [],
+        "regions": coloring.regions.ravel().tolist() if apart else [],
+        "bands": bands,
+        "lit": None if coloring.lit is None else int(coloring.lit.sum()),
+        "losses": losses_of(coloring.colors, [band["words"] for band in bands] if bands else None),
+        "targets": figure.recipe.table.targets,
         "rows": [", ".join(labels) for labels in matrix.rows],
         "columns": [", ".join(labels) for labels in matrix.columns],
         "row_labels": matrix.rows,

@@ -71,7 +71,8 @@ def change_mends(table_id: int, spec: TableSpec) -> Table:
             if mend not in before and not mend.off:
                 # Laid on together with those before it, a new mend must fit.
                 apply_mends(apply_mends(raw, spec.mends[:i], tolerant=True).table, (mend,), first=i)
-        table.record(_change(before, spec.mends), mends=dump_table_part(TableSpec(mends=spec.mends)).get("mends", []))
+        mends = dump_table_part(TableSpec(mends=spec.mends)).get("mends", [])
+        table.record(_change(before, spec.mends), mends=mends, targets=table.targets())
     return table
 
 

@@ -33,6 +33,11 @@ class Table(History, models.Model):
         version = self.version(self.at)
         return version.mends if version else []
 
+    def targets(self) -> dict[str, float]:
+        """Numbers by name that its plates share."""
+        version = self.version(self.at)
+        return version.targets if version else {}
+
 
 class Edition(models.Model):
     """One delivery of a table's data. Once it is accepted it never changes; before, only its own comparison shows it.
@@ -99,11 +104,12 @@ class Chunk(models.Model):
 
 
 class MendVersion(models.Model):
-    """A table's mends as they once stood. ``change`` says what was done to get there."""
+    """A table's mends and targets as they once stood. ``change`` says what was done to get there."""
 
     table = models.ForeignKey(Table, on_delete=models.CASCADE, related_name="versions")
     number = models.PositiveIntegerField()
     mends = models.JSONField()
+    targets = models.JSONField(default=dict)
     change = models.CharField(max_length=200)
     made = models.DateTimeField(auto_now_add=True)
 

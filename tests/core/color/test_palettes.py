@@ -3,15 +3,18 @@
 import numpy as np
 import pytest
 
+from mottled_finch.core.color.lab import difference, lab_from_bytes
 from mottled_finch.core.color.palettes import MIDDLE, PALETTES, STEPS
 from mottled_finch.core.color.spaces import bytes_of, contrast, oklab_from_bytes
+from mottled_finch.core.color.vision import VISIONS, seen
 
 ALL = pytest.mark.parametrize("palette", PALETTES.values(), ids=list(PALETTES))
 
 
 def test_there_are_enough_of_both_kinds():
-    assert sum(not palette.two_sided for palette in PALETTES.values()) >= 4
-    assert sum(palette.two_sided for palette in PALETTES.values()) >= 3
+    kinds = [palette.kind for palette in PALETTES.values()]
+    assert kinds.count("sequence") >= 10 and kinds.count("two_sided") >= 8 and kinds.count("bands") >= 4
+    assert all(palette.purpose and palette.name == palette.title.lower().replace(" ", "-") for palette in PALETTES.values())
 
 
 @ALL
@@ -50,27 +53,46 @@ def test_the_hue_stays_on_its_way(palette):
 @ALL
 def test_two_sides_are_alike_in_strength_and_meet_in_a_neutral(palette):
     assert len(palette.colors) == STEPS
-    if palette.two_sided:
+    if palette.kind == "two_sided":
         lab = oklab_from_bytes(palette.colors)
         assert np.hypot(*lab[MIDDLE, 1:]) < 0.005
         assert abs(lab[0, 0] - lab[-1, 0]) < 0.06
 
 
-def simulated(color, matrix):
-    return np.clip(np.asarray(color, dtype=float) / 255 @ np.array(matrix).T, 0, 1)
-
-
-# Machado, Oliveira, Fernandes, "A Physiologically-based Model for Simulation of Color Vision Deficiency" (2009), severity 1.0
-PROTANOPIA = [[0.152286, 1.052583, -0.204868], [0.114503, 0.786281, 0.099216], [-0.003882, -0.048116, 1.051998]]
-DEUTERANOPIA = [[0.367322, 0.860646, -0.227968], [0.280085, 0.672501, 0.047413], [-0.011820, 0.042940, 0.968881]]
-
-
-@pytest.mark.parametrize("matrix", [PROTANOPIA, DEUTERANOPIA], ids=["protanopia", "deuteranopia"])
+@pytest.mark.parametrize("vision", VISIONS)
 @ALL
-def test_the_two_ends_are_told_apart_by_color_weak_eyes(palette, matrix):
+def test_the_order_is_seen_by_every_eye_and_in_gray(palette, vision):
+    lightness = lab_from_bytes(seen(palette.colors, vision))[:, 0]
+    arms = [lightness] if not palette.two_sided else [lightness[: MIDDLE + 1][::-1], lightness[MIDDLE:]]
+    for arm in arms:
+        assert (np.diff(arm[::8]) < 0).all()
+
+
+@pytest.mark.parametrize("vision", ["no_red", "no_green", "no_blue"])
+@ALL
+def test_the_two_ends_are_told_apart_by_color_weak_eyes(palette, vision):
+    lab = lab_from_bytes(seen(palette.colors, vision))
+    assert difference(lab[0], lab[-1]) > 15
     if palette.two_sided:
-        low, high = simulated(palette.colors[40], matrix), simulated(palette.colors[-41], matrix)
-        assert np.linalg.norm(low - high) > 0.12
+        assert difference(lab[60], lab[-61]) > 11
+
+
+@ALL
+def test_nine_steps_are_even(palette):
+    """CIEDE2000 between neighbors: never under 6, and nowhere more than twice what it is elsewhere but in sets for bands."""
+    lab = lab_from_bytes(palette.colors[np.linspace(0, STEPS - 1, 9).round().astype(int)])
+    apart = difference(lab[1:], lab[:-1])
+    assert apart.min() > 6
+    assert apart.max() / apart.min() < (2.6 if palette.kind == "bands" else 2)
+
+
+@pytest.mark.parametrize("number", [3, 4, 5])
+@pytest.mark.parametrize("palette", [each for each in PALETTES.values() if each.kind == "bands"], ids=lambda each: each.name)
+def test_bands_are_told_apart_by_every_eye(palette, number):
+    colors = palette.colors[np.linspace(0, STEPS - 1, number).round().astype(int)]
+    for vision in ("no_red", "no_green", "no_blue"):
+        lab = lab_from_bytes(seen(colors, vision))
+        assert min(difference(lab[i], lab[j]) for i in range(number) for j in range(i)) > 11
 
 
 def test_a_color_of_trouble_stays_for_trouble():

@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 
 from mottled_finch.core.pivot.levels import Level
 from mottled_finch.core.pivot.partials import (
+    Distinct,
     Regions,
     gather_counts,
     gather_distinct,
@@ -16,6 +17,8 @@ from mottled_finch.core.pivot.partials import (
     gather_sums,
     gather_values,
 )
+from mottled_finch.core.pivot.partials.grouped import group
+from mottled_finch.core.pivot.partials.marks import SHARE, gather_marks
 from mottled_finch.core.pivot.placing import placed
 
 CELLS = 3
@@ -24,6 +27,10 @@ CELLS = 3
 def placement(cells):
     level = Level(codes=np.array(cells, dtype=np.uint8), member_of=np.array([-1, 0, 1, 2]), labels=("a", "b", "c"))
     return placed(len(cells), (level,), ())
+
+
+def codes(values):
+    return np.nan_to_num(values, nan=0).astype(np.uint8)
 
 
 def answers(partial):
@@ -42,9 +49,8 @@ GATHER = {
     "spread": lambda cells, values: gather_spread(placement(cells), values),
     "met": lambda cells, values: gather_met(placement(cells), ((values > 0).view(np.uint8), np.array([False, True]))),
     "values": lambda cells, values: gather_values(placement(cells), values),
-    "distinct": lambda cells, values: gather_distinct(
-        placement(cells), np.nan_to_num(values, nan=0).astype(np.int64).view(np.uint64)
-    ),
+    "distinct": lambda cells, values: gather_distinct(placement(cells), codes(values), 1_000_000),
+    "marks": lambda cells, values: gather_marks(placement(cells), codes(values), 64),
 }
 RECORDS = st.lists(st.tuples(st.integers(0, 3), st.one_of(st.just(np.nan), st.integers(1, 50).map(float))), min_size=1, max_size=80)
 
@@ -64,7 +70,7 @@ def test_a_region_is_all_its_cells_together(name, records):
             np.testing.assert_allclose(one[region], other[0], rtol=1e-12, atol=1e-9, equal_nan=True)
 
 
-@pytest.mark.parametrize("name", ["counts", "sums", "extremes", "spread", "met"])
+@pytest.mark.parametrize("name", ["counts", "sums", "extremes", "spread", "met", "marks"])
 @settings(max_examples=40, deadline=None)
 @given(records=RECORDS, at=st.integers(0, 80))
 def test_two_deliveries_of_records_merge_into_one(name, records, at):
@@ -72,7 +78,7 @@ def test_two_deliveries_of_records_merge_into_one(name, records, at):
     cells, values = [cell for cell, _ in records], np.array([value for _, value in records])
     both = GATHER[name](cells, values)
     halves = [GATHER[name](cells[part], values[part]) for part in (slice(0, at), slice(at, None))]
-    stacked = type(both)(*(np.concatenate([vars(half)[field] for half in halves]) for field in vars(both)))
+    stacked = type(both)(*(np.concatenate([vars(half)[field] for half in halves]) for field in vars(both) if field != "regions"))
     pairs = Regions(np.array([0, 3, 1, 4, 2, 5]), np.array([0, 2, 4, 6]))
     for one, other in zip(answers(stacked.over(pairs)), answers(both), strict=True):
         np.testing.assert_allclose(one, other, rtol=1e-12, atol=1e-9, equal_nan=True)
@@ -88,3 +94,23 @@ def test_accumulated_is_each_with_all_before_it():
             wanted = partial.over(Regions(np.arange(stop), np.array([0, stop])))
             for one, other in zip(answers(line), answers(wanted), strict=True):
                 np.testing.assert_allclose(one[0, stop - 1], other[0], rtol=1e-12)
+
+
+def test_marks_of_many_blocks_and_shares_are_the_codes_gathered():
+    """Both ways to count different values, where there are several of all that is worked on apart, and blanks of every kind."""
+    rng = np.random.default_rng(8)
+    records, cells, values = 700_000, 200, 40_000
+    level = Level(codes=rng.integers(0, cells + 1, records).astype(np.uint16), member_of=np.arange(-1, cells), labels=("",) * cells)
+    rejects = rng.integers(0, 5, records).astype(np.uint8), np.array([True, True, True, False, True])
+    seen = rng.integers(0, values, records).astype(np.uint32)
+    ground = placed(records, (level,), (rejects,))
+    assert len(ground.blocks) > 1 and cells * values > SHARE
+    marks = gather_marks(ground, seen, values)
+    plain = Distinct(*group(placed(records, (level,), (rejects,)), seen, np.uint32(0)))
+    regions = Regions(np.arange(cells), np.array([0, 1, 90, cells]))
+    for one, other in [(marks, plain), (marks.over(regions), plain.over(regions))]:
+        np.testing.assert_array_equal(one.count(), other.count())
+        np.testing.assert_array_equal(one.numbers, other.numbers)
+    kept = rejects[1][rejects[0]]
+    assert marks.count()[7] == len(np.unique(seen[(level.codes == 8) & kept & (seen > 0)]))
+    np.testing.assert_array_equal(ground.counts, placed(records, (level,), (rejects,)).counts)

@@ -60,7 +60,7 @@ A = {"field": "a"}
             'pivot.keep[0].by: "by" says what "top" and "bottom" are decided by; leave it out',
         ),
         ({"show": {"as": "rank", "along": "rows"}}, 'pivot.show.along: "rank" has no "along"; leave it out'),
-        ({"show": {"as": "gap"}}, 'pivot.show.to: "gap" needs the number it is the distance to; add "to"'),
+        ({"show": {"as": "gap"}}, 'pivot.show.to: "gap" needs the number or target it is the distance to; add "to"'),
         ({"show": {"as": "index", "to": 5}}, 'pivot.show.to: an index is to "max" or "first"'),
         ({"show": {"as": "score", "of": "group"}}, 'pivot.show.of: a score is within the "row", the "column" or the "whole"'),
         ({"show": {"as": "share", "relative": True}}, 'pivot.show.relative: "share" has no "relative"; leave it out'),

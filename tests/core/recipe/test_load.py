@@ -122,10 +122,10 @@ def with_(path: str, value: object) -> dict:
         (with_("pivot.keep.0.in", [None]), "pivot.keep[0].in[0]: null stands where text or a number belongs"),
         (with_("pivot.totals.rows", 1), "pivot.totals.rows: 1 stands where true or false belongs"),
         (with_("color.palette", "kingcub"), 'color.palette: no palette "kingcub"; did you mean "kingcup"?'),
-        (with_("color.low", {}), 'color.low: no place is given; give one of "at", "percent" and "percentile"'),
+        (with_("color.low", {}), 'color.low: no place is given; give one of "at", "percent", "percentile" and "target"'),
         (
             with_("color.low", {"at": 1, "percent": 2}),
-            'color.low: at and percent are given; give one of "at", "percent" and "percentile"',
+            'color.low: at and percent are given; give one of "at", "percent", "percentile" and "target"',
         ),
         (with_("color.low", {"at": "lowst"}), 'color.low.at: "lowst" is not known here; give a number, or did you mean "lowest"?'),
         (with_("color.low", {"at": True}), 'color.low.at: true stands where "lowest" or "highest" or a number belongs'),

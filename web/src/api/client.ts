@@ -87,6 +87,7 @@ const at = (id: number) => ({ params: { path: { id } } });
 export const api = {
   about: () => unwrap(client.GET("/api/about")),
   palettes: () => unwrap(client.GET("/api/palettes")),
+  readPalette: (text: string) => unwrap(client.POST("/api/palettes/read", { body: { text } })),
   tables: () => unwrap(client.GET("/api/tables")),
   table: (id: number) => unwrap(client.GET("/api/tables/{id}", at(id))),
   removeTable: (id: number) => unwrap(client.DELETE("/api/tables/{id}", at(id))),
@@ -105,6 +106,8 @@ export const api = {
     unwrap(client.POST("/api/tables/{id}/mends/try", { ...at(id), body: { mend, at: place } })),
   undoMends: (id: number) => unwrap(client.POST("/api/tables/{id}/undo", at(id))),
   redoMends: (id: number) => unwrap(client.POST("/api/tables/{id}/redo", at(id))),
+  setTargets: (id: number, targets: Record<string, number>) =>
+    unwrap(client.PUT("/api/tables/{id}/targets", { ...at(id), body: { targets } })),
   correct: (id: number, field: string, record: number, to: string) =>
     unwrap(client.POST("/api/tables/{id}/correct", { ...at(id), body: { field, record, to } })),
   returnTo: (id: number, number: number) =>

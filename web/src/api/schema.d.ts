@@ -126,6 +126,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/palettes/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The colors of a file of color tokens, to be used as the house's own. */
+        post: operations["read_palette"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plates": {
         parameters: {
             query?: never;
@@ -507,6 +524,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{id}/targets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Set the targets of a table, by name; every plate that stands at one follows. */
+        put: operations["change_targets"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{id}/undo": {
         parameters: {
             query?: never;
@@ -545,22 +579,31 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @description Version, limits and forms of export. */
+        /** @description Version, limits, forms of export, and ways of seeing that colors are checked by. */
         AboutAnswer: {
             version: string;
             upload_bytes_most: number;
             exports: components["schemas"]["ExportAnswer"][];
+            visions: components["schemas"]["VisionAnswer"][];
         };
         /** @description A form of export. */
         ExportAnswer: {
             ending: string;
             title: string;
         };
+        /** @description A way of seeing: three by three numbers, row by row, that linear light is multiplied by. */
+        VisionAnswer: {
+            name: string;
+            title: string;
+            matrix: number[];
+        };
         /** @description A palette: 255 colors from low to high, and the answers to "high is" that turn it round. */
         PaletteAnswer: {
             name: string;
             title: string;
-            two_sided: boolean;
+            /** @enum {unknown} */
+            kind: "sequence" | "two_sided" | "bands";
+            purpose: string;
             colors: string[];
             turned_when: string[];
         };
@@ -996,7 +1039,7 @@ export interface components {
             words?: components["schemas"]["WordsSpec"];
             page?: components["schemas"]["PageSpec"];
         };
-        /** @description How the file is read, and its mends in their order. A mend that is ``off`` stays in the list and does nothing. */
+        /** @description How the file is read, and its mends in their order. A mend that is ``off`` stays in the list and does nothing. ``targets`` are numbers by name that ends, cuts and conditions of color may stand at. */
         TableSpec: {
             /** @enum {unknown} */
             form?: "delimited" | "workbook" | "json" | "parquet" | "arrow";
@@ -1013,6 +1056,9 @@ export interface components {
             range?: string;
             records?: string;
             mends?: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
+            targets?: {
+                [key: string]: number;
+            };
         };
         /** @description Records to matrix: up to three levels a side, the outermost first. An empty side is one header without a label. ``split`` makes a matrix for each member of a further level, side by side on one scale. ``correlate`` takes the place of sides and measure. */
         PivotSpec: {
@@ -1051,16 +1097,20 @@ export interface components {
             equal_width?: number;
             equal_count?: number;
         };
-        /** @description What a cell shows of its measure. ``share`` is ``of`` the row, column, group or whole; ``index`` is ``to`` the largest or first of its row or column; ``running`` and ``change`` go ``along`` the rows or columns, a change ``relative`` to what was before or not; ``rank`` and ``score`` are among the row, column or whole; ``gap`` is the distance ``to`` a number. */
+        /** @description What a cell shows of its measure. ``share`` is ``of`` the row, column, group or whole; ``index`` is ``to`` the largest or first of its row or column; ``running`` and ``change`` go ``along`` the rows or columns, a change ``relative`` to what was before or not; ``rank`` and ``score`` are among the row, column or whole; ``gap`` is the distance ``to`` a number or target. */
         ShowSpec: {
             /** @enum {unknown} */
             as?: "value" | "share" | "index" | "running" | "change" | "rank" | "score" | "gap";
             /** @enum {unknown} */
             of?: "row" | "column" | "group" | "whole";
-            to?: ("max" | "first") | number;
+            to?: ("max" | "first") | number | components["schemas"]["TargetSpec"];
             /** @enum {unknown} */
             along?: "rows" | "columns";
             relative?: boolean;
+        };
+        /** @description A number by its name among the table's targets, which all plates of the table share. */
+        TargetSpec: {
+            target: string;
         };
         /** @description The order of each side. */
         OrdersSpec: {
@@ -1102,23 +1152,52 @@ export interface components {
             /** @enum {unknown} */
             triangle?: "both" | "lower" | "upper";
         };
-        /** @description How values become colors. ``high_is`` turns a palette whose colors would mislead; ``reverse`` turns it once more. Without a palette it is Water-mint, or for coefficients, which have a middle, Fritillary. */
+        /** @description How values become colors. ``high_is`` turns a palette whose colors would mislead; ``reverse`` turns it once more. Without a palette it is Water-mint, or for coefficients, which have a middle, Fritillary. ``colors``, one to five of the house's own from low to high, take its place. ``scale`` is how values are spread between the ends, ``within`` what it is judged among. */
         ColorSpec: {
             /** @enum {string} */
-            palette?: "water-mint" | "sedge" | "teasel" | "reedmace" | "cuckooflower" | "silverweed" | "kingcup" | "fritillary" | "bogbean" | "flag-iris";
+            palette?: "water-mint" | "sedge" | "teasel" | "reedmace" | "cuckooflower" | "silverweed" | "sundew" | "pondweed" | "bilberry" | "reed" | "loosestrife" | "kingcup" | "fritillary" | "bogbean" | "flag-iris" | "comfrey" | "brooklime" | "ragged-robin" | "heath" | "watch-stones" | "tideline" | "marsh-steps" | "duckboards";
+            colors?: string[];
             /** @enum {unknown} */
             high_is?: "good" | "bad" | "neither";
             reverse?: boolean;
             low?: components["schemas"]["EndSpec"];
             middle?: components["schemas"]["EndSpec"];
             high?: components["schemas"]["EndSpec"];
+            /** @enum {unknown} */
+            scale?: "linear" | "log" | "symlog" | "rank";
+            /** @enum {unknown} */
+            within?: "table" | "row" | "column" | "group";
+            bands?: components["schemas"]["BandsSpec"];
+            spotlight?: components["schemas"]["SpotlightSpec"];
         };
-        /** @description Where an end or the middle of the scale sits: exactly one of at, percent and percentile. The name shows on the legend. */
+        /** @description Where an end or the middle of the scale sits: exactly one of at, percent, percentile and target. The name shows on the legend; a target's own does where none is given. */
         EndSpec: {
             at?: ("lowest" | "highest") | number;
             percent?: number;
             percentile?: number;
+            target?: string;
             name?: string;
+        };
+        /** @description A few bands in place of a ramp: at ``cuts``, numbers or targets, or so many (``count``) found by a ``method``. A value on a cut is in the band above it. ``colors`` and ``names`` are those of the bands from the lowest on; where there are no colors the palette gives them. */
+        BandsSpec: {
+            cuts?: (number | components["schemas"]["TargetSpec"])[];
+            /** @enum {unknown} */
+            method?: "equal_width" | "quantile" | "natural" | "stdev";
+            count?: number;
+            colors?: string[];
+            names?: string[];
+        };
+        /** @description What has color; the rest fades to gray. The ``highest`` or ``lowest`` so many cells, or those whose value lies ``above``, ``below``, ``from`` and ``to`` a number or target (the last two included). ``of`` says what is looked at: the value, the number of records behind it, or another measure (``by``). */
+        SpotlightSpec: {
+            highest?: number;
+            lowest?: number;
+            /** @enum {unknown} */
+            of?: "value" | "records" | "measure";
+            by?: components["schemas"]["MeasureSpec"];
+            above?: number | components["schemas"]["TargetSpec"];
+            below?: number | components["schemas"]["TargetSpec"];
+            from?: number | components["schemas"]["TargetSpec"];
+            to?: number | components["schemas"]["TargetSpec"];
         };
         /** @description What stands in the cells. Without ``decimals`` their number follows from the spread of the values. */
         CellsSpec: {
@@ -1148,10 +1227,20 @@ export interface components {
             plate: components["schemas"]["PlateAnswer"];
             figure: components["schemas"]["FigureAnswer"];
         };
-        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``percent`` says that values are written as percent. */
+        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``percent`` says that values are written as percent. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``lit`` counts the cells in the spotlight, ``losses`` say by way of seeing what cannot be told apart. */
         FigureAnswer: {
             scene: components["schemas"]["Scene"];
             scale: components["schemas"]["ScaleAnswer"] | null;
+            scales: (components["schemas"]["ScaleAnswer"] | null)[];
+            regions: number[];
+            bands: components["schemas"]["BandAnswer"][];
+            lit: number | null;
+            losses: {
+                [key: string]: string;
+            };
+            targets: {
+                [key: string]: number;
+            };
             rows: string[];
             columns: string[];
             row_labels: string[][];
@@ -1237,7 +1326,7 @@ export interface components {
             ink: string;
             width: number;
         };
-        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. */
+        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those outside the spotlight, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. */
         Grid: {
             xs: number[];
             ys: number[];
@@ -1248,11 +1337,13 @@ export interface components {
             steps: number[];
             colors: string[];
             inks: string[];
+            unlit: number[];
+            grays: string[];
             prints: string[];
             print_size: number;
             fits: boolean;
         };
-        /** @description The resolved scale. Ends within lowest and highest clip. */
+        /** @description The resolved scale. Ends within lowest and highest clip; ``under`` and ``over`` count the cells beyond them. */
         ScaleAnswer: {
             low: number;
             middle: number;
@@ -1260,6 +1351,24 @@ export interface components {
             lowest: number;
             highest: number;
             has_middle: boolean;
+            under: number;
+            over: number;
+            spread: components["schemas"]["SpreadAnswer"];
+            cuts: number[] | null;
+        };
+        /** @description How values are spread between the ends; ``values`` and ``ranks`` are of spreading by rank alone. */
+        SpreadAnswer: {
+            /** @enum {unknown} */
+            name: "linear" | "log" | "symlog" | "rank";
+            around: number;
+            values: number[];
+            ranks: number[];
+        };
+        /** @description A band, from the lowest on: its words on the legend, its color, and how many cells are in it. */
+        BandAnswer: {
+            words: string;
+            color: string;
+            cells: number;
         };
         /** @description The members ``start`` to ``stop`` of a side that have their first labels in common: those of the first ``depth`` levels. */
         Group: {
@@ -1274,6 +1383,20 @@ export interface components {
             last: string;
             ends: string;
             to: string;
+        };
+        /** @description Numbers by name that the plates of a table share. */
+        TargetList: {
+            targets: {
+                [key: string]: number;
+            };
+        };
+        /** @description One to five hex codes out of it, from low to high. */
+        TokensAnswer: {
+            colors: string[];
+        };
+        /** @description The text of a file of color tokens. */
+        TokensStart: {
+            text: string;
         };
         /** @description What a new plate starts from. Without a recipe one is suggested. */
         PlateStart: {
@@ -1629,6 +1752,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaletteAnswer"][];
+                };
+            };
+        };
+    };
+    read_palette: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["TokensStart"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TokensAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
                 };
             };
         };
@@ -2470,6 +2624,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StatementAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    change_targets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["TargetList"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetList"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
                 };
             };
             422: {

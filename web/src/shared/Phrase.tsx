@@ -1,6 +1,6 @@
-import { chakra, Popover } from "@chakra-ui/react";
+import { chakra } from "@chakra-ui/react";
 import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from "react";
-import { PopCard } from "./PopCard";
+import { Opens } from "./Opens";
 
 type PhraseProps = {
   label: string;
@@ -29,15 +29,14 @@ export function Phrase({ label, words, set, open, onOpen, children }: PhraseProp
   }
 
   return (
-    <Popover.Root
+    <Opens
       open={open}
-      onOpenChange={(change) => onOpen(change.open)}
-      positioning={{ placement: "bottom-start", gutter: 6 }}
-      lazyMount
-      unmountOnExit
+      onOpen={onOpen}
+      label={label}
+      placement="bottom-start"
+      gutter={6}
       autoFocus={false}
-    >
-      <Popover.Trigger asChild>
+      trigger={
         <chakra.button
           ref={trigger}
           type="button"
@@ -45,7 +44,7 @@ export function Phrase({ label, words, set, open, onOpen, children }: PhraseProp
           data-phrase={label}
           display="inline"
           textAlign="start"
-          color={set ? "ink" : "faint"}
+          color={set || open ? "ink" : "faint"}
           fontWeight={set ? "600" : "400"}
           borderBottomWidth="2px"
           borderStyle={set ? "solid" : "dotted"}
@@ -54,18 +53,17 @@ export function Phrase({ label, words, set, open, onOpen, children }: PhraseProp
           cursor="pointer"
           lineHeight="1.3"
           bg={open ? "amberWash" : undefined}
-          _hover={{ bg: "amberWash" }}
+          _hover={{ bg: "amberWash", color: "ink" }}
           onKeyDown={onKeyDown}
         >
           {words}
         </chakra.button>
-      </Popover.Trigger>
-      <PopCard label={label}>
-        {children(start, () => {
-          onOpen(false);
-          trigger.current?.focus();
-        })}
-      </PopCard>
-    </Popover.Root>
+      }
+    >
+      {children(start, () => {
+        onOpen(false);
+        trigger.current?.focus();
+      })}
+    </Opens>
   );
 }

@@ -7,16 +7,19 @@ type Props = {
   options: readonly (readonly [value: string, words: string])[];
   onChange: (value: string) => void;
   width?: string;
+  size?: "xs" | "sm";
 };
 
 /** One of several, in a list that opens. */
-export function Select({ label, value, options, onChange, width }: Props) {
+export function Select({ label, value, options, onChange, width, size = "sm" }: Props) {
   return (
-    <NativeSelect.Root size="sm" w={width}>
+    <NativeSelect.Root size={size} w={width} flex={width ? "none" : undefined}>
       <NativeSelect.Field
         aria-label={label}
         bg="card"
         borderColor="control"
+        fontSize={size === "xs" ? "12px" : "13px"}
+        h={size === "xs" ? "22px" : undefined}
         value={value}
         onChange={(event) => onChange(event.target.value)}
       >

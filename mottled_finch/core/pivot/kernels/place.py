@@ -15,8 +15,18 @@ OUTSIDE = 1 << 23
 """More than any cell, and few enough that seven levels together stay below REJECTED."""
 REJECTED = 1 << 26
 MAX_TERMS = 32
-NARROW = 4
-"""So many narrow codes are looked up in one go."""
+FEW_CELLS = 1 << 12
+FEW_TERMS = 3
+"""No more cells than that, and terms, are numbered in two bytes: what is rejected three times over is no more than these hold."""
+FEW_OUTSIDE, FEW_REJECTED = 1 << 12, 1 << 14
+_STRIDE = 4096
+"""Records that are looked up before their numbers, still at hand, are settled."""
+
+
+def in_few(table: NDArray[np.uint32]) -> NDArray[np.uint16]:
+    """A table of what codes add, for two bytes."""
+    few = np.where(table >= OUTSIDE, FEW_OUTSIDE, table)
+    return np.where(table >= REJECTED, FEW_REJECTED, few).astype(np.uint16)
 
 
 @compiled
@@ -27,43 +37,52 @@ def add(codes: Any, table: Any, sums: Any) -> None:  # pragma: no cover - compil
 
 
 @compiled
-def finish(sums: Any, index: Any, cells: Any) -> None:  # pragma: no cover - compiled
-    """Cells as they are; what is outside becomes ``cells``, what is rejected ``cells + 1``."""
-    spare = np.uint32(cells)
+def settle(sums: Any, cells: Any, rejected: Any) -> None:  # pragma: no cover - compiled
+    """In place: cells as they are; what is outside becomes ``cells``, what is rejected ``cells + 1``.
+
+    All are of one type, so that many are compared in one step.
+    """
+    spare = cells + 1
     for i in range(np.uint64(len(sums))):
         place = sums[i]
-        kept = min(place, spare)
-        index[i] = kept if place < np.uint32(REJECTED) else spare + np.uint32(1)
+        kept = min(place, cells)
+        sums[i] = kept if place < rejected else spare
 
 
 @compiled
-def place_1(a: Any, tables: Any, index: Any, cells: Any) -> None:  # pragma: no cover - compiled
-    spare = np.uint32(cells)
+def place_1(a: Any, tables: Any, index: Any, cells: Any, rejected: Any) -> None:  # pragma: no cover - compiled
     first = tables[0]
-    for i in range(np.uint64(len(a))):
-        place = first[a[i]]
-        kept = min(place, spare)
-        index[i] = kept if place < np.uint32(REJECTED) else spare + np.uint32(1)
+    length, start = np.uint64(len(a)), np.uint64(0)
+    while start < length:
+        end = min(start + np.uint64(_STRIDE), length)
+        for i in range(start, end):
+            index[i] = first[a[i]]
+        settle(index[start:end], cells, rejected)
+        start = end
 
 
 @compiled
-def place_2(a: Any, b: Any, tables: Any, index: Any, cells: Any) -> None:  # pragma: no cover - compiled
-    spare = np.uint32(cells)
+def place_2(a: Any, b: Any, tables: Any, index: Any, cells: Any, rejected: Any) -> None:  # pragma: no cover - compiled
     first, second = tables[0], tables[1]
-    for i in range(np.uint64(len(a))):
-        place = first[a[i]] + second[b[i]]
-        kept = min(place, spare)
-        index[i] = kept if place < np.uint32(REJECTED) else spare + np.uint32(1)
+    length, start = np.uint64(len(a)), np.uint64(0)
+    while start < length:
+        end = min(start + np.uint64(_STRIDE), length)
+        for i in range(start, end):
+            index[i] = first[a[i]] + second[b[i]]
+        settle(index[start:end], cells, rejected)
+        start = end
 
 
 @compiled
-def place_3(a: Any, b: Any, c: Any, tables: Any, index: Any, cells: Any) -> None:  # pragma: no cover - compiled
-    spare = np.uint32(cells)
+def place_3(a: Any, b: Any, c: Any, tables: Any, index: Any, cells: Any, rejected: Any) -> None:  # pragma: no cover - compiled
     first, second, third = tables[0], tables[1], tables[2]
-    for i in range(np.uint64(len(a))):
-        place = first[a[i]] + second[b[i]] + third[c[i]]
-        kept = min(place, spare)
-        index[i] = kept if place < np.uint32(REJECTED) else spare + np.uint32(1)
+    length, start = np.uint64(len(a)), np.uint64(0)
+    while start < length:
+        end = min(start + np.uint64(_STRIDE), length)
+        for i in range(start, end):
+            index[i] = first[a[i]] + second[b[i]] + third[c[i]]
+        settle(index[start:end], cells, rejected)
+        start = end
 
 
 @compiled
@@ -72,7 +91,3 @@ def count(index: Any, counts: Any) -> None:  # pragma: no cover - compiled
     one = np.uint32(1)
     for i in range(np.uint64(len(index))):
         counts[index[i]] += one
-
-
-Index = NDArray[Any]
-"""uint16, or uint32 where there are more places than that can number."""

@@ -29,7 +29,8 @@ values_of = _of_numbers("values", gather_values)
 
 def distinct(source: Source, field: str | None, path: str) -> Gathering:
     column = source.table.column(field or "", path)
-    return Gathering(f"distinct {field!r}", lambda placement: gather_distinct(placement, column.coded[0]))
+    codes, entries = column.coded
+    return Gathering(f"distinct {field!r}", lambda placement: gather_distinct(placement, codes, len(entries)))
 
 
 def met(source: Source, spec: MeasureSpec, path: str) -> Gathering:

@@ -1,14 +1,16 @@
 """What is gathered of the records of each cell, in a form that merges.
 
 A partial result of two sets of records is made of the partial results of each, and a total is merged from what is under it. Counts,
-sums, extremes and spreads are a few numbers a cell and merge exactly, or to rounding; a median, a percentile or a count of
-different values needs the values themselves, which are therefore gathered cell by cell and looked through again for each total.
+sums, extremes and spreads are a few numbers a cell and merge exactly, or to rounding; a median or a percentile needs the values
+themselves, which are therefore gathered cell by cell and looked through again for each total. Different values are marked, which
+merges exactly too, or gathered where marks would take too much room.
 """
 
 from .counts import Counts, gather_counts
 from .distinct import Distinct, gather_distinct
 from .extremes import Extremes, gather_extremes
 from .grouped import Grouped
+from .marks import Marks
 from .met import Met, gather_met
 from .partial import Partial, Regions
 from .spread import Spread, gather_spread
@@ -20,6 +22,7 @@ __all__ = [
     "Distinct",
     "Extremes",
     "Grouped",
+    "Marks",
     "Met",
     "Partial",
     "Regions",

@@ -1,6 +1,7 @@
 """The different values of each cell, by their codes.
 
-Numbers of them do not add up: a value that is in two cells is one value of their total.
+Numbers of them do not add up: a value that is in two cells is one value of their total. Where there are many cells or values for
+the records, codes are gathered cell by cell; else they are marked.
 """
 
 from dataclasses import dataclass
@@ -12,6 +13,8 @@ from numpy.typing import NDArray
 from ..kernels import compiled, in_blocks
 from ..placing import Placement
 from .grouped import Grouped, group
+from .marks import Marks, gather_marks, worth_marking
+from .partial import parts_of
 
 _BLANK = 0
 
@@ -30,12 +33,14 @@ class Distinct(Grouped):
             seen = np.zeros(most + 1, dtype=np.uint8)
             _count_different(self.values, self.starts, regions.cells, regions.starts, part.start, part.stop, seen, found)
 
-        list(in_blocks(work, self.parts()))
+        list(in_blocks(work, parts_of(self.numbers)))
         return found
 
 
-def gather_distinct(placement: Placement, codes: NDArray[Any]) -> Distinct:
-    """The filled ones of codes of shape (records,), of any width; code 0 is the blank."""
+def gather_distinct(placement: Placement, codes: NDArray[Any], values: int) -> Distinct | Marks:
+    """The filled ones of codes of shape (records,), all below ``values``, of any width; code 0 is the blank."""
+    if worth_marking(len(codes), placement.cells, values):
+        return gather_marks(placement, codes, values)
     return Distinct(*group(placement, codes, codes.dtype.type(_BLANK)))
 
 

@@ -4,7 +4,6 @@ They do not merge into a few numbers. A total is worked out from all values unde
 """
 
 from dataclasses import dataclass, replace
-from itertools import pairwise
 from typing import Any, Self
 
 import numpy as np
@@ -40,19 +39,7 @@ class Grouped:
 
     def asked(self) -> Regions:
         """The regions, or one for each cell."""
-        if self.regions is not None:
-            return self.regions
-        cells = len(self.starts) - 1
-        return Regions(np.arange(cells), np.arange(cells + 1))
-
-    def parts(self, number: int = 16) -> list[slice]:
-        """Runs of regions that hold about as many values each, to be worked on side by side."""
-        ends = np.cumsum(self.numbers)
-        if not len(ends):
-            return []
-        cuts = np.searchsorted(ends, np.linspace(0, ends[-1], number + 1)[1:-1])
-        edges = np.unique(np.concatenate([[0], cuts, [len(ends)]]))
-        return [slice(int(a), int(b)) for a, b in pairwise(edges)]
+        return Regions.each(len(self.starts) - 1) if self.regions is None else self.regions
 
 
 def group(placement: Placement, values: NDArray[Any], blank: Any) -> tuple[NDArray[Any], NDArray[np.int64]]:

@@ -1,6 +1,7 @@
 """What all partial results have in common, and the regions they are merged over."""
 
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Protocol, Self
 
 import numpy as np
@@ -14,6 +15,11 @@ class Regions:
     cells: NDArray[np.int64]
     starts: NDArray[np.int64]
 
+    @classmethod
+    def each(cls, cells: int) -> Self:
+        """Each cell by itself."""
+        return cls(np.arange(cells), np.arange(cells + 1))
+
     def __len__(self) -> int:
         return len(self.starts) - 1
 
@@ -21,6 +27,16 @@ class Regions:
         """What a ufunc such as ``np.add`` makes of the values of each region's cells, shape (regions,)."""
         found: NDArray[np.generic] = how.reduceat(values[self.cells], self.starts[:-1])
         return found
+
+
+def parts_of(numbers: NDArray[np.int64], parts: int = 16) -> list[slice]:
+    """Runs of regions that hold about as many values each, to be worked on side by side."""
+    ends = np.cumsum(numbers)
+    if not len(ends):
+        return []
+    cuts = np.searchsorted(ends, np.linspace(0, ends[-1], parts + 1)[1:-1])
+    edges = np.unique(np.concatenate([[0], cuts, [len(ends)]]))
+    return [slice(int(a), int(b)) for a, b in pairwise(edges)]
 
 
 class Partial(Protocol):

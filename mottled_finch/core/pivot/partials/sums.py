@@ -34,33 +34,29 @@ def gather_sums(placement: Placement, values: NDArray[np.float64]) -> Sums:
     """One pass. ``values`` has shape (records,), NaN for a blank; the rest of the records are counted along."""
     places = placement.places
 
-    def work(number: int) -> tuple[NDArray[np.float64], NDArray[np.uint32]]:
-        pairs = np.zeros(2 * places)
-        blanks = np.zeros(places, dtype=np.uint32)
-        _add_up(placement.block(number), values[placement.blocks[number]], pairs, blanks)
-        return pairs, blanks
+    def work(number: int) -> tuple[NDArray[np.float64], NDArray[np.uint32], NDArray[np.uint32]]:
+        sums, filled, blank = np.zeros(places), np.zeros(places, dtype=np.uint32), np.zeros(places, dtype=np.uint32)
+        _add_up(placement.block(number), values[placement.blocks[number]], sums, filled, blank)
+        return sums, filled, blank
 
-    sums, records, blanks = np.zeros(places), np.zeros(places), np.zeros(places, dtype=np.int64)
-    for pairs, blank in in_blocks(work, range(len(placement.blocks))):
-        sums += pairs[::2]
-        records += pairs[1::2]
+    sums, numbers, blanks = np.zeros(places), np.zeros(places, dtype=np.int64), np.zeros(places, dtype=np.int64)
+    for block, filled, blank in in_blocks(work, range(len(placement.blocks))):
+        sums += block
+        numbers += filled
         blanks += blank
-    counts = records.astype(np.int64)
-    placement.counted(counts)
+    placement.counted(numbers + blanks)
     cells = placement.cells
-    return Sums(sums[:cells], (counts - blanks)[:cells])
+    return Sums(sums[:cells], numbers[:cells])
 
 
 @compiled
-def _add_up(index: Any, values: Any, pairs: Any, blanks: Any) -> None:  # pragma: no cover - compiled
-    """Sum and count of each place stand side by side, so that both are added in one step."""
-    one = np.uint64(1)
+def _add_up(index: Any, values: Any, sums: Any, filled: Any, blank: Any) -> None:  # pragma: no cover - compiled
+    one = np.uint32(1)
     for i in range(np.uint64(len(index))):
-        place = np.uint64(index[i])
+        place = index[i]
         value = values[i]
-        if value != value:
-            blanks[place] += np.uint32(1)
-            value = 0.0
-        place += place
-        pairs[place] += value
-        pairs[place + one] += 1.0
+        if value == value:
+            sums[place] += value
+            filled[place] += one
+        else:
+            blank[place] += one

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from ..kernels import compiled, in_blocks
 from ..placing import Placement
 from .grouped import Grouped, group
+from .partial import parts_of
 
 
 @dataclass(frozen=True, eq=False)
@@ -27,7 +28,7 @@ class Values(Grouped):
             room = np.empty(int(numbers[part].max()) + 1)
             _choose(self.values, self.starts, regions.cells, regions.starts, part.start, part.stop, share, room, found)
 
-        list(in_blocks(work, self.parts()))
+        list(in_blocks(work, parts_of(self.numbers)))
         return found
 
 

@@ -2,9 +2,10 @@ import { useNavigate } from "react-router";
 import { exportAddress, type Recipe } from "../../api/client";
 import { useAbout, usePalettes } from "../../api/queries";
 import { type Action, FindAction } from "../../shared/FindAction";
-import { turned, withCells, withColor, withLegend, withPage, withTotals } from "./recipes";
+import { turned, withBands, withCells, withColor, withLegend, withPage, withTotals, withWithin } from "./recipes";
 import { PAGES } from "./Stage";
 import type { Change } from "./usePlate";
+import { useView } from "./view";
 
 type Props = {
   plate: number;
@@ -15,6 +16,13 @@ type Props = {
   others: Action[];
 };
 
+const SPREAD_WORDS = {
+  linear: "evenly",
+  log: "by logarithm",
+  symlog: "by logarithm around zero",
+  rank: "by rank",
+} as const;
+
 /** Every action of the editor by name. */
 export function Actions({ plate, recipe, open, onClose, onChange, others }: Props) {
   return <FindAction actions={[...others, ...useActions(plate, recipe, onChange)]} open={open} onClose={onClose} />;
@@ -23,7 +31,7 @@ export function Actions({ plate, recipe, open, onClose, onChange, others }: Prop
 function useActions(plate: number, recipe: Recipe, onChange: (change: Change) => void): Action[] {
   const navigate = useNavigate();
   const palettes = usePalettes().data ?? [];
-  const exports = useAbout().data?.exports ?? [];
+  const { exports, visions } = useAbout().data ?? { exports: [], visions: [] };
   const change = (name: string, make: Change): Action => ({ name, act: () => onChange(make) });
   const valuesShown = (recipe.cells?.values ?? "all") === "all";
   const legendShown = recipe.legend?.show ?? true;
@@ -37,8 +45,23 @@ function useActions(plate: number, recipe: Recipe, onChange: (change: Change) =>
     change("Turn the colors round", withColor({ reverse: !recipe.color?.reverse })),
     ...(["good", "neither", "bad"] as const).map((high_is) => change(`High is ${high_is}`, withColor({ high_is }))),
     ...palettes.map(({ name, title }) =>
-      change(`Palette ${title}`, withColor({ palette: name as NonNullable<Recipe["color"]>["palette"] })),
+      change(
+        `Palette ${title}`,
+        withColor({ palette: name as NonNullable<Recipe["color"]>["palette"], colors: undefined }),
+      ),
     ),
+    ...(["table", "row", "column"] as const).map((within) =>
+      change(`Judge cells within ${within === "table" ? "the table" : `their ${within}`}`, withWithin(within)),
+    ),
+    ...(["linear", "log", "symlog", "rank"] as const).map((scale) =>
+      change(`Spread the values ${SPREAD_WORDS[scale]}`, withColor({ scale })),
+    ),
+    ...(recipe.color?.bands ? [change("Take the bands off", withBands(undefined))] : []),
+    ...(recipe.color?.spotlight ? [change("Spotlight off", withColor({ spotlight: undefined }))] : []),
+    ...[{ name: "", title: "as it is" }, ...visions].map(({ name, title }) => ({
+      name: `See the figure: ${title}`,
+      act: () => useView.getState().set({ vision: name }),
+    })),
     ...PAGES.map((page) => change(`Page: ${page.label}`, withPage(page.width, page.height))),
     ...exports.map(({ ending, title }) => ({
       name: `Export: ${title}`,

@@ -1,18 +1,25 @@
-import { Box, Field, Flex, Input, Tabs } from "@chakra-ui/react";
-import { type ReactNode, useEffect, useState } from "react";
-import type { Figure, Recipe } from "../../api/client";
-import { Choice } from "../../shared/Choice";
+import { Box, Field, Flex, Tabs } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import type { Figure, Recipe, TableInfo } from "../../api/client";
+import { SavedInput } from "../../shared/SavedInput";
 import { Select } from "../../shared/Select";
 import { Toggle } from "../../shared/Toggle";
-import { Gallery } from "./Gallery";
+import { ColorPart } from "./color/ColorPart";
 import { HeadsPart } from "./HeadsPart";
-import { Rail } from "./Rail";
-import { withCells, withColor, withLegend, withPage, withWords } from "./recipes";
+import { Line } from "./Line";
+import { withCells, withLegend, withPage, withWords } from "./recipes";
 import { PAGES } from "./Stage";
 import type { Change } from "./usePlate";
 import { type Tab, useView } from "./view";
 
-type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+type Props = {
+  plate: number;
+  table: TableInfo;
+  figure: Figure;
+  recipe: Recipe;
+  onChange: (change: Change) => void;
+  onRefused: (sentence: string) => void;
+};
 
 const TABS: readonly { value: Tab; label: string; part: (props: Props) => ReactNode }[] = [
   { value: "color", label: "Color", part: ColorPart },
@@ -25,7 +32,8 @@ const TABS: readonly { value: Tab; label: string; part: (props: Props) => ReactN
 
 /** The parts of the plate, a tab each. */
 export function Dock(props: Props) {
-  const { tab, set } = useView();
+  const tab = useView((view) => view.tab);
+  const set = useView((view) => view.set);
   return (
     <Box
       as="aside"
@@ -66,47 +74,6 @@ export function Dock(props: Props) {
         ))}
       </Tabs.Root>
     </Box>
-  );
-}
-
-function Line({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <Flex align="center" justify="space-between" gap="10px" mt="12px">
-      <Box color="quiet" flex="none" w="80px">
-        {label}
-      </Box>
-      <Box flex="1">{children}</Box>
-    </Flex>
-  );
-}
-
-const HIGH_IS = [
-  { value: "good", label: "good" },
-  { value: "neither", label: "neither" },
-  { value: "bad", label: "bad" },
-] as const;
-
-function ColorPart({ figure, recipe, onChange }: Props) {
-  return (
-    <>
-      <Gallery figure={figure} recipe={recipe} onChange={onChange} />
-      <Line label="High is">
-        <Choice
-          label="High is"
-          value={recipe.color?.high_is ?? "neither"}
-          choices={HIGH_IS}
-          onChange={(high_is) => onChange(withColor({ high_is }))}
-        />
-      </Line>
-      <Rail figure={figure} recipe={recipe} onChange={onChange} />
-      <Box borderTopWidth="1px" borderColor="line" pt="12px" mt="18px">
-        <Toggle
-          label="Colors the other way round"
-          on={recipe.color?.reverse ?? false}
-          onChange={(reverse) => onChange(withColor({ reverse }))}
-        />
-      </Box>
-    </>
   );
 }
 
@@ -266,25 +233,15 @@ type WrittenProps = {
 
 /** A line of text saved when it is left or on Enter. Emptied, it goes back to what the figure says by itself. */
 function Written({ label, hint, value, onDone }: WrittenProps) {
-  const [text, setText] = useState(value ?? "");
-  useEffect(() => setText(value ?? ""), [value]);
-  const done = () => text !== (value ?? "") && onDone(text === "" ? undefined : text);
   return (
     <Field.Root mt="12px">
       <Field.Label textStyle="label">{label}</Field.Label>
-      <Input
+      <SavedInput
         size="sm"
-        bg="card"
-        borderColor="control"
         placeholder={hint}
         maxLength={2000}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={done}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") done();
-          if (event.key === "Escape") setText(value ?? "");
-        }}
+        value={value ?? ""}
+        onDone={(text) => onDone(text === "" ? undefined : text)}
       />
     </Field.Root>
   );

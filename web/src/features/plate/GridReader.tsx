@@ -1,5 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import { type KeyboardEvent, type PointerEvent, useId } from "react";
+import { useShallow } from "zustand/react/shallow";
 import type { Figure, Scene } from "../../api/client";
 import { Announced } from "../../shared/Say";
 import { stepped } from "../../shared/walk";
@@ -15,7 +16,7 @@ type Props = { figure: Figure; grid: NonNullable<Scene["grid"]>; zoom: number };
  */
 export function GridReader({ figure, grid, zoom }: Props) {
   const id = useId();
-  const { chosen, pointed, set } = useView();
+  const { chosen, pointed, set } = useView(useShallow(({ chosen, pointed, set }) => ({ chosen, pointed, set })));
   const place = placeOf(grid);
   const [rows, columns] = [figure.rows.length, figure.columns.length];
   const inside = (cell: Cell | null) => (cell && cell.row < rows && cell.column < columns ? cell : null);

@@ -14,7 +14,7 @@ import { useKeys } from "../../shared/useKeys";
 import { useDropToDesk } from "../desk";
 import { Actions } from "./Actions";
 import { CannotBeMade } from "./CannotBeMade";
-import { copyPicture } from "./copyPicture";
+import { copyColors, copyPicture } from "./copyPicture";
 import { Dock } from "./Dock";
 import { KEYS } from "./keys";
 import { RecordsSheet } from "./RecordsSheet";
@@ -41,7 +41,19 @@ function Editor({ id }: { id: number }) {
   const [shown, setShown] = useState<"keys" | "actions" | null>(null);
   const set = useView((view) => view.set);
   const behind = useView((view) => view.behind);
-  useEffect(() => set({ chosen: null, pointed: null, triedScale: null, triedColors: null, behind: null }), [set]);
+  useEffect(
+    () =>
+      set({
+        chosen: null,
+        pointed: null,
+        triedRail: null,
+        triedScales: null,
+        triedColors: null,
+        vision: "",
+        behind: null,
+      }),
+    [set],
+  );
   useKeys({
     undo: plate.undo,
     redo: plate.redo,
@@ -128,7 +140,14 @@ function Editor({ id }: { id: number }) {
           />
           <Tray figure={figure} recipe={recipe} onChange={plate.change} />
         </Flex>
-        <Dock figure={figure} recipe={recipe} onChange={plate.change} />
+        <Dock
+          plate={id}
+          table={table.data}
+          figure={figure}
+          recipe={recipe}
+          onChange={plate.change}
+          onRefused={plate.refuse}
+        />
       </Flex>
       <Announced>{said}</Announced>
       {behind && (
@@ -153,6 +172,7 @@ function Editor({ id }: { id: number }) {
           ...(undo === null ? [] : [{ name: "Undo", note: undo, act: plate.undo }]),
           ...(redo === null ? [] : [{ name: "Redo", note: redo, act: plate.redo }]),
           { name: "Copy picture", act: copy },
+          { name: "Copy the hex codes of all cells", act: async () => setSaid(await copyColors(figure)) },
           { name: "Type the statement", act: () => statement.current?.write() },
           { name: "Split by a further field", act: () => statement.current?.open("split") },
           { name: "See how fields move together", act: () => statement.current?.open("correlate") },

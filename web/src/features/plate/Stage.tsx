@@ -1,7 +1,8 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Figure, Recipe, Scene } from "../../api/client";
-import { stepsOf } from "./coloring";
+import { stepsOf } from "./color/coloring";
+import { Seen, SeenBy } from "./color/SeenBy";
 import { GridReader } from "./GridReader";
 import { HeadsInPlace } from "./HeadsInPlace";
 import { paintCells } from "./paint";
@@ -24,6 +25,7 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
   const ground = useRef<HTMLDivElement>(null);
   const { scene } = figure;
   const zoom = useFittingZoom(ground, scene.width, scene.height);
+  const vision = useView((view) => view.vision);
 
   return (
     <Flex
@@ -40,7 +42,12 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
         <Box
           position="relative"
           data-testid="page"
-          style={{ width: scene.width * zoom, height: scene.height * zoom, background: scene.ground }}
+          style={{
+            width: scene.width * zoom,
+            height: scene.height * zoom,
+            background: scene.ground,
+            filter: vision ? "url(#seen)" : undefined,
+          }}
           boxShadow="page"
           flex="none"
         >
@@ -51,6 +58,8 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
           {scene.grid && <GridReader figure={figure} grid={scene.grid} zoom={zoom} />}
         </Box>
       )}
+      <Seen />
+      <SeenBy figure={figure} />
       <Box position="absolute" right="12px" bottom="4px" color="quiet" textStyle="small" pointerEvents="none">
         {pageName(scene.width, scene.height)}, shown at {Math.round(zoom * 100)}%
         {scene.grid && !scene.grid.fits && "; the cells are too small to print their values"}
@@ -106,10 +115,10 @@ function Cells({ figure, zoom }: { figure: Figure; zoom: number }) {
     }
     context.clearRect(0, 0, width, height);
     if (!scene.grid) return;
-    const { triedScale, triedColors } = useView.getState();
-    const steps = triedScale ? stepsOf(values, triedScale) : scene.grid.steps;
+    const { triedScales, triedColors } = useView.getState();
+    const steps = triedScales ? stepsOf(values, triedScales, figure.regions) : scene.grid.steps;
     paintCells(context, scene.grid, steps, triedColors ?? scene.grid.colors, zoom * density);
-  }, [scene, values, zoom]);
+  }, [scene, values, figure.regions, zoom]);
 
   useLayoutEffect(paint, [paint]);
   useEffect(() => {
@@ -119,7 +128,7 @@ function Cells({ figure, zoom }: { figure: Figure; zoom: number }) {
       frame = requestAnimationFrame(paint);
     };
     const leave = useView.subscribe((now, before) => {
-      if (now.triedScale !== before.triedScale || now.triedColors !== before.triedColors) later();
+      if (now.triedScales !== before.triedScales || now.triedColors !== before.triedColors) later();
     });
     document.fonts.ready.then(later);
     return () => {
@@ -159,7 +168,8 @@ function Marks({ scene, zoom }: { scene: Scene; zoom: number }) {
         </pattern>
       </defs>
       {scene.boxes.map((box, i) => {
-        const step = box.part === "legend" ? 254 - Math.round((rampBox++ * 254) / Math.max(1, ramp - 1)) : 0;
+        const last = (tried?.length ?? 1) - 1;
+        const step = box.part === "legend" ? last - Math.round((rampBox++ * last) / Math.max(1, ramp - 1)) : 0;
         const fill = tried && box.part === "legend" ? tried[step] : box.fill;
         return <rect key={i} x={box.x} y={box.y} width={box.width} height={box.height} fill={fill} />;
       })}

@@ -1,10 +1,12 @@
 import { Box, chakra, Flex, Grid } from "@chakra-ui/react";
 import { type ReactNode, useMemo } from "react";
+import { useShallow } from "zustand/react/shallow";
 import type { Figure, Recipe } from "../../api/client";
+import { useAbout } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { counted, grouped } from "../../shared/numbers";
-import { stepOf } from "./coloring";
-import { inksOn } from "./paint";
+import { useTried } from "./color/useTried";
+import { colorAt, scalesOf, whyWords } from "./color/why";
 import { cellName, context, indexOf, type Ranked, ranked, rankWords, valueWords } from "./reading";
 import { withKeep } from "./recipes";
 import type { Change } from "./usePlate";
@@ -41,7 +43,8 @@ function Panel({ heading, note, children }: { heading: string; note?: string; ch
       borderColor="line"
       _first={{ borderLeftWidth: 0 }}
       minW="0"
-      overflow="hidden"
+      overflowX="hidden"
+      overflowY="auto"
     >
       <Flex textStyle="label" justify="space-between" mb="6px" gap="8px">
         <Box as="h2" truncate title={heading}>
@@ -55,7 +58,8 @@ function Panel({ heading, note, children }: { heading: string; note?: string; ch
 }
 
 function Reading({ figure, recipe }: Omit<Props, "onChange">) {
-  const { chosen, pointed, triedScale, triedColors, set } = useView();
+  const { chosen, pointed, set } = useView(useShallow(({ chosen, pointed, set }) => ({ chosen, pointed, set })));
+  const { scales: triedScales, colors: triedColors } = useTried();
   const cell = [pointed, chosen].find(
     (each) => each && each.row < figure.rows.length && each.column < figure.columns.length,
   );
@@ -66,9 +70,9 @@ function Reading({ figure, recipe }: Omit<Props, "onChange">) {
       </Panel>
     );
   const value = figure.values[indexOf(figure, cell)] ?? null;
-  const scale = triedScale ?? figure.scale;
-  const colors = triedColors ?? figure.scene.grid?.colors;
-  const hex = value !== null && scale ? colors?.[stepOf(value, scale)] : undefined;
+  const at = indexOf(figure, cell);
+  const hex = colorAt(figure, at, triedScales, triedColors)?.fill;
+  const why = whyWords(figure, recipe, at, triedScales);
   return (
     <Panel heading={cellName(figure, cell)}>
       <Flex align="baseline" gap="8px" data-testid="reading" whiteSpace="nowrap">
@@ -83,7 +87,12 @@ function Reading({ figure, recipe }: Omit<Props, "onChange">) {
           </Flex>
         )}
       </Flex>
-      <Grid templateColumns="1fr 1fr" columnGap="20px" rowGap="2px" mt="6px">
+      {why && (
+        <Box color="quiet" textStyle="small" lineClamp={2} title={why} data-testid="why">
+          {why}
+        </Box>
+      )}
+      <Grid templateColumns="1fr 1fr" columnGap="20px" rowGap="1px" mt="3px">
         <chakra.button
           type="button"
           display="flex"
@@ -135,16 +144,12 @@ function Ends({ figure }: { figure: Figure }) {
 }
 
 function EndList({ label, figure, cells }: { label: string; figure: Figure; cells: Ranked[] }) {
-  const { set, triedScale, triedColors } = useView();
-  const grid = figure.scene.grid;
-  const scale = triedScale ?? figure.scale;
-  if (!grid || !scale) return null;
-  const colors = triedColors ?? grid.colors;
-  const inks = inksOn(colors, grid);
+  const set = useView((view) => view.set);
+  const { scales: triedScales, colors: triedColors } = useTried();
   return (
     <Box role="group" aria-label={label} minW="0">
       {cells.map(({ cell, value }) => {
-        const step = stepOf(value, scale);
+        const look = colorAt(figure, indexOf(figure, cell), triedScales, triedColors);
         return (
           <chakra.button
             key={indexOf(figure, cell)}
@@ -166,7 +171,7 @@ function EndList({ label, figure, cells }: { label: string; figure: Figure; cell
               px="4px"
               textAlign="center"
               borderRadius="2px"
-              style={{ background: colors[step], color: inks[step] }}
+              style={{ background: look?.fill, color: look?.ink }}
             >
               {valueWords(figure, value)}
             </Box>
@@ -182,11 +187,14 @@ function EndList({ label, figure, cells }: { label: string; figure: Figure; cell
 
 /** What a reader of the colors would not see: blanks, clipped ends, records in no cell. */
 function NotInColors({ figure, recipe, onChange }: Props) {
-  const { scale, values } = figure;
+  const { values } = figure;
+  const set = useView((view) => view.set);
+  // Gray print loses the side of every palette with two; color-weak eyes should lose nothing.
+  const lostTo = useAbout().data?.visions.find(({ name }) => name !== "gray" && figure.losses[name]);
   // Places beyond the triangle of coefficients are no cells.
   const blank = values.filter((value) => value === null).length - (figure.scene.grid?.absent.length ?? 0);
-  const over = scale ? values.filter((value) => value !== null && value > scale.high).length : 0;
-  const under = scale ? values.filter((value) => value !== null && value < scale.low).length : 0;
+  const over = scalesOf(figure).reduce((sum, each) => sum + (each?.over ?? 0), 0);
+  const under = scalesOf(figure).reduce((sum, each) => sum + (each?.under ?? 0), 0);
   const lines = [
     blank > 0 && `${counted(blank, "cell")} without a value`,
     over > 0 && `${counted(over, "cell")} beyond the high end`,
@@ -208,7 +216,7 @@ function NotInColors({ figure, recipe, onChange }: Props) {
           borderColor="amberLine"
         >
           <Box flex="1" title={`The last period runs to ${each.ends}.`}>
-            Last period unfinished: records end on {each.last}
+            Unfinished: records end on {each.last}
           </Box>
           <Button
             variant="plain"
@@ -220,9 +228,19 @@ function NotInColors({ figure, recipe, onChange }: Props) {
           </Button>
         </Flex>
       ))}
+      {lostTo && (
+        <Flex align="center" gap="8px" mb="3px" py="2px" pl="10px" borderLeftWidth="2px" borderColor="amberLine">
+          <Box flex="1">
+            {lostTo.title}: {figure.losses[lostTo.name]}
+          </Box>
+          <Button variant="plain" size="sm" flex="none" onClick={() => set({ vision: lostTo.name })}>
+            See it
+          </Button>
+        </Flex>
+      )}
       {lines.length || figure.unfinished.length ? (
         lines.map((line) => (
-          <Box key={line} py="2px" pl="10px" borderLeftWidth="2px" borderColor="edge" mb="3px">
+          <Box key={line} py="1px" pl="10px" borderLeftWidth="2px" borderColor="edge" mb="2px">
             {line}
           </Box>
         ))

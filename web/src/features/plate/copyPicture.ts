@@ -1,4 +1,5 @@
-import { exportAddress } from "../../api/client";
+import { exportAddress, type Figure } from "../../api/client";
+import { BLANK } from "./color/coloring";
 
 /** Put the figure on the clipboard as a picture; says how it went. */
 export async function copyPicture(plate: number): Promise<string> {
@@ -15,5 +16,24 @@ export async function copyPicture(plate: number): Promise<string> {
     return "picture copied";
   } catch {
     return "the picture could not be copied; use Export";
+  }
+}
+
+/** Put the hex codes of all cells on the clipboard, a line a row, ready for a sheet; says how it went. */
+export async function copyColors(figure: Figure): Promise<string> {
+  const { grid } = figure.scene;
+  if (!navigator.clipboard?.writeText) return "This browser lets nothing onto the clipboard; use Export";
+  if (!grid) return "there are no cells to copy";
+  const unlit = new Set(grid.unlit);
+  const hexes = grid.steps.map((step, i) =>
+    step === BLANK ? "" : ((unlit.has(i) ? grid.grays[step] : grid.colors[step]) ?? ""),
+  );
+  const across = figure.columns.length;
+  const lines = figure.rows.map((_, row) => hexes.slice(row * across, (row + 1) * across).join("\t"));
+  try {
+    await navigator.clipboard.writeText(lines.join("\n"));
+    return "hex codes copied";
+  } catch {
+    return "the hex codes could not be copied; use Export";
   }
 }

@@ -3,7 +3,7 @@
  * gaps and sizes, so that a dragged handle recolors every frame.
  */
 import type { Scene } from "../../api/client";
-import { BLANK, inkOn } from "./coloring";
+import { BLANK, inkOn } from "./color/coloring";
 
 type Grid = NonNullable<Scene["grid"]>;
 
@@ -43,16 +43,17 @@ export function paintCells(
   const height = Math.max(1, Math.round((place.top + place.height) * zoom) - top);
   const image = context.createImageData(width, height);
   const pixels = new Uint32Array(image.data.buffer);
-  const table = new Uint32Array(256);
-  colors.forEach((hex, i) => {
-    table[i] = packed(channel(hex, 1), channel(hex, 3), channel(hex, 5));
-  });
-  table[BLANK] = packed(...BLANK_FILL);
-
+  const table = packedTable(colors);
+  const grays = packedTable(grid.grays);
+  const unlit = marked(grid.unlit, grid.steps.length);
   const across = grid.xs.length;
   const spans = grid.xs.map((x) => span(x, grid.cell_width, left, zoom, width));
+  const [starts, ends] = [0, 1].map((side) => Int32Array.from(spans, (each) => each[side] as number)) as [
+    Int32Array,
+    Int32Array,
+  ];
   const hatched = Math.min(grid.cell_width, grid.cell_height) >= LEAST_HATCHED;
-  const absent = new Set(grid.absent);
+  const absent = marked(grid.absent, grid.steps.length);
   const line = new Uint32Array(width);
   for (const { from: first, to: last, drop } of levelsOf(grid)) {
     for (let row = 0; row < grid.ys.length; row++) {
@@ -61,10 +62,11 @@ export function paintCells(
       const blanks: number[] = [];
       for (let column = first; column < last; column++) {
         const i = row * across + column;
-        if (absent.has(i)) continue;
-        const [start, end] = spans[column] as [number, number];
+        if (absent?.[i]) continue;
         const step = steps[i] as number;
-        line.fill(table[step] as number, start, end);
+        const pixel = (unlit?.[i] ? grays : table)[step] as number;
+        const end = ends[column] as number;
+        for (let x = starts[column] as number; x < end; x++) line[x] = pixel;
         if (step === BLANK) blanks.push(column);
       }
       for (let y = from; y < to; y++) pixels.set(line, y * width);
@@ -73,6 +75,24 @@ export function paintCells(
   }
   context.putImageData(image, left, top);
   printValues(context, grid, steps, colors, zoom);
+}
+
+/** Which cells are among the listed; null where none is, so that nothing is looked up. */
+function marked(places: readonly number[], cells: number): Uint8Array | null {
+  if (!places.length) return null;
+  const found = new Uint8Array(cells);
+  for (const place of places) found[place] = 1;
+  return found;
+}
+
+/** Colors as pixels, by step, with that of a blank. */
+function packedTable(colors: readonly string[]): Uint32Array {
+  const table = new Uint32Array(256);
+  colors.forEach((hex, i) => {
+    table[i] = packed(channel(hex, 1), channel(hex, 3), channel(hex, 5));
+  });
+  table[BLANK] = packed(...BLANK_FILL);
+  return table;
 }
 
 /** Runs of columns that stand on one level: matrices may stand below each other. */
@@ -129,11 +149,12 @@ function printValues(
   context.textAlign = "center";
   context.textBaseline = "alphabetic";
   const inks = inksOn(colors, grid);
+  const unlit = marked(grid.unlit, grid.steps.length);
   const across = grid.xs.length;
   const down = grid.cell_height / 2 + (grid.print_size * CAP_HEIGHT) / 2;
   grid.prints.forEach((words, i) => {
     if (!words) return;
-    context.fillStyle = inks[steps[i] as number] ?? INKS.dark;
+    context.fillStyle = unlit?.[i] ? INKS.dark : (inks[steps[i] as number] ?? INKS.dark);
     const { x, y } = cornerOf(grid, { row: Math.floor(i / across), column: i % across });
     context.fillText(words, (x + grid.cell_width / 2) * zoom, (y + down) * zoom);
   });

@@ -1,5 +1,5 @@
 /** Small changes of a recipe, each a function from recipe to recipe. */
-import type { Condition, End, Level, Measure, Order, Pivot, Recipe, Show } from "../../api/client";
+import type { Condition, Level, Measure, Order, Pivot, Recipe, Show } from "../../api/client";
 
 export type Side = "rows" | "columns";
 
@@ -78,12 +78,19 @@ export const withMeasure = (measure: Measure) => (recipe: Recipe) => inOtherUnit
 
 export const withShow = (show: Show) => (recipe: Recipe) => inOtherUnits(pivot(recipe, { show }));
 
-/** Ends of the scale set to numbers, and the legend's own title, were of what was measured before, and go with it. */
+/** Ends, cuts and a spotlight at numbers or targets, and the legend's own title, were of what was measured before, and go with it. */
 function inOtherUnits(recipe: Recipe): Recipe {
   const { color, legend, ...rest } = recipe;
-  const left = Object.fromEntries(
-    Object.entries(color ?? {}).filter(([, end]) => !(typeof end === "object" && typeof end.at === "number")),
+  const { low, middle, high, bands, spotlight, ...others } = color ?? {};
+  const ends = Object.entries({ low, middle, high }).filter(
+    ([, end]) => end && typeof end.at !== "number" && end.target === undefined,
   );
+  const left = {
+    ...others,
+    ...Object.fromEntries(ends),
+    ...(bands?.method ? { bands } : {}),
+    ...(spotlight?.highest || spotlight?.lowest ? { spotlight } : {}),
+  };
   const { title: _, ...kept } = legend ?? {};
   return { ...rest, ...(color ? { color: left } : {}), ...(legend ? { legend: kept } : {}) };
 }
@@ -132,9 +139,16 @@ export const withWords = (change: Partial<NonNullable<Recipe["words"]>>) => (rec
 
 export const withPage = (width: number, height: number) => (recipe: Recipe) => ({ ...recipe, page: { width, height } });
 
-/** An end or the middle at a number, keeping its name. */
-export const placed = (which: "low" | "middle" | "high", at: number) => (recipe: Recipe) => {
-  const name = recipe.color?.[which]?.name;
-  const end: End = name ? { at, name } : { at };
-  return withColor({ [which]: end })(recipe);
+/** What cells are judged among. One number for an end would make all rows alike again, so ends go back to each one's own. */
+export const withWithin = (within: NonNullable<Recipe["color"]>["within"]) => (recipe: Recipe) => {
+  const { low, middle, high, ...color } = recipe.color ?? {};
+  const kept = Object.entries({ low, middle, high }).filter(
+    ([, end]) => end && (within === "table" || end.percent !== undefined || end.percentile !== undefined),
+  );
+  return { ...recipe, color: { ...color, ...Object.fromEntries(kept), within } };
 };
+
+type Bands = NonNullable<NonNullable<Recipe["color"]>["bands"]>;
+
+/** Bands in place of a ramp, or a ramp again. */
+export const withBands = (bands: Bands | undefined) => withColor({ bands });

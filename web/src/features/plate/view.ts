@@ -1,7 +1,7 @@
 /** What is being looked at in the plate editor: view state, never data. */
 import { create } from "zustand";
 import type { Lines } from "../../api/client";
-import type { ScaleShape } from "./coloring";
+import type { ScaleShape } from "./color/coloring";
 
 export type Cell = { row: number; column: number };
 export type Tab = "color" | "cells" | "heads" | "legend" | "words" | "page";
@@ -11,9 +11,12 @@ type View = {
   chosen: Cell | null;
   /** The cell under the pointer, which is read before the chosen one. */
   pointed: Cell | null;
-  /** A scale being dragged, and colors being tried: shown at once, saved when let go. */
-  triedScale: ScaleShape | null;
+  /** The rail being dragged, the scales of the cells with it, and colors being tried: shown at once, saved when let go. */
+  triedRail: ScaleShape | null;
+  triedScales: readonly (ScaleShape | null)[] | null;
   triedColors: readonly string[] | null;
+  /** The way of seeing that the stage is checked by; empty for one's own. */
+  vision: string;
   tab: Tab;
   /** The cell, head or total whose records are listed. */
   behind: Lines | null;
@@ -23,7 +26,9 @@ type View = {
 export const useView = create<View>((set) => ({
   chosen: null,
   pointed: null,
-  triedScale: null,
+  triedRail: null,
+  triedScales: null,
+  vision: "",
   triedColors: null,
   tab: "color",
   behind: null,

@@ -1,7 +1,7 @@
 import { Box, Field, Flex, Input } from "@chakra-ui/react";
 import { type ReactNode, useState } from "react";
 import type { Level, TableInfo } from "../../../api/client";
-import { Button } from "../../../shared/Button";
+import { CardForm } from "../../../shared/CardForm";
 import { Choice } from "../../../shared/Choice";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
@@ -49,14 +49,12 @@ export function LevelOptions({ table, level, onDone, onBack }: Props) {
   }
 
   return (
-    <Box
-      as="form"
-      w="330px"
-      p="14px"
-      onSubmit={(event) => {
-        event.preventDefault();
-        submit();
-      }}
+    <CardForm
+      width="330px"
+      other={{ words: "Another field", act: onBack }}
+      done="Lay it out"
+      ready={!wrong}
+      onDone={submit}
     >
       <Box fontWeight="600" mb="4px">
         {levelWords({ field: level.field, cut: level.cut, bins: level.bins })}
@@ -137,15 +135,7 @@ export function LevelOptions({ table, level, onDone, onBack }: Props) {
       <Box color="alarm" textStyle="small" minH="20px" pt="6px" role="status">
         {wrong || ""}
       </Box>
-      <Flex justify="space-between">
-        <Button variant="plain" size="sm" onClick={onBack}>
-          Another field
-        </Button>
-        <Button variant="lead" size="sm" type="submit" disabled={Boolean(wrong)}>
-          Lay it out
-        </Button>
-      </Flex>
-    </Box>
+    </CardForm>
   );
 }
 

@@ -1,5 +1,6 @@
 /** The axis of the color rail: which values it spans, and where a value stands on it. */
-import type { Figure } from "../../api/client";
+import type { Figure } from "../../../api/client";
+import { backFrom, type Spread, spreadOf } from "./coloring";
 
 /** Of the rail on the screen, in pixels. */
 export const RAIL = { height: 236, bars: 74, rampLeft: 90, rampWidth: 30 } as const;
@@ -12,28 +13,42 @@ export const TITLES: Record<Which, string> = { high: "High end", middle: "Middle
 export const LEFT_TO_DATA: Record<Which, string> = { high: "highest", middle: "halfway", low: "lowest" };
 
 type Scale = NonNullable<Figure["scale"]>;
-export type Axis = { from: number; to: number };
+export type Axis = { from: number; to: number; spread: Spread };
 
 /** Far extremes would squeeze the rest: beyond a third of the scale past a clipped end they become dots outside the axis. */
 const REACH = 0.35;
 const MARGIN = 0.12;
 
 export function axisOf(scale: Scale): Axis {
-  const span = scale.high - scale.low || Math.abs(scale.high) || 1;
-  const from = scale.lowest < scale.low - REACH * span ? scale.low - MARGIN * span : Math.min(scale.lowest, scale.low);
-  const to =
-    scale.highest > scale.high + REACH * span ? scale.high + MARGIN * span : Math.max(scale.highest, scale.high);
-  return from < to ? { from, to } : { from: from - span / 2, to: to + span / 2 };
+  const { spread } = scale;
+  const at = (value: number) => spreadOf(value, spread);
+  const back = (number: number) => backFrom(number, spread);
+  const [low, high] = [at(scale.low), at(scale.high)];
+  const span = high - low || Math.abs(high) || 1;
+  const [lowest, highest] = [at(scale.lowest), at(scale.highest)];
+  const from = lowest < low - REACH * span ? back(low - MARGIN * span) : Math.min(scale.lowest, scale.low);
+  const to = highest > high + REACH * span ? back(high + MARGIN * span) : Math.max(scale.highest, scale.high);
+  if (from < to) return { from, to, spread };
+  const half = Math.abs(from) / 2 || 0.5;
+  return { from: from - half, to: to + half, spread };
 }
 
 /** 0 at the foot of the axis, 1 at its top. */
-export const placeOn = (axis: Axis, value: number) => (value - axis.from) / (axis.to - axis.from);
+export function placeOn({ from, to, spread }: Axis, value: number): number {
+  const [foot, top] = [spreadOf(from, spread), spreadOf(to, spread)];
+  return (spreadOf(value, spread) - foot) / (top - foot || 1);
+}
 
-export const valueAt = (axis: Axis, place: number) => axis.from + place * (axis.to - axis.from);
+export function valueAt({ from, to, spread }: Axis, place: number): number {
+  const [foot, top] = [spreadOf(from, spread), spreadOf(to, spread)];
+  return backFrom(foot + place * (top - foot), spread);
+}
 
-/** The step a dragged or nudged value moves by: 1, 2 or 5 times a power of ten, about 200 of them on the axis. */
-export function stepOn(axis: Axis): number {
-  const rough = (axis.to - axis.from) / 200;
+/** The step a value is dragged by around a place: 1, 2 or 5 times a power of ten, about 200 of them on the axis. */
+export function stepOn(axis: Axis, place = 0.5): number {
+  const width = 1 / 400;
+  const inside = Math.min(1 - width, Math.max(width, place));
+  const rough = Math.abs(valueAt(axis, inside + width) - valueAt(axis, inside - width)) || (axis.to - axis.from) / 200;
   const power = 10 ** Math.floor(Math.log10(rough));
   return power * ([1, 2, 5].find((factor) => factor * power >= rough * 0.999) ?? 10);
 }

@@ -1,0 +1,78 @@
+"""Two sides that meet in a neutral middle."""
+
+from .palette import Palette
+
+TWO_SIDED = (
+    Palette(
+        name="kingcup",
+        title="Kingcup",
+        kind="two_sided",
+        strong_reads="bad",
+        low=((0.972, 0.0, 190), (0.80, 0.065, 200), (0.62, 0.092, 202), (0.44, 0.078, 205)),
+        high=((0.972, 0.0, 60), (0.82, 0.092, 60), (0.64, 0.140, 46), (0.45, 0.140, 33)),
+        purpose="over and under a promise; delays",
+    ),
+    Palette(
+        name="fritillary",
+        title="Fritillary",
+        kind="two_sided",
+        strong_reads="neither",
+        low=((0.972, 0.0, 140), (0.81, 0.078, 142), (0.62, 0.098, 147), (0.43, 0.078, 152)),
+        high=((0.972, 0.0, 320), (0.81, 0.080, 318), (0.62, 0.130, 314), (0.43, 0.128, 308)),
+        purpose="over and under, neither good nor bad",
+    ),
+    Palette(
+        name="bogbean",
+        title="Bogbean",
+        kind="two_sided",
+        strong_reads="bad",
+        low=((0.972, 0.0, 245), (0.80, 0.072, 248), (0.61, 0.108, 253), (0.42, 0.108, 260)),
+        high=((0.972, 0.0, 10), (0.80, 0.088, 10), (0.61, 0.142, 8), (0.42, 0.132, 2)),
+        purpose="over and under a plan",
+    ),
+    Palette(
+        name="flag-iris",
+        title="Flag iris",
+        kind="two_sided",
+        strong_reads="neither",
+        low=((0.972, 0.0, 290), (0.80, 0.072, 288), (0.61, 0.120, 284), (0.42, 0.128, 279)),
+        high=((0.972, 0.0, 95), (0.85, 0.100, 90), (0.66, 0.118, 80), (0.45, 0.090, 70)),
+        purpose="over and under, neither good nor bad; warm and cool",
+    ),
+    Palette(
+        name="comfrey",
+        title="Comfrey",
+        kind="two_sided",
+        strong_reads="bad",
+        low=((0.972, 0.0, 255), (0.81, 0.075, 255), (0.62, 0.118, 258), (0.43, 0.120, 263)),
+        high=((0.972, 0.0, 75), (0.83, 0.095, 72), (0.65, 0.132, 60), (0.45, 0.115, 48)),
+        purpose="over and under a plan, safe for every eye",
+    ),
+    Palette(
+        name="brooklime",
+        title="Brooklime",
+        kind="two_sided",
+        strong_reads="good",
+        low=((0.972, 0.0, 55), (0.81, 0.078, 55), (0.62, 0.112, 48), (0.43, 0.098, 40)),
+        high=((0.972, 0.0, 235), (0.81, 0.072, 235), (0.62, 0.108, 240), (0.43, 0.100, 248)),
+        purpose="over and under a plan, where more is good",
+    ),
+    Palette(
+        name="ragged-robin",
+        title="Ragged robin",
+        kind="two_sided",
+        strong_reads="bad",
+        low=((0.972, 0.0, 118), (0.83, 0.092, 118), (0.64, 0.112, 122), (0.44, 0.088, 128)),
+        high=((0.972, 0.0, 355), (0.80, 0.092, 355), (0.61, 0.150, 355), (0.43, 0.140, 352)),
+        purpose="over and under a promise, at a glance",
+    ),
+    Palette(
+        name="heath",
+        title="Heath",
+        kind="two_sided",
+        strong_reads="neither",
+        low=((0.972, 0.0, 100), (0.84, 0.090, 98), (0.65, 0.105, 92), (0.44, 0.082, 85)),
+        high=((0.972, 0.0, 312), (0.80, 0.075, 310), (0.61, 0.120, 305), (0.42, 0.125, 298)),
+        purpose="over and under, neither good nor bad; quiet",
+    ),
+)

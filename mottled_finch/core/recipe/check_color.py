@@ -1,0 +1,96 @@
+"""What the color part of a recipe must satisfy beyond the types of its parts."""
+
+import re
+from itertools import pairwise
+
+from ..errors import RecipeError
+from ..wording import counted
+from .check_pivot import check_measure
+from .spec import BandsSpec, ColorSpec, EndSpec, SpotlightSpec
+
+HEX = re.compile(r"^#[0-9a-fA-F]{6}$")
+MOST_COLORS, MOST_BANDS = 5, 12
+_PLACES = ("at", "percent", "percentile", "target")
+
+
+def check_color(color: ColorSpec, path: str = "color") -> None:
+    """Raises RecipeError for the first thing that is not well formed, whatever the table."""
+    _check_end(color.low, f"{path}.low")
+    _check_end(color.high, f"{path}.high")
+    if color.middle is not None:
+        _check_end(color.middle, f"{path}.middle")
+    for name in ("percent", "percentile"):
+        low, high = getattr(color.low, name), getattr(color.high, name)
+        if low is not None and high is not None and low > high:
+            raise RecipeError(
+                f"the low end of the scale ({name} {low:g}) lies above the high end ({name} {high:g}); move one of them",
+                path=f"{path}.low.{name}",
+                received=low,
+            )
+    if len(color.colors) > MOST_COLORS:
+        raise RecipeError(f"{len(color.colors)} colors are given; give one to {MOST_COLORS}", path=f"{path}.colors")
+    _check_hexes(color.colors, f"{path}.colors")
+    if color.bands is not None:
+        _check_bands(color.bands, f"{path}.bands")
+    if color.spotlight is not None:
+        _check_spotlight(color.spotlight, f"{path}.spotlight")
+
+
+def _check_end(end: EndSpec, path: str) -> None:
+    given = [name for name in _PLACES if getattr(end, name) is not None]
+    if len(given) != 1:
+        problem = "no place is given" if not given else f"{' and '.join(given)} are given"
+        raise RecipeError(f'{problem}; give one of "at", "percent", "percentile" and "target"', path=path)
+    for name in ("percent", "percentile"):
+        value = getattr(end, name)
+        if value is not None and not 0 <= value <= 100:
+            raise RecipeError(f"{value:g} is not from 0 to 100", path=f"{path}.{name}", received=value)
+
+
+def _check_hexes(colors: tuple[str, ...], path: str) -> None:
+    for i, color in enumerate(colors):
+        if not HEX.match(color):
+            raise RecipeError(f'"{color}" is not a color; write it as "#1f6b6d"', path=f"{path}[{i}]", received=color)
+
+
+def _check_bands(bands: BandsSpec, path: str) -> None:
+    if (bands.cuts is None) == (bands.method is None):
+        raise RecipeError('give either "cuts" or a "method"', path=path)
+    if bands.cuts is not None and bands.count is not None:
+        raise RecipeError('"count" belongs to a method; the cuts say how many bands there are', path=f"{path}.count")
+    number = bands.count if bands.cuts is None else len(bands.cuts) + 1
+    if number is not None and not 2 <= number <= MOST_BANDS:
+        raise RecipeError(
+            f"{counted(number, 'band')} asked for; choose 2 to {MOST_BANDS}, since no reader tells more apart",
+            path=f"{path}.{'count' if bands.cuts is None else 'cuts'}",
+            received=number,
+        )
+    for i, (one, other) in enumerate(pairwise(bands.cuts or ())):
+        if isinstance(one, float) and isinstance(other, float) and one >= other:
+            raise RecipeError(
+                f"the cuts of bands must rise, and {one:g} is followed by {other:g}; put them in order",
+                path=f"{path}.cuts[{i + 1}]",
+                received=other,
+            )
+    for name in ("colors", "names"):
+        given = len(getattr(bands, name))
+        if number is not None and given and given != number:
+            raise RecipeError(f"{counted(given, name[:-1])} for {number} bands; give each its own", path=f"{path}.{name}")
+    _check_hexes(bands.colors, f"{path}.colors")
+
+
+def _check_spotlight(spot: SpotlightSpec, path: str) -> None:
+    spans = [name for name in ("above", "below", "from_", "to") if getattr(spot, name) is not None]
+    ranked = [name for name in ("highest", "lowest") if getattr(spot, name) is not None]
+    if len(ranked) + bool(spans) != 1:
+        raise RecipeError(
+            'say what is lit: so many of the "highest" or "lowest", or what is "above", "below", "from" or "to" a number',
+            path=path,
+        )
+    for name in ranked:
+        if getattr(spot, name) < 1:
+            raise RecipeError("light at least one cell", path=f"{path}.{name}", received=getattr(spot, name))
+    if (spot.of == "measure") != (spot.by is not None):
+        raise RecipeError('"by" is the measure that is looked at, and goes with "of": "measure"', path=f"{path}.by")
+    if spot.by is not None:
+        check_measure(spot.by, f"{path}.by")

@@ -1,0 +1,212 @@
+import { Box, chakra, Flex, Grid, Input, VisuallyHidden } from "@chakra-ui/react";
+import { type KeyboardEvent, useLayoutEffect, useRef, useState } from "react";
+import type { Figure, Palette, Recipe } from "../../../api/client";
+import { usePalettes } from "../../../api/queries";
+import { Button } from "../../../shared/Button";
+import { Opens } from "../../../shared/Opens";
+import { withColor } from "../recipes";
+import type { Change } from "../usePlate";
+import { useView } from "../view";
+import { BLANK, bandColors } from "./coloring";
+import { HouseColors } from "./HouseColors";
+
+type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+
+const KINDS: Record<Palette["kind"], string> = {
+  sequence: "From light to strong",
+  two_sided: "Two sides, around a middle",
+  bands: "For named bands",
+};
+
+/** The palette in use, and the gallery: each shows the user's own figure; pointing at one, or walking to it, lays it on the stage. */
+export function Gallery({ figure, recipe, onChange }: Props) {
+  const palettes = usePalettes().data ?? [];
+  const [open, setOpen] = useState(false);
+  const [sought, setSought] = useState("");
+  const set = useView((view) => view.set);
+  const own = recipe.color?.colors?.length ? recipe.color.colors : null;
+  const name = own ? null : figure.palette;
+  const current = palettes.find((palette) => palette.name === name);
+  const list = useRef<HTMLDivElement>(null);
+  const shown = palettes.filter((palette) => fits(palette, sought));
+
+  function show(now: boolean) {
+    // Cleared when it opens: a list that grows again while it closes would put another palette under the pointer.
+    if (now) setSought("");
+    else set({ triedColors: null });
+    setOpen(now);
+  }
+
+  function onKeyDown(event: KeyboardEvent) {
+    const buttons = [...(list.current?.querySelectorAll<HTMLButtonElement>("button[data-palette]") ?? [])];
+    const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
+    const move = { ArrowDown: 3, ArrowUp: -3, ArrowRight: 1, ArrowLeft: -1 }[event.key];
+    if (!move || (at < 0 && event.key !== "ArrowDown")) return;
+    event.preventDefault();
+    buttons[at < 0 ? 0 : Math.min(buttons.length - 1, Math.max(0, at + move))]?.focus();
+  }
+
+  return (
+    <Opens
+      open={open}
+      onOpen={show}
+      label="Palettes"
+      width="420px"
+      placement="left-start"
+      gutter={12}
+      trigger={
+        <Button variant="plain" w="100%" h="36px" px="10px" justifyContent="space-between" gap="10px">
+          <Box fontWeight="600" flex="none">
+            <VisuallyHidden>Palette: </VisuallyHidden>
+            {own ? "House colors" : (current?.title ?? name)}
+          </Box>
+          <Strip colors={figure.scene.grid?.colors ?? []} />
+          <Box color="quiet" fontWeight="400" flex="none">
+            Change
+          </Box>
+        </Button>
+      }
+    >
+      <Box onKeyDown={onKeyDown}>
+        <Box p="10px" borderBottomWidth="1px" borderColor="line">
+          <Input
+            size="sm"
+            autoFocus
+            aria-label="Find a palette by its purpose"
+            placeholder="What is it for? delays, plan, gray print, bands …"
+            borderColor="control"
+            value={sought}
+            onChange={(event) => setSought(event.target.value)}
+          />
+        </Box>
+        <Box
+          ref={list}
+          maxH="470px"
+          overflowY="auto"
+          px="10px"
+          pb="8px"
+          onPointerLeave={() => set({ triedColors: null })}
+        >
+          {(Object.keys(KINDS) as Palette["kind"][]).map((kind) => {
+            const here = shown.filter((palette) => palette.kind === kind);
+            if (!here.length) return null;
+            return (
+              <Box key={kind} role="group" aria-label={KINDS[kind]}>
+                <Box textStyle="label" pt="10px" pb="5px">
+                  {KINDS[kind]}
+                </Box>
+                <Grid templateColumns="repeat(3, 1fr)" gap="8px">
+                  {here.map((palette) => {
+                    const colors = shownColors(palette, figure, recipe);
+                    return (
+                      <chakra.button
+                        key={palette.name}
+                        type="button"
+                        data-palette={palette.name}
+                        aria-pressed={palette.name === name}
+                        title={palette.purpose}
+                        textAlign="start"
+                        p="5px"
+                        borderRadius="6px"
+                        borderWidth="1px"
+                        borderColor={palette.name === name ? "leaf" : "line"}
+                        cursor="pointer"
+                        _hover={{ bg: "amberWash" }}
+                        _focusVisible={{ bg: "amberWash" }}
+                        onPointerEnter={() => set({ triedColors: colors })}
+                        onFocus={() => set({ triedColors: colors })}
+                        onClick={() => {
+                          onChange(withColor({ palette: palette.name as PaletteName, colors: undefined }));
+                          show(false);
+                        }}
+                      >
+                        <Small figure={figure} colors={colors} />
+                        <Box mt="4px" textStyle="small" fontWeight={palette.name === name ? "600" : "400"} truncate>
+                          {palette.title}
+                        </Box>
+                      </chakra.button>
+                    );
+                  })}
+                </Grid>
+              </Box>
+            );
+          })}
+          {!shown.length && (
+            <Box py="14px" color="quiet">
+              No palette says that of itself. Try a shorter word.
+            </Box>
+          )}
+        </Box>
+        <HouseColors
+          colors={recipe.color?.colors ?? []}
+          onDone={(colors) => {
+            onChange(withColor({ colors: colors.length ? colors : undefined }));
+            show(false);
+          }}
+        />
+      </Box>
+    </Opens>
+  );
+}
+
+type PaletteName = NonNullable<NonNullable<Recipe["color"]>["palette"]>;
+
+function fits(palette: Palette, sought: string): boolean {
+  const text = `${palette.title} ${palette.purpose} ${KINDS[palette.kind]}`.toLowerCase();
+  return sought
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word));
+}
+
+/** A palette's colors the way this figure would use them. */
+function shownColors(palette: Palette, figure: Figure, recipe: Recipe): readonly string[] {
+  const turned = palette.turned_when.includes(recipe.color?.high_is ?? "neither");
+  const colors = turned !== (recipe.color?.reverse ?? false) ? [...palette.colors].reverse() : palette.colors;
+  return recipe.color?.bands
+    ? bandColors(colors, figure.scene.grid?.colors.length ?? 1, palette.kind === "bands")
+    : colors;
+}
+
+/** The figure's cells in small, a pixel each, stretched. */
+function Small({ figure, colors }: { figure: Figure; colors: readonly string[] }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [rows, columns] = [figure.rows.length, figure.columns.length];
+  useLayoutEffect(() => {
+    const context = canvas.current?.getContext("2d");
+    const grid = figure.scene.grid;
+    if (!context || !grid) return;
+    const unlit = new Set(grid.unlit);
+    context.clearRect(0, 0, columns, rows);
+    grid.steps.forEach((step, i) => {
+      context.fillStyle = step === BLANK ? "#f1f1ee" : ((unlit.has(i) ? grid.grays[step] : colors[step]) ?? "#f1f1ee");
+      context.fillRect(i % columns, Math.floor(i / columns), 1, 1);
+    });
+  }, [figure, colors, rows, columns]);
+  return (
+    <canvas
+      ref={canvas}
+      aria-hidden="true"
+      width={columns || 1}
+      height={rows || 1}
+      style={{ width: "100%", height: 62, imageRendering: "pixelated", borderRadius: 3, display: "block" }}
+    />
+  );
+}
+
+const TICKS = 17;
+
+function Strip({ colors }: { colors: readonly string[] }) {
+  const ticks = Math.min(TICKS, colors.length);
+  return (
+    <Flex h="15px" w="136px" minW="80px" flexShrink="1" borderRadius="2px" overflow="hidden" aria-hidden="true">
+      {Array.from({ length: ticks }, (_, i) => (
+        <Box
+          key={i}
+          flex="1"
+          style={{ background: colors[Math.round((i * (colors.length - 1)) / Math.max(1, ticks - 1))] }}
+        />
+      ))}
+    </Flex>
+  );
+}

@@ -1,0 +1,231 @@
+import { Box, Flex, Input } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Figure, Measure, Recipe, TableInfo } from "../../../api/client";
+import { Button } from "../../../shared/Button";
+import { CardForm } from "../../../shared/CardForm";
+import { counted, grouped } from "../../../shared/numbers";
+import { Opens } from "../../../shared/Opens";
+import { Select } from "../../../shared/Select";
+import { Line } from "../Line";
+import { withColor } from "../recipes";
+import type { Change } from "../usePlate";
+import { numberIn } from "./targets";
+
+type Spot = NonNullable<NonNullable<Recipe["color"]>["spotlight"]>;
+type Limit = "above" | "below" | "from" | "to";
+type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+
+const WAYS = [
+  ["highest", "the highest"],
+  ["lowest", "the lowest"],
+  ["above", "above"],
+  ["below", "below"],
+  ["from", "at least"],
+  ["to", "at most"],
+  ["between", "from … to"],
+] as const;
+type Way = (typeof WAYS)[number][0];
+const TAKES = ["count", "sum", "average", "median", "min", "max"] as const;
+
+/** Only what passes has color: what that is, and how many cells it is. */
+export function SpotlightPart({ table, figure, recipe, onChange }: Props) {
+  const [open, setOpen] = useState(false);
+  const spot = recipe.color?.spotlight;
+  return (
+    <>
+      <Line label="Spotlight">
+        <Opens
+          open={open}
+          onOpen={setOpen}
+          label="Spotlight"
+          width="300px"
+          placement="left"
+          trigger={
+            <Button
+              size="sm"
+              variant="plain"
+              w="100%"
+              justifyContent="start"
+              fontWeight={spot ? "600" : "400"}
+              color={spot ? "ink" : "quiet"}
+            >
+              <Box truncate>{spot ? spotWords(spot, figure.percent) : "off"}</Box>
+            </Button>
+          }
+        >
+          <SpotlightCard
+            table={table}
+            spot={spot}
+            percent={figure.percent}
+            targets={figure.targets}
+            onDone={(next) => {
+              setOpen(false);
+              onChange(withColor({ spotlight: next }));
+            }}
+          />
+        </Opens>
+      </Line>
+      {figure.lit !== null && (
+        <Box textStyle="small" color="quiet" mt="4px" textAlign="end">
+          {counted(figure.lit, "cell")} of {grouped(figure.values.filter((value) => value !== null).length)} in color
+        </Box>
+      )}
+    </>
+  );
+}
+
+type CardProps = {
+  table: TableInfo;
+  spot: Spot | undefined;
+  percent: boolean;
+  targets: Record<string, number>;
+  onDone: (spot: Spot | undefined) => void;
+};
+
+function SpotlightCard({ table, spot, percent, targets, onDone }: CardProps) {
+  const numbers = table.columns.filter((column) => column.kind === "number");
+  const [of, setOf] = useState<NonNullable<Spot["of"]>>(spot?.of ?? "value");
+  const [by, setBy] = useState<Measure>(spot?.by ?? { take: "count" });
+  const [way, setWay] = useState<Way>(() => wayOf(spot));
+  const asPercent = percent && of === "value";
+  const [text, setText] = useState(() => written(firstOf(spot), asPercent) || "10");
+  const [second, setSecond] = useState(() => written(spot?.to, asPercent));
+  const ranked = way === "highest" || way === "lowest";
+  const points = [text, ...(way === "between" ? [second] : [])].map((each) =>
+    pointIn(each, targets, asPercent && !ranked),
+  );
+  const number = points[0];
+  const wrong = points.some((point) => point === null)
+    ? `Write a number${Object.keys(targets).length ? " or the name of a target" : ""}, such as 10.`
+    : ranked && (typeof number !== "number" || !Number.isInteger(number) || number < 1)
+      ? "Write how many cells, such as 10."
+      : "";
+
+  function done() {
+    const what: Spot = of === "measure" ? { of, by } : of === "records" ? { of } : {};
+    const limits =
+      way === "between" ? { from: points[0] as number, to: points[1] as number } : { [way]: points[0] as number };
+    onDone({ ...what, ...limits });
+  }
+
+  return (
+    <CardForm
+      other={{ words: "Off", act: () => onDone(undefined), off: !spot }}
+      done="Light them"
+      ready={!wrong}
+      onDone={done}
+    >
+      <Box fontWeight="600" mb="8px">
+        In color, the rest in gray
+      </Box>
+      <Select
+        label="What is looked at"
+        value={of}
+        options={[
+          ["value", "the value shown"],
+          ["records", "the records behind it"],
+          ["measure", "another measure"],
+        ]}
+        onChange={(next) => setOf(next as typeof of)}
+      />
+      {of === "measure" && (
+        <Flex gap="8px" mt="8px">
+          <Select
+            label="The other measure"
+            value={by.take ?? "count"}
+            options={takesFor(by, numbers.length > 0)}
+            onChange={(take) =>
+              setBy(take === "count" ? { take } : { take: take as Measure["take"], of: by.of ?? numbers[0]?.name })
+            }
+          />
+          {by.take !== "count" && by.take !== undefined && (
+            <Select
+              label="Of"
+              value={by.of ?? ""}
+              options={numbers.map((column) => [column.name, column.words] as const)}
+              onChange={(field) => setBy({ ...by, of: field })}
+            />
+          )}
+        </Flex>
+      )}
+      <Flex gap="8px" mt="8px">
+        <Select label="Which cells" width="124px" value={way} options={WAYS} onChange={(next) => setWay(next as Way)} />
+        <Input
+          size="sm"
+          autoFocus
+          aria-label={ranked ? "How many cells" : "Limit"}
+          borderColor={wrong ? "alarm" : "control"}
+          value={text}
+          onFocus={(event) => event.target.select()}
+          onChange={(event) => setText(event.target.value)}
+        />
+        {way === "between" && (
+          <Input
+            size="sm"
+            aria-label="Upper limit"
+            borderColor={wrong ? "alarm" : "control"}
+            value={second}
+            onChange={(event) => setSecond(event.target.value)}
+          />
+        )}
+      </Flex>
+      {wrong && (
+        <Box color="alarm" textStyle="small" mt="4px">
+          {wrong}
+        </Box>
+      )}
+    </CardForm>
+  );
+}
+
+const TAKE_WORDS: Record<(typeof TAKES)[number], string> = {
+  count: "number of records",
+  sum: "sum",
+  average: "average",
+  median: "median",
+  min: "smallest",
+  max: "largest",
+};
+
+/** The takes to choose from; one that is only in the recipe stays as it is written there. */
+function takesFor(by: Measure, numbers: boolean): [string, string][] {
+  const usual = TAKES.filter((take) => take === "count" || numbers).map((take): [string, string] => [
+    take,
+    TAKE_WORDS[take],
+  ]);
+  const own = by.take ?? "count";
+  return usual.some(([take]) => take === own) ? usual : [...usual, [own, own.replaceAll("_", " ")]];
+}
+
+type Point = Spot["above"];
+
+const firstOf = (spot: Spot | undefined): Point =>
+  spot?.highest ?? spot?.lowest ?? spot?.above ?? spot?.below ?? spot?.from ?? spot?.to;
+
+function wayOf(spot: Spot | undefined): Way {
+  if (!spot) return "highest";
+  if (spot.from !== undefined && spot.to !== undefined) return "between";
+  return (WAYS.map(([way]) => way).find((way) => way !== "between" && spot[way as Limit | "highest"] !== undefined) ??
+    "highest") as Way;
+}
+
+function written(point: Point, percent: boolean): string {
+  if (point === undefined) return "";
+  if (typeof point === "object") return point.target;
+  return percent ? `${Number((point * 100).toPrecision(12))}%` : String(point);
+}
+
+function pointIn(text: string, targets: Record<string, number>, percent: boolean): Point | null {
+  const name = text.trim();
+  return name in targets ? { target: name } : numberIn(text, percent);
+}
+
+function spotWords(spot: Spot, percent: boolean): string {
+  const of = spot.of === "records" ? "records " : spot.of === "measure" ? "another measure " : "";
+  if (spot.highest !== undefined) return `the ${spot.highest} highest${of ? ` by ${of.trim()}` : ""}`;
+  if (spot.lowest !== undefined) return `the ${spot.lowest} lowest${of ? ` by ${of.trim()}` : ""}`;
+  const words = (["above", "below", "from", "to"] as const)
+    .filter((limit) => spot[limit] !== undefined)
+    .map((limit) => `${limit} ${written(spot[limit], percent && !of)}`);
+  return `${of}${words.join(" ")}`;
+}

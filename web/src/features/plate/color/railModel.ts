@@ -1,0 +1,155 @@
+/**
+ * What the rail shows and what its handles do. Where cells are judged apart, in their row, column or group, there is no one number
+ * for an end: the rail then runs from the lowest (0%) to the highest (100%) of each.
+ */
+import type { End, Figure, Recipe } from "../../../api/client";
+import { short } from "../../../shared/numbers";
+import { withBands, withColor } from "../recipes";
+import type { Change } from "../usePlate";
+import { backFrom, LINEAR, type ScaleShape, spreadFor, spreadOf } from "./coloring";
+import { type Axis, axisOf, LEFT_TO_DATA, type Which } from "./railAxis";
+
+type Scale = NonNullable<Figure["scale"]>;
+
+export type RailModel = {
+  axis: Axis;
+  /** In the rail's own units, as are `values`, those of the cells. */
+  shape: ScaleShape;
+  values: readonly (number | null)[];
+  /** Whether the units are percent of the way from the lowest to the highest of each. */
+  apart: boolean;
+  words: (value: number) => string;
+  /** The shape with an end or the middle moved. */
+  moved: (shape: ScaleShape, which: Which, at: number) => ScaleShape;
+  /** The scales of the cells with another shape of the rail. */
+  scales: (shape: ScaleShape) => (ScaleShape | null)[];
+};
+
+export function railModel(figure: Figure, recipe: Recipe): RailModel | null {
+  const { scale } = figure;
+  if (!scale) return null;
+  const { bands } = recipe.color ?? {};
+  /** Bands of equal width go with the ends; other cuts stay where they are. */
+  const cutsFor = (cuts: readonly number[] | null | undefined, low: number, high: number) =>
+    bands?.method === "equal_width" ? equalCuts(low, high, bands.count ?? USUAL_BANDS) : cuts;
+  const moved = (shape: ScaleShape, which: Which, at: number): ScaleShape => {
+    const next = { ...shape, [which]: at };
+    // A middle that nobody set stays halfway between the ends while they move.
+    const middle = which !== "middle" && !recipe.color?.middle ? halfway(next) : next.middle;
+    return { ...next, middle, cuts: cutsFor(next.cuts, next.low, next.high) };
+  };
+  if (!figure.regions.length)
+    return {
+      axis: axisOf(scale),
+      shape: scale,
+      values: figure.values,
+      apart: false,
+      words: (value) => short(value, figure),
+      moved,
+      scales: (shape) => [{ ...shape, spread: spreadFor(scale.spread, shape.low, shape.high) }],
+    };
+  const own = (which: Which) => percentOn(scale, scale[which]);
+  const still = { low: own("low"), middle: own("middle"), high: own("high"), spread: LINEAR };
+  return {
+    axis: { from: 0, to: 100, spread: LINEAR },
+    shape: still,
+    values: figure.values.map((value, i) => {
+      const each = figure.scales[figure.regions[i] as number];
+      return value === null || !each ? null : percentOn(each, value);
+    }),
+    apart: true,
+    moved,
+    words: (value) => `${short(value, { decimals: 1, percent: false })}%`,
+    scales: (shape) =>
+      figure.scales.map((each) => {
+        if (!each) return null;
+        // An end that has not moved stays where it is in each, which may be at another percent.
+        const at = (which: Which) =>
+          shape[which] === still[which]
+            ? each[which]
+            : each.lowest + (shape[which] / 100) * (each.highest - each.lowest);
+        const [low, high] = [at("low"), at("high")];
+        const spread = spreadFor(each.spread, low, high);
+        const middle = each.has_middle ? at("middle") : halfway({ low, high, spread });
+        return { low, middle, high, spread, cuts: cutsFor(each.cuts, low, high) };
+      }),
+  };
+}
+
+/** How far along the way from the lowest to the highest a value is, in percent; no nearer than these. */
+export function percentOn({ lowest, highest }: Scale, value: number): number {
+  const percent = highest > lowest ? (100 * (value - lowest)) / (highest - lowest) : 50;
+  return Math.min(100, Math.max(0, Number(percent.toPrecision(12))));
+}
+
+function equalCuts(low: number, high: number, bands: number): number[] {
+  return high > low ? Array.from({ length: bands - 1 }, (_, i) => low + ((i + 1) * (high - low)) / bands) : [];
+}
+
+function halfway({ low, high, spread }: Pick<ScaleShape, "low" | "high" | "spread">): number {
+  const now = spreadFor(spread, low, high);
+  const [from, to] = [low, high].map((each) => spreadOf(each, now)) as [number, number];
+  return now.name === "linear" ? (low + high) / 2 : Math.min(Math.max(backFrom((from + to) / 2, now), low), high);
+}
+
+/** An end or the middle at a place of the rail, keeping its name. */
+export function placed(which: Which, at: number, model: RailModel): Change {
+  return (recipe) => {
+    const name = recipe.color?.[which]?.name;
+    const end: End = model.apart ? { percent: at } : { at };
+    return withColor({ [which]: name ? { ...end, name } : end })(recipe);
+  };
+}
+
+type Bands = NonNullable<NonNullable<Recipe["color"]>["bands"]>;
+/** A number, or a target by its name. */
+export type Point = number | { target: string };
+
+/** As many as the core allows, and as many as it finds when none are asked for. */
+export const MOST_BANDS = 12;
+export const USUAL_BANDS = 5;
+
+/** The bands as if they were cut by hand where they are, each with the name and color it has. */
+export function byHand(bands: Bands | undefined, cuts: readonly number[]): Bands & { cuts: Point[] } {
+  const each = <T>(list: readonly T[] | undefined, other: T | undefined) =>
+    list?.length ? Array.from({ length: cuts.length + 1 }, (_, i) => (list[i] ?? other) as T) : undefined;
+  return {
+    cuts: [...(bands?.cuts ?? cuts)],
+    names: each(bands?.names, ""),
+    colors: each(bands?.colors, bands?.colors?.at(-1)),
+  };
+}
+
+/** One cut at another place, or taken out: that joins two bands, which keep the name and color of the lower one. */
+export function withCut(cuts: readonly number[], i: number, at: Point | null): Change {
+  return (recipe) => {
+    const { cuts: points, names, colors } = byHand(recipe.color?.bands, cuts);
+    if (at !== null) return withBands({ cuts: points.with(i, at), names, colors })(recipe);
+    const joined = <T>(list: T[] | undefined) => list?.toSpliced(i + 1, 1);
+    return withBands({ cuts: points.toSpliced(i, 1), names: joined(names), colors: joined(colors) })(recipe);
+  };
+}
+
+/** One more cut, where there is none. The band it divides keeps its name below, and its color on both sides. */
+export function withNewCut(cuts: readonly number[], at: number): Change {
+  return (recipe) => {
+    if (cuts.includes(at)) return recipe;
+    const { cuts: points, names, colors } = byHand(recipe.color?.bands, cuts);
+    const i = cuts.filter((cut) => cut < at).length;
+    return withBands({
+      cuts: points.toSpliced(i, 0, at),
+      names: names?.toSpliced(i + 1, 0, ""),
+      colors: colors?.toSpliced(i + 1, 0, colors[i] as string),
+    })(recipe);
+  };
+}
+
+/** What stands at an end, in words: "highest", "98th percentile", a target's or its own name. */
+export function nameOf(which: Which, end: End | undefined, recipe: Recipe, clips: boolean): string {
+  if (end?.name) return end.name;
+  if (end?.target) return end.target;
+  if (end?.percentile !== undefined) return `percentile ${end.percentile}`;
+  if (end?.percent !== undefined) return `${end.percent}% of the way`;
+  if (end === undefined || typeof end.at === "string") return recipe.pivot.correlate ? "always" : LEFT_TO_DATA[which];
+  return clips ? "clip" : "";
+}

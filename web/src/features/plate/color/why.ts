@@ -1,0 +1,57 @@
+/** Which color a cell has, and why. */
+import type { End, Figure, Recipe } from "../../../api/client";
+import { short } from "../../../shared/numbers";
+import { inksOn } from "../paint";
+import { placer, type ScaleShape, stepper } from "./coloring";
+import type { Which } from "./railAxis";
+import { nameOf } from "./railModel";
+
+type Scales = readonly (ScaleShape | null)[];
+
+/** The scales of the figure: one for all cells, or one for each row, column or group that is judged apart. */
+export function scalesOf(figure: Figure): readonly Figure["scale"][] {
+  return figure.regions.length ? figure.scales : [figure.scale];
+}
+
+/** The scale a cell is judged by. */
+function scaleAt(figure: Figure, at: number, tried: Scales | null): ScaleShape | null {
+  return (tried ?? scalesOf(figure))[figure.regions[at] ?? 0] ?? null;
+}
+
+/** The fill of a cell and the ink on it, as the stage shows it; null for a blank. */
+export function colorAt(
+  figure: Figure,
+  at: number,
+  scales: Scales | null,
+  colors: readonly string[] | null,
+): { fill: string; ink: string } | null {
+  const value = figure.values[at];
+  const scale = scaleAt(figure, at, scales);
+  const { grid } = figure.scene;
+  if (value === null || value === undefined || !scale || !grid) return null;
+  const step = stepper(scale)(value);
+  if (grid.unlit.includes(at)) return { fill: grid.grays[step] as string, ink: "#1d211a" };
+  const shown = colors ?? grid.colors;
+  return { fill: shown[step] as string, ink: inksOn(shown, grid)[step] as string };
+}
+
+/** "64% of the way from 0 to 17 (clip), among all cells": from value to place to color. */
+export function whyWords(figure: Figure, recipe: Recipe, at: number, scales: Scales | null): string {
+  const value = figure.values[at];
+  const scale = scaleAt(figure, at, scales);
+  if (value === null || value === undefined || !scale) return "";
+  const among = figure.regions.length ? `within its ${recipe.color?.within}` : "among all cells";
+  const unlit = figure.scene.grid?.unlit.includes(at) ? "Outside the spotlight; " : "";
+  if (scale.cuts) {
+    const band = figure.bands[stepper(scale)(value)];
+    return `${unlit}in the band \u201c${band?.words ?? ""}\u201d, ${among}`;
+  }
+  const end = (which: Which) => {
+    const name = nameOf(which, recipe.color?.[which] as End | undefined, recipe, false);
+    return `${short(scale[which], figure)}${name ? ` (${name})` : ""}`;
+  };
+  const place = Math.round(placer(scale)(value) * 100);
+  const beyond = value > scale.high ? "beyond the high end; " : value < scale.low ? "beyond the low end; " : "";
+  const middle = recipe.color?.middle ? ` over ${end("middle")}` : "";
+  return `${unlit}${beyond}${place}% of the way from ${end("low")}${middle} to ${end("high")}, ${among}`;
+}
