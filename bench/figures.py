@@ -8,12 +8,10 @@ from pathlib import Path
 import pyarrow as pa
 import pyarrow.csv as pa_csv
 
-from mottled_finch.core.color.coloring import coloring_of
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.figure import make_figure
 from mottled_finch.core.intake import read_file
 from mottled_finch.core.mends import apply_mends
-from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.recipe import load_recipe, load_table_part
 from mottled_finch.core.scene import lay_out
 
@@ -125,13 +123,13 @@ def _open_edition(name: str, *, cold: bool, table: data.Table | None = None, run
 
 def scene_40k() -> Measured:
     """A matrix of 200 by 200 cells to a scene."""
-    matrix = make_matrix(data.grid_table(200), (recipe := load_recipe({"finch_recipe": 1, "pivot": GRID})).pivot)
-    coloring = coloring_of(recipe.color, matrix, matrix.values)
+    figure = make_figure(data.grid_table(200), load_recipe({"finch_recipe": 1, "pivot": GRID}))
+    parts = figure.recipe, figure.matrix, figure.coloring, figure.contents, figure.facts
     return Measured(
         name="scene_40k",
-        seconds=median_seconds(lambda: lay_out(recipe, matrix, coloring)),
-        rows=matrix.values.size,
-        memory_pass=memory_pass(matrix.values.nbytes),
+        seconds=median_seconds(lambda: lay_out(*parts)),
+        rows=figure.matrix.values.size,
+        memory_pass=memory_pass(figure.matrix.values.nbytes),
     )
 
 

@@ -8,9 +8,11 @@ from numpy.typing import NDArray
 
 from .color.coloring import Coloring, coloring_of
 from .color.scale import Scale, completed
+from .contents import Contents, contents_of
 from .errors import TableError
+from .facts import Facts
 from .mends import apply_mends
-from .pivot import Matrix, Unfinished, colored_values, make_matrix, measured_beside, unfinished
+from .pivot import Matrix, Unfinished, make_matrix, measured_beside, unfinished
 from .recipe.spec import PivotSpec, Recipe, SpotlightSpec
 from .scene import Scene, lay_out
 from .table import Table
@@ -25,7 +27,9 @@ class Figure:
 
     recipe: Recipe
     matrix: Matrix
+    contents: Contents
     coloring: Coloring
+    facts: Facts
     scene: Scene
     unfinished: tuple[Unfinished, ...] = ()
 
@@ -44,13 +48,17 @@ def make_figure(table: Table, recipe: Recipe, targets: Mapping[str, float] | Non
     pivot = with_targets(recipe.pivot, targets)
     matrix = make_matrix(table, pivot)
     recipe = replace(recipe, table=replace(recipe.table, targets=targets), color=completed(recipe.color, recipe.pivot))
+    contents = contents_of(table, recipe, pivot, matrix)
     looked_at = _looked_at(table, pivot, recipe.color.spotlight, matrix)
-    coloring = coloring_of(recipe.color, matrix, colored_values(matrix), looked_at, targets)
+    coloring = coloring_of(recipe.color, matrix, contents.values, looked_at, targets)
+    facts = Facts(table=table, recipe=recipe, matrix=matrix, contents=contents, coloring=coloring)
     return Figure(
         recipe=recipe,
         matrix=matrix,
+        contents=contents,
         coloring=coloring,
-        scene=lay_out(recipe, matrix, coloring),
+        facts=facts,
+        scene=lay_out(recipe, matrix, coloring, contents, facts),
         unfinished=unfinished(table, recipe.pivot),
     )
 

@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
 from .color.palettes import PALETTES
 from .recipe.load import hints, key_of
-from .recipe.spec import Recipe
+from .recipe.spec import Picture, Recipe
 
 _PLAIN: dict[Any, dict[str, Any]] = {
     str: {"type": "string"},
@@ -63,7 +63,7 @@ def _schema(kind: Any, prefix: str, found: dict[str, dict[str, Any]]) -> dict[st
         return {"$ref": prefix + kind.__name__}
     origin = get_origin(kind)
     if origin is Annotated:
-        return {"type": "string", "enum": list(PALETTES)}
+        return {"type": "string"} if kind == Picture else {"type": "string", "enum": list(PALETTES)}
     if origin is Literal:
         return {"enum": list(get_args(kind))}
     if origin is dict:

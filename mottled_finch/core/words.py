@@ -2,14 +2,14 @@
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
-from .pivot import Matrix, colored_values
-from .recipe.check import FACT
+from .number_style import NumberStyle
+from .pivot import Matrix
 from .recipe.conditions import ConditionSpec, MeasureSpec
-from .recipe.spec import LevelSpec, PivotSpec, Recipe, ShowSpec, SpotlightSpec, TargetSpec
+from .recipe.spec import LevelSpec, PivotSpec, ShowSpec, SpotlightSpec, TargetSpec
 from .table import number_label
 from .wording import beginning, field_words
 
@@ -159,30 +159,13 @@ def default_caption(pivot: PivotSpec, matrix: Matrix) -> str:
     return words
 
 
-def with_facts(words: str, matrix: Matrix) -> str:
-    """The words with live facts filled in, so that a refresh does not leave a stale claim."""
-    facts = {"n": f"{matrix.kept:,}"}
-    return FACT.sub(lambda found: facts[found[1]], words)
-
-
 def cell_name(matrix: Matrix, row: int, column: int) -> str:
     """A cell by its labels: "Lantern Wharf, Aug"."""
     return ", ".join((*matrix.rows[row], *matrix.columns[column])) or "all records"
 
 
-@dataclass(frozen=True)
-class NumberStyle:
-    """How values are written: with so many decimals, and shares as percent."""
-
-    decimals: int
-    percent: bool = False
-
-    def text(self, value: float) -> str:
-        return number_text(value * 100, self.decimals) + "%" if self.percent else number_text(value, self.decimals)
-
-
-def alternative_text(pivot: PivotSpec, matrix: Matrix, style: NumberStyle) -> str:
-    """The figure in words, for who does not see it."""
+def alternative_text(pivot: PivotSpec, matrix: Matrix, values: NDArray[np.float64], style: NumberStyle) -> str:
+    """The figure in words, for who does not see it. ``values`` are those that have a color."""
     sides = []
     if pivot.rows:
         sides.append(f"each {' and in it '.join(level_words(level) for level in pivot.rows)} down")
@@ -195,42 +178,9 @@ def alternative_text(pivot: PivotSpec, matrix: Matrix, style: NumberStyle) -> st
     if pivot.correlate is not None:
         words += f" of {', '.join(field_words(name) for name in pivot.correlate.fields)}"
     words += f": {rows:,} by {columns:,} cells."
-    values = colored_values(matrix)
     if not np.isnan(values).all():
         high = np.unravel_index(np.nanargmax(values), matrix.shape)
         low = np.unravel_index(np.nanargmin(values), matrix.shape)
         words += f" Highest: {style.text(float(values[high]))}, {cell_name(matrix, int(high[0]), int(high[1]))}."
         words += f" Lowest: {style.text(float(values[low]))}, {cell_name(matrix, int(low[0]), int(low[1]))}."
     return words
-
-
-def number_text(value: float, decimals: int) -> str:
-    """A number for reading: digits grouped, so many decimals, and no minus before a zero."""
-    text = f"{value:,.{decimals}f}"
-    return text.replace("-", "", 1) if text.startswith("-") and not re.search("[1-9]", text) else text.replace("-", "−", 1)
-
-
-def style_of(recipe: Recipe, matrix: Matrix) -> NumberStyle:
-    """How the values of a figure are written: with the decimals asked for, or about three significant digits of the largest cell,
-    and none where cells and totals are whole; parts of a whole as percent, with about two.
-    """
-    percent = is_percent(recipe.pivot)
-    decimals = recipe.cells.decimals
-    if decimals is not None:
-        return NumberStyle(decimals, percent)
-    every = matrix.all_values[~np.isnan(matrix.all_values)] * (100 if percent else 1)
-    cells = np.abs(matrix.values[~np.isnan(matrix.values)]) * (100 if percent else 1)
-    largest = float(cells.max(initial=0.0))
-    if largest == 0 or bool((every == np.rint(every)).all()):
-        return NumberStyle(0, percent)
-    digits = 1 if percent else 2
-    return NumberStyle(int(np.clip(digits - np.floor(np.log10(largest)), 0, 6)), percent)
-
-
-def is_percent(pivot: PivotSpec) -> bool:
-    """Whether values are parts of something, which are written as percent."""
-    if pivot.correlate is not None:
-        return False
-    if pivot.show.as_ in ("share", "index") or (pivot.show.as_ == "change" and pivot.show.relative):
-        return True
-    return pivot.measure.take == "share" and pivot.show.as_ in ("value", "running", "change")

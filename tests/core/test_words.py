@@ -7,7 +7,8 @@ import pytest
 
 from mottled_finch.core.recipe import CellsSpec, load_recipe
 from mottled_finch.core.wording import field_words
-from mottled_finch.core.words import default_title, number_text, printable, style_of
+from mottled_finch.core.number_style import number_text, style_of
+from mottled_finch.core.words import default_title, printable
 
 from .conftest import figure_of
 

@@ -9,7 +9,8 @@ from mottled_finch.core.pivot.cuts import CUTS
 from mottled_finch.core.recipe import LevelSpec, load_recipe
 from mottled_finch.core.recipe.check_pivot import SHOWS
 from mottled_finch.core.wording import field_words
-from mottled_finch.core.words import NumberStyle, level_words, measure_words, number_text, show_words
+from mottled_finch.core.number_style import NumberStyle, number_text
+from mottled_finch.core.words import level_words, measure_words, show_words
 
 PHRASES = "features/plate/statement/phrases"
 

@@ -7,10 +7,8 @@ from numpy.typing import NDArray
 
 from ..color.palettes import BLANK_STEP
 from ..color.spaces import bytes_of
-from ..scene import Grid, Scene, Text
-from ..scene.type import CAP_HEIGHT
+from ..scene import Grid, Scene, Text, Theme, Under
 
-BLANK_FILL, HATCH_INK = "#f1f1ee", "#c9cac3"
 LEAST_HATCHED = 5
 """Points of a cell's shorter side; on smaller ones hatching would be noise."""
 MANY_CELLS = 4_000
@@ -26,7 +24,16 @@ class Canvas(Protocol):
 
     def line(self, x1: float, y1: float, x2: float, y2: float, ink: str, width: float) -> None: ...
 
+    def disc(self, x: float, y: float, side: float, fill: str) -> None:
+        """A filled circle in a square."""
+
     def text(self, text: Text) -> None: ...
+
+    def picture(self, under: Under) -> None:
+        """A part of a picture, over the rectangle it is to fill."""
+
+    def see_through(self, opacity: float) -> None:
+        """What follows is so strong over what lies below it, until it is told otherwise; 1 covers all."""
 
     def image(self, x: float, y: float, width: float, height: float, pixels: NDArray[np.uint8]) -> None:
         """Paint pixels of shape (rows, columns, 3) over a rectangle, each as a sharp-edged cell."""
@@ -34,11 +41,22 @@ class Canvas(Protocol):
 
 def paint(scene: Scene, canvas: Canvas) -> None:
     """Paint the whole scene, back to front."""
-    canvas.rect(0, 0, scene.width, scene.height, scene.ground)
+    if not scene.transparent:
+        canvas.rect(0, 0, scene.width, scene.height, scene.theme.ground)
+    if scene.under:
+        canvas.picture(scene.under)
     if scene.grid:
-        _paint_grid(scene.grid, canvas)
+        if scene.grid.opacity < 1:
+            canvas.see_through(scene.grid.opacity)
+        _paint_cells(scene.grid, canvas, scene.theme)
+        if scene.grid.opacity < 1:
+            canvas.see_through(1.0)
+        _paint_prints(scene.grid, canvas, scene.theme)
     for box in scene.boxes:
-        canvas.rect(box.x, box.y, box.width, box.height, box.fill)
+        if box.round:
+            canvas.disc(box.x, box.y, box.width, box.fill)
+        else:
+            canvas.rect(box.x, box.y, box.width, box.height, box.fill)
     for each in scene.hatchings:
         canvas.hatching(each.x, each.y, each.width, each.height)
     for line in scene.lines:
@@ -47,24 +65,68 @@ def paint(scene: Scene, canvas: Canvas) -> None:
         canvas.text(text)
 
 
-def _paint_grid(grid: Grid, canvas: Canvas) -> None:
+def _paint_cells(grid: Grid, canvas: Canvas, theme: Theme) -> None:
+    if _can_be_image(grid):
+        _paint_as_image(grid, canvas, theme)
+        return
     columns = len(grid.xs)
-    absent = set(grid.absent)
-    if len(grid.steps) > MANY_CELLS and not absent and _is_even(grid):
-        pitch = (grid.xs[1] - grid.xs[0] if columns > 1 else grid.cell_width, grid.ys[1] - grid.ys[0] if len(grid.ys) > 1 else 0)
-        if grid.cell_width >= pitch[0] and (len(grid.ys) == 1 or grid.cell_height >= pitch[1]):
-            _paint_as_image(grid, canvas)
-            return
+    absent, few, aside = set(grid.absent), set(grid.few), set(grid.aside)
+    if grid.frame:
+        for i in range(len(grid.steps)):
+            if i not in absent:
+                x, y = grid.place(i % columns, i // columns)
+                canvas.rect(
+                    x - grid.frame,
+                    y - grid.frame,
+                    grid.cell_width + 2 * grid.frame,
+                    grid.cell_height + 2 * grid.frame,
+                    grid.frame_color,
+                )
+                if grid.marks != "fill":
+                    canvas.rect(x, y, grid.cell_width, grid.cell_height, theme.ground)
+    for rule in grid.rules:
+        canvas.line(*rule, theme.bracket, 1)
     for i, fill in enumerate(grid.fills):
         if i in absent:
             continue
-        x, y = grid.place(i % columns, i // columns)
         if fill is not None:
-            canvas.rect(x, y, grid.cell_width, grid.cell_height, fill)
-        elif min(grid.cell_width, grid.cell_height) < LEAST_HATCHED:
-            canvas.rect(x, y, grid.cell_width, grid.cell_height, BLANK_FILL)
+            _paint_mark(grid, canvas, i, fill)
         else:
-            canvas.hatching(x, y, grid.cell_width, grid.cell_height)
+            x, y = grid.place(i % columns, i // columns)
+            _paint_without_color(grid, canvas, theme, x, y, "few" if i in few else "aside" if i in aside else "blank")
+
+
+def _paint_mark(grid: Grid, canvas: Canvas, i: int, fill: str) -> None:
+    x, y, width, height = grid.mark(i)
+    if width <= 0 or height <= 0:
+        return
+    if grid.marks == "dot":
+        canvas.disc(x, y, width, fill)
+    else:
+        canvas.rect(x, y, width, height, fill)
+
+
+def _paint_without_color(grid: Grid, canvas: Canvas, theme: Theme, x: float, y: float, why: str) -> None:
+    """A cell without a value is hatched, one on too few records has a dash, one set aside is an empty frame."""
+    width, height = grid.cell_width, grid.cell_height
+    small = min(width, height) < LEAST_HATCHED
+    if why == "aside":
+        for left, top, right, bottom in ((x, y, x + width, y), (x, y + height, x + width, y + height)):
+            canvas.line(left, top, right, bottom, theme.bracket, 0.75)
+        for left, top, right, bottom in ((x, y, x, y + height), (x + width, y, x + width, y + height)):
+            canvas.line(left, top, right, bottom, theme.bracket, 0.75)
+    elif why == "few" or small:
+        canvas.rect(x, y, width, height, theme.blank)
+        if not small:
+            dash = min(width * 0.36, 12.0)
+            canvas.rect(x + (width - dash) / 2, y + height / 2 - 0.75, dash, 1.5, theme.quiet)
+    else:
+        canvas.hatching(x, y, width, height)
+
+
+def _paint_prints(grid: Grid, canvas: Canvas, theme: Theme) -> None:
+    columns = len(grid.xs)
+    on_ground = grid.marks != "fill"
     inks = grid.value_inks if grid.prints else ()
     for i, words in enumerate(grid.prints):
         if words:
@@ -73,13 +135,25 @@ def _paint_grid(grid: Grid, canvas: Canvas) -> None:
                 Text(
                     part="cells",
                     x=x + grid.cell_width / 2,
-                    y=y + grid.cell_height / 2 + grid.print_size * CAP_HEIGHT / 2,
+                    y=y + grid.print_base,
                     text=words,
                     size=grid.print_size,
-                    ink=inks[i],
+                    weight=600 if grid.bold else 400,
+                    ink=theme.ink if on_ground else inks[i],
                     anchor="middle",
                 )
             )
+
+
+def _can_be_image(grid: Grid) -> bool:
+    """Whether cells are so many, and stand so evenly, that a pixel for each of them paints the same."""
+    if len(grid.steps) <= MANY_CELLS or grid.absent or grid.few or grid.aside or grid.frame or grid.marks != "fill":
+        return False
+    if not _is_even(grid):
+        return False
+    across = grid.xs[1] - grid.xs[0] if len(grid.xs) > 1 else grid.cell_width
+    down = grid.ys[1] - grid.ys[0] if len(grid.ys) > 1 else 0
+    return grid.cell_width >= across and (len(grid.ys) == 1 or grid.cell_height >= down)
 
 
 def _is_even(grid: Grid) -> bool:
@@ -87,12 +161,12 @@ def _is_even(grid: Grid) -> bool:
     return not any(grid.drops) and all(len(starts) < 3 or np.ptp(np.diff(starts)) < 1e-6 for starts in (grid.xs, grid.ys))
 
 
-def _paint_as_image(grid: Grid, canvas: Canvas) -> None:
+def _paint_as_image(grid: Grid, canvas: Canvas, theme: Theme) -> None:
     table = np.zeros((2, BLANK_STEP + 1, 3), dtype=np.uint8)
     for row, colors in zip(table, (grid.colors, grid.grays), strict=True):
         for step, color in enumerate(colors):
             row[step] = bytes_of(color)
-        row[BLANK_STEP] = bytes_of(BLANK_FILL)
+        row[BLANK_STEP] = bytes_of(theme.blank)
     unlit = np.zeros(len(grid.steps), dtype=np.intp)
     unlit[list(grid.unlit)] = 1
     pixels = table[unlit, np.array(grid.steps, dtype=np.uint8)].reshape(len(grid.ys), len(grid.xs), 3)

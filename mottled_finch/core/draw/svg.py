@@ -13,10 +13,10 @@ from fontTools.ttLib import TTFont
 from numpy.typing import NDArray
 
 from ..figure import Figure
-from ..scene import Scene, Text
+from ..scene import Scene, Text, Under
 from ..scene.type import FAMILY, covers, face
 from ..words import printable
-from .canvas import BLANK_FILL, HATCH_INK, paint
+from .canvas import paint
 
 
 def draw_svg(figure: Figure) -> bytes:
@@ -40,8 +40,8 @@ def svg_text(scene: Scene, *, with_font: bool) -> str:
         f'role="img" font-family="{FAMILY}, sans-serif">'
         f"<title>{_xml(scene.alternative)}</title>"
         f'<defs><pattern id="blank" width="5" height="5" patternUnits="userSpaceOnUse">'
-        f'<rect width="5" height="5" fill="{BLANK_FILL}"/>'
-        f'<path d="M-1 1 L1 -1 M0 5 L5 0 M4 6 L6 4" stroke="{HATCH_INK}" stroke-width="0.8"/></pattern>'
+        f'<rect width="5" height="5" fill="{scene.theme.blank}"/>'
+        f'<path d="M-1 1 L1 -1 M0 5 L5 0 M4 6 L6 4" stroke="{scene.theme.hatch}" stroke-width="0.8"/></pattern>'
         f"{f'<style>{styles}</style>' if styles else ''}</defs>"
         f"{''.join(canvas.parts)}</svg>"
     )
@@ -53,6 +53,7 @@ class SvgCanvas:
     def __init__(self) -> None:
         self.parts: list[str] = []
         self.letters: dict[int, set[str]] = {}
+        self._opacity = 1.0
 
     def rect(self, x: float, y: float, width: float, height: float, fill: str) -> None:
         self.parts.append(f'<rect {_place(x, y, width, height)} fill="{fill}"/>')
@@ -63,6 +64,25 @@ class SvgCanvas:
     def line(self, x1: float, y1: float, x2: float, y2: float, ink: str, width: float) -> None:
         ends = f'x1="{_number(x1)}" y1="{_number(y1)}" x2="{_number(x2)}" y2="{_number(y2)}"'
         self.parts.append(f'<line {ends} stroke="{ink}" stroke-width="{_number(width)}"/>')
+
+    def disc(self, x: float, y: float, side: float, fill: str) -> None:
+        half = side / 2
+        self.parts.append(f'<circle cx="{_number(x + half)}" cy="{_number(y + half)}" r="{_number(half)}" fill="{fill}"/>')
+
+    def picture(self, under: Under) -> None:
+        box = " ".join(_number(each) for each in under.crop)
+        self.parts.append(
+            f'<svg {_place(under.x, under.y, under.width, under.height)} viewBox="{box}" preserveAspectRatio="none">'
+            f'<image width="{under.pixels[0]}" height="{under.pixels[1]}" opacity="{_number(under.strength)}" '
+            f'preserveAspectRatio="none" href={quoteattr(under.picture)}/></svg>'
+        )
+
+    def see_through(self, opacity: float) -> None:
+        if self._opacity < 1:
+            self.parts.append("</g>")
+        if opacity < 1:
+            self.parts.append(f'<g opacity="{_number(opacity)}">')
+        self._opacity = opacity
 
     def text(self, text: Text) -> None:
         self.letters.setdefault(text.weight, set()).update(text.text)

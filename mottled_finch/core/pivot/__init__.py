@@ -3,6 +3,7 @@
 from .canceling import while_wanted
 from .matrix import Group, Labels, Matrix, Merge, colored_values
 from .pivot import behind, make_matrix, measured_beside, members_of, passes
+from .span import span_of
 from .unfinished import Unfinished, unfinished
 from .warm import warm_up
 
@@ -18,6 +19,7 @@ __all__ = [
     "measured_beside",
     "members_of",
     "passes",
+    "span_of",
     "unfinished",
     "warm_up",
     "while_wanted",

@@ -3,15 +3,33 @@
 import re
 
 from ..errors import RecipeError, did_you_mean
+from .check_cells import check_cells
 from .check_color import check_color
+from .check_frame import check_frame
 from .check_pivot import check_condition, check_pivot
 from .spec import Recipe
 from .table_spec import CorrectMend, DropMend, JoinMend, Mend, MergeMend, SplitMend, TableSpec
 
 FACT = re.compile(r"\{([a-z]+(?:\.[a-z]+)*)\}")
 """Words in braces stand for a live fact: a number that is filled in anew whenever the figure is made."""
-FACTS = ("n",)
-PAGE_LEAST, PAGE_MOST = 120, 4_000
+FACTS = (
+    "n",
+    "rows",
+    "columns",
+    "highest",
+    "highest.row",
+    "highest.column",
+    "lowest",
+    "lowest.row",
+    "lowest.column",
+    "total",
+    "from",
+    "to",
+    "hidden",
+    "aside",
+    "lit",
+)
+"""The facts of core/facts.py, by name."""
 
 
 def check_recipe(recipe: Recipe) -> None:
@@ -19,17 +37,23 @@ def check_recipe(recipe: Recipe) -> None:
     check_table(recipe.table)
     check_pivot(recipe.pivot)
     check_color(recipe.color)
-    if recipe.cells.decimals is not None and not 0 <= recipe.cells.decimals <= 10:
-        raise RecipeError(f"{recipe.cells.decimals} decimals are asked for; choose 0 to 10", path="cells.decimals")
-    for name in ("title", "subtitle", "caption"):
-        for fact in FACT.findall(getattr(recipe.words, name) or ""):
-            if fact not in FACTS:
-                raise RecipeError(
-                    f'no live fact "{fact}"; {did_you_mean(fact, FACTS)}', path=f"words.{name}", received=fact, allowed=FACTS
-                )
-    for side, length in (("width", recipe.page.width), ("height", recipe.page.height)):
-        if not PAGE_LEAST <= length <= PAGE_MOST:
-            raise RecipeError(f"a page of {length} points; choose {PAGE_LEAST} to {PAGE_MOST:,}", path=f"page.{side}")
+    check_cells(recipe.cells)
+    for name in ("title", "subtitle", "rows", "columns", "caption", "source"):
+        _check_facts(getattr(recipe.words, name) or "", f"words.{name}")
+    if recipe.heads.flow is not None:
+        _check_facts(recipe.heads.flow.words, "heads.flow.words")
+    check_frame(recipe)
+    for i, note in enumerate(recipe.notes):
+        _check_facts(note.text, f"notes[{i}].text")
+    for name, reason in recipe.dismissed.items():
+        if not reason.strip():
+            raise RecipeError("a caution is dismissed with a reason; write one", path=f"dismissed.{name}")
+
+
+def _check_facts(words: str, path: str) -> None:
+    for fact in FACT.findall(words):
+        if fact not in FACTS:
+            raise RecipeError(f'no live fact "{fact}"; {did_you_mean(fact, FACTS)}', path=path, received=fact, allowed=FACTS)
 
 
 def check_table(table: TableSpec) -> None:

@@ -20,6 +20,11 @@ Linkage = Literal["average", "complete", "ward"]
 SpreadName = Literal["linear", "log", "symlog", "rank"]
 Within = Literal["table", "row", "column", "group"]
 BandMethod = Literal["equal_width", "quantile", "natural", "stdev"]
+NumberMarks = Literal["1,234.5", "1.234,5", "1 234,5", "1’234.5", "1234.5", "1234,5"]
+MarkName = Literal["fill", "square", "dot", "bar"]
+ThemeName = Literal["paper", "reed", "dusk"]
+Picture = Annotated[str, "picture"]
+"""A picture within the recipe, which is longer than any other text."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -112,13 +117,22 @@ class TotalsSpec:
 
 
 @dataclass(frozen=True, kw_only=True)
+class CellSpec:
+    """A cell by the labels of its row and of its column."""
+
+    row: tuple[str, ...]
+    column: tuple[str, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
 class AsideSpec:
-    """Members that are set aside, each by its labels: they are not drawn, and the scale is spread over what is left. Totals stay
-    those of all records.
+    """What is set aside: members, each by its labels, and cells, by their row and column. Members are not drawn, cells have no
+    color, and the scale is spread over what is left. Totals stay those of all records.
     """
 
     rows: tuple[tuple[str, ...], ...] = ()
     columns: tuple[tuple[str, ...], ...] = ()
+    cells: tuple[CellSpec, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -218,48 +232,192 @@ class ColorSpec:
 
 
 @dataclass(frozen=True, kw_only=True)
-class CellsSpec:
-    """What stands in the cells. Without ``decimals`` their number follows from the spread of the values."""
+class NumberSpec:
+    """How numbers are written: as they are, or times a hundred with a percent sign; in full, or in short ("12.3k").
 
-    values: Literal["all", "none"] = "all"
+    ``marks`` shows how digits are grouped and where the decimals begin. ``before`` and ``after`` stand at the number, such as a
+    currency or a unit; ``sign`` puts a plus before what is above zero.
+    """
+
+    as_: Literal["number", "percent"] | None = None
+    short: bool = False
+    marks: NumberMarks = "1,234.5"
+    before: str = ""
+    after: str = ""
+    sign: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class PastSpec:
+    """What lies ``above``, ``below``, ``from`` and ``to`` a number or target, the last two included."""
+
+    above: Number | TargetSpec | None = None
+    below: Number | TargetSpec | None = None
+    from_: Number | TargetSpec | None = None
+    to: Number | TargetSpec | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class PrintSpec:
+    """Another measure that cells print in place of the one that colors them."""
+
+    measure: MeasureSpec = field(default_factory=MeasureSpec)
     decimals: int | None = None
+    number: NumberSpec = field(default_factory=NumberSpec)
+
+
+@dataclass(frozen=True, kw_only=True)
+class MarksSpec:
+    """What a cell is drawn as: filled, or a square, dot or bar as large as ``size``, another measure, says; squares and dots by
+    their area, bars by their length. ``lines`` run between the marks (dividers) or through them (guides). ``title`` heads their
+    legend.
+    """
+
+    as_: MarkName = "fill"
+    size: MeasureSpec | None = None
+    lines: Literal["none", "dividers", "guides"] = "none"
+    title: str | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class CellsSpec:
+    """What stands in the cells: the values of ``all``, of ``none``, of the ``extremes``, or of those past a number.
+
+    Without ``decimals`` their number follows from the spread of the values. ``size``, in points, and ``bold`` are of what is
+    printed, which shrinks where cells are too small. ``least_records`` hides cells that rest on fewer. ``gap``, in points, is left
+    between cells, in ``gap_color`` where there is one; ``square`` makes them as high as they are wide.
+    """
+
+    values: Literal["all", "none", "extremes"] | PastSpec = "all"
+    decimals: int | None = None
+    number: NumberSpec = field(default_factory=NumberSpec)
+    print: PrintSpec | None = None
+    size: Number | None = None
+    bold: bool = False
+    marks: MarksSpec = field(default_factory=MarksSpec)
+    least_records: int | None = None
+    gap: int | None = None
+    gap_color: str | None = None
+    square: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class FlowSpec:
+    """An arrow beside the cells that says which way to read: from the first to the last of the rows or columns, with its words."""
+
+    along: Literal["rows", "columns"] = "columns"
+    words: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class HeadsSpec:
+    """The heads of columns, ``level`` or turned ``up``, or as they fit; long heads of rows are cut, or wrapped to a second line.
+    ``group_gap``, in points, sets groups apart.
+    """
+
+    turn: Literal["fit", "level", "up"] = "fit"
+    long: Literal["cut", "wrap"] = "cut"
+    group_gap: int | None = None
+    flow: FlowSpec | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class NoteSpec:
+    """A mark on a row, a column, or where both meet, each by its labels, outermost first: an outline, and words printed under the
+    figure by a number.
+    """
+
+    row: tuple[str, ...] | None = None
+    column: tuple[str, ...] | None = None
+    text: str = ""
+    outline: bool = True
+
+
+@dataclass(frozen=True, kw_only=True)
+class TickSpec:
+    """A place on the legend, a number or target, and what is written there."""
+
+    at: Number | TargetSpec
+    text: str = ""
 
 
 @dataclass(frozen=True, kw_only=True)
 class LegendSpec:
-    """The key to the colors. ``blank`` names the swatch for cells without a value."""
+    """The key to the colors, at the right, at the top, or below. ``blank`` names the swatch for cells without a value, ``few`` that
+    for those on too few records. With ``ticks`` nothing but these and the ends is written on it.
+    """
 
     show: bool = True
+    place: Literal["right", "top", "below"] = "right"
     title: str | None = None
     blank: str | None = None
+    few: str | None = None
+    ticks: tuple[TickSpec, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
 class WordsSpec:
-    """Words on the page. Left out, a title says what is shown; an empty text takes it off. {n} is the number of records kept."""
+    """Words on the page. Left out, a title says what is shown; an empty text takes it off. ``rows`` and ``columns`` name the sides.
+    Words in braces are live facts, such as {n}, the number of records kept.
+    """
 
     title: str | None = None
     subtitle: str | None = None
+    rows: str | None = None
+    columns: str | None = None
     caption: str | None = None
+    source: str | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class CropSpec:
+    """A part of a picture, in shares of its width and height."""
+
+    left: Number = 0.0
+    top: Number = 0.0
+    width: Number = 1.0
+    height: Number = 1.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class UnderlaySpec:
+    """A picture under the cells, which are then see-through: ``cells`` is how strong they are, ``strength`` how strong the picture,
+    each from 0 to 1. The picture is a PNG or JPEG as a data address, or the name it is kept by.
+    """
+
+    picture: Picture
+    crop: CropSpec = field(default_factory=CropSpec)
+    strength: Number = 1.0
+    cells: Number = 0.6
 
 
 @dataclass(frozen=True, kw_only=True)
 class PageSpec:
-    """The size of the page in points."""
+    """The size of the page in points, its theme, and the house's own colors in place of the theme's. A transparent page has no
+    ground.
+    """
 
     width: int = 960
     height: int = 540
+    theme: ThemeName = "paper"
+    ground: str | None = None
+    ink: str | None = None
+    transparent: bool = False
+    underlay: UnderlaySpec | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class Recipe:
-    """One figure, written down."""
+    """One figure, written down. ``dismissed`` are cautions by name, each with the reason why it does not matter here."""
 
     finch_recipe: Literal[1]
     table: TableSpec = field(default_factory=TableSpec)
     pivot: PivotSpec
     color: ColorSpec = field(default_factory=ColorSpec)
     cells: CellsSpec = field(default_factory=CellsSpec)
+    heads: HeadsSpec = field(default_factory=HeadsSpec)
     legend: LegendSpec = field(default_factory=LegendSpec)
     words: WordsSpec = field(default_factory=WordsSpec)
+    notes: tuple[NoteSpec, ...] = ()
     page: PageSpec = field(default_factory=PageSpec)
+    dismissed: dict[str, str] = field(default_factory=dict)

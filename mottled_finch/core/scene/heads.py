@@ -6,8 +6,8 @@ from math import ceil, floor
 from ..pivot import Group, Labels
 from .axis import Axis
 from .marks import Anchor, Line, Text, Weight
-from .page import BRACKET, INK, Page
-from .type import CAP_HEIGHT, cut, width_of
+from .page import Page
+from .type import CAP_HEIGHT, cut, width_of, wrap
 
 LEAST_HEAD = 6.0
 
@@ -57,15 +57,35 @@ def _line_height(page: Page) -> float:
 
 def column_head_height(page: Page, labels: Sequence[str], cell_width: float) -> tuple[float, bool]:
     """Room for the innermost heads of the columns, and whether they are turned to read upward."""
-    size = page.sizes.head
+    size, turn = page.sizes.head, page.recipe.heads.turn
     widest = max((width_of(label, size) for label in labels), default=0)
     if widest == 0:
         return 0, False
-    if widest <= cell_width - 3:
+    if turn != "up" and widest <= cell_width - 3:
         return round(size * 1.6), False
+    if turn == "level" or (turn == "fit" and page.recipe.heads.long == "wrap" and _wraps(labels, cell_width - 3, size)):
+        lines = max(len(_level_lines(page, label, cell_width)) for label in labels)
+        return round(size * (0.35 + 1.25 * lines)), False
     turned_size, _ = head_size(size, cell_width)
     longest = ceil(widest * turned_size / size)
     return min(longest, floor((page.bottom - page.top) * 0.3)) + round(size * 0.6), True
+
+
+_MOST_LINES = 3
+
+
+def _wraps(labels: Sequence[str], most: float, size: float) -> bool:
+    """Whether every head fits a few lines with no word cut."""
+    return all(
+        len(lines) <= _MOST_LINES and all(width_of(line, size) <= most for line in lines)
+        for lines in (wrap(label, most, size, 99) for label in labels)
+    )
+
+
+def _level_lines(page: Page, label: str, pitch: float) -> list[str]:
+    """The lines of a level head of a column: one, or a few where long heads are wrapped."""
+    wraps = page.recipe.heads.long == "wrap"
+    return wrap(label, pitch - 3, page.sizes.head, _MOST_LINES) if wraps else [cut(label, pitch - 3, page.sizes.head)]
 
 
 def row_heads(
@@ -86,8 +106,14 @@ def row_heads(
         right = line_x + head_gap(page)
     x = right + widths[-1]
     for i in range(0, len(labels), every):
-        y = top + axis.starts[i] + axis.pitch / 2 + size * CAP_HEIGHT / 2
-        _head(page, labels[i], x, y - page.cell_gap / 2, size, widths[-1], "end", row=i)
+        y = top + axis.starts[i] + axis.pitch / 2 + size * CAP_HEIGHT / 2 - page.cell_gap / 2
+        lines = [labels[i]]
+        if page.recipe.heads.long == "wrap" and width_of(labels[i], size) > widths[-1] and axis.pitch >= size * 2.3:
+            lines = wrap(labels[i], widths[-1], size, 2)
+        for number, line in enumerate(lines):
+            at = y + (number - (len(lines) - 1) / 2) * size * 1.12
+            # The head of a wrapped label is its first line; the others only belong to it.
+            _head(page, line, x, at, size, widths[-1], "end", row=i if number == 0 else None, full=labels[i])
 
 
 def column_heads(
@@ -107,7 +133,7 @@ def column_heads(
     rise = round(page.sizes.head * 0.55)
     labels = inner_labels(members)
     inner = axis.pitch - page.cell_gap
-    size, every = (page.sizes.head, 1) if not turned else head_size(page.sizes.head, axis.pitch)
+    size, every = head_size(page.sizes.head, axis.pitch) if turned else (page.sizes.head, _level_step(page, labels, axis.pitch))
     for i in range(0, len(labels), every):
         middle = left + axis.starts[i] + inner / 2
         if turned:
@@ -123,7 +149,11 @@ def column_heads(
                 column=lines[i],
             )
         else:
-            _head(page, labels[i], middle, bottom - rise, size, axis.pitch, "middle", column=lines[i])
+            shown = _level_lines(page, labels[i], axis.pitch + (every - 1) * axis.pitch)
+            for number, line in enumerate(shown):
+                at = bottom - rise - (len(shown) - 1 - number) * size * 1.2
+                column = lines[i] if number == 0 else None
+                _head(page, line, middle, at, size, axis.pitch * every, "middle", column=column, full=labels[i])
     y = bottom - height
     for depth in reversed(depths_of(groups)):
         for i, label in outer_labels(groups, depth):
@@ -143,13 +173,19 @@ def column_heads(
         y -= _line_height(page)
 
 
+def _level_step(page: Page, labels: Sequence[str], pitch: float) -> int:
+    """Every so many-th of the level heads is shown: as many as leave room for a few letters each."""
+    widest = min(max((width_of(label, page.sizes.head) for label in labels), default=0.0), page.sizes.head * 4)
+    return max(1, ceil((widest + 3) / pitch)) if widest > pitch - 3 and pitch < page.sizes.head * 2 else 1
+
+
 def head_gap(page: Page) -> float:
     """What parts a head from the cells, or from the next head."""
     return round(page.sizes.head * 0.7)
 
 
 def _bracket(page: Page, x1: float, y1: float, x2: float, y2: float) -> None:
-    page.lines.append(Line(part="heads", x1=x1, y1=y1, x2=x2, y2=y2, ink=BRACKET, width=1))
+    page.lines.append(Line(part="heads", x1=x1, y1=y1, x2=x2, y2=y2, ink=page.theme.bracket, width=1))
 
 
 def _head(
@@ -165,8 +201,10 @@ def _head(
     weight: Weight = 400,
     row: int | None = None,
     column: int | None = None,
+    full: str = "",
 ) -> None:
     shown = cut(label, most, size, weight) if label else ""
+    whole = full or label
     if not shown or (shown == "…" and most < size):
         return
     page.texts.append(
@@ -177,10 +215,10 @@ def _head(
             text=shown,
             size=size,
             weight=weight,
-            ink=INK,
+            ink=page.theme.ink,
             anchor=anchor,
             turned=turned,
-            full=label if shown != label else None,
+            full=whole if shown != whole else None,
             row=row,
             column=column,
             length=width_of(shown, size, weight),

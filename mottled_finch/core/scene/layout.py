@@ -1,4 +1,4 @@
-"""Placing the parts of a page: words above and below, heads at the grid, totals in bands apart, the legend to the right."""
+"""Placing the parts of a page: words above and below, heads at the grid, totals in bands apart, the legend at its place."""
 
 from dataclasses import dataclass
 from math import ceil, floor
@@ -8,11 +8,15 @@ import numpy as np
 from ..color.coloring import Coloring
 from ..color.ink import inks_on
 from ..color.spaces import hex_of
-from ..pivot import Group, Labels, Matrix, colored_values
+from ..contents import Contents
+from ..facts import Facts
+from ..pivot import Group, Labels, Matrix
 from ..recipe.spec import Recipe
+from ..underlay import picture_of
 from ..words import alternative_text
 from .axis import Axis, axis_of
-from .bands import PLAIN, band_cell, band_head_across, band_head_down, band_size, looks_of
+from .bands import band_cell, band_head_across, band_head_down, band_size, looks_of
+from .bands import plain as plain_look
 from .heads import (
     column_head_height,
     column_heads,
@@ -24,37 +28,68 @@ from .heads import (
     row_heads,
 )
 from .legend import Legend, bands_of, color_notes, legend_of
-from .legend_marks import place_legend
-from .marks import Grid, Scene, Text
-from .page import ALL, INK, Page, place_words, say_nothing_is_kept
+from .legend_marks import across_height, place_legend, place_legend_across
+from .marks import Grid, Scene, Text, Under, Weight
+from .names import place_flow, place_names, reserve_flow, reserve_names
+from .notes import note_lines, place_notes
+from .page import ALL, Page, lines_from_below, place_words, say_nothing_is_kept
 from .trees import column_tree, row_tree
-from .type import cut, width_of
+from .type import CAP_HEIGHT, cut, width_of
 
-GROUND = "#ffffff"
 _LEAST_PRINT = 6.5
 _TREE = 3.2
 """The depth of a tree, in sizes of heads."""
 
 
-def lay_out(recipe: Recipe, matrix: Matrix, coloring: Coloring) -> Scene:
-    """The scene of a recipe, its matrix and the colors of the cells."""
-    page = Page(recipe, matrix, coloring)
+def lay_out(recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, facts: Facts) -> Scene:
+    """The scene of a recipe, its matrix, the colors of the cells and what stands in them. Raises TableError for a live fact that
+    the figure does not have, RecipeError for colors of the page that cannot be told apart, or an underlay that is no picture.
+    """
+    page = Page(recipe, matrix, coloring, contents, facts)
     place_words(page)
     if 0 in matrix.shape:
         say_nothing_is_kept(page)
         grid = None
     else:
         grid = _place_figure(page)
+    values = contents.values
     return Scene(
         width=recipe.page.width,
         height=recipe.page.height,
-        ground=GROUND,
-        alternative=" ".join([alternative_text(recipe.pivot, matrix, page.style), *_said_of_color(page)]),
+        theme=page.theme,
+        transparent=recipe.page.transparent,
+        alternative=" ".join([alternative_text(recipe.pivot, matrix, values, page.style), *_said_of_color(page)]),
         texts=tuple(page.texts),
         boxes=tuple(page.boxes),
         hatchings=tuple(page.hatchings),
         lines=tuple(page.lines),
         grid=grid,
+        under=_under(recipe, grid) if grid else None,
+    )
+
+
+def _under(recipe: Recipe, grid: Grid) -> Under | None:
+    """The picture under the cells, as large as they are together."""
+    spec = recipe.page.underlay
+    if spec is None:
+        return None
+    picture = picture_of(spec.picture)
+    crop = spec.crop
+    left, top = grid.xs[0], grid.ys[0]
+    return Under(
+        x=left,
+        y=top,
+        width=max(grid.xs) + grid.cell_width - left,
+        height=grid.ys[-1] + max((0.0, *grid.drops)) + grid.cell_height - top,
+        picture=picture.address,
+        pixels=(picture.width, picture.height),
+        crop=(
+            crop.left * picture.width,
+            crop.top * picture.height,
+            crop.width * picture.width,
+            crop.height * picture.height,
+        ),
+        strength=spec.strength,
     )
 
 
@@ -110,7 +145,7 @@ class _Sides:
     title_height: float
 
 
-def _sides(page: Page, inner_groups: list[Group], legend: Legend | None) -> _Sides:
+def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> _Sides:
     matrix, sizes, totals = page.matrix, page.sizes, page.recipe.pivot.totals
     across = totals.rows or (totals.column_groups and bool(inner_groups))
     down = totals.columns or (totals.row_groups and bool(matrix.row_groups))
@@ -124,7 +159,7 @@ def _sides(page: Page, inner_groups: list[Group], legend: Legend | None) -> _Sid
     return _Sides(
         left=page.left + tree_width,
         grid_left=grid_left,
-        room=page.right - grid_left - (legend.width + _legend_gap(page) if legend else 0),
+        room=page.right - grid_left - legend_width,
         widths=widths,
         band_width=_band_width(page) if across else 0.0,
         band_height=float(height) if down else 0.0,
@@ -146,28 +181,40 @@ def _frame(page: Page, sides: _Sides, labels: list[Labels], inner_groups: list[G
     """How panels are laid out when so many stand on a line."""
     matrix, sizes, totals = page.matrix, page.sizes, page.recipe.pivot.totals
     lines = ceil(panels / per_line)
+    group_gap = sizes.band_gap if page.recipe.heads.group_gap is None else float(page.recipe.heads.group_gap)
     beyond = sizes.band_gap + sides.band_width if totals.rows else 0.0
     below = sizes.band_gap + sides.band_height if totals.columns else 0.0
-    across = axis_of(
-        len(labels),
-        inner_groups,
-        (sides.room - (per_line - 1) * _panel_gap(page)) / per_line - beyond,
-        sizes.widest_cell,
-        sizes.band_gap,
-        sides.band_width if totals.column_groups else 0.0,
-        sizes.band_gap,
-    )
+
+    def across_of(most: float) -> Axis:
+        return axis_of(
+            len(labels),
+            inner_groups,
+            (sides.room - (per_line - 1) * _panel_gap(page)) / per_line - beyond,
+            most,
+            group_gap,
+            sides.band_width if totals.column_groups else 0.0,
+            sizes.band_gap,
+        )
+
+    across = across_of(sizes.widest_cell)
     head_height, turned = column_head_height(page, inner_labels(labels), across.pitch)
     above = sides.title_height + sides.tree_height + outer_height(page, inner_groups) + head_height
-    down = axis_of(
-        len(matrix.rows),
-        matrix.row_groups,
-        (page.bottom - page.top - (lines - 1) * sizes.head) / lines - above - below,
-        sizes.highest_cell,
-        sizes.band_gap,
-        sides.band_height if totals.row_groups else 0.0,
-        sizes.band_gap,
-    )
+
+    def down_of(most: float) -> Axis:
+        return axis_of(
+            len(matrix.rows),
+            matrix.row_groups,
+            (page.bottom - page.top - (lines - 1) * sizes.head) / lines - above - below,
+            most,
+            group_gap,
+            sides.band_height if totals.row_groups else 0.0,
+            sizes.band_gap,
+        )
+
+    down = down_of(sizes.highest_cell)
+    if page.recipe.cells.square:
+        side = min(across.pitch, down.pitch)
+        across, down = across_of(side), down_of(side)
     return _Frame(
         across=across,
         down=down,
@@ -179,68 +226,114 @@ def _frame(page: Page, sides: _Sides, labels: list[Labels], inner_groups: list[G
     )
 
 
+@dataclass(frozen=True, kw_only=True)
+class _Plan:
+    """How the whole figure is laid out."""
+
+    sides: _Sides
+    frame: _Frame
+    per_line: int
+    panels: list[_Panel]
+    labels: list[Labels]
+    inner_groups: list[Group]
+
+
+def _planned(page: Page, legend_width: float) -> _Plan:
+    """The layout with the largest cells, beside a legend of a width."""
+    panels, inner_groups = _panels(page.matrix)
+    labels = [labels[1:] if page.matrix.panels else labels for labels in page.matrix.columns[: panels[0].stop]]
+    sides = _sides(page, inner_groups, legend_width)
+    frames = {each: _frame(page, sides, labels, inner_groups, len(panels), each) for each in range(1, len(panels) + 1)}
+    per_line = max(frames, key=lambda each: _worth(frames[each], each, len(panels)))
+    return _Plan(sides=sides, frame=frames[per_line], per_line=per_line, panels=panels, labels=labels, inner_groups=inner_groups)
+
+
+def _mark_side(page: Page, plan: _Plan) -> float:
+    """The side of the largest mark: the length of the longest, for bars."""
+    marks = page.recipe.cells.marks.as_
+    across, down = plan.frame.across.pitch, plan.frame.down.pitch
+    gap = _cell_gap(page, across, down)
+    return across - gap if marks == "bar" else min(across - gap, _mark_height(page, down - gap))
+
+
+def _cell_gap(page: Page, across: float, down: float) -> float:
+    """What is left open between two cells."""
+    cell = min(across, down)
+    if page.recipe.cells.gap is not None:
+        return float(min(page.recipe.cells.gap, floor(cell * 0.4)))
+    return 2.0 if cell >= 14 else 1.0 if cell >= 6 else 0.0
+
+
 def _place_figure(page: Page) -> Grid:
-    matrix, sizes, totals = page.matrix, page.sizes, page.recipe.pivot.totals
+    totals, sizes, legend_spec = page.recipe.pivot.totals, page.sizes, page.recipe.legend
+    lines_from_below(page, "notes", note_lines(page))
+    flow_room = reserve_flow(page)
+    names_top = reserve_names(page)
     legend = _legend(page)
-    panels, inner_groups = _panels(matrix)
-    labels = [labels[1:] if matrix.panels else labels for labels in matrix.columns[: panels[0].stop]]
-    sides = _sides(page, inner_groups, legend)
-    plans = {each: _frame(page, sides, labels, inner_groups, len(panels), each) for each in range(1, len(panels) + 1)}
-    per_line = max(plans, key=lambda each: _worth(plans[each], each, len(panels)))
-    plan = plans[per_line]
-    cell = min(plan.across.pitch, plan.down.pitch)
-    gap = page.cell_gap = 2 if cell >= 14 else 1 if cell >= 6 else 0
-    inner = plan.across.pitch - gap, plan.down.pitch - gap
+    mark = 0.0
+    if legend and legend.samples:  # how large marks become is known once the cells are laid out
+        mark = _mark_side(page, _planned(page, legend.width + _legend_gap(page) if legend_spec.place == "right" else 0.0))
+        legend = _legend(page, mark)
+    legend_top = page.top
+    if legend and legend_spec.place != "right":
+        height = across_height(page, legend, page.right - page.left, mark)
+        if legend_spec.place == "top":
+            page.top += height
+        else:
+            page.bottom -= height
+            legend_top = page.bottom + round(sizes.head * 0.6)
+    beside = legend if legend_spec.place == "right" else None
+    plan = _planned(page, beside.width + _legend_gap(page) if beside else 0.0)
+    sides, frame, panels = plan.sides, plan.frame, plan.panels
+    gap = page.cell_gap = _cell_gap(page, frame.across.pitch, frame.down.pitch)
+    inner = frame.across.pitch - gap, frame.down.pitch - gap
     band_width = sides.band_width
-    if totals.rows and len(panels) == 1 and band_width < inner[0] < sides.room - plan.across.end - sizes.band_gap:
+    if totals.rows and len(panels) == 1 and band_width < inner[0] < sides.room - frame.across.end - sizes.band_gap:
         band_width = float(floor(inner[0]))
 
     xs: list[float] = []
     drops: list[float] = []
-    grid_top = page.top + plan.above
+    grid_top = page.top + frame.above
     for number, panel in enumerate(panels):
-        x = sides.grid_left + number % per_line * plan.width
-        drop = number // per_line * plan.height
-        xs += [x + start for start in plan.across.starts]
-        drops += [drop] * len(plan.across.starts)
-        _place_panel(
-            page, panel, labels, inner_groups, sides, plan, x, grid_top + drop, band_width, leftmost=number % per_line == 0
-        )
-    if legend:
-        end = sides.grid_left + min(per_line, len(panels)) * plan.width - _panel_gap(page) + band_width - sides.band_width
-        place_legend(page, legend, end - gap + _legend_gap(page), grid_top, page.bottom)
-    ys = [grid_top + start for start in plan.down.starts]
-    return _grid(page, xs, ys, drops if len(panels) > per_line else [], inner[0], inner[1])
+        x = sides.grid_left + number % plan.per_line * frame.width
+        drop = number // plan.per_line * frame.height
+        xs += [x + start for start in frame.across.starts]
+        drops += [drop] * len(frame.across.starts)
+        _place_panel(page, panel, plan, x, grid_top + drop, band_width, leftmost=number % plan.per_line == 0)
+    end = sides.grid_left + min(plan.per_line, len(panels)) * frame.width - _panel_gap(page) + band_width - sides.band_width
+    if legend and legend_spec.place == "right":
+        place_legend(page, legend, end - gap + _legend_gap(page), grid_top, page.bottom, min(mark, _mark_side(page, plan)))
+    elif legend:
+        shift = min(sides.grid_left - page.left, max(0.0, page.right - sides.grid_left - (page.right - page.left) * 0.75))
+        room = page.right - page.left
+        lines_alike = across_height(page, legend, room - shift, mark) <= across_height(page, legend, room, mark)
+        at = page.left + shift if lines_alike else page.left
+        place_legend_across(page, legend, at, legend_top, page.right - at, min(mark, _mark_side(page, plan)))
+    ys = [grid_top + start for start in frame.down.starts]
+    grid = _grid(page, xs, ys, drops if len(panels) > plan.per_line else [], inner[0], inner[1])
+    place_names(page, names_top, sides.left, sides.grid_left, grid_top, named=bool(sides.widths[-1]) or len(sides.widths) > 1)
+    below = grid_top + max(drops) + (frame.height - frame.above) - sizes.head
+    place_flow(page, grid, flow_room, below)
+    place_notes(page, grid)
+    return grid
 
 
-def _place_panel(
-    page: Page,
-    panel: _Panel,
-    labels: list[Labels],
-    inner_groups: list[Group],
-    sides: _Sides,
-    plan: _Frame,
-    x: float,
-    top: float,
-    band_width: float,
-    *,
-    leftmost: bool,
-) -> None:
+def _place_panel(page: Page, panel: _Panel, plan: _Plan, x: float, top: float, band_width: float, *, leftmost: bool) -> None:
     """The heads, trees and totals of one panel, whose cells begin at x and top."""
-    matrix = page.matrix
+    matrix, sides, frame, inner_groups = page.matrix, plan.sides, plan.frame, plan.inner_groups
     if panel.title:
-        _panel_title(page, panel, x, top - plan.above + round(page.sizes.head * 0.86), plan.across.end)
+        _panel_title(page, panel, x, top - frame.above + round(page.sizes.head * 0.86), frame.across.end)
     lines = [*range(panel.start, panel.stop), *_lines_of_groups(matrix, panel, inner_groups)]
-    column_heads(page, labels, inner_groups, plan.across, x, top, plan.head_height, plan.turned, lines)
+    column_heads(page, plan.labels, inner_groups, frame.across, x, top, frame.head_height, frame.turned, lines)
     if matrix.column_tree:
-        below = top - plan.head_height - outer_height(page, inner_groups)
-        column_tree(page, matrix.column_tree, plan.across, x, below - 2, sides.tree_height - 4)
+        below = top - frame.head_height - outer_height(page, inner_groups)
+        column_tree(page, matrix.column_tree, frame.across, x, below - 2, sides.tree_height - 4)
     if leftmost:
-        row_heads(page, matrix.rows, matrix.row_groups, plan.down, top, sides.left, sides.widths)
+        row_heads(page, matrix.rows, matrix.row_groups, frame.down, top, sides.left, sides.widths)
         if matrix.row_tree:
-            row_tree(page, matrix.row_tree, plan.down, top, sides.left - 4, sides.tree_width - 4)
+            row_tree(page, matrix.row_tree, frame.down, top, sides.left - 4, sides.tree_width - 4)
     _bands(
-        page, panel, inner_groups, plan, x, top, sides.grid_left, band_width, sides.band_height, bool(sides.widths[-1]), leftmost
+        page, panel, inner_groups, frame, x, top, sides.grid_left, band_width, sides.band_height, bool(sides.widths[-1]), leftmost
     )
 
 
@@ -255,7 +348,7 @@ def _panel_title(page: Page, panel: _Panel, x: float, y: float, most: float) -> 
             text=words,
             size=size,
             weight=600,
-            ink=INK,
+            ink=page.theme.ink,
             full=panel.title if words != panel.title else None,
             column=panel.total,
             length=width_of(words, size, 600),
@@ -329,25 +422,36 @@ def _line_of_bands(
     values = np.array([page.matrix.all_values[row, column] for row, column, _, _ in cells])
     texts = [page.number(value) for value in values.tolist()]
     size = floor(band_size(page, texts, width) * 4) / 4
-    looks = [PLAIN] * len(cells) if plain else looks_of(page, values)
+    looks = [plain_look(page)] * len(cells) if plain else looks_of(page, values)
     for (row, column, x, y), text, look in zip(cells, texts, looks, strict=True):
         line = row % page.matrix.all_values.shape[0], column % page.matrix.all_values.shape[1]  # the line of all may be told as -1
         band_cell(page, line, text, x, y, width, height, size, look)
 
 
+_PRINT_ROOM = 1.3
+"""Of the size of printed values: what they take from a mark."""
+
+
+def _mark_height(page: Page, height: float) -> float:
+    """The room for a mark in a cell of a height: values are printed below marks, not on them."""
+    return height - _print_size(page, height) * _PRINT_ROOM if page.contents.prints and height >= 3 * _LEAST_PRINT else height
+
+
+def _print_size(page: Page, height: float) -> float:
+    """The size of values in cells of a height, before their width is looked at."""
+    wanted = page.recipe.cells.size or page.sizes.head
+    return min(wanted, height * (0.62 if page.recipe.cells.marks.as_ == "fill" else 0.34))
+
+
 def _grid(page: Page, xs: list[float], ys: list[float], drops: list[float], width: float, height: float) -> Grid:
-    matrix, recipe = page.matrix, page.recipe
-    coloring, values = page.coloring, colored_values(matrix)
+    matrix, cells, contents = page.matrix, page.recipe.cells, page.contents
+    coloring = page.coloring
+    filled = cells.marks.as_ == "fill"
     grays = () if coloring.lit is None else coloring.grays
-    prints: list[str] = []
-    size = 0.0
-    wanted = recipe.cells.values == "all"
-    if wanted and height >= _LEAST_PRINT * 1.15 and width >= 2 * _LEAST_PRINT:
-        prints = [page.number(value) for value in values.ravel().tolist()]
-        widest = max(width_of(text, 1.0) for text in set(prints)) or 1.0
-        size = floor(min(page.sizes.head, height * 0.62, (width - 3) / widest) * 4) / 4
-        if size < _LEAST_PRINT:
-            prints = []
+    prints, size = _printed(page, width, height)
+    room = 0.0 if filled or not prints else size * _PRINT_ROOM
+    base = height / 2 + size * CAP_HEIGHT / 2 if filled else height - (room - size * CAP_HEIGHT) / 2
+    gap = page.cell_gap
     return Grid(
         xs=tuple(xs),
         ys=tuple(ys),
@@ -362,8 +466,55 @@ def _grid(page: Page, xs: list[float], ys: list[float], drops: list[float], widt
         grays=tuple(hex_of(color) for color in grays),
         prints=tuple(prints),
         print_size=size,
-        fits=bool(prints) or not wanted,
+        fits=bool(prints) or not any(contents.prints),
+        bold=cells.bold,
+        print_base=base,
+        few=tuple(np.flatnonzero(contents.few).tolist()),
+        aside=tuple(np.flatnonzero(contents.aside).tolist()),
+        marks=cells.marks.as_,
+        sizes=() if contents.sizes is None else tuple(contents.sizes.ravel().round(4).tolist()),
+        mark_height=height - room,
+        rules=_rules(page, xs, ys, drops, width, height, height - room),
+        frame=gap / 2 if cells.gap_color and gap else 0.0,
+        frame_color=(cells.gap_color or "").lower() if gap else "",
+        opacity=1.0 if page.recipe.page.underlay is None else page.recipe.page.underlay.cells,
     )
+
+
+def _printed(page: Page, width: float, height: float) -> tuple[list[str], float]:
+    """What cells print, and how large; nothing where it would be too small to read, or where a picture lies under it."""
+    prints = page.contents.prints
+    if not any(prints) or page.recipe.page.underlay is not None:
+        return [], 0.0
+    if height < _LEAST_PRINT * 1.15 or width < 2 * _LEAST_PRINT:
+        return [], 0.0
+    weight: Weight = 600 if page.recipe.cells.bold else 400
+    widest = max(width_of(text, 1.0, weight) for text in set(prints)) or 1.0
+    size = floor(min(_print_size(page, height), (width - 3) / widest) * 4) / 4
+    return (list(prints), size) if size >= _LEAST_PRINT else ([], 0.0)
+
+
+def _rules(
+    page: Page, xs: list[float], ys: list[float], drops: list[float], width: float, height: float, mark_height: float
+) -> tuple[tuple[float, float, float, float], ...]:
+    """Lines under the marks, from edge to edge of each matrix: through their middles, or between them."""
+    kind = page.recipe.cells.marks.lines
+    if kind == "none" or page.recipe.cells.marks.as_ == "fill":
+        return ()
+    found = []
+    gap = page.cell_gap
+    levels = sorted(set(drops or [0.0]))
+    for drop in levels:
+        across = [x for x, each in zip(xs, drops or [0.0] * len(xs), strict=True) if each == drop]
+        left, right = across[0], across[-1] + width
+        top, bottom = ys[0] + drop, ys[-1] + drop + height
+        if kind == "guides":
+            found += [(left, y + drop + mark_height / 2, right, y + drop + mark_height / 2) for y in ys]
+            found += [(x + width / 2, top, x + width / 2, bottom) for x in across]
+        else:
+            found += [(left, y + drop - gap / 2, right, y + drop - gap / 2) for y in ys[1:]]
+            found += [(x - gap / 2, top, x - gap / 2, bottom) for x in across[1:]]
+    return tuple(found)
 
 
 def _said_of_color(page: Page) -> list[str]:
@@ -373,7 +524,10 @@ def _said_of_color(page: Page) -> list[str]:
     return [f"{note}." for note in [*notes, *([f"Bands: {'; '.join(bands)}"] if bands else [])]]
 
 
-def _legend(page: Page) -> Legend | None:
+def _legend(page: Page, mark: float = 0.0) -> Legend | None:
     if not page.recipe.legend.show:
         return None
-    return legend_of(page.recipe, page.matrix, page.coloring, page.style, page.sizes.caption, (page.right - page.left) * 0.22)
+    share = 0.22 if page.recipe.legend.place == "right" else 0.6
+    return legend_of(
+        page.recipe, page.matrix, page.coloring, page.contents, page.sizes.caption, (page.right - page.left) * share, mark
+    )

@@ -1,4 +1,6 @@
-"""The legend's contents: its title, the ticks of the ramp or the blocks of bands, and the swatch for "no value"."""
+"""The legend's contents: its title, the ticks of the ramp or the blocks of bands, the swatches for cells without a color, and marks
+of a few sizes.
+"""
 
 from dataclasses import dataclass, replace
 from math import ceil, floor, log10
@@ -9,10 +11,14 @@ from ..color.coloring import Coloring
 from ..color.palettes import BLANK_STEP
 from ..color.scale import Scale
 from ..color.spaces import hex_of
+from ..contents import Contents
+from ..number_style import NumberStyle
 from ..pivot import Matrix
 from ..recipe.spec import BandsSpec, ColorSpec, EndSpec, Recipe
 from ..table import number_label
-from ..words import NumberStyle, ordinal, spotlight_words, what_is_shown
+from ..targets import number_of
+from ..wording import beginning
+from ..words import measure_words, ordinal, spotlight_words, what_is_shown
 from .type import CAP_HEIGHT, cut, width_of, wrap
 
 NO_VALUE = "No value"
@@ -28,9 +34,10 @@ class Tick:
 
 @dataclass(frozen=True)
 class Block:
-    """A band: its color, what it is called, and the same in full where that had to be cut."""
+    """A band: its color and which of them it is, what it is called, and the same in full where that had to be cut."""
 
     fill: str
+    step: int
     text: str
     full: str | None = None
 
@@ -44,10 +51,21 @@ class Band:
     cells: int
 
 
+@dataclass(frozen=True)
+class Sample:
+    """A mark of a size: its share of the largest mark's side (of its length, for a bar), and what that stands for."""
+
+    share: float
+    text: str
+
+
 @dataclass(frozen=True, kw_only=True)
 class Legend:
     """``fixed`` ticks (ends and middle) always show; ``between`` only where they have room. Bands have ``blocks``, the highest
     first, in their place. ``notes`` say what is not plain to see: what cells are judged within, how values are spread, what is lit.
+
+    ``blank`` and ``few`` name the swatches of cells without a value and of those on too few records, empty where there are none.
+    ``samples`` are marks of a few sizes under a title, the largest first.
     """
 
     title: tuple[str, ...]
@@ -56,10 +74,18 @@ class Legend:
     fixed: tuple[Tick, ...]
     between: tuple[Tick, ...]
     blank: str
+    few: str
+    sample_title: tuple[str, ...]
+    samples: tuple[Sample, ...]
     size: float
     ramp_width: float
     tick_x: float
     width: float
+
+    @property
+    def swatches(self) -> list[tuple[bool, str]]:
+        """What stands for cells without a color: whether it is hatched, and its words."""
+        return [(hatched, text) for hatched, text in ((True, self.blank), (False, self.few)) if text]
 
     def ticks_for(self, height: float) -> list[Tick]:
         """The ticks that fit a ramp of that height without touching, the fixed ones first."""
@@ -76,11 +102,14 @@ class Legend:
         return min(max(centered, self.size * CAP_HEIGHT), height)
 
 
-def legend_of(recipe: Recipe, matrix: Matrix, coloring: Coloring, style: NumberStyle, size: float, most: float) -> Legend:
-    """The legend of a figure, no wider than ``most`` points."""
-    scale = coloring.scale
+def legend_of(
+    recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, size: float, most: float, mark: float = 0.0
+) -> Legend:
+    """The legend of a figure, no wider than ``most`` points. ``mark`` is the side of the largest mark."""
+    scale, style = coloring.scale, contents.style
     ramp_width = round(size * 1.7)
-    tick_x = ramp_width + round(size * 0.8)
+    samples = _samples(recipe, contents)
+    tick_x = max(ramp_width, ceil(mark * max((sample.share for sample in samples), default=0.0))) + round(size * 0.8)
     words = what_is_shown(recipe.pivot) if recipe.legend.title is None else recipe.legend.title
     title = wrap(words[:1].upper() + words[1:], most, size, 3, 600)
     notes = tuple(line for note in color_notes(recipe.color, style) for line in wrap(note, most, size, 3) if line)
@@ -88,15 +117,22 @@ def legend_of(recipe: Recipe, matrix: Matrix, coloring: Coloring, style: NumberS
     fixed: tuple[Tick, ...] = ()
     between: tuple[Tick, ...] = ()
     if scale and scale.cuts is not None:
-        blocks = tuple(_block(band, most - tick_x, size) for band in reversed(bands_of(recipe, coloring, style)))
+        blocks = tuple(
+            _block(i, band, most - tick_x, size) for i, band in reversed(list(enumerate(bands_of(recipe, coloring, style))))
+        )
     elif scale:
         fixed = tuple(_cut(tick, most - tick_x, size) for tick in _fixed(recipe, scale, style))
         between = tuple(_cut(tick, most - tick_x, size) for tick in _between(recipe, scale, style))
-    blank = ""
+    blank = few = ""
     if (np.isnan(matrix.values) & (True if matrix.absent is None else ~matrix.absent)).any():
         blank = cut(NO_VALUE if recipe.legend.blank is None else recipe.legend.blank, most - tick_x, size)
-    texts = [tick.text for tick in (*fixed, *between)] + [block.text for block in blocks] + ([blank] if blank else [])
-    lines = [width_of(line, size, 600) for line in title] + [width_of(line, size) for line in notes]
+    if contents.few.any():
+        words = f"Under {recipe.cells.least_records:,} records" if recipe.legend.few is None else recipe.legend.few
+        few = cut(words, most - tick_x, size)
+    sample_title = wrap(_sample_title(recipe), most, size, 2, 600) if samples else []
+    texts = [tick.text for tick in (*fixed, *between)] + [block.text for block in blocks] + [blank, few]
+    texts += [sample.text for sample in samples]
+    lines = [width_of(line, size, 600) for line in (*title, *sample_title)] + [width_of(line, size) for line in notes]
     return Legend(
         title=tuple(line for line in title if line),
         notes=notes,
@@ -104,6 +140,9 @@ def legend_of(recipe: Recipe, matrix: Matrix, coloring: Coloring, style: NumberS
         fixed=fixed,
         between=between,
         blank=blank,
+        few=few,
+        sample_title=tuple(sample_title),
+        samples=tuple(Sample(sample.share, cut(sample.text, most - tick_x, size)) for sample in samples),
         size=size,
         ramp_width=ramp_width,
         tick_x=tick_x,
@@ -111,13 +150,33 @@ def legend_of(recipe: Recipe, matrix: Matrix, coloring: Coloring, style: NumberS
     )
 
 
+def _sample_title(recipe: Recipe) -> str:
+    marks = recipe.cells.marks
+    return beginning(measure_words(marks.size)) if marks.title is None and marks.size else marks.title or ""
+
+
+def _samples(recipe: Recipe, contents: Contents) -> list[Sample]:
+    """Round numbers up to the largest: its own order, and about a half and a tenth of it."""
+    if contents.size_style is None or not contents.most > 0:
+        return []
+    power = 10.0 ** floor(log10(contents.most))
+    largest = next(power * factor for factor in (5, 2, 1) if power * factor <= contents.most * 1.000001)
+    numbers = [largest, largest / 2, largest / 10]
+    by_area = recipe.cells.marks.as_ != "bar"
+    shares = [number / contents.most for number in numbers]
+    return [
+        Sample(share**0.5 if by_area else share, end_text(number, contents.size_style))
+        for number, share in zip(numbers, shares, strict=True)
+    ]
+
+
 def _cut(tick: Tick, most: float, size: float) -> Tick:
     return Tick(tick.place, cut(tick.text, most, size))
 
 
-def _block(band: Band, most: float, size: float) -> Block:
+def _block(step: int, band: Band, most: float, size: float) -> Block:
     text = cut(band.words, most, size)
-    return Block(band.color, text, band.words if text != band.words else None)
+    return Block(band.color, step, text, band.words if text != band.words else None)
 
 
 SPREAD_NOTES = {"log": "Spread by logarithm", "symlog": "Spread by logarithm on both sides of zero", "rank": "Spread by rank"}
@@ -218,6 +277,8 @@ def _between(recipe: Recipe, scale: Scale, style: NumberStyle) -> list[Tick]:
     """Round numbers inside the scale; where values are spread by rank, those with a quarter, half and three quarters below."""
     if recipe.color.within != "table" or scale.high <= scale.low or not np.isfinite(scale.high - scale.low):
         return []
+    if recipe.legend.ticks:
+        return _written(recipe, scale, style)
     if scale.spread.name == "rank":
         ends = scale.spread.of(np.array([scale.low, scale.high]))
         values = [scale.spread.back(float(ends[0] + share * (ends[1] - ends[0]))) for share in (0.5, 0.25, 0.75)]
@@ -231,6 +292,17 @@ def _between(recipe: Recipe, scale: Scale, style: NumberStyle) -> list[Tick]:
     places = scale.places(np.array(values)).tolist() if values else []
     inside = [scale.low < value < scale.high for value in values]
     return [Tick(place, text) for place, text, fits in zip(places, texts, inside, strict=True) if fits]
+
+
+def _written(recipe: Recipe, scale: Scale, style: NumberStyle) -> list[Tick]:
+    """The ticks the recipe asks for."""
+    values = [number_of(tick.at, recipe.table.targets, f"legend.ticks[{i}].at") for i, tick in enumerate(recipe.legend.ticks)]
+    places = scale.places(np.array(values)).tolist()
+    return [
+        Tick(place, tick.text or end_text(value, style))
+        for place, value, tick in zip(places, values, recipe.legend.ticks, strict=True)
+        if scale.low <= value <= scale.high
+    ]
 
 
 def _powers(scale: Scale) -> list[float]:

@@ -5,8 +5,10 @@ from typing import Literal
 
 from ..color.ink import DARK
 from ..color.palettes import BLANK_STEP
+from ..recipe.spec import MarkName
+from .themes import Theme
 
-Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees"]
+Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees", "notes"]
 
 Anchor = Literal["start", "middle", "end"]
 Weight = Literal[400, 600]
@@ -37,7 +39,9 @@ class Text:
 
 @dataclass(frozen=True, kw_only=True)
 class Box:
-    """A filled rectangle."""
+    """A filled rectangle, or a disc as large as fits into it. ``step`` is the place of its color among those of the cells, where
+    it has one of these.
+    """
 
     part: Part
     x: float
@@ -45,6 +49,8 @@ class Box:
     width: float
     height: float
     fill: str
+    round: bool = False
+    step: int | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -79,6 +85,11 @@ class Grid:
     other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those outside the
     spotlight, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is
     false when values were asked for and the cells are too small to print them.
+
+    ``few`` are hidden since they rest on too few records, ``aside`` are set aside; both are told apart from blanks. ``marks`` are
+    what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``mark_height`` of its cell. ``print_base``
+    is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the marks, from x1, y1 to x2, y2.
+    ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture.
     """
 
     xs: tuple[float, ...]
@@ -95,6 +106,17 @@ class Grid:
     prints: tuple[str, ...]
     print_size: float
     fits: bool
+    bold: bool = False
+    print_base: float = 0.0
+    few: tuple[int, ...] = ()
+    aside: tuple[int, ...] = ()
+    marks: MarkName = "fill"
+    sizes: tuple[float, ...] = ()
+    mark_height: float = 0.0
+    rules: tuple[tuple[float, float, float, float], ...] = ()
+    frame: float = 0.0
+    frame_color: str = ""
+    opacity: float = 1.0
 
     @property
     def fills(self) -> tuple[str | None, ...]:
@@ -111,21 +133,55 @@ class Grid:
         unlit = set(self.unlit)
         return tuple(DARK if step == BLANK_STEP or i in unlit else self.inks[step] for i, step in enumerate(self.steps))
 
+    def mark(self, i: int) -> tuple[float, float, float, float]:
+        """Where the mark of a cell is: its left, top, width and height."""
+        columns = len(self.xs)
+        x, y = self.place(i % columns, i // columns)
+        if self.marks == "fill":
+            return x, y, self.cell_width, self.cell_height
+        if self.marks == "bar":
+            high = self.mark_height * BAR_HEIGHT
+            return x, y + (self.mark_height - high) / 2, self.sizes[i] * self.cell_width, high
+        side = self.sizes[i] * min(self.cell_width, self.mark_height)
+        return x + (self.cell_width - side) / 2, y + (self.mark_height - side) / 2, side, side
+
     def place(self, column: int, row: int) -> tuple[float, float]:
         """Where a cell's top left corner is."""
         return self.xs[column], self.ys[row] + (self.drops[column] if self.drops else 0.0)
 
 
+BAR_HEIGHT = 0.62
+"""Of the room for a mark."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Under:
+    """A picture under the cells: where it lies, the part of it that is shown in pixels (``crop``: left, top, width, height), its
+    size in pixels, and how strong it is.
+    """
+
+    x: float
+    y: float
+    width: float
+    height: float
+    picture: str
+    pixels: tuple[int, int]
+    crop: tuple[float, float, float, float]
+    strength: float
+
+
 @dataclass(frozen=True, kw_only=True)
 class Scene:
-    """One page, ready to be drawn. ``alternative`` says the figure in words."""
+    """One page, ready to be drawn. ``alternative`` says the figure in words. A transparent page has no ground."""
 
     width: int
     height: int
-    ground: str
+    theme: Theme
+    transparent: bool = False
     alternative: str
     texts: tuple[Text, ...]
     boxes: tuple[Box, ...]
     hatchings: tuple[Hatching, ...]
     lines: tuple[Line, ...]
     grid: Grid | None
+    under: Under | None = None

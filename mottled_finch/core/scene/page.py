@@ -1,18 +1,20 @@
 """The page while it fills: marks placed so far, the room that is left, and the words above and below the figure."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
 from ..color.coloring import Coloring
+from ..contents import Contents
+from ..facts import Facts, counted_in_caption
 from ..pivot import Matrix
 from ..recipe.spec import Recipe
-from ..words import default_caption, default_title, style_of, with_facts
+from ..words import default_caption, default_title
 from .marks import Box, Hatching, Line, Part, Text, Weight
+from .themes import theme_of
 from .type import wrap
 
-INK, QUIET, BAND = "#1d211a", "#5f6359", "#f4f3ef"
-BRACKET, TREE = "#b9bab2", "#7d8177"
 ALL = "All"
 
 
@@ -48,8 +50,9 @@ def _sizes(width: int, height: int) -> Sizes:
 class Page:
     """Marks placed so far, and the room left between ``left`` and ``right``, ``top`` and ``bottom``."""
 
-    def __init__(self, recipe: Recipe, matrix: Matrix, coloring: Coloring) -> None:
-        self.recipe, self.matrix, self.coloring = recipe, matrix, coloring
+    def __init__(self, recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, facts: Facts) -> None:
+        self.recipe, self.matrix, self.coloring, self.contents, self.facts = recipe, matrix, coloring, contents, facts
+        self.theme = theme_of(recipe.page)
         self.sizes = _sizes(recipe.page.width, recipe.page.height)
         self.texts: list[Text] = []
         self.boxes: list[Box] = []
@@ -59,8 +62,8 @@ class Page:
         self.right = recipe.page.width - self.sizes.margin
         self.top = self.sizes.margin
         self.bottom = recipe.page.height - self.sizes.margin
-        self.style = style_of(recipe, matrix)
-        self.cell_gap = 0
+        self.style = contents.style
+        self.cell_gap = 0.0
         """What is left open between two cells, once their size is known."""
 
     def number(self, value: float) -> str:
@@ -68,21 +71,34 @@ class Page:
 
 
 def place_words(page: Page) -> None:
-    words, sizes = page.recipe.words, page.sizes
+    words, sizes, theme = page.recipe.words, page.sizes, page.theme
     title = default_title(page.recipe.pivot) if words.title is None else words.title
-    _words_from_top(page, "title", title, sizes.title, 600, INK, lines=2)
-    _words_from_top(page, "subtitle", words.subtitle or "", sizes.subtitle, 400, QUIET, lines=2)
+    _words_from_top(page, "title", title, sizes.title, 600, theme.ink, lines=2)
+    _words_from_top(page, "subtitle", words.subtitle or "", sizes.subtitle, 400, theme.quiet, lines=2)
     page.top += round(sizes.head * 0.8) if page.texts else 0
     caption = default_caption(page.recipe.pivot, page.matrix) if words.caption is None else words.caption
-    lines = wrap(with_facts(caption, page.matrix), page.right - page.left, sizes.caption, lines=3)
+    caption = page.facts.filled(caption, "words.caption")
+    counted = counted_in_caption(page.recipe, page.contents)
+    lines = _wrapped(page, f"{caption} {counted}" if caption and counted else caption or counted, 3)
+    lines += _wrapped(page, page.facts.filled(words.source or "", "words.source"), 2)
+    lines_from_below(page, "caption", lines)
+
+
+def lines_from_below(page: Page, part: Part, lines: Sequence[str]) -> None:
+    """Small lines of words at the foot of what is left of the page."""
+    size = page.sizes.caption
     for i, line in enumerate(reversed(lines)):
-        y = page.bottom - i * round(sizes.caption * 1.4)
-        page.texts.append(Text(part="caption", x=page.left, y=y, text=line, size=sizes.caption, ink=QUIET))
-    page.bottom -= round(len(lines) * sizes.caption * 1.4 + sizes.head * 0.5) if lines else 0
+        y = page.bottom - i * round(size * 1.4)
+        page.texts.append(Text(part=part, x=page.left, y=y, text=line, size=size, ink=page.theme.quiet))
+    page.bottom -= round(len(lines) * size * 1.4 + page.sizes.head * 0.5) if lines else 0
+
+
+def _wrapped(page: Page, words: str, lines: int) -> list[str]:
+    return wrap(words, page.right - page.left, page.sizes.caption, lines) if words else []
 
 
 def _words_from_top(page: Page, part: Part, words: str, size: float, weight: Weight, ink: str, *, lines: int) -> None:
-    for line in wrap(with_facts(words, page.matrix), page.right - page.left, size, lines, weight):
+    for line in wrap(page.facts.filled(words, f"words.{part}"), page.right - page.left, size, lines, weight):
         y = page.top + round(size * 0.86)
         page.texts.append(Text(part=part, x=page.left, y=y, text=line, size=size, weight=weight, ink=ink))
         page.top += round(size * 1.3)
@@ -100,7 +116,7 @@ def say_nothing_is_kept(page: Page) -> None:
                 y=y,
                 text=line,
                 size=page.sizes.subtitle,
-                ink=QUIET,
+                ink=page.theme.quiet,
                 anchor="middle",
             )
         )

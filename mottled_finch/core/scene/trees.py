@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from ..pivot import Merge
 from .axis import Axis
 from .marks import Line
-from .page import TREE, Page
+from .page import Page
 
 
 def row_tree(page: Page, joints: Sequence[Merge], axis: Axis, top: float, right: float, depth: float) -> None:
@@ -31,7 +31,7 @@ def column_tree(page: Page, joints: Sequence[Merge], axis: Axis, left: float, bo
 def _line(page: Page, x1: float, y1: float, x2: float, y2: float) -> None:
     if (x1, y1) != (x2, y2):
         x1, y1, x2, y2 = (_crisp(each) for each in (x1, y1, x2, y2))
-        page.lines.append(Line(part="trees", x1=x1, y1=y1, x2=x2, y2=y2, ink=TREE, width=1))
+        page.lines.append(Line(part="trees", x1=x1, y1=y1, x2=x2, y2=y2, ink=page.theme.tree, width=1))
 
 
 def _crisp(at: float) -> float:

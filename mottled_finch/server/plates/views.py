@@ -17,6 +17,7 @@ from mottled_finch.core.color.scale import Scale
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure import Figure
+from mottled_finch.core.number_style import style_of
 from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
 from mottled_finch.core.recipe import dump_recipe, load_recipe, load_table_part
 from mottled_finch.core.scene import Scene
@@ -24,7 +25,7 @@ from mottled_finch.core.scene.legend import bands_of
 from mottled_finch.core.statement import read_statement, write_statement
 from mottled_finch.core.table import csv_of
 from mottled_finch.core.targets import with_targets
-from mottled_finch.core.words import default_caption, default_title, style_of
+from mottled_finch.core.words import default_caption, default_title
 
 from ..openapi import (
     MatrixAnswer,

@@ -1,6 +1,6 @@
 """Painting a scene: what a canvas is told, in order."""
 
-from mottled_finch.core.draw.canvas import BLANK_FILL, MANY_CELLS, paint
+from mottled_finch.core.draw.canvas import MANY_CELLS, paint
 
 from ..conftest import figure_of
 
@@ -45,9 +45,10 @@ def test_ground_first_then_a_mark_for_every_cell(trips):
 def test_tiny_blank_cells_are_plain():
     lines = "".join(f"r{i},c{j},{j or ''}\n" for i in range(3) for j in range(200))
     pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
-    calls = recorded(figure_of("r,c,v\n" + lines, pivot=pivot, legend={"show": False}))
+    figure = figure_of("r,c,v\n" + lines, pivot=pivot, legend={"show": False})
+    calls = recorded(figure)
     assert not [call for call in calls if call[0] == "hatching"]
-    assert len([call for call in calls if call[-1] == BLANK_FILL]) == 3
+    assert len([call for call in calls if call[-1] == figure.scene.theme.blank]) == 3
 
 
 def test_many_cells_without_gaps_are_one_picture():

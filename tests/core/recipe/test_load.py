@@ -133,7 +133,7 @@ def with_(path: str, value: object) -> dict:
         (with_("color.low", {"at": 10**400}), "color.low.at: the number is too large"),
         (with_("cells.decimals", 1.5), "cells.decimals: 1.5 stands where a whole number belongs"),
         (with_("cells.decimals", 11), "cells.decimals: 11 decimals are asked for; choose 0 to 10"),
-        (with_("words.title", "{m} late"), 'words.title: no live fact "m"; choose from n'),
+        (with_("words.title", "{highes} late"), 'words.title: no live fact "highes"; did you mean "highest"?'),
         (with_("words.title", "x" * 2001), "words.title: the text has 2,001 characters; at most 2,000 fit"),
         (with_("page.width", 50), "page.width: a page of 50 points; choose 120 to 4,000"),
         (with_("legend", "right"), 'legend: "right" stands where an object belongs'),

@@ -1,0 +1,131 @@
+"""What stands in the cells of a figure: which have a color, what they print, and how large their marks are."""
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from .errors import TableError
+from .number_style import NumberStyle, style_beside, style_of
+from .pivot import Labels, Matrix, colored_values, measured_beside
+from .recipe.conditions import MeasureSpec
+from .recipe.spec import CellsSpec, PastSpec, PivotSpec, Recipe
+from .table import Table
+from .targets import number_of
+
+Floats = NDArray[np.float64]
+Mask = NDArray[np.bool_]
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Contents:
+    """All arrays have the shape of the cells. ``values`` are those that have a color, NaN elsewhere; ``few`` are hidden since they
+    rest on too few records, ``aside`` are set aside. ``prints`` are printed, empty where nothing is, row by row. ``sizes`` run from
+    0 to 1, the ``most`` of what they are sized by; None for cells that are filled.
+    """
+
+    values: Floats
+    few: Mask
+    aside: Mask
+    prints: tuple[str, ...]
+    style: NumberStyle
+    sizes: Floats | None = None
+    most: float = 0.0
+    size_style: NumberStyle | None = None
+    printed: Floats | None = None
+    printed_style: NumberStyle | None = None
+
+
+def contents_of(table: Table, recipe: Recipe, pivot: PivotSpec, matrix: Matrix) -> Contents:
+    """The contents of a figure's cells. ``pivot`` has numbers where the recipe names targets. Raises TableError for a measure that
+    does not fit the table or a target that is not there.
+    """
+    cells = recipe.cells
+    there = colored_values(matrix)
+    aside = _aside(matrix, pivot)
+    few = np.zeros(matrix.shape, dtype=bool)
+    if cells.least_records is not None:
+        few = ~np.isnan(there) & (matrix.records > 0) & (matrix.records < cells.least_records) & ~aside
+    values = np.where(aside | few, np.nan, there)
+    style = style_of(recipe, matrix)
+    printed, printed_style = values, style
+    if cells.print is not None:
+        printed = np.where(aside | few, np.nan, _beside(table, pivot, cells.print.measure, "cells.print.measure"))
+        printed_style = style_beside(cells.print.number, cells.print.decimals, cells.print.measure, printed)
+    sizes, most, size_style = None, 0.0, None
+    if cells.marks.as_ != "fill" and cells.marks.size is not None:
+        raw = _beside(table, pivot, cells.marks.size, "cells.marks.size")
+        sizes, most = _sizes(np.where(np.isnan(values), np.nan, raw))
+        size_style = style_beside(cells.number.__class__(), None, cells.marks.size, raw)
+    elif cells.marks.as_ != "fill":
+        sizes, most = np.where(np.isnan(values), 0.0, 1.0), 1.0
+    return Contents(
+        values=values,
+        few=few,
+        aside=aside,
+        prints=_prints(cells, values, printed, printed_style, recipe),
+        style=style,
+        sizes=sizes,
+        most=most,
+        size_style=size_style,
+        printed=printed if cells.print is not None else None,
+        printed_style=printed_style if cells.print is not None else None,
+    )
+
+
+def line_of(labels: Labels, members: tuple[Labels, ...]) -> int | None:
+    """Where a member stands on its side, by all of its labels."""
+    return members.index(labels) if labels in members else None
+
+
+def _beside(table: Table, pivot: PivotSpec, measure: MeasureSpec, path: str) -> Floats:
+    if pivot.correlate is not None:
+        raise TableError("coefficients have no other measure; leave it out", path=path)
+    return measured_beside(table, pivot, measure, path)
+
+
+def _aside(matrix: Matrix, pivot: PivotSpec) -> Mask:
+    found = np.zeros(matrix.shape, dtype=bool)
+    for cell in pivot.aside.cells:
+        row, column = line_of(cell.row, matrix.rows), line_of(cell.column, matrix.columns)
+        if row is not None and column is not None:
+            found[row, column] = True
+    return found
+
+
+def _sizes(raw: Floats) -> tuple[Floats, float]:
+    """Shares of the largest; what is blank or below zero has no size."""
+    with np.errstate(invalid="ignore"):
+        above = np.where(np.isfinite(raw) & (raw > 0), raw, 0.0)
+    most = float(above.max(initial=0.0))
+    return (above / most if most > 0 else above), most
+
+
+def _prints(cells: CellsSpec, values: Floats, printed: Floats, style: NumberStyle, recipe: Recipe) -> tuple[str, ...]:
+    if cells.values == "none" or values.size == 0:
+        return ()
+    shown = ~np.isnan(printed) & _wanted(cells, values, recipe)
+    return tuple(
+        style.text(value) if is_shown else ""
+        for value, is_shown in zip(printed.ravel().tolist(), shown.ravel().tolist(), strict=True)
+    )
+
+
+def _wanted(cells: CellsSpec, values: Floats, recipe: Recipe) -> Mask:
+    """Which cells print what they hold."""
+    if isinstance(cells.values, PastSpec):
+        return passing_limits(cells.values, values, recipe.table.targets, "cells.values")
+    if cells.values == "extremes" and not np.isnan(values).all():
+        return np.asarray((values == np.nanmax(values)) | (values == np.nanmin(values)))
+    return np.ones(values.shape, dtype=bool)
+
+
+def passing_limits(limits: PastSpec, values: Floats, targets: dict[str, float], path: str) -> Mask:
+    """Which values lie within all of the limits; a blank never does."""
+    found: Mask = ~np.isnan(values)
+    for name, passes in (("above", np.greater), ("below", np.less), ("from_", np.greater_equal), ("to", np.less_equal)):
+        limit = getattr(limits, name)
+        if limit is not None:
+            with np.errstate(invalid="ignore"):
+                found &= passes(values, number_of(limit, targets, f"{path}.{name.rstrip('_')}"))
+    return found

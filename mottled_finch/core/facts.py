@@ -1,0 +1,150 @@
+"""Live facts: words in braces that are filled in anew whenever a figure is made, so that a refresh leaves no stale claim.
+
+``FACTS`` is the table a new fact is entered in, by the name that is written in braces.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import cached_property
+from math import isnan
+
+import numpy as np
+
+from .color.coloring import Coloring
+from .contents import Contents
+from .errors import TableError
+from .pivot import Matrix, span_of
+from .recipe.check import FACT
+from .recipe.spec import Recipe
+from .table import Table
+from .wording import beginning
+
+_MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"]
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Facts:
+    """What facts are told of. ``text`` says one, or None where the figure has none of the kind."""
+
+    table: Table
+    recipe: Recipe
+    matrix: Matrix
+    contents: Contents
+    coloring: Coloring
+
+    @cached_property
+    def span(self) -> "tuple[np.datetime64, np.datetime64] | None":
+        return span_of(self.table, self.recipe.pivot)
+
+    def text(self, name: str) -> str | None:
+        return FACTS[name].text(self)
+
+    def filled(self, words: str, path: str) -> str:
+        """The words with all facts filled in. Raises TableError for a fact that the figure does not have."""
+
+        def fact(name: str) -> str:
+            text = self.text(name)
+            if text is None:
+                cure = f"take {{{name}}} out of the words, or write what it should say"
+                raise TableError(f"there is no {FACTS[name].title} in this figure any more; {cure}", path=path, received=name)
+            return text
+
+        return FACT.sub(lambda found: fact(found[1]), words)
+
+
+@dataclass(frozen=True)
+class Fact:
+    """What a fact is, as it is said in a list of them, and how it is told."""
+
+    title: str
+    text: Callable[[Facts], str | None]
+
+
+def _extreme(highest: bool) -> Callable[[Facts], tuple[int, int] | None]:
+    def find(facts: Facts) -> tuple[int, int] | None:
+        values = facts.contents.values
+        if values.size == 0 or np.isnan(values).all():
+            return None
+        at = np.nanargmax(values) if highest else np.nanargmin(values)
+        row, column = np.unravel_index(at, values.shape)
+        return int(row), int(column)
+
+    return find
+
+
+def _value(highest: bool) -> Callable[[Facts], str | None]:
+    def say(facts: Facts) -> str | None:
+        at = _extreme(highest)(facts)
+        return None if at is None else facts.contents.style.text(float(facts.contents.values[at]))
+
+    return say
+
+
+def _row(highest: bool) -> Callable[[Facts], str | None]:
+    def say(facts: Facts) -> str | None:
+        at = _extreme(highest)(facts)
+        return None if at is None else ", ".join(facts.matrix.rows[at[0]]) or None
+
+    return say
+
+
+def _column(highest: bool) -> Callable[[Facts], str | None]:
+    def say(facts: Facts) -> str | None:
+        at = _extreme(highest)(facts)
+        return None if at is None else ", ".join(facts.matrix.columns[at[1]]) or None
+
+    return say
+
+
+def _total(facts: Facts) -> str | None:
+    total = facts.matrix.grand_total if facts.matrix.all_values.size else float("nan")
+    return None if isnan(total) else facts.contents.style.text(total)
+
+
+def _moment(last: bool) -> Callable[[Facts], str | None]:
+    def say(facts: Facts) -> str | None:
+        return None if facts.span is None else day_words(facts.span[last])
+
+    return say
+
+
+def day_words(moment: np.datetime64) -> str:
+    """A day as it is read: "1 Jan 2025"."""
+    year, month, day = str(moment.astype("datetime64[D]")).rsplit("-", 2)
+    return f"{int(day)} {_MONTHS[int(month) - 1]} {year}"
+
+
+def _lit(facts: Facts) -> str | None:
+    return None if facts.coloring.lit is None else f"{int(facts.coloring.lit.sum()):,}"
+
+
+FACTS: dict[str, Fact] = {
+    "n": Fact("number of records kept", lambda facts: f"{facts.matrix.kept:,}"),
+    "rows": Fact("number of rows", lambda facts: f"{facts.matrix.shape[0]:,}"),
+    "columns": Fact("number of columns", lambda facts: f"{facts.matrix.shape[1]:,}"),
+    "highest": Fact("highest value", _value(True)),
+    "highest.row": Fact("row of the highest value", _row(True)),
+    "highest.column": Fact("column of the highest value", _column(True)),
+    "lowest": Fact("lowest value", _value(False)),
+    "lowest.row": Fact("row of the lowest value", _row(False)),
+    "lowest.column": Fact("column of the lowest value", _column(False)),
+    "total": Fact("value of all records together", _total),
+    "from": Fact("day of the first record", _moment(False)),
+    "to": Fact("day of the last record", _moment(True)),
+    "hidden": Fact("number of cells hidden on too few records", lambda facts: f"{int(facts.contents.few.sum()):,}"),
+    "aside": Fact("number of cells set aside", lambda facts: f"{int(facts.contents.aside.sum()):,}"),
+    "lit": Fact("number of cells in the spotlight", _lit),
+}
+
+
+def counted_in_caption(recipe: Recipe, contents: Contents) -> str:
+    """Sentences that a caption always says: how many cells are hidden or set aside. A caption that has the fact says it itself."""
+    caption = recipe.words.caption or ""
+    few, aside = int(contents.few.sum()), int(contents.aside.sum())
+    said = []
+    if few and "{hidden}" not in caption:
+        cells = "1 cell on" if few == 1 else f"{few:,} cells on"
+        said.append(f"{cells} fewer than {recipe.cells.least_records:,} records {'is' if few == 1 else 'are'} hidden.")
+    if aside and "{aside}" not in caption:
+        said.append(f"{'1 cell is' if aside == 1 else f'{aside:,} cells are'} set aside.")
+    return beginning(" ".join(said))

@@ -1,0 +1,106 @@
+"""How the numbers of a figure are written: decimals, grouping, percent, short forms, and what stands before and after them."""
+
+import re
+from dataclasses import dataclass
+from math import floor, log10
+
+import numpy as np
+from numpy.typing import NDArray
+
+from .pivot import Matrix
+from .recipe.conditions import MeasureSpec
+from .recipe.spec import NumberMarks, NumberSpec, PivotSpec, Recipe, ShowSpec
+
+MARKS: dict[NumberMarks, tuple[str, str]] = {
+    "1,234.5": (",", "."),
+    "1.234,5": (".", ","),
+    "1 234,5": ("\u00a0", ","),
+    "1’234.5": ("’", "."),
+    "1234.5": ("", "."),
+    "1234,5": ("", ","),
+}
+"""What groups thousands and what begins the decimals."""
+UNITS = ("", "k", "M", "B", "T")
+"""Of thousands to the power of their place, in the short form."""
+
+
+@dataclass(frozen=True)
+class NumberStyle:
+    """How values are written; percent are values times a hundred."""
+
+    decimals: int
+    percent: bool = False
+    short: bool = False
+    marks: NumberMarks = "1,234.5"
+    before: str = ""
+    after: str = ""
+    sign: bool = False
+
+    def text(self, value: float) -> str:
+        """The value as it is written. It is a number, not NaN."""
+        number = value * 100 if self.percent else value
+        plain, unit = self._short(number) if self.short else (number_text(number, self.decimals), "")
+        digits = plain.removeprefix("−")
+        group, point = MARKS[self.marks]
+        digits = digits.translate({ord(","): group, ord("."): point})
+        sign = "−" if plain != digits and plain.startswith("−") else "+" if self.sign and re.search("[1-9]", digits) else ""
+        return f"{sign}{self.before}{digits}{unit}{'%' if self.percent else ''}{self.after}"
+
+    def _short(self, number: float) -> tuple[str, str]:
+        """Three digits at most, and the unit they are of: ("12.3", "k"). Below a thousand it is written in full."""
+        power = max(0, floor(log10(abs(number)) / 3)) if number else 0
+        power = min(power + (round(abs(number) / 1000**power, 0 if power else self.decimals) >= 1000), len(UNITS) - 1)
+        if not power:
+            return number_text(number, self.decimals), ""
+        scaled = number / 1000**power
+        text = number_text(scaled, 0 if abs(scaled) >= 99.95 else 1)
+        return text.removesuffix(".0"), UNITS[power]
+
+
+def number_text(value: float, decimals: int) -> str:
+    """A number for reading: digits grouped, so many decimals, and no minus before a zero."""
+    text = f"{value:,.{decimals}f}"
+    return text.replace("-", "", 1) if text.startswith("-") and not re.search("[1-9]", text) else text.replace("-", "−", 1)
+
+
+def style_of(recipe: Recipe, matrix: Matrix) -> NumberStyle:
+    """How the values of a figure are written: with the decimals asked for, or about three significant digits of the largest cell,
+    and none where cells and totals are whole; parts of a whole as percent, with about two.
+    """
+    cells, number = recipe.cells, recipe.cells.number
+    percent = is_percent(recipe.pivot) if number.as_ is None else number.as_ == "percent"
+    return _style(number, percent, cells.decimals, matrix.values, matrix.all_values)
+
+
+def style_beside(number: NumberSpec, decimals: int | None, measure: MeasureSpec, values: NDArray[np.float64]) -> NumberStyle:
+    """The same for another measure of the cells."""
+    percent = _is_part(measure, ShowSpec()) if number.as_ is None else number.as_ == "percent"
+    return _style(number, percent, decimals, values, values)
+
+
+def _style(
+    number: NumberSpec, percent: bool, decimals: int | None, cells: NDArray[np.float64], every: NDArray[np.float64]
+) -> NumberStyle:
+    if decimals is None:
+        decimals = _decimals(cells, every, percent)
+    return NumberStyle(decimals, percent, number.short, number.marks, number.before, number.after, number.sign)
+
+
+def _decimals(cells: NDArray[np.float64], every: NDArray[np.float64], percent: bool) -> int:
+    all_numbers = every[~np.isnan(every)] * (100 if percent else 1)
+    largest = float(np.abs(cells[~np.isnan(cells)] * (100 if percent else 1)).max(initial=0.0))
+    if largest == 0 or bool((all_numbers == np.rint(all_numbers)).all()):
+        return 0
+    digits = 1 if percent else 2
+    return int(np.clip(digits - np.floor(np.log10(largest)), 0, 6))
+
+
+def is_percent(pivot: PivotSpec) -> bool:
+    """Whether values are parts of something, which are written as percent."""
+    return pivot.correlate is None and _is_part(pivot.measure, pivot.show)
+
+
+def _is_part(measure: MeasureSpec, show: ShowSpec) -> bool:
+    if show.as_ in ("share", "index") or (show.as_ == "change" and show.relative):
+        return True
+    return measure.take == "share" and show.as_ in ("value", "running", "change")
