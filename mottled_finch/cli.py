@@ -4,8 +4,13 @@ import argparse
 import os
 import sys
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from .core.errors import CoreError
+
+if TYPE_CHECKING:
+    from .core.figure import Figure
+    from .core.recipe import Recipe
 
 
 def main(words: list[str] | None = None) -> int:
@@ -43,6 +48,11 @@ def _parser() -> argparse.ArgumentParser:
     render.add_argument("--zoom", type=float, default=2.0, help="pixels a point, for PNG (default: %(default)s)")
     render.set_defaults(run=_render)
 
+    check = commands.add_parser("check", help="print what would mislead in a figure, one caution a line; 1 when there are any")
+    check.add_argument("table", type=Path, metavar="TABLE", help="as for render")
+    check.add_argument("recipe", type=Path, metavar="RECIPE", help="a recipe, JSON")
+    check.set_defaults(run=_check)
+
     sample = commands.add_parser("sample", help="write a table of the demo as a CSV file")
     sample.add_argument("name", nargs="?", default="berth-log", metavar="NAME", help="berth-log, berth-log-next, complaints, …")
     sample.add_argument("--out", type=Path, required=True, metavar="FILE")
@@ -59,9 +69,6 @@ def _port(text: str) -> int:
 def _render(given: argparse.Namespace) -> int:
     from .core.draw import DRAWINGS
     from .core.errors import DrawError
-    from .core.figure import make_figure
-    from .core.intake import read_file
-    from .core.recipe import load_recipe
 
     # "figure.hex.csv" ends in ".csv" as well: the longest ending is meant.
     ending = max((each for each in DRAWINGS if given.out.name.lower().endswith(f".{each}")), key=len, default="")
@@ -69,12 +76,29 @@ def _render(given: argparse.Namespace) -> int:
         raise DrawError(
             f'the ending "{given.out.suffix}" names no form that is built; choose one of {", ".join(DRAWINGS)}', path=str(given.out)
         )
+    given.out.write_bytes(DRAWINGS[ending].draw(_figure(given)[0], given.zoom))
+    return 0
+
+
+def _check(given: argparse.Namespace) -> int:
+    from .core.cautions import cautions_of
+
+    standing, _ = cautions_of(*_figure(given))
+    for caution in standing:
+        print(f"{caution.name}: {caution.words}")
+    return 1 if standing else 0
+
+
+def _figure(given: argparse.Namespace) -> "tuple[Figure, Recipe]":
+    """The figure of a table file and a recipe file, and the recipe."""
+    from .core.figure import make_figure
+    from .core.intake import read_file
+    from .core.recipe import load_recipe
+
     recipe = load_recipe(given.recipe.read_bytes())
     with given.table.open("rb") as file:
         table, _ = read_file(file, given.table.name, recipe.table)
-    drawn = DRAWINGS[ending].draw(make_figure(table, recipe), given.zoom)
-    given.out.write_bytes(drawn)
-    return 0
+    return make_figure(table, recipe), recipe
 
 
 def _sample(given: argparse.Namespace) -> int:

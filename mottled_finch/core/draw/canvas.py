@@ -1,5 +1,6 @@
 """What a canvas can do, and the one way a scene is painted on it."""
 
+from collections.abc import Sequence
 from typing import Protocol
 
 import numpy as np
@@ -7,7 +8,7 @@ from numpy.typing import NDArray
 
 from ..color.palettes import BLANK_STEP
 from ..color.spaces import bytes_of
-from ..scene import Grid, Scene, Text, Theme, Under
+from ..scene import Box, Grid, Scene, Text, Theme, Under
 
 LEAST_HATCHED = 5
 """Points of a cell's shorter side; on smaller ones hatching would be noise."""
@@ -52,17 +53,22 @@ def paint(scene: Scene, canvas: Canvas) -> None:
         if scene.grid.opacity < 1:
             canvas.see_through(1.0)
         _paint_prints(scene.grid, canvas, scene.theme)
-    for box in scene.boxes:
-        if box.round:
-            canvas.disc(box.x, box.y, box.width, box.fill)
-        else:
-            canvas.rect(box.x, box.y, box.width, box.height, box.fill)
+    _paint_boxes([box for box in scene.boxes if box.part != "notes"], canvas)
     for each in scene.hatchings:
         canvas.hatching(each.x, each.y, each.width, each.height)
     for line in scene.lines:
         canvas.line(line.x1, line.y1, line.x2, line.y2, line.ink, line.width)
+    _paint_boxes([box for box in scene.boxes if box.part == "notes"], canvas)  # numbers stand on the outlines
     for text in scene.texts:
         canvas.text(text)
+
+
+def _paint_boxes(boxes: Sequence[Box], canvas: Canvas) -> None:
+    for box in boxes:
+        if box.round:
+            canvas.disc(box.x, box.y, box.width, box.fill)
+        else:
+            canvas.rect(box.x, box.y, box.width, box.height, box.fill)
 
 
 def _paint_cells(grid: Grid, canvas: Canvas, theme: Theme) -> None:
@@ -90,20 +96,28 @@ def _paint_cells(grid: Grid, canvas: Canvas, theme: Theme) -> None:
         if i in absent:
             continue
         if fill is not None:
-            _paint_mark(grid, canvas, i, fill)
+            _paint_mark(grid, canvas, theme, i, fill)
         else:
             x, y = grid.place(i % columns, i // columns)
             _paint_without_color(grid, canvas, theme, x, y, "few" if i in few else "aside" if i in aside else "blank")
 
 
-def _paint_mark(grid: Grid, canvas: Canvas, i: int, fill: str) -> None:
+RIM = 0.6
+"""Points around a mark, so that one as light as the ground is seen."""
+
+
+def _paint_mark(grid: Grid, canvas: Canvas, theme: Theme, i: int, fill: str) -> None:
     x, y, width, height = grid.mark(i)
     if width <= 0 or height <= 0:
         return
-    if grid.marks == "dot":
-        canvas.disc(x, y, width, fill)
-    else:
+    if grid.marks == "fill":
         canvas.rect(x, y, width, height, fill)
+        return
+    for rim, color in ((RIM, theme.tree), (0.0, fill)):
+        if grid.marks == "dot":
+            canvas.disc(x - rim, y - rim, width + 2 * rim, color)
+        else:
+            canvas.rect(x - rim, y - rim, width + 2 * rim, height + 2 * rim, color)
 
 
 def _paint_without_color(grid: Grid, canvas: Canvas, theme: Theme, x: float, y: float, why: str) -> None:

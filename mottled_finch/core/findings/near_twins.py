@@ -42,8 +42,8 @@ def find(table: Table) -> Iterator[Finding]:
             yield from _in_column(column)
 
 
-def _in_column(column: Column) -> Iterator[Finding]:
-    counts = {str(text): int(n) for text, n in zip(column.dictionary[1:], column.counts[1:], strict=True) if n}
+def twins_among(counts: dict[str, int]) -> "list[Twin]":
+    """Pairs of texts, given with their numbers of records, that look like one."""
     twins: list[Twin] = []  # records of the rarer, the rarer, the other, why
     seen: set[str] = set()
     groups: dict[str, list[str]] = defaultdict(list)
@@ -61,6 +61,12 @@ def _in_column(column: Column) -> Iterator[Finding]:
         if rarer not in seen and counts[rarer] <= _RARE * counts[other]:
             seen.add(rarer)
             twins.append((counts[rarer], rarer, other, "one letter apart"))
+    return twins
+
+
+def _in_column(column: Column) -> Iterator[Finding]:
+    counts = {str(text): int(n) for text, n in zip(column.dictionary[1:], column.counts[1:], strict=True) if n}
+    twins = twins_among(counts)
     name = field_words(column.name)
     twins, tidied = _by_case(column, twins, counts)
     if tidied:

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from math import floor
 
-from ..color.palettes import MIDDLE, STEPS
+from ..color.palettes import STEPS
 from ..color.spaces import hex_of
 from .legend import Block, Legend, Sample, Tick
 from .marks import BAR_HEIGHT, Box, Hatching, Line, Text, Weight
@@ -110,9 +110,9 @@ def _text(
     page.texts.append(Text(part="legend", x=x, y=y, text=words, size=size, weight=weight, ink=ink, full=full))
 
 
-def _color(page: Page, step: int, x: float, y: float, width: float, height: float, *, disc: bool = False) -> None:
+def _color(page: Page, step: int, x: float, y: float, width: float, height: float) -> None:
     fill = hex_of(page.coloring.colors[step])
-    page.boxes.append(Box(part="legend", x=x, y=y, width=width, height=height, fill=fill, step=step, round=disc))
+    page.boxes.append(Box(part="legend", x=x, y=y, width=width, height=height, fill=fill, step=step))
 
 
 def _swatch(page: Page, legend: Legend, hatched: bool, words: str) -> _Item:
@@ -164,8 +164,17 @@ def _sample(page: Page, legend: Legend, sample: Sample, mark: float, tick_x: flo
     def draw(x: float, y: float) -> None:
         high = legend.size * BAR_HEIGHT if name == "bar" else side
         left = x if name == "bar" else x + (tick_x - round(legend.size * 0.8) - side) / 2
-        steps = len(page.coloring.colors)
-        _color(page, MIDDLE if steps == STEPS else steps // 2, left, y + (height - high) / 2, side, high, disc=name == "dot")
+        page.boxes.append(
+            Box(
+                part="legend",
+                x=left,
+                y=y + (height - high) / 2,
+                width=side,
+                height=high,
+                fill=page.theme.quiet,
+                round=name == "dot",
+            )
+        )
         _text(page, x + tick_x, y + height / 2 + legend.size * CAP_HEIGHT / 2, sample.text, legend.size)
 
     return _Item(tick_x + width_of(sample.text, legend.size), height, draw)

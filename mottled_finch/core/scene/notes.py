@@ -74,7 +74,11 @@ def _rects(grid: Grid, rows: range, columns: range) -> list[Rect]:
 def _outline(page: Page, rect: Rect) -> None:
     """A dark line on a light one (or the other way round on a dark page), so that it is seen on every color."""
     left, top, right, bottom = rect
-    for ink, width in ((page.theme.ground, 4.0), (page.theme.ink, 2.0)):
+    thin = min(right - left, bottom - top) < 14
+    strong, casing = (1.5, 2.5) if thin else (2.0, 4.0)
+    out = strong / 2  # beside the cells, in the gap, and not on them
+    left, top, right, bottom = left - out, top - out, right + out, bottom + out
+    for ink, width in ((page.theme.ground, casing), (page.theme.ink, strong)):
         half = width / 2
         for x1, y1, x2, y2 in (
             (left - half, top, right + half, top),

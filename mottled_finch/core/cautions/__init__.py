@@ -1,0 +1,51 @@
+"""Cautions: what would mislead in a figure. ``CAUTIONS`` is the table a new one is entered in, by its name; they are told in this
+order.
+"""
+
+from collections.abc import Callable
+
+from ..figure import Figure
+from ..recipe.spec import Recipe
+from . import (
+    average_of_averages,
+    few_records,
+    lost_note,
+    lost_order,
+    near_twins,
+    no_legend,
+    no_middle,
+    red_for_good,
+    swallowed_scale,
+    total_as_member,
+    unfinished_period,
+    zero_for_blank,
+)
+from .caution import Caution, Cure, Seen
+
+CAUTIONS: dict[str, Callable[[Seen], Caution | None]] = {
+    "total_as_member": total_as_member.find,
+    "swallowed_scale": swallowed_scale.find,
+    "no_middle": no_middle.find,
+    "red_for_good": red_for_good.find,
+    "lost_order": lost_order.find,
+    "near_twins": near_twins.find,
+    "unfinished_period": unfinished_period.find,
+    "zero_for_blank": zero_for_blank.find,
+    "few_records": few_records.find,
+    "average_of_averages": average_of_averages.find,
+    "no_legend": no_legend.find,
+    "lost_note": lost_note.find,
+}
+
+
+def cautions_of(figure: Figure, recipe: Recipe) -> tuple[list[Caution], list[Caution]]:
+    """The cautions of a figure made from a recipe: those that stand, and those that are dismissed with a reason."""
+    if 0 in figure.matrix.shape:
+        return [], []
+    seen = Seen(recipe=recipe, figure=figure)
+    found = [caution for find in CAUTIONS.values() if (caution := find(seen)) is not None]
+    standing = [caution for caution in found if caution.name not in recipe.dismissed]
+    return standing, [caution for caution in found if caution.name in recipe.dismissed]
+
+
+__all__ = ["CAUTIONS", "Caution", "Cure", "cautions_of"]

@@ -1,0 +1,29 @@
+"""Cells that rest on few records: their values are chance, and are colored like all others."""
+
+from dataclasses import replace
+
+import numpy as np
+
+from ..wording import counted
+from .caution import Caution, Cure, Seen
+
+LEAST = 5
+_SWAYED = {"average", "median", "stdev", "percentile", "share", "ratio"}
+"""Measures that a few records sway. A count or a sum is true of however few."""
+
+
+def find(seen: Seen) -> Caution | None:
+    pivot, matrix = seen.recipe.pivot, seen.figure.matrix
+    if pivot.correlate is None and pivot.measure.take not in _SWAYED:
+        return None
+    if seen.recipe.cells.least_records is not None:
+        return None
+    few = int((~np.isnan(seen.figure.contents.values) & (matrix.records > 0) & (matrix.records < LEAST)).sum())
+    if not few:
+        return None
+    cells = replace(seen.recipe.cells, least_records=LEAST)
+    return Caution(
+        name="few_records",
+        words=f"{counted(few, 'cell')} {'rests' if few == 1 else 'rest'} on fewer than {LEAST} records.",
+        cure=Cure(words="Hide it" if few == 1 else "Hide them", recipe=replace(seen.recipe, cells=cells)),
+    )
