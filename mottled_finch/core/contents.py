@@ -9,7 +9,7 @@ from .errors import TableError
 from .number_style import NumberStyle, style_beside, style_of
 from .pivot import Labels, Matrix, colored_values, measured_beside
 from .recipe.conditions import MeasureSpec
-from .recipe.spec import CellsSpec, PastSpec, PivotSpec, Recipe
+from .recipe.spec import CellsSpec, NumberSpec, PastSpec, PivotSpec, Recipe
 from .table import Table
 from .targets import number_of
 
@@ -17,11 +17,21 @@ Floats = NDArray[np.float64]
 Mask = NDArray[np.bool_]
 
 
+@dataclass(frozen=True, eq=False)
+class Beside:
+    """Another measure of the cells, and how it is written."""
+
+    measure: MeasureSpec
+    values: Floats
+    style: NumberStyle
+
+
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Contents:
     """All arrays have the shape of the cells. ``values`` are those that have a color, NaN elsewhere; ``few`` are hidden since they
-    rest on too few records, ``aside`` are set aside. ``prints`` are printed, empty where nothing is, row by row. ``sizes`` run from
-    0 to 1, the ``most`` of what they are sized by; None for cells that are filled.
+    rest on too few records, ``aside`` are set aside. ``prints`` are printed, empty where nothing is, row by row. ``sizes`` are
+    shares of the largest mark's side (of its length, for a bar), whose value is the ``most`` of what they are sized by; None for
+    cells that are filled. ``beside`` are the other measures that cells print and are sized by.
     """
 
     values: Floats
@@ -31,9 +41,7 @@ class Contents:
     style: NumberStyle
     sizes: Floats | None = None
     most: float = 0.0
-    size_style: NumberStyle | None = None
-    printed: Floats | None = None
-    printed_style: NumberStyle | None = None
+    beside: tuple[Beside, ...] = ()
 
 
 def contents_of(table: Table, recipe: Recipe, pivot: PivotSpec, matrix: Matrix) -> Contents:
@@ -49,16 +57,19 @@ def contents_of(table: Table, recipe: Recipe, pivot: PivotSpec, matrix: Matrix) 
     values = np.where(aside | few, np.nan, there)
     style = style_of(recipe, matrix)
     printed, printed_style = values, style
+    beside = []
     if cells.print is not None:
         printed = np.where(aside | few, np.nan, _beside(table, pivot, cells.print.measure, "cells.print.measure"))
         printed_style = style_beside(cells.print.number, cells.print.decimals, cells.print.measure, printed)
-    sizes, most, size_style = None, 0.0, None
+        beside.append(Beside(cells.print.measure, printed, printed_style))
+    sizes, most = None, 0.0
     if cells.marks.as_ != "fill" and cells.marks.size is not None:
-        raw = _beside(table, pivot, cells.marks.size, "cells.marks.size")
-        sizes, most = _sizes(np.where(np.isnan(values), np.nan, raw))
-        size_style = style_beside(cells.number.__class__(), None, cells.marks.size, raw)
+        raw = np.where(np.isnan(values), np.nan, _beside(table, pivot, cells.marks.size, "cells.marks.size"))
+        sizes, most = _sizes(raw)
+        sizes = sizes if cells.marks.as_ == "bar" else np.sqrt(sizes)
+        beside.append(Beside(cells.marks.size, raw, style_beside(NumberSpec(), None, cells.marks.size, raw)))
     elif cells.marks.as_ != "fill":
-        sizes, most = np.where(np.isnan(values), 0.0, 1.0), 1.0
+        sizes = np.where(np.isnan(values), 0.0, 1.0)
     return Contents(
         values=values,
         few=few,
@@ -67,9 +78,7 @@ def contents_of(table: Table, recipe: Recipe, pivot: PivotSpec, matrix: Matrix) 
         style=style,
         sizes=sizes,
         most=most,
-        size_style=size_style,
-        printed=printed if cells.print is not None else None,
-        printed_style=printed_style if cells.print is not None else None,
+        beside=tuple(beside),
     )
 
 

@@ -14,6 +14,7 @@ _PLAIN: dict[Any, dict[str, Any]] = {
     float: {"type": "number"},
     int: {"type": "integer"},
     bool: {"type": "boolean"},
+    Any: {},
 }
 
 

@@ -36,6 +36,13 @@ class History:
         self.at = to
         self.save()
 
+    def go_to(self, number: int) -> None:
+        """Let a version stand, by its number. Raises Problem where there is none. To be called inside a transaction."""
+        if number < self.begins or self.version(number) is None:
+            raise Problem(404, f"There is no step {number} in this history.")
+        self.at = number
+        self.save()
+
     def steps(self) -> dict[str, str | None]:
         """What undo would take back, and what redo would make again."""
         standing = self.version(self.at) if self.at > self.begins else None

@@ -9,6 +9,7 @@ from typing import Any, Literal
 from mottled_finch.core.compare import Comparison
 from mottled_finch.core.findings import Finding
 from mottled_finch.core.intake import Part
+from mottled_finch.core.number_style import NumberStyle
 from mottled_finch.core.pivot import Group, Unfinished
 from mottled_finch.core.recipe import PivotSpec, ReadingSpec, Recipe
 from mottled_finch.core.recipe.spec import SpreadName
@@ -378,11 +379,53 @@ class ScaleAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class CureAnswer:
+    """What cures a caution, and the change of the recipe that does, as a JSON merge patch (RFC 7396)."""
+
+    words: str
+    patch: dict[str, Any]
+
+
+@dataclass(frozen=True, kw_only=True)
+class CautionAnswer:
+    """What would mislead in the figure, by the name it is dismissed by."""
+
+    name: str
+    words: str
+    cure: CureAnswer | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class DismissedAnswer(CautionAnswer):
+    """A caution that does not matter here, and why."""
+
+    reason: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class FactAnswer:
+    """A live fact: its name between braces, what it is, and how it reads now; null where the figure has none."""
+
+    name: str
+    title: str
+    text: str | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class BesideAnswer:
+    """Another measure of the cells: what it is, and how it reads in each."""
+
+    words: str
+    texts: tuple[str, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
 class FigureAnswer:
     """A figure: the scene to draw, and what the tray reads out.
 
     ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each,
-    ``row_labels`` and ``column_labels`` level by level, outermost first. ``percent`` says that values are written as percent.
+    ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are
+    those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by.
 
     ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's
     place among these; both are empty else. ``lit`` counts the cells in the spotlight, ``losses`` say by way of seeing what cannot
@@ -411,8 +454,12 @@ class FigureAnswer:
     grand_total: float | None
     row_records: tuple[int, ...]
     column_records: tuple[int, ...]
-    decimals: int
-    percent: bool
+    held_values: dict[str, float]
+    beside: tuple[BesideAnswer, ...]
+    cautions: tuple[CautionAnswer, ...]
+    dismissed: tuple[DismissedAnswer, ...]
+    facts: tuple[FactAnswer, ...]
+    style: NumberStyle
     palette: str
     kept: int
     unplaced: int
@@ -428,6 +475,37 @@ class PlateFigureAnswer:
 
     plate: PlateAnswer
     figure: FigureAnswer
+
+
+@dataclass(frozen=True, kw_only=True)
+class StepAnswer:
+    """A step of a history: what was done, and when."""
+
+    number: int
+    change: str
+    made: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class HistoryAnswer:
+    """The steps of a plate, and the number of the one that stands; later ones wait for redo."""
+
+    at: int
+    steps: tuple[StepAnswer, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class StepStart:
+    """The step to go to."""
+
+    number: int
+
+
+@dataclass(frozen=True, kw_only=True)
+class PictureAnswer:
+    """The name that a picture is kept by."""
+
+    picture: str
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -517,6 +595,9 @@ _SHAPES = (
     MemberAnswer,
     PlateAnswer,
     PlateFigureAnswer,
+    HistoryAnswer,
+    StepStart,
+    PictureAnswer,
     TargetList,
     TokensAnswer,
     TokensStart,

@@ -4,6 +4,7 @@ from .changes import name_change
 from .check_pivot import check_level
 from .conditions import ConditionSpec, MeasureSpec
 from .load import dump_recipe, dump_table_part, load_recipe, load_table_part
+from .merge_patch import merge_patch
 from .spec import (
     BinsSpec,
     CellsSpec,
@@ -49,6 +50,7 @@ __all__ = [
     "dump_table_part",
     "load_recipe",
     "load_table_part",
+    "merge_patch",
     "name_change",
     "suggest_recipe",
 ]

@@ -6,7 +6,19 @@ from typing import Any
 from ..color.palettes import PALETTES
 from ..wording import counted
 from .conditions import ConditionSpec, MeasureSpec
-from .spec import BandsSpec, EndSpec, LevelSpec, OrderSpec, Recipe, ShowSpec, SpotlightSpec
+from .spec import (
+    BandsSpec,
+    EndSpec,
+    FlowSpec,
+    LevelSpec,
+    MarksSpec,
+    NoteSpec,
+    OrderSpec,
+    PastSpec,
+    Recipe,
+    ShowSpec,
+    SpotlightSpec,
+)
 
 
 def name_change(old: Recipe, new: Recipe) -> str:
@@ -59,8 +71,38 @@ def _order(side: str) -> Callable[[OrderSpec], str]:
     return say
 
 
-def _aside(members: int) -> str:
-    return f"{counted(members, 'member')} set aside" if members else "Nothing set aside"
+def _aside(number: int, noun: str) -> str:
+    return f"{counted(number, noun)} set aside" if number else f"No {noun} set aside"
+
+
+def _values(values: str | PastSpec) -> str:
+    if isinstance(values, PastSpec):
+        return "Values shown past a number"
+    return {"all": "Values shown", "none": "Values hidden", "extremes": "The extremes shown"}[values]
+
+
+def _marks(marks: MarksSpec) -> str:
+    if marks.as_ == "fill":
+        return "Cells filled"
+    lines = {"none": "", "dividers": ", with dividers", "guides": ", with guide lines"}[marks.lines]
+    return f"Cells as {marks.as_}s{lines}"
+
+
+def _notes(notes: tuple[NoteSpec, ...]) -> str:
+    return counted(len(notes), "note") if notes else "No notes"
+
+
+def _flow(flow: FlowSpec | None) -> str:
+    return f"Arrow along the {flow.along}" if flow else "No arrow"
+
+
+def _dismissed(dismissed: dict[str, str]) -> str:
+    names = ", ".join(name.replace("_", " ") for name in dismissed)
+    return f"Cautions dismissed: {names}" if names else "No caution dismissed"
+
+
+def _points(name: str) -> Callable[[float | None], str]:
+    return lambda size: f"{name} left to the figure" if size is None else f"{name}: {size:g} points"
 
 
 def _shown(name: str) -> Callable[[bool], str]:
@@ -111,6 +153,9 @@ def _words(name: str) -> Callable[[str | None], str]:
     return say
 
 
+_TURNS = {"fit": "turned as they fit", "level": "level", "up": "turned up"}
+_PLACES = {"top": "at the top", "below": "below the cells"}
+
 _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.table, lambda _: "The table's mends changed"),
     (lambda r: r.pivot.correlate, lambda spec: "Fields correlated" if spec else "Fields no longer correlated"),
@@ -127,7 +172,8 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.pivot.totals.row_groups, _shown("Totals of row groups")),
     (lambda r: r.pivot.totals.column_groups, _shown("Totals of column groups")),
     (lambda r: r.pivot.totals.color, lambda color: "Totals in colors of their own" if color == "own" else "Totals without color"),
-    (lambda r: r.pivot.aside, lambda aside: _aside(len(aside.rows) + len(aside.columns))),
+    (lambda r: (*r.pivot.aside.rows, *r.pivot.aside.columns), lambda members: _aside(len(members), "member")),
+    (lambda r: r.pivot.aside.cells, lambda cells: _aside(len(cells), "cell")),
     (lambda r: r.color.colors, lambda colors: f"Colors {', '.join(colors)}" if colors else "Colors of the palette"),
     (lambda r: r.color.palette, lambda name: f"Palette {PALETTES[name].title}" if name else "Palette left to the figure"),
     (lambda r: r.color.high_is, lambda high: f"High is {high}"),
@@ -139,13 +185,49 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.color.within, lambda within: "Judged among all cells" if within == "table" else f"Judged within each {within}"),
     (lambda r: r.color.bands, _bands),
     (lambda r: r.color.spotlight, _spotlight),
-    (lambda r: r.cells.values, lambda values: "Values shown" if values == "all" else "Values hidden"),
+    (lambda r: r.cells.values, _values),
     (lambda r: r.cells.decimals, lambda places: "Decimals left to the figure" if places is None else f"Decimals: {places}"),
+    (lambda r: r.cells.number, lambda _: "Numbers written otherwise"),
+    (lambda r: r.cells.print, lambda spec: f"Printed: {_measure(spec.measure)}" if spec else "Printed: what is colored"),
+    (lambda r: r.cells.size, _points("Size of values")),
+    (lambda r: r.cells.bold, lambda on: "Values bold" if on else "Values not bold"),
+    (lambda r: r.cells.marks, _marks),
+    (
+        lambda r: r.cells.least_records,
+        lambda least: f"Cells on fewer than {least:,} records hidden" if least else "Cells on few records shown",
+    ),
+    (lambda r: (r.cells.gap, r.cells.gap_color), lambda _: "Gaps between cells changed"),
+    (lambda r: r.cells.square, lambda on: "Cells square" if on else "Cells fitted to the page"),
+    (
+        lambda r: r.heads.turn,
+        lambda turn: {"fit": "Heads turned as they fit", "level": "Heads level", "up": "Heads turned up"}[turn],
+    ),
+    (lambda r: r.heads.long, lambda long: "Long heads wrapped" if long == "wrap" else "Long heads cut"),
+    (lambda r: r.heads.group_gap, _points("Gap between groups")),
+    (lambda r: r.heads.flow, _flow),
     (lambda r: r.legend.show, lambda on: "Legend shown" if on else "Legend taken off"),
+    (lambda r: r.legend.place, lambda place: "Legend at the right" if place == "right" else f"Legend {_PLACES[place]}"),
+    (
+        lambda r: r.legend.ticks,
+        lambda ticks: f"{counted(len(ticks), 'place')} named on the legend" if ticks else "Legend's own numbers",
+    ),
     (lambda r: r.legend.title, _words("Legend title")),
     (lambda r: r.legend.blank, _words("Words for no value")),
+    (lambda r: r.legend.few, _words("Words for too few records")),
     (lambda r: r.words.title, _words("Title")),
     (lambda r: r.words.subtitle, _words("Subtitle")),
+    (lambda r: r.words.rows, _words("Name of the rows")),
+    (lambda r: r.words.columns, _words("Name of the columns")),
     (lambda r: r.words.caption, _words("Caption")),
-    (lambda r: r.page, lambda page: f"Page {page.width} by {page.height} points"),
+    (lambda r: r.words.source, _words("Source")),
+    (lambda r: r.notes, _notes),
+    (lambda r: (r.page.width, r.page.height), lambda size: f"Page {size[0]} by {size[1]} points"),
+    (lambda r: r.page.theme, lambda theme: f"Theme {theme.capitalize()}"),
+    (
+        lambda r: (r.page.ground, r.page.ink),
+        lambda colors: "The house's ground and ink" if any(colors) else "The theme's ground and ink",
+    ),
+    (lambda r: r.page.transparent, lambda on: "Ground transparent" if on else "Ground painted"),
+    (lambda r: r.page.underlay, lambda underlay: "Picture laid under the cells" if underlay else "No picture under the cells"),
+    (lambda r: r.dismissed, _dismissed),
 )

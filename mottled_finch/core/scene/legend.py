@@ -157,16 +157,16 @@ def _sample_title(recipe: Recipe) -> str:
 
 def _samples(recipe: Recipe, contents: Contents) -> list[Sample]:
     """Round numbers up to the largest: its own order, and about a half and a tenth of it."""
-    if contents.size_style is None or not contents.most > 0:
+    if recipe.cells.marks.size is None or not contents.most > 0:
         return []
+    style = contents.beside[-1].style
     power = 10.0 ** floor(log10(contents.most))
     largest = next(power * factor for factor in (5, 2, 1) if power * factor <= contents.most * 1.000001)
     numbers = [largest, largest / 2, largest / 10]
     by_area = recipe.cells.marks.as_ != "bar"
     shares = [number / contents.most for number in numbers]
     return [
-        Sample(share**0.5 if by_area else share, end_text(number, contents.size_style))
-        for number, share in zip(numbers, shares, strict=True)
+        Sample(share**0.5 if by_area else share, end_text(number, style)) for number, share in zip(numbers, shares, strict=True)
     ]
 
 

@@ -1,5 +1,7 @@
 """Plates, and the versions that are their history."""
 
+from base64 import b64encode
+
 from django.db import models
 
 from ..history import History
@@ -30,3 +32,17 @@ class Version(models.Model):
     class Meta:
         constraints = [models.UniqueConstraint(fields=["plate", "number"], name="one_version_a_number")]
         ordering = ["number"]
+
+
+class Picture(models.Model):
+    """A picture that lies under cells, by the SHA-256 of its content."""
+
+    digest = models.CharField(max_length=64, primary_key=True)
+    media_type = models.CharField(max_length=20)
+    content = models.BinaryField()
+    made = models.DateTimeField(auto_now_add=True)
+
+    @property
+    def address(self) -> str:
+        """The whole picture as a data address."""
+        return f"data:{self.media_type};base64,{b64encode(self.content).decode()}"

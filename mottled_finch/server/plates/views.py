@@ -8,28 +8,35 @@ from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.parsers import BaseParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from mottled_finch.core.cautions import Caution, cautions_of
 from mottled_finch.core.color.losses import losses_of
 from mottled_finch.core.color.scale import Scale
+from mottled_finch.core.contents import Beside
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.draw.json import numbers_or_null
+from mottled_finch.core.facts import FACTS
 from mottled_finch.core.figure import Figure
-from mottled_finch.core.number_style import style_of
 from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
-from mottled_finch.core.recipe import dump_recipe, load_recipe, load_table_part
+from mottled_finch.core.recipe import dump_recipe, load_recipe, load_table_part, merge_patch
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.scene.legend import bands_of
 from mottled_finch.core.statement import read_statement, write_statement
 from mottled_finch.core.table import csv_of
 from mottled_finch.core.targets import with_targets
-from mottled_finch.core.words import default_caption, default_title
+from mottled_finch.core.underlay import MOST_BYTES
+from mottled_finch.core.wording import beginning
+from mottled_finch.core.words import default_caption, default_title, measure_words
 
 from ..openapi import (
+    HistoryAnswer,
     MatrixAnswer,
     MatrixStart,
+    PictureAnswer,
     PlateAnswer,
     PlateFigureAnswer,
     PlateStart,
@@ -38,6 +45,7 @@ from ..openapi import (
     RecordsAnswer,
     StatementAnswer,
     StatementStart,
+    StepStart,
     TargetList,
     refers_to,
 )
@@ -46,19 +54,21 @@ from ..tables.answers import table_answer
 from ..tables.mended import data_of
 from ..tables.models import Table
 from ..tables.records import WINDOW_MOST, shown
-from ..tables.views import body, whole_number
+from ..tables.views import RawParser, body, length, whole_number
+from . import pictures
 from .actions import (
     Behind,
     change_plate,
     change_targets,
     figure_of,
     full_recipe,
+    go_to,
     records_behind,
     remove_plate,
     start_plate,
     step_plate,
 )
-from .models import Plate
+from .models import Picture, Plate
 from .wanted import WANTED
 
 _CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer)}
@@ -126,6 +136,57 @@ class Redo(APIView):
     def post(self, _request: Request, pk: int) -> Response:
         """Make the change again that was taken back."""
         return _stepped(pk, 1)
+
+
+class HistoryOfPlate(APIView):
+    @extend_schema(operation_id="history", responses={200: refers_to(HistoryAnswer)})
+    def get(self, _request: Request, pk: int) -> Response:
+        """What was done to a plate, step by step, the first one first."""
+        plate = get_object_or_404(Plate, pk=pk)
+        steps = [
+            {"number": each.number, "change": each.change, "made": each.made.isoformat()}
+            for each in plate.versions.defer("recipe").all()
+        ]
+        return Response({"at": plate.at, "steps": steps})
+
+    @extend_schema(
+        operation_id="go_to",
+        request={"application/json": refers_to(StepStart)},
+        responses={**_CHANGED, 404: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Go to a step of the history, back or forth."""
+        get_object_or_404(Plate, pk=pk)
+        number = body(request).get("number")
+        if not isinstance(number, int):
+            raise Problem(422, 'Say which step; give its number as "number".', "number")
+        plate = go_to(pk, number)
+        return Response(_both(plate, figure_of(plate)))
+
+
+class Pictures(APIView):
+    def get_parsers(self) -> list[BaseParser]:
+        return [RawParser()]
+
+    @extend_schema(
+        operation_id="give_picture",
+        request={"application/octet-stream": OpenApiTypes.BINARY},
+        responses={201: refers_to(PictureAnswer), 422: refers_to(ProblemAnswer), 413: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request) -> Response:
+        """Keep a picture, PNG or JPEG, which is the body of the request, to be laid under cells by its name."""
+        if length(request) > MOST_BYTES:
+            raise Problem(413, f"The picture is too large; give one of at most {MOST_BYTES // 10**6} MB.")
+        return Response({"picture": pictures.keep(request._request.read(MOST_BYTES + 1))}, status=201)
+
+
+class OnePicture(APIView):
+    @extend_schema(operation_id="picture", responses={(200, "image/png"): OpenApiTypes.BINARY})
+    def get(self, _request: Request, digest: str) -> HttpResponse:
+        """A picture that is kept."""
+        kept = get_object_or_404(Picture, pk=digest)
+        headers = {"Cache-Control": "private, max-age=31536000, immutable"}
+        return HttpResponse(kept.content, content_type=kept.media_type, headers=headers)
 
 
 class GiveUp(APIView):
@@ -300,13 +361,34 @@ def plate_answer(plate: Plate) -> dict[str, Any]:
 
 
 def _both(plate: Plate, figure: Figure) -> dict[str, Any]:
-    return {"plate": plate_answer(plate), "figure": figure_answer(figure)}
+    return {"plate": plate_answer(plate), "figure": figure_answer(figure, load_recipe(plate.standing().recipe))}
 
 
-def _scene_answer(scene: Scene) -> dict[str, Any]:
+def _scene_answer(scene: Scene, recipe: Recipe) -> dict[str, Any]:
     """The scene's fields as they are: ``asdict`` would copy the 90,000 steps of a large grid one by one."""
     marks = {kind: [vars(mark) for mark in getattr(scene, kind)] for kind in ("texts", "boxes", "hatchings", "lines")}
-    return {**vars(scene), **marks, "grid": vars(scene.grid) if scene.grid else None}
+    under = None
+    if scene.under is not None and recipe.page.underlay is not None:
+        under = {**vars(scene.under), "picture": pictures.address_of(recipe.page.underlay.picture)}
+    return {**vars(scene), **marks, "theme": vars(scene.theme), "grid": vars(scene.grid) if scene.grid else None, "under": under}
+
+
+def _held_values(figure: Figure) -> dict[str, float]:
+    """The values of cells that have no color since they are hidden or set aside, by their place."""
+    held = (figure.contents.few | figure.contents.aside).ravel()
+    values = colored_values(figure.matrix).ravel()
+    return {str(i): float(values[i]) for i in np.flatnonzero(held & ~np.isnan(values)).tolist()}
+
+
+def _beside_answer(beside: Beside) -> dict[str, Any]:
+    texts = ["" if value != value else beside.style.text(value) for value in beside.values.ravel().tolist()]
+    return {"words": beginning(measure_words(beside.measure)), "texts": texts}
+
+
+def _caution_answer(caution: Caution, recipe: Recipe) -> dict[str, Any]:
+    cure = caution.cure
+    told = {"words": cure.words, "patch": merge_patch(dump_recipe(recipe), dump_recipe(cure.recipe))} if cure else None
+    return {"name": caution.name, "words": caution.words, "cure": told}
 
 
 def _scale_answer(scale: Scale | None) -> dict[str, Any] | None:
@@ -316,13 +398,15 @@ def _scale_answer(scale: Scale | None) -> dict[str, Any] | None:
     return {**vars(scale), "spread": spread}
 
 
-def figure_answer(figure: Figure) -> dict[str, Any]:
-    matrix, scale, coloring = figure.matrix, figure.scale, figure.coloring
-    style = style_of(figure.recipe, matrix)
+def figure_answer(figure: Figure, recipe: Recipe) -> dict[str, Any]:
+    """``recipe`` is that of the plate, as it is kept."""
+    matrix, scale, coloring, contents = figure.matrix, figure.scale, figure.coloring, figure.contents
+    style = contents.style
+    standing, dismissed = cautions_of(figure, recipe)
     apart = len(coloring.scales) > 1
     bands = [vars(band) for band in bands_of(figure.recipe, coloring, style)]
     return {
-        "scene": _scene_answer(figure.scene),
+        "scene": _scene_answer(figure.scene, recipe),
         "scale": _scale_answer(scale),
         "scales": [_scale_answer(each) for each in coloring.scales] if apart else [],
         "regions": coloring.regions.ravel().tolist() if apart else [],
@@ -337,15 +421,19 @@ def figure_answer(figure: Figure) -> dict[str, Any]:
         "row_groups": [vars(group) for group in matrix.row_groups],
         "column_groups": [vars(group) for group in matrix.column_groups],
         "panels": matrix.panels,
-        "values": numbers_or_null(colored_values(matrix).ravel()),
+        "values": numbers_or_null(contents.values.ravel()),
+        "held_values": _held_values(figure),
+        "beside": [_beside_answer(each) for each in contents.beside],
+        "cautions": [_caution_answer(each, recipe) for each in standing],
+        "dismissed": [{**_caution_answer(each, recipe), "reason": recipe.dismissed[each.name]} for each in dismissed],
+        "facts": [{"name": name, "title": fact.title, "text": figure.facts.text(name)} for name, fact in FACTS.items()],
         "records": matrix.records.ravel().tolist(),
         "row_totals": numbers_or_null(matrix.row_totals),
         "column_totals": numbers_or_null(matrix.column_totals),
         "grand_total": numbers_or_null(np.array([matrix.grand_total]))[0],
         "row_records": matrix.row_records.tolist(),
         "column_records": matrix.column_records.tolist(),
-        "decimals": style.decimals,
-        "percent": style.percent,
+        "style": vars(style),
         "palette": figure.recipe.color.palette,
         "kept": matrix.kept,
         "unplaced": matrix.unplaced,

@@ -143,6 +143,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keep a picture, PNG or JPEG, which is the body of the request, to be laid under cells by its name. */
+        post: operations["give_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{digest}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A picture that is kept. */
+        get: operations["picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plates": {
         parameters: {
             query?: never;
@@ -207,6 +241,24 @@ export interface paths {
         put?: never;
         /** @description Give up the change of a plate that is being worked on: it answers 409, and nothing has changed. */
         post: operations["give_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plates/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was done to a plate, step by step, the first one first. */
+        get: operations["history"];
+        put?: never;
+        /** @description Go to a step of the history, back or forth. */
+        post: operations["go_to"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1027,7 +1079,7 @@ export interface components {
             undo: string | null;
             redo: string | null;
         };
-        /** @description One figure, written down. */
+        /** @description One figure, written down. ``dismissed`` are cautions by name, each with the reason why it does not matter here. */
         Recipe: {
             /** @enum {unknown} */
             finch_recipe: 1;
@@ -1035,9 +1087,14 @@ export interface components {
             pivot: components["schemas"]["PivotSpec"];
             color?: components["schemas"]["ColorSpec"];
             cells?: components["schemas"]["CellsSpec"];
+            heads?: components["schemas"]["HeadsSpec"];
             legend?: components["schemas"]["LegendSpec"];
             words?: components["schemas"]["WordsSpec"];
+            notes?: components["schemas"]["NoteSpec"][];
             page?: components["schemas"]["PageSpec"];
+            dismissed?: {
+                [key: string]: string;
+            };
         };
         /** @description How the file is read, and its mends in their order. A mend that is ``off`` stays in the list and does nothing. ``targets`` are numbers by name that ends, cuts and conditions of color may stand at. */
         TableSpec: {
@@ -1139,10 +1196,16 @@ export interface components {
             /** @enum {unknown} */
             color?: "none" | "own";
         };
-        /** @description Members that are set aside, each by its labels: they are not drawn, and the scale is spread over what is left. Totals stay those of all records. */
+        /** @description What is set aside: members, each by its labels, and cells, by their row and column. Members are not drawn, cells have no color, and the scale is spread over what is left. Totals stay those of all records. */
         AsideSpec: {
             rows?: string[][];
             columns?: string[][];
+            cells?: components["schemas"]["CellSpec"][];
+        };
+        /** @description A cell by the labels of its row and of its column. */
+        CellSpec: {
+            row: string[];
+            column: string[];
         };
         /** @description How columns of numbers move together: the coefficient of each pair of fields, in all cells or in one triangle. */
         CorrelateSpec: {
@@ -1199,26 +1262,121 @@ export interface components {
             from?: number | components["schemas"]["TargetSpec"];
             to?: number | components["schemas"]["TargetSpec"];
         };
-        /** @description What stands in the cells. Without ``decimals`` their number follows from the spread of the values. */
+        /** @description What stands in the cells: the values of ``all``, of ``none``, of the ``extremes``, or of those past a number. Without ``decimals`` their number follows from the spread of the values. ``size``, in points, and ``bold`` are of what is printed, which shrinks where cells are too small. ``least_records`` hides cells that rest on fewer. ``gap``, in points, is left between cells, in ``gap_color`` where there is one; ``square`` makes them as high as they are wide. */
         CellsSpec: {
-            /** @enum {unknown} */
-            values?: "all" | "none";
+            values?: ("all" | "none" | "extremes") | components["schemas"]["PastSpec"];
             decimals?: number;
+            number?: components["schemas"]["NumberSpec"];
+            print?: components["schemas"]["PrintSpec"];
+            size?: number;
+            bold?: boolean;
+            marks?: components["schemas"]["MarksSpec"];
+            least_records?: number;
+            gap?: number;
+            gap_color?: string;
+            square?: boolean;
         };
-        /** @description The key to the colors. ``blank`` names the swatch for cells without a value. */
+        /** @description What lies ``above``, ``below``, ``from`` and ``to`` a number or target, the last two included. */
+        PastSpec: {
+            above?: number | components["schemas"]["TargetSpec"];
+            below?: number | components["schemas"]["TargetSpec"];
+            from?: number | components["schemas"]["TargetSpec"];
+            to?: number | components["schemas"]["TargetSpec"];
+        };
+        /** @description How numbers are written: as they are, or times a hundred with a percent sign; in full, or in short ("12.3k"). ``marks`` shows how digits are grouped and where the decimals begin. ``before`` and ``after`` stand at the number, such as a currency or a unit; ``sign`` puts a plus before what is above zero. */
+        NumberSpec: {
+            /** @enum {unknown} */
+            as?: "number" | "percent";
+            short?: boolean;
+            /** @enum {unknown} */
+            marks?: "1,234.5" | "1.234,5" | "1 234,5" | "1’234.5" | "1234.5" | "1234,5";
+            before?: string;
+            after?: string;
+            sign?: boolean;
+        };
+        /** @description Another measure that cells print in place of the one that colors them. */
+        PrintSpec: {
+            measure?: components["schemas"]["MeasureSpec"];
+            decimals?: number;
+            number?: components["schemas"]["NumberSpec"];
+        };
+        /** @description What a cell is drawn as: filled, or a square, dot or bar as large as ``size``, another measure, says; squares and dots by their area, bars by their length. ``lines`` run between the marks (dividers) or through them (guides). ``title`` heads their legend. */
+        MarksSpec: {
+            /** @enum {unknown} */
+            as?: "fill" | "square" | "dot" | "bar";
+            size?: components["schemas"]["MeasureSpec"];
+            /** @enum {unknown} */
+            lines?: "none" | "dividers" | "guides";
+            title?: string;
+        };
+        /** @description The heads of columns, ``level`` or turned ``up``, or as they fit; long heads of rows are cut, or wrapped to a second line. ``group_gap``, in points, sets groups apart. */
+        HeadsSpec: {
+            /** @enum {unknown} */
+            turn?: "fit" | "level" | "up";
+            /** @enum {unknown} */
+            long?: "cut" | "wrap";
+            group_gap?: number;
+            flow?: components["schemas"]["FlowSpec"];
+        };
+        /** @description An arrow beside the cells that says which way to read: from the first to the last of the rows or columns, with its words. */
+        FlowSpec: {
+            /** @enum {unknown} */
+            along?: "rows" | "columns";
+            words?: string;
+        };
+        /** @description The key to the colors, at the right, at the top, or below. ``blank`` names the swatch for cells without a value, ``few`` that for those on too few records. With ``ticks`` nothing but these and the ends is written on it. */
         LegendSpec: {
             show?: boolean;
+            /** @enum {unknown} */
+            place?: "right" | "top" | "below";
             title?: string;
             blank?: string;
+            few?: string;
+            ticks?: components["schemas"]["TickSpec"][];
         };
-        /** @description Words on the page. Left out, a title says what is shown; an empty text takes it off. {n} is the number of records kept. */
+        /** @description A place on the legend, a number or target, and what is written there. */
+        TickSpec: {
+            at: number | components["schemas"]["TargetSpec"];
+            text?: string;
+        };
+        /** @description Words on the page. Left out, a title says what is shown; an empty text takes it off. ``rows`` and ``columns`` name the sides. Words in braces are live facts, such as {n}, the number of records kept. */
         WordsSpec: {
             title?: string;
             subtitle?: string;
+            rows?: string;
+            columns?: string;
             caption?: string;
+            source?: string;
         };
-        /** @description The size of the page in points. */
+        /** @description A mark on a row, a column, or where both meet, each by its labels, outermost first: an outline, and words printed under the figure by a number. */
+        NoteSpec: {
+            row?: string[];
+            column?: string[];
+            text?: string;
+            outline?: boolean;
+        };
+        /** @description The size of the page in points, its theme, and the house's own colors in place of the theme's. A transparent page has no ground. */
         PageSpec: {
+            width?: number;
+            height?: number;
+            /** @enum {unknown} */
+            theme?: "paper" | "reed" | "dusk";
+            ground?: string;
+            ink?: string;
+            transparent?: boolean;
+            underlay?: components["schemas"]["UnderlaySpec"];
+        };
+        /** @description A picture under the cells, which are then see-through: ``cells`` is how strong they are, ``strength`` how strong the picture, each from 0 to 1. The picture is a PNG or JPEG as a data address, or the name it is kept by. */
+        UnderlaySpec: {
+            picture: string;
+            crop?: components["schemas"]["CropSpec"];
+            strength?: number;
+            cells?: number;
+        };
+        /** @description A part of a picture, in shares of its width and height. */
+        CropSpec: {
+            left?: number;
+            top?: number;
             width?: number;
             height?: number;
         };
@@ -1227,7 +1385,7 @@ export interface components {
             plate: components["schemas"]["PlateAnswer"];
             figure: components["schemas"]["FigureAnswer"];
         };
-        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``percent`` says that values are written as percent. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``lit`` counts the cells in the spotlight, ``losses`` say by way of seeing what cannot be told apart. */
+        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``lit`` counts the cells in the spotlight, ``losses`` say by way of seeing what cannot be told apart. */
         FigureAnswer: {
             scene: components["schemas"]["Scene"];
             scale: components["schemas"]["ScaleAnswer"] | null;
@@ -1255,8 +1413,14 @@ export interface components {
             grand_total: number | null;
             row_records: number[];
             column_records: number[];
-            decimals: number;
-            percent: boolean;
+            held_values: {
+                [key: string]: number;
+            };
+            beside: components["schemas"]["BesideAnswer"][];
+            cautions: components["schemas"]["CautionAnswer"][];
+            dismissed: components["schemas"]["DismissedAnswer"][];
+            facts: components["schemas"]["FactAnswer"][];
+            style: components["schemas"]["NumberStyle"];
             palette: string;
             kept: number;
             unplaced: number;
@@ -1265,22 +1429,35 @@ export interface components {
             default_title: string;
             default_caption: string;
         };
-        /** @description One page, ready to be drawn. ``alternative`` says the figure in words. */
+        /** @description One page, ready to be drawn. ``alternative`` says the figure in words. A transparent page has no ground. */
         Scene: {
             width: number;
             height: number;
-            ground: string;
+            theme: components["schemas"]["Theme"];
+            transparent?: boolean;
             alternative: string;
             texts: components["schemas"]["Text"][];
             boxes: components["schemas"]["Box"][];
             hatchings: components["schemas"]["Hatching"][];
             lines: components["schemas"]["Line"][];
             grid: components["schemas"]["Grid"] | null;
+            under?: components["schemas"]["Under"];
+        };
+        /** @description Colors as "#rrggbb". ``quiet`` is a lesser ink, ``band`` the ground of totals, ``bracket`` and ``tree`` are lines beside heads, ``blank`` and ``hatch`` the ground and lines of cells without a value. */
+        Theme: {
+            ground: string;
+            ink: string;
+            quiet: string;
+            band: string;
+            bracket: string;
+            tree: string;
+            blank: string;
+            hatch: string;
         };
         /** @description One line of text. ``turned`` text reads upward. ``full`` is the whole text where ``text`` had to be cut. A head is that of a line of the matrix, its ``row`` or its ``column``: a member, a group, or all; a total has both. ``length`` is told of these: how long the text is. */
         Text: {
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
             x: number;
             y: number;
             text: string;
@@ -1296,20 +1473,22 @@ export interface components {
             column?: number;
             length?: number;
         };
-        /** @description A filled rectangle. */
+        /** @description A filled rectangle, or a disc as large as fits into it. ``step`` is the place of its color among those of the cells, where it has one of these. */
         Box: {
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
             x: number;
             y: number;
             width: number;
             height: number;
             fill: string;
+            round?: boolean;
+            step?: number;
         };
         /** @description A rectangle that stands for "no value": neutral, and hatched so that it is not told by color alone. */
         Hatching: {
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
             x: number;
             y: number;
             width: number;
@@ -1318,7 +1497,7 @@ export interface components {
         /** @description A straight line. */
         Line: {
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
             x1: number;
             y1: number;
             x2: number;
@@ -1326,7 +1505,7 @@ export interface components {
             ink: string;
             width: number;
         };
-        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those outside the spotlight, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. */
+        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those outside the spotlight, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. ``few`` are hidden since they rest on too few records, ``aside`` are set aside; both are told apart from blanks. ``marks`` are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``mark_height`` of its cell. ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the marks, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture. */
         Grid: {
             xs: number[];
             ys: number[];
@@ -1342,6 +1521,29 @@ export interface components {
             prints: string[];
             print_size: number;
             fits: boolean;
+            bold?: boolean;
+            print_base?: number;
+            few?: number[];
+            aside?: number[];
+            /** @enum {unknown} */
+            marks?: "fill" | "square" | "dot" | "bar";
+            sizes?: number[];
+            mark_height?: number;
+            rules?: number[][];
+            frame?: number;
+            frame_color?: string;
+            opacity?: number;
+        };
+        /** @description A picture under the cells: where it lies, the part of it that is shown in pixels (``crop``: left, top, width, height), its size in pixels, and how strong it is. */
+        Under: {
+            x: number;
+            y: number;
+            width: number;
+            height: number;
+            picture: string;
+            pixels: number[];
+            crop: number[];
+            strength: number;
         };
         /** @description The resolved scale. Ends within lowest and highest clip; ``under`` and ``over`` count the cells beyond them. */
         ScaleAnswer: {
@@ -1377,12 +1579,73 @@ export interface components {
             depth: number;
             labels: string[];
         };
+        /** @description Another measure of the cells: what it is, and how it reads in each. */
+        BesideAnswer: {
+            words: string;
+            texts: string[];
+        };
+        /** @description What would mislead in the figure, by the name it is dismissed by. */
+        CautionAnswer: {
+            name: string;
+            words: string;
+            cure: components["schemas"]["CureAnswer"] | null;
+        };
+        /** @description What cures a caution, and the change of the recipe that does, as a JSON merge patch (RFC 7396). */
+        CureAnswer: {
+            words: string;
+            patch: {
+                [key: string]: unknown;
+            };
+        };
+        /** @description A caution that does not matter here, and why. */
+        DismissedAnswer: {
+            name: string;
+            words: string;
+            cure: components["schemas"]["CureAnswer"] | null;
+            reason: string;
+        };
+        /** @description A live fact: its name between braces, what it is, and how it reads now; null where the figure has none. */
+        FactAnswer: {
+            name: string;
+            title: string;
+            text: string | null;
+        };
+        /** @description How values are written; percent are values times a hundred. */
+        NumberStyle: {
+            decimals: number;
+            percent?: boolean;
+            short?: boolean;
+            /** @enum {unknown} */
+            marks?: "1,234.5" | "1.234,5" | "1 234,5" | "1’234.5" | "1234.5" | "1234,5";
+            before?: string;
+            after?: string;
+            sign?: boolean;
+        };
         /** @description The last period of a level ends on ``ends``, but the last record is of ``last``. Records up to ``to`` are of whole periods. */
         Unfinished: {
             field: string;
             last: string;
             ends: string;
             to: string;
+        };
+        /** @description The steps of a plate, and the number of the one that stands; later ones wait for redo. */
+        HistoryAnswer: {
+            at: number;
+            steps: components["schemas"]["StepAnswer"][];
+        };
+        /** @description A step of a history: what was done, and when. */
+        StepAnswer: {
+            number: number;
+            change: string;
+            made: string;
+        };
+        /** @description The step to go to. */
+        StepStart: {
+            number: number;
+        };
+        /** @description The name that a picture is kept by. */
+        PictureAnswer: {
+            picture: string;
         };
         /** @description Numbers by name that the plates of a table share. */
         TargetList: {
@@ -1787,6 +2050,66 @@ export interface operations {
             };
         };
     };
+    give_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                digest: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+        };
+    };
     plates: {
         parameters: {
             query?: never;
@@ -1922,6 +2245,68 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryAnswer"];
+                };
+            };
+        };
+    };
+    go_to: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["StepStart"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlateFigureAnswer"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
             };
         };
     };
