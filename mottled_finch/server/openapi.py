@@ -502,6 +502,13 @@ class StepStart:
 
 
 @dataclass(frozen=True, kw_only=True)
+class OthersAnswer:
+    """Values of all members but one together, for each member of the other side; null for a blank."""
+
+    values: tuple[float | None, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
 class PictureAnswer:
     """The name that a picture is kept by."""
 
@@ -598,6 +605,7 @@ _SHAPES = (
     HistoryAnswer,
     StepStart,
     PictureAnswer,
+    OthersAnswer,
     TargetList,
     TokensAnswer,
     TokensStart,

@@ -16,7 +16,7 @@ _SHARE = 0.45
 
 
 def find(seen: Seen) -> Caution | None:
-    color, scale = seen.recipe.color, seen.figure.scale
+    color, scale = seen.figure.recipe.color, seen.figure.scale
     if scale is None or scale.cuts is not None or color.within != "table" or scale.spread.name != "linear":
         return None
     values = seen.figure.contents.values

@@ -2,7 +2,7 @@
 
 from .canceling import while_wanted
 from .matrix import Group, Labels, Matrix, Merge, colored_values
-from .pivot import behind, make_matrix, measured_beside, members_of, passes
+from .pivot import behind, make_matrix, measured_beside, measured_of_others, members_of, passes
 from .span import span_of
 from .unfinished import Unfinished, unfinished
 from .warm import warm_up
@@ -17,6 +17,7 @@ __all__ = [
     "colored_values",
     "make_matrix",
     "measured_beside",
+    "measured_of_others",
     "members_of",
     "passes",
     "span_of",

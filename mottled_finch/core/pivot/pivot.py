@@ -2,10 +2,12 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ..errors import TableError
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, PivotSpec
 from ..show import SHOWS, Laid
@@ -61,6 +63,23 @@ def measured_beside(table: Table, pivot: PivotSpec, measure: MeasureSpec, path: 
         return np.zeros(place.shape)
     partials = partials_of(source, measure, laying.ground.placement, ground_key(pivot), path)
     return measured(measure, [partial.over(each) for partial in partials]).reshape(place.shape)
+
+
+def measured_of_others(table: Table, pivot: PivotSpec, side: Literal["rows", "columns"], line: int) -> NDArray[np.float64]:
+    """The measure of all members of a side together but one, for each member of the other side; from their records, not their
+    cells. ``line`` counts the members as they stand in ``make_matrix``. NaN where there is none.
+
+    Raises TableError for coefficients, and where cells show something else than their measure.
+    """
+    if pivot.correlate is not None or pivot.show.as_ != "value":
+        raise TableError("only a measure as it is can be compared with that of all others", path="pivot.show.as")
+    source = Pivoting(table)
+    laying = _lay(source, pivot)
+    place = laying.ground.place[np.ix_(laying.rows.members, laying.columns.members)]
+    others = np.delete(place if side == "rows" else place.T, line, axis=0)
+    each = Regions(others.T.ravel(), np.arange(others.shape[1] + 1) * others.shape[0])
+    partials = partials_of(source, pivot.measure, laying.ground.placement, ground_key(pivot))
+    return measured(pivot.measure, [partial.over(each) for partial in partials])
 
 
 def members_of(table: Table, spec: LevelSpec) -> list[tuple[str, int]]:

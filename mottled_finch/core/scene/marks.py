@@ -106,17 +106,17 @@ class Grid:
     prints: tuple[str, ...]
     print_size: float
     fits: bool
-    bold: bool = False
-    print_base: float = 0.0
-    few: tuple[int, ...] = ()
-    aside: tuple[int, ...] = ()
-    marks: MarkName = "fill"
-    sizes: tuple[float, ...] = ()
-    mark_height: float = 0.0
-    rules: tuple[tuple[float, float, float, float], ...] = ()
-    frame: float = 0.0
-    frame_color: str = ""
-    opacity: float = 1.0
+    bold: bool
+    print_base: float
+    few: tuple[int, ...]
+    aside: tuple[int, ...]
+    marks: MarkName
+    sizes: tuple[float, ...]
+    mark_height: float
+    rules: tuple[tuple[float, float, float, float], ...]
+    frame: float
+    frame_color: str
+    opacity: float
 
     @property
     def fills(self) -> tuple[str | None, ...]:

@@ -1,7 +1,7 @@
 """What changes plates: one function an action, which holds the transaction and the history entry."""
 
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 from django.db import transaction
@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from mottled_finch.core.errors import CoreError
 from mottled_finch.core.figure import Figure, make_figure
 from mottled_finch.core.mends import Mended
-from mottled_finch.core.pivot import behind, make_matrix, while_wanted
+from mottled_finch.core.pivot import behind, make_matrix, measured_of_others, while_wanted
 from mottled_finch.core.recipe import Recipe, TableSpec, dump_recipe, dump_table_part, load_recipe, name_change, suggest_recipe
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.targets import with_targets
@@ -76,6 +76,19 @@ def records_behind(plate: Plate, row: int, column: int) -> Behind:
         raise Problem(422, f"There is no cell {row}, {column}; the figure has {lines[0]} lines down and {lines[1]} across.")
     positions = behind(found.table, pivot, row % lines[0], column % lines[1])
     return Behind(EDITIONS.open(plate.table.edition()), found, positions)
+
+
+def others_of(plate: Plate, side: Literal["rows", "columns"], line: int) -> NDArray[np.float64]:
+    """The measure of all members of a side but one together, for each member of the other side. Raises Problem for a line that is
+    not there.
+    """
+    recipe = load_recipe(plate.standing().recipe)
+    table = _data(plate.table, recipe)
+    matrix = make_matrix(table, recipe.pivot)
+    members = matrix.shape[side == "columns"]
+    if not 0 <= line < members:
+        raise Problem(422, f"There is no member {line}; the {side} have {members}.", "line")
+    return measured_of_others(table, recipe.pivot, side, line)
 
 
 def _own(table: Table, recipe: Recipe) -> Recipe:

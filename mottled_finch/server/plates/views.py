@@ -36,6 +36,7 @@ from ..openapi import (
     HistoryAnswer,
     MatrixAnswer,
     MatrixStart,
+    OthersAnswer,
     PictureAnswer,
     PlateAnswer,
     PlateFigureAnswer,
@@ -63,6 +64,7 @@ from .actions import (
     figure_of,
     full_recipe,
     go_to,
+    others_of,
     records_behind,
     remove_plate,
     start_plate,
@@ -243,6 +245,25 @@ def _behind(request: Request, pk: int) -> Behind:
         text = request.query_params.get(name, "-1")
         lines.append(-1 if text == "-1" else whole_number(text, name))
     return records_behind(plate, lines[0], lines[1])
+
+
+class Others(APIView):
+    @extend_schema(
+        operation_id="others",
+        parameters=[
+            OpenApiParameter("side", str, enum=["rows", "columns"], required=True, description="The side the member is on"),
+            OpenApiParameter("line", int, required=True, description="The member, counted from 0"),
+        ],
+        responses={200: refers_to(OthersAnswer), 422: refers_to(ProblemAnswer)},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """What is measured of all members of a side but one, for each member of the other side."""
+        plate = get_object_or_404(Plate.objects.select_related("table"), pk=pk)
+        side = request.query_params.get("side", "")
+        if side not in ("rows", "columns"):
+            raise Problem(422, f'"{side}" is not a side; choose rows or columns.', "side")
+        line = whole_number(request.query_params.get("line", ""), "line")
+        return Response({"values": numbers_or_null(others_of(plate, "rows" if side == "rows" else "columns", line))})
 
 
 class Statement(APIView):

@@ -123,7 +123,7 @@ export const api = {
     unwrap(client.POST("/api/imports/{id}/accept", { ...at(id), body: { renames } })),
   plates: () => unwrap(client.GET("/api/plates")),
   plate: (id: number) => unwrap(client.GET("/api/plates/{id}", at(id))),
-  startPlate: (table: number) => unwrap(client.POST("/api/plates", { body: { table } })),
+  startPlate: (table: number, recipe?: Recipe) => unwrap(client.POST("/api/plates", { body: { table, recipe } })),
   removePlate: (id: number) => unwrap(client.DELETE("/api/plates/{id}", at(id))),
   changePlate: (id: number, recipe: Recipe) =>
     unwrap(client.PUT("/api/plates/{id}/recipe", { ...at(id), body: recipe })),
@@ -132,6 +132,13 @@ export const api = {
     unwrap(client.GET("/api/plates/{id}/records", { params: { path: { id }, query } })),
   readStatement: (table: number, text: string) =>
     unwrap(client.POST("/api/tables/{id}/statement", { ...at(table), body: { text } })),
+  others: (id: number, side: "rows" | "columns", line: number) =>
+    unwrap(client.GET("/api/plates/{id}/others", { params: { path: { id }, query: { side, line } } })),
+  history: (id: number) => unwrap(client.GET("/api/plates/{id}/history", at(id))),
+  goTo: (id: number, number: number) =>
+    unwrap(client.POST("/api/plates/{id}/history", { ...at(id), body: { number } })),
+  givePicture: (file: File) =>
+    unwrap(client.POST("/api/pictures", { body: file as unknown as string, bodySerializer: (body) => body as never })),
   undo: (id: number) => unwrap(client.POST("/api/plates/{id}/undo", at(id))),
   redo: (id: number) => unwrap(client.POST("/api/plates/{id}/redo", at(id))),
 };

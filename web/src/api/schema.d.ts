@@ -265,6 +265,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plates/{id}/others": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is measured of all members of a side but one, for each member of the other side. */
+        get: operations["others"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plates/{id}/recipe": {
         parameters: {
             query?: never;
@@ -1521,18 +1538,18 @@ export interface components {
             prints: string[];
             print_size: number;
             fits: boolean;
-            bold?: boolean;
-            print_base?: number;
-            few?: number[];
-            aside?: number[];
+            bold: boolean;
+            print_base: number;
+            few: number[];
+            aside: number[];
             /** @enum {unknown} */
-            marks?: "fill" | "square" | "dot" | "bar";
-            sizes?: number[];
-            mark_height?: number;
-            rules?: number[][];
-            frame?: number;
-            frame_color?: string;
-            opacity?: number;
+            marks: "fill" | "square" | "dot" | "bar";
+            sizes: number[];
+            mark_height: number;
+            rules: number[][];
+            frame: number;
+            frame_color: string;
+            opacity: number;
         };
         /** @description A picture under the cells: where it lies, the part of it that is shown in pixels (``crop``: left, top, width, height), its size in pixels, and how strong it is. */
         Under: {
@@ -1646,6 +1663,10 @@ export interface components {
         /** @description The name that a picture is kept by. */
         PictureAnswer: {
             picture: string;
+        };
+        /** @description Values of all members but one together, for each member of the other side; null for a blank. */
+        OthersAnswer: {
+            values: (number | null)[];
         };
         /** @description Numbers by name that the plates of a table share. */
         TargetList: {
@@ -2298,6 +2319,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    others: {
+        parameters: {
+            query: {
+                /** @description The member, counted from 0 */
+                line: number;
+                /** @description The side the member is on */
+                side: "columns" | "rows";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OthersAnswer"];
                 };
             };
             422: {

@@ -13,17 +13,59 @@ export function withDecimals(value: number, decimals: number): string {
   return value < 0 && /[1-9]/.test(text) ? `−${text}` : text;
 }
 
-export type NumberStyle = { decimals: number; percent: boolean };
+export type NumberStyle = {
+  decimals: number;
+  percent?: boolean;
+  short?: boolean;
+  marks?: string;
+  before?: string;
+  after?: string;
+  sign?: boolean;
+};
 
-/** A value of a figure as the core writes it: parts of a whole as percent. */
-export function styled(value: number, { decimals, percent: parts }: NumberStyle): string {
-  return parts ? `${withDecimals(value * 100, decimals)}%` : withDecimals(value, decimals);
+/** What groups thousands and what begins the decimals, by a number written so; the core's own table. */
+const MARKS: Record<string, readonly [string, string]> = {
+  "1,234.5": [",", "."],
+  "1.234,5": [".", ","],
+  "1 234,5": ["\u00a0", ","],
+  "1’234.5": ["’", "."],
+  "1234.5": ["", "."],
+  "1234,5": ["", ","],
+};
+const UNITS = ["", "k", "M", "B", "T"];
+
+/** A value of a figure as the core writes it. */
+export function styled(value: number, style: NumberStyle): string {
+  const number = style.percent ? value * 100 : value;
+  const [plain, unit] = style.short ? inShort(number, style.decimals) : [withDecimals(number, style.decimals), ""];
+  return dressed(plain, unit, style);
 }
 
 /** A number without needless zeros, for inputs and handles. */
-export function short(value: number, { decimals, percent: parts }: NumberStyle): string {
-  if (parts) return `${short(Number((value * 100).toPrecision(12)), { decimals, percent: false })}%`;
-  return Number.isInteger(value) ? withDecimals(value, 0) : withDecimals(value, Math.max(decimals, 1));
+export function short(value: number, style: NumberStyle): string {
+  const number = style.percent ? Number((value * 100).toPrecision(12)) : value;
+  const decimals = Number.isInteger(number) ? 0 : Math.max(style.decimals, 1);
+  return dressed(withDecimals(number, decimals), "", style);
+}
+
+/** Digits with the marks of the style, its sign, and what stands before and after them. */
+function dressed(plain: string, unit: string, { marks = "1,234.5", before = "", after = "", ...style }: NumberStyle) {
+  const [group, point] = MARKS[marks] ?? [",", "."];
+  const digits = plain.replace("−", "").replace(/[,.]/g, (mark) => (mark === "," ? group : point));
+  const sign = plain.startsWith("−") ? "−" : style.sign && /[1-9]/.test(digits) ? "+" : "";
+  return `${sign}${before}${digits}${unit}${style.percent ? "%" : ""}${after}`;
+}
+
+/** Three digits at most, and the unit they are of; below a thousand in full. */
+function inShort(number: number, decimals: number): [string, string] {
+  const size = Math.abs(number);
+  let power = number ? Math.max(0, Math.floor(Math.log10(size) / 3)) : 0;
+  if (Number((size / 1000 ** power).toFixed(power ? 0 : decimals)) >= 1000) power++;
+  power = Math.min(power, UNITS.length - 1);
+  if (!power) return [withDecimals(number, decimals), ""];
+  const scaled = number / 1000 ** power;
+  const text = withDecimals(scaled, Math.abs(scaled) >= 99.95 ? 0 : 1);
+  return [text.replace(/\.0$/, ""), UNITS[power] as string];
 }
 
 export function percent(share: number): string {

@@ -2,7 +2,18 @@ import { useNavigate } from "react-router";
 import { exportAddress, type Recipe } from "../../api/client";
 import { useAbout, usePalettes } from "../../api/queries";
 import { type Action, FindAction } from "../../shared/FindAction";
-import { turned, withBands, withCells, withColor, withLegend, withPage, withTotals, withWithin } from "./recipes";
+import {
+  turned,
+  withBands,
+  withCells,
+  withColor,
+  withLegend,
+  withMarks,
+  withPage,
+  withPageLook,
+  withTotals,
+  withWithin,
+} from "./recipes";
 import { PAGES } from "./Stage";
 import type { Change } from "./usePlate";
 import { useView } from "./view";
@@ -62,6 +73,21 @@ function useActions(plate: number, recipe: Recipe, onChange: (change: Change) =>
       name: `See the figure: ${title}`,
       act: () => useView.getState().set({ vision: name }),
     })),
+    ...(["color", "cells", "heads", "legend", "words", "notes", "page"] as const).map((tab) => ({
+      name: `Open the part: ${tab}`,
+      act: () => useView.getState().set({ tab }),
+    })),
+    ...(["fill", "square", "dot", "bar"] as const).map((as) =>
+      change(`Draw cells as ${as === "fill" ? "filled" : `${as}s`}`, withMarks({ as })),
+    ),
+    ...(["right", "top", "below"] as const).map((place) =>
+      change(`Legend ${place === "below" ? "below" : `at the ${place}`}`, withLegend({ place })),
+    ),
+    ...(["paper", "reed", "dusk"] as const).map((theme) => change(`Theme: ${theme}`, withPageLook({ theme }))),
+    change(
+      recipe.cells?.square ? "Fit the cells to the page" : "Make the cells square",
+      withCells({ square: !recipe.cells?.square }),
+    ),
     ...PAGES.map((page) => change(`Page: ${page.label}`, withPage(page.width, page.height))),
     ...exports.map(({ ending, title }) => ({
       name: `Export: ${title}`,

@@ -1,22 +1,33 @@
 import { Box } from "@chakra-ui/react";
-import { type KeyboardEvent, type PointerEvent, useId } from "react";
+import { type KeyboardEvent, type PointerEvent, useEffect, useId, useRef, useState } from "react";
 import { useShallow } from "zustand/react/shallow";
-import type { Figure, Scene } from "../../api/client";
+import type { Figure, Recipe, Scene } from "../../api/client";
 import { Announced } from "../../shared/Say";
 import { stepped } from "../../shared/walk";
-import { cellAt, cornerOf, placeOf } from "./paint";
+import { CellMenu } from "./CellMenu";
+import { cellAt, cornerOf, type Placed, placeOf } from "./paint";
 import { cellWords } from "./reading";
+import { Tooltip } from "./Tooltip";
+import type { Change } from "./usePlate";
 import { type Cell, useView } from "./view";
 
-type Props = { figure: Figure; grid: NonNullable<Scene["grid"]>; zoom: number };
+type Props = {
+  figure: Figure;
+  recipe: Recipe;
+  grid: NonNullable<Scene["grid"]>;
+  zoom: number;
+  onChange: (change: Change) => void;
+};
 
 /**
  * The cells for pointer, keys and assistive technology: a grid that tells its size and holds the one row, heads and cell that
  * are being read, so that 90,000 cells cost no more than one.
  */
-export function GridReader({ figure, grid, zoom }: Props) {
+export function GridReader({ figure, recipe, grid, zoom, onChange }: Props) {
   const id = useId();
   const { chosen, pointed, set } = useView(useShallow(({ chosen, pointed, set }) => ({ chosen, pointed, set })));
+  const reader = useRef<HTMLDivElement>(null);
+  const [menu, setMenu] = useState<Cell | null>(null);
   const place = placeOf(grid);
   const [rows, columns] = [figure.rows.length, figure.columns.length];
   const inside = (cell: Cell | null) => (cell && cell.row < rows && cell.column < columns ? cell : null);
@@ -28,8 +39,24 @@ export function GridReader({ figure, grid, zoom }: Props) {
     return cellAt(grid, place.left + (event.clientX - box.left) / zoom, place.top + (event.clientY - box.top) / zoom);
   }
 
+  /** Where a cell is on the screen. */
+  function rectOf(cell: Cell): DOMRect {
+    const box = reader.current?.getBoundingClientRect();
+    const { x, y } = cornerOf(grid, cell);
+    return new DOMRect(
+      (box?.left ?? 0) + (x - place.left) * zoom,
+      (box?.top ?? 0) + (y - place.top) * zoom,
+      grid.cell_width * zoom,
+      grid.cell_height * zoom,
+    );
+  }
+
   function onKeyDown(event: KeyboardEvent) {
     const first = { row: 0, column: 0 };
+    if (at && (event.key === "Enter" || event.key === "ContextMenu")) {
+      event.preventDefault();
+      return setMenu(at);
+    }
     const far = event.ctrlKey || event.metaKey;
     if (event.key === "Escape") return set({ chosen: null, pointed: null });
     const to = stepped(event.key, at ?? first, { rows, columns, screen: 10, far });
@@ -41,6 +68,7 @@ export function GridReader({ figure, grid, zoom }: Props) {
   return (
     <>
       <Box
+        ref={reader}
         role="grid"
         tabIndex={0}
         aria-label={figure.scene.alternative}
@@ -59,6 +87,13 @@ export function GridReader({ figure, grid, zoom }: Props) {
         onFocus={() => !at && set({ chosen: { row: 0, column: 0 } })}
         onPointerMove={(event) => set({ pointed: toCell(event) })}
         onPointerLeave={() => set({ pointed: null })}
+        onContextMenu={(event) => {
+          const cell = toCell(event as unknown as PointerEvent);
+          if (!cell) return;
+          event.preventDefault();
+          set({ chosen: cell, pointed: null });
+          setMenu(cell);
+        }}
         onPointerDown={(event) => {
           const cell = toCell(event);
           if (cell) set({ chosen: cell });
@@ -73,7 +108,22 @@ export function GridReader({ figure, grid, zoom }: Props) {
           </div>
         )}
         {over && <Ring grid={grid} cell={over} zoom={zoom} origin={place} />}
+        {(over ?? at) && <Cross grid={grid} cell={(over ?? at) as Cell} zoom={zoom} place={place} />}
+        {over && !menu && <Tooltip figure={figure} grid={grid} cell={over} zoom={zoom} origin={place} />}
       </Box>
+      {menu && (
+        <CellMenu
+          figure={figure}
+          recipe={recipe}
+          cell={menu}
+          anchor={() => rectOf(menu)}
+          onChange={onChange}
+          onClose={() => {
+            setMenu(null);
+            reader.current?.focus({ preventScroll: true });
+          }}
+        />
+      )}
       {at && <Announced>{cellWords(figure, at)}</Announced>}
     </>
   );
@@ -84,6 +134,22 @@ function Hidden({ role, index, words }: { role: string; index: number; words: st
     <Box role={role} aria-colindex={index} position="absolute" w="1px" h="1px" overflow="hidden" clipPath="inset(50%)">
       {words}
     </Box>
+  );
+}
+
+/** Marks at the edges of the cells that say which row and column one is in. */
+function Cross({ grid, cell, zoom, place }: { grid: Props["grid"]; cell: Cell; zoom: number; place: Placed }) {
+  const { x, y } = cornerOf(grid, cell);
+  const drop = grid.drops[cell.column] ?? 0;
+  const across = { top: (y - place.top) * zoom, height: grid.cell_height * zoom };
+  const down = { left: (x - place.left) * zoom, width: grid.cell_width * zoom };
+  const line = { position: "absolute", bg: "amberLine", pointerEvents: "none", "data-testid": "cross" } as const;
+  return (
+    <>
+      <Box {...line} style={{ ...across, left: -5, width: 3 }} />
+      <Box {...line} style={{ ...across, left: place.width * zoom + 2, width: 3 }} />
+      <Box {...line} style={{ ...down, top: drop * zoom - 5, height: 3 }} />
+    </>
   );
 }
 
@@ -99,9 +165,18 @@ type RingProps = {
 /** An outline around a cell, dark within light, so that it is seen on every color. Tiny cells get a ring of a few pixels. */
 function Ring({ grid, cell, zoom, origin, strong, children }: RingProps) {
   const { x, y } = cornerOf(grid, cell);
+  const ring = useRef<HTMLDivElement>(null);
+  // Walking by keys on a page larger than the screen keeps the cell in view, clear of the heads that stay there.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: scrolled to anew for each cell
+  useEffect(() => {
+    if (strong && useView.getState().magnified > 1)
+      ring.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [strong, cell.row, cell.column]);
   const grow = Math.max(0, (7 - Math.min(grid.cell_width, grid.cell_height) * zoom) / 2);
   return (
     <Box
+      ref={ring}
+      scrollMargin="140px"
       position="absolute"
       pointerEvents="none"
       outline={strong ? "2px solid" : "1px solid"}

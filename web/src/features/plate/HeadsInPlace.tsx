@@ -7,6 +7,7 @@ import { Button } from "../../shared/Button";
 import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { PopCard } from "../../shared/PopCard";
 import { type Head, headOf, movedBy, movedTo, orderedBy, setAside, withHeadLeftOut, withHeadNamed } from "./heads";
+import { withNotes } from "./recipes";
 import type { Change } from "./usePlate";
 import { useView } from "./view";
 
@@ -66,7 +67,10 @@ export function HeadsInPlace(props: Props) {
             group={head.side}
             first={isFirst(head.side)}
             open={asked ? asked.head.line === head.line && asked.head.side === head.side : false}
-            onClick={(spot) => setAsked({ head, lines, spot, naming: false })}
+            onClick={(spot) => {
+              set({ tab: "heads" });
+              setAsked({ head, lines, spot, naming: false });
+            }}
             onMove={(step) => {
               if (step < 0 ? head.movable.before : head.movable.after) onChange(movedBy(figure, head, step));
             }}
@@ -220,6 +224,21 @@ function HeadMenu({ figure, table, ownMends, asked, onAsk, onChange, onRefused }
     { name: RENAME, act: () => undefined },
     { name: "Gather into Others", act: () => onChange(withHeadNamed(head, "Others")) },
     ...(head.innermost ? [{ name: "Set aside", act: () => onChange(setAside(head)) }] : []),
+    ...(head.innermost
+      ? [
+          {
+            name: "Compare with all others",
+            act: () => set({ compare: { side: head.side, one: head.line, other: -1 } }),
+          },
+        ]
+      : []),
+    {
+      name: "Mark it, with a note if you like",
+      act: () => {
+        onChange((now) => withNotes([...(now.notes ?? []), { [side]: [...head.labels] }])(now));
+        set({ tab: "notes" });
+      },
+    },
     ...(leftOut ? [{ name: "Leave its records out", act: () => onChange(leftOut), removes: true }] : []),
   ];
   return (

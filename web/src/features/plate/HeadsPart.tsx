@@ -3,6 +3,7 @@ import type { Figure, Order, Recipe } from "../../api/client";
 import { Choice } from "../../shared/Choice";
 import { Select } from "../../shared/Select";
 import { Toggle } from "../../shared/Toggle";
+import { HeadsLook } from "./parts/HeadsLook";
 import { type Side, withAside, withOrder, withTotals } from "./recipes";
 import type { Change } from "./usePlate";
 
@@ -33,6 +34,7 @@ export function HeadsPart({ figure, recipe, onChange }: Props) {
       <SideOrder side="rows" {...{ figure, recipe, onChange }} />
       {!correlated && <SideOrder side="columns" {...{ figure, recipe, onChange }} />}
       <Aside recipe={recipe} onChange={onChange} />
+      <HeadsLook figure={figure} recipe={recipe} onChange={onChange} />
       {!correlated && (
         <>
           <Box textStyle="label" mt="20px" mb="8px">

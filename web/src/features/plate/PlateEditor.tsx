@@ -1,8 +1,9 @@
 import { Box, Flex, Menu, Progress } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { Link, useParams } from "react-router";
-import { exportAddress } from "../../api/client";
-import { useAbout, useTable } from "../../api/queries";
+import { Link, useNavigate, useParams } from "react-router";
+import { api, exportAddress, sentenceOf } from "../../api/client";
+import { keys, useAbout, useTable } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
@@ -16,11 +17,13 @@ import { Actions } from "./Actions";
 import { CannotBeMade } from "./CannotBeMade";
 import { copyColors, copyPicture } from "./copyPicture";
 import { Dock } from "./Dock";
+import { HistorySheet } from "./HistorySheet";
 import { KEYS } from "./keys";
+import { LayOnSheet } from "./LayOnSheet";
 import { RecordsSheet } from "./RecordsSheet";
-import { Stage } from "./Stage";
+import { magnify, Stage } from "./Stage";
 import { Statement, type StatementHandle } from "./statement/Statement";
-import { Tray } from "./Tray";
+import { Tray } from "./tray/Tray";
 import { usePlate } from "./usePlate";
 import { useView } from "./view";
 
@@ -38,7 +41,9 @@ function Editor({ id }: { id: number }) {
   const over = useDropToDesk();
   const statement = useRef<StatementHandle>(null);
   const [said, setSaid] = useState("");
-  const [shown, setShown] = useState<"keys" | "actions" | null>(null);
+  const [shown, setShown] = useState<"keys" | "actions" | "history" | "lay" | null>(null);
+  const client = useQueryClient();
+  const navigate = useNavigate();
   const set = useView((view) => view.set);
   const behind = useView((view) => view.behind);
   useEffect(
@@ -50,6 +55,8 @@ function Editor({ id }: { id: number }) {
         triedScales: null,
         triedColors: null,
         vision: "",
+        magnified: 1,
+        compare: null,
         behind: null,
       }),
     [set],
@@ -60,6 +67,9 @@ function Editor({ id }: { id: number }) {
     slash: () => statement.current?.focus(),
     help: () => setShown("keys"),
     actions: () => setShown("actions"),
+    larger: () => magnify(1),
+    smaller: () => magnify(-1),
+    fit: () => magnify(0),
   });
   const title = data?.plate.title;
   useEffect(() => {
@@ -82,6 +92,16 @@ function Editor({ id }: { id: number }) {
   async function copy() {
     setSaid("Making the picture");
     setSaid(await copyPicture(id));
+  }
+
+  async function another() {
+    try {
+      const started = await api.startPlate(table.data?.id ?? 0, recipe);
+      await client.invalidateQueries({ queryKey: keys.plates });
+      navigate(`/plates/${started.plate.id}`);
+    } catch (problem) {
+      plate.refuse(sentenceOf(problem));
+    }
   }
 
   return (
@@ -116,6 +136,9 @@ function Editor({ id }: { id: number }) {
         >
           Redo
         </Button>
+        <Button variant="bareOnBar" onClick={() => setShown("history")}>
+          History
+        </Button>
         <Button variant="onBar" onClick={copy}>
           Copy picture
         </Button>
@@ -138,7 +161,7 @@ function Editor({ id }: { id: number }) {
               onRefused: plate.refuse,
             }}
           />
-          <Tray figure={figure} recipe={recipe} onChange={plate.change} />
+          <Tray plate={id} revision={data.plate.revision} figure={figure} recipe={recipe} onChange={plate.change} />
         </Flex>
         <Dock
           plate={id}
@@ -161,6 +184,15 @@ function Editor({ id }: { id: number }) {
         />
       )}
       {over && <DropFrame />}
+      {shown === "history" && (
+        <HistorySheet
+          plate={id}
+          revision={`${data.plate.revision} ${saved}`}
+          onGo={plate.goTo}
+          onClose={() => setShown(null)}
+        />
+      )}
+      {shown === "lay" && <LayOnSheet table={data.plate.table} recipe={recipe} onClose={() => setShown(null)} />}
       <Keys keys={KEYS} open={shown === "keys"} onClose={() => setShown(null)} />
       <Actions
         plate={id}
@@ -173,6 +205,12 @@ function Editor({ id }: { id: number }) {
           ...(redo === null ? [] : [{ name: "Redo", note: redo, act: plate.redo }]),
           { name: "Copy picture", act: copy },
           { name: "Copy the hex codes of all cells", act: async () => setSaid(await copyColors(figure)) },
+          { name: "See the history", act: () => setShown("history") },
+          { name: "Start another plate from this one", act: another },
+          { name: "Lay this plate on another table", act: () => setShown("lay") },
+          { name: "Show the page larger", act: () => magnify(1) },
+          { name: "Show the page smaller", act: () => magnify(-1) },
+          { name: "Fit the page to the screen", act: () => magnify(0) },
           { name: "Type the statement", act: () => statement.current?.write() },
           { name: "Split by a further field", act: () => statement.current?.open("split") },
           { name: "See how fields move together", act: () => statement.current?.open("correlate") },

@@ -1,10 +1,13 @@
-import { Box, Flex } from "@chakra-ui/react";
+import { Box, chakra, Flex } from "@chakra-ui/react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Figure, Recipe, Scene } from "../../api/client";
 import { stepsOf } from "./color/coloring";
 import { Seen, SeenBy } from "./color/SeenBy";
+import { Frozen } from "./Frozen";
 import { GridReader } from "./GridReader";
 import { HeadsInPlace } from "./HeadsInPlace";
+import { Hints } from "./Hints";
+import { PartSpots } from "./PartSpots";
 import { paintCells } from "./paint";
 import type { Change } from "./usePlate";
 import { useView } from "./view";
@@ -24,7 +27,9 @@ type Props = {
 export function Stage({ figure, recipe, onChange, heads }: Props) {
   const ground = useRef<HTMLDivElement>(null);
   const { scene } = figure;
-  const zoom = useFittingZoom(ground, scene.width, scene.height);
+  const scroller = useRef<HTMLDivElement>(null);
+  const magnified = useView((view) => view.magnified);
+  const zoom = useFittingZoom(ground, scene.width, scene.height) * magnified;
   const vision = useView((view) => view.vision);
 
   return (
@@ -38,33 +43,96 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
       justify="center"
       overflow="hidden"
     >
-      {zoom > 0 && (
-        <Box
-          position="relative"
-          data-testid="page"
-          style={{
-            width: scene.width * zoom,
-            height: scene.height * zoom,
-            background: scene.ground,
-            filter: vision ? "url(#seen)" : undefined,
-          }}
-          boxShadow="page"
-          flex="none"
-        >
-          <Cells figure={figure} zoom={zoom} />
-          <Marks scene={scene} zoom={zoom} />
-          <WordsInPlace scene={scene} recipe={recipe} figure={figure} zoom={zoom} onChange={onChange} />
-          {scene.grid && <HeadsInPlace {...heads} figure={figure} recipe={recipe} zoom={zoom} onChange={onChange} />}
-          {scene.grid && <GridReader figure={figure} grid={scene.grid} zoom={zoom} />}
-        </Box>
-      )}
+      <Flex
+        ref={scroller}
+        position="absolute"
+        inset="0"
+        overflow={magnified > 1 ? "auto" : "hidden"}
+        onWheel={(event) => event.ctrlKey && magnify(event.deltaY < 0 ? 1 : -1)}
+      >
+        {zoom > 0 && (
+          <Box
+            position="relative"
+            m="auto"
+            data-testid="page"
+            style={{
+              width: scene.width * zoom,
+              height: scene.height * zoom,
+              background: scene.transparent ? "transparent" : scene.theme.ground,
+              filter: vision ? "url(#seen)" : undefined,
+            }}
+            boxShadow="page"
+            flex="none"
+          >
+            {scene.under && <Under under={scene.under} scene={scene} />}
+            <Cells figure={figure} zoom={zoom} />
+            <Marks scene={scene} zoom={zoom} />
+            <WordsInPlace scene={scene} recipe={recipe} figure={figure} zoom={zoom} onChange={onChange} />
+            {scene.grid && <HeadsInPlace {...heads} figure={figure} recipe={recipe} zoom={zoom} onChange={onChange} />}
+            <PartSpots scene={scene} zoom={zoom} />
+            {scene.grid && (
+              <GridReader figure={figure} recipe={recipe} grid={scene.grid} zoom={zoom} onChange={onChange} />
+            )}
+          </Box>
+        )}
+      </Flex>
+      {magnified > 1 && <Frozen scene={scene} zoom={zoom} scroller={scroller} />}
+      <Hints />
       <Seen />
       <SeenBy figure={figure} />
-      <Box position="absolute" right="12px" bottom="4px" color="quiet" textStyle="small" pointerEvents="none">
-        {pageName(scene.width, scene.height)}, shown at {Math.round(zoom * 100)}%
+      <Flex
+        position="absolute"
+        right="0"
+        bottom="0"
+        px="10px"
+        align="center"
+        gap="6px"
+        zIndex={5}
+        bg={magnified > 1 ? "paper" : undefined}
+        borderTopLeftRadius="5px"
+        color="quiet"
+        textStyle="small"
+      >
+        {pageName(scene.width, scene.height)}
         {scene.grid && !scene.grid.fits && "; the cells are too small to print their values"}
-      </Box>
+        <Flex role="group" aria-label="Magnified" align="center">
+          <Step label="Smaller" words="−" off={magnified <= 1} onClick={() => magnify(-1)} />
+          <Box minW="38px" textAlign="center">
+            {Math.round(zoom * 100)}%
+          </Box>
+          <Step label="Larger" words="+" off={magnified >= MOST_MAGNIFIED} onClick={() => magnify(1)} />
+          {magnified > 1 && <Step label="Fit to the screen" words="fit" onClick={() => magnify(0)} />}
+        </Flex>
+      </Flex>
     </Flex>
+  );
+}
+
+const MOST_MAGNIFIED = 8;
+
+/** A step larger (1) or smaller (-1), or as it fits (0). */
+export function magnify(step: -1 | 0 | 1) {
+  const { magnified, set } = useView.getState();
+  set({ magnified: step ? Math.min(MOST_MAGNIFIED, Math.max(1, magnified * 1.4 ** step)) : 1 });
+}
+
+function Step({ label, words, off, onClick }: { label: string; words: string; off?: boolean; onClick: () => void }) {
+  return (
+    <chakra.button
+      type="button"
+      aria-label={label}
+      disabled={off}
+      minW="24px"
+      h="24px"
+      px="5px"
+      borderRadius="5px"
+      cursor={off ? "default" : "pointer"}
+      color={off ? "faint" : "ink"}
+      _hover={off ? undefined : { bg: "amberWash" }}
+      onClick={onClick}
+    >
+      {words}
+    </chakra.button>
   );
 }
 
@@ -117,7 +185,7 @@ function Cells({ figure, zoom }: { figure: Figure; zoom: number }) {
     if (!scene.grid) return;
     const { triedScales, triedColors } = useView.getState();
     const steps = triedScales ? stepsOf(values, triedScales, figure.regions) : scene.grid.steps;
-    paintCells(context, scene.grid, steps, triedColors ?? scene.grid.colors, zoom * density);
+    paintCells(context, scene.grid, scene.theme, steps, triedColors ?? scene.grid.colors, zoom * density);
   }, [scene, values, figure.regions, zoom]);
 
   useLayoutEffect(paint, [paint]);
@@ -147,11 +215,50 @@ function Cells({ figure, zoom }: { figure: Figure; zoom: number }) {
   );
 }
 
+/** The picture under the cells: the part of it that is shown, stretched over them. */
+function Under({ under, scene }: { under: NonNullable<Scene["under"]>; scene: Scene }) {
+  const [width, height] = under.pixels;
+  return (
+    <svg
+      aria-hidden="true"
+      data-testid="under"
+      viewBox={`0 0 ${scene.width} ${scene.height}`}
+      style={{ position: "absolute", inset: 0, width: "100%", height: "100%" }}
+    >
+      <svg
+        aria-hidden="true"
+        x={under.x}
+        y={under.y}
+        width={under.width}
+        height={under.height}
+        viewBox={under.crop.join(" ")}
+        preserveAspectRatio="none"
+      >
+        <image width={width} height={height} opacity={under.strength} href={under.picture} preserveAspectRatio="none" />
+      </svg>
+    </svg>
+  );
+}
+
 /** Everything but the cells, as the scene places it. */
 function Marks({ scene, zoom }: { scene: Scene; zoom: number }) {
   const tried = useView((view) => view.triedColors);
-  const ramp = scene.boxes.filter((box) => box.part === "legend").length;
-  let rampBox = 0;
+  const { theme } = scene;
+  const fillOf = (box: Scene["boxes"][number]) => (tried && typeof box.step === "number" ? tried[box.step] : box.fill);
+  const boxes = (ofNotes: boolean) =>
+    scene.boxes
+      .filter((box) => (box.part === "notes") === ofNotes)
+      .map((box, i) => (
+        <rect
+          key={i}
+          x={box.x}
+          y={box.y}
+          width={box.width}
+          height={box.height}
+          rx={box.round ? box.width / 2 : undefined}
+          fill={fillOf(box)}
+        />
+      ));
   return (
     <svg
       aria-hidden="true"
@@ -163,16 +270,11 @@ function Marks({ scene, zoom }: { scene: Scene; zoom: number }) {
       <title>{scene.alternative}</title>
       <defs>
         <pattern id="hatching" width="5" height="5" patternUnits="userSpaceOnUse">
-          <rect width="5" height="5" fill="#f1f1ee" />
-          <path d="M-1 1 L1 -1 M0 5 L5 0 M4 6 L6 4" stroke="#c9cac3" strokeWidth="0.8" shapeRendering="auto" />
+          <rect width="5" height="5" fill={theme.blank} />
+          <path d="M-1 1 L1 -1 M0 5 L5 0 M4 6 L6 4" stroke={theme.hatch} strokeWidth="0.8" shapeRendering="auto" />
         </pattern>
       </defs>
-      {scene.boxes.map((box, i) => {
-        const last = (tried?.length ?? 1) - 1;
-        const step = box.part === "legend" ? last - Math.round((rampBox++ * last) / Math.max(1, ramp - 1)) : 0;
-        const fill = tried && box.part === "legend" ? tried[step] : box.fill;
-        return <rect key={i} x={box.x} y={box.y} width={box.width} height={box.height} fill={fill} />;
-      })}
+      {boxes(false)}
       {scene.hatchings.map((each) => (
         <rect
           key={`${each.x} ${each.y}`}
@@ -183,17 +285,10 @@ function Marks({ scene, zoom }: { scene: Scene; zoom: number }) {
           fill="url(#hatching)"
         />
       ))}
-      {scene.lines.map((line) => (
-        <line
-          key={`${line.x1} ${line.y1}`}
-          x1={line.x1}
-          y1={line.y1}
-          x2={line.x2}
-          y2={line.y2}
-          stroke={line.ink}
-          strokeWidth={line.width}
-        />
+      {scene.lines.map((line, i) => (
+        <line key={i} x1={line.x1} y1={line.y1} x2={line.x2} y2={line.y2} stroke={line.ink} strokeWidth={line.width} />
       ))}
+      {boxes(true)}
       {scene.texts.map((text, i) => (
         <text
           key={i}

@@ -1,8 +1,10 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import type { Figure, Recipe, Scene } from "../../api/client";
+import { FactInput } from "../../shared/FactInput";
 import { withWords } from "./recipes";
 import type { Change } from "./usePlate";
+import { useView } from "./view";
 
 type Which = "title" | "subtitle" | "caption";
 type Props = { scene: Scene; recipe: Recipe; figure: Figure; zoom: number; onChange: (change: Change) => void };
@@ -10,6 +12,7 @@ type Props = { scene: Scene; recipe: Recipe; figure: Figure; zoom: number; onCha
 /** Title, subtitle and caption, each written where it stands. What is not set is a faint phrase beside the title. */
 export function WordsInPlace({ scene, recipe, figure, zoom, onChange }: Props) {
   const [writing, setWriting] = useState<Which | null>(null);
+  const set = useView((view) => view.set);
   const margin = scene.texts.find((text) => text.part === "title" || text.part === "caption")?.x ?? 24;
   const written: Record<Which, string> = {
     title: recipe.words?.title ?? figure.default_title,
@@ -27,8 +30,12 @@ export function WordsInPlace({ scene, recipe, figure, zoom, onChange }: Props) {
           zoom={zoom}
           margin={margin}
           words={written[which]}
+          facts={figure.facts}
           writing={writing === which}
-          onWrite={() => setWriting(which)}
+          onWrite={() => {
+            setWriting(which);
+            set({ tab: "words" });
+          }}
           onDone={(words) => {
             setWriting(null);
             if (words !== null && words !== written[which]) onChange(withWords({ [which]: words }));
@@ -45,12 +52,13 @@ type SpotProps = {
   zoom: number;
   margin: number;
   words: string;
+  facts: Figure["facts"];
   writing: boolean;
   onWrite: () => void;
   onDone: (words: string | null) => void;
 };
 
-function Spot({ which, scene, zoom, margin, words, writing, onWrite, onDone }: SpotProps) {
+function Spot({ which, scene, zoom, margin, words, facts, writing, onWrite, onDone }: SpotProps) {
   const lines = scene.texts.filter((text) => text.part === which);
   const button = useRef<HTMLButtonElement>(null);
   const wrote = useRef(false);
@@ -72,7 +80,24 @@ function Spot({ which, scene, zoom, margin, words, writing, onWrite, onDone }: S
     minHeight: Math.max(24, height * zoom + 6),
   };
 
-  if (writing) return <Writer which={which} words={words} size={size * zoom} place={place} onDone={onDone} />;
+  if (writing)
+    return (
+      <FactInput
+        label={`The ${which}`}
+        facts={facts}
+        value={words}
+        autoFocus
+        onDone={onDone}
+        onLeave={() => onDone(null)}
+        look={{
+          ...place,
+          padding: "2px 6px",
+          fontSize: size * zoom,
+          lineHeight: 1.25,
+          fontWeight: which === "title" ? 600 : 400,
+        }}
+      />
+    );
   return (
     <chakra.button
       ref={button}
@@ -108,57 +133,3 @@ function Spot({ which, scene, zoom, margin, words, writing, onWrite, onDone }: S
 }
 
 const SIZES: Record<Which, number> = { title: 20, subtitle: 13, caption: 10.5 };
-
-type WriterProps = {
-  which: Which;
-  words: string;
-  size: number;
-  place: { left: number; top: number; width: number; minHeight: number };
-  onDone: (words: string | null) => void;
-};
-
-function Writer({ which, words, size, place, onDone }: WriterProps) {
-  const [text, setText] = useState(words);
-  const done = useRef(false);
-  const finish = (result: string | null) => {
-    if (done.current) return;
-    done.current = true;
-    onDone(result);
-  };
-  return (
-    <chakra.textarea
-      autoFocus
-      aria-label={`The ${which}`}
-      value={text}
-      maxLength={2000}
-      rows={1}
-      onFocus={(event) => event.target.select()}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={() => finish(text)}
-      onKeyDown={(event) => {
-        if (event.key === "Enter" && !event.shiftKey) {
-          event.preventDefault();
-          finish(text);
-        }
-        if (event.key === "Escape") finish(null);
-      }}
-      position="absolute"
-      zIndex={2}
-      bg="card"
-      color="ink"
-      border="none"
-      outline="2px solid"
-      outlineColor="focus"
-      borderRadius="4px"
-      resize="none"
-      css={{ fieldSizing: "content" }}
-      style={{
-        ...place,
-        padding: "2px 6px",
-        fontSize: size,
-        lineHeight: 1.25,
-        fontWeight: which === "title" ? 600 : 400,
-      }}
-    />
-  );
-}

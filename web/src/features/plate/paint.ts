@@ -6,11 +6,9 @@ import type { Scene } from "../../api/client";
 import { BLANK, inkOn } from "./color/coloring";
 
 type Grid = NonNullable<Scene["grid"]>;
+type Theme = Scene["theme"];
 
-const BLANK_FILL = [241, 241, 238] as const;
-const HATCH = [201, 202, 195] as const;
 const INKS = { light: "#ffffff", dark: "#1d211a", black: "#000000" };
-const CAP_HEIGHT = 0.698;
 /** Points of a cell's shorter side; on smaller ones hatching would be noise. The core's canvases do the same. */
 const LEAST_HATCHED = 5;
 
@@ -32,6 +30,27 @@ export function placeOf(grid: Grid): Placed {
 export function paintCells(
   context: CanvasRenderingContext2D,
   grid: Grid,
+  theme: Theme,
+  steps: ArrayLike<number>,
+  colors: readonly string[],
+  zoom: number,
+) {
+  context.save();
+  context.globalAlpha = grid.opacity;
+  if (grid.frame) paintFrames(context, grid, theme, zoom);
+  paintRules(context, grid, theme, zoom);
+  if (grid.marks === "fill") paintFilled(context, grid, theme, steps, colors, zoom);
+  else paintMarks(context, grid, theme, steps, colors, zoom);
+  paintHeld(context, grid, theme, zoom);
+  context.restore();
+  printValues(context, grid, theme, steps, colors, zoom);
+}
+
+/** Filled cells, written as pixels. */
+function paintFilled(
+  context: CanvasRenderingContext2D,
+  grid: Grid,
+  theme: Theme,
   steps: ArrayLike<number>,
   colors: readonly string[],
   zoom: number,
@@ -43,8 +62,8 @@ export function paintCells(
   const height = Math.max(1, Math.round((place.top + place.height) * zoom) - top);
   const image = context.createImageData(width, height);
   const pixels = new Uint32Array(image.data.buffer);
-  const table = packedTable(colors);
-  const grays = packedTable(grid.grays);
+  const table = packedTable(colors, theme);
+  const grays = packedTable(grid.grays, theme);
   const unlit = marked(grid.unlit, grid.steps.length);
   const across = grid.xs.length;
   const spans = grid.xs.map((x) => span(x, grid.cell_width, left, zoom, width));
@@ -53,7 +72,7 @@ export function paintCells(
     Int32Array,
   ];
   const hatched = Math.min(grid.cell_width, grid.cell_height) >= LEAST_HATCHED;
-  const absent = marked(grid.absent, grid.steps.length);
+  const skipped = marked([...grid.absent, ...grid.few, ...grid.aside], grid.steps.length);
   const line = new Uint32Array(width);
   for (const { from: first, to: last, drop } of levelsOf(grid)) {
     for (let row = 0; row < grid.ys.length; row++) {
@@ -62,7 +81,7 @@ export function paintCells(
       const blanks: number[] = [];
       for (let column = first; column < last; column++) {
         const i = row * across + column;
-        if (absent?.[i]) continue;
+        if (skipped?.[i]) continue;
         const step = steps[i] as number;
         const pixel = (unlit?.[i] ? grays : table)[step] as number;
         const end = ends[column] as number;
@@ -70,11 +89,140 @@ export function paintCells(
         if (step === BLANK) blanks.push(column);
       }
       for (let y = from; y < to; y++) pixels.set(line, y * width);
-      if (hatched) hatch(pixels, width, blanks, spans, from, to, zoom);
+      if (hatched) hatch(pixels, width, packedHex(theme.hatch), blanks, spans, from, to, zoom);
     }
   }
-  context.putImageData(image, left, top);
-  printValues(context, grid, steps, colors, zoom);
+  if (!grid.frame && grid.opacity === 1) return context.putImageData(image, left, top);
+  // Pixels that are put replace what lies below them; drawn from a canvas of their own they are laid over it.
+  const own = new OffscreenCanvas(width, height);
+  own.getContext("2d")?.putImageData(image, 0, 0);
+  context.drawImage(own, left, top);
+}
+
+type Rect = readonly [x: number, y: number, width: number, height: number];
+
+/** A filled rectangle, its edges on whole pixels. */
+function fillRect(context: CanvasRenderingContext2D, fill: string, [x, y, width, height]: Rect, zoom: number) {
+  const [left, top] = [Math.round(x * zoom), Math.round(y * zoom)];
+  context.fillStyle = fill;
+  context.fillRect(left, top, Math.round((x + width) * zoom) - left, Math.round((y + height) * zoom) - top);
+}
+
+function eachCell(grid: Grid, act: (i: number, x: number, y: number) => void) {
+  const absent = marked(grid.absent, grid.steps.length);
+  for (let i = 0; i < grid.steps.length; i++) {
+    if (absent?.[i]) continue;
+    const { x, y } = cornerOf(grid, { row: Math.floor(i / grid.xs.length), column: i % grid.xs.length });
+    act(i, x, y);
+  }
+}
+
+/** The lines around cells; what is within them is painted over, or shows the ground. */
+function paintFrames(context: CanvasRenderingContext2D, grid: Grid, theme: Theme, zoom: number) {
+  const { frame, cell_width: width, cell_height: height } = grid;
+  eachCell(grid, (_, x, y) =>
+    fillRect(context, grid.frame_color, [x - frame, y - frame, width + 2 * frame, height + 2 * frame], zoom),
+  );
+  if (grid.marks !== "fill") eachCell(grid, (_, x, y) => fillRect(context, theme.ground, [x, y, width, height], zoom));
+}
+
+function paintRules(context: CanvasRenderingContext2D, grid: Grid, theme: Theme, zoom: number) {
+  context.strokeStyle = theme.bracket;
+  context.lineWidth = zoom;
+  for (const [x1, y1, x2, y2] of grid.rules as number[][]) {
+    context.beginPath();
+    context.moveTo((x1 as number) * zoom, (y1 as number) * zoom);
+    context.lineTo((x2 as number) * zoom, (y2 as number) * zoom);
+    context.stroke();
+  }
+}
+
+/** Points around a mark, so that one as light as the ground is seen; and the share of its room that a bar is high. */
+const RIM = 0.6;
+const BAR_HEIGHT = 0.62;
+
+/** Squares, dots and bars, and hatching for blanks. */
+function paintMarks(
+  context: CanvasRenderingContext2D,
+  grid: Grid,
+  theme: Theme,
+  steps: ArrayLike<number>,
+  colors: readonly string[],
+  zoom: number,
+) {
+  const unlit = marked(grid.unlit, grid.steps.length);
+  const held = marked([...grid.few, ...grid.aside], grid.steps.length);
+  const hatching = hatchPattern(context, theme, zoom);
+  eachCell(grid, (i, x, y) => {
+    if (held?.[i]) return;
+    const step = steps[i] as number;
+    if (step === BLANK) {
+      if (hatching) context.fillStyle = hatching;
+      context.fillRect(x * zoom, y * zoom, grid.cell_width * zoom, grid.cell_height * zoom);
+      return;
+    }
+    const fill = ((unlit?.[i] ? grid.grays : colors)[step] ?? theme.quiet) as string;
+    const [left, top, width, height] = markOf(grid, i, x, y);
+    if (width <= 0 || height <= 0) return;
+    for (const [rim, color] of [
+      [RIM, theme.tree],
+      [0, fill],
+    ] as const) {
+      context.fillStyle = color;
+      if (grid.marks === "dot") {
+        context.beginPath();
+        context.arc((left + width / 2) * zoom, (top + height / 2) * zoom, (width / 2 + rim) * zoom, 0, 2 * Math.PI);
+        context.fill();
+      } else {
+        context.fillRect((left - rim) * zoom, (top - rim) * zoom, (width + 2 * rim) * zoom, (height + 2 * rim) * zoom);
+      }
+    }
+  });
+}
+
+/** Where the mark of a cell is, as the core lays it out. */
+function markOf(grid: Grid, i: number, x: number, y: number): Rect {
+  const size = grid.sizes[i] ?? 1;
+  if (grid.marks === "bar") {
+    const high = grid.mark_height * BAR_HEIGHT;
+    return [x, y + (grid.mark_height - high) / 2, size * grid.cell_width, high];
+  }
+  const side = size * Math.min(grid.cell_width, grid.mark_height);
+  return [x + (grid.cell_width - side) / 2, y + (grid.mark_height - side) / 2, side, side];
+}
+
+/** Hatching as a pattern to fill with. */
+function hatchPattern(context: CanvasRenderingContext2D, theme: Theme, zoom: number): CanvasPattern | null {
+  const period = Math.max(4, Math.round(5 * zoom));
+  const tile = new OffscreenCanvas(period, period);
+  const own = tile.getContext("2d");
+  if (!own) return null;
+  own.fillStyle = theme.blank;
+  own.fillRect(0, 0, period, period);
+  own.fillStyle = theme.hatch;
+  const thick = Math.max(1, Math.round(1.1 * zoom));
+  for (let y = 0; y < period; y++)
+    for (let x = 0; x < period; x++) if ((x + y) % period < thick) own.fillRect(x, y, 1, 1);
+  return context.createPattern(tile, "repeat");
+}
+
+/** Cells on too few records have a dash, those set aside an empty frame. */
+function paintHeld(context: CanvasRenderingContext2D, grid: Grid, theme: Theme, zoom: number) {
+  const { cell_width: width, cell_height: height } = grid;
+  const at = (i: number) => cornerOf(grid, { row: Math.floor(i / grid.xs.length), column: i % grid.xs.length });
+  for (const i of grid.few) {
+    const { x, y } = at(i);
+    fillRect(context, theme.blank, [x, y, width, height], zoom);
+    const dash = Math.min(width * 0.36, 12);
+    if (Math.min(width, height) >= LEAST_HATCHED)
+      fillRect(context, theme.quiet, [x + (width - dash) / 2, y + height / 2 - 0.75, dash, 1.5], zoom);
+  }
+  context.strokeStyle = theme.bracket;
+  context.lineWidth = 0.75 * zoom;
+  for (const i of grid.aside) {
+    const { x, y } = at(i);
+    context.strokeRect(x * zoom, y * zoom, width * zoom, height * zoom);
+  }
 }
 
 /** Which cells are among the listed; null where none is, so that nothing is looked up. */
@@ -86,12 +234,12 @@ function marked(places: readonly number[], cells: number): Uint8Array | null {
 }
 
 /** Colors as pixels, by step, with that of a blank. */
-function packedTable(colors: readonly string[]): Uint32Array {
+function packedTable(colors: readonly string[], theme: Theme): Uint32Array {
   const table = new Uint32Array(256);
   colors.forEach((hex, i) => {
-    table[i] = packed(channel(hex, 1), channel(hex, 3), channel(hex, 5));
+    table[i] = packedHex(hex);
   });
-  table[BLANK] = packed(...BLANK_FILL);
+  table[BLANK] = packedHex(theme.blank);
   return table;
 }
 
@@ -121,6 +269,7 @@ function span(start: number, length: number, origin: number, zoom: number, most:
 function hatch(
   pixels: Uint32Array,
   width: number,
+  ink: number,
   blanks: number[],
   spans: (readonly [number, number])[],
   from: number,
@@ -129,7 +278,6 @@ function hatch(
 ) {
   const period = Math.max(4, Math.round(5 * zoom));
   const thick = Math.max(1, Math.round(1.1 * zoom));
-  const ink = packed(...HATCH);
   for (const column of blanks) {
     const [start, end] = spans[column] as [number, number];
     for (let y = from; y < to; y++)
@@ -140,23 +288,24 @@ function hatch(
 function printValues(
   context: CanvasRenderingContext2D,
   grid: Grid,
+  theme: Theme,
   steps: ArrayLike<number>,
   colors: readonly string[],
   zoom: number,
 ) {
   if (!grid.prints.length) return;
-  context.font = `400 ${grid.print_size * zoom}px "Mottled Sans", sans-serif`;
+  context.font = `${grid.bold ? 600 : 400} ${grid.print_size * zoom}px "Mottled Sans", sans-serif`;
   context.textAlign = "center";
   context.textBaseline = "alphabetic";
   const inks = inksOn(colors, grid);
   const unlit = marked(grid.unlit, grid.steps.length);
   const across = grid.xs.length;
-  const down = grid.cell_height / 2 + (grid.print_size * CAP_HEIGHT) / 2;
   grid.prints.forEach((words, i) => {
     if (!words) return;
-    context.fillStyle = unlit?.[i] ? INKS.dark : (inks[steps[i] as number] ?? INKS.dark);
+    const onCell = unlit?.[i] ? INKS.dark : (inks[steps[i] as number] ?? INKS.dark);
+    context.fillStyle = grid.marks === "fill" ? onCell : theme.ink;
     const { x, y } = cornerOf(grid, { row: Math.floor(i / across), column: i % across });
-    context.fillText(words, (x + grid.cell_width / 2) * zoom, (y + down) * zoom);
+    context.fillText(words, (x + grid.cell_width / 2) * zoom, (y + grid.print_base) * zoom);
   });
 }
 
@@ -167,6 +316,10 @@ export function inksOn(colors: readonly string[], grid: Grid): readonly string[]
 
 function channel(hex: string, at: number): number {
   return Number.parseInt(hex.slice(at, at + 2), 16);
+}
+
+function packedHex(hex: string): number {
+  return packed(channel(hex, 1), channel(hex, 3), channel(hex, 5));
 }
 
 /** A pixel as the image holds it on the little-endian machines browsers run on. */

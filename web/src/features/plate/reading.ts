@@ -1,7 +1,7 @@
 /** What there is to say of a cell, from the figure alone. */
 import type { Figure, Recipe } from "../../api/client";
 import { counted, grouped, percent, styled } from "../../shared/numbers";
-import type { Cell } from "./view";
+import type { Cell, Comparing } from "./view";
 
 export const indexOf = (figure: Figure, cell: Cell) => cell.row * figure.columns.length + cell.column;
 
@@ -10,12 +10,42 @@ export function cellName(figure: Figure, cell: Cell): string {
 }
 
 export function valueWords(figure: Figure, value: number | null | undefined): string {
-  return value === null || value === undefined ? "no value" : styled(value, figure);
+  return value === null || value === undefined ? "no value" : styled(value, figure.style);
 }
 
 export function cellWords(figure: Figure, cell: Cell): string {
+  const { value, why } = readOf(figure, cell);
+  const records = counted(figure.records[indexOf(figure, cell)] ?? 0, "record");
+  return `${cellName(figure, cell)}: ${value}${why && `, ${why}`}, ${records}`;
+}
+
+/** What a cell holds, in words, and why it has no color although it holds something. */
+export function readOf(figure: Figure, cell: Cell): { value: string; why: string } {
   const i = indexOf(figure, cell);
-  return `${cellName(figure, cell)}: ${valueWords(figure, figure.values[i])}, ${counted(figure.records[i] ?? 0, "record")}`;
+  const held = figure.held_values[i];
+  if (held === undefined) return { value: valueWords(figure, figure.values[i]), why: "" };
+  return {
+    value: valueWords(figure, held),
+    why: figure.scene.grid?.aside.includes(i) ? "set aside" : "hidden, on few records",
+  };
+}
+
+export type Difference = { difference: number | null; say: (value: number) => string };
+
+/** One member less another along the other side; `others` are the values of all others together, where these are meant. */
+export function differences(
+  figure: Figure,
+  { side, one, other }: Comparing,
+  others: readonly (number | null)[] | null,
+): Difference[] {
+  const places = side === "rows" ? figure.columns.length : figure.rows.length;
+  const value = (line: number, at: number) =>
+    figure.values[indexOf(figure, side === "rows" ? { row: line, column: at } : { row: at, column: line })] ?? null;
+  const say = (difference: number) => styled(difference, figure.style);
+  return Array.from({ length: places }, (_, at) => {
+    const [first, second] = [value(one, at), other < 0 ? (others?.[at] ?? null) : value(other, at)];
+    return { difference: first === null || second === null ? null : first - second, say };
+  });
 }
 
 export type Ranked = { cell: Cell; value: number };
@@ -56,6 +86,7 @@ export type Fact = { name: string; value: string };
 
 /** The cell among its row, its column and the whole. Shares are said only of what adds up. */
 export function context(figure: Figure, recipe: Recipe, cell: Cell): Fact[] {
+  if (recipe.pivot.correlate) return []; // coefficients have no totals
   const i = indexOf(figure, cell);
   const value = figure.values[i] ?? null;
   const facts: Fact[] = [];

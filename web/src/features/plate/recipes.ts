@@ -137,7 +137,74 @@ export const withWords = (change: Partial<NonNullable<Recipe["words"]>>) => (rec
   words: { ...recipe.words, ...change },
 });
 
-export const withPage = (width: number, height: number) => (recipe: Recipe) => ({ ...recipe, page: { width, height } });
+export const withPage = (width: number, height: number) => withPageLook({ width, height });
+
+/** A page with another look. */
+export const withPageLook = (change: Partial<NonNullable<Recipe["page"]>>) => (recipe: Recipe) => ({
+  ...recipe,
+  page: { ...recipe.page, ...change },
+});
+
+type Marks = NonNullable<NonNullable<Recipe["cells"]>["marks"]>;
+export const withMarks = (change: Partial<Marks>) => (recipe: Recipe) =>
+  withCells({ marks: { ...recipe.cells?.marks, ...change } })(recipe);
+
+export const withHeads = (change: Partial<NonNullable<Recipe["heads"]>>) => (recipe: Recipe) => ({
+  ...recipe,
+  heads: { ...recipe.heads, ...change },
+});
+
+export const withNotes = (notes: NonNullable<Recipe["notes"]>) => (recipe: Recipe) => ({ ...recipe, notes });
+
+/** A caution that does not matter here, with the reason; without one it is told again. */
+export const withDismissed = (name: string, reason: string | undefined) => (recipe: Recipe) => {
+  const { [name]: _, ...others } = recipe.dismissed ?? {};
+  return { ...recipe, dismissed: reason ? { ...others, [name]: reason } : others };
+};
+
+/** A cell by its labels. */
+export type CellLabels = { row: string[]; column: string[] };
+const sameCell = (one: CellLabels, other: CellLabels) => JSON.stringify(one) === JSON.stringify(other);
+
+/** A cell set aside, or brought back. */
+export const withCellAside = (cell: CellLabels, aside: boolean) => (recipe: Recipe) => {
+  const others = (recipe.pivot.aside?.cells ?? []).filter((each) => !sameCell(cellOf(each), cell));
+  return pivot(recipe, { aside: { ...recipe.pivot.aside, cells: aside ? [...others, cell] : others } });
+};
+
+const cellOf = ({ row, column }: CellLabels): CellLabels => ({ row, column });
+
+/** Another column wherever a recipe names one. */
+export const withFieldRenamed = (from: string, to: string) => (recipe: Recipe) => renamedIn(recipe, from, to) as Recipe;
+
+function renamedIn(part: unknown, from: string, to: string): unknown {
+  if (Array.isArray(part)) return part.map((each) => renamedIn(each, from, to));
+  if (typeof part !== "object" || part === null) return part;
+  return Object.fromEntries(
+    Object.entries(part).map(([key, value]) => {
+      if (["field", "of", "per"].includes(key) && value === from) return [key, to];
+      if (key === "fields" && Array.isArray(value)) return [key, value.map((each) => (each === from ? to : each))];
+      return [key, renamedIn(value, from, to)];
+    }),
+  );
+}
+
+/** A JSON merge patch (RFC 7396) laid on a recipe. */
+export const withPatch =
+  (patch: Record<string, unknown>) =>
+  (recipe: Recipe): Recipe =>
+    merged(recipe, patch) as Recipe;
+
+function merged(target: unknown, patch: unknown): unknown {
+  if (typeof patch !== "object" || patch === null || Array.isArray(patch)) return patch;
+  const now: Record<string, unknown> =
+    typeof target === "object" && target !== null && !Array.isArray(target) ? { ...target } : {};
+  for (const [key, value] of Object.entries(patch)) {
+    if (value === null) delete now[key];
+    else now[key] = merged(now[key], value);
+  }
+  return now;
+}
 
 /** What cells are judged among. One number for an end would make all rows alike again, so ends go back to each one's own. */
 export const withWithin = (within: NonNullable<Recipe["color"]>["within"]) => (recipe: Recipe) => {

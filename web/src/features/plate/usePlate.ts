@@ -56,6 +56,7 @@ export function usePlate(id: number) {
         }),
       [take, id],
     ),
+    goTo: useCallback((number: number) => take(() => api.goTo(id, number)), [take, id]),
     undo: useCallback(() => take((now) => (now.plate.undo === null ? null : api.undo(id))), [take, id]),
     redo: useCallback(() => take((now) => (now.plate.redo === null ? null : api.redo(id))), [take, id]),
   };

@@ -4,7 +4,10 @@ import type { Lines } from "../../api/client";
 import type { ScaleShape } from "./color/coloring";
 
 export type Cell = { row: number; column: number };
-export type Tab = "color" | "cells" | "heads" | "legend" | "words" | "page";
+export type Tab = "color" | "cells" | "heads" | "legend" | "words" | "notes" | "page";
+
+/** A member of a side and another, counted from 0; all others together for -1. */
+export type Comparing = { side: "rows" | "columns"; one: number; other: number };
 
 type View = {
   /** The cell the keys stand on. */
@@ -18,6 +21,9 @@ type View = {
   /** The way of seeing that the stage is checked by; empty for one's own. */
   vision: string;
   tab: Tab;
+  /** How many times larger than it fits the page is shown. */
+  magnified: number;
+  compare: Comparing | null;
   /** The cell, head or total whose records are listed. */
   behind: Lines | null;
   set: (change: Partial<Omit<View, "set">>) => void;
@@ -31,6 +37,8 @@ export const useView = create<View>((set) => ({
   vision: "",
   triedColors: null,
   tab: "color",
+  magnified: 1,
+  compare: null,
   behind: null,
   set,
 }));

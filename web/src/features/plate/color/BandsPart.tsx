@@ -1,7 +1,7 @@
 import { Box, Flex } from "@chakra-ui/react";
-import { useEffect, useRef } from "react";
 import type { Figure, Recipe } from "../../../api/client";
 import { Button } from "../../../shared/Button";
+import { ColorInput } from "../../../shared/ColorInput";
 import { counted, percent } from "../../../shared/numbers";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
@@ -112,29 +112,6 @@ export function BandsPart({ figure, recipe, onChange }: Props) {
         </Box>
       )}
     </>
-  );
-}
-
-type ColorProps = { label: string; value: string; onDone: (color: string) => void };
-
-/** A color chosen in the system's own chooser; told once, when it is closed. React's onChange would tell every step. */
-function ColorInput({ label, value, onDone }: ColorProps) {
-  const input = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    const node = input.current;
-    const done = () => node && onDone(node.value);
-    node?.addEventListener("change", done);
-    return () => node?.removeEventListener("change", done);
-  }, [onDone]);
-  return (
-    <input
-      ref={input}
-      key={value}
-      type="color"
-      aria-label={label}
-      defaultValue={value}
-      style={{ width: 28, height: 26, flex: "none", padding: 0, border: "none", background: "none" }}
-    />
   );
 }
 

@@ -15,8 +15,8 @@ export function CutCard({ figure, recipe, at, onDone }: Props) {
   const given = recipe.color?.bands?.cuts?.[at];
   const names = Object.keys(figure.targets);
   const [target, setTarget] = useState(typeof given === "object" ? given.target : "");
-  const [text, setText] = useState(() => numberOut(cuts[at] as number, figure.percent));
-  const number = target ? (figure.targets[target] ?? null) : numberIn(text, figure.percent);
+  const [text, setText] = useState(() => numberOut(cuts[at] as number, figure.style.percent));
+  const number = target ? (figure.targets[target] ?? null) : numberIn(text, figure.style.percent);
   const [below, above] = [cuts[at - 1], cuts[at + 1]];
   const wrong =
     number === null

@@ -94,7 +94,7 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
                 end={end}
                 value={scale[which]}
                 place={model.apart ? value : percentOn(scale, scale[which])}
-                percent={figure.percent}
+                percent={figure.style.percent}
                 targets={figure.targets}
                 table={table}
                 limits={[which === "low" ? null : shape.low, which === "high" ? null : shape.high]}

@@ -7,6 +7,7 @@ import { counted, grouped } from "../../../shared/numbers";
 import { Opens } from "../../../shared/Opens";
 import { Select } from "../../../shared/Select";
 import { Line } from "../Line";
+import { MeasurePick } from "../parts/MeasurePick";
 import { withColor } from "../recipes";
 import type { Change } from "../usePlate";
 import { numberIn } from "./targets";
@@ -25,7 +26,6 @@ const WAYS = [
   ["between", "from … to"],
 ] as const;
 type Way = (typeof WAYS)[number][0];
-const TAKES = ["count", "sum", "average", "median", "min", "max"] as const;
 
 /** Only what passes has color: what that is, and how many cells it is. */
 export function SpotlightPart({ table, figure, recipe, onChange }: Props) {
@@ -49,14 +49,14 @@ export function SpotlightPart({ table, figure, recipe, onChange }: Props) {
               fontWeight={spot ? "600" : "400"}
               color={spot ? "ink" : "quiet"}
             >
-              <Box truncate>{spot ? spotWords(spot, figure.percent) : "off"}</Box>
+              <Box truncate>{spot ? spotWords(spot, figure.style.percent) : "off"}</Box>
             </Button>
           }
         >
           <SpotlightCard
             table={table}
             spot={spot}
-            percent={figure.percent}
+            percent={figure.style.percent}
             targets={figure.targets}
             onDone={(next) => {
               setOpen(false);
@@ -77,13 +77,12 @@ export function SpotlightPart({ table, figure, recipe, onChange }: Props) {
 type CardProps = {
   table: TableInfo;
   spot: Spot | undefined;
-  percent: boolean;
+  percent: boolean | undefined;
   targets: Record<string, number>;
   onDone: (spot: Spot | undefined) => void;
 };
 
 function SpotlightCard({ table, spot, percent, targets, onDone }: CardProps) {
-  const numbers = table.columns.filter((column) => column.kind === "number");
   const [of, setOf] = useState<NonNullable<Spot["of"]>>(spot?.of ?? "value");
   const [by, setBy] = useState<Measure>(spot?.by ?? { take: "count" });
   const [way, setWay] = useState<Way>(() => wayOf(spot));
@@ -129,24 +128,14 @@ function SpotlightCard({ table, spot, percent, targets, onDone }: CardProps) {
         onChange={(next) => setOf(next as typeof of)}
       />
       {of === "measure" && (
-        <Flex gap="8px" mt="8px">
-          <Select
+        <Box mt="8px">
+          <MeasurePick
             label="The other measure"
-            value={by.take ?? "count"}
-            options={takesFor(by, numbers.length > 0)}
-            onChange={(take) =>
-              setBy(take === "count" ? { take } : { take: take as Measure["take"], of: by.of ?? numbers[0]?.name })
-            }
+            table={table}
+            measure={by}
+            onChange={(measure) => setBy(measure ?? { take: "count" })}
           />
-          {by.take !== "count" && by.take !== undefined && (
-            <Select
-              label="Of"
-              value={by.of ?? ""}
-              options={numbers.map((column) => [column.name, column.words] as const)}
-              onChange={(field) => setBy({ ...by, of: field })}
-            />
-          )}
-        </Flex>
+        </Box>
       )}
       <Flex gap="8px" mt="8px">
         <Select label="Which cells" width="124px" value={way} options={WAYS} onChange={(next) => setWay(next as Way)} />
@@ -178,25 +167,6 @@ function SpotlightCard({ table, spot, percent, targets, onDone }: CardProps) {
   );
 }
 
-const TAKE_WORDS: Record<(typeof TAKES)[number], string> = {
-  count: "number of records",
-  sum: "sum",
-  average: "average",
-  median: "median",
-  min: "smallest",
-  max: "largest",
-};
-
-/** The takes to choose from; one that is only in the recipe stays as it is written there. */
-function takesFor(by: Measure, numbers: boolean): [string, string][] {
-  const usual = TAKES.filter((take) => take === "count" || numbers).map((take): [string, string] => [
-    take,
-    TAKE_WORDS[take],
-  ]);
-  const own = by.take ?? "count";
-  return usual.some(([take]) => take === own) ? usual : [...usual, [own, own.replaceAll("_", " ")]];
-}
-
 type Point = Spot["above"];
 
 const firstOf = (spot: Spot | undefined): Point =>
@@ -209,18 +179,18 @@ function wayOf(spot: Spot | undefined): Way {
     "highest") as Way;
 }
 
-function written(point: Point, percent: boolean): string {
+function written(point: Point, percent: boolean | undefined): string {
   if (point === undefined) return "";
   if (typeof point === "object") return point.target;
   return percent ? `${Number((point * 100).toPrecision(12))}%` : String(point);
 }
 
-function pointIn(text: string, targets: Record<string, number>, percent: boolean): Point | null {
+function pointIn(text: string, targets: Record<string, number>, percent: boolean | undefined): Point | null {
   const name = text.trim();
   return name in targets ? { target: name } : numberIn(text, percent);
 }
 
-function spotWords(spot: Spot, percent: boolean): string {
+function spotWords(spot: Spot, percent: boolean | undefined): string {
   const of = spot.of === "records" ? "records " : spot.of === "measure" ? "another measure " : "";
   if (spot.highest !== undefined) return `the ${spot.highest} highest${of ? ` by ${of.trim()}` : ""}`;
   if (spot.lowest !== undefined) return `the ${spot.lowest} lowest${of ? ` by ${of.trim()}` : ""}`;

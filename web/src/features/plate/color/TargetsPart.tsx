@@ -12,7 +12,7 @@ export function TargetsPart({ table, figure }: { table: number; figure: Figure }
   const [refused, setRefused] = useState("");
   const names = Object.keys(figure.targets);
   if (!names.length) return null;
-  const typed = (text: string) => numberIn(text.replaceAll(",", ""), figure.percent);
+  const typed = (text: string) => numberIn(text.replaceAll(",", ""), figure.style.percent);
 
   async function set(targets: Record<string, number>) {
     try {
@@ -38,7 +38,7 @@ export function TargetsPart({ table, figure }: { table: number; figure: Figure }
             size="xs"
             w="72px"
             textAlign="end"
-            value={numberOut(figure.targets[name] as number, figure.percent)}
+            value={numberOut(figure.targets[name] as number, figure.style.percent)}
             fits={(text) => typed(text) !== null}
             onDone={(text) => void set({ ...figure.targets, [name]: typed(text) as number })}
           />

@@ -17,7 +17,7 @@ type Props = {
   place: number;
   limits: [number | null, number | null];
   /** Numbers are written as percent. */
-  percent: boolean;
+  percent: boolean | undefined;
   /** Cells are judged apart, so that there is no one number beside the others. */
   apart: boolean;
   targets: Record<string, number>;
@@ -144,6 +144,6 @@ function kindOf(end: End | undefined, apart: boolean): Kind {
   return "at";
 }
 
-function textOf(end: End | undefined, value: number, percent: boolean): string {
+function textOf(end: End | undefined, value: number, percent: boolean | undefined): string {
   return numberOut(end?.percentile ?? end?.percent ?? value, percent);
 }

@@ -44,7 +44,7 @@ export function railModel(figure: Figure, recipe: Recipe): RailModel | null {
       shape: scale,
       values: figure.values,
       apart: false,
-      words: (value) => short(value, figure),
+      words: (value) => short(value, figure.style),
       moved,
       scales: (shape) => [{ ...shape, spread: spreadFor(scale.spread, shape.low, shape.high) }],
     };

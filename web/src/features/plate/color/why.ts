@@ -48,7 +48,7 @@ export function whyWords(figure: Figure, recipe: Recipe, at: number, scales: Sca
   }
   const end = (which: Which) => {
     const name = nameOf(which, recipe.color?.[which] as End | undefined, recipe, false);
-    return `${short(scale[which], figure)}${name ? ` (${name})` : ""}`;
+    return `${short(scale[which], figure.style)}${name ? ` (${name})` : ""}`;
   };
   const place = Math.round(placer(scale)(value) * 100);
   const beyond = value > scale.high ? "beyond the high end; " : value < scale.low ? "beyond the low end; " : "";

@@ -1,0 +1,74 @@
+import { Box, CloseButton, Flex } from "@chakra-ui/react";
+import { useState } from "react";
+import { useView } from "./view";
+
+const HINTS = [
+  "Click a phrase of the sentence above to change what is shown.",
+  "Drag a handle of the scale at the right: the figure follows at once.",
+  "Click a title, a head or the legend to change it where it stands.",
+  "Right-click a cell, or press Enter on it, for what can be done with it.",
+] as const;
+const KEPT = "finch hints left";
+
+/** A few hints for who is here for the first time, one after the other; put away, they do not come back. */
+export function Hints() {
+  const [at, setAt] = useState(() => Number(remembered() ?? 0));
+  const pointed = useView((view) => view.pointed);
+  const hint = HINTS[at];
+  if (!hint || pointed) return null;
+  const go = (next: number) => {
+    setAt(next);
+    remember(String(next));
+  };
+  return (
+    <Flex
+      role="note"
+      aria-label="Hint"
+      position="absolute"
+      top="8px"
+      left="50%"
+      transform="translateX(-50%)"
+      zIndex={6}
+      align="center"
+      gap="10px"
+      bg="card"
+      borderWidth="1px"
+      borderColor="amberLine"
+      borderRadius="6px"
+      boxShadow="list"
+      pl="12px"
+      pr="6px"
+      py="4px"
+    >
+      <Box>{hint}</Box>
+      <Box
+        as="button"
+        color="link"
+        cursor="pointer"
+        textDecoration="underline"
+        whiteSpace="nowrap"
+        onClick={() => go(at + 1)}
+      >
+        {at + 1 < HINTS.length ? "next" : "done"}
+      </Box>
+      <CloseButton size="2xs" aria-label="Put the hints away" onClick={() => go(HINTS.length)} />
+    </Flex>
+  );
+}
+
+/** Browsers may keep nothing for a page; then the hints come each time. */
+function remembered(): string | null {
+  try {
+    return localStorage.getItem(KEPT);
+  } catch {
+    return null;
+  }
+}
+
+function remember(at: string) {
+  try {
+    localStorage.setItem(KEPT, at);
+  } catch {
+    // nothing is lost but that the hints come again
+  }
+}

@@ -1,0 +1,57 @@
+import { chakra } from "@chakra-ui/react";
+import type { Scene } from "../../api/client";
+import { type Tab, useView } from "./view";
+
+const PARTS: readonly { part: "legend" | "notes"; tab: Tab; label: string }[] = [
+  { part: "legend", tab: "legend", label: "The legend, in the dock" },
+  { part: "notes", tab: "notes", label: "The notes, in the dock" },
+];
+
+/** Parts of the figure that are edited in the dock: a click on one opens it there. */
+export function PartSpots({ scene, zoom }: { scene: Scene; zoom: number }) {
+  const set = useView((view) => view.set);
+  return (
+    <>
+      {PARTS.map(({ part, tab, label }) => {
+        const box = boxOf(scene, part);
+        return (
+          box && (
+            <chakra.button
+              key={part}
+              type="button"
+              aria-label={label}
+              position="absolute"
+              borderRadius="4px"
+              cursor="pointer"
+              _hover={{ boxShadow: "inset 0 0 0 1px {colors.edge}" }}
+              onClick={() => set({ tab })}
+              style={{
+                left: box.left * zoom - 4,
+                top: box.top * zoom - 4,
+                width: (box.right - box.left) * zoom + 8,
+                height: (box.bottom - box.top) * zoom + 8,
+              }}
+            />
+          )
+        );
+      })}
+    </>
+  );
+}
+
+/** What a part covers, by its texts (of notes, those at the foot of the page) and boxes. */
+function boxOf(scene: Scene, part: "legend" | "notes") {
+  const texts = scene.texts.filter((text) => text.part === part && (part === "legend" || text.anchor !== "middle"));
+  const boxes = part === "legend" ? scene.boxes.filter((box) => box.part === part) : [];
+  if (!texts.length && !boxes.length) return null;
+  const long = (text: Scene["texts"][number]) => text.text.length * text.size * 0.52;
+  return {
+    left: Math.min(...texts.map((text) => text.x), ...boxes.map((box) => box.x)),
+    top: Math.min(...texts.map((text) => text.y - text.size), ...boxes.map((box) => box.y)),
+    right: Math.min(
+      scene.width - 2,
+      Math.max(...texts.map((text) => text.x + long(text)), ...boxes.map((box) => box.x + box.width)),
+    ),
+    bottom: Math.max(...texts.map((text) => text.y + text.size * 0.3), ...boxes.map((box) => box.y + box.height)),
+  };
+}

@@ -1,0 +1,65 @@
+import { Box } from "@chakra-ui/react";
+import type { Figure, Scene } from "../../api/client";
+import { counted } from "../../shared/numbers";
+import { cornerOf } from "./paint";
+import { cellName, indexOf, readOf } from "./reading";
+import type { Cell } from "./view";
+
+type Props = {
+  figure: Figure;
+  grid: NonNullable<Scene["grid"]>;
+  cell: Cell;
+  zoom: number;
+  origin: { left: number; top: number };
+};
+
+/** What the cell under the pointer says, beside it: below and to the right, or on the other side near an edge. */
+export function Tooltip({ figure, grid, cell, zoom, origin }: Props) {
+  const { x, y } = cornerOf(grid, cell);
+  const right = x + grid.cell_width / 2 > figure.scene.width / 2;
+  const low = y + grid.cell_height / 2 > figure.scene.height * 0.6;
+  const left = (x - origin.left) * zoom;
+  const top = (y - origin.top) * zoom;
+  const { value, why } = readOf(figure, cell);
+  return (
+    <Box
+      aria-hidden="true"
+      data-testid="tooltip"
+      position="absolute"
+      zIndex={4}
+      pointerEvents="none"
+      bg="bar"
+      color="onBar"
+      borderRadius="5px"
+      px="9px"
+      py="5px"
+      textStyle="small"
+      maxW="260px"
+      w="max-content"
+      boxShadow="list"
+      style={{
+        left: right ? undefined : left + grid.cell_width * zoom + 8,
+        right: right ? `calc(100% - ${left - 8}px)` : undefined,
+        top: low ? undefined : top + grid.cell_height * zoom + 6,
+        bottom: low ? `calc(100% - ${top - 6}px)` : undefined,
+      }}
+    >
+      <Box color="onBarQuiet">{cellName(figure, cell)}</Box>
+      <Box fontWeight="600" fontSize="14px">
+        {value}
+        {why && (
+          <Box as="span" fontWeight="400" color="onBarQuiet">
+            {" "}
+            {why}
+          </Box>
+        )}
+      </Box>
+      {figure.beside.map(({ words, texts }) => (
+        <Box key={words}>
+          {words}: {texts[indexOf(figure, cell)] || "none"}
+        </Box>
+      ))}
+      <Box>{counted(figure.records[indexOf(figure, cell)] ?? 0, "record")}</Box>
+    </Box>
+  );
+}

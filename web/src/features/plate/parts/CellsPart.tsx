@@ -1,0 +1,201 @@
+import { Box, Flex } from "@chakra-ui/react";
+import type { Figure, Recipe, TableInfo } from "../../../api/client";
+import { SavedInput } from "../../../shared/SavedInput";
+import { Select } from "../../../shared/Select";
+import { Toggle } from "../../../shared/Toggle";
+import { numberIn, numberOut } from "../color/targets";
+import { Line } from "../Line";
+import { withCells, withMarks } from "../recipes";
+import type { Change } from "../usePlate";
+import { ColorField } from "./ColorField";
+import { Heading } from "./Heading";
+import { MeasurePick } from "./MeasurePick";
+import { NumberLook } from "./NumberLook";
+
+type Cells = NonNullable<Recipe["cells"]>;
+type Past = Exclude<Cells["values"], string | undefined>;
+type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+
+const VALUES = [
+  ["all", "in all cells"],
+  ["none", "on pointing alone"],
+  ["extremes", "highest and lowest"],
+  ["above", "above a number"],
+  ["below", "below a number"],
+] as const;
+const DECIMALS = ["0", "1", "2", "3", "4"].map((count) => [count, count] as const);
+const MARKS = [
+  ["fill", "filled cells"],
+  ["square", "squares"],
+  ["dot", "dots"],
+  ["bar", "bars"],
+] as const;
+const LINES = [
+  ["none", "none"],
+  ["dividers", "between them"],
+  ["guides", "through them"],
+] as const;
+
+/** What stands in the cells: values and how they are written, marks, what is hidden, and the gaps between. */
+export function CellsPart({ table, figure, recipe, onChange }: Props) {
+  const cells = recipe.cells ?? {};
+  const values = cells.values ?? "all";
+  const way = typeof values === "string" ? values : values.below !== undefined ? "below" : "above";
+  const marks = cells.marks ?? {};
+  const filled = (marks.as ?? "fill") === "fill";
+  const correlated = Boolean(recipe.pivot.correlate);
+  return (
+    <>
+      <Line label="Values">
+        <Select
+          label="Values"
+          value={way}
+          options={VALUES}
+          onChange={(next) => onChange(withCells({ values: valuesFor(next, values, figure) }))}
+        />
+      </Line>
+      {typeof values !== "string" && <Limit figure={figure} values={values} onChange={onChange} />}
+      {!correlated && (
+        <Line label="Printed">
+          <MeasurePick
+            label="What is printed"
+            table={table}
+            measure={cells.print?.measure}
+            none="what is colored"
+            onChange={(measure) => onChange(withCells({ print: measure && { ...cells.print, measure } }))}
+          />
+        </Line>
+      )}
+      <Line label="Decimals">
+        <Select
+          label="Decimals"
+          value={cells.decimals === undefined ? "" : String(cells.decimals)}
+          options={[["", `as fits (${figure.style.decimals})`], ...DECIMALS]}
+          onChange={(chosen) => onChange(withCells({ decimals: chosen === "" ? undefined : Number(chosen) }))}
+        />
+      </Line>
+      <NumberLook
+        number={cells.number ?? {}}
+        onChange={(number) => onChange(withCells({ number }))}
+        percent={figure.style.percent ?? false}
+      />
+      <Line label="Size">
+        <Flex align="center" gap="10px">
+          <SavedInput
+            aria-label="Size of values, in points"
+            size="sm"
+            placeholder="as fits"
+            value={cells.size === undefined ? "" : String(cells.size)}
+            fits={(text) => text === "" || (Number(text) >= 6 && Number(text) <= 72)}
+            onDone={(text) => onChange(withCells({ size: text === "" ? undefined : Number(text) }))}
+          />
+          <Toggle label="Bold" on={cells.bold ?? false} onChange={(bold) => onChange(withCells({ bold }))} />
+        </Flex>
+      </Line>
+      <Heading>Marks</Heading>
+      <Line label="Drawn as">
+        <Select
+          label="Cells drawn as"
+          value={marks.as ?? "fill"}
+          options={MARKS}
+          onChange={(as) =>
+            onChange(
+              as === "fill"
+                ? withCells({ marks: undefined })
+                : withMarks({ as: as as NonNullable<Cells["marks"]>["as"], size: marks.size ?? undefined }),
+            )
+          }
+        />
+      </Line>
+      {!filled && !correlated && (
+        <Line label="Sized by">
+          <MeasurePick
+            label="What sizes them"
+            table={table}
+            measure={marks.size}
+            none="all alike"
+            onChange={(size) => onChange(withMarks({ size }))}
+          />
+        </Line>
+      )}
+      {!filled && (
+        <Line label="Lines">
+          <Select
+            label="Lines"
+            value={marks.lines ?? "none"}
+            options={LINES}
+            onChange={(lines) => onChange(withMarks({ lines: lines as NonNullable<Cells["marks"]>["lines"] }))}
+          />
+        </Line>
+      )}
+      <Heading>Hidden</Heading>
+      <Line label="Fewer than">
+        <Flex align="center" gap="8px">
+          <SavedInput
+            aria-label="Hide cells on fewer records than"
+            size="sm"
+            w="64px"
+            placeholder="none"
+            value={cells.least_records === undefined ? "" : String(cells.least_records)}
+            fits={(text) => text === "" || /^[1-9]\d*$/.test(text)}
+            onDone={(text) => onChange(withCells({ least_records: text === "" ? undefined : Number(text) }))}
+          />
+          <Box color="quiet">records</Box>
+        </Flex>
+      </Line>
+      <Heading>Gaps</Heading>
+      <Line label="Between">
+        <Flex align="center" gap="8px">
+          <SavedInput
+            aria-label="Gap between cells, in points"
+            size="sm"
+            w="64px"
+            placeholder="as fits"
+            value={cells.gap === undefined ? "" : String(cells.gap)}
+            fits={(text) => text === "" || (/^\d+$/.test(text) && Number(text) <= 40)}
+            onDone={(text) => onChange(withCells({ gap: text === "" ? undefined : Number(text) }))}
+          />
+          <ColorField
+            label="Color of the gaps"
+            none="see-through"
+            value={cells.gap_color}
+            onDone={(gap_color) => onChange(withCells({ gap_color }))}
+          />
+        </Flex>
+      </Line>
+      <Box mt="12px">
+        <Toggle
+          label="Square cells"
+          on={cells.square ?? false}
+          onChange={(square) => onChange(withCells({ square }))}
+        />
+      </Box>
+    </>
+  );
+}
+
+function Limit({ figure, values, onChange }: { figure: Figure; values: Past; onChange: (change: Change) => void }) {
+  const name = values.below !== undefined ? "below" : "above";
+  const limit = values[name];
+  const { percent } = figure.style;
+  const read = (text: string) => (text.trim() in figure.targets ? { target: text.trim() } : numberIn(text, percent));
+  return (
+    <Line label="The number">
+      <SavedInput
+        aria-label={`Values ${name}`}
+        size="sm"
+        value={typeof limit === "object" ? limit.target : limit === undefined ? "" : numberOut(limit, percent)}
+        fits={(text) => read(text) !== null}
+        onDone={(text) => onChange(withCells({ values: { ...values, [name]: read(text) ?? undefined } }))}
+      />
+    </Line>
+  );
+}
+
+/** What was chosen, with a number to begin with where one is needed: the middle of the scale. */
+function valuesFor(way: string, now: Cells["values"], figure: Figure): Cells["values"] {
+  if (way === "all" || way === "none" || way === "extremes") return way;
+  const before = typeof now === "object" ? (now.above ?? now.below) : undefined;
+  const middle = Number((figure.scale?.middle ?? 0).toPrecision(2));
+  return { [way]: before ?? middle };
+}

@@ -1,0 +1,85 @@
+import { Box } from "@chakra-ui/react";
+import type { Figure, Recipe } from "../../../api/client";
+import { SavedInput } from "../../../shared/SavedInput";
+import { Select } from "../../../shared/Select";
+import { Toggle } from "../../../shared/Toggle";
+import { Line } from "../Line";
+import { withHeads } from "../recipes";
+import type { Change } from "../usePlate";
+import { Heading } from "./Heading";
+import { Written } from "./Written";
+
+type Heads = NonNullable<Recipe["heads"]>;
+type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+
+const TURNS = [
+  ["fit", "as they fit"],
+  ["level", "level"],
+  ["up", "turned up"],
+] as const;
+const FLOWS = [
+  ["", "none"],
+  ["columns", "along the columns"],
+  ["rows", "down the rows"],
+] as const;
+
+/** How heads look: turned or level, wrapped or cut; how far groups are apart; and the arrow that says which way to read. */
+export function HeadsLook({ figure, recipe, onChange }: Props) {
+  const heads = recipe.heads ?? {};
+  const nested = figure.row_groups.length > 0 || figure.column_groups.length > 0;
+  return (
+    <>
+      <Heading>Look</Heading>
+      <Line label="Columns">
+        <Select
+          label="Heads over columns"
+          value={heads.turn ?? "fit"}
+          options={TURNS}
+          onChange={(turn) => onChange(withHeads({ turn: turn as Heads["turn"] }))}
+        />
+      </Line>
+      <Box mt="12px">
+        <Toggle
+          label="Long heads in several lines"
+          on={heads.long === "wrap"}
+          onChange={(on) => onChange(withHeads({ long: on ? "wrap" : "cut" }))}
+        />
+      </Box>
+      {nested && (
+        <Line label="Groups apart">
+          <SavedInput
+            aria-label="Gap between groups, in points"
+            size="sm"
+            placeholder="as fits"
+            value={heads.group_gap === undefined ? "" : String(heads.group_gap)}
+            fits={(text) => text === "" || (/^\d+$/.test(text) && Number(text) <= 60)}
+            onDone={(text) => onChange(withHeads({ group_gap: text === "" ? undefined : Number(text) }))}
+          />
+        </Line>
+      )}
+      <Line label="Arrow">
+        <Select
+          label="Arrow of flow"
+          value={heads.flow ? (heads.flow.along ?? "columns") : ""}
+          options={FLOWS}
+          onChange={(along) =>
+            onChange(
+              withHeads({
+                flow: along ? { ...heads.flow, along: along as NonNullable<Heads["flow"]>["along"] } : undefined,
+              }),
+            )
+          }
+        />
+      </Line>
+      {heads.flow && (
+        <Written
+          label="Words of the arrow"
+          hint="none"
+          value={heads.flow.words}
+          facts={figure.facts}
+          onDone={(words) => onChange(withHeads({ flow: { ...heads.flow, words } }))}
+        />
+      )}
+    </>
+  );
+}

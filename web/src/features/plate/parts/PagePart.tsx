@@ -1,0 +1,207 @@
+import { Box, Flex } from "@chakra-ui/react";
+import { useRef, useState } from "react";
+import { api, type Figure, type Recipe, sentenceOf } from "../../../api/client";
+import { Button } from "../../../shared/Button";
+import { SavedInput } from "../../../shared/SavedInput";
+import { Toggle } from "../../../shared/Toggle";
+import { Line } from "../Line";
+import { withPage, withPageLook } from "../recipes";
+import { PAGES } from "../Stage";
+import type { Change } from "../usePlate";
+import { ColorField } from "./ColorField";
+import { Heading } from "./Heading";
+import { Radio } from "./Radio";
+
+type Page = NonNullable<Recipe["page"]>;
+type Underlay = NonNullable<Page["underlay"]>;
+type Props = {
+  figure: Figure;
+  recipe: Recipe;
+  onChange: (change: Change) => void;
+  onRefused: (sentence: string) => void;
+};
+
+const THEMES = [
+  ["paper", "Paper", "#ffffff", "#1d211a"],
+  ["reed", "Reed", "#f6f2e7", "#23251d"],
+  ["dusk", "Dusk", "#1e2422", "#f1f1ea"],
+] as const;
+
+/** The page: its size, its theme, and a picture under the cells. */
+export function PagePart({ recipe, onChange, onRefused }: Props) {
+  const page = recipe.page ?? {};
+  const { width = 960, height = 540 } = page;
+  const length = (text: string) => /^\d+$/.test(text) && Number(text) >= 120 && Number(text) <= 4000;
+  return (
+    <>
+      <Box role="radiogroup" aria-label="Page size">
+        {PAGES.map((each) => (
+          <Radio
+            key={each.label}
+            name="page"
+            on={each.width === width && each.height === height}
+            label={each.label}
+            note={`${each.width} × ${each.height}`}
+            onChoose={() => onChange(withPage(each.width, each.height))}
+          >
+            <Box
+              borderWidth="1px"
+              borderColor="ink"
+              style={{ width: (each.width / 960) * 30, height: (each.height / 960) * 30 }}
+            />
+          </Radio>
+        ))}
+      </Box>
+      <Line label="Own, points">
+        <Flex align="center" gap="6px">
+          <SavedInput
+            aria-label="Width, points"
+            size="sm"
+            value={String(width)}
+            fits={length}
+            onDone={(text) => onChange(withPage(Number(text), height))}
+          />
+          ×
+          <SavedInput
+            aria-label="Height, points"
+            size="sm"
+            value={String(height)}
+            fits={length}
+            onDone={(text) => onChange(withPage(width, Number(text)))}
+          />
+        </Flex>
+      </Line>
+      <Heading>Theme</Heading>
+      <Box role="radiogroup" aria-label="Theme" mt="12px">
+        {THEMES.map(([name, title, ground, ink]) => (
+          <Radio
+            key={name}
+            name="theme"
+            on={(page.theme ?? "paper") === name}
+            label={title}
+            onChoose={() => onChange(withPageLook({ theme: name, ground: undefined, ink: undefined }))}
+          >
+            <Flex
+              w="30px"
+              h="20px"
+              align="center"
+              justify="center"
+              borderWidth="1px"
+              borderColor="edge"
+              fontWeight="600"
+              style={{ background: ground, color: ink }}
+            >
+              a
+            </Flex>
+          </Radio>
+        ))}
+      </Box>
+      <Line label="Own ground">
+        <ColorField
+          label="Ground of the page"
+          none="the theme's"
+          value={page.ground}
+          onDone={(ground) => onChange(withPageLook({ ground }))}
+        />
+      </Line>
+      <Line label="Own ink">
+        <ColorField
+          label="Ink of the page"
+          none="the theme's"
+          value={page.ink}
+          onDone={(ink) => onChange(withPageLook({ ink }))}
+        />
+      </Line>
+      <Box mt="12px">
+        <Toggle
+          label="See-through ground"
+          on={page.transparent ?? false}
+          onChange={(transparent) => onChange(withPageLook({ transparent }))}
+        />
+      </Box>
+      <UnderlayPart underlay={page.underlay} onChange={onChange} onRefused={onRefused} />
+    </>
+  );
+}
+
+type UnderlayProps = Pick<Props, "onChange" | "onRefused"> & { underlay: Underlay | undefined };
+
+/** A picture under the cells: its file, how strong it and the cells are, and which part of it is shown. */
+function UnderlayPart({ underlay, onChange, onRefused }: UnderlayProps) {
+  const file = useRef<HTMLInputElement>(null);
+  const [working, setWorking] = useState(false);
+  const set = (change: Partial<Underlay>) =>
+    underlay && onChange(withPageLook({ underlay: { ...underlay, ...change } }));
+
+  async function take(chosen: File | undefined) {
+    if (!chosen) return;
+    setWorking(true);
+    try {
+      const { picture } = await api.givePicture(chosen);
+      onChange(withPageLook({ underlay: { ...underlay, picture } }));
+    } catch (error) {
+      onRefused(sentenceOf(error));
+    } finally {
+      setWorking(false);
+    }
+  }
+
+  return (
+    <>
+      <Heading>Picture under the cells</Heading>
+      <Flex gap="8px" mt="12px">
+        <input
+          ref={file}
+          type="file"
+          accept="image/png,image/jpeg"
+          aria-label="File of the picture"
+          hidden
+          onChange={(event) => void take(event.target.files?.[0])}
+        />
+        <Button size="sm" variant="plain" disabled={working} onClick={() => file.current?.click()}>
+          {underlay ? "Another picture" : "Choose a picture"}
+        </Button>
+        {underlay && (
+          <Button size="sm" variant="plain" onClick={() => onChange(withPageLook({ underlay: undefined }))}>
+            Take it off
+          </Button>
+        )}
+      </Flex>
+      {underlay && (
+        <>
+          <Share label="Picture" value={underlay.strength ?? 1} onDone={(strength) => set({ strength })} />
+          <Share label="Cells" value={underlay.cells ?? 0.6} onDone={(cells) => set({ cells })} />
+          {(["left", "top", "width", "height"] as const).map((side) => (
+            <Share
+              key={side}
+              label={CROP[side]}
+              value={underlay.crop?.[side] ?? (side === "left" || side === "top" ? 0 : 1)}
+              onDone={(share) => set({ crop: { ...underlay.crop, [side]: share } })}
+            />
+          ))}
+        </>
+      )}
+    </>
+  );
+}
+
+const CROP = { left: "From left", top: "From top", width: "Part across", height: "Part down" };
+
+/** A share from 0 to 100 percent. */
+function Share({ label, value, onDone }: { label: string; value: number; onDone: (share: number) => void }) {
+  return (
+    <Line label={label}>
+      <Flex align="center" gap="6px">
+        <SavedInput
+          aria-label={`${label}, percent`}
+          size="sm"
+          w="72px"
+          value={String(Math.round(value * 1000) / 10)}
+          fits={(text) => text.trim() !== "" && Number(text) >= 0 && Number(text) <= 100}
+          onDone={(text) => onDone(Number(text) / 100)}
+        />
+        <Box color="quiet">%</Box>
+      </Flex>
+    </Line>
+  );
+}

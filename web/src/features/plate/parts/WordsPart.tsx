@@ -1,0 +1,37 @@
+import { Box } from "@chakra-ui/react";
+import type { Figure, Recipe } from "../../../api/client";
+import { withWords } from "../recipes";
+import type { Change } from "../usePlate";
+import { Written } from "./Written";
+
+type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+type Which = keyof NonNullable<Recipe["words"]>;
+
+/** Words on the page, from the top to its foot. */
+export function WordsPart({ figure, recipe, onChange }: Props) {
+  const lines: readonly [Which, string, string][] = [
+    ["title", "Title", figure.default_title],
+    ["subtitle", "Subtitle", "none"],
+    ["columns", "Name of the columns", "none"],
+    ["rows", "Name of the rows", "none"],
+    ["caption", "Caption", figure.default_caption],
+    ["source", "Source", "none"],
+  ];
+  return (
+    <>
+      {lines.map(([which, label, hint]) => (
+        <Written
+          key={which}
+          label={label}
+          hint={hint}
+          value={recipe.words?.[which]}
+          facts={figure.facts}
+          onDone={(text) => onChange(withWords({ [which]: text }))}
+        />
+      ))}
+      <Box color="quiet" textStyle="small" mt="14px">
+        Type {"{"} for a live fact, such as the number of records kept: it stays right when the data moves.
+      </Box>
+    </>
+  );
+}

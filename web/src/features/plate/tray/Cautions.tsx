@@ -1,0 +1,155 @@
+import { Box, Flex, Input } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Figure, Recipe } from "../../../api/client";
+import { useAbout } from "../../../api/queries";
+import { Button } from "../../../shared/Button";
+import { counted } from "../../../shared/numbers";
+import { scalesOf } from "../color/why";
+import { withCellAside, withDismissed, withPatch } from "../recipes";
+import type { Change } from "../usePlate";
+import { useView } from "../view";
+import { Panel } from "./Panel";
+
+type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+
+/** What would mislead, each with its cure; what a reader of the colors would not see; what is set aside. */
+export function Cautions({ figure, recipe, onChange }: Props) {
+  const { cautions, dismissed } = figure;
+  const kept = `${counted(figure.kept, "record")} kept`;
+  const aside = recipe.pivot.aside?.cells ?? [];
+  const lines = notInColors(figure);
+  return (
+    <Panel heading={cautions.length ? `${counted(cautions.length, "caution")}` : "Not in the colors"} note={kept}>
+      {cautions.map((caution) => (
+        <CautionLine key={caution.name} caution={caution} figure={figure} onChange={onChange} />
+      ))}
+      {aside.map((cell) => {
+        const name = [...cell.row, ...cell.column].join(", ");
+        return (
+          <Flex key={name} align="center" gap="8px" mb="2px" pl="10px" borderLeftWidth="2px" borderColor="edge">
+            <Box flex="1" truncate title={name}>
+              Set aside: {name}
+            </Box>
+            <Button variant="plain" size="sm" flex="none" onClick={() => onChange(withCellAside(cell, false))}>
+              Bring back
+            </Button>
+          </Flex>
+        );
+      })}
+      {lines.map((line) => (
+        <Box key={line} py="1px" pl="10px" borderLeftWidth="2px" borderColor="edge" mb="2px">
+          {line}
+        </Box>
+      ))}
+      {dismissed.map((caution) => (
+        <Flex key={caution.name} align="center" gap="8px" mb="2px" pl="10px" borderLeftWidth="2px" borderColor="edge">
+          <Box flex="1" color="quiet" title={caution.words}>
+            Dismissed: {caution.reason}
+          </Box>
+          <Button
+            variant="plain"
+            size="sm"
+            flex="none"
+            aria-label={`Tell again: ${caution.words}`}
+            onClick={() => onChange(withDismissed(caution.name, undefined))}
+          >
+            Tell again
+          </Button>
+        </Flex>
+      ))}
+      {!cautions.length && !lines.length && !aside.length && (
+        <Box color="quiet">Every record that is kept is in the colors.</Box>
+      )}
+    </Panel>
+  );
+}
+
+type LineProps = { caution: Figure["cautions"][number]; figure: Figure; onChange: (change: Change) => void };
+
+function CautionLine({ caution, figure, onChange }: LineProps) {
+  const set = useView((view) => view.set);
+  const [asked, setAsked] = useState(false);
+  const [reason, setReason] = useState("");
+  // Gray print loses the side of every palette with two; color-weak eyes should lose nothing.
+  const vision = useAbout().data?.visions.find(({ name }) => name !== "gray" && figure.losses[name]);
+  const { cure } = caution;
+  return (
+    <Box
+      role="group"
+      aria-label={`Caution: ${caution.words}`}
+      mb="5px"
+      py="1px"
+      pl="10px"
+      borderLeftWidth="2px"
+      borderColor="amberLine"
+    >
+      <Box>{caution.words}</Box>
+      {asked ? (
+        <Flex
+          as="form"
+          gap="6px"
+          mt="3px"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (reason.trim()) onChange(withDismissed(caution.name, reason.trim()));
+          }}
+        >
+          <Input
+            size="xs"
+            autoFocus
+            bg="card"
+            borderColor="control"
+            aria-label="Why it does not matter here"
+            placeholder="why it does not matter here"
+            maxLength={200}
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+            onKeyDown={(event) => event.key === "Escape" && setAsked(false)}
+          />
+          <Button variant="plain" size="sm" type="submit" disabled={!reason.trim()} flex="none">
+            Dismiss
+          </Button>
+        </Flex>
+      ) : (
+        <Flex gap="6px" mt="3px" mb="2px">
+          {cure && (
+            <Button
+              variant="plain"
+              size="sm"
+              onClick={() => onChange(withPatch(cure.patch as Record<string, unknown>))}
+            >
+              {cure.words}
+            </Button>
+          )}
+          {caution.name === "lost_order" && vision && (
+            <Button variant="plain" size="sm" onClick={() => set({ vision: vision.name })}>
+              See it
+            </Button>
+          )}
+          <Button variant="plain" size="sm" color="quiet" onClick={() => setAsked(true)}>
+            Dismiss…
+          </Button>
+        </Flex>
+      )}
+    </Box>
+  );
+}
+
+/** What a reader of the colors would not see: blanks, hidden and clipped cells, records in no cell. */
+function notInColors(figure: Figure): string[] {
+  const { grid } = figure.scene;
+  // Places beyond the triangle of coefficients are no cells; hidden ones and those set aside have a value.
+  const away = (grid?.absent.length ?? 0) + (grid?.few.length ?? 0) + (grid?.aside.length ?? 0);
+  const blank = figure.values.filter((value) => value === null).length - away;
+  const over = scalesOf(figure).reduce((sum, each) => sum + (each?.over ?? 0), 0);
+  const under = scalesOf(figure).reduce((sum, each) => sum + (each?.under ?? 0), 0);
+  const few = grid?.few.length ?? 0;
+  return [
+    blank > 0 && `${counted(blank, "cell")} without a value`,
+    few > 0 && `${counted(few, "cell")} hidden on too few records`,
+    over > 0 && `${counted(over, "cell")} beyond the high end`,
+    under > 0 && `${counted(under, "cell")} beyond the low end`,
+    figure.unmeasured > 0 && `${counted(figure.unmeasured, "record")} without the number measured`,
+    figure.unplaced > 0 && `${counted(figure.unplaced, "record")} blank on a side, in no cell`,
+  ].filter((line) => line !== false);
+}
