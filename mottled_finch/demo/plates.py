@@ -4,13 +4,15 @@ from typing import Any
 
 from .berth_log import PIERS
 from .complaints import TOPICS
+from .floor_plan import floor_plan
 from .survey import QUESTIONS
 
 _NO_TESTS = {"field": "line", "not_in": ["TEST"]}
 _KNOWN_PIERS = {"field": "pier", "in": list(PIERS)}
 _PROMISED = {"targets": {"our promise": 5}}
 _PROMISE = {"low": {"at": 0}, "middle": {"target": "our promise"}, "high": {"at": 17}}
-_SOURCE = "n = {n} departures. Source: berth log, 1 Jan to 30 Dec 2025."
+_COUNTED = {"caption": "n = {n} departures.", "source": "Source: berth log, {from} to {to}."}
+_NEARLY_OVER = {"unfinished_period": "December lacks no more than a day"}
 _WEEKDAYS_BY_HOUR = {"rows": [{"field": "departed", "cut": "weekday"}], "columns": [{"field": "departed", "cut": "hour"}]}
 
 PLATES: tuple[dict[str, Any], ...] = (
@@ -33,8 +35,34 @@ PLATES: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Winter and one regatta make us late",
             "subtitle": "Average minutes late at departure, by pier and month, 2025",
-            "caption": "n = {n} departures. Hatched months had no service. Source: berth log, 1 Jan to 30 Dec 2025.",
+            "caption": "n = {n} departures. Hatched months had no service.",
+            "source": "Source: berth log, {from} to {to}.",
         },
+        "notes": [{"row": ["Lantern Wharf"], "column": ["Aug"], "text": "Regatta week: {highest} minutes late on average."}],
+        "dismissed": _NEARLY_OVER,
+    },
+    {
+        "finch_recipe": 1,
+        "table": _PROMISED,
+        "pivot": {
+            "rows": [{"field": "pier"}],
+            "columns": [{"field": "departed", "cut": "month"}],
+            "measure": {"take": "average", "of": "minutes_late"},
+            "keep": [_KNOWN_PIERS, _NO_TESTS],
+            "order": {"rows": {"by": "total", "descending": True}},
+        },
+        "color": {"palette": "kingcup", "high_is": "bad", **_PROMISE},
+        "cells": {
+            "values": "none",
+            "marks": {"as": "dot", "size": {"take": "sum", "of": "passengers"}, "lines": "guides", "title": "Passengers"},
+        },
+        "legend": {"title": "Minutes late", "blank": "No service"},
+        "words": {
+            "title": "The busiest piers are not the latest",
+            "subtitle": "Average minutes late (color) and passengers (area), by pier and month, 2025",
+            **_COUNTED,
+        },
+        "dismissed": _NEARLY_OVER,
     },
     {
         "finch_recipe": 1,
@@ -45,11 +73,12 @@ PLATES: tuple[dict[str, Any], ...] = (
         },
         "color": {"palette": "water-mint", "low": {"at": 0}},
         "cells": {"values": "none"},
-        "legend": {"title": "Departures in the year"},
+        "heads": {"flow": {"along": "columns", "words": "Through the day"}},
+        "legend": {"title": "Departures in the year", "place": "below"},
         "words": {
             "title": "Two rushes on workdays, one long one on Saturday",
             "subtitle": "Departures by weekday and hour, 2025",
-            "caption": _SOURCE,
+            **_COUNTED,
         },
     },
     {
@@ -66,8 +95,9 @@ PLATES: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Knot broke down in May",
             "subtitle": "Average minutes late at departure, by vessel and month, 2025, without the regatta's pier",
-            "caption": _SOURCE,
+            **_COUNTED,
         },
+        "dismissed": _NEARLY_OVER,
     },
     {
         "finch_recipe": 1,
@@ -88,8 +118,9 @@ PLATES: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "The lines to the outer coast suffer most in winter",
             "subtitle": "Average minutes late at departure, by line and pier, quarter and month, 2025",
-            "caption": _SOURCE,
+            **_COUNTED,
         },
+        "dismissed": _NEARLY_OVER,
     },
     {
         "finch_recipe": 1,
@@ -106,8 +137,9 @@ PLATES: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Where more than one departure in twenty is canceled",
             "subtitle": "Share of departures that were canceled, by pier and month, 2025",
-            "caption": _SOURCE,
+            **_COUNTED,
         },
+        "dismissed": _NEARLY_OVER,
     },
     {
         "finch_recipe": 1,
@@ -124,7 +156,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Piers that keep the same hours stand together",
             "subtitle": "Passengers by hour as a share of their pier's, 2025; piers ordered by how alike their days are",
-            "caption": _SOURCE,
+            **_COUNTED,
         },
     },
     {
@@ -136,13 +168,14 @@ PLATES: tuple[dict[str, Any], ...] = (
             "keep": [_NO_TESTS],
         },
         "color": {"palette": "teasel", "low": {"at": 0}},
-        "cells": {"values": "none"},
+        "cells": {"values": "none", "least_records": 5},
         "legend": {"title": "Passengers a departure"},
         "words": {
             "title": "Every line has its two rushes, and its own Saturday",
             "subtitle": "Average passengers a departure by weekday and hour, one matrix a line on a shared scale, 2025",
-            "caption": _SOURCE,
+            **_COUNTED,
         },
+        "page": {"theme": "dusk"},
     },
 )
 
@@ -168,7 +201,8 @@ COMPLAINTS: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Questions about tickets and access wait too long",
             "subtitle": "Share of complaints answered within 5 days, by topic and month, 2025",
-            "caption": "n = {n} complaints. On target from 80%, to be watched from 65%. Source: complaints of 2025.",
+            "caption": "n = {n} complaints. On target from 80%, to be watched from 65%.",
+            "source": "Source: complaints, {from} to {to}.",
         },
     },
     {
@@ -192,7 +226,8 @@ COMPLAINTS: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Exposed piers complain of lateness, the others of much else",
             "subtitle": "Complaints by topic as a share of their pier's, 2025",
-            "caption": "n = {n} complaints. Source: complaints of 2025.",
+            "caption": "n = {n} complaints.",
+            "source": "Source: complaints, {from} to {to}.",
         },
     },
 )
@@ -208,7 +243,8 @@ SURVEY: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Comfort, punctuality and price are three different things",
             "subtitle": "How answers move together, rank correlation; like questions stand together",
-            "caption": "n = {n} passengers asked. Source: passenger survey.",
+            "caption": "n = {n} passengers asked.",
+            "source": "Source: passenger survey.",
         },
     },
 )
@@ -229,7 +265,29 @@ VESSELS: tuple[dict[str, Any], ...] = (
         "words": {
             "title": "Knot is small, old and loud, and it shows",
             "subtitle": "Nine vessels by twelve attributes, each judged within its own column; like vessels stand together",
-            "caption": "Source: register of vessels.",
+            "caption": "",
+            "source": "Source: register of vessels.",
         },
+    },
+)
+
+WAITING_HALL: tuple[dict[str, Any], ...] = (
+    {
+        "finch_recipe": 1,
+        "pivot": {
+            "rows": [{"field": "down"}],
+            "columns": [{"field": "across"}],
+            "measure": {"take": "average", "of": "seconds"},
+        },
+        "color": {"palette": "loosestrife", "low": {"at": 0}},
+        "cells": {"values": "none", "gap": 0, "square": True},
+        "legend": {"title": "Seconds at each place", "blank": "Nobody can stand"},
+        "words": {
+            "title": "People wait at the window, not on the benches",
+            "subtitle": "Average seconds that people linger, by place, waiting hall at Lantern Wharf",
+            "caption": "{rows} by {columns} places.",
+            "source": "Source: count of the waiting hall.",
+        },
+        "page": {"width": 600, "height": 600, "underlay": {"picture": floor_plan(), "cells": 0.62}},
     },
 )

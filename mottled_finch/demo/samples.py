@@ -6,7 +6,7 @@ from typing import Any, TextIO
 
 from .berth_log import write_berth_log, write_next_berth_log
 from .complaints import write_complaints
-from .plates import COMPLAINTS, PLATES, SURVEY, VESSELS
+from .plates import COMPLAINTS, PLATES, SURVEY, VESSELS, WAITING_HALL
 from .survey import write_survey
 from .ticket_sales import write_ticket_sales
 from .vessels import write_vessels
@@ -31,7 +31,7 @@ SAMPLES: dict[str, Sample] = {
     "berth-log-next": Sample("Berth log, a week later", write_next_berth_log, loaded=False),
     "complaints": Sample("Complaints 2025", write_complaints, COMPLAINTS),
     "vessels": Sample("Vessels", write_vessels, VESSELS),
-    "waiting-hall": Sample("Waiting hall", write_waiting_hall),
+    "waiting-hall": Sample("Waiting hall", write_waiting_hall, WAITING_HALL),
     "survey": Sample("Passenger survey", write_survey, SURVEY),
     "ticket-sales": Sample("Ticket sales 2025", write_ticket_sales, loaded=False),
 }

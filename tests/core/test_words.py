@@ -5,9 +5,9 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from mottled_finch.core.number_style import number_text, style_of
 from mottled_finch.core.recipe import CellsSpec, load_recipe
 from mottled_finch.core.wording import field_words
-from mottled_finch.core.number_style import number_text, style_of
 from mottled_finch.core.words import default_title, printable
 
 from .conftest import figure_of

@@ -16,8 +16,8 @@ FIGURE = {
     "row_totals": [14, 12],
     "column_totals": [8, 1, 17],
     "grand_total": 26,
-    "decimals": 1,
-    "percent": False,
+    "style": {"decimals": 1, "percent": False},
+    "held_values": {},
 }
 
 

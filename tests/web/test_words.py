@@ -5,11 +5,11 @@ from itertools import product
 
 import pytest
 
+from mottled_finch.core.number_style import NumberStyle, number_text
 from mottled_finch.core.pivot.cuts import CUTS
 from mottled_finch.core.recipe import LevelSpec, load_recipe
 from mottled_finch.core.recipe.check_pivot import SHOWS
 from mottled_finch.core.wording import field_words
-from mottled_finch.core.number_style import NumberStyle, number_text
 from mottled_finch.core.words import level_words, measure_words, show_words
 
 PHRASES = "features/plate/statement/phrases"
@@ -53,6 +53,45 @@ def test_measures_and_shows(node):
     pivots = [load_recipe({"finch_recipe": 1, "pivot": {"show": show}}).pivot for show in SHOWN]
     assert node(PHRASES, "showWords", [[show] for show in SHOWN]) == [show_words(each.show) or "as it is" for each in pivots]
     assert {show.get("as", "value") for show in SHOWN} == set(SHOWS)
+
+
+STYLES = [
+    NumberStyle(1, short=True),
+    NumberStyle(0, short=True, sign=True),
+    NumberStyle(2, marks="1.234,5", after=" min"),
+    NumberStyle(1, marks="1 234,5", before="€"),
+    NumberStyle(1, percent=True, sign=True),
+    NumberStyle(0, marks="1’234.5", before="CHF ", short=True),
+    NumberStyle(3, marks="1234,5"),
+    NumberStyle(1, marks="1234.5", sign=True),
+]
+
+
+@pytest.mark.parametrize("style", STYLES, ids=str)
+def test_numbers_are_written_alike_in_every_style(node, style):
+    random_ = random.Random(8)
+    values = [
+        0.0,
+        0.04,
+        -0.04,
+        1.0,
+        -1.0,
+        999.0,
+        999.95,
+        999.5,
+        1000.0,
+        99_949.0,
+        99_950.0,
+        999_499.0,
+        999_500.0,
+        1e6,
+        -1e9,
+        4e12,
+        7e15,
+    ]
+    values += [round(random_.uniform(-1, 1) * 10 ** random_.randint(0, 10), 4) + 0.00003 for _ in range(200)]
+    said = node("shared/numbers", "styled", [[value, vars(style)] for value in values])
+    assert said == [style.text(value) for value in values]
 
 
 def test_parts_of_a_whole_are_percent(node):

@@ -18,8 +18,9 @@ def find(seen: Seen) -> Caution | None:
         return None
     if seen.recipe.cells.least_records is not None:
         return None
-    few = int((~np.isnan(seen.figure.contents.values) & (matrix.records > 0) & (matrix.records < LEAST)).sum())
-    if not few:
+    filled = ~np.isnan(seen.figure.contents.values) & (matrix.records > 0)
+    few = int((filled & (matrix.records < LEAST)).sum())
+    if not few or matrix.records[filled].max() == 1:  # a record a cell is a matrix as it stands
         return None
     cells = replace(seen.recipe.cells, least_records=LEAST)
     return Caution(

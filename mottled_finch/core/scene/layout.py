@@ -267,8 +267,6 @@ def _cell_gap(page: Page, across: float, down: float) -> float:
 def _place_figure(page: Page) -> Grid:
     totals, sizes, legend_spec = page.recipe.pivot.totals, page.sizes, page.recipe.legend
     lines_from_below(page, "notes", note_lines(page))
-    flow_room = reserve_flow(page)
-    names_top = reserve_names(page)
     legend = _legend(page)
     mark = 0.0
     if legend and legend.samples:  # how large marks become is known once the cells are laid out
@@ -282,6 +280,8 @@ def _place_figure(page: Page) -> Grid:
         else:
             page.bottom -= height
             legend_top = page.bottom + round(sizes.head * 0.6)
+    flow_room = reserve_flow(page)  # next to the cells, nearer than a legend below them
+    names_top = reserve_names(page)
     beside = legend if legend_spec.place == "right" else None
     plan = _planned(page, beside.width + _legend_gap(page) if beside else 0.0)
     sides, frame, panels = plan.sides, plan.frame, plan.panels

@@ -23,7 +23,9 @@ def place_names(page: Page, names_top: float, left: float, grid_left: float, gri
         _name(page, text, grid_left, names_top + size * 0.86, page.right - grid_left)
     if words.rows and named:
         text = page.facts.filled(words.rows, "words.rows")
-        _name(page, text, left, grid_top - round(size * 0.55), grid_left - left - round(size * 0.4))
+        heads = [head.x - head.length / 2 for head in page.texts if head.column is not None and head.anchor == "middle"]
+        right = min([grid_left, *heads])  # the first head of the columns may reach out over the heads of the rows
+        _name(page, text, left, grid_top - round(size * 0.55), right - left - round(size * 0.4))
 
 
 def _name(page: Page, words: str, x: float, y: float, most: float) -> None:

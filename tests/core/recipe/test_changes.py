@@ -69,7 +69,33 @@ CHANGES = [
     ("words.subtitle", "A", "Subtitle written"),
     ("words.caption", "", "Caption taken off"),
     ("table.mends", [{"do": "unique"}], "The table's mends changed"),
+    ("pivot.aside", {"cells": [{"row": ["a"], "column": ["b"]}]}, "1 cell set aside"),
+    ("cells.values", {"above": 5}, "Values shown past a number"),
+    ("cells.values", "extremes", "The extremes shown"),
+    ("cells.number", {"short": True}, "Numbers written otherwise"),
+    ("cells.print", {"measure": {"take": "sum", "of": "takings"}}, "Printed: sum of takings"),
+    ("cells.size", 9, "Size of values: 9 points"),
+    ("cells.bold", True, "Values bold"),
+    ("cells.marks", {"as": "dot", "lines": "guides"}, "Cells as dots, with guide lines"),
+    ("cells.least_records", 5, "Cells on fewer than 5 records hidden"),
+    ("cells.gap", 3, "Gaps between cells changed"),
+    ("cells.square", True, "Cells square"),
+    ("heads.turn", "up", "Heads turned up"),
+    ("heads.long", "wrap", "Long heads wrapped"),
+    ("heads.group_gap", 12, "Gap between groups: 12 points"),
+    ("heads.flow", {"along": "rows", "words": "x"}, "Arrow along the rows"),
+    ("legend.place", "top", "Legend at the top"),
+    ("legend.place", "below", "Legend below the cells"),
+    ("legend.ticks", [{"at": 5}], "1 place named on the legend"),
+    ("legend.few", "too few", "Words for too few records written"),
+    ("words.rows", "Pier", "Name of the rows written"),
+    ("words.columns", "Month", "Name of the columns written"),
+    ("words.source", "x", "Source written"),
     ("page.width", 480, "Page 480 by 540 points"),
+    ("page.theme", "dusk", "Theme Dusk"),
+    ("page.ink", "#102030", "The house's ground and ink"),
+    ("page.transparent", True, "Ground transparent"),
+    ("page.underlay", {"picture": "data:"}, "Picture laid under the cells"),
 ]
 
 
@@ -79,8 +105,18 @@ def test_a_change_is_named(part, value, sentence):
 
 
 def test_every_kind_of_change_is_tried_here():
-    # Totals are five changes of one part and orders two; fields are correlated in place of the pivot that stands.
-    assert len({part for part, *_ in CHANGES}) + 4 + 1 + 1 == len(_SENTENCES)
+    # Totals are five changes of one part, orders and what is aside two; fields are correlated in place of the pivot, and
+    # notes and what is dismissed are no parts with keys of their own.
+    assert len({part for part, *_ in CHANGES}) + 4 + 1 + 1 + 1 + 2 == len(_SENTENCES)
+
+
+def test_notes_and_what_is_dismissed_are_named():
+    old = {"finch_recipe": 1, "pivot": {}}
+    noted = load_recipe({**old, "notes": [{"row": ["a"]}, {"row": ["b"]}]})
+    assert name_change(load_recipe(old), noted) == "2 notes"
+    assert name_change(noted, load_recipe(old)) == "No notes"
+    dismissed = load_recipe({**old, "dismissed": {"no_legend": "it is said beside it"}})
+    assert name_change(load_recipe(old), dismissed) == "Cautions dismissed: no legend"
 
 
 def test_correlating_is_one_change():

@@ -1,0 +1,182 @@
+"""Cautions: each is told where it should be, and only there; its cure cures it; it can be dismissed."""
+
+import random
+
+import pytest
+
+from mottled_finch.core.cautions import CAUTIONS, cautions_of
+from mottled_finch.core.figure import make_figure
+from mottled_finch.core.recipe import dump_recipe, load_recipe, merge_patch
+
+from .conftest import read
+
+SIDES = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "average", "of": "v"}}
+
+
+def grid(value=lambda i, j: float(i + j), rows=6, columns=6, records=5, names="m{}") -> str:
+    lines = [
+        f"{names.format(i)},{names.format(chr(97 + j))},{value(i, j)}"
+        for i in range(rows)
+        for j in range(columns)
+        for _ in range(records)
+    ]
+    return "r,c,v\n" + "\n".join(lines) + "\n"
+
+
+PLAIN = {"pivot": SIDES}
+STRANGE = grid(lambda i, j: 1000.0 if i == j == 5 else float(i + j))
+DAYS = "day,v\n" + "".join(f"2025-0{1 + i // 28}-{1 + i % 28:02},{i}\n" for i in range(70))
+RATES = "r,takings_per_passenger,takings,passengers\n" + "".join(f"m{i % 3},{i},{i * 2},{i + 1}\n" for i in range(40))
+
+CASES: dict[str, tuple[str, dict]] = {
+    "swallowed_scale": (STRANGE, PLAIN),
+    "total_as_member": (grid().replace("m5,", "Total,"), PLAIN),
+    "no_middle": (grid(lambda i, j: i + j - 4.0), {**PLAIN, "color": {"palette": "kingcup"}}),
+    "red_for_good": (grid(), {**PLAIN, "color": {"palette": "kingcup", "middle": {"at": 5}, "high_is": "good", "reverse": True}}),
+    "lost_order": (grid(), {**PLAIN, "color": {"colors": ["#c03030", "#4f7d2a"]}}),
+    "near_twins": (grid(names="Harbor {}").replace("Harbor 3,", "harbor 2,"), PLAIN),
+    "unfinished_period": (DAYS, {"pivot": {"columns": [{"field": "day", "cut": "month"}]}}),
+    "zero_for_blank": (
+        grid() + "m9,ma,1\n" * 5,
+        {"pivot": {**SIDES, "measure": {"take": "sum", "of": "v", "empty": "zero"}}},
+    ),
+    "few_records": (grid() + "m0,mz,1\n", PLAIN),
+    "average_of_averages": (
+        RATES,
+        {"pivot": {"rows": [{"field": "r"}], "measure": {"take": "average", "of": "takings_per_passenger"}}},
+    ),
+    "no_legend": (grid(), {**PLAIN, "legend": {"show": False}}),
+    "lost_note": (grid(), {**PLAIN, "notes": [{"row": ["gone"], "text": "x"}, {"row": ["m1"]}]}),
+}
+
+
+def told(text: str, parts: dict):
+    recipe = load_recipe({"finch_recipe": 1, **parts})
+    return cautions_of(make_figure(read(text), recipe), recipe)
+
+
+def names(cautions) -> list[str]:
+    return [caution.name for caution in cautions]
+
+
+def test_every_caution_is_tried_here():
+    assert set(CASES) == set(CAUTIONS)
+
+
+def test_a_plain_figure_has_none():
+    assert told(grid(), PLAIN) == ([], [])
+
+
+@pytest.mark.parametrize("name", CASES)
+def test_it_is_told(name):
+    text, parts = CASES[name]
+    standing, _ = told(text, parts)
+    assert name in names(standing)
+    words = next(caution.words for caution in standing if caution.name == name)
+    assert words[0].isupper() or words[0] == "“" or words[0].isdigit()
+    assert words.endswith(".")
+
+
+@pytest.mark.parametrize("name", CASES)
+def test_its_cure_cures_it(name):
+    text, parts = CASES[name]
+    recipe = load_recipe({"finch_recipe": 1, **parts})
+    standing, _ = cautions_of(make_figure(read(text), recipe), recipe)
+    cure = next(caution.cure for caution in standing if caution.name == name)
+    assert cure is not None
+    after, _ = cautions_of(make_figure(read(text), cure.recipe), cure.recipe)
+    assert name not in names(after)
+    assert load_recipe(dump_recipe(cure.recipe)) == cure.recipe
+
+
+@pytest.mark.parametrize("name", CASES)
+def test_it_is_dismissed_with_a_reason(name):
+    text, parts = CASES[name]
+    standing, dismissed = told(text, {**parts, "dismissed": {name: "we know"}})
+    assert name not in names(standing)
+    assert name in names(dismissed)
+
+
+def test_no_record_kept_is_no_caution():
+    assert told(grid(), {"pivot": {**SIDES, "keep": [{"field": "r", "in": []}]}, "legend": {"show": False}}) == ([], [])
+
+
+@pytest.mark.parametrize(
+    ("name", "text", "parts"),
+    [
+        ("swallowed_scale", STRANGE, {**PLAIN, "color": {"high": {"percentile": 98}}}),
+        ("swallowed_scale", STRANGE, {**PLAIN, "color": {"scale": "rank"}}),
+        ("swallowed_scale", STRANGE, {**PLAIN, "color": {"bands": {"method": "quantile", "count": 4}}}),
+        ("swallowed_scale", grid(lambda i, j: 3.0), PLAIN),
+        ("no_middle", grid(), {**PLAIN, "color": {"palette": "kingcup", "middle": {"at": 4}}}),
+        ("red_for_good", grid(), {**PLAIN, "color": {"palette": "kingcup", "middle": {"at": 4}, "high_is": "good"}}),
+        ("red_for_good", grid(), {**PLAIN, "color": {"palette": "kingcup", "middle": {"at": 4}, "high_is": "bad"}}),
+        ("few_records", grid() + "m0,mz,1\n", {"pivot": {**SIDES, "measure": {"take": "sum", "of": "v"}}}),
+        ("few_records", grid(records=1), PLAIN),
+        ("few_records", grid() + "m0,mz,1\n", {**PLAIN, "cells": {"least_records": 3}}),
+        ("zero_for_blank", grid(), {"pivot": {**SIDES, "measure": {"take": "sum", "of": "v", "empty": "zero"}}}),
+        (
+            "average_of_averages",
+            RATES,
+            {"pivot": {"rows": [{"field": "r"}], "measure": {"take": "max", "of": "takings_per_passenger"}}},
+        ),
+        ("average_of_averages", grid(), {"pivot": {**SIDES, "measure": {"take": "average", "of": "v"}}}),
+        ("lost_note", grid(), {**PLAIN, "notes": [{"row": ["m1"], "column": ["ma"]}]}),
+        ("near_twins", grid(names="Harbor {}"), PLAIN),
+        ("total_as_member", "r,v\nTotal,1\n", {"pivot": {"rows": [{"field": "r"}]}}),
+    ],
+)
+def test_it_is_not_told_where_all_is_well(name, text, parts):
+    assert name not in names(told(text, parts)[0])
+
+
+def test_the_low_end_is_swallowed_as_well():
+    text = grid(lambda i, j: -1000.0 if i == j == 0 else float(i + j))
+    standing, _ = told(text, PLAIN)
+    caution = next(each for each in standing if each.name == "swallowed_scale")
+    assert caution.cure.words == "Clip the low end"
+    assert caution.cure.recipe.color.low.percentile == 2
+
+
+def test_a_rate_that_cannot_be_taken_apart_has_no_cure_but_says_what_helps():
+    text = "r,occupancy_rate\n" + "".join(f"m{i % 3},{i}\n" for i in range(30))
+    standing, _ = told(text, {"pivot": {"rows": [{"field": "r"}], "measure": {"take": "average", "of": "occupancy_rate"}}})
+    caution = next(each for each in standing if each.name == "average_of_averages")
+    assert caution.cure is None
+    assert "measure the ratio of what it was made from" in caution.words
+
+
+@pytest.mark.parametrize("name", CASES)
+def test_a_cure_as_a_patch_makes_the_same_recipe(name):
+    text, parts = CASES[name]
+    recipe = load_recipe({"finch_recipe": 1, **parts})
+    standing, _ = cautions_of(make_figure(read(text), recipe), recipe)
+    cure = next(caution.cure for caution in standing if caution.name == name)
+    before, after = dump_recipe(recipe), dump_recipe(cure.recipe)
+    assert patched(before, merge_patch(before, after)) == after
+
+
+def patched(target, patch):
+    """RFC 7396, section 2, as it is written there."""
+    if not isinstance(patch, dict):
+        return patch
+    result = dict(target) if isinstance(target, dict) else {}
+    for name, value in patch.items():
+        if value is None:
+            result.pop(name, None)
+        else:
+            result[name] = patched(result.get(name), value)
+    return result
+
+
+def test_merge_patches_of_trees_drawn_by_lot():
+    lot = random.Random(4)
+
+    def tree(depth):
+        if depth == 0 or lot.random() < 0.3:
+            return lot.choice([1, "x", [1, 2], True])
+        return {name: tree(depth - 1) for name in "abcd" if lot.random() < 0.7}
+
+    for _ in range(300):
+        one, other = ({"t": tree(3)} for _ in range(2))
+        assert patched(one, merge_patch(one, other)) == other

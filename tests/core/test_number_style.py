@@ -1,0 +1,73 @@
+"""How numbers are written."""
+
+import pytest
+
+from mottled_finch.core.number_style import MARKS, NumberStyle, style_of
+
+from .conftest import figure_of
+
+
+@pytest.mark.parametrize(
+    ("value", "words"),
+    [
+        (0, "0"),
+        (950, "950"),
+        (999.4, "999"),
+        (999.6, "1k"),
+        (1000, "1k"),
+        (12_345, "12.3k"),
+        (99_960, "100k"),
+        (123_456, "123k"),
+        (999_600, "1M"),
+        (-12_345, "−12.3k"),
+        (2_500_000, "2.5M"),
+        (4e9, "4B"),
+        (7.2e12, "7.2T"),
+        (1e16, "10,000T"),
+    ],
+)
+def test_the_short_form(value, words):
+    assert NumberStyle(0, short=True).text(value) == words
+
+
+@pytest.mark.parametrize("marks", MARKS)
+def test_marks_are_written_as_their_name_shows(marks):
+    text = NumberStyle(1, marks=marks).text(1234.5)
+    assert text.replace("\u00a0", " ") == marks
+
+
+@pytest.mark.parametrize(
+    ("style", "value", "words"),
+    [
+        (NumberStyle(0, before="€"), -5, "−€5"),
+        (NumberStyle(1, after=" min"), 3.25, "3.2 min"),
+        (NumberStyle(0, sign=True), 5, "+5"),
+        (NumberStyle(0, sign=True), 0.2, "0"),
+        (NumberStyle(0, sign=True), -5, "−5"),
+        (NumberStyle(1, percent=True, sign=True), 0.123, "+12.3%"),
+        (NumberStyle(0, percent=True, marks="1.234,5"), 12.34, "1.234%"),
+    ],
+)
+def test_what_stands_around(style, value, words):
+    assert style.text(value) == words
+
+
+def test_a_share_can_be_written_as_a_number_and_a_number_as_percent():
+    text = "r,v\na,1\na,2\nb,3\n"
+    shares = {"rows": [{"field": "r"}], "measure": {"take": "share", "where": {"field": "v", "above": 1}}}
+    assert figure_of(text, pivot=shares).scene.grid.prints == ("50%", "100%")
+    plain = figure_of(text, pivot=shares, cells={"number": {"as": "number"}, "decimals": 1})
+    assert plain.scene.grid.prints == ("0.5", "1.0")
+    percent = figure_of(text, pivot={"rows": [{"field": "r"}]}, cells={"number": {"as": "percent"}})
+    assert percent.scene.grid.prints == ("200%", "100%")
+
+
+def test_the_legend_and_the_facts_are_written_in_the_same_style():
+    text = "r,v\na,1200\nb,34500\n"
+    pivot = {"rows": [{"field": "r"}], "measure": {"take": "sum", "of": "v"}}
+    cells = {"number": {"marks": "1.234,5", "after": " kg"}}
+    figure = figure_of(text, pivot=pivot, cells=cells, words={"title": "{highest}"})
+    assert style_of(figure.recipe, figure.matrix).text(34500) == "34.500 kg"
+    words = [each.text for each in figure.scene.texts]
+    assert words[0] == "34.500 kg"
+    assert "20.000 kg" in words
