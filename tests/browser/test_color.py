@@ -205,7 +205,7 @@ def test_the_spotlight_is_lit_and_put_out(page, api, number):
     page.get_by_role("button", name="the 3 highest").click()
     page.get_by_label("What is looked at").select_option("another measure")
     page.get_by_label("The other measure").select_option("largest")
-    page.get_by_label("Of", exact=True).select_option("w")
+    page.get_by_label("The other measure: of").select_option("w")
     page.get_by_label("Which cells").select_option("above")
     page.get_by_label("Limit", exact=True).fill("much")
     expect(page.get_by_text("Write a number, such as 10.")).to_be_visible()

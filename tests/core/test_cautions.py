@@ -26,6 +26,7 @@ def grid(value=lambda i, j: float(i + j), rows=6, columns=6, records=5, names="m
 PLAIN = {"pivot": SIDES}
 STRANGE = grid(lambda i, j: 1000.0 if i == j == 5 else float(i + j))
 DAYS = "day,v\n" + "".join(f"2025-0{1 + i // 28}-{1 + i % 28:02},{i}\n" for i in range(70))
+RATE = {"take": "average", "of": "takings_per_passenger"}
 RATES = "r,takings_per_passenger,takings,passengers\n" + "".join(f"m{i % 3},{i},{i * 2},{i + 1}\n" for i in range(40))
 
 CASES: dict[str, tuple[str, dict]] = {
@@ -43,7 +44,7 @@ CASES: dict[str, tuple[str, dict]] = {
     "few_records": (grid() + "m0,mz,1\n", PLAIN),
     "average_of_averages": (
         RATES,
-        {"pivot": {"rows": [{"field": "r"}], "measure": {"take": "average", "of": "takings_per_passenger"}}},
+        {"pivot": {"rows": [{"field": "r"}], "measure": RATE}},
     ),
     "no_legend": (grid(), {**PLAIN, "legend": {"show": False}}),
     "lost_note": (grid(), {**PLAIN, "notes": [{"row": ["gone"], "text": "x"}, {"row": ["m1"]}]}),
@@ -118,7 +119,7 @@ def test_no_record_kept_is_no_caution():
         (
             "average_of_averages",
             RATES,
-            {"pivot": {"rows": [{"field": "r"}], "measure": {"take": "max", "of": "takings_per_passenger"}}},
+            {"pivot": {"rows": [{"field": "r"}], "measure": {**RATE, "take": "max"}}},
         ),
         ("average_of_averages", grid(), {"pivot": {**SIDES, "measure": {"take": "average", "of": "v"}}}),
         ("lost_note", grid(), {**PLAIN, "notes": [{"row": ["m1"], "column": ["ma"]}]}),
