@@ -28,8 +28,9 @@ export function PartSpots({ scene, zoom }: { scene: Scene; zoom: number }) {
               style={{
                 left: box.left * zoom - 4,
                 top: box.top * zoom - 4,
+                minWidth: 24,
                 width: (box.right - box.left) * zoom + 8,
-                height: (box.bottom - box.top) * zoom + 8,
+                height: Math.max(24, (box.bottom - box.top) * zoom + 8),
               }}
             />
           )

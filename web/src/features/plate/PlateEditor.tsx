@@ -27,6 +27,8 @@ import { Tray } from "./tray/Tray";
 import { usePlate } from "./usePlate";
 import { useView } from "./view";
 
+type Shown = "keys" | "actions" | "history" | "lay";
+
 export function PlateEditor() {
   const id = Number(useParams().id);
   // A fresh editor for each plate: nothing looked at in one is carried to another.
@@ -41,7 +43,9 @@ function Editor({ id }: { id: number }) {
   const over = useDropToDesk();
   const statement = useRef<StatementHandle>(null);
   const [said, setSaid] = useState("");
-  const [shown, setShown] = useState<"keys" | "actions" | "history" | "lay" | null>(null);
+  const [shown, setShown] = useState<Shown | null>(null);
+  /** A sheet that closes late must not close the one that was opened from it. */
+  const close = (which: Shown) => () => setShown((now) => (now === which ? null : now));
   const client = useQueryClient();
   const navigate = useNavigate();
   const set = useView((view) => view.set);
@@ -189,16 +193,16 @@ function Editor({ id }: { id: number }) {
           plate={id}
           revision={`${data.plate.revision} ${saved}`}
           onGo={plate.goTo}
-          onClose={() => setShown(null)}
+          onClose={close("history")}
         />
       )}
-      {shown === "lay" && <LayOnSheet table={data.plate.table} recipe={recipe} onClose={() => setShown(null)} />}
-      <Keys keys={KEYS} open={shown === "keys"} onClose={() => setShown(null)} />
+      {shown === "lay" && <LayOnSheet table={data.plate.table} recipe={recipe} onClose={close("lay")} />}
+      <Keys keys={KEYS} open={shown === "keys"} onClose={close("keys")} />
       <Actions
         plate={id}
         recipe={recipe}
         open={shown === "actions"}
-        onClose={() => setShown(null)}
+        onClose={close("actions")}
         onChange={plate.change}
         others={[
           ...(undo === null ? [] : [{ name: "Undo", note: undo, act: plate.undo }]),
