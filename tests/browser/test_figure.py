@@ -271,7 +271,7 @@ class TestNotes:
         page.get_by_role("menuitem", name="Mark it, with a note if you like").click()
         settled(page)
         put(page, "Words of the note on Alder, nib", "Bought twice, {n} in all.")
-        expect(page.locator("[data-part=notes]").get_by_text(re.compile("Bought twice, 22 in all"))).to_be_visible()
+        expect(page.locator("[data-part=notes]").get_by_text(re.compile("Bought twice, 23 in all"))).to_be_visible()
         assert recipe(api, number)["notes"] == [{"row": ["Alder"], "column": ["nib"], "text": "Bought twice, {n} in all."}]
         page.get_by_role("button", name="Remove the note on Alder, nib").click()
         expect(page.locator("[data-part=notes]")).to_have_count(0)

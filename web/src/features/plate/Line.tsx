@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 /** A line of the dock: what it is, and the control for it. */
 export function Line({ label, children }: { label: string; children: ReactNode }) {
   return (
-    <Flex align="center" justify="space-between" gap="10px" mt="12px" _first={{ mt: 0 }}>
+    <Flex align="center" justify="space-between" gap="10px" mt="12px">
       <Box color="quiet" flex="none" w="80px">
         {label}
       </Box>

@@ -45,7 +45,7 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
   const filled = (marks.as ?? "fill") === "fill";
   const correlated = Boolean(recipe.pivot.correlate);
   return (
-    <>
+    <Box mt="-12px">
       <Line label="Values">
         <Select
           label="Values"
@@ -170,7 +170,7 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
           onChange={(square) => onChange(withCells({ square }))}
         />
       </Box>
-    </>
+    </Box>
   );
 }
 
