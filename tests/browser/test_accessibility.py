@@ -47,7 +47,7 @@ def test_the_plate_editor(editor):
     assert violations(editor) == []
 
 
-@pytest.mark.parametrize("tab", ["Cells", "Heads", "Legend", "Words", "Page"])
+@pytest.mark.parametrize("tab", ["Cells", "Heads", "Legend", "Words", "Notes", "Page"])
 def test_the_parts(editor, tab):
     editor.get_by_role("tab", name=tab).click()
     assert violations(editor) == []
@@ -126,7 +126,57 @@ def test_the_records_behind_a_head(editor):
     assert violations(editor) == []
 
 
-@pytest.mark.parametrize("title", ["Piers that keep the same hours", "Every line has its two rushes", "Comfort, punctuality"])
+def test_a_cell_s_menu_and_comparing(editor):
+    editor.get_by_role("grid").focus()
+    editor.keyboard.press("Enter")
+    expect(editor.get_by_role("menuitem", name="Set it aside")).to_be_visible()
+    assert violations(editor) == []
+    editor.get_by_role("menuitem", name="Compare its row with all others").click()
+    expect(editor.get_by_role("list", name="Differences")).to_be_visible()
+    assert violations(editor) == []
+
+
+def test_history_and_another_table(editor):
+    editor.get_by_role("button", name="History").click()
+    expect(editor.get_by_role("list", name="Steps")).to_be_visible()
+    assert violations(editor) == []
+    editor.keyboard.press("Escape")
+    expect(editor.get_by_role("dialog")).to_have_count(0)
+    editor.keyboard.press("Control+k")
+    editor.keyboard.type("another table")
+    editor.keyboard.press("Enter")
+    expect(editor.get_by_label("The other table")).to_be_visible()
+    assert violations(editor) == []
+
+
+def test_live_facts_and_a_caution_to_dismiss(page):
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("^Knot broke down")).click()
+    settled(page)
+    page.get_by_role("button", name=re.compile("^Tell again")).click()
+    settled(page)
+    page.get_by_role("button", name="Dismiss…").click()
+    expect(page.get_by_label("Why it does not matter here")).to_be_focused()
+    assert violations(page) == []
+    page.get_by_role("button", name="Undo").click()
+    settled(page)
+    page.get_by_role("tab", name="Words").click()
+    page.get_by_role("combobox", name="Source", exact=True).fill("")
+    page.keyboard.type("{")
+    expect(page.get_by_role("listbox", name="Live facts")).to_be_visible()
+    assert violations(page) == []
+
+
+@pytest.mark.parametrize(
+    "title",
+    [
+        "The busiest piers",
+        "People wait at the window",
+        "Piers that keep the same hours",
+        "Every line has its two rushes",
+        "Comfort, punctuality",
+    ],
+)
 def test_figures_of_other_kinds(page, title):
     page.goto("/")
     page.get_by_role("link", name=re.compile(f"^{title}")).click()
