@@ -61,7 +61,7 @@ def test_vessels_are_nine_by_twelve():
 
 def test_people_linger_at_four_spots_of_the_hall():
     table = table_of("waiting-hall")
-    down, across, seconds = (table.column(name, "").data for name in ("down", "across", "seconds"))
+    down, across, seconds = (table.column(name, "").data for name in ("hall_row", "hall_column", "seconds"))
     assert table.records < 2_500
     assert (down.max(), across.max()) == (50, 50)
     window = seconds[(abs(down - 25) < 3) & (abs(across - 40) < 3)].mean()

@@ -11,7 +11,7 @@ from .pivot import Labels, Matrix, colored_values, measured_beside
 from .recipe.conditions import MeasureSpec
 from .recipe.spec import CellsSpec, NumberSpec, PastSpec, PivotSpec, Recipe
 from .table import Table
-from .targets import number_of
+from .targets import within_limits
 
 Floats = NDArray[np.float64]
 Mask = NDArray[np.bool_]
@@ -123,18 +123,7 @@ def _prints(cells: CellsSpec, values: Floats, printed: Floats, style: NumberStyl
 def _wanted(cells: CellsSpec, values: Floats, recipe: Recipe) -> Mask:
     """Which cells print what they hold."""
     if isinstance(cells.values, PastSpec):
-        return passing_limits(cells.values, values, recipe.table.targets, "cells.values")
+        return within_limits(cells.values, values, recipe.table.targets, "cells.values")
     if cells.values == "extremes" and not np.isnan(values).all():
         return np.asarray((values == np.nanmax(values)) | (values == np.nanmin(values)))
     return np.ones(values.shape, dtype=bool)
-
-
-def passing_limits(limits: PastSpec, values: Floats, targets: dict[str, float], path: str) -> Mask:
-    """Which values lie within all of the limits; a blank never does."""
-    found: Mask = ~np.isnan(values)
-    for name, passes in (("above", np.greater), ("below", np.less), ("from_", np.greater_equal), ("to", np.less_equal)):
-        limit = getattr(limits, name)
-        if limit is not None:
-            with np.errstate(invalid="ignore"):
-                found &= passes(values, number_of(limit, targets, f"{path}.{name.rstrip('_')}"))
-    return found

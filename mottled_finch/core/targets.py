@@ -3,8 +3,11 @@
 from collections.abc import Mapping
 from dataclasses import replace
 
+import numpy as np
+from numpy.typing import NDArray
+
 from .errors import TableError, did_you_mean
-from .recipe.spec import PivotSpec, TargetSpec
+from .recipe.spec import PastSpec, PivotSpec, SpotlightSpec, TargetSpec
 
 
 def number_of(value: float | TargetSpec, targets: Mapping[str, float], path: str) -> float:
@@ -27,3 +30,16 @@ def with_targets(pivot: PivotSpec, targets: Mapping[str, float]) -> PivotSpec:
     if not isinstance(to, TargetSpec):
         return pivot
     return replace(pivot, show=replace(pivot.show, to=number_of(to, targets, "pivot.show.to")))
+
+
+def within_limits(
+    limits: SpotlightSpec | PastSpec, values: NDArray[np.float64], targets: Mapping[str, float], path: str
+) -> NDArray[np.bool_]:
+    """Which values lie above, below, from and to the numbers or targets that are given; a blank never does."""
+    found: NDArray[np.bool_] = ~np.isnan(values)
+    for name, passes in (("above", np.greater), ("below", np.less), ("from_", np.greater_equal), ("to", np.less_equal)):
+        limit = getattr(limits, name)
+        if limit is not None:
+            with np.errstate(invalid="ignore"):
+                found &= passes(values, number_of(limit, targets, f"{path}.{name.rstrip('_')}"))
+    return found

@@ -29,7 +29,7 @@ def _svg() -> str:
         '<path d="M0.45 0.45 H49.55 V12 M49.55 38 V49.55 H30 M22 49.55 H0.45 V0.45"/>'
         '<path d="M38 49.5 V44 H49.5"/><path d="M3 4.5 H13 V12.5 H3 Z"/><path d="M8 37.5 H15 V42 H8 Z"/></g>'
         f'<g fill="none" stroke="{_INK}" stroke-width="0.25">{benches}</g>{pillars}'
-        f"{label(8, 3.2, 'Tickets')}{label(44, 10.6, 'Window')}{label(11.5, 36.4, 'Machines')}"
+        f"{label(8, 3.2, 'Tickets')}{label(44, 10.6, 'Window')}{label(11.5, 44.6, 'Machines')}"
         f"{label(44, 47.6, 'Office')}{label(26, 48.4, 'Door')}</svg>"
     )
 

@@ -275,8 +275,8 @@ WAITING_HALL: tuple[dict[str, Any], ...] = (
     {
         "finch_recipe": 1,
         "pivot": {
-            "rows": [{"field": "down"}],
-            "columns": [{"field": "across"}],
+            "rows": [{"field": "hall_row"}],
+            "columns": [{"field": "hall_column"}],
             "measure": {"take": "average", "of": "seconds"},
         },
         "color": {"palette": "loosestrife", "low": {"at": 0}},

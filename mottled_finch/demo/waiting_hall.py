@@ -22,6 +22,6 @@ def write_waiting_hall(file: TextIO) -> None:
     seconds *= random.uniform(0.85, 1.15, seconds.shape)
     pillars = ((down % 16 == 8) & (over % 16 == 8)) | ((down > 44) & (over > 38))
     writer = csv.writer(file, lineterminator="\n")
-    writer.writerow(("down", "across", "seconds", "people"))
+    writer.writerow(("hall_row", "hall_column", "seconds", "people"))
     for row, column in np.argwhere(~pillars).tolist():
         writer.writerow((row + 1, column + 1, round(float(seconds[row, column]), 1), int(random.integers(3, 400))))

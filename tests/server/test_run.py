@@ -25,7 +25,7 @@ def test_the_demo_is_loaded_once(db):
         "Waiting hall",
         "Passenger survey",
     ]
-    assert (Plate.objects.count(), Version.objects.count()) == (11, 11)
+    assert (Plate.objects.count(), Version.objects.count()) == (13, 13)
 
 
 def test_the_large_table_is_added_when_it_is_asked_for(client, table, monkeypatch):

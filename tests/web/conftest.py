@@ -37,20 +37,30 @@ def stripped(tmp_path_factory: pytest.TempPathFactory) -> Path:
     return folder
 
 
+def _run(stripped: Path, module: str, function: str, calls: list[list[Any]], answer: str) -> list[Any]:
+    script = f"""
+        import {{ {function} as it }} from "./{module}.mjs";
+        let text = "";
+        for await (const piece of process.stdin) text += piece;
+        console.log(JSON.stringify(JSON.parse(text).map((words) => {answer} ?? null)));
+    """
+    command = ["node", "--input-type=module", "-e", script]
+    done = subprocess.run(command, cwd=stripped, input=json.dumps(calls), capture_output=True, text=True, check=False)
+    assert done.returncode == 0, done.stderr
+    return json.loads(done.stdout)
+
+
 @pytest.fixture(scope="session")
 def node(stripped: Path) -> Callable[..., Any]:
     """Call functions of a module with lists of arguments; the answers come back in order. NaN travels as null."""
+    return lambda module, function, calls: _run(stripped, module, function, calls, "it(...words)")
 
-    def call(module: str, function: str, calls: list[list[Any]]) -> list[Any]:
-        script = f"""
-            import {{ {function} as it }} from "./{module}.mjs";
-            let text = "";
-            for await (const piece of process.stdin) text += piece;
-            console.log(JSON.stringify(JSON.parse(text).map((words) => it(...words) ?? null)));
-        """
-        command = ["node", "--input-type=module", "-e", script]
-        done = subprocess.run(command, cwd=stripped, input=json.dumps(calls), capture_output=True, text=True, check=False)
-        assert done.returncode == 0, done.stderr
-        return json.loads(done.stdout)
 
-    return call
+@pytest.fixture(scope="session")
+def changed(stripped: Path) -> Callable[..., Any]:
+    """A recipe after a change: the function is called with its arguments, and what it gives with the recipe."""
+
+    def change(module: str, function: str, recipe: Any, *words: Any) -> Any:
+        return _run(stripped, module, function, [[recipe, *words]], "it(...words.slice(1))(words[0])")[0]
+
+    return change

@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..recipe.spec import SpotlightSpec
-from ..targets import number_of
+from ..targets import within_limits
 
 
 def lit_by(
@@ -24,9 +24,4 @@ def lit_by(
             return np.asarray(found & (looked_at >= among[max(0, len(among) - spot.highest)]))
         assert spot.lowest is not None
         return np.asarray(found & (looked_at <= among[min(len(among), spot.lowest) - 1]))
-    for name, passes in (("above", np.greater), ("below", np.less), ("from_", np.greater_equal), ("to", np.less_equal)):
-        limit = getattr(spot, name)
-        if limit is not None:
-            with np.errstate(invalid="ignore"):
-                found &= passes(looked_at, number_of(limit, targets, f"color.spotlight.{name.rstrip('_')}"))
-    return found
+    return found & within_limits(spot, looked_at, targets, "color.spotlight")

@@ -6,6 +6,8 @@ import { withCellAside, withNotes, withOrder } from "./recipes";
 import type { Change } from "./usePlate";
 import { type Cell, useView } from "./view";
 
+type CellAction = { name: string; act: () => void; off?: boolean };
+
 type Props = {
   figure: Figure;
   recipe: Recipe;
@@ -15,9 +17,14 @@ type Props = {
   onClose: () => void;
 };
 
-/** What can be done with a cell, where it stands. */
-export function CellMenu({ figure, recipe, cell, anchor, onChange, onClose }: Props) {
-  const set = useView((view) => view.set);
+/** What can be done with a cell; what makes no sense for it is off. */
+export function cellActions(
+  figure: Figure,
+  recipe: Recipe,
+  cell: Cell,
+  onChange: (change: Change) => void,
+): CellAction[] {
+  const { set } = useView.getState();
   const row = [...(figure.row_labels[cell.row] ?? [])];
   const column = [...(figure.column_labels[cell.column] ?? [])];
   const aside = figure.scene.grid?.aside.includes(indexOf(figure, cell)) ?? false;
@@ -26,7 +33,7 @@ export function CellMenu({ figure, recipe, cell, anchor, onChange, onClose }: Pr
     onChange((now) => withNotes([...(now.notes ?? []), of])(now));
     set({ tab: "notes" });
   };
-  const items: { name: string; act: () => void; off?: boolean }[] = [
+  return [
     { name: "Records behind it", act: () => set({ behind: cell }) },
     {
       name: aside ? "Bring it back" : "Set it aside",
@@ -57,6 +64,11 @@ export function CellMenu({ figure, recipe, cell, anchor, onChange, onClose }: Pr
       off: !whole || !row.length || Boolean(recipe.pivot.split),
     },
   ];
+}
+
+/** What can be done with a cell, where it stands. */
+export function CellMenu({ figure, recipe, cell, anchor, onChange, onClose }: Props) {
+  const items = cellActions(figure, recipe, cell, onChange);
   return (
     <Menu.Root
       open

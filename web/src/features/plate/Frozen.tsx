@@ -1,6 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import { type RefObject, useEffect, useState } from "react";
 import type { Scene } from "../../api/client";
+import { TextMark } from "./TextMark";
 
 type Props = { scene: Scene; zoom: number; scroller: RefObject<HTMLDivElement | null> };
 type Shift = { x: number; y: number };
@@ -80,17 +81,7 @@ function Heads({ texts, scene, zoom, x, y }: HeadsProps) {
       style={{ position: "absolute", left: x, top: y, width: scene.width * zoom, height: scene.height * zoom }}
     >
       {texts.map((text, i) => (
-        <text
-          key={i}
-          x={text.x}
-          y={text.y}
-          style={{ fontSize: text.size, fontWeight: text.weight ?? 400 }}
-          fill={text.ink}
-          textAnchor={text.anchor ?? "start"}
-          transform={text.turned ? `rotate(-90 ${text.x} ${text.y})` : undefined}
-        >
-          {text.text}
-        </text>
+        <TextMark key={i} text={text} />
       ))}
     </svg>
   );

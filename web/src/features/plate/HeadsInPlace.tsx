@@ -130,6 +130,7 @@ function Spot({ text, zoom, label, group, first, dim, open, onMove, drag, onClic
     <chakra.button
       type="button"
       aria-label={label}
+      title={text.full ?? undefined}
       aria-haspopup={open === undefined ? undefined : "menu"}
       aria-expanded={open}
       data-spot={group}

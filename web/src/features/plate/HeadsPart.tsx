@@ -4,7 +4,7 @@ import { Choice } from "../../shared/Choice";
 import { Select } from "../../shared/Select";
 import { Toggle } from "../../shared/Toggle";
 import { HeadsLook } from "./parts/HeadsLook";
-import { type Side, withAside, withOrder, withTotals } from "./recipes";
+import { type Side, withOrder, withoutAside, withTotals } from "./recipes";
 import type { Change } from "./usePlate";
 
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
@@ -162,14 +162,7 @@ function Aside({ recipe, onChange }: Pick<Props, "recipe" | "onChange">) {
           <CloseButton
             size="2xs"
             aria-label={`Bring back ${labels.join(", ")}`}
-            onClick={() =>
-              onChange((now) =>
-                withAside(
-                  side,
-                  (now.pivot.aside?.[side] ?? []).filter((each) => each.join("\n") !== labels.join("\n")),
-                )(now),
-              )
-            }
+            onClick={() => onChange(withoutAside(side, labels))}
           />
         </Flex>
       ))}

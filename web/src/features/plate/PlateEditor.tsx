@@ -15,6 +15,7 @@ import { useKeys } from "../../shared/useKeys";
 import { useDropToDesk } from "../desk";
 import { Actions } from "./Actions";
 import { CannotBeMade } from "./CannotBeMade";
+import { cellActions } from "./CellMenu";
 import { copyColors, copyPicture } from "./copyPicture";
 import { Dock } from "./Dock";
 import { HistorySheet } from "./HistorySheet";
@@ -49,6 +50,7 @@ function Editor({ id }: { id: number }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const set = useView((view) => view.set);
+  const chosen = useView((view) => view.chosen);
   const behind = useView((view) => view.behind);
   useEffect(
     () =>
@@ -218,6 +220,11 @@ function Editor({ id }: { id: number }) {
           { name: "Type the statement", act: () => statement.current?.write() },
           { name: "Split by a further field", act: () => statement.current?.open("split") },
           { name: "See how fields move together", act: () => statement.current?.open("correlate") },
+          ...(chosen
+            ? cellActions(figure, recipe, chosen, plate.change)
+                .filter(({ off }) => !off)
+                .map(({ name, act }) => ({ name: `This cell: ${name.toLowerCase()}`, act }))
+            : []),
           { name: "List the keys", act: () => setShown("keys") },
         ]}
       />

@@ -9,6 +9,7 @@ import { HeadsInPlace } from "./HeadsInPlace";
 import { Hints } from "./Hints";
 import { PartSpots } from "./PartSpots";
 import { paintCells } from "./paint";
+import { TextMark } from "./TextMark";
 import type { Change } from "./usePlate";
 import { useView } from "./view";
 import { WordsInPlace } from "./WordsInPlace";
@@ -290,20 +291,7 @@ function Marks({ scene, zoom }: { scene: Scene; zoom: number }) {
       ))}
       {boxes(true)}
       {scene.texts.map((text, i) => (
-        <text
-          key={i}
-          data-part={text.part}
-          x={text.x}
-          y={text.y}
-          // as style, not attributes: any rule of the page's own sheet would win over an attribute
-          style={{ fontSize: text.size, fontWeight: text.weight ?? 400 }}
-          fill={text.ink}
-          textAnchor={text.anchor ?? "start"}
-          transform={text.turned ? `rotate(-90 ${text.x} ${text.y})` : undefined}
-        >
-          {text.text}
-          {text.full && <title>{text.full}</title>}
-        </text>
+        <TextMark key={i} text={text} />
       ))}
     </svg>
   );

@@ -103,6 +103,15 @@ export const withOrder = (side: Side, order: Order) => (recipe: Recipe) =>
 export const withAside = (side: Side, members: readonly (readonly string[])[]) => (recipe: Recipe) =>
   pivot(recipe, { aside: { ...recipe.pivot.aside, [side]: members.map((labels) => [...labels]) } });
 
+/** A member that is set aside, brought back. */
+export const withoutAside =
+  (side: Side, labels: readonly string[]) =>
+  (recipe: Recipe): Recipe =>
+    withAside(
+      side,
+      (recipe.pivot.aside?.[side] ?? []).filter((each) => each.join("\n") !== labels.join("\n")),
+    )(recipe);
+
 export const withPivot = (whole: Pivot) => (recipe: Recipe) => ({ ...recipe, pivot: whole });
 
 /** Coefficients of fields in place of sides and measure, or back to a pivot. */

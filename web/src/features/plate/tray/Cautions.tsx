@@ -5,7 +5,7 @@ import { useAbout } from "../../../api/queries";
 import { Button } from "../../../shared/Button";
 import { counted } from "../../../shared/numbers";
 import { scalesOf } from "../color/why";
-import { withCellAside, withDismissed, withPatch } from "../recipes";
+import { withCellAside, withDismissed, withoutAside, withPatch } from "../recipes";
 import type { Change } from "../usePlate";
 import { useView } from "../view";
 import { Panel } from "./Panel";
@@ -16,26 +16,23 @@ type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => voi
 export function Cautions({ figure, recipe, onChange }: Props) {
   const { cautions, dismissed } = figure;
   const kept = `${counted(figure.kept, "record")} kept`;
-  const aside = recipe.pivot.aside?.cells ?? [];
+  const aside = asideOf(recipe);
   const lines = notInColors(figure);
   return (
     <Panel heading={cautions.length ? `${counted(cautions.length, "caution")}` : "Not in the colors"} note={kept}>
       {cautions.map((caution) => (
         <CautionLine key={caution.name} caution={caution} figure={figure} onChange={onChange} />
       ))}
-      {aside.map((cell) => {
-        const name = [...cell.row, ...cell.column].join(", ");
-        return (
-          <Flex key={name} align="center" gap="8px" mb="2px" pl="10px" borderLeftWidth="2px" borderColor="edge">
-            <Box flex="1" truncate title={name}>
-              Set aside: {name}
-            </Box>
-            <Button variant="plain" size="sm" flex="none" onClick={() => onChange(withCellAside(cell, false))}>
-              Bring back
-            </Button>
-          </Flex>
-        );
-      })}
+      {aside.map(({ name, back }) => (
+        <Flex key={name} align="center" gap="8px" mb="2px" pl="10px" borderLeftWidth="2px" borderColor="edge">
+          <Box flex="1" truncate title={name}>
+            Set aside: {name}
+          </Box>
+          <Button variant="plain" size="sm" flex="none" onClick={() => onChange(back)}>
+            Bring back
+          </Button>
+        </Flex>
+      ))}
       {lines.map((line) => (
         <Box key={line} py="1px" pl="10px" borderLeftWidth="2px" borderColor="edge" mb="2px">
           {line}
@@ -43,7 +40,7 @@ export function Cautions({ figure, recipe, onChange }: Props) {
       ))}
       {dismissed.map((caution) => (
         <Flex key={caution.name} align="center" gap="8px" mb="2px" pl="10px" borderLeftWidth="2px" borderColor="edge">
-          <Box flex="1" color="quiet" title={caution.words}>
+          <Box flex="1" color="quiet" truncate title={`${caution.words} Dismissed: ${caution.reason}`}>
             Dismissed: {caution.reason}
           </Box>
           <Button
@@ -133,6 +130,21 @@ function CautionLine({ caution, figure, onChange }: LineProps) {
       )}
     </Box>
   );
+}
+
+/** What is set aside, by name, each with the way back. */
+function asideOf(recipe: Recipe): { name: string; back: Change }[] {
+  const { rows = [], columns = [], cells = [] } = recipe.pivot.aside ?? {};
+  const members = (["rows", "columns"] as const).flatMap((side) =>
+    (side === "rows" ? rows : columns).map((labels) => ({
+      name: labels.join(", "),
+      back: withoutAside(side, labels),
+    })),
+  );
+  return [
+    ...members,
+    ...cells.map((cell) => ({ name: [...cell.row, ...cell.column].join(", "), back: withCellAside(cell, false) })),
+  ];
 }
 
 /** What a reader of the colors would not see: blanks, hidden and clipped cells, records in no cell. */

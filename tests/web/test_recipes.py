@@ -1,0 +1,175 @@
+"""Small changes of a recipe, as the dock and the figure make them."""
+
+import random
+
+import pytest
+
+from mottled_finch.core.recipe import dump_recipe, load_recipe, merge_patch
+
+RECIPES = "features/plate/recipes"
+RAIL = "features/plate/color/railModel"
+BASE = {
+    "finch_recipe": 1,
+    "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "day", "cut": "month"}], "measure": {"take": "sum", "of": "v"}},
+}
+
+
+def plain(recipe):
+    """The recipe as the core writes it, so that an empty part is no part."""
+    return dump_recipe(load_recipe(recipe))
+
+
+def test_a_cell_is_set_aside_once_and_comes_back(changed):
+    cell = {"row": ["a"], "column": ["b", "c"]}
+    once = changed(RECIPES, "withCellAside", BASE, cell, True)
+    assert once["pivot"]["aside"]["cells"] == [cell]
+    assert changed(RECIPES, "withCellAside", once, cell, True) == once
+    assert plain(changed(RECIPES, "withCellAside", once, cell, False)) == plain(BASE)
+
+
+def test_a_member_comes_back_by_all_of_its_labels(changed):
+    aside = {**BASE, "pivot": {**BASE["pivot"], "aside": {"rows": [["a", "b"], ["a"], ["b"]]}}}
+    assert changed(RECIPES, "withoutAside", aside, "rows", ["a"])["pivot"]["aside"]["rows"] == [["a", "b"], ["b"]]
+    assert changed(RECIPES, "withoutAside", aside, "columns", ["a"])["pivot"]["aside"]["columns"] == []
+
+
+def test_a_caution_is_dismissed_and_told_again(changed):
+    one = changed(RECIPES, "withDismissed", BASE, "no_legend", "said elsewhere")
+    both = changed(RECIPES, "withDismissed", one, "few_records", "a trial")
+    assert both["dismissed"] == {"no_legend": "said elsewhere", "few_records": "a trial"}
+    assert changed(RECIPES, "withDismissed", both, "no_legend", None)["dismissed"] == {"few_records": "a trial"}
+
+
+def test_a_column_is_named_otherwise_wherever_it_stands(changed):
+    recipe = {
+        "finch_recipe": 1,
+        "pivot": {
+            "rows": [{"field": "pier", "by": {"take": "sum", "of": "v"}}],
+            "measure": {"take": "ratio", "of": "v", "per": "w"},
+            "keep": [{"any": [{"field": "v", "above": 1}, {"field": "pier", "in": ["v"]}]}],
+        },
+        "cells": {"print": {"measure": {"take": "sum", "of": "v"}}},
+        "words": {"title": "v"},
+    }
+    found = changed(RECIPES, "withFieldRenamed", recipe, "v", "x")
+    assert found["pivot"]["rows"][0]["by"]["of"] == "x"
+    assert found["pivot"]["measure"] == {"take": "ratio", "of": "x", "per": "w"}
+    assert found["pivot"]["keep"][0]["any"] == [{"field": "x", "above": 1}, {"field": "pier", "in": ["v"]}]
+    assert found["cells"]["print"]["measure"]["of"] == "x"
+    assert found["words"] == {"title": "v"}
+    fields = {"finch_recipe": 1, "pivot": {"correlate": {"fields": ["v", "w"]}}}
+    assert changed(RECIPES, "withFieldRenamed", fields, "v", "x")["pivot"]["correlate"]["fields"] == ["x", "w"]
+
+
+def test_patches_of_the_server_are_laid_on_as_they_are_meant(changed):
+    lot = random.Random(9)
+
+    def tree(depth):
+        if depth == 0 or lot.random() < 0.3:
+            return lot.choice([1, "x", [1, 2], True])
+        return {name: tree(depth - 1) for name in "abcd" if lot.random() < 0.7}
+
+    for _ in range(12):
+        one, other = {"t": tree(3)}, {"t": tree(3)}
+        assert changed(RECIPES, "withPatch", one, merge_patch(one, other)) == other
+
+
+def test_a_page_keeps_its_look_when_its_size_changes(changed):
+    dusk = {**BASE, "page": {"theme": "dusk", "width": 600}}
+    assert changed(RECIPES, "withPage", dusk, 480, 540)["page"] == {"theme": "dusk", "width": 480, "height": 540}
+
+
+def test_another_measure_lets_go_of_numbers_but_not_of_shares(changed):
+    color = {
+        "low": {"at": 0},
+        "high": {"percentile": 98},
+        "middle": {"target": "ours"},
+        "bands": {"cuts": [1, 2]},
+        "spotlight": {"highest": 3},
+        "palette": "kingcup",
+    }
+    found = changed(RECIPES, "withMeasure", {**BASE, "color": color, "legend": {"title": "T", "show": False}}, {"take": "count"})
+    assert found["color"] == {"high": {"percentile": 98}, "spotlight": {"highest": 3}, "palette": "kingcup"}
+    assert found["legend"] == {"show": False}
+    assert found["pivot"]["measure"] == {"take": "count"}
+
+
+def test_judging_within_rows_lets_go_of_numbers(changed):
+    color = {"low": {"at": 0}, "high": {"percentile": 98}}
+    assert changed(RECIPES, "withWithin", {**BASE, "color": color}, "row")["color"] == {"high": {"percentile": 98}, "within": "row"}
+    assert changed(RECIPES, "withWithin", {**BASE, "color": color}, "table")["color"] == {**color, "within": "table"}
+
+
+def test_turning_twice_changes_nothing(node):
+    recipe = {
+        **BASE,
+        "pivot": {
+            **BASE["pivot"],
+            "totals": {"rows": True, "column_groups": True},
+            "order": {"rows": {"by": "total"}},
+            "show": {"as": "share", "of": "row"},
+            "aside": {"rows": [["a"]]},
+        },
+    }
+    (turned,) = node(RECIPES, "turned", [[recipe]])
+    assert turned["pivot"]["rows"] == recipe["pivot"]["columns"]
+    assert turned["pivot"]["show"] == {"as": "share", "of": "column"}
+    assert plain(node(RECIPES, "turned", [[turned]])[0]) == plain(recipe)
+
+
+class TestCuts:
+    """Cuts of bands on the rail."""
+
+    def bands(self, **bands):
+        return {**BASE, "color": {"bands": bands}}
+
+    def test_found_ones_become_cuts_by_hand_with_the_names_and_colors_they_have(self, changed):
+        found = self.bands(
+            method="quantile", count=4, names=["a", "b", "c", "d"], colors=["#000000", "#111111", "#222222", "#333333"]
+        )
+        moved = changed(RAIL, "withCut", found, [1, 2, 3], 1, 2.5)["color"]["bands"]
+        assert moved == {"cuts": [1, 2.5, 3], "names": ["a", "b", "c", "d"], "colors": ["#000000", "#111111", "#222222", "#333333"]}
+
+    def test_a_list_for_more_bands_than_were_found_is_cut_to_them(self, changed):
+        found = self.bands(method="natural", count=5, names=["a", "b", "c", "d", "e"])
+        assert changed(RAIL, "withCut", found, [1, 2], 0, 1.5)["color"]["bands"]["names"] == ["a", "b", "c"]
+
+    def test_one_taken_out_joins_two_bands_under_the_lower_name(self, changed):
+        given = self.bands(cuts=[1, 2, 3], names=["a", "b", "c", "d"])
+        assert changed(RAIL, "withCut", given, [1, 2, 3], 1, None)["color"]["bands"] == {"cuts": [1, 3], "names": ["a", "b", "d"]}
+
+    def test_targets_stay_where_others_are_moved(self, changed):
+        given = self.bands(cuts=[{"target": "watch"}, 80])
+        assert changed(RAIL, "withCut", given, [65, 80], 1, 85)["color"]["bands"]["cuts"] == [{"target": "watch"}, 85]
+
+    @pytest.mark.parametrize(
+        ("at", "cuts", "names"),
+        [(0, [0, 1, 2], ["a", "", "b", "c"]), (1.5, [1, 1.5, 2], ["a", "b", "", "c"]), (9, [1, 2, 9], ["a", "b", "c", ""])],
+    )
+    def test_a_new_one_divides_a_band_that_keeps_its_name_below(self, changed, at, cuts, names):
+        given = self.bands(cuts=[1, 2], names=["a", "b", "c"], colors=["#000000", "#111111", "#222222"])
+        found = changed(RAIL, "withNewCut", given, [1, 2], at)["color"]["bands"]
+        assert (found["cuts"], found["names"]) == (cuts, names)
+        assert len(found["colors"]) == 4
+        load_recipe({**given, "color": {"bands": found}})
+
+    def test_one_where_there_is_one_changes_nothing(self, changed):
+        given = self.bands(cuts=[1, 2])
+        assert changed(RAIL, "withNewCut", given, [1, 2], 2) == given
+
+
+NAMES = [
+    ("high", {"at": 5, "name": "promise"}, True, "promise"),
+    ("high", {"target": "ours"}, False, "ours"),
+    ("low", {"percentile": 2}, False, "percentile 2"),
+    ("low", {"percent": 10}, False, "10% of the way"),
+    ("high", {"at": "highest"}, False, "highest"),
+    ("low", {"at": "lowest"}, False, "lowest"),
+    ("high", {"at": 5}, True, "clip"),
+    ("high", {"at": 5}, False, ""),
+]
+
+
+@pytest.mark.parametrize(("which", "end", "clips", "name"), NAMES)
+def test_what_stands_at_an_end(node, which, end, clips, name):
+    assert node(RAIL, "nameOf", [[which, end, BASE, clips]]) == [name]
