@@ -25,7 +25,12 @@ type Props = {
 export function Rail(props: Props) {
   const { figure, recipe } = props;
   const model = useMemo(() => railModel(figure, recipe), [figure, recipe]);
-  if (!model) return <Box color="quiet">No cell has a value, so there is nothing to color yet.</Box>;
+  if (!model)
+    return (
+      <Box color="quiet" mt="14px">
+        No cell has a value, so there is nothing to color yet.
+      </Box>
+    );
   return <Filled {...props} model={model} />;
 }
 
