@@ -466,7 +466,7 @@ def _grid(page: Page, xs: list[float], ys: list[float], drops: list[float], widt
         grays=tuple(hex_of(color) for color in grays),
         prints=tuple(prints),
         print_size=size,
-        fits=bool(prints) or not any(contents.prints),
+        fits=bool(prints) or not any(contents.prints) or page.recipe.page.underlay is not None,
         bold=cells.bold,
         print_base=base,
         few=tuple(np.flatnonzero(contents.few).tolist()),

@@ -10,7 +10,18 @@ from ..errors import RecipeError
 from ..recipe.check_pivot import check_pivot
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.load import MAX_LIST
-from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, OrdersSpec, PivotSpec, ShowSpec, TargetSpec, TotalsSpec
+from ..recipe.spec import (
+    BinsSpec,
+    CellSpec,
+    CorrelateSpec,
+    LevelSpec,
+    OrderSpec,
+    OrdersSpec,
+    PivotSpec,
+    ShowSpec,
+    TargetSpec,
+    TotalsSpec,
+)
 from .names import spoken
 from .words import CUTS, EMPTY, MONTHS, ORDERS, SCOPES, TAKES, WEEKDAYS
 
@@ -195,11 +206,13 @@ class _Reader:
             return replace(pivot, aside=replace(pivot.aside, rows=self.listed(self.labels, ";")))
         if self.takes("columns set aside"):
             return replace(pivot, aside=replace(pivot.aside, columns=self.listed(self.labels, ";")))
+        if self.takes("cells set aside"):
+            return replace(pivot, aside=replace(pivot.aside, cells=self.listed(self.cell, ";")))
         if self.takes("with"):
             return replace(pivot, totals=self.totals())
         self.wrong(
-            '"split by", "as", "keeping", "rows ordered by", "columns ordered by", "with totals", "rows set aside" or '
-            '"columns set aside"'
+            '"split by", "as", "keeping", "rows ordered by", "columns ordered by", "with totals", "rows set aside", '
+            '"columns set aside" or "cells set aside"'
         )
 
     def measure(self) -> MeasureSpec:
@@ -398,6 +411,11 @@ class _Reader:
 
     def labels(self) -> tuple[str, ...]:
         return () if self.takes("none") else self.listed(lambda: self.text("a label in quotation marks"), "then")
+
+    def cell(self) -> CellSpec:
+        row = self.labels()
+        self.needs("at")
+        return CellSpec(row=row, column=self.labels())
 
     def likeness(self, order: OrderSpec) -> OrderSpec:
         distances = {each: each for each in ("euclidean", "cityblock", "cosine", "correlation")}

@@ -39,10 +39,13 @@ class _Writer:
         if pivot.totals != TotalsSpec():
             parts.append(f"with {self.totals(pivot.totals)}")
         parts += [
-            f"{side} set aside {'; '.join(' then '.join(quoted(label) for label in labels) or 'none' for labels in members)}"
+            f"{side} set aside {'; '.join(_labels(labels) for labels in members)}"
             for side, members in (("rows", pivot.aside.rows), ("columns", pivot.aside.columns))
             if members
         ]
+        if pivot.aside.cells:
+            cells = "; ".join(f"{_labels(cell.row)} at {_labels(cell.column)}" for cell in pivot.aside.cells)
+            parts.append(f"cells set aside {cells}")
         return ", ".join(parts)
 
     def field(self, name: str) -> str:
@@ -172,3 +175,8 @@ def _value(value: str | float) -> str:
 def _number(value: float) -> str:
     """The shortest text that reads back as the same number."""
     return str(int(value)) if value == int(value) and abs(value) < 1e15 else repr(value)
+
+
+def _labels(labels: tuple[str, ...]) -> str:
+    """A member by its labels, outermost first."""
+    return " then ".join(quoted(label) for label in labels) or "none"

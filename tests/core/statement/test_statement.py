@@ -14,6 +14,7 @@ from mottled_finch.core.recipe.conditions import ConditionSpec, MeasureSpec
 from mottled_finch.core.recipe.spec import (
     AsideSpec,
     BinsSpec,
+    CellSpec,
     CorrelateSpec,
     LevelSpec,
     OrderSpec,
@@ -163,7 +164,11 @@ PIVOT = st.one_of(
         show=SHOW,
         order=st.builds(OrdersSpec, rows=ORDER, columns=ORDER),
         totals=st.builds(TotalsSpec, rows=st.booleans(), column_groups=st.booleans(), color=st.sampled_from(["none", "own"])),
-        aside=st.builds(AsideSpec, rows=st.lists(LABELS, max_size=2).map(tuple)),
+        aside=st.builds(
+            AsideSpec,
+            rows=st.lists(LABELS, max_size=2).map(tuple),
+            cells=st.lists(st.builds(CellSpec, row=LABELS, column=LABELS), max_size=2).map(tuple),
+        ),
     ).map(sensible),
     st.builds(
         PivotSpec,
@@ -226,3 +231,11 @@ def test_case_and_spaces_and_a_full_stop_do_not_matter():
 def test_what_is_too_deep_or_too_long_is_told(statement):
     with pytest.raises(RecipeError):
         read_statement(statement, ["pier"])
+
+
+def test_cells_set_aside_are_said_by_row_and_column():
+    columns = ["pier", "line"]
+    said = 'Color the number of records for each pier down and line across, cells set aside "A" at "b"; "C" at none'
+    pivot = read_statement(said, columns)
+    assert [(cell.row, cell.column) for cell in pivot.aside.cells] == [(("A",), ("b",)), (("C",), ())]
+    assert write_statement(pivot, columns) == said
