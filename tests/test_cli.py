@@ -112,3 +112,32 @@ def test_a_pivot_that_is_too_large_is_refused_in_one_line(folder):
     assert (done.returncode, done.stdout) == (2, "")
     assert done.stderr.startswith('pivot.rows[0]: "a", "b" and "c" nest to 1,000,000,000 combinations; a figure holds at most')
     assert done.stderr.count("\n") == 1
+
+
+class TestCheck:
+    """Cautions, one a line; 1 when there are any."""
+
+    def checked(self, folder, **parts):
+        (folder / "r.json").write_text(json.dumps({**RECIPE, **parts}))
+        return finch("check", "t.csv", "r.json", cwd=folder)
+
+    def test_a_figure_that_misleads_nobody(self, folder):
+        done = self.checked(folder)
+        assert (done.returncode, done.stdout, done.stderr) == (0, "", "")
+
+    def test_one_that_does(self, folder):
+        done = self.checked(folder, legend={"show": False}, notes=[{"row": ["Z"]}])
+        assert (done.returncode, done.stderr) == (1, "")
+        assert done.stdout.splitlines() == [
+            "no_legend: The colors have no legend.",
+            "lost_note: A note is on “Z”, which is not in the figure.",
+        ]
+
+    def test_what_is_dismissed_is_not_told(self, folder):
+        done = self.checked(folder, legend={"show": False}, dismissed={"no_legend": "it is in the text"})
+        assert (done.returncode, done.stdout) == (0, "")
+
+    def test_bad_input_exits_2(self, folder):
+        done = self.checked(folder, words={"title": "{lit}"})
+        assert (done.returncode, done.stdout) == (2, "")
+        assert done.stderr.startswith("words.title: there is no number of cells in the spotlight in this figure any more;")

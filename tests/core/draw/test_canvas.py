@@ -58,3 +58,82 @@ def test_many_cells_without_gaps_are_one_picture():
     images = [call for call in recorded(figure) if call[0] == "image"]
     assert len(images) == 1
     assert images[0][-1].shape == (side, side, 3)
+
+
+SIDES = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
+FOUR = "r,c,v\na,x,1\na,y,4\na,y,5\nb,x,4\nb,y,\n"
+
+
+def test_dots_are_discs_with_a_rim_and_a_blank_is_hatched():
+    figure = figure_of(
+        FOUR, pivot=SIDES, cells={"marks": {"as": "dot", "size": {"take": "sum", "of": "v"}}}, legend={"show": False}
+    )
+    grid = figure.scene.grid
+    discs = [call for call in recorded(figure) if call[0] == "disc"]
+    assert len(discs) == 6
+    for i, (rim, dot) in enumerate(zip(discs[::2], discs[1::2], strict=True)):
+        x, y, side, _ = grid.mark(i)
+        assert dot == ("disc", x, y, side, grid.fills[i])
+        assert rim[-1] == figure.scene.theme.tree
+        assert rim[3] > side
+    assert len([call for call in recorded(figure) if call[0] == "hatching"]) == 1
+
+
+def test_a_mark_of_no_size_is_not_drawn():
+    figure = figure_of(
+        "r,v,w\na,1,0\nb,2,-3\nc,3,5\n",
+        pivot={"rows": [{"field": "r"}], "measure": {"take": "sum", "of": "v"}},
+        cells={"marks": {"as": "square", "size": {"take": "sum", "of": "w"}}, "values": "none"},
+        legend={"show": False},
+    )
+    fills = set(figure.scene.grid.fills)
+    assert [call[-1] for call in recorded(figure) if call[0] == "rect" and call[-1] in fills] == [figure.scene.grid.fills[2]]
+
+
+def test_hidden_cells_have_a_dash_and_those_set_aside_an_empty_frame():
+    aside = {"cells": [{"row": ["b"], "column": ["x"]}]}
+    figure = figure_of(FOUR, pivot={**SIDES, "aside": aside}, cells={"least_records": 2}, legend={"show": False})
+    calls = recorded(figure)
+    theme = figure.scene.theme
+    assert len([call for call in calls if call[0] == "rect" and call[-1] == theme.blank]) == 1
+    assert len([call for call in calls if call[0] == "rect" and call[-1] == theme.quiet]) == 1
+    assert len([call for call in calls if call[0] == "line" and call[-2] == theme.bracket]) == 4
+    assert len([call for call in calls if call[0] == "hatching"]) == 1
+
+
+def test_gaps_of_a_color_are_painted_below_the_cells():
+    figure = figure_of(FOUR, pivot=SIDES, cells={"gap": 6, "gap_color": "#204060"}, legend={"show": False})
+    grid = figure.scene.grid
+    frames = [call for call in recorded(figure) if call[-1] == "#204060"]
+    assert len(frames) == 4
+    assert frames[0][1:5] == (grid.xs[0] - 3, grid.ys[0] - 3, grid.cell_width + 6, grid.cell_height + 6)
+
+
+def test_numbers_of_notes_stand_on_their_outlines():
+    calls = recorded(figure_of(FOUR, pivot=SIDES, notes=[{"row": ["a"], "text": "x"}], legend={"show": False}))
+    last_line = max(i for i, call in enumerate(calls) if call[0] == "line")
+    badge = [i for i, call in enumerate(calls) if call[0] == "rect" and i > last_line]
+    assert len(badge) == 1
+
+
+def test_a_picture_lies_below_the_cells_and_these_are_see_through():
+    from ..test_underlay import picture
+
+    figure = figure_of(FOUR, pivot=SIDES, page={"underlay": {"picture": picture(), "cells": 0.4}}, legend={"show": False})
+    names = [call[0] for call in recorded(figure)]
+    first = names.index("picture")
+    assert names[first + 1] == "see_through"
+    ends = [call for call in recorded(figure) if call[0] == "see_through"]
+    assert ends == [("see_through", 0.4), ("see_through", 1.0)]
+
+
+def test_the_data_keep_what_the_figure_hides():
+    from mottled_finch.core.draw import DRAWINGS
+    from mottled_finch.core.draw.json import matrix_json
+
+    figure = figure_of(FOUR, pivot=SIDES, cells={"least_records": 2})
+    found = matrix_json(figure)
+    assert found["values"] == [[1, 9], [4, None]]
+    assert [[color is None for color in row] for row in found["colors"]] == [[True, False], [True, True]]
+    assert DRAWINGS["csv"].draw(figure, 1).decode().splitlines()[1] == "a,1,9"
+    assert DRAWINGS["hex.csv"].draw(figure, 1).decode().splitlines()[2] == "b,,"
