@@ -29,7 +29,7 @@ class Beside:
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Contents:
     """All arrays have the shape of the cells. ``values`` are those that have a color, NaN elsewhere; ``few`` are hidden since they
-    rest on too few records, ``aside`` are set aside. ``prints`` are printed, empty where nothing is, row by row. ``sizes`` are
+    rest on too few records, ``aside`` are set aside. Of ``printed``, in its style, those ``wanted`` are printed. ``sizes`` are
     shares of the largest mark's side (of its length, for a bar), whose value is the ``most`` of what they are sized by; None for
     cells that are filled. ``beside`` are the other measures that cells print and are sized by.
     """
@@ -37,11 +37,20 @@ class Contents:
     values: Floats
     few: Mask
     aside: Mask
-    prints: tuple[str, ...]
     style: NumberStyle
+    printed: Floats
+    printed_style: NumberStyle
+    wanted: Mask
     sizes: Floats | None = None
     most: float = 0.0
     beside: tuple[Beside, ...] = ()
+
+    def prints(self) -> tuple[str, ...]:
+        """What each cell prints, row by row; empty where nothing is. Worked out where there is room for it alone."""
+        return tuple(
+            self.printed_style.text(value) if wanted else ""
+            for value, wanted in zip(self.printed.ravel().tolist(), self.wanted.ravel().tolist(), strict=True)
+        )
 
 
 def contents_of(table: Table, recipe: Recipe, pivot: PivotSpec, matrix: Matrix) -> Contents:
@@ -74,8 +83,10 @@ def contents_of(table: Table, recipe: Recipe, pivot: PivotSpec, matrix: Matrix) 
         values=values,
         few=few,
         aside=aside,
-        prints=_prints(cells, values, printed, printed_style, recipe),
         style=style,
+        printed=printed,
+        printed_style=printed_style,
+        wanted=~np.isnan(printed) & _wanted(cells, values, recipe),
         sizes=sizes,
         most=most,
         beside=tuple(beside),
@@ -110,18 +121,10 @@ def _sizes(raw: Floats) -> tuple[Floats, float]:
     return (above / most if most > 0 else above), most
 
 
-def _prints(cells: CellsSpec, values: Floats, printed: Floats, style: NumberStyle, recipe: Recipe) -> tuple[str, ...]:
-    if cells.values == "none" or values.size == 0:
-        return ()
-    shown = ~np.isnan(printed) & _wanted(cells, values, recipe)
-    return tuple(
-        style.text(value) if is_shown else ""
-        for value, is_shown in zip(printed.ravel().tolist(), shown.ravel().tolist(), strict=True)
-    )
-
-
 def _wanted(cells: CellsSpec, values: Floats, recipe: Recipe) -> Mask:
     """Which cells print what they hold."""
+    if cells.values == "none":
+        return np.zeros(values.shape, dtype=bool)
     if isinstance(cells.values, PastSpec):
         return within_limits(cells.values, values, recipe.table.targets, "cells.values")
     if cells.values == "extremes" and not np.isnan(values).all():

@@ -4,6 +4,7 @@ import re
 import unicodedata
 from collections import defaultdict
 from collections.abc import Iterator
+from functools import lru_cache
 
 from ..mends.tidy import CASES as TIDY_CASES
 from ..mends.tidy import tidy_text
@@ -146,6 +147,7 @@ def _one_letter_apart(keys: list[str]) -> Iterator[tuple[str, str]]:
                     yield pair
 
 
+@lru_cache(maxsize=1 << 16)
 def _digits(text: str) -> str:
     """Numbers tell things apart on purpose: "Pier 1" is no slip for "Pier 2"."""
     return "".join(mark for mark in text if mark.isdigit())

@@ -434,7 +434,7 @@ _PRINT_ROOM = 1.3
 
 def _mark_height(page: Page, height: float) -> float:
     """The room for a mark in a cell of a height: values are printed below marks, not on them."""
-    return height - _print_size(page, height) * _PRINT_ROOM if page.contents.prints and height >= 3 * _LEAST_PRINT else height
+    return height - _print_size(page, height) * _PRINT_ROOM if page.contents.wanted.any() and height >= 3 * _LEAST_PRINT else height
 
 
 def _print_size(page: Page, height: float) -> float:
@@ -466,7 +466,7 @@ def _grid(page: Page, xs: list[float], ys: list[float], drops: list[float], widt
         grays=tuple(hex_of(color) for color in grays),
         prints=tuple(prints),
         print_size=size,
-        fits=bool(prints) or not any(contents.prints) or page.recipe.page.underlay is not None,
+        fits=bool(prints) or not contents.wanted.any() or page.recipe.page.underlay is not None,
         bold=cells.bold,
         print_base=base,
         few=tuple(np.flatnonzero(contents.few).tolist()),
@@ -483,11 +483,11 @@ def _grid(page: Page, xs: list[float], ys: list[float], drops: list[float], widt
 
 def _printed(page: Page, width: float, height: float) -> tuple[list[str], float]:
     """What cells print, and how large; nothing where it would be too small to read, or where a picture lies under it."""
-    prints = page.contents.prints
-    if not any(prints) or page.recipe.page.underlay is not None:
+    if not page.contents.wanted.any() or page.recipe.page.underlay is not None:
         return [], 0.0
     if height < _LEAST_PRINT * 1.15 or width < 2 * _LEAST_PRINT:
         return [], 0.0
+    prints = page.contents.prints()
     weight: Weight = 600 if page.recipe.cells.bold else 400
     widest = max(width_of(text, 1.0, weight) for text in set(prints)) or 1.0
     size = floor(min(_print_size(page, height), (width - 3) / widest) * 4) / 4
