@@ -161,7 +161,7 @@ def test_live_facts_and_a_caution_to_dismiss(page):
     page.get_by_role("button", name="Undo").click()
     settled(page)
     page.get_by_role("tab", name="Words").click()
-    page.get_by_role("combobox", name="Source", exact=True).fill("")
+    page.get_by_role("textbox", name="Source", exact=True).fill("")
     page.keyboard.type("{")
     expect(page.get_by_role("listbox", name="Live facts")).to_be_visible()
     assert violations(page) == []

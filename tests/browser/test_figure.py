@@ -224,7 +224,7 @@ class TestFrame:
 class TestWords:
     def test_live_facts_are_completed_while_typing(self, page, api, number):
         part(page, "Words")
-        title = page.get_by_role("combobox", name="Title", exact=True)
+        title = page.get_by_role("textbox", name="Title", exact=True)
         title.fill("")
         title.press_sequentially("Most: {highest")
         options = page.get_by_role("listbox", name="Live facts").get_by_role("option")

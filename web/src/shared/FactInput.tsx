@@ -87,10 +87,8 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
         borderColor="control"
         aria-label={label}
         aria-autocomplete="list"
-        aria-expanded={found.length > 0}
         aria-controls={found.length ? `${id}-facts` : undefined}
         aria-activedescendant={found.length ? `${id}-${at}` : undefined}
-        role="combobox"
         rows={1}
         resize="none"
         autoFocus={autoFocus}
@@ -109,6 +107,8 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
         <Box
           id={`${id}-facts`}
           role="listbox"
+          // Longer than its room; the arrows walk it from the words, and Tab takes what is walked to.
+          tabIndex={0}
           aria-label="Live facts"
           position="absolute"
           zIndex={5}

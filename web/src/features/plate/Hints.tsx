@@ -43,6 +43,8 @@ export function Hints() {
       <Box>{hint}</Box>
       <Box
         as="button"
+        minH="24px"
+        px="6px"
         color="link"
         cursor="pointer"
         textDecoration="underline"

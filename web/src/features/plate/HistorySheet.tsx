@@ -30,7 +30,7 @@ export function HistorySheet({ plate, revision, onGo, onClose }: Props) {
                   borderColor="line"
                   cursor={stands ? "default" : "pointer"}
                   fontWeight={stands ? "600" : "400"}
-                  color={step.number > data.at ? "faint" : "ink"}
+                  color={step.number > data.at ? "quiet" : "ink"}
                   bg={stands ? "amberWash" : undefined}
                   aria-current={stands ? "step" : undefined}
                   _hover={{ bg: "amberWash" }}
