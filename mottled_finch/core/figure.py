@@ -15,6 +15,7 @@ from .mends import apply_mends
 from .pivot import Matrix, Unfinished, make_matrix, measured_beside, unfinished
 from .recipe.spec import PivotSpec, Recipe, SpotlightSpec
 from .scene import Scene, lay_out
+from .scene.typeface import BUNDLED, Typeface, typeface_of, using
 from .table import Table
 from .targets import with_targets
 
@@ -31,6 +32,7 @@ class Figure:
     coloring: Coloring
     facts: Facts
     scene: Scene
+    typeface: Typeface = BUNDLED
     unfinished: tuple[Unfinished, ...] = ()
 
     @property
@@ -52,13 +54,17 @@ def make_figure(table: Table, recipe: Recipe, targets: Mapping[str, float] | Non
     looked_at = _looked_at(table, pivot, recipe.color.spotlight, matrix)
     coloring = coloring_of(recipe.color, matrix, contents.values, looked_at, targets)
     facts = Facts(table=table, recipe=recipe, matrix=matrix, contents=contents, coloring=coloring)
+    typeface = typeface_of(recipe.page.font)
+    with using(typeface):
+        scene = lay_out(recipe, matrix, coloring, contents, facts)
     return Figure(
         recipe=recipe,
         matrix=matrix,
         contents=contents,
         coloring=coloring,
         facts=facts,
-        scene=lay_out(recipe, matrix, coloring, contents, facts),
+        scene=scene,
+        typeface=typeface,
         unfinished=unfinished(table, recipe.pivot),
     )
 

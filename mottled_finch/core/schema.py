@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
 from .color.palettes import PALETTES
 from .recipe.load import hints, key_of
-from .recipe.spec import Picture, Recipe
+from .recipe.spec import PaletteName, Recipe
 
 _PLAIN: dict[Any, dict[str, Any]] = {
     str: {"type": "string"},
@@ -64,7 +64,7 @@ def _schema(kind: Any, prefix: str, found: dict[str, dict[str, Any]]) -> dict[st
         return {"$ref": prefix + kind.__name__}
     origin = get_origin(kind)
     if origin is Annotated:
-        return {"type": "string"} if kind == Picture else {"type": "string", "enum": list(PALETTES)}
+        return {"type": "string", "enum": list(PALETTES)} if kind == PaletteName else {"type": "string"}
     if origin is Literal:
         return {"enum": list(get_args(kind))}
     if origin is dict:

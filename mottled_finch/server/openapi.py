@@ -379,6 +379,29 @@ class ScaleAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class FaceAnswer:
+    """A font file of a typeface, for one weight."""
+
+    weight: int
+    address: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class TypefaceAnswer:
+    """What a figure is set in; the bundled typeface has no files to be fetched."""
+
+    family: str
+    faces: tuple[FaceAnswer, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class SceneAnswer(Scene):
+    """The scene, with what it is set in."""
+
+    typeface: TypefaceAnswer
+
+
+@dataclass(frozen=True, kw_only=True)
 class CureAnswer:
     """What cures a caution, and the change of the recipe that does, as a JSON merge patch (RFC 7396)."""
 
@@ -432,7 +455,7 @@ class FigureAnswer:
     be told apart.
     """
 
-    scene: Scene
+    scene: SceneAnswer
     scale: ScaleAnswer | None
     scales: tuple[ScaleAnswer | None, ...]
     regions: tuple[int, ...]
@@ -499,6 +522,13 @@ class StepStart:
     """The step to go to."""
 
     number: int
+
+
+@dataclass(frozen=True, kw_only=True)
+class FontAnswer:
+    """The name that a font is kept by."""
+
+    font: str
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -605,6 +635,7 @@ _SHAPES = (
     HistoryAnswer,
     StepStart,
     PictureAnswer,
+    FontAnswer,
     OthersAnswer,
     TargetList,
     TokensAnswer,
@@ -616,7 +647,7 @@ _SHAPES = (
     MatrixAnswer,
     ProblemAnswer,
     Recipe,
-    Scene,
+    SceneAnswer,
 )
 
 

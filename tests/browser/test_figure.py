@@ -200,6 +200,23 @@ class TestFrame:
         page.get_by_role("button", name="Take it off").click()
         expect(page.get_by_test_id("under")).to_have_count(0)
 
+    def test_a_font_of_the_house(self, page, api, number, tmp_path):
+        from mottled_finch.core.scene.typeface import FILES
+
+        part(page, "Page")
+        page.get_by_label("File of the regular font").set_input_files(FILES[600])
+        expect(page.get_by_role("button", name="Another regular")).to_be_visible()
+        settled(page)
+        family = scene(api, number)["typeface"]["family"]
+        page.wait_for_function("(family) => document.fonts.check(`16px '${family}'`)", arg=family)
+        expect(page.locator("svg:has(> [data-part=title])")).to_have_attribute("font-family", re.compile(family))
+        (tmp_path / "words.ttf").write_text("no font at all")
+        page.get_by_label("File of the bold font").set_input_files(tmp_path / "words.ttf")
+        expect(page.get_by_role("alert")).to_contain_text("not a font that can be read")
+        page.get_by_role("button", name="The bundled one").click()
+        settled(page)
+        assert scene(api, number)["typeface"]["family"] == "Mottled Sans"
+
     def test_the_legend_lies_and_has_ticks_of_ones_own(self, page, api, number):
         part(page, "Legend")
         page.get_by_role("radiogroup", name="Place of the legend").get_by_text("below").click()

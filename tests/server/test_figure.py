@@ -6,6 +6,8 @@ import io
 import pytest
 from PIL import Image
 
+from mottled_finch.core.scene.typeface import FILES
+
 CSV = "pier,month,minutes\n" + "".join(
     f"{pier},{month},{10 * i + j}\n" for i, pier in enumerate("abc") for j, month in enumerate("xyz") for _ in range(i + 1)
 )
@@ -90,6 +92,30 @@ class TestPictures:
         assert answer.status_code == 422
         assert answer.json()["path"] == "page.underlay.picture"
         assert client.get("/api/pictures/0000").status_code == 404
+
+
+class TestFonts:
+    def test_a_font_is_kept_and_the_figure_set_in_it(self, client, made):
+        content = FILES[600].read_bytes()
+        answer = client.generic("POST", "/api/fonts", content, content_type="application/octet-stream")
+        assert answer.status_code == 201
+        name = answer.json()["font"]
+        found = figure(client, made, page={"font": {"regular": name}})
+        typeface = found["scene"]["typeface"]
+        assert typeface["family"].startswith("House ")
+        assert [face["weight"] for face in typeface["faces"]] == [400, 600]
+        assert client.get(typeface["faces"][0]["address"]).content == content
+        whole = client.get(f"/api/plates/{made}/recipe").json()["page"]["font"]["regular"]
+        assert whole.startswith("data:font/ttf;base64,")
+        assert figure(client, made, page={"font": {"regular": whole}})["scene"]["typeface"] == typeface
+        assert client.get(f"/api/plates/{made}/export.pdf").status_code == 200
+
+    def test_without_one_nothing_is_to_be_fetched(self, client, made):
+        assert figure(client, made)["scene"]["typeface"] == {"family": "Mottled Sans", "faces": []}
+
+    @pytest.mark.parametrize(("content", "status"), [(b"no font", 422), (b"x" * 3_000_001, 413)])
+    def test_what_is_none_is_refused(self, client, content, status):
+        assert client.generic("POST", "/api/fonts", content, content_type="application/octet-stream").status_code == status
 
 
 class TestOthers:

@@ -14,30 +14,34 @@ from numpy.typing import NDArray
 
 from ..figure import Figure
 from ..scene import Scene, Text, Under
-from ..scene.type import FAMILY, covers, face
+from ..scene.type import covers
+from ..scene.typeface import BUNDLED, Typeface, using
 from ..words import printable
 from .canvas import paint
 
 
 def draw_svg(figure: Figure) -> bytes:
     """The figure as a self-contained SVG file, UTF-8."""
-    return svg_text(figure.scene, with_font=True).encode()
+    return svg_text(figure.scene, with_font=True, typeface=figure.typeface).encode()
 
 
-def needs_other_fonts(scene: Scene) -> bool:
-    """Whether the scene holds letters that the bundled font lacks, which fonts of the machine must then draw."""
-    return not all(covers(text.text) for text in scene.texts)
+def needs_other_fonts(scene: Scene, typeface: Typeface = BUNDLED) -> bool:
+    """Whether the scene holds letters that its font lacks, which fonts of the machine must then draw."""
+    with using(typeface):
+        return not all(covers(text.text) for text in scene.texts)
 
 
-def svg_text(scene: Scene, *, with_font: bool) -> str:
+def svg_text(scene: Scene, *, with_font: bool, typeface: Typeface = BUNDLED) -> str:
     """The scene as SVG. Without the font it is meant for our own renderers, which are handed the font's files."""
     canvas = SvgCanvas()
     paint(scene, canvas)
     width, height = _number(scene.width), _number(scene.height)
-    styles = "".join(_font_face(weight, letters) for weight, letters in sorted(canvas.letters.items())) if with_font else ""
+    styles = (
+        "".join(_font_face(typeface, weight, letters) for weight, letters in sorted(canvas.letters.items())) if with_font else ""
+    )
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{width}" height="{height}" viewBox="0 0 {width} {height}" '
-        f'role="img" font-family="{FAMILY}, sans-serif">'
+        f'role="img" font-family="{typeface.family}, sans-serif">'
         f"<title>{_xml(scene.alternative)}</title>"
         f'<defs><pattern id="blank" width="5" height="5" patternUnits="userSpaceOnUse">'
         f'<rect width="5" height="5" fill="{scene.theme.blank}"/>'
@@ -130,18 +134,20 @@ def _png(pixels: NDArray[np.uint8]) -> bytes:
     return b"\x89PNG\r\n\x1a\n" + chunk(b"IHDR", header) + chunk(b"IDAT", zlib.compress(lines.tobytes())) + chunk(b"IEND", b"")
 
 
-def _font_face(weight: int, letters: set[str]) -> str:
-    data = base64.b64encode(_subset(weight, "".join(sorted(letters)))).decode()
-    return f"@font-face{{font-family:'{FAMILY}';font-weight:{weight};src:url(data:font/woff2;base64,{data})format('woff2')}}"
+def _font_face(typeface: Typeface, weight: int, letters: set[str]) -> str:
+    data = base64.b64encode(_subset(typeface, weight, "".join(sorted(letters)))).decode()
+    return (
+        f"@font-face{{font-family:'{typeface.family}';font-weight:{weight};src:url(data:font/woff2;base64,{data})format('woff2')}}"
+    )
 
 
 @lru_cache(maxsize=64)
-def _subset(weight: int, letters: str) -> bytes:
-    """The bundled font with no more than these letters, as woff2."""
+def _subset(typeface: Typeface, weight: int, letters: str) -> bytes:
+    """The font with no more than these letters, as woff2."""
     wanted = hb.SubsetInput()
     for letter in letters:
         wanted.unicode_set.add(ord(letter))
-    font = TTFont(io.BytesIO(hb.subset(face(weight), wanted).blob.data))
+    font = TTFont(io.BytesIO(hb.subset(typeface.faces[weight], wanted).blob.data))
     font.flavor = "woff2"
     out = io.BytesIO()
     font.save(out)

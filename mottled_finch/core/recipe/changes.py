@@ -227,6 +227,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
         lambda r: (r.page.ground, r.page.ink),
         lambda colors: "The house's ground and ink" if any(colors) else "The theme's ground and ink",
     ),
+    (lambda r: r.page.font, lambda font: "The house's font" if font else "The bundled font"),
     (lambda r: r.page.transparent, lambda on: "Ground transparent" if on else "Ground painted"),
     (lambda r: r.page.underlay, lambda underlay: "Picture laid under the cells" if underlay else "No picture under the cells"),
     (lambda r: r.dismissed, _dismissed),

@@ -15,12 +15,12 @@ from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_typ
 from ..color.palettes import PALETTES
 from ..errors import RecipeError, did_you_mean
 from .check import check_recipe, check_table
-from .spec import Picture, Recipe
+from .spec import PaletteName, Recipe
 from .table_spec import TableSpec
 
 MAX_TEXT = 2_000
 MAX_LIST = 10_000
-MAX_PICTURE = 8_400_000
+MAX_FILE = 8_400_000
 """Letters of a picture of 6 MB in base 64."""
 
 
@@ -94,7 +94,7 @@ def _read(kind: Any, received: Any, path: str) -> Any:
         return _read_spec(kind, received, path)
     origin = get_origin(kind)
     if origin is Annotated:
-        return _read_picture(received, path) if kind == Picture else _read_palette(received, path)
+        return _read_palette(received, path) if kind == PaletteName else _read_file(received, path)
     if origin in (Union, UnionType):
         return _read_choice(kind, received, path)
     if origin is Literal:
@@ -195,11 +195,11 @@ def _read_one_of(specs: list[Any], received: Any, path: str) -> Any:
     return _read_spec(named[received["do"]], received, path)
 
 
-def _read_picture(received: Any, path: str) -> str:
+def _read_file(received: Any, path: str) -> str:
     if not isinstance(received, str):
-        raise _mistake("a picture", received, path)
-    if len(received) > MAX_PICTURE:
-        raise RecipeError("the picture is too large; give one of at most 6 MB", path=path)
+        raise _mistake("a file as a data address", received, path)
+    if len(received) > MAX_FILE:
+        raise RecipeError("the file is too large; give one of at most 6 MB", path=path)
     return received
 
 

@@ -24,7 +24,8 @@ NumberMarks = Literal["1,234.5", "1.234,5", "1 234,5", "1’234.5", "1234.5", "1
 MarkName = Literal["fill", "square", "dot", "bar"]
 ThemeName = Literal["paper", "reed", "dusk"]
 Picture = Annotated[str, "picture"]
-"""A picture within the recipe, which is longer than any other text."""
+FontFile = Annotated[str, "font"]
+"""A picture or font within the recipe, which is longer than any other text."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -392,9 +393,19 @@ class UnderlaySpec:
 
 
 @dataclass(frozen=True, kw_only=True)
+class FontSpec:
+    """The house's own font: its regular and its bold, each a TTF, OTF or WOFF as a data address, or the name it is kept by. Without
+    a bold the regular takes its place.
+    """
+
+    regular: FontFile
+    bold: FontFile | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
 class PageSpec:
-    """The size of the page in points, its theme, and the house's own colors in place of the theme's. A transparent page has no
-    ground.
+    """The size of the page in points, its theme, and the house's own colors and font in place of the theme's. A transparent page
+    has no ground.
     """
 
     width: int = 960
@@ -402,6 +413,7 @@ class PageSpec:
     theme: ThemeName = "paper"
     ground: str | None = None
     ink: str | None = None
+    font: FontSpec | None = None
     transparent: bool = False
     underlay: UnderlaySpec | None = None
 

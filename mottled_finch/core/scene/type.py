@@ -1,51 +1,54 @@
-"""Measuring, cutting and wrapping text with the bundled font, once, so that every output breaks and aligns alike."""
+"""Measuring, cutting and wrapping text with one font, once, so that every output breaks and aligns alike."""
 
-from functools import cache, lru_cache
-from pathlib import Path
+from functools import lru_cache
 from typing import Any
 
 import uharfbuzz as hb
 
-FAMILY = "Mottled Sans"
-FOLDER = Path(__file__).parent.parent / "fonts"
-FILES = {400: FOLDER / "MottledSans-Regular.ttf", 600: FOLDER / "MottledSans-SemiBold.ttf"}
+from .typeface import Typeface, current
+
 CAP_HEIGHT = 0.698
 """Of the size: a text centered on y has its baseline half of this below."""
 ELLIPSIS = "…"
-_SQUARE = 1000
 
 
-@cache
 def face(weight: int) -> Any:
-    """The bundled font of a weight."""
-    return hb.Face(hb.Blob.from_file_path(str(FILES[weight])))
+    """The font of a weight."""
+    return current().faces[weight]
 
 
-@cache
-def _font(weight: int) -> Any:
-    return hb.Font(face(weight))
+@lru_cache(maxsize=64)
+def _font(typeface: Typeface, weight: int) -> Any:
+    return hb.Font(typeface.faces[weight])
 
 
 @lru_cache(maxsize=1 << 16)
-def _units(text: str, weight: int) -> int:
+def _thousandths(typeface: Typeface, text: str, weight: int) -> float:
+    """The width of a text in thousandths of its size."""
     buffer = hb.Buffer()
     buffer.add_str(text)
     buffer.guess_segment_properties()
-    hb.shape(_font(weight), buffer, {"kern": True})
+    hb.shape(_font(typeface, weight), buffer, {"kern": True})
     places = zip(buffer.glyph_infos or (), buffer.glyph_positions or (), strict=True)
+    square = typeface.faces[weight].upem
     # Glyph 0 stands for a letter the font lacks: another font will draw it, hardly wider than its height.
-    return sum(place.x_advance if info.codepoint else _SQUARE for info, place in places)
+    units: int = sum(place.x_advance if info.codepoint else square for info, place in places)
+    return units * 1000 / int(square)
+
+
+def covers(text: str) -> bool:
+    """Whether the font has every letter of the text."""
+    return _covers(current(), text)
 
 
 @lru_cache(maxsize=1 << 16)
-def covers(text: str) -> bool:
-    """Whether the bundled font has every letter of the text."""
-    return all(_font(400).get_nominal_glyph(ord(letter)) for letter in text)
+def _covers(typeface: Typeface, text: str) -> bool:
+    return all(_font(typeface, 400).get_nominal_glyph(ord(letter)) for letter in text)
 
 
 def width_of(text: str, size: float, weight: int = 400) -> float:
     """The width of one line of text in points."""
-    return _units(text, weight) * size / 1000
+    return _thousandths(current(), text, weight) * size / 1000
 
 
 def cut(text: str, most: float, size: float, weight: int = 400) -> str:

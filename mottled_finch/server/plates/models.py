@@ -35,7 +35,7 @@ class Version(models.Model):
 
 
 class Picture(models.Model):
-    """A picture that lies under cells, by the SHA-256 of its content."""
+    """A picture that lies under cells, or a font of the house, by the SHA-256 of its content."""
 
     digest = models.CharField(max_length=64, primary_key=True)
     media_type = models.CharField(max_length=20)

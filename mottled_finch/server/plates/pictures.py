@@ -1,12 +1,13 @@
-"""Pictures under cells: kept once by what they are, however many recipes and versions name them."""
+"""Pictures under cells and fonts of the house: kept once by what they are, however many recipes and versions name them."""
 
 import hashlib
-from base64 import b64decode
+from base64 import b64decode, b64encode
+from collections.abc import Callable
 from dataclasses import replace
 
 from mottled_finch.core.errors import RecipeError
 from mottled_finch.core.recipe import Recipe
-from mottled_finch.core.underlay import Picture as CorePicture
+from mottled_finch.core.scene.typeface import checked_font, font_content
 from mottled_finch.core.underlay import picture_from, picture_of
 
 from .models import Picture
@@ -16,26 +17,38 @@ _KEPT = "kept:"
 
 def keep(content: bytes) -> str:
     """Keep the content of a picture file; the name it is kept by. Raises RecipeError for what is no picture."""
-    return _keep(picture_from(content))
+    return _keep(picture_from(content).address)
+
+
+def keep_font(content: bytes) -> str:
+    """Keep the content of a font file; the name it is kept by. Raises RecipeError for what is no font."""
+    return _keep(f"data:font/ttf;base64,{b64encode(checked_font(content)).decode()}")
 
 
 def stored(recipe: Recipe) -> Recipe:
-    """The recipe with the name its picture is kept by, in place of the picture itself."""
-    under = recipe.page.underlay
-    if under is None or under.picture.startswith(_KEPT):
-        return recipe
-    return _with_picture(recipe, _keep(picture_of(under.picture)))
+    """The recipe with the names its picture and fonts are kept by, in place of these. Raises RecipeError for what is none."""
+
+    def picture(address: str, _path: str) -> str:
+        return address if address.startswith(_KEPT) else _keep(picture_of(address).address)
+
+    def font(address: str, path: str) -> str:
+        return address if address.startswith(_KEPT) else keep_font(font_content(address, path))
+
+    return _with_files(recipe, picture, font)
 
 
 def whole(recipe: Recipe) -> Recipe:
-    """The recipe with the picture itself. Raises RecipeError for one that is not kept here."""
-    under = recipe.page.underlay
-    if under is None or not under.picture.startswith(_KEPT):
-        return recipe
-    kept = Picture.objects.filter(digest=under.picture.removeprefix(_KEPT)).first()
-    if kept is None:
-        raise RecipeError("this picture is not kept here; choose its file again", path="page.underlay.picture")
-    return _with_picture(recipe, kept.address)
+    """The recipe with the picture and fonts themselves. Raises RecipeError for one that is not kept here."""
+
+    def found(name: str, path: str) -> str:
+        if not name.startswith(_KEPT):
+            return name
+        kept = Picture.objects.filter(digest=name.removeprefix(_KEPT)).first()
+        if kept is None:
+            raise RecipeError("this file is not kept here; choose it again", path=path)
+        return kept.address
+
+    return _with_files(recipe, found, found)
 
 
 def address_of(name: str) -> str:
@@ -43,8 +56,8 @@ def address_of(name: str) -> str:
     return f"/api/pictures/{name.removeprefix(_KEPT)}"
 
 
-def _keep(picture: CorePicture) -> str:
-    head, _, letters = picture.address.partition(",")
+def _keep(address: str) -> str:
+    head, _, letters = address.partition(",")
     content = b64decode(letters)
     digest = hashlib.sha256(content).hexdigest()
     media_type = head.removeprefix("data:").partition(";")[0]
@@ -52,6 +65,12 @@ def _keep(picture: CorePicture) -> str:
     return _KEPT + digest
 
 
-def _with_picture(recipe: Recipe, picture: str) -> Recipe:
-    assert recipe.page.underlay is not None
-    return replace(recipe, page=replace(recipe.page, underlay=replace(recipe.page.underlay, picture=picture)))
+def _with_files(recipe: Recipe, picture: Callable[[str, str], str], font: Callable[[str, str], str]) -> Recipe:
+    """The recipe with other addresses for its picture and fonts; each is told with its place."""
+    page = recipe.page
+    if page.underlay is not None:
+        page = replace(page, underlay=replace(page.underlay, picture=picture(page.underlay.picture, "page.underlay.picture")))
+    if page.font is not None:
+        bold = None if page.font.bold is None else font(page.font.bold, "page.font.bold")
+        page = replace(page, font=replace(page.font, regular=font(page.font.regular, "page.font.regular"), bold=bold))
+    return replace(recipe, page=page)

@@ -2,6 +2,7 @@ from django.urls import path
 
 from .views import (
     Export,
+    Fonts,
     GiveUp,
     HistoryOfPlate,
     OnePicture,
@@ -28,6 +29,7 @@ urlpatterns = [
     path("plates/<int:pk>/others", Others.as_view()),
     path("plates/<int:pk>/history", HistoryOfPlate.as_view()),
     path("pictures", Pictures.as_view()),
+    path("fonts", Fonts.as_view()),
     path("pictures/<str:digest>", OnePicture.as_view()),
     path("plates/<int:pk>/give-up", GiveUp.as_view()),
     path("plates/<int:pk>/records", PlateRecords.as_view()),

@@ -25,6 +25,7 @@ from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
 from mottled_finch.core.recipe import dump_recipe, load_recipe, load_table_part, merge_patch
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.scene.legend import bands_of
+from mottled_finch.core.scene.typeface import MOST_BYTES as MOST_FONT_BYTES
 from mottled_finch.core.statement import read_statement, write_statement
 from mottled_finch.core.table import csv_of
 from mottled_finch.core.targets import with_targets
@@ -33,6 +34,7 @@ from mottled_finch.core.wording import beginning
 from mottled_finch.core.words import default_caption, default_title, measure_words
 
 from ..openapi import (
+    FontAnswer,
     HistoryAnswer,
     MatrixAnswer,
     MatrixStart,
@@ -180,6 +182,22 @@ class Pictures(APIView):
         if length(request) > MOST_BYTES:
             raise Problem(413, f"The picture is too large; give one of at most {MOST_BYTES // 10**6} MB.")
         return Response({"picture": pictures.keep(request._request.read(MOST_BYTES + 1))}, status=201)
+
+
+class Fonts(APIView):
+    def get_parsers(self) -> list[BaseParser]:
+        return [RawParser()]
+
+    @extend_schema(
+        operation_id="give_font",
+        request={"application/octet-stream": OpenApiTypes.BINARY},
+        responses={201: refers_to(FontAnswer), 422: refers_to(ProblemAnswer), 413: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request) -> Response:
+        """Keep a font, TTF, OTF or WOFF, which is the body of the request, for pages to use by its name."""
+        if length(request) > MOST_FONT_BYTES:
+            raise Problem(413, f"The font is too large; give one of at most {MOST_FONT_BYTES // 10**6} MB.")
+        return Response({"font": pictures.keep_font(request._request.read(MOST_FONT_BYTES + 1))}, status=201)
 
 
 class OnePicture(APIView):
@@ -385,13 +403,23 @@ def _both(plate: Plate, figure: Figure) -> dict[str, Any]:
     return {"plate": plate_answer(plate), "figure": figure_answer(figure, load_recipe(plate.standing().recipe))}
 
 
-def _scene_answer(scene: Scene, recipe: Recipe) -> dict[str, Any]:
+def _scene_answer(scene: Scene, recipe: Recipe, family: str) -> dict[str, Any]:
     """The scene's fields as they are: ``asdict`` would copy the 90,000 steps of a large grid one by one."""
     marks = {kind: [vars(mark) for mark in getattr(scene, kind)] for kind in ("texts", "boxes", "hatchings", "lines")}
     under = None
     if scene.under is not None and recipe.page.underlay is not None:
         under = {**vars(scene.under), "picture": pictures.address_of(recipe.page.underlay.picture)}
-    return {**vars(scene), **marks, "theme": vars(scene.theme), "grid": vars(scene.grid) if scene.grid else None, "under": under}
+    font = recipe.page.font
+    faces = () if font is None else ((400, font.regular), (600, font.bold or font.regular))
+    typeface = {"family": family, "faces": [{"weight": weight, "address": pictures.address_of(name)} for weight, name in faces]}
+    return {
+        **vars(scene),
+        **marks,
+        "typeface": typeface,
+        "theme": vars(scene.theme),
+        "grid": vars(scene.grid) if scene.grid else None,
+        "under": under,
+    }
 
 
 def _held_values(figure: Figure) -> dict[str, float]:
@@ -427,7 +455,7 @@ def figure_answer(figure: Figure, recipe: Recipe) -> dict[str, Any]:
     apart = len(coloring.scales) > 1
     bands = [vars(band) for band in bands_of(figure.recipe, coloring, style)]
     return {
-        "scene": _scene_answer(figure.scene, recipe),
+        "scene": _scene_answer(figure.scene, recipe, figure.typeface.family),
         "scale": _scale_answer(scale),
         "scales": [_scale_answer(each) for each in coloring.scales] if apart else [],
         "regions": coloring.regions.ravel().tolist() if apart else [],

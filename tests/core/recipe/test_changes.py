@@ -94,6 +94,7 @@ CHANGES = [
     ("page.width", 480, "Page 480 by 540 points"),
     ("page.theme", "dusk", "Theme Dusk"),
     ("page.ink", "#102030", "The house's ground and ink"),
+    ("page.font", {"regular": "data:"}, "The house's font"),
     ("page.transparent", True, "Ground transparent"),
     ("page.underlay", {"picture": "data:"}, "Picture laid under the cells"),
 ]

@@ -4,7 +4,8 @@ from fontTools.ttLib import TTFont
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mottled_finch.core.scene.type import CAP_HEIGHT, FILES, covers, cut, width_of, wrap
+from mottled_finch.core.scene.type import CAP_HEIGHT, covers, cut, width_of, wrap
+from mottled_finch.core.scene.typeface import FILES
 
 WORDS = st.text(st.sampled_from("ab cdé,.XW19 "), max_size=60)
 

@@ -4,7 +4,7 @@ import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
 export type Recipe = Schemas["Recipe"];
-export type Scene = Schemas["Scene"];
+export type Scene = Schemas["SceneAnswer"];
 export type Figure = Schemas["FigureAnswer"];
 export type Plate = Schemas["PlateAnswer"];
 export type PlateFigure = Schemas["PlateFigureAnswer"];
@@ -139,6 +139,8 @@ export const api = {
     unwrap(client.POST("/api/plates/{id}/history", { ...at(id), body: { number } })),
   givePicture: (file: File) =>
     unwrap(client.POST("/api/pictures", { body: file as unknown as string, bodySerializer: (body) => body as never })),
+  giveFont: (file: File) =>
+    unwrap(client.POST("/api/fonts", { body: file as unknown as string, bodySerializer: (body) => body as never })),
   undo: (id: number) => unwrap(client.POST("/api/plates/{id}/undo", at(id))),
   redo: (id: number) => unwrap(client.POST("/api/plates/{id}/redo", at(id))),
 };

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fonts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keep a font, TTF, OTF or WOFF, which is the body of the request, for pages to use by its name. */
+        post: operations["give_font"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/imports": {
         parameters: {
             query?: never;
@@ -1372,7 +1389,7 @@ export interface components {
             text?: string;
             outline?: boolean;
         };
-        /** @description The size of the page in points, its theme, and the house's own colors in place of the theme's. A transparent page has no ground. */
+        /** @description The size of the page in points, its theme, and the house's own colors and font in place of the theme's. A transparent page has no ground. */
         PageSpec: {
             width?: number;
             height?: number;
@@ -1380,8 +1397,14 @@ export interface components {
             theme?: "paper" | "reed" | "dusk";
             ground?: string;
             ink?: string;
+            font?: components["schemas"]["FontSpec"];
             transparent?: boolean;
             underlay?: components["schemas"]["UnderlaySpec"];
+        };
+        /** @description The house's own font: its regular and its bold, each a TTF, OTF or WOFF as a data address, or the name it is kept by. Without a bold the regular takes its place. */
+        FontSpec: {
+            regular: string;
+            bold?: string;
         };
         /** @description A picture under the cells, which are then see-through: ``cells`` is how strong they are, ``strength`` how strong the picture, each from 0 to 1. The picture is a PNG or JPEG as a data address, or the name it is kept by. */
         UnderlaySpec: {
@@ -1404,7 +1427,7 @@ export interface components {
         };
         /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``lit`` counts the cells in the spotlight, ``losses`` say by way of seeing what cannot be told apart. */
         FigureAnswer: {
-            scene: components["schemas"]["Scene"];
+            scene: components["schemas"]["SceneAnswer"];
             scale: components["schemas"]["ScaleAnswer"] | null;
             scales: (components["schemas"]["ScaleAnswer"] | null)[];
             regions: number[];
@@ -1446,8 +1469,8 @@ export interface components {
             default_title: string;
             default_caption: string;
         };
-        /** @description One page, ready to be drawn. ``alternative`` says the figure in words. A transparent page has no ground. */
-        Scene: {
+        /** @description The scene, with what it is set in. */
+        SceneAnswer: {
             width: number;
             height: number;
             theme: components["schemas"]["Theme"];
@@ -1459,6 +1482,7 @@ export interface components {
             lines: components["schemas"]["Line"][];
             grid: components["schemas"]["Grid"] | null;
             under?: components["schemas"]["Under"];
+            typeface: components["schemas"]["TypefaceAnswer"];
         };
         /** @description Colors as "#rrggbb". ``quiet`` is a lesser ink, ``band`` the ground of totals, ``bracket`` and ``tree`` are lines beside heads, ``blank`` and ``hatch`` the ground and lines of cells without a value. */
         Theme: {
@@ -1562,6 +1586,16 @@ export interface components {
             crop: number[];
             strength: number;
         };
+        /** @description What a figure is set in; the bundled typeface has no files to be fetched. */
+        TypefaceAnswer: {
+            family: string;
+            faces: components["schemas"]["FaceAnswer"][];
+        };
+        /** @description A font file of a typeface, for one weight. */
+        FaceAnswer: {
+            weight: number;
+            address: string;
+        };
         /** @description The resolved scale. Ends within lowest and highest clip; ``under`` and ``over`` count the cells beyond them. */
         ScaleAnswer: {
             low: number;
@@ -1664,6 +1698,10 @@ export interface components {
         PictureAnswer: {
             picture: string;
         };
+        /** @description The name that a font is kept by. */
+        FontAnswer: {
+            font: string;
+        };
         /** @description Values of all members but one together, for each member of the other side; null for a blank. */
         OthersAnswer: {
             values: (number | null)[];
@@ -1749,6 +1787,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AboutAnswer"];
+                };
+            };
+        };
+    };
+    give_font: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FontAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemAnswer"];
                 };
             };
         };

@@ -2,6 +2,7 @@ import { Box } from "@chakra-ui/react";
 import { type RefObject, useEffect, useState } from "react";
 import type { Scene } from "../../api/client";
 import { TextMark } from "./TextMark";
+import { familyOf } from "./useTypeface";
 
 type Props = { scene: Scene; zoom: number; scroller: RefObject<HTMLDivElement | null> };
 type Shift = { x: number; y: number };
@@ -77,7 +78,7 @@ function Heads({ texts, scene, zoom, x, y }: HeadsProps) {
     <svg
       aria-hidden="true"
       viewBox={`0 0 ${scene.width} ${scene.height}`}
-      fontFamily="Mottled Sans, sans-serif"
+      fontFamily={familyOf(scene.typeface)}
       style={{ position: "absolute", left: x, top: y, width: scene.width * zoom, height: scene.height * zoom }}
     >
       {texts.map((text, i) => (

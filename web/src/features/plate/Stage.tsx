@@ -11,6 +11,7 @@ import { PartSpots } from "./PartSpots";
 import { paintCells } from "./paint";
 import { TextMark } from "./TextMark";
 import type { Change } from "./usePlate";
+import { familyOf, useTypeface } from "./useTypeface";
 import { useView } from "./view";
 import { WordsInPlace } from "./WordsInPlace";
 
@@ -169,9 +170,11 @@ function useFittingZoom(ground: React.RefObject<HTMLDivElement | null>, width: n
 /** The cells, painted outside React: a dragged handle repaints them once a frame. */
 function Cells({ figure, zoom }: { figure: Figure; zoom: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const { family, came } = useTypeface(figure.scene);
   const values = useMemo(() => Float64Array.from(figure.values, (value) => value ?? Number.NaN), [figure.values]);
   const { scene } = figure;
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: painted anew when the font has come
   const paint = useCallback(() => {
     const element = canvas.current;
     const context = element?.getContext("2d");
@@ -186,8 +189,8 @@ function Cells({ figure, zoom }: { figure: Figure; zoom: number }) {
     if (!scene.grid) return;
     const { triedScales, triedColors } = useView.getState();
     const steps = triedScales ? stepsOf(values, triedScales, figure.regions) : scene.grid.steps;
-    paintCells(context, scene.grid, scene.theme, steps, triedColors ?? scene.grid.colors, zoom * density);
-  }, [scene, values, figure.regions, zoom]);
+    paintCells(context, scene.grid, scene.theme, steps, triedColors ?? scene.grid.colors, zoom * density, family);
+  }, [scene, values, figure.regions, zoom, family, came]);
 
   useLayoutEffect(paint, [paint]);
   useEffect(() => {
@@ -265,7 +268,7 @@ function Marks({ scene, zoom }: { scene: Scene; zoom: number }) {
       aria-hidden="true"
       viewBox={`0 0 ${scene.width} ${scene.height}`}
       style={{ position: "absolute", inset: 0, width: "100%", height: "100%" }}
-      fontFamily="Mottled Sans, sans-serif"
+      fontFamily={familyOf(scene.typeface)}
       shapeRendering={zoom < 1 ? "auto" : "crispEdges"}
     >
       <title>{scene.alternative}</title>

@@ -34,6 +34,7 @@ export function paintCells(
   steps: ArrayLike<number>,
   colors: readonly string[],
   zoom: number,
+  family: string,
 ) {
   context.save();
   context.globalAlpha = grid.opacity;
@@ -43,7 +44,7 @@ export function paintCells(
   else paintMarks(context, grid, theme, steps, colors, zoom);
   paintHeld(context, grid, theme, zoom);
   context.restore();
-  printValues(context, grid, theme, steps, colors, zoom);
+  printValues(context, grid, theme, steps, colors, zoom, family);
 }
 
 /** Filled cells, written as pixels. */
@@ -292,9 +293,10 @@ function printValues(
   steps: ArrayLike<number>,
   colors: readonly string[],
   zoom: number,
+  family: string,
 ) {
   if (!grid.prints.length) return;
-  context.font = `${grid.bold ? 600 : 400} ${grid.print_size * zoom}px "Mottled Sans", sans-serif`;
+  context.font = `${grid.bold ? 600 : 400} ${grid.print_size * zoom}px ${family}`;
   context.textAlign = "center";
   context.textBaseline = "alphabetic";
   const inks = inksOn(colors, grid);

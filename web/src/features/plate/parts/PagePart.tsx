@@ -119,7 +119,82 @@ export function PagePart({ recipe, onChange, onRefused }: Props) {
           onChange={(transparent) => onChange(withPageLook({ transparent }))}
         />
       </Box>
+      <FontPart font={page.font} onChange={onChange} onRefused={onRefused} />
       <UnderlayPart underlay={page.underlay} onChange={onChange} onRefused={onRefused} />
+    </>
+  );
+}
+
+type Font = NonNullable<Page["font"]>;
+type FontProps = Pick<Props, "onChange" | "onRefused"> & { font: Font | undefined };
+
+/** The house's own font: a file for the regular, and one for the bold if there is one. */
+function FontPart({ font, onChange, onRefused }: FontProps) {
+  async function take(which: "regular" | "bold", chosen: File) {
+    try {
+      const { font: kept } = await api.giveFont(chosen);
+      onChange((recipe) => {
+        const now = recipe.page?.font;
+        const next = { regular: now?.regular ?? kept, ...now, [which]: kept };
+        return withPageLook({ font: next })(recipe);
+      });
+    } catch (error) {
+      onRefused(sentenceOf(error));
+    }
+  }
+  return (
+    <>
+      <Heading>Font of the house</Heading>
+      <Flex gap="8px" mt="12px" wrap="wrap">
+        <FileButton
+          label="File of the regular font"
+          words={font ? "Another regular" : "Choose a font"}
+          accept=".ttf,.otf,.woff,.woff2"
+          onTake={(file) => take("regular", file)}
+        />
+        {font && (
+          <FileButton
+            label="File of the bold font"
+            words={font.bold ? "Another bold" : "And its bold"}
+            accept=".ttf,.otf,.woff,.woff2"
+            onTake={(file) => take("bold", file)}
+          />
+        )}
+        {font && (
+          <Button size="sm" variant="plain" onClick={() => onChange(withPageLook({ font: undefined }))}>
+            The bundled one
+          </Button>
+        )}
+      </Flex>
+    </>
+  );
+}
+
+type FileProps = { label: string; words: string; accept: string; onTake: (file: File) => Promise<void> };
+
+/** A button that asks for a file, off while it is on its way. */
+function FileButton({ label, words, accept, onTake }: FileProps) {
+  const file = useRef<HTMLInputElement>(null);
+  const [working, setWorking] = useState(false);
+  return (
+    <>
+      <input
+        ref={file}
+        type="file"
+        accept={accept}
+        aria-label={label}
+        hidden
+        onChange={(event) => {
+          const chosen = event.target.files?.[0];
+          event.target.value = "";
+          if (!chosen) return;
+          setWorking(true);
+          void onTake(chosen).finally(() => setWorking(false));
+        }}
+      />
+      <Button size="sm" variant="plain" disabled={working} onClick={() => file.current?.click()}>
+        {words}
+      </Button>
     </>
   );
 }
@@ -128,21 +203,15 @@ type UnderlayProps = Pick<Props, "onChange" | "onRefused"> & { underlay: Underla
 
 /** A picture under the cells: its file, how strong it and the cells are, and which part of it is shown. */
 function UnderlayPart({ underlay, onChange, onRefused }: UnderlayProps) {
-  const file = useRef<HTMLInputElement>(null);
-  const [working, setWorking] = useState(false);
   const set = (change: Partial<Underlay>) =>
     underlay && onChange(withPageLook({ underlay: { ...underlay, ...change } }));
 
-  async function take(chosen: File | undefined) {
-    if (!chosen) return;
-    setWorking(true);
+  async function take(chosen: File) {
     try {
       const { picture } = await api.givePicture(chosen);
       onChange(withPageLook({ underlay: { ...underlay, picture } }));
     } catch (error) {
       onRefused(sentenceOf(error));
-    } finally {
-      setWorking(false);
     }
   }
 
@@ -150,17 +219,12 @@ function UnderlayPart({ underlay, onChange, onRefused }: UnderlayProps) {
     <>
       <Heading>Picture under the cells</Heading>
       <Flex gap="8px" mt="12px">
-        <input
-          ref={file}
-          type="file"
+        <FileButton
+          label="File of the picture"
+          words={underlay ? "Another picture" : "Choose a picture"}
           accept="image/png,image/jpeg"
-          aria-label="File of the picture"
-          hidden
-          onChange={(event) => void take(event.target.files?.[0])}
+          onTake={take}
         />
-        <Button size="sm" variant="plain" disabled={working} onClick={() => file.current?.click()}>
-          {underlay ? "Another picture" : "Choose a picture"}
-        </Button>
         {underlay && (
           <Button size="sm" variant="plain" onClick={() => onChange(withPageLook({ underlay: undefined }))}>
             Take it off

@@ -1,0 +1,134 @@
+"""The typeface that measures and draws a figure: the bundled one, or the house's own."""
+
+import base64
+import binascii
+import hashlib
+import io
+import re
+import tempfile
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
+from contextvars import ContextVar
+from dataclasses import dataclass, field
+from functools import cached_property, lru_cache
+from pathlib import Path
+from typing import Any
+
+import uharfbuzz as hb
+from fontTools.ttLib import TTFont, TTLibError
+
+from ..errors import RecipeError
+from ..recipe.spec import FontSpec
+
+FAMILY = "Mottled Sans"
+FOLDER = Path(__file__).parent.parent / "fonts"
+FILES = {400: FOLDER / "MottledSans-Regular.ttf", 600: FOLDER / "MottledSans-SemiBold.ttf"}
+MOST_BYTES = 3_000_000
+_ADDRESS = re.compile(r"^data:font/(?:ttf|otf|woff2?);base64,([A-Za-z0-9+/=\s]*)$")
+_PATH = "page.font"
+
+
+@dataclass(frozen=True, eq=False)
+class Typeface:
+    """``contents`` are font files by weight, 400 and 600, whose names are ``family``. The bundled ones are read from ``files``."""
+
+    family: str
+    files: Mapping[int, Path] = field(default_factory=dict)
+    contents: Mapping[int, bytes] = field(default_factory=dict)
+
+    @cached_property
+    def faces(self) -> dict[int, Any]:
+        if self.contents:
+            return {weight: hb.Face(hb.Blob(content)) for weight, content in self.contents.items()}
+        return {weight: hb.Face(hb.Blob.from_file_path(str(path))) for weight, path in self.files.items()}
+
+    @cached_property
+    def _kept(self) -> list[Any]:
+        """The contents as files, for renderers that read nothing else; they are gone with the typeface."""
+        found = []
+        for content in self.contents.values():
+            file = tempfile.NamedTemporaryFile(prefix="finch-font-", suffix=".ttf")  # noqa: SIM115 (open as long as it is used)
+            file.write(content)
+            file.flush()
+            found.append(file)
+        return found
+
+    @property
+    def paths(self) -> list[str]:
+        """Where renderers find the font files."""
+        return [file.name for file in self._kept] if self.contents else [str(path) for path in self.files.values()]
+
+
+BUNDLED = Typeface(FAMILY, FILES)
+_CURRENT: ContextVar[Typeface] = ContextVar("typeface", default=BUNDLED)
+
+
+def current() -> Typeface:
+    """The typeface that text is measured with."""
+    return _CURRENT.get()
+
+
+@contextmanager
+def using(typeface: Typeface) -> Iterator[None]:
+    """Measure with a typeface."""
+    token = _CURRENT.set(typeface)
+    try:
+        yield
+    finally:
+        _CURRENT.reset(token)
+
+
+def typeface_of(font: FontSpec | None) -> Typeface:
+    """The typeface of a page. Raises RecipeError for what is no font, or too large."""
+    return BUNDLED if font is None else _house(font.regular, font.bold or font.regular)
+
+
+@lru_cache(maxsize=16)
+def _house(regular: str, bold: str) -> Typeface:
+    family = f"House {hashlib.sha256(f'{regular} {bold}'.encode()).hexdigest()[:12]}"
+    named = {
+        400: renamed(font_content(regular, f"{_PATH}.regular"), family, 400, f"{_PATH}.regular"),
+        600: renamed(font_content(bold, f"{_PATH}.bold"), family, 600, f"{_PATH}.bold"),
+    }
+    return Typeface(family, contents=named)
+
+
+def font_content(address: str, path: str) -> bytes:
+    """The font file of a data address. Raises RecipeError."""
+    found = _ADDRESS.match(address)
+    if not found:
+        raise RecipeError('this is not a font; give a TTF, OTF or WOFF as "data:font/ttf;base64,…"', path=path)
+    try:
+        content = base64.b64decode(found[1])
+    except binascii.Error as error:
+        raise RecipeError("the font is cut short; give it whole", path=path) from error
+    return checked_font(content, path)
+
+
+def checked_font(content: bytes, path: str = _PATH) -> bytes:
+    """The content of a font file, if it is one. Raises RecipeError."""
+    if len(content) > MOST_BYTES:
+        raise RecipeError(f"the font has {len(content) / 1e6:.1f} MB; give one of at most {MOST_BYTES // 10**6} MB", path=path)
+    renamed(content, "House", 400, path)
+    return content
+
+
+def renamed(content: bytes, family: str, weight: int, path: str) -> bytes:
+    """The font as TrueType or OpenType under another name and weight, by which renderers find it. Raises RecipeError."""
+    try:
+        font = TTFont(io.BytesIO(content))
+        if "glyf" not in font and "CFF " not in font:
+            raise TTLibError("no outlines")
+        name = font["name"]
+        name.names = []
+        for number, text in ((1, family), (2, "Regular"), (4, f"{family} {weight}"), (6, f"{family.replace(' ', '')}-{weight}")):
+            name.setName(text, number, 3, 1, 0x409)
+        font["OS/2"].usWeightClass = weight
+        font["OS/2"].fsSelection = 0x40
+        font["head"].macStyle = 0
+        font.flavor = None
+        out = io.BytesIO()
+        font.save(out)
+    except Exception as error:  # the reader of fonts raises whatever a broken table leads it to
+        raise RecipeError("this is not a font that can be read; give a TTF, OTF or WOFF", path=path) from error
+    return out.getvalue()
