@@ -41,7 +41,7 @@ def test_title_and_subtitle_are_written_in_place(page, api, number):
     assert "subtitle" not in recipe(api, number)["words"]
     page.get_by_role("button", name="Add a subtitle").click()
     page.keyboard.type("All of it")
-    page.get_by_test_id("rail").click(position={"x": 5, "y": 5})
+    page.get_by_role("region", name="Reading").click(position={"x": 5, "y": 5})
     expect(page.locator("[data-part=subtitle]")).to_have_text("All of it")
     assert recipe(api, number)["words"] == {"title": "Towns <b>pay</b> {n}", "subtitle": "All of it"}
     assert page.title().startswith("Towns <b>pay</b>")

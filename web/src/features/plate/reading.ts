@@ -30,21 +30,18 @@ export function readOf(figure: Figure, cell: Cell): { value: string; why: string
   };
 }
 
-export type Difference = { difference: number | null; say: (value: number) => string };
-
 /** One member less another along the other side; `others` are the values of all others together, where these are meant. */
 export function differences(
   figure: Figure,
   { side, one, other }: Comparing,
   others: readonly (number | null)[] | null,
-): Difference[] {
+): (number | null)[] {
   const places = side === "rows" ? figure.columns.length : figure.rows.length;
   const value = (line: number, at: number) =>
     figure.values[indexOf(figure, side === "rows" ? { row: line, column: at } : { row: at, column: line })] ?? null;
-  const say = (difference: number) => styled(difference, figure.style);
   return Array.from({ length: places }, (_, at) => {
     const [first, second] = [value(one, at), other < 0 ? (others?.[at] ?? null) : value(other, at)];
-    return { difference: first === null || second === null ? null : first - second, say };
+    return first === null || second === null ? null : first - second;
   });
 }
 

@@ -1,6 +1,7 @@
 import { Box, CloseButton, chakra, Flex } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { api, type Figure, Refusal, sentenceOf } from "../../../api/client";
+import { styled } from "../../../shared/numbers";
 import { Select } from "../../../shared/Select";
 import { differences } from "../reading";
 import { type Comparing, useView } from "../view";
@@ -20,11 +21,11 @@ export function Compare({ plate, revision, figure, compare }: Props) {
     enabled: other < 0,
   });
   const found = differences(figure, compare, other < 0 ? (rest.data?.values ?? null) : null);
-  const most = Math.max(...found.map(({ difference }) => Math.abs(difference ?? 0)), 1e-300);
-  const filled = found.filter(({ difference }) => difference !== null);
-  const mean = filled.reduce((sum, { difference }) => sum + (difference ?? 0), 0) / (filled.length || 1);
+  const most = Math.max(...found.map((difference) => Math.abs(difference ?? 0)), 1e-300);
+  const filled = found.filter((difference) => difference !== null);
+  const mean = filled.reduce((sum, difference) => sum + difference, 0) / (filled.length || 1);
   const wording = (value: number | null) =>
-    value === null ? "no value" : `${value > 0 ? "+" : ""}${figure.style ? found[0]?.say(value) : value}`;
+    value === null ? "no value" : styled(value, { ...figure.style, sign: true });
   const options = names.map((name, i) => [String(i), name || "All"] as const);
   return (
     <Panel
@@ -58,7 +59,7 @@ export function Compare({ plate, revision, figure, compare }: Props) {
         <>
           <Flex role="list" aria-label="Differences" h="56px" position="relative" align="stretch" gap="1px">
             <Box position="absolute" left="0" right="0" top="50%" borderTopWidth="1px" borderColor="control" />
-            {found.map(({ difference }, i) => {
+            {found.map((difference, i) => {
               const share = difference === null ? 0 : Math.abs(difference) / most;
               const words = `${along[i] || "All"}: ${wording(difference)}`;
               return (
