@@ -28,6 +28,9 @@ import { Tray } from "./tray/Tray";
 import { usePlate } from "./usePlate";
 import { useView } from "./view";
 
+/** The list of actions must be gone before a sheet comes, or it takes the focus from it and closes it. */
+const AFTER = 300;
+
 type Shown = "keys" | "actions" | "history" | "lay";
 
 export function PlateEditor() {
@@ -211,9 +214,9 @@ function Editor({ id }: { id: number }) {
           ...(redo === null ? [] : [{ name: "Redo", note: redo, act: plate.redo }]),
           { name: "Copy picture", act: copy },
           { name: "Copy the hex codes of all cells", act: async () => setSaid(await copyColors(figure)) },
-          { name: "See the history", act: () => setShown("history") },
+          { name: "See the history", act: () => setTimeout(() => setShown("history"), AFTER) },
           { name: "Start another plate from this one", act: another },
-          { name: "Lay this plate on another table", act: () => setShown("lay") },
+          { name: "Lay this plate on another table", act: () => setTimeout(() => setShown("lay"), AFTER) },
           { name: "Show the page larger", act: () => magnify(1) },
           { name: "Show the page smaller", act: () => magnify(-1) },
           { name: "Fit the page to the screen", act: () => magnify(0) },
