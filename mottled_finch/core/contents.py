@@ -93,7 +93,7 @@ def contents_of(table: Table, recipe: Recipe, pivot: PivotSpec, matrix: Matrix) 
     )
 
 
-def line_of(labels: Labels, members: tuple[Labels, ...]) -> int | None:
+def _line_of(labels: Labels, members: tuple[Labels, ...]) -> int | None:
     """Where a member stands on its side, by all of its labels."""
     return members.index(labels) if labels in members else None
 
@@ -107,7 +107,7 @@ def _beside(table: Table, pivot: PivotSpec, measure: MeasureSpec, path: str) -> 
 def _aside(matrix: Matrix, pivot: PivotSpec) -> Mask:
     found = np.zeros(matrix.shape, dtype=bool)
     for cell in pivot.aside.cells:
-        row, column = line_of(cell.row, matrix.rows), line_of(cell.column, matrix.columns)
+        row, column = _line_of(cell.row, matrix.rows), _line_of(cell.column, matrix.columns)
         if row is not None and column is not None:
             found[row, column] = True
     return found

@@ -9,6 +9,7 @@ from .survey import QUESTIONS
 
 _NO_TESTS = {"field": "line", "not_in": ["TEST"]}
 _KNOWN_PIERS = {"field": "pier", "in": list(PIERS)}
+_LATENESS = {"measure": {"take": "average", "of": "minutes_late"}, "keep": [_KNOWN_PIERS, _NO_TESTS]}
 _PROMISED = {"targets": {"our promise": 5}}
 _PROMISE = {"low": {"at": 0}, "middle": {"target": "our promise"}, "high": {"at": 17}}
 _COUNTED = {"caption": "n = {n} departures.", "source": "Source: berth log, {from} to {to}."}
@@ -22,8 +23,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "pivot": {
             "rows": [{"field": "pier"}],
             "columns": [{"field": "departed", "cut": "month"}],
-            "measure": {"take": "average", "of": "minutes_late"},
-            "keep": [_KNOWN_PIERS, _NO_TESTS],
+            **_LATENESS,
             "totals": {"rows": True, "columns": True},
         },
         "color": {
@@ -47,8 +47,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "pivot": {
             "rows": [{"field": "pier"}],
             "columns": [{"field": "departed", "cut": "month"}],
-            "measure": {"take": "average", "of": "minutes_late"},
-            "keep": [_KNOWN_PIERS, _NO_TESTS],
+            **_LATENESS,
             "order": {"rows": {"by": "total", "descending": True}},
         },
         "color": {"palette": "kingcup", "high_is": "bad", **_PROMISE},
@@ -105,8 +104,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "pivot": {
             "rows": [{"field": "line"}, {"field": "pier"}],
             "columns": [{"field": "departed", "cut": "quarter"}, {"field": "departed", "cut": "month"}],
-            "measure": {"take": "average", "of": "minutes_late"},
-            "keep": [_KNOWN_PIERS, _NO_TESTS],
+            **_LATENESS,
             "totals": {"rows": True, "columns": True},
         },
         "color": {

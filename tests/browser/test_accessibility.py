@@ -147,6 +147,8 @@ def test_history_and_another_table(editor):
     editor.keyboard.press("Enter")
     expect(editor.get_by_label("The other table")).to_be_visible()
     assert violations(editor) == []
+    editor.keyboard.press("Escape")
+    expect(editor.get_by_role("dialog")).to_have_count(0)
 
 
 def test_live_facts_and_a_caution_to_dismiss(page):

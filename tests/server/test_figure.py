@@ -66,7 +66,7 @@ class TestPictures:
         name = names.pop()
         found = figure(client, made, page={"underlay": {"picture": name}})
         address = found["scene"]["under"]["picture"]
-        assert address == f"/api/pictures/{name.removeprefix('kept:')}"
+        assert address == f"/api/files/{name.removeprefix('kept:')}"
         assert client.get(address).content == png()
         assert client.get(address)["Content-Type"] == "image/png"
 
@@ -91,7 +91,7 @@ class TestPictures:
         answer = client.change(made, pivot=SUMS, page={"underlay": {"picture": "kept:0000"}})
         assert answer.status_code == 422
         assert answer.json()["path"] == "page.underlay.picture"
-        assert client.get("/api/pictures/0000").status_code == 404
+        assert client.get("/api/files/0000").status_code == 404
 
 
 class TestFonts:

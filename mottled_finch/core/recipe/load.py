@@ -176,12 +176,13 @@ def _read_choice(kind: Any, received: Any, path: str) -> Any:
             return _read(choice, received, path)
     if isinstance(received, str) and words:
         raise RecipeError(
-            f'"{received}" is not known here; give a number, or {did_you_mean(received, words)}',
+            f'"{received}" is not known here; {"give a number, or " if float in plain else ""}{did_you_mean(received, words)}',
             path=_place(path),
             received=received,
             allowed=words,
         )
-    raise _mistake(" or ".join([json.dumps(word) for word in words] + [_NOUNS[choice] for choice in plain]), received, path)
+    nouns = [_NOUNS[choice] for choice in plain] or ["an object"]
+    raise _mistake(" or ".join([json.dumps(word) for word in words] + nouns), received, path)
 
 
 def _read_one_of(specs: list[Any], received: Any, path: str) -> Any:

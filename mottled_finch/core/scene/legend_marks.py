@@ -107,7 +107,8 @@ def _text(
 ) -> None:
     ink = page.theme.quiet if quiet else page.theme.ink
     weight: Weight = 600 if bold else 400
-    page.texts.append(Text(part="legend", x=x, y=y, text=words, size=size, weight=weight, ink=ink, full=full))
+    length = width_of(words, size, weight)
+    page.texts.append(Text(part="legend", x=x, y=y, text=words, size=size, weight=weight, ink=ink, full=full, length=length))
 
 
 def _color(page: Page, step: int, x: float, y: float, width: float, height: float) -> None:
@@ -123,13 +124,13 @@ def _swatch(page: Page, legend: Legend, hatched: bool, words: str) -> _Item:
         if hatched:
             page.hatchings.append(Hatching(part="legend", x=x, y=y, width=legend.ramp_width, height=side))
         else:
-            held_back(page, x, y, legend.ramp_width, side)
+            _held_back(page, x, y, legend.ramp_width, side)
         _text(page, x + legend.tick_x, y + side / 2 + legend.size * CAP_HEIGHT / 2, words, legend.size)
 
     return _Item(legend.tick_x + width_of(words, legend.size), side, draw)
 
 
-def held_back(page: Page, x: float, y: float, width: float, height: float) -> None:
+def _held_back(page: Page, x: float, y: float, width: float, height: float) -> None:
     """The look of a cell that is hidden, as it is in the cells: a plain ground and a short dash."""
     page.boxes.append(Box(part="legend", x=x, y=y, width=width, height=height, fill=page.theme.blank))
     dash = round(width * 0.36)

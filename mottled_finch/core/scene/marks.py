@@ -19,7 +19,7 @@ class Text:
     """One line of text. ``turned`` text reads upward. ``full`` is the whole text where ``text`` had to be cut.
 
     A head is that of a line of the matrix, its ``row`` or its ``column``: a member, a group, or all; a total has both. ``length``
-    is told of these: how long the text is.
+    is told of these, of the legend and of the foot of the page: how long the text is.
     """
 
     part: Part

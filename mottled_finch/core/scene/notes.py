@@ -4,7 +4,7 @@ labels, whatever the order; one whose labels are not there is not drawn, and kee
 
 from collections.abc import Sequence
 
-from ..pivot import Group, Labels
+from ..pivot import Group, Labels, Matrix
 from ..recipe.spec import NoteSpec
 from .marks import Box, Grid, Line, Text
 from .page import Page
@@ -15,11 +15,10 @@ Rect = tuple[float, float, float, float]
 _MOST_LINES = 8
 
 
-def placed_notes(page: Page) -> list[tuple[NoteSpec, range, range]]:
+def placed_notes(notes: Sequence[NoteSpec], matrix: Matrix) -> list[tuple[NoteSpec, range, range]]:
     """The notes whose labels are there, each with its rows and columns."""
-    matrix = page.matrix
     found = []
-    for note in page.recipe.notes:
+    for note in notes:
         rows = _lines(note.row, matrix.rows, matrix.row_groups)
         columns = _lines(note.column, matrix.columns, matrix.column_groups)
         if rows and columns:
@@ -39,7 +38,7 @@ def _lines(labels: Labels | None, members: Sequence[Labels], groups: Sequence[Gr
 def note_lines(page: Page) -> list[str]:
     """The words of the notes, numbered, as lines for the foot of the page."""
     found = []
-    numbered = [note for note, _, _ in placed_notes(page) if note.text]
+    numbered = [note for note, _, _ in placed_notes(page.recipe.notes, page.matrix) if note.text]
     for number, note in enumerate(numbered, start=1):
         words = page.facts.filled(note.text, f"notes[{page.recipe.notes.index(note)}].text")
         found += wrap(f"{number}  {words}", page.right - page.left, page.sizes.caption, 2)
@@ -49,7 +48,7 @@ def note_lines(page: Page) -> list[str]:
 def place_notes(page: Page, grid: Grid) -> None:
     """Outlines, and the numbers at their upper right corners."""
     number = 0
-    for note, rows, columns in placed_notes(page):
+    for note, rows, columns in placed_notes(page.recipe.notes, page.matrix):
         number += 1 if note.text else 0
         rects = _rects(grid, rows, columns)
         if note.outline:

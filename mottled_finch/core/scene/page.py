@@ -13,7 +13,7 @@ from ..recipe.spec import Recipe
 from ..words import default_caption, default_title
 from .marks import Box, Hatching, Line, Part, Text, Weight
 from .themes import theme_of
-from .type import wrap
+from .type import width_of, wrap
 
 ALL = "All"
 
@@ -89,7 +89,8 @@ def lines_from_below(page: Page, part: Part, lines: Sequence[str]) -> None:
     size = page.sizes.caption
     for i, line in enumerate(reversed(lines)):
         y = page.bottom - i * round(size * 1.4)
-        page.texts.append(Text(part=part, x=page.left, y=y, text=line, size=size, ink=page.theme.quiet))
+        length = width_of(line, size)
+        page.texts.append(Text(part=part, x=page.left, y=y, text=line, size=size, ink=page.theme.quiet, length=length))
     page.bottom -= round(len(lines) * size * 1.4 + page.sizes.head * 0.5) if lines else 0
 
 

@@ -20,7 +20,7 @@ from ..problems import Problem
 from ..tables.mended import data_of, mended, spec_of, whole
 from ..tables.models import Table
 from ..tables.storage import EDITIONS
-from . import pictures
+from . import kept_files
 from .models import Plate
 from .wanted import WANTED
 
@@ -36,12 +36,12 @@ def full_recipe(plate: Plate) -> dict[str, Any]:
     table = plate.table
     targets = {**table.targets(), **recipe.table.targets}
     spec = recipe.table if recipe.table.mends else replace(spec_of(table.mends()), **table.edition().asked)
-    return dump_recipe(replace(pictures.whole(recipe), table=replace(spec, targets=targets)))
+    return dump_recipe(replace(kept_files.whole(recipe), table=replace(spec, targets=targets)))
 
 
 def _figure(table: Table, recipe: Recipe) -> Figure:
     own = TableSpec(targets=recipe.table.targets)
-    return make_figure(_data(table, recipe), replace(pictures.whole(recipe), table=own), table.targets())
+    return make_figure(_data(table, recipe), replace(kept_files.whole(recipe), table=own), table.targets())
 
 
 def _data(table: Table, recipe: Recipe) -> CoreTable:
@@ -153,7 +153,7 @@ def _change_of_targets(before: dict[str, float], after: dict[str, float]) -> str
 
 def start_plate(table: Table, recipe: Recipe | None) -> tuple[Plate, Figure]:
     """A new plate. Without a recipe, one is suggested from the table's columns."""
-    recipe = pictures.stored(_own(table, recipe or suggest_recipe(data_of(table))))
+    recipe = kept_files.stored(_own(table, recipe or suggest_recipe(data_of(table))))
     figure = _figure(table, recipe)
     with transaction.atomic():
         plate = Plate.objects.create(table=table, at=0)
@@ -169,7 +169,7 @@ def change_plate(plate_id: int, recipe: Recipe) -> tuple[Plate, Figure]:
     with transaction.atomic():
         plate = Plate.objects.select_for_update().get(pk=plate_id)
         standing = load_recipe(plate.standing().recipe)
-        recipe = pictures.stored(_own(plate.table, recipe))
+        recipe = kept_files.stored(_own(plate.table, recipe))
         with while_wanted(WANTED.begin(f"plate {plate_id}")):
             figure = _figure(plate.table, recipe)
         if recipe != standing:

@@ -34,7 +34,7 @@ class Version(models.Model):
         ordering = ["number"]
 
 
-class Picture(models.Model):
+class KeptFile(models.Model):
     """A picture that lies under cells, or a font of the house, by the SHA-256 of its content."""
 
     digest = models.CharField(max_length=64, primary_key=True)

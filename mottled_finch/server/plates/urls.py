@@ -1,14 +1,12 @@
 from django.urls import path
 
+from .file_views import Fonts, OneFile, Pictures
 from .views import (
     Export,
-    Fonts,
     GiveUp,
     HistoryOfPlate,
-    OnePicture,
     OnePlate,
     Others,
-    Pictures,
     PlateRecipe,
     PlateRecords,
     PlateRecordsFile,
@@ -30,7 +28,7 @@ urlpatterns = [
     path("plates/<int:pk>/history", HistoryOfPlate.as_view()),
     path("pictures", Pictures.as_view()),
     path("fonts", Fonts.as_view()),
-    path("pictures/<str:digest>", OnePicture.as_view()),
+    path("files/<str:digest>", OneFile.as_view()),
     path("plates/<int:pk>/give-up", GiveUp.as_view()),
     path("plates/<int:pk>/records", PlateRecords.as_view()),
     path("plates/<int:pk>/records.csv", PlateRecordsFile.as_view()),

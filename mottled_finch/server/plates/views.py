@@ -8,7 +8,6 @@ from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
-from rest_framework.parsers import BaseParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
@@ -25,21 +24,17 @@ from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
 from mottled_finch.core.recipe import dump_recipe, load_recipe, load_table_part, merge_patch
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.scene.legend import bands_of
-from mottled_finch.core.scene.typeface import MOST_BYTES as MOST_FONT_BYTES
 from mottled_finch.core.statement import read_statement, write_statement
 from mottled_finch.core.table import csv_of
 from mottled_finch.core.targets import with_targets
-from mottled_finch.core.underlay import MOST_BYTES
 from mottled_finch.core.wording import beginning
 from mottled_finch.core.words import default_caption, default_title, measure_words
 
 from ..openapi import (
-    FontAnswer,
     HistoryAnswer,
     MatrixAnswer,
     MatrixStart,
     OthersAnswer,
-    PictureAnswer,
     PlateAnswer,
     PlateFigureAnswer,
     PlateStart,
@@ -57,8 +52,8 @@ from ..tables.answers import table_answer
 from ..tables.mended import data_of
 from ..tables.models import Table
 from ..tables.records import WINDOW_MOST, shown
-from ..tables.views import RawParser, body, length, whole_number
-from . import pictures
+from ..tables.views import body, whole_number
+from . import kept_files
 from .actions import (
     Behind,
     change_plate,
@@ -72,7 +67,7 @@ from .actions import (
     start_plate,
     step_plate,
 )
-from .models import Picture, Plate
+from .models import Plate
 from .wanted import WANTED
 
 _CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer)}
@@ -166,47 +161,6 @@ class HistoryOfPlate(APIView):
             raise Problem(422, 'Say which step; give its number as "number".', "number")
         plate = go_to(pk, number)
         return Response(_both(plate, figure_of(plate)))
-
-
-class Pictures(APIView):
-    def get_parsers(self) -> list[BaseParser]:
-        return [RawParser()]
-
-    @extend_schema(
-        operation_id="give_picture",
-        request={"application/octet-stream": OpenApiTypes.BINARY},
-        responses={201: refers_to(PictureAnswer), 422: refers_to(ProblemAnswer), 413: refers_to(ProblemAnswer)},
-    )
-    def post(self, request: Request) -> Response:
-        """Keep a picture, PNG or JPEG, which is the body of the request, to be laid under cells by its name."""
-        if length(request) > MOST_BYTES:
-            raise Problem(413, f"The picture is too large; give one of at most {MOST_BYTES // 10**6} MB.")
-        return Response({"picture": pictures.keep(request._request.read(MOST_BYTES + 1))}, status=201)
-
-
-class Fonts(APIView):
-    def get_parsers(self) -> list[BaseParser]:
-        return [RawParser()]
-
-    @extend_schema(
-        operation_id="give_font",
-        request={"application/octet-stream": OpenApiTypes.BINARY},
-        responses={201: refers_to(FontAnswer), 422: refers_to(ProblemAnswer), 413: refers_to(ProblemAnswer)},
-    )
-    def post(self, request: Request) -> Response:
-        """Keep a font, TTF, OTF or WOFF, which is the body of the request, for pages to use by its name."""
-        if length(request) > MOST_FONT_BYTES:
-            raise Problem(413, f"The font is too large; give one of at most {MOST_FONT_BYTES // 10**6} MB.")
-        return Response({"font": pictures.keep_font(request._request.read(MOST_FONT_BYTES + 1))}, status=201)
-
-
-class OnePicture(APIView):
-    @extend_schema(operation_id="picture", responses={(200, "image/png"): OpenApiTypes.BINARY})
-    def get(self, _request: Request, digest: str) -> HttpResponse:
-        """A picture that is kept."""
-        kept = get_object_or_404(Picture, pk=digest)
-        headers = {"Cache-Control": "private, max-age=31536000, immutable"}
-        return HttpResponse(kept.content, content_type=kept.media_type, headers=headers)
 
 
 class GiveUp(APIView):
@@ -408,10 +362,10 @@ def _scene_answer(scene: Scene, recipe: Recipe, family: str) -> dict[str, Any]:
     marks = {kind: [vars(mark) for mark in getattr(scene, kind)] for kind in ("texts", "boxes", "hatchings", "lines")}
     under = None
     if scene.under is not None and recipe.page.underlay is not None:
-        under = {**vars(scene.under), "picture": pictures.address_of(recipe.page.underlay.picture)}
+        under = {**vars(scene.under), "picture": kept_files.address_of(recipe.page.underlay.picture)}
     font = recipe.page.font
     faces = () if font is None else ((400, font.regular), (600, font.bold or font.regular))
-    typeface = {"family": family, "faces": [{"weight": weight, "address": pictures.address_of(name)} for weight, name in faces]}
+    typeface = {"family": family, "faces": [{"weight": weight, "address": kept_files.address_of(name)} for weight, name in faces]}
     return {
         **vars(scene),
         **marks,

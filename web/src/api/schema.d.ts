@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/files/{digest}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A picture or font that is kept. */
+        get: operations["kept_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fonts": {
         parameters: {
             query?: never;
@@ -171,23 +188,6 @@ export interface paths {
         put?: never;
         /** @description Keep a picture, PNG or JPEG, which is the body of the request, to be laid under cells by its name. */
         post: operations["give_picture"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/pictures/{digest}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description A picture that is kept. */
-        get: operations["picture"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1495,7 +1495,7 @@ export interface components {
             blank: string;
             hatch: string;
         };
-        /** @description One line of text. ``turned`` text reads upward. ``full`` is the whole text where ``text`` had to be cut. A head is that of a line of the matrix, its ``row`` or its ``column``: a member, a group, or all; a total has both. ``length`` is told of these: how long the text is. */
+        /** @description One line of text. ``turned`` text reads upward. ``full`` is the whole text where ``text`` had to be cut. A head is that of a line of the matrix, its ``row`` or its ``column``: a member, a group, or all; a total has both. ``length`` is told of these, of the legend and of the foot of the page: how long the text is. */
         Text: {
             /** @enum {unknown} */
             part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
@@ -1787,6 +1787,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AboutAnswer"];
+                };
+            };
+        };
+    };
+    kept_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                digest: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
                 };
             };
         };
@@ -2183,27 +2204,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemAnswer"];
-                };
-            };
-        };
-    };
-    picture: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                digest: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "image/png": string;
                 };
             };
         };

@@ -4,48 +4,56 @@ import { api, sentenceOf } from "../../api/client";
 import { whenSaved } from "../../shared/numbers";
 import { Sheet } from "../../shared/Sheet";
 
-type Props = { plate: number; revision: string; onGo: (number: number) => void; onClose: () => void };
+type Props = { plate: number; revision: string; onGo: (number: number) => void };
 
 /** Every step of a plate, the latest first; a click goes back to one, or forth. */
-export function HistorySheet({ plate, revision, onGo, onClose }: Props) {
-  const { data, error } = useQuery({ queryKey: ["history", plate, revision], queryFn: () => api.history(plate) });
+export function HistorySheet({ open, onClose, ...props }: Props & { open: boolean; onClose: () => void }) {
   return (
-    <Sheet heading="History" open onClose={onClose} width="520px">
+    <Sheet heading="History" open={open} onClose={onClose} width="520px">
       <Dialog.Body pb="20px" maxH="60vh" overflowY="auto">
-        {error && <Box color="alarm">{sentenceOf(error)}</Box>}
-        <Box as="ol" listStyleType="none" aria-label="Steps">
-          {data?.steps.toReversed().map((step) => {
-            const stands = step.number === data.at;
-            return (
-              <li key={step.number}>
-                <chakra.button
-                  type="button"
-                  display="flex"
-                  w="100%"
-                  gap="12px"
-                  py="6px"
-                  px="8px"
-                  textAlign="start"
-                  borderTopWidth="1px"
-                  borderColor="line"
-                  cursor={stands ? "default" : "pointer"}
-                  fontWeight={stands ? "600" : "400"}
-                  color={step.number > data.at ? "quiet" : "ink"}
-                  bg={stands ? "amberWash" : undefined}
-                  aria-current={stands ? "step" : undefined}
-                  _hover={{ bg: "amberWash" }}
-                  onClick={() => !stands && onGo(step.number)}
-                >
-                  <Box flex="1">{step.change}</Box>
-                  <Box color="quiet" fontWeight="400" textStyle="small" flex="none">
-                    {stands ? "stands now" : whenSaved(step.made)}
-                  </Box>
-                </chakra.button>
-              </li>
-            );
-          })}
-        </Box>
+        {open && <Steps {...props} />}
       </Dialog.Body>
     </Sheet>
+  );
+}
+
+function Steps({ plate, revision, onGo }: Props) {
+  const { data, error } = useQuery({ queryKey: ["history", plate, revision], queryFn: () => api.history(plate) });
+  return (
+    <>
+      {error && <Box color="alarm">{sentenceOf(error)}</Box>}
+      <Box as="ol" listStyleType="none" aria-label="Steps">
+        {data?.steps.toReversed().map((step) => {
+          const stands = step.number === data.at;
+          return (
+            <li key={step.number}>
+              <chakra.button
+                type="button"
+                display="flex"
+                w="100%"
+                gap="12px"
+                py="6px"
+                px="8px"
+                textAlign="start"
+                borderTopWidth="1px"
+                borderColor="line"
+                cursor={stands ? "default" : "pointer"}
+                fontWeight={stands ? "600" : "400"}
+                color={step.number > data.at ? "quiet" : "ink"}
+                bg={stands ? "amberWash" : undefined}
+                aria-current={stands ? "step" : undefined}
+                _hover={{ bg: "amberWash" }}
+                onClick={() => !stands && onGo(step.number)}
+              >
+                <Box flex="1">{step.change}</Box>
+                <Box color="quiet" fontWeight="400" textStyle="small" flex="none">
+                  {stands ? "stands now" : whenSaved(step.made)}
+                </Box>
+              </chakra.button>
+            </li>
+          );
+        })}
+      </Box>
+    </>
   );
 }

@@ -13,7 +13,15 @@ type Props = { table: number; recipe: Recipe; onClose: () => void };
 type Missing = { field: string; allowed: readonly string[] };
 
 /** The plate laid on another table: what it asks for and the table lacks is asked for, a column at a time. */
-export function LayOnSheet({ table, recipe, onClose }: Props) {
+export function LayOnSheet({ open, ...props }: Props & { open: boolean }) {
+  return (
+    <Sheet heading="Lay this plate on another table" open={open} onClose={props.onClose} width="460px">
+      <Dialog.Body pb="20px">{open && <LayOn {...props} />}</Dialog.Body>
+    </Sheet>
+  );
+}
+
+function LayOn({ table, recipe, onClose }: Props) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const tables = (useTables().data ?? []).filter(({ id }) => id !== table);
@@ -39,54 +47,48 @@ export function LayOnSheet({ table, recipe, onClose }: Props) {
     }
   }
 
-  return (
-    <Sheet heading="Lay this plate on another table" open onClose={onClose} width="460px">
-      <Dialog.Body pb="20px">
-        {tables.length ? (
-          <Box
-            as="form"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void lay();
-            }}
-          >
-            <Select
-              label="The other table"
-              value={chosen}
-              options={[["", "choose a table"], ...tables.map(({ id, name }) => [String(id), name] as const)]}
-              onChange={(next) => {
-                setChosen(next);
-                setLaid({ ...recipe, table: undefined });
-                setMissing(null);
-                setRefused("");
-              }}
-            />
-            {refused && (
-              <Box role="alert" color="alarm" mt="10px">
-                {refused}
-              </Box>
-            )}
-            {missing && (
-              <Flex align="center" gap="10px" mt="10px">
-                <Box flex="none">In place of “{missing.field}”</Box>
-                <Select
-                  label={`In place of ${missing.field}`}
-                  value={stands}
-                  options={[["", "choose"], ...missing.allowed.map((name) => [name, name] as const)]}
-                  onChange={setStands}
-                />
-              </Flex>
-            )}
-            <Flex justify="end" mt="14px">
-              <Button variant="lead" size="sm" type="submit" disabled={!chosen || (missing !== null && !stands)}>
-                Lay it there
-              </Button>
-            </Flex>
-          </Box>
-        ) : (
-          <Box color="quiet">There is no other table yet; drop one on the desk.</Box>
-        )}
-      </Dialog.Body>
-    </Sheet>
+  return tables.length ? (
+    <Box
+      as="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void lay();
+      }}
+    >
+      <Select
+        label="The other table"
+        value={chosen}
+        options={[["", "choose a table"], ...tables.map(({ id, name }) => [String(id), name] as const)]}
+        onChange={(next) => {
+          setChosen(next);
+          setLaid({ ...recipe, table: undefined });
+          setMissing(null);
+          setRefused("");
+        }}
+      />
+      {refused && (
+        <Box role="alert" color="alarm" mt="10px">
+          {refused}
+        </Box>
+      )}
+      {missing && (
+        <Flex align="center" gap="10px" mt="10px">
+          <Box flex="none">In place of “{missing.field}”</Box>
+          <Select
+            label={`In place of ${missing.field}`}
+            value={stands}
+            options={[["", "choose"], ...missing.allowed.map((name) => [name, name] as const)]}
+            onChange={setStands}
+          />
+        </Flex>
+      )}
+      <Flex justify="end" mt="14px">
+        <Button variant="lead" size="sm" type="submit" disabled={!chosen || (missing !== null && !stands)}>
+          Lay it there
+        </Button>
+      </Flex>
+    </Box>
+  ) : (
+    <Box color="quiet">There is no other table yet; drop one on the desk.</Box>
   );
 }

@@ -45,14 +45,10 @@ function boxOf(scene: Scene, part: "legend" | "notes") {
   const texts = scene.texts.filter((text) => text.part === part && (part === "legend" || text.anchor !== "middle"));
   const boxes = part === "legend" ? scene.boxes.filter((box) => box.part === part) : [];
   if (!texts.length && !boxes.length) return null;
-  const long = (text: Scene["texts"][number]) => text.text.length * text.size * 0.52;
   return {
     left: Math.min(...texts.map((text) => text.x), ...boxes.map((box) => box.x)),
     top: Math.min(...texts.map((text) => text.y - text.size), ...boxes.map((box) => box.y)),
-    right: Math.min(
-      scene.width - 2,
-      Math.max(...texts.map((text) => text.x + long(text)), ...boxes.map((box) => box.x + box.width)),
-    ),
+    right: Math.max(...texts.map((text) => text.x + (text.length ?? 0)), ...boxes.map((box) => box.x + box.width)),
     bottom: Math.max(...texts.map((text) => text.y + text.size * 0.3), ...boxes.map((box) => box.y + box.height)),
   };
 }

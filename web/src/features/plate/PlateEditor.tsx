@@ -28,9 +28,6 @@ import { Tray } from "./tray/Tray";
 import { usePlate } from "./usePlate";
 import { useView } from "./view";
 
-/** The list of actions must be gone before a sheet comes, or it takes the focus from it and closes it. */
-const AFTER = 300;
-
 type Shown = "keys" | "actions" | "history" | "lay";
 
 export function PlateEditor() {
@@ -53,7 +50,6 @@ function Editor({ id }: { id: number }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const set = useView((view) => view.set);
-  const chosen = useView((view) => view.chosen);
   const behind = useView((view) => view.behind);
   useEffect(
     () =>
@@ -96,6 +92,7 @@ function Editor({ id }: { id: number }) {
   if (isPending || !table.data) return <Loading />;
 
   const { figure } = data;
+  const { chosen } = useView.getState();
   const { recipe, undo, redo, saved, table_name } = data.plate;
 
   async function copy() {
@@ -193,15 +190,14 @@ function Editor({ id }: { id: number }) {
         />
       )}
       {over && <DropFrame />}
-      {shown === "history" && (
-        <HistorySheet
-          plate={id}
-          revision={`${data.plate.revision} ${saved}`}
-          onGo={plate.goTo}
-          onClose={close("history")}
-        />
-      )}
-      {shown === "lay" && <LayOnSheet table={data.plate.table} recipe={recipe} onClose={close("lay")} />}
+      <HistorySheet
+        plate={id}
+        revision={`${data.plate.revision} ${saved}`}
+        open={shown === "history"}
+        onGo={plate.goTo}
+        onClose={close("history")}
+      />
+      <LayOnSheet table={data.plate.table} recipe={recipe} open={shown === "lay"} onClose={close("lay")} />
       <Keys keys={KEYS} open={shown === "keys"} onClose={close("keys")} />
       <Actions
         plate={id}
@@ -214,15 +210,16 @@ function Editor({ id }: { id: number }) {
           ...(redo === null ? [] : [{ name: "Redo", note: redo, act: plate.redo }]),
           { name: "Copy picture", act: copy },
           { name: "Copy the hex codes of all cells", act: async () => setSaid(await copyColors(figure)) },
-          { name: "See the history", act: () => setTimeout(() => setShown("history"), AFTER) },
+          { name: "See the history", act: () => setShown("history") },
           { name: "Start another plate from this one", act: another },
-          { name: "Lay this plate on another table", act: () => setTimeout(() => setShown("lay"), AFTER) },
+          { name: "Lay this plate on another table", act: () => setShown("lay") },
           { name: "Show the page larger", act: () => magnify(1) },
           { name: "Show the page smaller", act: () => magnify(-1) },
           { name: "Fit the page to the screen", act: () => magnify(0) },
           { name: "Type the statement", act: () => statement.current?.write() },
           { name: "Split by a further field", act: () => statement.current?.open("split") },
           { name: "See how fields move together", act: () => statement.current?.open("correlate") },
+          // Read when the list is opened, so that walking the cells does not draw the editor anew.
           ...(chosen
             ? cellActions(figure, recipe, chosen, plate.change)
                 .filter(({ off }) => !off)

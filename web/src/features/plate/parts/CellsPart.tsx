@@ -10,6 +10,7 @@ import type { Change } from "../usePlate";
 import { ColorField } from "./ColorField";
 import { Heading } from "./Heading";
 import { MeasurePick } from "./MeasurePick";
+import { NumberField } from "./NumberField";
 import { NumberLook } from "./NumberLook";
 
 type Cells = NonNullable<Recipe["cells"]>;
@@ -81,13 +82,13 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
       />
       <Line label="Size">
         <Flex align="center" gap="10px">
-          <SavedInput
-            aria-label="Size of values, in points"
-            size="sm"
-            placeholder="as fits"
-            value={cells.size === undefined ? "" : String(cells.size)}
-            fits={(text) => text === "" || (Number(text) >= 6 && Number(text) <= 72)}
-            onDone={(text) => onChange(withCells({ size: text === "" ? undefined : Number(text) }))}
+          <NumberField
+            label="Size of values, in points"
+            none="as fits"
+            least={6}
+            most={72}
+            value={cells.size}
+            onDone={(size) => onChange(withCells({ size }))}
           />
           <Toggle label="Bold" on={cells.bold ?? false} onChange={(bold) => onChange(withCells({ bold }))} />
         </Flex>
@@ -131,14 +132,13 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
       <Heading>Hidden</Heading>
       <Line label="Fewer than">
         <Flex align="center" gap="8px">
-          <SavedInput
-            aria-label="Hide cells on fewer records than"
-            size="sm"
-            w="64px"
-            placeholder="none"
-            value={cells.least_records === undefined ? "" : String(cells.least_records)}
-            fits={(text) => text === "" || /^[1-9]\d*$/.test(text)}
-            onDone={(text) => onChange(withCells({ least_records: text === "" ? undefined : Number(text) }))}
+          <NumberField
+            label="Hide cells on fewer records than"
+            none="none"
+            width="64px"
+            least={1}
+            value={cells.least_records}
+            onDone={(least_records) => onChange(withCells({ least_records }))}
           />
           <Box color="quiet">records</Box>
         </Flex>
@@ -146,14 +146,14 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
       <Heading>Gaps</Heading>
       <Line label="Between">
         <Flex align="center" gap="8px">
-          <SavedInput
-            aria-label="Gap between cells, in points"
-            size="sm"
-            w="64px"
-            placeholder="as fits"
-            value={cells.gap === undefined ? "" : String(cells.gap)}
-            fits={(text) => text === "" || (/^\d+$/.test(text) && Number(text) <= 40)}
-            onDone={(text) => onChange(withCells({ gap: text === "" ? undefined : Number(text) }))}
+          <NumberField
+            label="Gap between cells, in points"
+            none="as fits"
+            width="64px"
+            least={0}
+            most={40}
+            value={cells.gap}
+            onDone={(gap) => onChange(withCells({ gap }))}
           />
           <ColorField
             label="Color of the gaps"

@@ -1,12 +1,12 @@
 import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe } from "../../../api/client";
-import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
 import { Line } from "../Line";
 import { withHeads } from "../recipes";
 import type { Change } from "../usePlate";
 import { Heading } from "./Heading";
+import { NumberField } from "./NumberField";
 import { Written } from "./Written";
 
 type Heads = NonNullable<Recipe["heads"]>;
@@ -47,13 +47,13 @@ export function HeadsLook({ figure, recipe, onChange }: Props) {
       </Box>
       {nested && (
         <Line label="Groups apart">
-          <SavedInput
-            aria-label="Gap between groups, in points"
-            size="sm"
-            placeholder="as fits"
-            value={heads.group_gap === undefined ? "" : String(heads.group_gap)}
-            fits={(text) => text === "" || (/^\d+$/.test(text) && Number(text) <= 60)}
-            onDone={(text) => onChange(withHeads({ group_gap: text === "" ? undefined : Number(text) }))}
+          <NumberField
+            label="Gap between groups, in points"
+            none="as fits"
+            least={0}
+            most={60}
+            value={heads.group_gap}
+            onDone={(group_gap) => onChange(withHeads({ group_gap }))}
           />
         </Line>
       )}

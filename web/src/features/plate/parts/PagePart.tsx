@@ -10,6 +10,7 @@ import { PAGES } from "../Stage";
 import type { Change } from "../usePlate";
 import { ColorField } from "./ColorField";
 import { Heading } from "./Heading";
+import { NumberField } from "./NumberField";
 import { Radio } from "./Radio";
 
 type Page = NonNullable<Recipe["page"]>;
@@ -31,7 +32,6 @@ const THEMES = [
 export function PagePart({ recipe, onChange, onRefused }: Props) {
   const page = recipe.page ?? {};
   const { width = 960, height = 540 } = page;
-  const length = (text: string) => /^\d+$/.test(text) && Number(text) >= 120 && Number(text) <= 4000;
   return (
     <>
       <Box role="radiogroup" aria-label="Page size">
@@ -54,20 +54,20 @@ export function PagePart({ recipe, onChange, onRefused }: Props) {
       </Box>
       <Line label="Own, points">
         <Flex align="center" gap="6px">
-          <SavedInput
-            aria-label="Width, points"
-            size="sm"
-            value={String(width)}
-            fits={length}
-            onDone={(text) => onChange(withPage(Number(text), height))}
+          <NumberField
+            label="Width, points"
+            least={120}
+            most={4000}
+            value={width}
+            onDone={(next) => onChange(withPage(next ?? width, height))}
           />
           ×
-          <SavedInput
-            aria-label="Height, points"
-            size="sm"
-            value={String(height)}
-            fits={length}
-            onDone={(text) => onChange(withPage(width, Number(text)))}
+          <NumberField
+            label="Height, points"
+            least={120}
+            most={4000}
+            value={height}
+            onDone={(next) => onChange(withPage(width, next ?? height))}
           />
         </Flex>
       </Line>

@@ -10,7 +10,7 @@ from mottled_finch.core.recipe import Recipe
 from mottled_finch.core.scene.typeface import checked_font, font_content
 from mottled_finch.core.underlay import picture_from, picture_of
 
-from .models import Picture
+from .models import KeptFile
 
 _KEPT = "kept:"
 
@@ -43,7 +43,7 @@ def whole(recipe: Recipe) -> Recipe:
     def found(name: str, path: str) -> str:
         if not name.startswith(_KEPT):
             return name
-        kept = Picture.objects.filter(digest=name.removeprefix(_KEPT)).first()
+        kept = KeptFile.objects.filter(digest=name.removeprefix(_KEPT)).first()
         if kept is None:
             raise RecipeError("this file is not kept here; choose it again", path=path)
         return kept.address
@@ -53,7 +53,7 @@ def whole(recipe: Recipe) -> Recipe:
 
 def address_of(name: str) -> str:
     """Where a kept picture is found over HTTP."""
-    return f"/api/pictures/{name.removeprefix(_KEPT)}"
+    return f"/api/files/{name.removeprefix(_KEPT)}"
 
 
 def _keep(address: str) -> str:
@@ -61,7 +61,7 @@ def _keep(address: str) -> str:
     content = b64decode(letters)
     digest = hashlib.sha256(content).hexdigest()
     media_type = head.removeprefix("data:").partition(";")[0]
-    Picture.objects.get_or_create(digest=digest, defaults={"content": content, "media_type": media_type})
+    KeptFile.objects.get_or_create(digest=digest, defaults={"content": content, "media_type": media_type})
     return _KEPT + digest
 
 

@@ -11,7 +11,7 @@ class Migration(migrations.Migration):
 
     operations = [
         migrations.CreateModel(
-            name='Picture',
+            name='KeptFile',
             fields=[
                 ('digest', models.CharField(max_length=64, primary_key=True, serialize=False)),
                 ('media_type', models.CharField(max_length=20)),
