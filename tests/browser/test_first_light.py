@@ -123,7 +123,7 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
 
     # Values hidden, so that cell centers show color alone; then out
     page.get_by_role("tab", name="Cells").click()
-    page.get_by_text("Values printed in the cells").click()
+    page.get_by_label("Values", exact=True).select_option("none")
     settled(page)
     exported = json.loads(download(page, "Values and colors"))
     assert [labels[0] for labels in exported["rows"]] == STALLS

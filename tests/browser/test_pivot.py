@@ -145,7 +145,7 @@ def test_every_kind_of_measure_is_asked_for_part_by_part(page, api, number):
     expect(phrase(page, "The condition that is met")).to_have_text("minutes up to 5")
     settled(page)
     assert pivot(api, number)["measure"] == {"take": "share", "where": {"field": "minutes", "to": 5}}
-    assert figure(api, number)["percent"]
+    assert figure(api, number)["style"]["percent"]
     choose(page, "What is measured", "distinct")
     pick(page, "vessel")
     assert set(figure(api, number)["values"]) <= {3, 0}
@@ -199,9 +199,9 @@ def test_conditions_have_alternatives_and_the_largest(page, api, number):
 def test_an_unfinished_last_period_is_told_and_left_out(page, api, number):
     choose(page, "What goes across", "year and month left")
     settled(page)
-    expect(page.get_by_text("Unfinished: records end on 2025-03-20")).to_be_visible()
-    page.get_by_role("button", name="Leave out").click()
-    expect(page.get_by_text("Unfinished: records end")).to_have_count(0)
+    expect(page.get_by_text("The last period runs to 2025-03-31, but records end on 2025-03-20.")).to_be_visible()
+    page.get_by_role("button", name="Leave it out").click()
+    expect(page.get_by_text("but records end on")).to_have_count(0)
     settled(page)
     assert pivot(api, number)["keep"] == [{"field": "left", "to": "2025-02-28"}]
     assert figure(api, number)["columns"] == ["2024-11", "2024-12", "2025-01", "2025-02"]

@@ -1,30 +1,59 @@
-import { Input, type InputProps } from "@chakra-ui/react";
-import { useEffect, useState } from "react";
+import { Box, Input, type InputProps } from "@chakra-ui/react";
+import { useEffect, useId, useState } from "react";
 
 type Props = Omit<InputProps, "value" | "onChange" | "onBlur" | "onKeyDown"> & {
   value: string;
-  /** Whether what is typed can be saved; what cannot is marked and stays until it is put right. */
-  fits?: (text: string) => boolean;
+  /** What can be typed, as a sentence, where this text is none of it: it is told below the field, and the text stays to be put right. */
+  wrong?: (text: string) => string | null;
   onDone: (text: string) => void;
 };
 
 /** A line of text saved when it is left or on Enter; Escape puts back what stood there. */
-export function SavedInput({ value, fits = () => true, onDone, ...look }: Props) {
+export function SavedInput({ value, wrong = () => null, onDone, w, ...look }: Props) {
+  const id = useId();
   const [text, setText] = useState(value);
   useEffect(() => setText(value), [value]);
-  const done = () => text !== value && fits(text) && onDone(text);
+  const sentence = wrong(text);
+  const done = () => text !== value && !sentence && onDone(text);
   return (
-    <Input
-      bg="card"
-      borderColor={fits(text) ? "control" : "alarm"}
-      {...look}
-      value={text}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={done}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") done();
-        if (event.key === "Escape") setText(value);
-      }}
-    />
+    <Box position="relative" w={w ?? "100%"} flex={w ? "none" : "1"} minW="0">
+      <Input
+        bg="card"
+        borderColor={sentence ? "alarm" : "control"}
+        aria-invalid={sentence ? true : undefined}
+        aria-describedby={sentence ? id : undefined}
+        {...look}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={done}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") done();
+          if (event.key === "Escape") setText(value);
+        }}
+      />
+      {sentence && (
+        <Box
+          id={id}
+          role="alert"
+          position="absolute"
+          zIndex="1"
+          top="calc(100% + 3px)"
+          insetInlineEnd="0"
+          w="max-content"
+          maxW="200px"
+          px="8px"
+          py="4px"
+          textStyle="small"
+          textAlign="start"
+          bg="alarmWash"
+          color="alarm"
+          borderWidth="1px"
+          borderColor="alarm"
+          borderRadius="5px"
+        >
+          {sentence}
+        </Box>
+      )}
+    </Box>
   );
 }

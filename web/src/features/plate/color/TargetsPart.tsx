@@ -39,7 +39,7 @@ export function TargetsPart({ table, figure }: { table: number; figure: Figure }
             w="72px"
             textAlign="end"
             value={numberOut(figure.targets[name] as number, figure.style.percent)}
-            fits={(text) => typed(text) !== null}
+            wrong={(text) => (typed(text) === null ? "Write a number." : null)}
             onDone={(text) => void set({ ...figure.targets, [name]: typed(text) as number })}
           />
           <Button

@@ -185,7 +185,7 @@ function Limit({ figure, values, onChange }: { figure: Figure; values: Past; onC
         aria-label={`Values ${name}`}
         size="sm"
         value={typeof limit === "object" ? limit.target : limit === undefined ? "" : numberOut(limit, percent)}
-        fits={(text) => read(text) !== null}
+        wrong={(text) => (read(text) === null ? "Write a number or the name of a target." : null)}
         onDone={(text) => onChange(withCells({ values: { ...values, [name]: read(text) ?? undefined } }))}
       />
     </Line>

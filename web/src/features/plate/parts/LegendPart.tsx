@@ -89,7 +89,7 @@ function Ticks({ figure, ticks, onChange }: { figure: Figure; ticks: readonly Ti
             size="sm"
             w="84px"
             value={typeof tick.at === "object" ? tick.at.target : numberOut(tick.at, percent)}
-            fits={(text) => read(text) !== null}
+            wrong={(text) => (read(text) === null ? "Write a number or the name of a target." : null)}
             onDone={(text) => set(ticks.with(i, { ...tick, at: read(text) as Tick["at"] }) as Tick[])}
           />
           <SavedInput

@@ -1,3 +1,4 @@
+import { grouped } from "../../../shared/numbers";
 import { SavedInput } from "../../../shared/SavedInput";
 
 type Props = {
@@ -12,9 +13,13 @@ type Props = {
 };
 
 /** A whole number within limits, or none. */
-export function NumberField({ label, value, least, most = Number.MAX_SAFE_INTEGER, none, width, onDone }: Props) {
+export function NumberField({ label, value, least, most, none, width, onDone }: Props) {
+  const limits = most === undefined ? `of ${grouped(least)} or more` : `from ${grouped(least)} to ${grouped(most)}`;
+  const sentence = `Write a whole number ${limits}${none === undefined ? "" : ", or nothing"}.`;
   const fits = (text: string) =>
-    text === "" ? none !== undefined : /^\d+$/.test(text) && Number(text) >= least && Number(text) <= most;
+    text === ""
+      ? none !== undefined
+      : /^\d+$/.test(text) && Number(text) >= least && Number(text) <= (most ?? Infinity);
   return (
     <SavedInput
       aria-label={label}
@@ -22,7 +27,7 @@ export function NumberField({ label, value, least, most = Number.MAX_SAFE_INTEGE
       w={width}
       placeholder={none}
       value={value === undefined ? "" : String(value)}
-      fits={fits}
+      wrong={(text) => (fits(text) ? null : sentence)}
       onDone={(text) => onDone(text === "" ? undefined : Number(text))}
     />
   );

@@ -261,7 +261,9 @@ function Share({ label, value, onDone }: { label: string; value: number; onDone:
           size="sm"
           w="72px"
           value={String(Math.round(value * 1000) / 10)}
-          fits={(text) => text.trim() !== "" && Number(text) >= 0 && Number(text) <= 100}
+          wrong={(text) =>
+            text.trim() !== "" && Number(text) >= 0 && Number(text) <= 100 ? null : "Write a number from 0 to 100."
+          }
           onDone={(text) => onDone(Number(text) / 100)}
         />
         <Box color="quiet">%</Box>
