@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..table import smallest_codes
-from .kernels import BUFFERS, blocks_of, compiled, in_blocks
+from .kernels import BUFFERS, blocks_of, compiled, in_blocks, read_only
 
 Moments = NDArray[np.datetime64]
 Ordinals = NDArray[np.int64]
@@ -153,7 +153,7 @@ _USUAL = int(np.datetime64("1900-01-01", "D").astype(np.int64)), 1 << 16
 
 def clock_of(moments: Moments) -> Clock:
     """Day and hour of moments (datetime64[us], no NaT): in one pass where all are of usual days, else in another two."""
-    times = np.ascontiguousarray(moments.astype("datetime64[us]", copy=False)).view(np.int64)
+    times = read_only(np.ascontiguousarray(moments.astype("datetime64[us]", copy=False)).view(np.int64))
     usual = _told(times, *_USUAL, np.uint16)
     if usual is not None:
         return usual
@@ -215,7 +215,7 @@ def _looked_up(places: NDArray[Any], occurring: Ordinals, parts: Ordinals, ordin
     kind = smallest_codes(len(ordinals))
     table = np.zeros(int(occurring.max(initial=0)) + 1, dtype=kind)
     table[occurring] = np.searchsorted(ordinals, parts)
-    codes = BUFFERS.empty(len(places), kind)
+    places, codes = read_only(places), BUFFERS.empty(len(places), kind)
     list(in_blocks(lambda block: _look_up(places[block], table, codes[block]), blocks_of(len(places))))
     return codes
 

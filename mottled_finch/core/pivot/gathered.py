@@ -11,7 +11,7 @@ from ..errors import TableError
 from ..recipe.conditions import MeasureSpec
 from .matrix import Group
 from .measures import MEASURES
-from .partials import Partial, Regions
+from .partials import Partial, Regions, joined
 
 Lines = list[slice]
 """Sets of members of a side: each member by itself, each group, all of them."""
@@ -75,19 +75,15 @@ def gathered(
         if spec.take in ("count", "distinct") and spec.empty != "blank":
             nothing[:] = 0.0
         return Gathered(nothing, np.zeros(shape, dtype=np.int64), partials)
-    cells = Regions(place.ravel(), np.arange(place.size + 1))
     values, numbers = np.empty(shape), np.empty(shape, dtype=np.int64)
-    # Cells and totals apart, since the regions of totals are long and few.
-    parts: list[tuple[Any, Any, Regions]] = [
-        (slice(0, rows), slice(0, columns), cells),
-        (slice(0, rows), slice(columns, None), regions_of(down[:rows], across[columns:], place)),
-        (slice(rows, None), slice(0, None), regions_of(down[rows:], across, place)),
-    ]
-    for vertical, horizontal, regions in parts:
+    is_total = np.ones(shape, dtype=bool)
+    is_total[:rows, :columns] = False
+    # Cells and totals apart, since the regions of totals are long and few; all totals at once, to share them among processors.
+    totals = regions_of(down[:rows], across[columns:], place), regions_of(down[rows:], across, place)
+    for where, regions in (~is_total, Regions(place.ravel(), np.arange(place.size + 1))), (is_total, joined(*totals)):
         merged = [partial.over(regions) for partial in partials]
-        block = values[vertical, horizontal]
-        values[vertical, horizontal] = measured(spec, merged).reshape(block.shape)
-        numbers[vertical, horizontal] = merged[0].numbers.reshape(block.shape)
+        values[where] = measured(spec, merged)
+        numbers[where] = merged[0].numbers
     return Gathered(values, numbers, partials)
 
 

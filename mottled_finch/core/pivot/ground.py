@@ -31,7 +31,7 @@ MAX_COMBINATIONS = 1 << 23
 class Ground:
     """Which cells there are, in natural order, and which records are in them.
 
-    ``place`` of shape (rows, columns) gives each cell's place in the placement.
+    ``place`` of shape (rows, columns) gives each cell's number in the placement.
     """
 
     placement: Placement
@@ -105,7 +105,7 @@ def _reduced(
     placement = placed(source.table.records, levels, tests)
     side = side_of(levels, named, placement.records, panels=panels)
     member_of = np.full(placement.places, OUTSIDE, dtype=np.int64)
-    member_of[side.places] = np.arange(len(side))
+    member_of[placement.spots[side.places]] = np.arange(len(side))
     return side, [Level(codes=placement.index, member_of=member_of, labels=("",) * len(side))]
 
 

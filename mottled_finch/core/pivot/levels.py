@@ -13,7 +13,7 @@ from ..table import Column, Kind, Table, moment_label, number_label, smallest_co
 from ..wording import KIND_WORDS
 from .bins import bin_labels, binned, edges_of
 from .cuts import CUTS, WEEKDAY_NAMES, Calendar, clock_of, cut_clock
-from .kernels import blocks_of, compiled, in_blocks
+from .kernels import blocks_of, compiled, in_blocks, read_only
 from .memory import Memory
 from .natural import natural_key
 
@@ -154,8 +154,8 @@ def _whole(column: Column) -> Level:
 
 def narrowed(level: Level) -> Level:
     """The level with codes as narrow as its members allow, looked up once."""
-    codes = level.codes
-    assert codes is not None
+    assert level.codes is not None
+    codes = read_only(level.codes)
     kind = smallest_codes(len(level) + 1)
     if kind.itemsize >= codes.dtype.itemsize:
         return level

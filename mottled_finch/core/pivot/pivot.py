@@ -46,7 +46,7 @@ def behind(table: Table, pivot: PivotSpec, row: int, column: int) -> NDArray[np.
     down = lines_of(len(ground.rows), ground.row_groups)[laying.rows.lines[row]]
     across = lines_of(len(ground.columns), ground.column_groups)[laying.columns.lines[column]]
     wanted = np.zeros(ground.placement.places, dtype=bool)
-    wanted[ground.place[down, across]] = True
+    wanted[ground.placement.spots[ground.place[down, across]]] = True
     return np.flatnonzero(np.take(wanted, ground.placement.index, mode="clip"))
 
 
@@ -121,7 +121,7 @@ def _lay(source: Pivoting, pivot: PivotSpec) -> _Laying:
         all_values=_shown(pivot, laid, cells, rows.groups, columns.groups),
         all_records=counts.numbers[lines],
         kept=ground.placement.kept,
-        unplaced=int(ground.placement.counts[-2]),
+        unplaced=ground.placement.kept - int(ground.placement.records.sum()),
         unmeasured=int(counts.numbers[-1, -1] - found.numbers[-1, -1]),
         panels=pivot.split is not None,
         row_tree=rows.tree,

@@ -1,37 +1,75 @@
 """Which cell each record is in."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
+from dataclasses import dataclass
 from threading import Lock
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from .kernels import BUFFERS, blocks_of, in_blocks, place
+from .kernels import BUFFERS, blocks_of, in_blocks, place, read_only
 from .levels import OUTSIDE, Level
 from .source import Test
 
-_PLACERS: dict[int, Callable[..., None]] = {1: place.place_1, 2: place.place_2, 3: place.place_3}
+_SPARE = 4
+"""Codes are positions themselves as long as not more than one in so many of them has no member."""
+_FEW_PLACES = 1 << 16
+
+
+@dataclass(frozen=True, eq=False)
+class _Term:
+    """A level among the places: its codes, what position each code has in the level (None where it is the code itself), how many
+    positions there are, and which of them each member has.
+    """
+
+    codes: NDArray[Any]
+    position_of: NDArray[np.int64] | None
+    positions: int
+    members: NDArray[np.int64]
+
+
+def _term(level: Level) -> _Term:
+    """Where each member has one code of its own, codes need not be looked up: the order of places is nobody's concern."""
+    assert level.codes is not None
+    inside = np.flatnonzero(level.member_of != OUTSIDE)
+    codes = len(level.member_of)
+    if (
+        len(inside) == len(level)
+        and codes <= len(level) + 1 + len(level) // _SPARE
+        and len(np.unique(level.member_of[inside])) == len(level)
+    ):
+        members = np.empty(len(level), dtype=np.int64)
+        members[level.member_of[inside]] = inside
+        return _Term(level.codes, None, codes, members)
+    return _Term(level.codes, level.member_of + 1, len(level) + 1, np.arange(1, len(level) + 1))
 
 
 class Placement:
-    """The cell of each record, as a number, and the number of records of each cell.
+    """The place of each record, as a number, and the number of records of each place.
 
-    ``cells`` counts the cells; two places more are for records that are outside, one of their sides being blank, and for those
-    that a condition rejects. Blocks are placed when they are first asked for, so that what is gathered first reads them while
-    they are still in the processor's cache.
+    Cells are the combinations of the levels' members, the last level changing fastest; ``spots`` of shape (cells,) gives the place
+    of each. Further places are for records that are outside, one of their sides being blank; the last is for those that a condition
+    rejects. Blocks are placed when they are first asked for, so that what is gathered first reads them while they are still in the
+    processor's cache.
     """
 
-    def __init__(self, records: int, cells: int, terms: Sequence[tuple[NDArray[Any], NDArray[np.uint32]]]) -> None:
-        self.cells = cells
-        self.places = cells + 2
+    def __init__(self, records: int, levels: Sequence[Level], tests: Sequence[Test]) -> None:
+        terms = [_term(level) for level in levels if level.codes is not None]
+        self.spots = np.zeros(1, dtype=np.int64)
+        steps, places = [], 1
+        for term in reversed(terms):
+            self.spots = (term.members[:, None] * places + self.spots).ravel()
+            steps.append(places)
+            places *= term.positions
+        self.cells = len(self.spots)
+        self.places = places + 1
         self.blocks = blocks_of(records, self.places)
-        self._terms: list[tuple[NDArray[Any], NDArray[Any]]] = list(_combined(terms))
-        few = cells < place.FEW_CELLS and len(self._terms) <= place.FEW_TERMS
-        if few:
-            self._terms = [(codes, place.in_few(table)) for codes, table in self._terms]
-        self._rejected = place.FEW_REJECTED if few else place.REJECTED
-        self.index = BUFFERS.empty(records, np.uint16 if few else np.uint32)
+        kind = np.uint16 if self.places <= _FEW_PLACES else np.uint32
+        self.index = BUFFERS.empty(records, kind)
+        adds = [_adding(term, kind(step)) for term, step in zip(reversed(terms), steps, strict=True)]
+        rejects = [_rejecting(codes, kept, kind) for codes, kept in _joined(tests)]
+        self._begin, self._steps = _begun(adds, rejects)
         self._placed = [False] * len(self.blocks)
         self._counts: NDArray[np.int64] | None = None
         self._lock = Lock()
@@ -41,34 +79,28 @@ class Placement:
         return self.index.nbytes
 
     def block(self, number: int) -> NDArray[Any]:
-        """The cells of a block's records."""
+        """The places of a block's records."""
         where = self.blocks[number]
         index = self.index[where]
         if not self._placed[number]:
-            self._place(where, index)
+            spare = index.dtype.type(self.places - 1)
+            if self._begin:
+                here = [each[where] if isinstance(each, np.ndarray) else each for each in self._begin]
+                place.begin(*[*here, spare, index])
+            else:
+                index[:] = 0
+            for kernel, codes, by_code in self._steps:
+                kernel(codes[where], by_code, index)
+            if self._steps:
+                place.settle(index, spare)
             self._placed[number] = True
             if all(self._placed):
-                self._terms = []  # nothing of the table is held on to any longer than needed
+                self._begin, self._steps = (), []  # nothing of the table is held on to any longer than needed
         return index
-
-    def _place(self, where: slice, index: NDArray[Any]) -> None:
-        kind = index.dtype.type
-        cells, rejected = kind(self.cells), kind(self._rejected)
-        terms = [(codes[where], table) for codes, table in self._terms]
-        if 1 <= len(terms) <= len(_PLACERS) and all(codes.dtype == np.uint8 for codes, _ in terms):
-            tables = np.zeros((len(terms), 256), dtype=kind)
-            for row, (_, table) in zip(tables, terms, strict=True):
-                row[: len(table)] = table
-            _PLACERS[len(terms)](*(codes for codes, _ in terms), tables, index, cells, rejected)
-            return
-        index[:] = 0
-        for codes, table in terms:
-            place.add(codes, table, index)
-        place.settle(index, cells, rejected)
 
     @property
     def counts(self) -> NDArray[np.int64]:
-        """Records of each place, shape (cells + 2,): what is outside stands last but one, what is rejected last."""
+        """Records of each place, shape (places,)."""
         if self._counts is None:
             self.counted(sum(in_blocks(self._count, range(len(self.blocks))), np.zeros(self.places, dtype=np.int64)))
         assert self._counts is not None
@@ -87,7 +119,7 @@ class Placement:
     @property
     def records(self) -> NDArray[np.int64]:
         """Records of each cell, shape (cells,)."""
-        return self.counts[: self.cells]
+        return self.counts[self.spots]
 
     @property
     def kept(self) -> int:
@@ -95,39 +127,47 @@ class Placement:
         return int(self.counts[:-1].sum())
 
 
-def placed(records: int, sides: Sequence[Level], tests: Sequence[Test]) -> Placement:
+def placed(records: int, levels: Sequence[Level], tests: Sequence[Test]) -> Placement:
     """Place records by the levels of all sides, the outermost of the rows first, and by conditions."""
-    cells = 1
-    terms: list[tuple[NDArray[Any], NDArray[np.uint32]]] = []
-    for level in reversed(sides):
-        if level.codes is not None:
-            places = np.where(level.member_of == OUTSIDE, place.OUTSIDE, level.member_of * cells).astype(np.uint32)
-            terms.append((level.codes, places))
-        cells *= max(len(level), 1)
-    terms.reverse()
-    terms += [(codes, np.where(by_code, 0, place.REJECTED).astype(np.uint32)) for codes, by_code in tests]
-    if any(not len(level) for level in sides):
-        cells = 0
-    return Placement(records, cells, terms)
+    return Placement(records, levels, tests)
 
 
-def _combined(terms: Sequence[tuple[NDArray[Any], NDArray[np.uint32]]]) -> list[tuple[NDArray[Any], NDArray[np.uint32]]]:
-    """Terms over the same codes as one: a condition on a field that is a side costs nothing."""
-    found: dict[int, tuple[NDArray[Any], NDArray[np.uint32]]] = {}
-    for codes, table in terms:
-        same = found.get(id(codes))
-        if same is None:
-            found[id(codes)] = (codes, table)
-        else:
-            longer, shorter = (same[1], table) if len(same[1]) >= len(table) else (table, same[1])
-            both = longer.copy()
-            both[: len(shorter)] += shorter
-            found[id(codes)] = (codes, both)
-    combined = list(found.values())
-    if len(combined) <= place.MAX_TERMS:
-        return combined
-    # So many conditions that their sum could overflow: what is rejected is decided first.
-    rejected = np.zeros(len(combined[0][0]), dtype=np.uint8)
-    for codes, table in combined[place.MAX_TERMS - 1 :]:
-        rejected |= np.take(table, codes, mode="clip") >= place.REJECTED
-    return [*combined[: place.MAX_TERMS - 1], (rejected, np.array([0, place.REJECTED], dtype=np.uint32))]
+_Step = tuple[Any, NDArray[Any], Any]
+"""A kernel, codes of shape (records,), and what the kernel takes them with."""
+
+
+def _adding(term: _Term, step: Any) -> _Step:
+    codes = read_only(term.codes)
+    if term.position_of is None:
+        return place.add, codes, step
+    return place.add_by, codes, (term.position_of * int(step)).astype(step.dtype)
+
+
+def _rejecting(codes: NDArray[Any], kept: NDArray[np.bool_], kind: Any) -> _Step:
+    if len(kept) <= place.MASK_BITS:
+        return place.reject, read_only(codes), np.uint32(sum(1 << i for i in np.flatnonzero(kept).tolist()))
+    return place.reject_by, read_only(codes), np.where(kept, 0, np.iinfo(kind).max).astype(kind)
+
+
+def _begun(adds: list[_Step], rejects: list[_Step]) -> tuple[tuple[Any, ...], list[_Step]]:
+    """What ``place.begin`` is called with, or nothing; and the steps that are left for the other kernels."""
+    levels = [each for each in adds if each[0] is place.add and each[1].dtype == np.uint8][: place.BEGIN_LEVELS]
+    if not levels:
+        return (), [*adds, *rejects]
+    test = next((each for each in rejects if each[0] is place.reject and each[1].dtype == np.uint8), None)
+    codes = levels[0][1]
+    nothing = place.add, codes, levels[0][2].dtype.type(0)
+    begun = [*levels, *[nothing] * (place.BEGIN_LEVELS - len(levels))]
+    given = [each for _, *words in begun for each in words]
+    given += [codes, np.uint32(0xFFFFFFFF)] if test is None else test[1:]
+    return tuple(given), [each for each in (*adds, *rejects) if each is not test and not any(each is level for level in levels)]
+
+
+def _joined(tests: Sequence[Test]) -> list[Test]:
+    """Tests of the same codes as one."""
+    found: dict[int, Test] = {}
+    for codes, kept in tests:
+        _, before = found.get(id(codes), (codes, kept))
+        codes_known = min(len(before), len(kept))
+        found[id(codes)] = codes, before[:codes_known] & kept[:codes_known]
+    return list(found.values())

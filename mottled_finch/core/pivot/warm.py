@@ -7,53 +7,69 @@ from numpy.typing import NDArray
 
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, PivotSpec
-from ..table import Column, Kind, Table
+from ..table import Column, Kind, Table, smallest_codes
+from .levels import Level
 from .measures import MEASURES
 from .pivot import make_matrix
+from .pivoting import Pivoting
+from .placing import placed
 
+_RECORDS = 100_000
+_MEMBERS = {"few": 3, "many": 200, "wide": 900, "huge": 70_000}
+"""Codes of one byte, of one that are looked up, of two bytes and of four. Places of the last are numbered in four bytes, too."""
 _SPECS = {
     "percentile": MeasureSpec(take="percentile", of="value", p=90.0),
-    "share": MeasureSpec(take="share", where=ConditionSpec(field="group 1", in_=("0",))),
+    "share": MeasureSpec(take="share", where=ConditionSpec(field="few", in_=("0",))),
     "ratio": MeasureSpec(take="ratio", of="value", per="value"),
 }
 
 
 def warm_up() -> None:
-    """Make small pivots of every kind over codes of every width. What was compiled on this machine before is only loaded."""
+    """Gather everything that measures are made of, over codes and places of every width. What was compiled on this machine before
+    is only loaded.
+    """
     table = _table()
-    for take in MEASURES:
-        spec = _SPECS.get(take, MeasureSpec(take=take, of=None if take == "count" else "value"))  # type: ignore[arg-type]
-        for fields in (("group 1",), ("group 1", "group 2"), ("group 1", "wide"), ("group 1", "huge")):
-            make_matrix(table, PivotSpec(rows=tuple(LevelSpec(field=name) for name in fields), measure=spec))
-    for name in ("group 2", "wide", "huge", "moment"):
-        make_matrix(table, PivotSpec(measure=MeasureSpec(take="distinct", of=name)))
-    three = tuple(LevelSpec(field=f"group {i}") for i in (1, 2, 3))
+    source = Pivoting(table)
+    tests = tuple((table.column(name, "").data, np.arange(members + 1) < 5) for name, members in _MEMBERS.items())
+    for name, members in _MEMBERS.items():
+        # Members that have a code each, and those that share one.
+        level = _level(table, name, np.arange(-1, members))
+        shared = _level(table, name, np.arange(members + 1) // 2)
+        for levels in ((level,), (shared,)):
+            assert placed(_RECORDS, levels, tests).kept
+        for take in MEASURES:
+            spec = _SPECS.get(take, MeasureSpec(take=take, of=None if take == "count" else "value"))  # type: ignore[arg-type]
+            _gather(source, spec, level)
+        for other in _MEMBERS:
+            _gather(source, MeasureSpec(take="distinct", of=other), level)
     cuts = tuple(LevelSpec(field="moment", cut=cut) for cut in ("month", "hour"))
-    make_matrix(table, PivotSpec(rows=three, keep=(ConditionSpec(field="group 4", in_=("0",)),)))
-    make_matrix(table, PivotSpec(rows=three[:2], columns=three[2:], keep=(ConditionSpec(field="group 1", in_=("0",)),)))
-    make_matrix(table, PivotSpec(columns=cuts))
+    make_matrix(table, PivotSpec(rows=(LevelSpec(field="few"),), columns=cuts))
 
 
-_RECORDS = 1_000
+def _gather(source: Pivoting, spec: MeasureSpec, level: Level) -> None:
+    placement = placed(_RECORDS, (level,), ())
+    partials = [gathering.make(placement) for gathering in MEASURES[spec.take].gathers(source, spec, "measure")]
+    MEASURES[spec.take].value(spec, *partials)
+
+
+def _level(table: Table, name: str, member_of: NDArray[np.int64]) -> Level:
+    return Level(codes=table.column(name, "").data, member_of=member_of, labels=("",) * (int(member_of.max()) + 1))
 
 
 def _table() -> Table:
-    """Codes of one, two and four bytes, and a moment."""
     place = np.arange(_RECORDS)
-    groups = [_category(f"group {i}", place % (i + 1), np.uint8) for i in (1, 2, 3, 4)]
     moments = np.array("2025-01-01", dtype="datetime64[us]") + place.astype("timedelta64[h]")
     entries = np.concatenate([np.array(["NaT"], dtype="datetime64[us]"), moments])
     return Table(
         (
-            *groups,
-            _category("wide", place % 900, np.uint16),
-            _category("huge", place, np.uint32),
+            *(_category(name, place % members, members) for name, members in _MEMBERS.items()),
             Column(name="moment", kind=Kind.MOMENT, data=(place + 1).astype(np.uint32), entries=entries),
             Column(name="value", kind=Kind.NUMBER, data=place.astype(np.float64)),
         )
     )
 
 
-def _category(name: str, members: NDArray[np.int64], kind: type[np.unsignedinteger[Any]]) -> Column:
-    entries = np.array(["", *(str(i) for i in range(int(members.max()) + 1))], dtype=object)
-    return Column(name=name, kind=Kind.CATEGORY, data=(members + 1).astype(kind), entries=entries)
+def _category(name: str, codes: NDArray[np.int64], members: int) -> Column:
+    entries = np.array(["", *(str(i) for i in range(members))], dtype=object)
+    kind: Any = smallest_codes(members + 1)
+    return Column(name=name, kind=Kind.CATEGORY, data=(codes + 1).astype(kind), entries=entries)

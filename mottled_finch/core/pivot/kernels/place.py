@@ -1,88 +1,67 @@
-"""The cell of each record, as one number.
+"""The place of each record, as one number.
 
-Sides and conditions are all of one kind: codes, and a table that says what a code adds to the number. A blank side adds
-OUTSIDE and a condition that is not met adds REJECTED, which no cell's number reaches.
+Every level adds its own step for each position a record may have in it; every condition that is not met sets all bits, and what
+has all bits set ends in the one spare place behind the others. ``begin`` does what most pivots need in one loop, which a compiler
+turns into many records a step; each of the other kernels adds one thing to a block, whose numbers stay in the processor's cache.
 """
 
 from typing import Any
 
 import numpy as np
-from numpy.typing import NDArray
 
 from .compiled import compiled
 
-OUTSIDE = 1 << 23
-"""More than any cell, and few enough that seven levels together stay below REJECTED."""
-REJECTED = 1 << 26
-MAX_TERMS = 32
-FEW_CELLS = 1 << 12
-FEW_TERMS = 3
-"""No more cells than that, and terms, are numbered in two bytes: what is rejected three times over is no more than these hold."""
-FEW_OUTSIDE, FEW_REJECTED = 1 << 12, 1 << 14
-_STRIDE = 4096
-"""Records that are looked up before their numbers, still at hand, are settled."""
-
-
-def in_few(table: NDArray[np.uint32]) -> NDArray[np.uint16]:
-    """A table of what codes add, for two bytes."""
-    few = np.where(table >= OUTSIDE, FEW_OUTSIDE, table)
-    return np.where(table >= REJECTED, FEW_REJECTED, few).astype(np.uint16)
+MASK_BITS = 32
+"""Codes below that are tested by a bit of one word; more of them by a look-up."""
+BEGIN_LEVELS = 3
 
 
 @compiled
-def add(codes: Any, table: Any, sums: Any) -> None:  # pragma: no cover - compiled
-    """Add to ``sums`` what ``table`` has for each code. Codes of any width; all of one length."""
+def begin(
+    a: Any, step_a: Any, b: Any, step_b: Any, c: Any, step_c: Any, tested: Any, kept: Any, spare: Any, index: Any
+) -> None:  # pragma: no cover - compiled
+    """Three levels whose codes are positions, and a test by bits, all of one byte. What is not needed has step 0, or all bits."""
+    one = np.uint32(1)
+    for i in range(np.uint64(len(index))):
+        found = index.dtype.type(a[i] * step_a + b[i] * step_b + c[i] * step_c)
+        found |= index.dtype.type(((kept >> np.uint32(tested[i] & np.uint8(MASK_BITS - 1))) & one) - one)
+        index[i] = min(found, spare)
+
+
+@compiled
+def add(codes: Any, step: Any, index: Any) -> None:  # pragma: no cover - compiled
+    """The position in a level is the code itself."""
     for i in range(np.uint64(len(codes))):
-        sums[i] += table[codes[i]]
+        index[i] += codes[i] * step
 
 
 @compiled
-def settle(sums: Any, cells: Any, rejected: Any) -> None:  # pragma: no cover - compiled
-    """In place: cells as they are; what is outside becomes ``cells``, what is rejected ``cells + 1``.
-
-    All are of one type, so that many are compared in one step.
-    """
-    spare = cells + 1
-    for i in range(np.uint64(len(sums))):
-        place = sums[i]
-        kept = min(place, cells)
-        sums[i] = kept if place < rejected else spare
+def add_by(codes: Any, steps: Any, index: Any) -> None:  # pragma: no cover - compiled
+    """What each code adds stands in a table."""
+    for i in range(np.uint64(len(codes))):
+        index[i] += steps[codes[i]]
 
 
 @compiled
-def place_1(a: Any, tables: Any, index: Any, cells: Any, rejected: Any) -> None:  # pragma: no cover - compiled
-    first = tables[0]
-    length, start = np.uint64(len(a)), np.uint64(0)
-    while start < length:
-        end = min(start + np.uint64(_STRIDE), length)
-        for i in range(start, end):
-            index[i] = first[a[i]]
-        settle(index[start:end], cells, rejected)
-        start = end
+def reject(codes: Any, kept: Any, index: Any) -> None:  # pragma: no cover - compiled
+    """Bit ``code`` of the word ``kept`` says that records of that code are kept."""
+    one = np.uint32(1)
+    for i in range(np.uint64(len(codes))):
+        index[i] |= ((kept >> np.uint32(codes[i])) & one) - one
 
 
 @compiled
-def place_2(a: Any, b: Any, tables: Any, index: Any, cells: Any, rejected: Any) -> None:  # pragma: no cover - compiled
-    first, second = tables[0], tables[1]
-    length, start = np.uint64(len(a)), np.uint64(0)
-    while start < length:
-        end = min(start + np.uint64(_STRIDE), length)
-        for i in range(start, end):
-            index[i] = first[a[i]] + second[b[i]]
-        settle(index[start:end], cells, rejected)
-        start = end
+def reject_by(codes: Any, rejected: Any, index: Any) -> None:  # pragma: no cover - compiled
+    """A table has all bits set for the codes that are not kept, and none for the others."""
+    for i in range(np.uint64(len(codes))):
+        index[i] |= rejected[codes[i]]
 
 
 @compiled
-def place_3(a: Any, b: Any, c: Any, tables: Any, index: Any, cells: Any, rejected: Any) -> None:  # pragma: no cover - compiled
-    first, second, third = tables[0], tables[1], tables[2]
-    length, start = np.uint64(len(a)), np.uint64(0)
-    while start < length:
-        end = min(start + np.uint64(_STRIDE), length)
-        for i in range(start, end):
-            index[i] = first[a[i]] + second[b[i]] + third[c[i]]
-        settle(index[start:end], cells, rejected)
-        start = end
+def settle(index: Any, spare: Any) -> None:  # pragma: no cover - compiled
+    """What is rejected goes to the spare place. Both are of one type, so that many are compared in one step."""
+    for i in range(np.uint64(len(index))):
+        index[i] = min(index[i], spare)
 
 
 @compiled

@@ -6,6 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...recipe.conditions import MeasureSpec
+from ..kernels import read_only
 from ..partials import Partial, gather_distinct, gather_extremes, gather_met, gather_spread, gather_sums, gather_values
 from ..placing import Placement
 from ..source import Source
@@ -15,7 +16,7 @@ from .measure import Gathering
 def _of_numbers(name: str, gather: Callable[[Placement, NDArray[np.float64]], Partial]) -> Callable[..., Gathering]:
     def gathering(source: Source, field: str | None, path: str, take: str) -> Gathering:
         """``take`` is told when the field holds no numbers."""
-        values = source.numbers(field or "", path, take)
+        values = read_only(source.numbers(field or "", path, take))
         return Gathering(f"{name} {field!r}", lambda placement: gather(placement, values))
 
     return gathering
@@ -30,7 +31,7 @@ values_of = _of_numbers("values", gather_values)
 def distinct(source: Source, field: str | None, path: str) -> Gathering:
     column = source.table.column(field or "", path)
     codes, entries = column.coded
-    return Gathering(f"distinct {field!r}", lambda placement: gather_distinct(placement, codes, len(entries)))
+    return Gathering(f"distinct {field!r}", lambda placement: gather_distinct(placement, read_only(codes), len(entries)))
 
 
 def met(source: Source, spec: MeasureSpec, path: str) -> Gathering:

@@ -12,7 +12,7 @@ from .extremes import Extremes, gather_extremes
 from .grouped import Grouped
 from .marks import Marks
 from .met import Met, gather_met
-from .partial import Partial, Regions
+from .partial import Partial, Regions, joined
 from .spread import Spread, gather_spread
 from .sums import Sums, gather_sums
 from .values import Values, gather_values
@@ -36,4 +36,5 @@ __all__ = [
     "gather_spread",
     "gather_sums",
     "gather_values",
+    "joined",
 ]

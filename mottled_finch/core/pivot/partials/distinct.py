@@ -31,7 +31,10 @@ class Distinct(Grouped):
 
         def work(part: slice) -> None:
             seen = np.zeros(most + 1, dtype=np.uint8)
-            _count_different(self.values, self.starts, regions.cells, regions.starts, part.start, part.stop, seen, found)
+            seen[_BLANK] = 1
+            _count_different(
+                self.values, self.starts, self.stops, regions.cells, regions.starts, part.start, part.stop, seen, found
+            )
 
         list(in_blocks(work, parts_of(self.numbers)))
         return found
@@ -46,14 +49,14 @@ def gather_distinct(placement: Placement, codes: NDArray[Any], values: int) -> D
 
 @compiled
 def _count_different(
-    codes: Any, starts: Any, cells: Any, regions: Any, first: Any, last: Any, seen: Any, found: Any
+    codes: Any, starts: Any, stops: Any, cells: Any, regions: Any, first: Any, last: Any, seen: Any, found: Any
 ) -> None:  # pragma: no cover - compiled
-    """Mark each code when it is first seen in a region, and take the marks off again."""
+    """Mark each code when it is first seen in a region, and take the marks off again. The blank is marked from the start."""
     for region in range(first, last):
         n = 0
         for j in range(regions[region], regions[region + 1]):
             cell = cells[j]
-            for i in range(np.uint64(starts[cell]), np.uint64(starts[cell + 1])):
+            for i in range(np.uint64(starts[cell]), np.uint64(stops[cell])):
                 code = codes[i]
                 n += 1 - seen[code]
                 seen[code] = 1
@@ -62,5 +65,6 @@ def _count_different(
             continue
         for j in range(regions[region], regions[region + 1]):
             cell = cells[j]
-            for i in range(np.uint64(starts[cell]), np.uint64(starts[cell + 1])):
+            for i in range(np.uint64(starts[cell]), np.uint64(stops[cell])):
                 seen[codes[i]] = 0
+        seen[_BLANK] = 1

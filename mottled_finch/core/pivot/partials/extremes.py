@@ -55,8 +55,8 @@ def gather_extremes(placement: Placement, values: NDArray[np.float64]) -> Extrem
         np.minimum(smallest, ends[::2], out=smallest)
         np.maximum(largest, ends[1::2], out=largest)
         numbers += counts
-    cells = placement.cells
-    return Extremes(smallest[:cells], largest[:cells], numbers[:cells])
+    spots = placement.spots
+    return Extremes(smallest[spots], largest[spots], numbers[spots])
 
 
 @compiled

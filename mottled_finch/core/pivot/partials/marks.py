@@ -65,17 +65,19 @@ def gather_marks(placement: Placement, codes: NDArray[Any], values: int) -> Mark
     shares = -(-cells * words * WORD // SHARE)
     where = BUFFERS.empty(len(codes), np.uint32)
     ends = np.zeros((len(blocks), shares + 1), dtype=np.int64)
+    cell_of = np.full(placement.places, cells, dtype=np.uint32)
+    cell_of[placement.spots] = np.arange(cells)
 
     def work(number: int) -> tuple[NDArray[np.uint32], NDArray[np.uint32]]:
         index, part, block = placement.block(number), codes[blocks[number]], where[blocks[number]]
         counts, blanks = np.zeros(placement.places, dtype=np.uint32), np.zeros(placement.places, dtype=np.uint32)
-        _sort_by_share(index, part, np.uint32(cells), np.uint32(words * WORD), block, ends[number, 1:], counts, blanks)
+        _sort_by_share(index, part, cell_of, np.uint32(cells), np.uint32(words * WORD), block, ends[number, 1:], counts, blanks)
         return counts, blanks
 
     numbers, records = np.zeros(cells, dtype=np.int64), np.zeros(placement.places, dtype=np.int64)
     for counts, blanks in in_blocks(work, range(len(blocks))):
         records += counts
-        numbers += counts[:cells] - blanks[:cells]
+        numbers += (counts - blanks)[placement.spots]
     placement.counted(records)
     room = np.zeros(shares * SHARE // WORD, dtype=np.uint64)
     ends += np.array([block.start for block in blocks], dtype=np.int64)[:, None]
@@ -87,19 +89,20 @@ def gather_marks(placement: Placement, codes: NDArray[Any], values: int) -> Mark
 
 @compiled
 def _sort_by_share(
-    index: Any, codes: Any, cells: Any, bits: Any, where: Any, ends: Any, counts: Any, blanks: Any
+    index: Any, codes: Any, cell_of: Any, cells: Any, bits: Any, where: Any, ends: Any, counts: Any, blanks: Any
 ) -> None:  # pragma: no cover - compiled
     """The bit of each record that is in a cell, in order of the shares of bits; ``ends`` say where each share's end."""
     one = np.uint32(1)
     shares = np.uint32(len(ends))
     nexts = np.zeros(len(ends) + 1, dtype=np.uint32)
     for i in range(np.uint64(len(index))):
-        place = np.uint32(index[i])
+        place = index[i]
         code = np.uint32(codes[i])
         counts[place] += one
         if code == 0:
             blanks[place] += one
-        nexts[np.uint32(place * bits + code) // np.uint32(SHARE) if place < cells else shares] += one
+        cell = cell_of[place]
+        nexts[np.uint32(cell * bits + code) // np.uint32(SHARE) if cell < cells else shares] += one
     total = np.uint32(0)
     for share in range(len(nexts)):
         number = nexts[share]
@@ -108,9 +111,9 @@ def _sort_by_share(
         if share < len(ends):
             ends[share] = total
     for i in range(np.uint64(len(index))):
-        place = np.uint32(index[i])
-        bit = np.uint32(place * bits + np.uint32(codes[i]))
-        stack = bit // np.uint32(SHARE) if place < cells else shares
+        cell = cell_of[index[i]]
+        bit = np.uint32(cell * bits + np.uint32(codes[i]))
+        stack = bit // np.uint32(SHARE) if cell < cells else shares
         where[nexts[stack]] = bit
         nexts[stack] += one
 

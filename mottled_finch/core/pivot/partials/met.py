@@ -6,7 +6,7 @@ from typing import Any, Self
 import numpy as np
 from numpy.typing import NDArray
 
-from ..kernels import compiled, in_blocks
+from ..kernels import compiled, in_blocks, read_only
 from ..placing import Placement
 from ..source import Test
 from .partial import Regions
@@ -32,8 +32,7 @@ class Met:
 
 def gather_met(placement: Placement, test: Test) -> Met:
     """One pass over codes. A record whose field is blank does not meet the condition, and is counted all the same."""
-    codes, by_code = test
-    flags = by_code.astype(np.uint32)
+    codes, flags = read_only(test[0]), test[1].astype(np.uint32)
 
     def work(number: int) -> NDArray[np.int64]:
         counts = np.zeros(placement.places, dtype=np.uint32)
@@ -41,7 +40,7 @@ def gather_met(placement: Placement, test: Test) -> Met:
         return counts.astype(np.int64)
 
     met = sum(in_blocks(work, range(len(placement.blocks))), np.zeros(placement.places, dtype=np.int64))
-    return Met(met[: placement.cells], placement.records)
+    return Met(met[placement.spots], placement.records)
 
 
 @compiled

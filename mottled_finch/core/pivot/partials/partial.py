@@ -29,14 +29,22 @@ class Regions:
         return found
 
 
+def joined(one: Regions, other: Regions) -> Regions:
+    """The regions of both, one behind the other."""
+    return Regions(np.concatenate([one.cells, other.cells]), np.concatenate([one.starts, one.starts[-1] + other.starts[1:]]))
+
+
 def parts_of(numbers: NDArray[np.int64], parts: int = 16) -> list[slice]:
-    """Runs of regions that hold about as many values each, to be worked on side by side."""
+    """Runs of regions that hold about as many values each, to be worked on side by side: the largest first, lest one processor is
+    left alone with it.
+    """
     ends = np.cumsum(numbers)
     if not len(ends):
         return []
     cuts = np.searchsorted(ends, np.linspace(0, ends[-1], parts + 1)[1:-1])
     edges = np.unique(np.concatenate([[0], cuts, [len(ends)]]))
-    return [slice(int(a), int(b)) for a, b in pairwise(edges)]
+    runs = [slice(int(a), int(b)) for a, b in pairwise(edges)]
+    return sorted(runs, key=lambda run: -int(numbers[run].sum()))
 
 
 class Partial(Protocol):

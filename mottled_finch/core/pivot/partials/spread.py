@@ -64,8 +64,8 @@ def gather_spread(placement: Placement, values: NDArray[np.float64]) -> Spread:
     for block in in_blocks(work, range(len(placement.blocks))):
         found = _merged(found, block)
     means, squares, numbers = found
-    cells = placement.cells
-    return Spread(means[:cells], squares[:cells], numbers[:cells])
+    spots = placement.spots
+    return Spread(means[spots], squares[spots], numbers[spots])
 
 
 def _merged(one: Any, other: Any) -> Any:

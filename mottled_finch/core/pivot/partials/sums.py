@@ -45,8 +45,7 @@ def gather_sums(placement: Placement, values: NDArray[np.float64]) -> Sums:
         numbers += filled
         blanks += blank
     placement.counted(numbers + blanks)
-    cells = placement.cells
-    return Sums(sums[:cells], numbers[:cells])
+    return Sums(sums[placement.spots], numbers[placement.spots])
 
 
 @compiled

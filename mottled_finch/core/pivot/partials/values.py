@@ -26,7 +26,19 @@ class Values(Grouped):
 
         def work(part: slice) -> None:
             room = np.empty(int(numbers[part].max()) + 1)
-            _choose(self.values, self.starts, regions.cells, regions.starts, part.start, part.stop, share, room, found)
+            _choose(
+                self.values,
+                self.starts,
+                self.stops,
+                self.filled,
+                regions.cells,
+                regions.starts,
+                part.start,
+                part.stop,
+                share,
+                room,
+                found,
+            )
 
         list(in_blocks(work, parts_of(self.numbers)))
         return found
@@ -43,7 +55,17 @@ _FEW = 600
 
 @compiled
 def _choose(
-    values: Any, starts: Any, cells: Any, regions: Any, first: Any, last: Any, share: Any, room: Any, found: Any
+    values: Any,
+    starts: Any,
+    stops: Any,
+    filled: Any,
+    cells: Any,
+    regions: Any,
+    first: Any,
+    last: Any,
+    share: Any,
+    room: Any,
+    found: Any,
 ) -> None:  # pragma: no cover - compiled
     """Choose among the values of each region.
 
@@ -54,14 +76,14 @@ def _choose(
     for region in range(first, last):
         n = 0
         for j in range(regions[region], regions[region + 1]):
-            n += starts[cells[j] + 1] - starts[cells[j]]
+            n += filled[cells[j]]
         if n == 0:
             continue
         exact = share * (n - 1)
         k = int(np.floor(exact))
         low, high = -np.inf, np.inf
         if n > _FEW:
-            size = _sample(values, starts, cells, regions[region], regions[region + 1], n, room)
+            size = _sample(values, starts, stops, cells, regions[region], regions[region + 1], n, room)
             part = (k + 0.5) / n
             around = 3.0 * np.sqrt(size * part * (1 - part)) + 2.0
             below_rank, above_rank = int(np.floor(part * size - around)), int(np.ceil(part * size + around))
@@ -69,9 +91,9 @@ def _choose(
                 low = _select(room, size, below_rank)
             if above_rank < size:
                 high = _select(room, size, above_rank)
-        below, m = _between(values, starts, cells, regions[region], regions[region + 1], low, high, room)
+        below, m = _between(values, starts, stops, cells, regions[region], regions[region + 1], low, high, room)
         if not (below <= k and k + 1 < below + m) and m < n:
-            below, m = _between(values, starts, cells, regions[region], regions[region + 1], -np.inf, np.inf, room)
+            below, m = _between(values, starts, stops, cells, regions[region], regions[region + 1], -np.inf, np.inf, room)
         k -= below
         answer = _select(room, m, k)
         if exact > k + below:
@@ -84,17 +106,20 @@ def _choose(
 
 
 @compiled
-def _sample(values: Any, starts: Any, cells: Any, first: Any, last: Any, n: Any, room: Any) -> Any:  # pragma: no cover - compiled
-    """Put values of a region into room, evenly spaced, and say how many."""
+def _sample(
+    values: Any, starts: Any, stops: Any, cells: Any, first: Any, last: Any, n: Any, room: Any
+) -> Any:  # pragma: no cover - compiled
+    """Put values of a region into room, evenly spaced, and say how many. NaN is none."""
     step = int(np.floor(n ** (1.0 / 3.0)))
     size = 0
     skip = step // 2
     for j in range(first, last):
-        begin, end = starts[cells[j]], starts[cells[j] + 1]
+        begin, end = starts[cells[j]], stops[cells[j]]
         i = begin + skip
         while i < end:
-            room[size] = values[i]
-            size += 1
+            value = values[i]
+            room[size] = value
+            size += 1 if value == value else 0
             i += step
         skip = i - end
     return size
@@ -102,13 +127,15 @@ def _sample(values: Any, starts: Any, cells: Any, first: Any, last: Any, n: Any,
 
 @compiled
 def _between(
-    values: Any, starts: Any, cells: Any, first: Any, last: Any, low: Any, high: Any, room: Any
+    values: Any, starts: Any, stops: Any, cells: Any, first: Any, last: Any, low: Any, high: Any, room: Any
 ) -> Any:  # pragma: no cover - compiled
-    """Put the values of a region from low to high into room; say how many are below these, and how many these are."""
+    """Put the values of a region from low to high into room; say how many are below these, and how many these are. NaN is none of
+    either.
+    """
     below = np.uint64(0)
     m = np.uint64(0)
     for j in range(first, last):
-        for i in range(np.uint64(starts[cells[j]]), np.uint64(starts[cells[j] + 1])):
+        for i in range(np.uint64(starts[cells[j]]), np.uint64(stops[cells[j]])):
             value = values[i]
             room[m] = value
             m += np.uint64((value >= low) & (value <= high))
