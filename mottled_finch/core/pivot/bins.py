@@ -40,7 +40,7 @@ def binned(values: NDArray[np.float64], edges: NDArray[np.float64]) -> NDArray[n
         found = np.searchsorted(edges[:-1], part, side="right")  # a blank is sorted behind all numbers
         codes[block] = np.where(part <= edges[-1], found, NO_BIN)
 
-    list(in_blocks(work, blocks_of(len(values))))
+    in_blocks(work, blocks_of(len(values)))
     return codes
 
 

@@ -165,7 +165,7 @@ def narrowed(level: Level) -> Level:
     def work(block: slice) -> None:
         _take(by_code, codes[block], narrow[block])
 
-    list(in_blocks(work, blocks_of(len(codes))))
+    in_blocks(work, blocks_of(len(codes)))
     return replace(level, codes=narrow, member_of=np.arange(-1, len(level), dtype=np.int64))
 
 

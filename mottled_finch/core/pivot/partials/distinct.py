@@ -36,7 +36,7 @@ class Distinct(Grouped):
                 self.values, self.starts, self.stops, regions.cells, regions.starts, part.start, part.stop, seen, found
             )
 
-        list(in_blocks(work, parts_of(self.numbers)))
+        in_blocks(work, parts_of(self.numbers))
         return found
 
 

@@ -58,7 +58,7 @@ def group(
         place.count(placement.block(number), counts)
         return counts
 
-    by_block = np.array(list(in_blocks(count, blocks)), dtype=np.int64).reshape(len(blocks), placement.places)
+    by_block = np.array(in_blocks(count, blocks), dtype=np.int64).reshape(len(blocks), placement.places)
     placement.counted(by_block.sum(axis=0))
     ends = np.cumsum(placement.counts)[:-1]
     starts = np.concatenate([[0], ends])

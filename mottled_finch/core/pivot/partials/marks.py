@@ -45,7 +45,7 @@ class Marks:
         def work(part: slice) -> None:
             _count_marks(self.marks, regions.cells, regions.starts, part.start, part.stop, found)
 
-        list(in_blocks(work, parts_of(np.diff(regions.starts))))
+        in_blocks(work, parts_of(np.diff(regions.starts)))
         return found
 
 
@@ -81,7 +81,7 @@ def gather_marks(placement: Placement, codes: NDArray[Any], values: int) -> Mark
     placement.counted(records)
     room = np.zeros(shares * SHARE // WORD, dtype=np.uint64)
     ends += np.array([block.start for block in blocks], dtype=np.int64)[:, None]
-    list(in_blocks(lambda share: _mark(where, ends[:, share], ends[:, share + 1], room), range(shares)))
+    in_blocks(lambda share: _mark(where, ends[:, share], ends[:, share + 1], room), range(shares))
     marks = room[: cells * words].reshape(cells, words)
     marks[:, 0] &= ~np.uint64(1)  # the blank
     return Marks(marks, numbers)

@@ -40,7 +40,7 @@ class Values(Grouped):
                 found,
             )
 
-        list(in_blocks(work, parts_of(self.numbers)))
+        in_blocks(work, parts_of(self.numbers))
         return found
 
 
