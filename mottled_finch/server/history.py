@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from .problems import Problem
+from .refusal import Problem
 
 CHANGE_LENGTH = 200
 

@@ -3,21 +3,14 @@
 from typing import Any
 
 from django.http import Http404, JsonResponse
-from rest_framework.exceptions import APIException
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
 from mottled_finch.core.errors import Canceled, CoreError, IntakeError, RecipeError
 
+from .refusal import Problem
+
 MEDIA_TYPE = "application/problem+json"
-
-
-class Problem(APIException):
-    """A refusal of the server's own, with its status and sentence."""
-
-    def __init__(self, status: int, detail: str, path: str = "") -> None:
-        super().__init__(detail)
-        self.status_code, self.path = status, path
 
 
 def body(status: int, title: str, detail: str, **more: Any) -> dict[str, Any]:
@@ -45,11 +38,7 @@ def answer(error: Exception, context: dict[str, Any]) -> Response | None:
         more = {"path": error.path, "message": error.message, "allowed": list(error.allowed), "received": _short(error.received)}
         return Response(body(422, title, str(error), **more), status=422, content_type=MEDIA_TYPE)
     if isinstance(error, Problem):
-        return Response(
-            body(error.status_code, "Refused", str(error.detail), path=error.path),
-            status=error.status_code,
-            content_type=MEDIA_TYPE,
-        )
+        return Response(body(error.status, "Refused", error.detail, path=error.path), status=error.status, content_type=MEDIA_TYPE)
     if isinstance(error, Http404):
         return Response(
             body(404, "Not found", "There is no such thing here; it may have been removed."), status=404, content_type=MEDIA_TYPE

@@ -16,7 +16,7 @@ from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.targets import with_targets
 from mottled_finch.core.wording import counted
 
-from ..problems import Problem
+from ..refusal import Problem
 from ..tables.mended import data_of, mended, spec_of, whole
 from ..tables.models import Table
 from ..tables.storage import EDITIONS

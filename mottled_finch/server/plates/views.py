@@ -47,7 +47,7 @@ from ..openapi import (
     TargetList,
     refers_to,
 )
-from ..problems import Problem
+from ..refusal import Problem
 from ..tables.answers import table_answer
 from ..tables.mended import data_of
 from ..tables.models import Table

@@ -9,7 +9,7 @@ from mottled_finch.core.errors import IntakeError
 from mottled_finch.core.mends import apply_mends, mend_words
 from mottled_finch.core.recipe import TableSpec, dump_table_part
 
-from ..problems import Problem
+from ..refusal import Problem
 from .imports import receive, remove
 from .mended import spec_of
 from .models import Import, Table

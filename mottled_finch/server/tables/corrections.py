@@ -8,7 +8,7 @@ from mottled_finch.core.recipe.table_spec import CorrectMend
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.table import holding, texts_at
 
-from ..problems import Problem
+from ..refusal import Problem
 from .actions import change_mends
 from .mended import mended, spec_of
 from .models import Table

@@ -11,7 +11,7 @@ from django.db import OperationalError
 from mottled_finch.core.errors import IntakeError
 
 from .. import settings
-from ..problems import Problem
+from ..refusal import Problem
 from .models import Import
 
 

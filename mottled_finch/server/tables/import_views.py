@@ -9,7 +9,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from ..openapi import AcceptStart, ImportAnswer, LookAnswer, ProblemAnswer, ReadingSpec, TableAnswer, refers_to
-from ..problems import Problem
+from ..refusal import Problem
 from . import queue
 from .answers import import_answer, look_answer, table_answer
 from .imports import accept, cancel, enqueue, first_look, look, overrule, receive

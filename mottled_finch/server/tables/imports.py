@@ -14,7 +14,7 @@ from mottled_finch.core.mends import apply_mends
 from mottled_finch.core.recipe import TableSpec, dump_table_part, load_table_part
 
 from .. import settings
-from ..problems import Problem
+from ..refusal import Problem
 from .files import folder, opened, path_of, told_when_full
 from .mended import spec_of
 from .models import Edition, Import, Table

@@ -30,7 +30,7 @@ from ..openapi import (
     WorkbenchAnswer,
     refers_to,
 )
-from ..problems import Problem
+from ..refusal import Problem
 from .actions import bring_in, change_mends, leave_finding, remove_table, rename_table, return_to, step_mends
 from .answers import findings_answer, look_answer, open_edition, table_answer, trial_answer, workbench_answer
 from .corrections import correct_value

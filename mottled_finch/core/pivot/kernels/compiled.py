@@ -1,5 +1,6 @@
 """Compiling a kernel: without Python's lock, and kept on disk so that only the first start ever waits."""
 
+import sys
 from collections.abc import Callable
 from typing import Any, TypeVar, cast
 
@@ -7,6 +8,14 @@ import numba
 from numpy.typing import NDArray
 
 F = TypeVar("F", bound=Callable[..., Any])
+
+if "scipy.linalg" not in sys.modules:
+    # Numba looks whether SciPy has linear algebra when it compiles for the first time, which loads it for a fifth of a second. No
+    # kernel uses that, so it is told that there is none.
+    sys.modules["scipy.linalg.cython_blas"] = None  # type: ignore[assignment]
+    import numba.np.arraymath
+
+    del sys.modules["scipy.linalg.cython_blas"]
 
 
 def compiled(function: F) -> F:
