@@ -34,11 +34,8 @@ def _term(level: Level) -> _Term:
     assert level.codes is not None
     inside = np.flatnonzero(level.member_of != OUTSIDE)
     codes = len(level.member_of)
-    if (
-        len(inside) == len(level)
-        and codes <= len(level) + 1 + len(level) // _SPARE
-        and len(np.unique(level.member_of[inside])) == len(level)
-    ):
+    alone = len(inside) == len(level) and bool((np.bincount(level.member_of[inside], minlength=len(level)) == 1).all())
+    if alone and codes <= len(level) + 1 + len(level) // _SPARE:
         members = np.empty(len(level), dtype=np.int64)
         members[level.member_of[inside]] = inside
         return _Term(level.codes, None, codes, members)
