@@ -17,7 +17,7 @@ from typing import Any
 
 import pytest
 from PIL import Image
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Error, Page, expect, sync_playwright
 
 ROOT = Path(__file__).parents[2]
 CHROMIUM = [
@@ -37,6 +37,7 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
     for item in items:
         if "tests/browser" in str(item.path):
             item.add_marker(pytest.mark.browser)
+            item.add_marker(pytest.mark.xdist_group("browser"))  # one server and one browser, whatever runs beside them
 
 
 @contextlib.contextmanager
@@ -73,16 +74,25 @@ def chromium() -> Iterator[Browser]:
         browser.close()
 
 
-@pytest.fixture
-def page(chromium: Browser, address: str) -> Iterator[Page]:
+@pytest.fixture(scope="package")
+def window(chromium: Browser, address: str) -> Iterator[BrowserContext]:
+    """One for all tests, since each new one would fetch and compile the whole interface again."""
     context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True)
     context.grant_permissions(["clipboard-read", "clipboard-write"])
-    found = context.new_page()
+    yield context
+    context.close()
+
+
+@pytest.fixture
+def page(window: BrowserContext) -> Iterator[Page]:
+    found = window.new_page()
     wrong: list[str] = []
     found.on("pageerror", lambda error: wrong.append(str(error)))
     found.on("console", lambda message: wrong.append(message.text) if is_ours(message) else None)
     yield found
-    context.close()
+    with contextlib.suppress(Error):  # a page that was never opened has nothing to forget
+        found.evaluate("localStorage.clear()")
+    found.close()
     assert not wrong
 
 
