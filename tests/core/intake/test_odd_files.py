@@ -106,7 +106,11 @@ LONG_CELL = b'a,b\n1,x\n2,"' + b"long " * (1 << 20) + b'"\n3,z\n'
             LONG_CELL,
             'record 2 has a text of 5.0 MB in column "b", more than the 1 MB a value can have; take it out',
         ),
-        ("cut.csv.gz", gzip.compress(b"a,b\n" + b"1,2\n" * 9000, mtime=0)[:-20], "the packed file is cut short; fetch or send it again"),
+        (
+            "cut.csv.gz",
+            gzip.compress(b"a,b\n" + b"1,2\n" * 9000, mtime=0)[:-20],
+            "the packed file is cut short; fetch or send it again",
+        ),
         ("noise.csv.gz", b"\x1f\x8b\x08\x00\0\0\0\0\0\x03" + b"\xff" * 400, "the packed file is broken; fetch or send it again"),
         ("packed.xlsx.gz", gzip.compress(b"PK\x03\x04rest", mtime=0), "only text is read from a gzip file; unpack it first"),
         ("line.csv", b"x" * (2 << 20), "the first line is longer than 1 MB, so this is no table; choose another file"),
