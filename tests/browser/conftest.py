@@ -33,6 +33,7 @@ CHROMIUM = [
 expect.set_options(timeout=15_000)
 
 
+@pytest.hookimpl(tryfirst=True)
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
     for item in items:
         if "tests/browser" in str(item.path):
