@@ -33,12 +33,10 @@ CHROMIUM = [
 expect.set_options(timeout=15_000)
 
 
-@pytest.hookimpl(tryfirst=True)
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
     for item in items:
         if "tests/browser" in str(item.path):
             item.add_marker(pytest.mark.browser)
-            item.add_marker(pytest.mark.xdist_group("browser"))  # one server and one browser, whatever runs beside them
 
 
 @contextlib.contextmanager
