@@ -24,7 +24,7 @@ PLATES: tuple[dict[str, Any], ...] = (
             "rows": [{"field": "pier"}],
             "columns": [{"field": "departed", "cut": "month"}],
             **_LATENESS,
-            "totals": {"rows": True, "columns": True},
+            "totals": {"rows": True, "columns": True, "color": "shared"},
         },
         "color": {
             "palette": "kingcup",

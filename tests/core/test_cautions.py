@@ -32,6 +32,10 @@ RATES = "r,takings_per_passenger,takings,passengers\n" + "".join(f"m{i % 3},{i},
 CASES: dict[str, tuple[str, dict]] = {
     "swallowed_scale": (STRANGE, PLAIN),
     "total_as_member": (grid().replace("m5,", "Total,"), PLAIN),
+    "shared_totals": (
+        grid(),
+        {"pivot": {**SIDES, "measure": {"take": "sum", "of": "v"}, "totals": {"rows": True, "columns": True, "color": "shared"}}},
+    ),
     "no_middle": (grid(lambda i, j: i + j - 4.0), {**PLAIN, "color": {"palette": "kingcup"}}),
     "red_for_good": (grid(), {**PLAIN, "color": {"palette": "kingcup", "middle": {"at": 5}, "high_is": "good", "reverse": True}}),
     "lost_order": (grid(), {**PLAIN, "color": {"colors": ["#c03030", "#4f7d2a"]}}),
@@ -109,6 +113,7 @@ def test_no_record_kept_is_no_caution():
         ("swallowed_scale", STRANGE, {**PLAIN, "color": {"scale": "rank"}}),
         ("swallowed_scale", STRANGE, {**PLAIN, "color": {"bands": {"method": "quantile", "count": 4}}}),
         ("swallowed_scale", grid(lambda i, j: 3.0), PLAIN),
+        ("shared_totals", grid(), {"pivot": {**SIDES, "totals": {"rows": True, "columns": True, "color": "shared"}}}),
         ("no_middle", grid(), {**PLAIN, "color": {"palette": "kingcup", "middle": {"at": 4}}}),
         ("red_for_good", grid(), {**PLAIN, "color": {"palette": "kingcup", "middle": {"at": 4}, "high_is": "good"}}),
         ("red_for_good", grid(), {**PLAIN, "color": {"palette": "kingcup", "middle": {"at": 4}, "high_is": "bad"}}),

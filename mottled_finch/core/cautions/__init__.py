@@ -15,6 +15,7 @@ from . import (
     no_legend,
     no_middle,
     red_for_good,
+    shared_totals,
     swallowed_scale,
     total_as_member,
     unfinished_period,
@@ -25,6 +26,7 @@ from .caution import Caution, Cure, Seen
 CAUTIONS: dict[str, Callable[[Seen], Caution | None]] = {
     "total_as_member": total_as_member.find,
     "swallowed_scale": swallowed_scale.find,
+    "shared_totals": shared_totals.find,
     "no_middle": no_middle.find,
     "red_for_good": red_for_good.find,
     "lost_order": lost_order.find,

@@ -67,6 +67,11 @@ def coloring_of(
     )
 
 
+def totals_can_share(color: ColorSpec) -> bool:
+    """Whether totals can have the colors of the cells: these are judged together, and all of them are lit."""
+    return color.within == "table" and color.spotlight is None
+
+
 def colors_of(color: ColorSpec, bands: int | None = None) -> Bytes:
     """The 255 colors a recipe asks for, from the low end of the scale to the high one, or one for each of so many bands."""
     if bands is not None and color.bands is not None and color.bands.colors:

@@ -154,6 +154,11 @@ def _words(name: str) -> Callable[[str | None], str]:
 
 
 _TURNS = {"fit": "turned as they fit", "level": "level", "up": "turned up"}
+_TOTAL_COLORS = {
+    "none": "Totals without color",
+    "own": "Totals in colors of their own",
+    "shared": "Totals in the colors of the cells",
+}
 _PLACES = {"top": "at the top", "below": "below the cells"}
 
 _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
@@ -171,7 +176,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.pivot.totals.columns, _shown("Column totals")),
     (lambda r: r.pivot.totals.row_groups, _shown("Totals of row groups")),
     (lambda r: r.pivot.totals.column_groups, _shown("Totals of column groups")),
-    (lambda r: r.pivot.totals.color, lambda color: "Totals in colors of their own" if color == "own" else "Totals without color"),
+    (lambda r: r.pivot.totals.color, lambda color: _TOTAL_COLORS[color]),
     (lambda r: (*r.pivot.aside.rows, *r.pivot.aside.columns), lambda members: _aside(len(members), "member")),
     (lambda r: r.pivot.aside.cells, lambda cells: _aside(len(cells), "cell")),
     (lambda r: r.color.colors, lambda colors: f"Colors {', '.join(colors)}" if colors else "Colors of the palette"),

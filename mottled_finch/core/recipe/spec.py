@@ -107,14 +107,20 @@ class OrdersSpec:
 @dataclass(frozen=True, kw_only=True)
 class TotalsSpec:
     """``rows`` adds a total to each row, ``columns`` one to each column, in bands apart. ``row_groups`` adds a total below each
-    outer group of rows, ``column_groups`` one behind each outer group of columns. They have no color, or a scale of their own.
+    outer group of rows, ``column_groups`` one behind each outer group of columns. They have no color, a scale of their own, or the
+    colors of the cells, whose scale they never stretch, as long as all cells are on one and lit.
     """
 
     rows: bool = False
     columns: bool = False
     row_groups: bool = False
     column_groups: bool = False
-    color: Literal["none", "own"] = "none"
+    color: Literal["none", "own", "shared"] = "none"
+
+    @property
+    def any(self) -> bool:
+        """Whether there are any."""
+        return self.rows or self.columns or self.row_groups or self.column_groups
 
 
 @dataclass(frozen=True, kw_only=True)

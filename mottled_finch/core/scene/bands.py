@@ -3,13 +3,14 @@ would flatten everything else.
 """
 
 from collections.abc import Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
-from ..color.coloring import colors_of
+from ..color.coloring import colors_of, totals_can_share
 from ..color.ink import inks_on
+from ..color.palettes import BLANK_STEP
 from ..color.scale import resolve_scale
 from ..color.spaces import hex_of
 from ..recipe.spec import EndSpec
@@ -18,16 +19,25 @@ from .marks import Box, Text
 from .page import ALL, Page
 from .type import CAP_HEIGHT, width_of
 
-Look = tuple[str, str]
-"""A band's fill and the ink on it."""
+
+@dataclass(frozen=True)
+class Look:
+    """A band's fill and the ink on it; ``step`` and ``value`` as in Box."""
+
+    fill: str
+    ink: str
+    step: int | None = None
+    value: float | None = None
 
 
 def plain(page: Page) -> Look:
-    return page.theme.band, page.theme.ink
+    return Look(page.theme.band, page.theme.ink)
 
 
 def looks_of(page: Page, values: NDArray[np.float64]) -> list[Look]:
-    """The looks of totals that are judged together: plain, or from the lowest to the highest of them."""
+    """The looks of totals that are judged together: plain, from the lowest to the highest of them, or on the scale of the cells."""
+    if page.recipe.pivot.totals.color == "shared":
+        return _shared(page, values)
     if page.recipe.pivot.totals.color == "none":
         return [plain(page)] * values.size
     color = replace(page.recipe.color, low=EndSpec(at="lowest"), middle=None, high=EndSpec(at="highest"), bands=None)
@@ -39,7 +49,22 @@ def looks_of(page: Page, values: NDArray[np.float64]) -> list[Look]:
     colors = colors_of(color)
     inks = inks_on(colors)
     steps = scale.steps(values.ravel())
-    return [plain(page) if step >= len(colors) else (hex_of(colors[step]), str(inks[step])) for step in steps.tolist()]
+    same = page.recipe.color.bands is None  # as the colors of the cells, which in bands are others
+    return [
+        plain(page) if step >= len(colors) else Look(hex_of(colors[step]), str(inks[step]), step if same else None)
+        for step in steps.tolist()
+    ]
+
+
+def _shared(page: Page, values: NDArray[np.float64]) -> list[Look]:
+    coloring = page.coloring
+    if coloring.scale is None or not totals_can_share(page.recipe.color):
+        return [plain(page)] * values.size
+    inks = inks_on(coloring.colors)
+    return [
+        plain(page) if step == BLANK_STEP else Look(hex_of(coloring.colors[step]), str(inks[step]), step, value)
+        for step, value in zip(coloring.scale.steps(values.ravel()).tolist(), values.ravel().tolist(), strict=True)
+    ]
 
 
 def band_size(page: Page, texts: Sequence[str], width: float) -> float:
@@ -51,7 +76,7 @@ def band_size(page: Page, texts: Sequence[str], width: float) -> float:
 def band_cell(
     page: Page, line: tuple[int, int], text: str, x: float, y: float, width: float, height: float, size: float, look: Look
 ) -> None:
-    page.boxes.append(Box(part="totals", x=x, y=y, width=width, height=height, fill=look[0]))
+    page.boxes.append(Box(part="totals", x=x, y=y, width=width, height=height, fill=look.fill, step=look.step, value=look.value))
     size = min(size, height * 0.86)
     if text and size >= LEAST_HEAD:
         baseline = y + height / 2 + size * CAP_HEIGHT / 2
@@ -63,7 +88,9 @@ def band_cell(
                 text=text,
                 size=size,
                 weight=600,
-                ink=look[1],
+                ink=look.ink,
+                step=look.step,
+                value=look.value,
                 anchor="middle",
                 row=line[0],
                 column=line[1],

@@ -403,7 +403,7 @@ def _bands(
         if has_heads and leftmost:
             band_head_down(page, grid_left - round(page.sizes.head * 0.8), y, height)
         for column, left, width in across:
-            _line_of_bands(page, [(line, column, left, y)], width, height, plain=True)
+            _line_of_bands(page, [(line, column, left, y)], width, height, crossing=True)
 
 
 def _lines_of_groups(matrix: Matrix, panel: _Panel, inner_groups: list[Group]) -> list[int]:
@@ -414,15 +414,16 @@ def _lines_of_groups(matrix: Matrix, panel: _Panel, inner_groups: list[Group]) -
 
 
 def _line_of_bands(
-    page: Page, cells: list[tuple[int, int, float, float]], width: float, height: float, *, plain: bool = False
+    page: Page, cells: list[tuple[int, int, float, float]], width: float, height: float, *, crossing: bool = False
 ) -> None:
-    """Totals that are judged together."""
+    """Totals that are judged together; where two lines of them cross, one stands alone and has nothing to be judged by."""
     if not cells:
         return
     values = np.array([page.matrix.all_values[row, column] for row, column, _, _ in cells])
     texts = [page.number(value) for value in values.tolist()]
     size = floor(band_size(page, texts, width) * 4) / 4
-    looks = [plain_look(page)] * len(cells) if plain else looks_of(page, values)
+    alone = crossing and page.recipe.pivot.totals.color == "own"
+    looks = [plain_look(page)] * len(cells) if alone else looks_of(page, values)
     for (row, column, x, y), text, look in zip(cells, texts, looks, strict=True):
         line = row % page.matrix.all_values.shape[0], column % page.matrix.all_values.shape[1]  # the line of all may be told as -1
         band_cell(page, line, text, x, y, width, height, size, look)
@@ -519,7 +520,7 @@ def _rules(
 
 def _said_of_color(page: Page) -> list[str]:
     """Sentences for who does not see the legend."""
-    notes = color_notes(page.recipe.color, page.style)
+    notes = color_notes(page.recipe, page.style)
     bands = [band.words for band in bands_of(page.recipe, page.coloring, page.style)]
     return [f"{note}." for note in [*notes, *([f"Bands: {'; '.join(bands)}"] if bands else [])]]
 

@@ -14,7 +14,7 @@ from ..color.spaces import hex_of
 from ..contents import Contents
 from ..number_style import NumberStyle
 from ..pivot import Matrix
-from ..recipe.spec import BandsSpec, ColorSpec, EndSpec, Recipe
+from ..recipe.spec import BandsSpec, EndSpec, Recipe
 from ..table import number_label
 from ..targets import number_of
 from ..wording import beginning
@@ -112,7 +112,7 @@ def legend_of(
     tick_x = max(ramp_width, ceil(mark * max((sample.share for sample in samples), default=0.0))) + round(size * 0.8)
     words = what_is_shown(recipe.pivot) if recipe.legend.title is None else recipe.legend.title
     title = wrap(words[:1].upper() + words[1:], most, size, 3, 600)
-    notes = tuple(line for note in color_notes(recipe.color, style) for line in wrap(note, most, size, 3) if line)
+    notes = tuple(line for note in color_notes(recipe, style) for line in wrap(note, most, size, 3) if line)
     blocks: tuple[Block, ...] = ()
     fixed: tuple[Tick, ...] = ()
     between: tuple[Tick, ...] = ()
@@ -182,9 +182,9 @@ def _block(step: int, band: Band, most: float, size: float) -> Block:
 SPREAD_NOTES = {"log": "Spread by logarithm", "symlog": "Spread by logarithm on both sides of zero", "rank": "Spread by rank"}
 
 
-def color_notes(color: ColorSpec, style: NumberStyle) -> list[str]:
-    """What cells are judged within, how values are spread, what is lit; nothing of what is usual."""
-    notes = []
+def color_notes(recipe: Recipe, style: NumberStyle) -> list[str]:
+    """What cells and totals are judged within, how values are spread, what is lit; nothing of what is usual."""
+    color, totals, notes = recipe.color, recipe.pivot.totals, []
     if color.within != "table":
         notes.append(f"Each within its {color.within}")
     if color.scale != "linear" and color.bands is None:
@@ -192,6 +192,8 @@ def color_notes(color: ColorSpec, style: NumberStyle) -> list[str]:
     if color.spotlight is not None:
         number = (lambda value: end_text(value, style)) if color.spotlight.of == "value" else number_label
         notes.append(f"In color: {spotlight_words(color.spotlight, number)}")
+    if totals.color == "own" and totals.any:
+        notes.append("Totals from the lowest to the highest of their line")
     return notes
 
 

@@ -35,12 +35,15 @@ class Text:
     row: int | None = None
     column: int | None = None
     length: float = 0.0
+    step: int | None = None
+    """Of a total: the step of the box it stands on; its ink follows that."""
+    value: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class Box:
     """A filled rectangle, or a disc as large as fits into it. ``step`` is the place of its color among those of the cells, where
-    it has one of these.
+    it has one of these; ``value`` is told of a total that has it by the scale of the cells.
     """
 
     part: Part
@@ -51,6 +54,7 @@ class Box:
     fill: str
     round: bool = False
     step: int | None = None
+    value: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -442,7 +442,9 @@ class _Reader:
                 row_groups="row_groups" in shown,
                 column_groups="column_groups" in shown,
             )
-        return replace(totals, color="own") if self.takes("in own colors") else totals
+        if self.takes("in own colors"):
+            return replace(totals, color="own")
+        return replace(totals, color="shared") if self.takes("in shared colors") else totals
 
     def correlate(self) -> CorrelateSpec:
         fields = self.listed(self.field, "and")

@@ -40,6 +40,7 @@ CHANGES = [
     ("pivot.totals", {"row_groups": True}, "Totals of row groups shown"),
     ("pivot.totals", {"column_groups": True}, "Totals of column groups shown"),
     ("pivot.totals", {"color": "own"}, "Totals in colors of their own"),
+    ("pivot.totals", {"color": "shared"}, "Totals in the colors of the cells"),
     ("pivot.aside", {"rows": [["East"]]}, "1 member set aside"),
     ("pivot.keep", [{"field": "line", "in": ["a"]}, {"field": "line", "not_in": ["b"]}], "Records kept by line"),
     ("pivot.totals", {"rows": True}, "Row totals shown"),

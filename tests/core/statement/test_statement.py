@@ -163,7 +163,9 @@ PIVOT = st.one_of(
         keep=st.lists(conditions(), max_size=3).map(tuple),
         show=SHOW,
         order=st.builds(OrdersSpec, rows=ORDER, columns=ORDER),
-        totals=st.builds(TotalsSpec, rows=st.booleans(), column_groups=st.booleans(), color=st.sampled_from(["none", "own"])),
+        totals=st.builds(
+            TotalsSpec, rows=st.booleans(), column_groups=st.booleans(), color=st.sampled_from(["none", "own", "shared"])
+        ),
         aside=st.builds(
             AsideSpec,
             rows=st.lists(LABELS, max_size=2).map(tuple),

@@ -1221,14 +1221,14 @@ export interface components {
             linkage?: "average" | "complete" | "ward";
             tree?: boolean;
         };
-        /** @description ``rows`` adds a total to each row, ``columns`` one to each column, in bands apart. ``row_groups`` adds a total below each outer group of rows, ``column_groups`` one behind each outer group of columns. They have no color, or a scale of their own. */
+        /** @description ``rows`` adds a total to each row, ``columns`` one to each column, in bands apart. ``row_groups`` adds a total below each outer group of rows, ``column_groups`` one behind each outer group of columns. They have no color, a scale of their own, or the colors of the cells, whose scale they never stretch, as long as all cells are on one and lit. */
         TotalsSpec: {
             rows?: boolean;
             columns?: boolean;
             row_groups?: boolean;
             column_groups?: boolean;
             /** @enum {unknown} */
-            color?: "none" | "own";
+            color?: "none" | "own" | "shared";
         };
         /** @description What is set aside: members, each by its labels, and cells, by their row and column. Members are not drawn, cells have no color, and the scale is spread over what is left. Totals stay those of all records. */
         AsideSpec: {
@@ -1513,8 +1513,10 @@ export interface components {
             row?: number;
             column?: number;
             length?: number;
+            step?: number;
+            value?: number;
         };
-        /** @description A filled rectangle, or a disc as large as fits into it. ``step`` is the place of its color among those of the cells, where it has one of these. */
+        /** @description A filled rectangle, or a disc as large as fits into it. ``step`` is the place of its color among those of the cells, where it has one of these; ``value`` is told of a total that has it by the scale of the cells. */
         Box: {
             /** @enum {unknown} */
             part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
@@ -1525,6 +1527,7 @@ export interface components {
             fill: string;
             round?: boolean;
             step?: number;
+            value?: number;
         };
         /** @description A rectangle that stands for "no value": neutral, and hatched so that it is not told by color alone. */
         Hatching: {

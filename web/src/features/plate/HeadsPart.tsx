@@ -23,6 +23,18 @@ const LINKAGES = [
   ["ward", "groups by least spread"],
 ] as const;
 
+const OWN_COLORS = [
+  ["none", "none"],
+  ["own", "on their own scale"],
+] as const;
+const SHARED = ["shared", "those of the cells"] as const;
+
+/** Totals can have the colors of the cells where these are judged together, and all of them are lit. */
+const colorsOfTotals = ({ color, pivot }: Recipe) =>
+  ((color?.within ?? "table") === "table" && !color?.spotlight) || pivot.totals?.color === "shared"
+    ? [...OWN_COLORS, SHARED]
+    : OWN_COLORS;
+
 /** Orders of both sides, what is set aside, and totals. */
 export function HeadsPart({ figure, recipe, onChange }: Props) {
   const correlated = Boolean(recipe.pivot.correlate);
@@ -62,11 +74,16 @@ export function HeadsPart({ figure, recipe, onChange }: Props) {
               />
             )}
             {anyTotal && (
-              <Toggle
-                label="In colors of their own scale"
-                on={totals.color === "own"}
-                onChange={(own) => onChange(withTotals({ color: own ? "own" : "none" }))}
-              />
+              <Flex align="center" justify="space-between" gap="10px">
+                <span>Their colors</span>
+                <Select
+                  label="Colors of totals"
+                  width="180px"
+                  value={totals.color ?? "none"}
+                  options={colorsOfTotals(recipe)}
+                  onChange={(color) => onChange(withTotals({ color: color as NonNullable<typeof totals.color> }))}
+                />
+              </Flex>
             )}
           </Flex>
         </>

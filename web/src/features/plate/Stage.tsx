@@ -1,14 +1,14 @@
 import { Box, chakra, Flex } from "@chakra-ui/react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Figure, Recipe, Scene } from "../../api/client";
-import { stepsOf } from "./color/coloring";
+import { inkOn, stepper, stepsOf } from "./color/coloring";
 import { Seen, SeenBy } from "./color/SeenBy";
 import { Frozen } from "./Frozen";
 import { GridReader } from "./GridReader";
 import { HeadsInPlace } from "./HeadsInPlace";
 import { Hints } from "./Hints";
 import { PartSpots } from "./PartSpots";
-import { paintCells } from "./paint";
+import { INKS, paintCells } from "./paint";
 import { TextMark } from "./TextMark";
 import type { Change } from "./usePlate";
 import { familyOf, useTypeface } from "./useTypeface";
@@ -244,6 +244,40 @@ function Under({ under, scene }: { under: NonNullable<Scene["under"]>; scene: Sc
   );
 }
 
+/** Whether a mark is of a total that has one of the cells' colors. */
+const isColored = (mark: { part: string; step?: number | null }) =>
+  mark.part === "totals" && typeof mark.step === "number";
+
+/** Totals in color: they follow what is tried, as the cells do. */
+function ColoredTotals({ scene }: { scene: Scene }) {
+  const scales = useView((view) => view.triedScales);
+  const colors = useView((view) => view.triedColors) ?? scene.grid?.colors ?? [];
+  const texts = useMemo(() => scene.texts.filter(isColored), [scene]);
+  const boxes = useMemo(() => scene.boxes.filter(isColored), [scene]);
+  const scale = scales?.[0];
+  const step = scale ? stepper(scale) : null;
+  const colorOf = (mark: { step?: number | null; value?: number | null }) =>
+    colors[step && typeof mark.value === "number" ? step(mark.value) : (mark.step as number)] as string;
+  return (
+    <>
+      {boxes.map((box) => (
+        <rect
+          key={`${box.x} ${box.y}`}
+          data-part="totals"
+          x={box.x}
+          y={box.y}
+          width={box.width}
+          height={box.height}
+          fill={colorOf(box)}
+        />
+      ))}
+      {texts.map((text) => (
+        <TextMark key={`${text.x} ${text.y}`} text={{ ...text, ink: inkOn(colorOf(text), INKS) }} />
+      ))}
+    </>
+  );
+}
+
 /** Everything but the cells, as the scene places it. */
 function Marks({ scene, zoom }: { scene: Scene; zoom: number }) {
   const tried = useView((view) => view.triedColors);
@@ -251,7 +285,7 @@ function Marks({ scene, zoom }: { scene: Scene; zoom: number }) {
   const fillOf = (box: Scene["boxes"][number]) => (tried && typeof box.step === "number" ? tried[box.step] : box.fill);
   const boxes = (ofNotes: boolean) =>
     scene.boxes
-      .filter((box) => (box.part === "notes") === ofNotes)
+      .filter((box) => (box.part === "notes") === ofNotes && !isColored(box))
       .map((box, i) => (
         <rect
           key={i}
@@ -293,9 +327,8 @@ function Marks({ scene, zoom }: { scene: Scene; zoom: number }) {
         <line key={i} x1={line.x1} y1={line.y1} x2={line.x2} y2={line.y2} stroke={line.ink} strokeWidth={line.width} />
       ))}
       {boxes(true)}
-      {scene.texts.map((text, i) => (
-        <TextMark key={i} text={text} />
-      ))}
+      <ColoredTotals scene={scene} />
+      {scene.texts.map((text, i) => isColored(text) || <TextMark key={i} text={text} />)}
     </svg>
   );
 }

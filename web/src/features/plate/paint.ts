@@ -8,7 +8,7 @@ import { BLANK, inkOn } from "./color/coloring";
 type Grid = NonNullable<Scene["grid"]>;
 type Theme = Scene["theme"];
 
-const INKS = { light: "#ffffff", dark: "#1d211a", black: "#000000" };
+export const INKS = { light: "#ffffff", dark: "#1d211a", black: "#000000" };
 /** Points of a cell's shorter side; on smaller ones hatching would be noise. The core's canvases do the same. */
 const LEAST_HATCHED = 5;
 
