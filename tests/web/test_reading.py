@@ -29,6 +29,21 @@ def test_rank(node, value, words):
     assert node(READING, "rankWords", [[FIGURE, value]]) == [words]
 
 
+def test_a_cell_is_named_in_short_by_its_innermost_members(node):
+    nested = {
+        "rows": ["Night, Lantern Wharf"],
+        "columns": ["Q1, Jan"],
+        "row_labels": [["Night", "Lantern Wharf"]],
+        "column_labels": [["Q1", "Jan"]],
+        "panels": False,
+    }
+    cell = {"row": 0, "column": 0}
+    assert node(READING, "shortCellName", [[nested, cell]]) == ["Lantern Wharf, Jan"]
+    assert node(READING, "shortCellName", [[{**nested, "panels": True}, cell]]) == ["Lantern Wharf, Q1, Jan"]
+    one_side = {**nested, "columns": [""], "column_labels": [[]]}
+    assert node(READING, "shortCellName", [[one_side, cell]]) == ["Lantern Wharf"]
+
+
 def test_rank_of_the_only_cell(node):
     assert node(READING, "rankWords", [[{**FIGURE, "values": [None, 3]}, 3]]) == ["the only cell with a value"]
 

@@ -51,7 +51,10 @@ export function Dock(props: Props) {
             <Tabs.Trigger
               key={value}
               value={value}
-              flex="1"
+              data-label={label}
+              flex="auto"
+              flexDirection="column"
+              gap="0"
               h="35px"
               px="0"
               fontSize="12.5px"
@@ -61,6 +64,14 @@ export function Dock(props: Props) {
               borderRadius="0"
               borderTopWidth="2px"
               borderColor="transparent"
+              // as wide as it is when it is chosen, so that the others stay where they are
+              _after={{
+                content: "attr(data-label)",
+                h: "0",
+                overflow: "hidden",
+                visibility: "hidden",
+                fontWeight: "600",
+              }}
               _selected={{ color: "ink", fontWeight: "600", bg: "paper", borderTopColor: "amberLine" }}
             >
               {label}

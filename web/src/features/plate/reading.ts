@@ -9,6 +9,12 @@ export function cellName(figure: Figure, cell: Cell): string {
   return [figure.rows[cell.row], figure.columns[cell.column]].filter(Boolean).join(", ") || "All records";
 }
 
+/** The same by its innermost members, where room is short; matrices side by side keep their names. */
+export function shortCellName(figure: Figure, { row, column }: Cell): string {
+  const across = figure.panels ? figure.columns[column] : figure.column_labels[column]?.at(-1);
+  return [figure.row_labels[row]?.at(-1), across].filter(Boolean).join(", ") || "All records";
+}
+
 export function valueWords(figure: Figure, value: number | null | undefined): string {
   return value === null || value === undefined ? "no value" : styled(value, figure.style);
 }

@@ -5,7 +5,17 @@ import type { Figure, Recipe } from "../../../api/client";
 import { grouped } from "../../../shared/numbers";
 import { useTried } from "../color/useTried";
 import { colorAt, whyWords } from "../color/why";
-import { cellName, context, indexOf, type Ranked, ranked, rankWords, readOf, valueWords } from "../reading";
+import {
+  cellName,
+  context,
+  indexOf,
+  type Ranked,
+  ranked,
+  rankWords,
+  readOf,
+  shortCellName,
+  valueWords,
+} from "../reading";
 import type { Change } from "../usePlate";
 import { useView } from "../view";
 import { Cautions } from "./Cautions";
@@ -170,7 +180,7 @@ function EndList({ label, figure, cells }: { label: string; figure: Figure; cell
               {valueWords(figure, value)}
             </Box>
             <Box truncate title={cellName(figure, cell)}>
-              {cellName(figure, cell)}
+              {shortCellName(figure, cell)}
             </Box>
           </chakra.button>
         );
