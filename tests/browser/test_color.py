@@ -96,6 +96,48 @@ def test_what_is_seen_while_a_handle_is_held_is_what_is_kept(page, api, number, 
     agrees(page, api, number)
 
 
+def test_escape_puts_a_held_handle_back(page, api, number):
+    open_plate(page, number)
+    before, handle = told_colors(api, number), page.locator("[data-handle=high]")
+    box = handle.bounding_box()
+    page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 20, box["y"] + 60, steps=6)
+    painted(page)
+    assert [[screen_color(page, row, column) for column in range(4)] for row in range(3)] != before
+    page.keyboard.press("Escape")
+    page.mouse.up()
+    painted(page)
+    assert [[screen_color(page, row, column) for column in range(4)] for row in range(3)] == before
+    assert color_of(api, number) == {}
+
+
+def test_totals_in_the_colors_of_the_cells_follow_a_held_handle(page, api, number):
+    average = {**PIVOT, "measure": {**PIVOT["measure"], "take": "average"}, "totals": {"rows": True, "color": "shared"}}
+    api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 1, "pivot": average})
+    open_plate(page, number)
+
+    def shown():
+        return page.locator("rect[data-part=totals]").evaluate_all("(all) => all.map((each) => each.getAttribute('fill'))")
+
+    def told():
+        scene = api.get(f"/api/plates/{number}")["figure"]["scene"]
+        return [box["fill"] for box in scene["boxes"] if box["part"] == "totals"]
+
+    before = shown()
+    assert before == told()
+    box = page.locator("[data-handle=high]").bounding_box()
+    page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 20, box["y"] + 80, steps=6)
+    painted(page)
+    held = shown()
+    page.mouse.up()
+    settled(page)
+    assert held != before
+    wait_until(lambda: told() == held)
+
+
 def test_cuts_by_keys_typed_named_and_taken_out(page, api, number):
     open_plate(page, number)
     page.get_by_label("Drawn as").select_option("bands cut by hand")

@@ -478,7 +478,7 @@ def test_the_totals_of_groups(page, api, number):
     pick(page, "pier")
     page.get_by_role("tab", name="Heads").click()
     page.get_by_text("Below each group of rows").click()
-    page.get_by_text("In colors of their own scale").click()
+    page.get_by_label("Colors of totals").select_option("on their own scale")
     settled(page)
     assert pivot(api, number)["totals"] == {"row_groups": True, "color": "own"}
     found = figure(api, number)

@@ -2,6 +2,7 @@
 
 import itertools
 
+import numpy as np
 import pytest
 
 from mottled_finch.core.pivot import Group
@@ -102,6 +103,41 @@ def test_heads_and_totals_know_the_lines_they_stand_for():
     assert len(told) == lines[0] * lines[1] - matrix.values.size
     for (row, column), text in told.items():
         assert float(text.replace(",", "")) == pytest.approx(matrix.all_values[row, column], abs=0.5)
+
+
+AVERAGE = {"take": "average", "of": "v"}
+
+
+def fills_of(figure):
+    return [box.fill for box in figure.scene.boxes if box.part == "totals"]
+
+
+@pytest.mark.parametrize("color", [{}, {"high": {"percentile": 60}}, {"bands": {"cuts": [20, 40]}}, {"scale": "rank"}], ids=str)
+def test_shared_totals_have_the_color_of_a_cell_of_their_value_and_stretch_nothing(color):
+    totals = {"rows": True, "columns": True, "row_groups": True}
+    pivot = {"rows": R2, "columns": C2, "measure": AVERAGE}
+    shared = figure_of(table(3, 2, 2, 2), pivot={**pivot, "totals": {**totals, "color": "shared"}}, color=color)
+    without = figure_of(table(3, 2, 2, 2), pivot=pivot, color=color)
+    assert (shared.scale.low, shared.scale.high) == (without.scale.low, without.scale.high)
+    colors = shared.scene.grid.colors
+    for box in shared.scene.boxes:
+        if box.part == "totals":
+            assert box.fill == colors[int(shared.scale.steps(np.array([box.value]))[0])] == colors[box.step]
+
+
+@pytest.mark.parametrize("color", [{"within": "row"}, {"spotlight": {"highest": 2}}], ids=str)
+def test_totals_cannot_share_where_cells_are_judged_apart_or_not_lit(color):
+    pivot = {"rows": R2, "columns": C2, "measure": AVERAGE, "totals": {"rows": True, "color": "shared"}}
+    plain = {**pivot, "totals": {"rows": True}}
+    assert fills_of(figure_of(table(2, 2, 2, 2), pivot=pivot, color=color)) == fills_of(
+        figure_of(table(2, 2, 2, 2), pivot=plain, color=color)
+    )
+
+
+def test_the_legend_says_that_totals_have_a_scale_of_their_own():
+    own = figure_of(table(2, 2, 2, 2), pivot={**PIVOTS["totals of groups"], "measure": SUM})
+    said = " ".join(text.text for text in own.scene.texts if text.part == "legend")
+    assert "Totals from the lowest to the highest of their line" in said
 
 
 def test_leaves_of_a_tree_stand_at_the_middles_of_their_rows():

@@ -41,6 +41,13 @@ export function Handle({ id, title, axis, value, limits, words, name, look, abov
     tried.current = null;
   }
 
+  /** As if it had never been moved. */
+  function drop() {
+    dragged.current = null;
+    tried.current = null;
+    on.onDrop();
+  }
+
   function onPointerMove(event: PointerEvent<HTMLElement>) {
     const drag = dragged.current;
     if (!drag) return;
@@ -77,6 +84,9 @@ export function Handle({ id, title, axis, value, limits, words, name, look, abov
     } else if (event.key === "Enter" || event.key === " ") {
       event.preventDefault();
       setTyping(true);
+    } else if (event.key === "Escape" && tried.current !== null) {
+      event.stopPropagation();
+      drop();
     } else if (event.key === "Delete" && on.onRemove) {
       event.preventDefault();
       on.onRemove();
@@ -113,11 +123,7 @@ export function Handle({ id, title, axis, value, limits, words, name, look, abov
         }}
         onPointerMove={onPointerMove}
         onPointerUp={onPointerUp}
-        onPointerCancel={() => {
-          dragged.current = null;
-          tried.current = null;
-          on.onDrop();
-        }}
+        onPointerCancel={drop}
         onKeyDown={onKeyDown}
         onKeyUp={settle}
         onBlur={settle}

@@ -85,6 +85,7 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
           <NumberField
             label="Size of values, in points"
             none="as fits"
+            width="84px"
             least={6}
             most={72}
             value={cells.size}
