@@ -6,7 +6,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from .conftest import bring_in, choose, drop, make_plate, painted, plate_number, screen_color, settled, wait_until
+from .conftest import bring_in, choose, drop, make_plate, open_plate, painted, plate_number, screen_color, settled, wait_until
 
 LINES = {"Inner": ["Ardle", "Brack"], "Outer": ["Cairn", "Dun"]}
 
@@ -163,6 +163,12 @@ def test_a_cell_shows_its_share_and_prints_it_as_percent(page, api, number):
     page.keyboard.press("Enter")
     settled(page)
     assert pivot(api, number)["show"] == {"as": "gap", "to": 2}
+    table = api.get(f"/api/plates/{number}")["plate"]["table"]
+    api.put(f"/api/tables/{table}/targets", {"targets": {"our promise": 5}})
+    open_plate(page, number)
+    choose(page, "What a cell shows", "our promise")
+    expect(phrase(page, "What a cell shows")).to_have_text("as distance from our promise")
+    assert pivot(api, number)["show"] == {"as": "gap", "to": {"target": "our promise"}}
 
 
 def test_conditions_have_alternatives_and_the_largest(page, api, number):

@@ -4,14 +4,21 @@ import { FilterList } from "../../../shared/FilterList";
 import { AskNumber } from "./AskNumber";
 import { showOptions, showWords } from "./phrases";
 
-type Props = { pivot: Recipe["pivot"]; start: string; onDone: (show: Show) => void };
+type Props = {
+  pivot: Recipe["pivot"];
+  /** The names of the table's targets. */
+  targets: readonly string[];
+  start: string;
+  onDone: (show: Show) => void;
+};
 
 const GAP = "gap";
 
-/** What a cell shows of its measure. The distance from a number asks for it in the same card. */
-export function ShowCard({ pivot, start, onDone }: Props) {
+/** What a cell shows of its measure. The distance from a target, or from a number, which is asked for in the same card. */
+export function ShowCard({ pivot, targets, start, onDone }: Props) {
   const [asking, setAsking] = useState(false);
-  const options = showOptions(pivot);
+  const gaps = targets.map((target): Show => ({ as: "gap", to: { target } }));
+  const options = [...showOptions(pivot), ...gaps.map((show) => ({ show, words: showWords(show) }))];
   if (asking) {
     return (
       <AskNumber
@@ -31,7 +38,7 @@ export function ShowCard({ pivot, start, onDone }: Props) {
         ...options.map(({ words }) => ({ key: words, label: words })),
         { key: GAP, label: "as distance from a number" },
       ]}
-      chosen={pivot.show?.as === "gap" ? GAP : showWords(pivot.show)}
+      chosen={pivot.show?.as === "gap" && typeof pivot.show.to === "number" ? GAP : showWords(pivot.show)}
       onChoose={(key) => {
         if (key === GAP) return setAsking(true);
         const chosen = options.find(({ words }) => words === key);

@@ -293,6 +293,7 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
       {phrase("show", "What a cell shows", showWords(pivot.show), Boolean(pivot.show?.as), (start, close) => (
         <ShowCard
           pivot={pivot}
+          targets={Object.keys(figure.targets)}
           start={start}
           onDone={(show) => {
             close();

@@ -97,7 +97,7 @@ export function showWords(show: Show | undefined): string {
     case "score":
       return `as standard score${within}`;
     case "gap":
-      return `as distance from ${show?.to}`;
+      return `as distance from ${typeof show?.to === "object" ? show.to?.target : show?.to}`;
     default:
       return "as it is";
   }
