@@ -14,7 +14,7 @@ RUNS = 7
 
 @dataclass(frozen=True, kw_only=True)
 class Measured:
-    """A figure: seconds of one run in the median, over so many records or cells, beside its yardsticks."""
+    """A figure: seconds of one run, over so many records or cells, beside its yardsticks."""
 
     name: str
     seconds: float
@@ -58,5 +58,35 @@ def median_seconds(run: Callable[[], Any], *, before: Callable[[], Any] | None =
 
 def memory_pass(size: int) -> float:
     """Seconds to read so many bytes of memory once, on one thread, adding up all of them."""
-    words = np.ones(max(1, size // 8), dtype=np.int64)
-    return median_seconds(words.sum)
+    return median_seconds(_read(size))
+
+
+def _read(size: int) -> Callable[[], Any]:
+    return np.ones(max(1, size // 8), dtype=np.int64).sum
+
+
+def in_turns(
+    name: str,
+    run: Callable[[], Any],
+    *,
+    rows: int,
+    touched: int,
+    peer: Callable[[], Any] | None = None,
+    before: Callable[[], Any] = lambda: None,
+    turns: int = 15,
+) -> Measured:
+    """A figure of a few milliseconds beside its yardsticks: all of them in turns, and of each the least seconds.
+
+    On a machine that others work on, too, everything they do is added to a figure, and more to one that keeps all processors busy.
+    The least of many turns is what is left when they pause, and turns give every yardstick the same pauses.
+    """
+    others = [_read(touched), *([peer] if peer else [])]
+    found: list[list[float]] = [[] for _ in range(1 + len(others))]
+    for _ in range(turns):
+        before()
+        for seconds, each in zip(found, (run, *others), strict=True):
+            start = time.perf_counter()
+            each()
+            seconds.append(time.perf_counter() - start)
+    mine, passed, *columnar = (min(seconds[1:]) for seconds in found)
+    return Measured(name=name, seconds=mine, rows=rows, memory_pass=passed, columnar=columnar[0] if columnar else None)

@@ -20,7 +20,7 @@ from mottled_finch.core.recipe.spec import PivotSpec
 from mottled_finch.core.table import Column, Kind, Table
 
 from . import data
-from .measure import Measured, median_seconds, memory_pass
+from .measure import Measured, in_turns, median_seconds, memory_pass
 
 RECORDS = 10_000_000
 _PARTS = ("year", "month", "weekday", "hour")
@@ -70,12 +70,13 @@ def touched(*names: str) -> int:
 def _measured(name: str, measure: dict[str, Any], sql: str, *names: str) -> Measured:
     table, spec = log(), pivot(measure)
     question = f"SELECT pier, week, {sql}, COUNT(*) FROM log {WHERE} GROUP BY pier, week"
-    return Measured(
-        name=name,
-        seconds=median_seconds(lambda: make_matrix(table, spec), before=lambda: forget(table)),
+    return in_turns(
+        name,
+        lambda: make_matrix(table, spec),
         rows=RECORDS,
-        memory_pass=memory_pass(touched(*names)),
-        columnar=median_seconds(lambda: engine().execute(question).fetchall()),
+        touched=touched(*names),
+        peer=lambda: engine().execute(question).fetchall(),
+        before=lambda: forget(table),
     )
 
 
@@ -107,11 +108,8 @@ def pivot_other_measure() -> Measured:
         forget(table)
         make_matrix(table, first)
 
-    return Measured(
-        name="pivot_other_measure",
-        seconds=median_seconds(lambda: make_matrix(table, second), before=prepare),
-        rows=RECORDS,
-        memory_pass=memory_pass(touched("minutes")),
+    return in_turns(
+        "pivot_other_measure", lambda: make_matrix(table, second), rows=RECORDS, touched=touched("minutes"), before=prepare
     )
 
 
@@ -132,12 +130,13 @@ def date_parts() -> Measured:
     """Year, month, weekday and hour of ten million moments."""
     minutes = np.random.default_rng(5).integers(0, 10 * 365 * 1440, RECORDS)
     moments = np.datetime64("2016-01-01", "us") + minutes.astype("timedelta64[m]")
-    return Measured(
-        name="date_parts",
-        seconds=median_seconds(lambda: [cut_clock(clock, cut, Calendar()) for clock in [clock_of(moments)] for cut in _PARTS]),
-        rows=RECORDS,
-        memory_pass=memory_pass(moments.nbytes),
-    )
+
+    def cut() -> None:
+        clock = clock_of(moments)
+        for part in _PARTS:
+            cut_clock(clock, part, Calendar())
+
+    return in_turns("date_parts", cut, rows=RECORDS, touched=moments.nbytes)
 
 
 def pivot_from_storage() -> Measured:
@@ -163,8 +162,9 @@ def pivot_from_storage() -> Measured:
         "make_matrix(EDITIONS.open(Edition.objects.get(pk=int(sys.argv[2]))), recipe.pivot)\n"
     )
     run = [sys.executable, "-c", program, str(folder), str(edition.pk)]
-    seconds = median_seconds(lambda: subprocess.run(run, check=True), runs=5)
-    return Measured(name="pivot_from_storage", seconds=seconds, rows=RECORDS, memory_pass=memory_pass(touched("minutes")))
+    return in_turns(
+        "pivot_from_storage", lambda: subprocess.run(run, check=True), rows=RECORDS, touched=touched("minutes"), turns=7
+    )
 
 
 FIGURES: tuple[Callable[[], Measured], ...] = (

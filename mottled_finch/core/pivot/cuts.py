@@ -35,8 +35,6 @@ WEEKDAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturd
 MONTHS, WEEKDAYS = (tuple(name[:3] for name in names) for names in (MONTH_NAMES, WEEKDAY_NAMES))
 _DAY, _HOUR = 86_400_000_000, 3_600_000_000
 """In microseconds."""
-_HOUR_TWOS = 10
-"""How often those of an hour can be halved."""
 
 
 @dataclass(frozen=True)
@@ -234,13 +232,12 @@ def _ends(times: Any) -> Any:  # pragma: no cover - compiled
 @compiled
 def _tell(times: Any, first: Any, days: Any, hours: Any, days_seen: Any, hours_seen: Any) -> Any:  # pragma: no cover - compiled
     """Counted from the first day, moments are not negative, and unsigned division by a constant is a multiplication. Those before
-    the first day come out as very late ones; with the twos of an hour's microseconds shifted out, the multiplication is a plain
-    one. False, and not done, when a day is none of those asked for.
+    the first day come out as very late ones. False, and not done, when a day is none of those asked for.
     """
     start = np.int64(first) * np.int64(_DAY)
     most = np.uint64(len(days_seen))
     for i in range(np.uint64(len(times))):
-        hour = (np.uint64(times[i] - start) >> np.uint64(_HOUR_TWOS)) // np.uint64(_HOUR >> _HOUR_TWOS)
+        hour = np.uint64(times[i] - start) // np.uint64(_HOUR)
         day = hour // np.uint64(24)
         hour -= day * np.uint64(24)
         if day >= most:
