@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
+from ..finite import finite
 from ..recipe.conditions import MeasureSpec
 from .matrix import Group
 from .measures import MEASURES
@@ -51,9 +52,9 @@ class Gathered:
 
 
 def measured(spec: MeasureSpec, partials: Sequence[Any]) -> NDArray[np.float64]:
-    """The measure of partial results; what is no finite number is a blank, and a cell of nothing as ``empty`` says."""
+    """The measure of partial results; what is no number to reckon with is a blank, and a cell of nothing as ``empty`` says."""
     values = MEASURES[spec.take].value(spec, *partials)
-    values = np.where(np.isfinite(values), values, np.nan)
+    values = finite(values)
     if spec.empty is not None:
         values = np.where(partials[0].numbers == 0, 0.0 if spec.empty == "zero" else np.nan, values)
     return values

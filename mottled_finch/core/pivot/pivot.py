@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
+from ..finite import finite
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, PivotSpec
 from ..show import SHOWS, Laid
@@ -198,7 +199,7 @@ def _shown(
         running=run,
     )
     shown = SHOWS[pivot.show.as_](pivot.show, laid)
-    return np.where(np.isfinite(shown), shown, np.nan)
+    return finite(shown)
 
 
 def _runs(members: int, groups: Sequence[Group]) -> Runs:

@@ -14,6 +14,7 @@ from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_typ
 
 from ..color.palettes import PALETTES
 from ..errors import RecipeError, did_you_mean
+from ..finite import LARGEST
 from .check import check_recipe, check_table
 from .spec import PaletteName, Recipe
 from .table_spec import TableSpec
@@ -234,7 +235,7 @@ def _read_plain(kind: Any, received: Any, path: str) -> Any:
             number = float(received)
         except OverflowError:
             number = math.inf
-        if not math.isfinite(number):
+        if not abs(number) <= LARGEST:
             raise RecipeError("the number is too large", path=_place(path), received=received)
         return number
     raise _mistake(_NOUNS[kind], received, path)

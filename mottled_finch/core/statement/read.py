@@ -7,6 +7,7 @@ from difflib import get_close_matches
 from typing import Any, NoReturn
 
 from ..errors import RecipeError
+from ..finite import LARGEST
 from ..recipe.check_pivot import check_pivot
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.load import MAX_LIST
@@ -468,6 +469,6 @@ def _unquoted(text: str) -> str:
 
 def _finite(text: str) -> float:
     number = float(text.replace("−", "-"))
-    if number in (float("inf"), float("-inf")):
+    if abs(number) > LARGEST:
         raise RecipeError("the number is too large", path=PLACE, received=text)
     return number

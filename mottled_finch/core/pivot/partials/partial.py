@@ -25,7 +25,8 @@ class Regions:
 
     def merged(self, values: NDArray[np.generic], how: np.ufunc) -> NDArray[np.generic]:
         """What a ufunc such as ``np.add`` makes of the values of each region's cells, shape (regions,)."""
-        found: NDArray[np.generic] = how.reduceat(values[self.cells], self.starts[:-1])
+        with np.errstate(over="ignore", invalid="ignore"):  # what is no finite number ends as a blank
+            found: NDArray[np.generic] = how.reduceat(values[self.cells], self.starts[:-1])
         return found
 
 

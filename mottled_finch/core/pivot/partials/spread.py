@@ -29,7 +29,7 @@ class Spread:
 
     def over(self, regions: Regions) -> Self:
         numbers: Any = regions.merged(self.numbers, np.add)
-        with np.errstate(invalid="ignore"):
+        with np.errstate(over="ignore", invalid="ignore"):
             means: Any = regions.merged(self.means * self.numbers, np.add) / np.maximum(numbers, 1)
             lengths = np.diff(regions.starts)
             apart = self.means[regions.cells] - np.repeat(means, lengths)
@@ -73,7 +73,7 @@ def _merged(one: Any, other: Any) -> Any:
     (mean, squares, number), (mean2, squares2, number2) = one, other
     both = number + number2
     share = number2 / np.maximum(both, 1)
-    with np.errstate(invalid="ignore"):  # infinite values end as blanks
+    with np.errstate(over="ignore", invalid="ignore"):  # infinite values end as blanks
         apart = mean2 - mean
         return mean + apart * share, squares + squares2 + apart * apart * number * share, both
 
