@@ -3,11 +3,14 @@
 import json
 import statistics
 import time
+import tracemalloc
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
+
+from mottled_finch.core.pivot.kernels import BUFFERS
 
 RUNS = 7
 
@@ -26,6 +29,8 @@ class Measured:
     """Seconds of the same question asked of a columnar SQL engine, over its own table."""
     bytes_to_csv: float | None = None
     """Bytes kept, as a share of the CSV's."""
+    peak_to_touched: float | None = None
+    """Bytes taken at the most beyond the columns, as a share of those of the columns that are touched."""
 
     def line(self) -> str:
         told: dict[str, Any] = {
@@ -40,6 +45,8 @@ class Measured:
             told["times_faster_than_columnar"] = round(self.columnar / self.seconds, 2)
         if self.bytes_to_csv is not None:
             told["bytes_to_csv"] = round(self.bytes_to_csv, 3)
+        if self.peak_to_touched is not None:
+            told["peak_to_touched"] = round(self.peak_to_touched, 2)
         return json.dumps(told)
 
 
@@ -54,6 +61,16 @@ def median_seconds(run: Callable[[], Any], *, before: Callable[[], Any] | None =
         if i:
             found.append(time.perf_counter() - start)
     return statistics.median(found)
+
+
+def peak_bytes(run: Callable[[], Any]) -> int:
+    """Bytes taken at the most while it runs, none of which were held on to from before."""
+    BUFFERS.clear()
+    tracemalloc.start()
+    run()
+    peak = tracemalloc.get_traced_memory()[1]
+    tracemalloc.stop()
+    return peak
 
 
 def memory_pass(size: int) -> float:

@@ -5,6 +5,7 @@ held against one single-threaded read of the bytes it touches, and against GROUP
 """
 
 from collections.abc import Callable
+from dataclasses import replace
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -20,7 +21,7 @@ from mottled_finch.core.recipe.spec import PivotSpec
 from mottled_finch.core.table import Column, Kind, Table
 
 from . import data
-from .measure import Measured, in_turns, median_seconds, memory_pass
+from .measure import Measured, in_turns, median_seconds, memory_pass, peak_bytes
 
 RECORDS = 10_000_000
 _PARTS = ("year", "month", "weekday", "hour")
@@ -70,7 +71,7 @@ def touched(*names: str) -> int:
 def _measured(name: str, measure: dict[str, Any], sql: str, *names: str) -> Measured:
     table, spec = log(), pivot(measure)
     question = f"SELECT pier, week, {sql}, COUNT(*) FROM log {WHERE} GROUP BY pier, week"
-    return in_turns(
+    found = in_turns(
         name,
         lambda: make_matrix(table, spec),
         rows=RECORDS,
@@ -78,6 +79,8 @@ def _measured(name: str, measure: dict[str, Any], sql: str, *names: str) -> Meas
         peer=lambda: engine().execute(question).fetchall(),
         before=lambda: forget(table),
     )
+    forget(table)
+    return replace(found, peak_to_touched=peak_bytes(lambda: make_matrix(table, spec)) / touched(*names))
 
 
 def pivot_average() -> Measured:

@@ -38,3 +38,12 @@ def test_small_arrays_are_just_made():
     lending = Buffers()
     assert lending.empty(10, np.int64).shape == (10,)
     assert lending._blocks == []
+
+
+def test_what_is_let_go_of_is_not_held_on_to():
+    lending = Buffers()
+    kept = lending.empty(LARGE, np.float64)
+    kept[:] = 7
+    lending.clear()
+    assert lending._blocks == []
+    assert (kept == 7).all()

@@ -38,6 +38,11 @@ class Buffers:
             self._shrink()
         return found
 
+    def clear(self) -> None:
+        """Hold on to nothing any more."""
+        with self._lock:
+            self._blocks = []
+
     def _free(self, size: int) -> NDArray[np.uint8] | None:
         """A block that nobody uses, large enough and at most twice as large as needed."""
         for block in self._blocks:
