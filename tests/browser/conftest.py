@@ -230,9 +230,12 @@ def picture_of(data: bytes) -> Image.Image:
     return Image.open(io.BytesIO(data)).convert("RGB")
 
 
-def wait_until(what: Any, seconds: float = 10) -> None:
-    """Until something is true that the page does not show."""
+def wait_until(what: Any, seconds: float = 20) -> None:
+    """Until something is true that the page does not show. A part that is not there yet is one that is not true yet."""
     end = time.monotonic() + seconds
-    while not what():
+    while True:
+        with contextlib.suppress(KeyError, IndexError):
+            if what():
+                return
         assert time.monotonic() < end
         time.sleep(0.05)
