@@ -147,17 +147,22 @@ def _rejecting(codes: NDArray[Any], kept: NDArray[np.bool_], kind: Any) -> _Step
 
 
 def _begun(adds: list[_Step], rejects: list[_Step]) -> tuple[tuple[Any, ...], list[_Step]]:
-    """What ``place.begin`` is called with, or nothing; and the steps that are left for the other kernels."""
-    levels = [each for each in adds if each[0] is place.add and each[1].dtype == np.uint8][: place.BEGIN_LEVELS]
+    """What ``place.begin`` is called with, or nothing; and the steps that are left for the other kernels.
+
+    Nothing may be added to what is rejected already: where levels are left over, all tests come after them.
+    """
+    levels = [i for i, (kernel, codes, _) in enumerate(adds) if kernel is place.add and codes.dtype == np.uint8]
+    levels = levels[: place.BEGIN_LEVELS]
     if not levels:
         return (), [*adds, *rejects]
-    test = next((each for each in rejects if each[0] is place.reject and each[1].dtype == np.uint8), None)
-    codes = levels[0][1]
-    nothing = place.add, codes, levels[0][2].dtype.type(0)
-    begun = [*levels, *[nothing] * (place.BEGIN_LEVELS - len(levels))]
-    given = [each for _, *words in begun for each in words]
-    given += [codes, np.uint32(0xFFFFFFFF)] if test is None else test[1:]
-    return tuple(given), [each for each in (*adds, *rejects) if each is not test and not any(each is level for level in levels)]
+    left = [each for i, each in enumerate(adds) if i not in levels]
+    by_bits = [i for i, (kernel, codes, _) in enumerate(rejects) if kernel is place.reject and codes.dtype == np.uint8]
+    test = None if left or not by_bits else by_bits[0]
+    _, codes, step = adds[levels[0]]
+    given = [each for i in levels for each in adds[i][1:]]
+    given += [codes, step.dtype.type(0)] * (place.BEGIN_LEVELS - len(levels))
+    given += [codes, np.uint32(0xFFFFFFFF)] if test is None else rejects[test][1:]
+    return tuple(given), [*left, *(each for i, each in enumerate(rejects) if i != test)]
 
 
 def _joined(tests: Sequence[Test]) -> list[Test]:

@@ -3,6 +3,7 @@
 import itertools
 
 import numpy as np
+import pytest
 from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
@@ -81,6 +82,26 @@ def test_places_beyond_two_bytes_are_numbered_in_four():
     placement = placed(members, (level, level), ())
     assert placement.index.dtype == np.uint32
     assert placement.records.reshape(members, members).tolist() == np.eye(members, dtype=int).tolist()
+
+
+@pytest.mark.parametrize("shape", [(15, 15, 15, 14), (15, 15, 15), (40, 38, 39), (200, 300)], ids=str)
+def test_what_is_rejected_stays_so_where_places_nearly_fill_two_bytes(shape):
+    rng = np.random.default_rng(4)
+    records = 5_000
+    sides = []
+    for members in shape:
+        codes = rng.integers(0, members + 1, records).astype(np.uint8 if members < 256 else np.uint16)
+        codes[:50] = members
+        sides.append(Level(codes=codes, member_of=np.arange(-1, members), labels=("",) * members))
+    test = rng.integers(0, 3, records).astype(np.uint8), np.array([False, True, True])
+    test[0][:25] = 0
+    placement = placed(records, sides, (test,))
+    assert placement.index.dtype == np.uint16
+    kept = test[0] > 0
+    inside = kept & np.all([level.codes > 0 for level in sides], axis=0)
+    cells = np.ravel_multi_index([level.codes[inside].astype(int) - 1 for level in sides], shape)
+    np.testing.assert_array_equal(placement.records, np.bincount(cells, minlength=np.prod(shape)))
+    assert placement.kept == kept.sum()
 
 
 def test_a_level_without_members_has_no_cell_and_rejects_nothing():
