@@ -136,6 +136,18 @@ def test_it_is_not_told_where_all_is_well(name, text, parts):
     assert name not in names(told(text, parts)[0])
 
 
+def test_shared_totals_are_those_that_are_shown():
+    """Beside a split, each matrix has totals of its own, and the sum of all of them is not on the page."""
+    text = "r,c,k,v\n" + "".join(f"m{i},c{j},k{k},{10 * (i + 1)}\n" for i in range(4) for j in range(4) for k in range(2))
+    pivot = {**SIDES, "split": {"field": "k"}, "measure": {"take": "max", "of": "v"}, "totals": {"rows": True, "color": "shared"}}
+    assert "shared_totals" not in names(told(text, {"pivot": pivot})[0])
+    summed = {**pivot, "measure": {"take": "sum", "of": "v"}}
+    caution = next(each for each in told(text, {"pivot": summed})[0] if each.name == "shared_totals")
+    assert caution.words == "6 of the totals lie beyond the scale of the cells and all have the color of its end."
+    for color in ({"within": "row"}, {"spotlight": {"highest": 2}}):
+        assert "shared_totals" not in names(told(text, {"pivot": summed, "color": color})[0])
+
+
 def test_the_low_end_is_swallowed_as_well():
     text = grid(lambda i, j: -1000.0 if i == j == 0 else float(i + j))
     standing, _ = told(text, PLAIN)

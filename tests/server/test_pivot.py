@@ -10,7 +10,7 @@ import pytest
 from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.pivot.levels import Level
 from mottled_finch.core.pivot.memory import memory_of
-from mottled_finch.core.pivot.placing import placed
+from mottled_finch.core.pivot.placing import Placement
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.table import Column, Kind, Table
 from mottled_finch.server.plates import actions
@@ -174,7 +174,7 @@ def test_another_show_or_order_does_not_touch_the_records_again(monkeypatch):
     pivot = {"rows": [{"field": "a"}], "measure": {"take": "sum", "of": "v"}}
     make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
     kept = len(memory_of(table))
-    monkeypatch.setattr("mottled_finch.core.pivot.ground.placed", lambda *_: pytest.fail("the records were placed again"))
+    monkeypatch.setattr("mottled_finch.core.pivot.ground.Placement", lambda *_: pytest.fail("the records were placed again"))
     monkeypatch.setattr("mottled_finch.core.pivot.pivot.gathered", lambda *_: pytest.fail("the cells were measured again"))
     shown = {**pivot, "show": {"as": "share"}, "order": {"rows": {"by": "total", "descending": True}}}
     found = make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": shown}).pivot)
@@ -193,7 +193,7 @@ def test_a_placement_is_the_same_on_any_number_of_threads(monkeypatch):
         return [
             array
             for partial in (gather_sums, gather_spread)
-            for array in vars(partial(placed(700_000, (level,), ()), values)).values()
+            for array in vars(partial(Placement(700_000, (level,), ()), values)).values()
         ]
 
     many = gather()

@@ -15,7 +15,7 @@ from .matrix import Group
 from .measures import MEASURES
 from .partials import Partial
 from .pivoting import Pivoting
-from .placing import Placement, placed
+from .placing import Placement
 from .sides import Side, groups_of, side_of
 from .source import Test
 
@@ -75,7 +75,7 @@ def ground_of(source: Pivoting, pivot: PivotSpec, key: str) -> Ground:
         row_side, down = _reduced(source, down, tests, bool(rows), panels=False)
         column_side, across = _reduced(source, across, tests, bool(columns), panels=panels)
         _check_size(len(row_side), len(column_side), pivot, cells=MAX_COMBINATIONS)
-    placement = placed(source.table.records, (*down, *across), tests)
+    placement = Placement(source.table.records, (*down, *across), tests)
     partials_of(
         source, pivot.measure, placement, key
     )  # now, while each block is in the processor's cache, and before counting costs a pass
@@ -102,7 +102,7 @@ def _reduced(
     source: Pivoting, levels: Sequence[Level], tests: tuple[Test, ...], named: bool, *, panels: bool
 ) -> tuple[Side, list[Level]]:
     """The levels of a side as one, whose members are the combinations that stand."""
-    placement = placed(source.table.records, levels, tests)
+    placement = Placement(source.table.records, levels, tests)
     side = side_of(levels, named, placement.records, panels=panels)
     member_of = np.full(placement.places, OUTSIDE, dtype=np.int64)
     member_of[placement.spots[side.places]] = np.arange(len(side))

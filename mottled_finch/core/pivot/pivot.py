@@ -22,7 +22,7 @@ from .matrix import Group, Matrix
 from .order import Ordered
 from .partials import Regions, gather_counts
 from .pivoting import Pivoting
-from .placing import placed
+from .placing import Placement
 
 
 def make_matrix(table: Table, pivot: PivotSpec) -> Matrix:
@@ -86,7 +86,7 @@ def measured_of_others(table: Table, pivot: PivotSpec, side: Literal["rows", "co
 def members_of(table: Table, spec: LevelSpec) -> list[tuple[str, int]]:
     """The members of a level in natural order, each with its number of records."""
     level = Pivoting(table).level(spec, "field", PivotSpec(), ())
-    records = placed(table.records, (level,), ()).records
+    records = Placement(table.records, (level,), ()).records
     return [(label, int(number)) for label, number in zip(level.labels, records, strict=True) if number]
 
 

@@ -13,7 +13,7 @@ from .gathered import measured
 from .levels import Level, level_of, shortened
 from .measures import MEASURES
 from .memory import Memory, memory_of
-from .placing import placed
+from .placing import Placement
 from .source import Test
 
 
@@ -43,7 +43,7 @@ class Pivoting:
     def by_member(
         self, level: Level, measure: MeasureSpec, tests: tuple[Test, ...], path: str
     ) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
-        placement = placed(self.table.records, (level,), tests)
+        placement = Placement(self.table.records, (level,), tests)
         gatherings = MEASURES[measure.take].gathers(self, measure, path)
         values = measured(measure, [gathering.make(placement) for gathering in gatherings])
         return values, placement.records

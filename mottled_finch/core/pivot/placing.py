@@ -45,10 +45,10 @@ def _term(level: Level) -> _Term:
 class Placement:
     """The place of each record, as a number, and the number of records of each place.
 
-    Cells are the combinations of the levels' members, the last level changing fastest; ``spots`` of shape (cells,) gives the place
-    of each. Further places are for records that are outside, one of their sides being blank; the last is for those that a condition
-    rejects. Blocks are placed when they are first asked for, so that what is gathered first reads them while they are still in the
-    processor's cache.
+    Levels are those of all sides, the outermost of the rows first. Cells are the combinations of their members, the last level
+    changing fastest; ``spots`` of shape (cells,) gives the place of each. Further places are for records that are outside, one of
+    their sides being blank; the last is for those that a condition rejects. Blocks are placed when they are first asked for, so
+    that what is gathered first reads them while they are still in the processor's cache.
     """
 
     def __init__(self, records: int, levels: Sequence[Level], tests: Sequence[Test]) -> None:
@@ -122,11 +122,6 @@ class Placement:
     def kept(self) -> int:
         """Records that every condition keeps, whether or not they are in a cell."""
         return int(self.counts[:-1].sum())
-
-
-def placed(records: int, levels: Sequence[Level], tests: Sequence[Test]) -> Placement:
-    """Place records by the levels of all sides, the outermost of the rows first, and by conditions."""
-    return Placement(records, levels, tests)
 
 
 _Step = tuple[Any, NDArray[Any], Any]

@@ -12,7 +12,7 @@ from .levels import Level
 from .measures import MEASURES
 from .pivot import make_matrix
 from .pivoting import Pivoting
-from .placing import placed
+from .placing import Placement
 
 _RECORDS = 100_000
 _MEMBERS = {"few": 3, "many": 200, "wide": 900, "huge": 70_000}
@@ -36,7 +36,7 @@ def warm_up() -> None:
         level = _level(table, name, np.arange(-1, members))
         shared = _level(table, name, np.arange(members + 1) // 2)
         for levels in ((level,), (shared,)):
-            assert placed(_RECORDS, levels, tests).kept
+            assert Placement(_RECORDS, levels, tests).kept
         for take in MEASURES:
             spec = _SPECS.get(take, MeasureSpec(take=take, of=None if take == "count" else "value"))  # type: ignore[arg-type]
             _gather(source, spec, level)
@@ -47,7 +47,7 @@ def warm_up() -> None:
 
 
 def _gather(source: Pivoting, spec: MeasureSpec, level: Level) -> None:
-    placement = placed(_RECORDS, (level,), ())
+    placement = Placement(_RECORDS, (level,), ())
     partials = [gathering.make(placement) for gathering in MEASURES[spec.take].gathers(source, spec, "measure")]
     MEASURES[spec.take].value(spec, *partials)
 

@@ -36,8 +36,8 @@ class Text:
     column: int | None = None
     length: float = 0.0
     step: int | None = None
-    """Of a total: the step of the box it stands on; its ink follows that."""
     value: float | None = None
+    """Both of a total in color: those of the box it stands on, which its ink follows."""
 
 
 @dataclass(frozen=True, kw_only=True)

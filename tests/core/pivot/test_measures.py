@@ -14,7 +14,7 @@ from mottled_finch.core.pivot.kernels import blocks
 from mottled_finch.core.pivot.levels import Level
 from mottled_finch.core.pivot.measures import MEASURES
 from mottled_finch.core.pivot.partials import gather_values
-from mottled_finch.core.pivot.placing import placed
+from mottled_finch.core.pivot.placing import Placement
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.table import Column, Kind, Table
 
@@ -163,7 +163,7 @@ KINDS = {
 def test_percentiles_of_many_values_are_those_of_sorting(kind, number, p, seed):
     values = KINDS[kind](np.random.default_rng(seed), number)
     level = Level(codes=np.ones(number + 1, np.uint8), member_of=np.array([-1, 0]), labels=("a",))
-    found = gather_values(placed(number + 1, (level,), ()), np.append(values, np.nan)).quantile(p / 100)
+    found = gather_values(Placement(number + 1, (level,), ()), np.append(values, np.nan)).quantile(p / 100)
     assert found[0] == pytest.approx(float(np.percentile(values, p)), rel=1e-12, abs=1e-12)
 
 

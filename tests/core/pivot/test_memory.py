@@ -82,8 +82,8 @@ def test_another_measure_reads_its_own_column_alone_unless_it_decides_which_memb
         return load_recipe({"finch_recipe": 1, "pivot": {"rows": [{"field": "a"}], "keep": keep, "measure": measure}}).pivot
 
     of, made = table(), []
-    place = ground.placed
-    monkeypatch.setattr(ground, "placed", lambda *given: made.append(1) or place(*given))
+    place = ground.Placement
+    monkeypatch.setattr(ground, "Placement", lambda *given: made.append(1) or place(*given))
     for take in ("sum", "average", "median", "max"):
         make_matrix(of, pivot(take, **{"in": ["x"]}))
     assert len(made) == 1

@@ -19,14 +19,14 @@ from mottled_finch.core.pivot.partials import (
 )
 from mottled_finch.core.pivot.partials.grouped import group
 from mottled_finch.core.pivot.partials.marks import SHARE, gather_marks
-from mottled_finch.core.pivot.placing import placed
+from mottled_finch.core.pivot.placing import Placement
 
 CELLS = 3
 
 
 def placement(cells):
     level = Level(codes=np.array(cells, dtype=np.uint8), member_of=np.array([-1, 0, 1, 2]), labels=("a", "b", "c"))
-    return placed(len(cells), (level,), ())
+    return Placement(len(cells), (level,), ())
 
 
 def codes(values):
@@ -103,14 +103,14 @@ def test_marks_of_many_blocks_and_shares_are_the_codes_gathered():
     level = Level(codes=rng.integers(0, cells + 1, records).astype(np.uint16), member_of=np.arange(-1, cells), labels=("",) * cells)
     rejects = rng.integers(0, 5, records).astype(np.uint8), np.array([True, True, True, False, True])
     seen = rng.integers(0, values, records).astype(np.uint32)
-    ground = placed(records, (level,), (rejects,))
+    ground = Placement(records, (level,), (rejects,))
     assert len(ground.blocks) > 1 and cells * values > SHARE
     marks = gather_marks(ground, seen, values)
-    plain = Distinct(*group(placed(records, (level,), (rejects,)), seen, np.uint32(0)))
+    plain = Distinct(*group(Placement(records, (level,), (rejects,)), seen, np.uint32(0)))
     regions = Regions(np.arange(cells), np.array([0, 1, 90, cells]))
     for one, other in [(marks, plain), (marks.over(regions), plain.over(regions))]:
         np.testing.assert_array_equal(one.count(), other.count())
         np.testing.assert_array_equal(one.numbers, other.numbers)
     kept = rejects[1][rejects[0]]
     assert marks.count()[7] == len(np.unique(seen[(level.codes == 8) & kept & (seen > 0)]))
-    np.testing.assert_array_equal(ground.counts, placed(records, (level,), (rejects,)).counts)
+    np.testing.assert_array_equal(ground.counts, Placement(records, (level,), (rejects,)).counts)

@@ -14,7 +14,7 @@ from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.pivot.kernels import blocks
 from mottled_finch.core.pivot.levels import Level
 from mottled_finch.core.pivot.partials import gather_sums
-from mottled_finch.core.pivot.placing import placed
+from mottled_finch.core.pivot.placing import Placement
 from mottled_finch.core.recipe import load_recipe
 
 from ..conftest import read
@@ -177,5 +177,5 @@ def test_sums_of_a_million_values_agree_with_exact_summation():
     random_ = random.Random(7)
     values = np.array([random_.uniform(-1, 1) * 10 ** random_.randint(-6, 9) for _ in range(1_000_000)])
     level = Level(codes=np.ones(len(values), np.uint8), member_of=np.array([-1, 0]), labels=("a",))
-    found = gather_sums(placed(len(values), (level,), ()), values).sums[0]
+    found = gather_sums(Placement(len(values), (level,), ()), values).sums[0]
     assert found == pytest.approx(math.fsum(values), rel=1e-9)

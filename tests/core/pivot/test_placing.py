@@ -8,7 +8,7 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from mottled_finch.core.pivot.levels import OUTSIDE, Level
-from mottled_finch.core.pivot.placing import placed
+from mottled_finch.core.pivot.placing import Placement
 
 WIDTHS = st.sampled_from([np.uint8, np.uint16, np.uint32])
 
@@ -48,7 +48,7 @@ def pivots(draw):
 @example((3, [], []))
 def test_every_record_is_in_the_cell_of_its_members(pivot):
     records, sides, conditions = pivot
-    placement = placed(records, sides, conditions)
+    placement = Placement(records, sides, conditions)
     shape = [len(level) for level in sides]
     wanted = np.zeros(shape, dtype=int)
     kept = 0
@@ -71,15 +71,15 @@ def test_codes_that_are_members_need_no_look_up_and_others_have_one():
     straight = Level(codes=codes, member_of=np.array([-1, 2, 0, 1]), labels=("a", "b", "c"))
     shared = Level(codes=codes, member_of=np.array([-1, 0, 0, 1]), labels=("a", "b"))
     for level, wanted in ((straight, [1, 1, 1]), (shared, [2, 1])):
-        assert placed(4, (level,), ()).records.tolist() == wanted
-        assert placed(4, (level,), ()).kept == 4
+        assert Placement(4, (level,), ()).records.tolist() == wanted
+        assert Placement(4, (level,), ()).kept == 4
 
 
 def test_places_beyond_two_bytes_are_numbered_in_four():
     members = 300
     codes = np.arange(members, dtype=np.uint16) + 1
     level = Level(codes=codes, member_of=np.arange(-1, members), labels=("",) * members)
-    placement = placed(members, (level, level), ())
+    placement = Placement(members, (level, level), ())
     assert placement.index.dtype == np.uint32
     assert placement.records.reshape(members, members).tolist() == np.eye(members, dtype=int).tolist()
 
@@ -95,7 +95,7 @@ def test_what_is_rejected_stays_so_where_places_nearly_fill_two_bytes(shape):
         sides.append(Level(codes=codes, member_of=np.arange(-1, members), labels=("",) * members))
     test = rng.integers(0, 3, records).astype(np.uint8), np.array([False, True, True])
     test[0][:25] = 0
-    placement = placed(records, sides, (test,))
+    placement = Placement(records, sides, (test,))
     assert placement.index.dtype == np.uint16
     kept = test[0] > 0
     inside = kept & np.all([level.codes > 0 for level in sides], axis=0)
@@ -108,5 +108,5 @@ def test_a_level_without_members_has_no_cell_and_rejects_nothing():
     nothing = Level(codes=np.zeros(5, dtype=np.uint8), member_of=np.array([-1]), labels=())
     one = Level(codes=np.ones(5, dtype=np.uint8), member_of=np.array([-1, 0]), labels=("a",))
     for sides in itertools.permutations((nothing, one)):
-        placement = placed(5, sides, ())
+        placement = Placement(5, sides, ())
         assert (placement.cells, placement.kept, placement.records.tolist()) == (0, 5, [])

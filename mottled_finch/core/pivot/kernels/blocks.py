@@ -35,15 +35,17 @@ def in_blocks(work: Callable[[U], T], over: Sequence[U]) -> list[T]:
     left = iter(range(len(over)))
 
     def take() -> None:
-        for i in left:  # one step of it is one step of Python's own, so that no two threads take the same
-            check_wanted(wanted)
-            found[i] = work(over[i])
+        try:
+            for i in left:  # one step of it is one step of Python's own, so that no two threads take the same
+                check_wanted(wanted)
+                found[i] = work(over[i])
+        finally:
+            deque(left, maxlen=0)  # where one gave up, the others take nothing more
 
     others = [_pool().submit(take) for _ in range(min(_processors(), len(over)) - 1)]
     try:
         take()
     finally:
-        deque(left, maxlen=0)
         for other in others:
             if not other.cancel():
                 other.result()

@@ -3,6 +3,7 @@ import type { Figure, Order, Recipe } from "../../api/client";
 import { Choice } from "../../shared/Choice";
 import { Select } from "../../shared/Select";
 import { Toggle } from "../../shared/Toggle";
+import { Line } from "./Line";
 import { HeadsLook } from "./parts/HeadsLook";
 import { type Side, withOrder, withoutAside, withTotals } from "./recipes";
 import type { Change } from "./usePlate";
@@ -74,16 +75,14 @@ export function HeadsPart({ figure, recipe, onChange }: Props) {
               />
             )}
             {anyTotal && (
-              <Flex align="center" justify="space-between" gap="10px">
-                <span>Their colors</span>
+              <Line label="Colors">
                 <Select
                   label="Colors of totals"
-                  width="180px"
                   value={totals.color ?? "none"}
                   options={colorsOfTotals(recipe)}
                   onChange={(color) => onChange(withTotals({ color: color as NonNullable<typeof totals.color> }))}
                 />
-              </Flex>
+              </Line>
             )}
           </Flex>
         </>
