@@ -1,5 +1,5 @@
 import { Box, Input, type InputProps } from "@chakra-ui/react";
-import { useEffect, useId, useState } from "react";
+import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 
 type Props = Omit<InputProps, "value" | "onChange" | "onBlur" | "onKeyDown"> & {
   value: string;
@@ -8,15 +8,26 @@ type Props = Omit<InputProps, "value" | "onChange" | "onBlur" | "onKeyDown"> & {
   onDone: (text: string) => void;
 };
 
+/** The width of what is told below a field, and the room it keeps to the edge of the screen. */
+const TOLD = 180;
+const ROOM = 16;
+
 /** A line of text saved when it is left or on Enter; Escape puts back what stood there. */
 export function SavedInput({ value, wrong = () => null, onDone, w, ...look }: Props) {
   const id = useId();
   const [text, setText] = useState(value);
   useEffect(() => setText(value), [value]);
   const sentence = wrong(text);
+  const field = useRef<HTMLDivElement>(null);
+  const [side, setSide] = useState<"insetInlineStart" | "insetInlineEnd">("insetInlineStart");
+  useLayoutEffect(() => {
+    if (!sentence || !field.current) return;
+    const fits = field.current.getBoundingClientRect().left + TOLD + ROOM <= window.innerWidth;
+    setSide(fits ? "insetInlineStart" : "insetInlineEnd");
+  }, [sentence]);
   const done = () => text !== value && !sentence && onDone(text);
   return (
-    <Box position="relative" w={w ?? "100%"} flex={w ? "none" : "1"} minW="0">
+    <Box ref={field} position="relative" w={w ?? "100%"} flex={w ? "none" : "1"} minW="0">
       <Input
         bg="card"
         borderColor={sentence ? "alarm" : "control"}
@@ -38,9 +49,9 @@ export function SavedInput({ value, wrong = () => null, onDone, w, ...look }: Pr
           position="absolute"
           zIndex="1"
           top="calc(100% + 3px)"
-          insetInlineEnd="0"
+          {...{ [side]: "0" }}
           w="max-content"
-          maxW="200px"
+          maxW={`${TOLD}px`}
           px="8px"
           py="4px"
           textStyle="small"
