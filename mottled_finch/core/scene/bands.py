@@ -100,12 +100,16 @@ def band_cell(
 
 
 def band_head_across(page: Page, x: float, width: float, bottom: float) -> None:
-    """The head over a band of totals to the right of cells."""
-    size = min(page.sizes.head, (width - 2) / max(width_of(ALL, 1.0, 600), 0.1))
+    """The head over a band of totals to the right of cells, between the turned heads that reach into its room from either side."""
+    turned = [(text.x - text.size * 0.75, text.x + text.size * 0.25) for text in page.texts if text.turned and text.part == "heads"]
+    middle = x + width / 2
+    left = max([x, *(right for _, right in turned if x < right < middle)])
+    right = min([x + width, *(left for left, _ in turned if middle < left < x + width)])
+    size = min(page.sizes.head, (right - left - 2) / max(width_of(ALL, 1.0, 600), 0.1))
     y = bottom - round(page.sizes.head * 0.55)
     if size >= LEAST_HEAD:
         page.texts.append(
-            Text(part="totals", x=x + width / 2, y=y, text=ALL, size=size, weight=600, ink=page.theme.ink, anchor="middle")
+            Text(part="totals", x=(left + right) / 2, y=y, text=ALL, size=size, weight=600, ink=page.theme.ink, anchor="middle")
         )
 
 
