@@ -7,6 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..kernels import compiled, in_blocks
+from ..kernels.pairs import lower_pair
 from ..placing import Placement
 from .partial import Regions
 
@@ -39,34 +40,35 @@ class Extremes:
 
 
 def gather_extremes(placement: Placement, values: NDArray[np.float64]) -> Extremes:
-    """One pass. ``values`` has shape (records,), NaN for a blank."""
+    """One pass. ``values`` has shape (records,), NaN for a blank; the rest of the records are counted along."""
     places = placement.places
 
-    def work(number: int) -> tuple[NDArray[np.float64], NDArray[np.uint32]]:
-        ends = np.empty(2 * places)
-        ends[::2], ends[1::2] = np.inf, -np.inf
-        counts = np.zeros(places, dtype=np.uint32)
-        _compare(placement.block(number), values[placement.blocks[number]], ends, counts)
-        return ends, counts
+    def work(number: int) -> tuple[NDArray[np.float64], NDArray[np.uint32], NDArray[np.uint32]]:
+        ends = np.full(2 * places, np.inf)
+        filled, blanks = np.zeros(places, dtype=np.uint32), np.zeros(places, dtype=np.uint32)
+        _compare(placement.block(number), values[placement.blocks[number]], ends, filled, blanks)
+        return ends, filled, blanks
 
-    smallest, largest = np.full(places, np.inf), np.full(places, -np.inf)
-    numbers = np.zeros(places, dtype=np.int64)
-    for ends, counts in in_blocks(work, range(len(placement.blocks))):
-        np.minimum(smallest, ends[::2], out=smallest)
-        np.maximum(largest, ends[1::2], out=largest)
-        numbers += counts
+    ends = np.full(2 * places, np.inf)
+    numbers, blanks = np.zeros(places, dtype=np.int64), np.zeros(places, dtype=np.int64)
+    for of_block, filled, blanks_of_block in in_blocks(work, range(len(placement.blocks))):
+        np.minimum(ends, of_block, out=ends)
+        numbers += filled
+        blanks += blanks_of_block
+    placement.counted(numbers + blanks)
     spots = placement.spots
-    return Extremes(smallest[spots], largest[spots], numbers[spots])
+    return Extremes(ends[::2][spots], -ends[1::2][spots], numbers[spots])
 
 
 @compiled
-def _compare(index: Any, values: Any, ends: Any, counts: Any) -> None:  # pragma: no cover - compiled
-    one = np.uint64(1)
+def _compare(index: Any, values: Any, ends: Any, filled: Any, blanks: Any) -> None:  # pragma: no cover - compiled
+    """``ends`` are pairs: the smallest value, and the smallest of the opposites, which is the opposite of the largest."""
+    one = np.uint32(1)
     for i in range(np.uint64(len(index))):
         place = np.uint64(index[i])
         value = values[i]
         if value == value:
-            counts[place] += np.uint32(1)
-            place += place
-            ends[place] = min(ends[place], value)
-            ends[place + one] = max(ends[place + one], value)
+            filled[place] += one
+            lower_pair(ends, place, value)
+        else:
+            blanks[place] += one

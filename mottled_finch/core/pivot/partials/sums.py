@@ -7,6 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..kernels import compiled, in_blocks
+from ..kernels.pairs import add_to_pair
 from ..placing import Placement
 from .partial import Regions
 
@@ -34,28 +35,28 @@ def gather_sums(placement: Placement, values: NDArray[np.float64]) -> Sums:
     """One pass. ``values`` has shape (records,), NaN for a blank; the rest of the records are counted along."""
     places = placement.places
 
-    def work(number: int) -> tuple[NDArray[np.float64], NDArray[np.uint32], NDArray[np.uint32]]:
-        sums, filled, blank = np.zeros(places), np.zeros(places, dtype=np.uint32), np.zeros(places, dtype=np.uint32)
-        _add_up(placement.block(number), values[placement.blocks[number]], sums, filled, blank)
-        return sums, filled, blank
+    def work(number: int) -> tuple[NDArray[np.float64], NDArray[np.uint32]]:
+        sums, blanks = np.zeros(2 * places), np.zeros(places, dtype=np.uint32)
+        _add_up(placement.block(number), values[placement.blocks[number]], sums, blanks)
+        return sums, blanks
 
-    sums, numbers, blanks = np.zeros(places), np.zeros(places, dtype=np.int64), np.zeros(places, dtype=np.int64)
-    for block, filled, blank in in_blocks(work, range(len(placement.blocks))):
-        sums += block
-        numbers += filled
-        blanks += blank
+    sums, blanks = np.zeros(2 * places), np.zeros(places, dtype=np.int64)
+    for of_block, blanks_of_block in in_blocks(work, range(len(placement.blocks))):
+        sums += of_block
+        blanks += blanks_of_block
+    numbers = sums[1::2].astype(np.int64)
     placement.counted(numbers + blanks)
-    return Sums(sums[placement.spots], numbers[placement.spots])
+    return Sums(sums[::2][placement.spots], numbers[placement.spots])
 
 
 @compiled
-def _add_up(index: Any, values: Any, sums: Any, filled: Any, blank: Any) -> None:  # pragma: no cover - compiled
+def _add_up(index: Any, values: Any, sums: Any, blanks: Any) -> None:  # pragma: no cover - compiled
+    """``sums`` are pairs: of the filled values, the sum and the number."""
     one = np.uint32(1)
     for i in range(np.uint64(len(index))):
-        place = index[i]
+        place = np.uint64(index[i])
         value = values[i]
         if value == value:
-            sums[place] += value
-            filled[place] += one
+            add_to_pair(sums, place, value)
         else:
-            blank[place] += one
+            blanks[place] += one
