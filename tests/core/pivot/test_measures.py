@@ -153,13 +153,27 @@ KINDS = {
     "rising": lambda rng, n: np.arange(n, dtype=float),
     "far": lambda rng, n: np.exp(rng.normal(0, 8, n)),
     "waves": lambda rng, n: np.sin(np.arange(n) / 3.7),
+    "misleading": lambda rng, n: np.where(np.arange(n) % sampled(n) == sampled(n) // 2, 50.0, rng.uniform(0, 1, n)),
+    "two heaps": lambda rng, n: np.where(rng.random(n) < 0.5, rng.normal(0, 1, n), rng.normal(1e6, 1e-3, n)),
 }
 
 
+def sampled(number):
+    """Every how many values a sample is drawn of them."""
+    return int(number ** (1 / 3))
+
+
 @settings(max_examples=60, deadline=None)
-@given(st.sampled_from(list(KINDS)), st.integers(1, 4_000), st.floats(0, 100), st.integers(0, 9))
+@given(
+    st.sampled_from(list(KINDS)),
+    st.integers(1, 4_000) | st.integers(10_000, 90_000),
+    st.floats(0, 100) | st.just(100),
+    st.integers(0, 9),
+)
 @example("equal", 2_000, 37.5, 0)
 @example("rising", 2_500, 99.9, 1)
+@example("misleading", 60_000, 50.0, 2)
+@example("even", 90_000, 100.0, 3)
 def test_percentiles_of_many_values_are_those_of_sorting(kind, number, p, seed):
     values = KINDS[kind](np.random.default_rng(seed), number)
     level = Level(codes=np.ones(number + 1, np.uint8), member_of=np.array([-1, 0]), labels=("a",))

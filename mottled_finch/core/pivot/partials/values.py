@@ -7,6 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..kernels import compiled, in_blocks
+from ..kernels.sift import counted, sift
 from ..placing import Placement
 from .grouped import Grouped, group
 from .partial import parts_of
@@ -49,7 +50,7 @@ def gather_values(placement: Placement, values: NDArray[np.float64]) -> Values:
     return Values(*group(placement, values, np.nan))
 
 
-_FEW = 600
+_FEW = 300
 """Values among which it is not worth while to draw a sample first."""
 
 
@@ -69,40 +70,76 @@ def _choose(
 ) -> None:  # pragma: no cover - compiled
     """Choose among the values of each region.
 
-    Two values of a sample that most likely enclose the one sought are found first; one sweep without a branch then counts what is
-    below them and sets aside what is between (R. W. Floyd and R. L. Rivest, "Expected Time Bounds for Selection", 1975). Where the
-    sample misled, all values are chosen among.
+    Two values of a sample that most likely enclose the one sought are found first; one sweep then counts what is below them and
+    sets aside what is between, among which the same is done again (R. W. Floyd and R. L. Rivest, "Expected Time Bounds for
+    Selection", 1975). Where a sample misled, it is done without.
     """
     for region in range(first, last):
+        begin, end = regions[region], regions[region + 1]
         n = 0
-        for j in range(regions[region], regions[region + 1]):
+        for j in range(begin, end):
             n += filled[cells[j]]
         if n == 0:
             continue
         exact = share * (n - 1)
         k = int(np.floor(exact))
+        between = exact - k
         low, high = -np.inf, np.inf
         if n > _FEW:
-            size = _sample(values, starts, stops, cells, regions[region], regions[region + 1], n, room)
-            part = (k + 0.5) / n
-            around = 3.0 * np.sqrt(size * part * (1 - part)) + 2.0
-            below_rank, above_rank = int(np.floor(part * size - around)), int(np.ceil(part * size + around))
-            if below_rank >= 0:
-                low = _select(room, size, below_rank)
-            if above_rank < size:
-                high = _select(room, size, above_rank)
-        below, m = _between(values, starts, stops, cells, regions[region], regions[region + 1], low, high, room)
-        if not (below <= k and k + 1 < below + m) and m < n:
-            below, m = _between(values, starts, stops, cells, regions[region], regions[region + 1], -np.inf, np.inf, room)
+            size = _sample(values, starts, stops, cells, begin, end, n, room)
+            low, high = _enclosing(room, 0, size, k, n)
+        below, m = _between(values, starts, stops, cells, begin, end, low, high, room)
+        if not _within(k, below, m, n):
+            below, m = _between(values, starts, stops, cells, begin, end, -np.inf, np.inf, room)
         k -= below
-        answer = _select(room, m, k)
-        if exact > k + below:
-            above = room[k + 1]
-            for i in range(k + 2, m):
+        start = 0  # of what is left, in the room
+        while m > _FEW and start + 3 * m <= len(room):
+            size = _sample_again(room, start, m)
+            low, high = _enclosing(room, start + m, size, k, m)
+            next_start = start + m + size
+            below, left = counted(sift(room, start, start + m, low, high, room, np.uint64(next_start)))
+            left -= next_start
+            if 2 * left > m or not _within(k, below, left, m):
+                break
+            start, m, k = next_start, left, k - below
+        answer = _select(room, start, start + m - 1, start + k)
+        if between > 0:
+            above = room[start + k + 1]
+            for i in range(start + k + 2, start + m):
                 above = min(above, room[i])
             # Written so that two equal values, finite or not, give just that value.
-            answer = answer + (above - answer) * (exact - below - k) if above > answer else answer
+            answer = answer + (above - answer) * between if above > answer else answer
         found[region] = answer
+
+
+@compiled
+def _within(k: Any, below: Any, left: Any, n: Any) -> Any:  # pragma: no cover - compiled
+    """Whether those left of n values hold the k-th and, if there is one, the next."""
+    return below <= k and (k + 1 < below + left or below + left == n)
+
+
+@compiled
+def _enclosing(room: Any, start: Any, size: Any, k: Any, n: Any) -> Any:  # pragma: no cover - compiled
+    """Between which two values the k-th of n most likely is, by a sample of so many of them in the room."""
+    part = (k + 0.5) / n
+    around = 3.0 * np.sqrt(size * part * (1 - part)) + 2.0
+    below, above = int(np.floor(part * size - around)), int(np.ceil(part * size + around))
+    low, high = -np.inf, np.inf
+    stop = start + size - 1
+    if below >= 0:
+        low = _select(room, start, stop, start + below)
+        start += below
+        above -= below
+        size -= below
+    if above < size:
+        high = _select(room, start, stop, start + above)
+    return low, high
+
+
+@compiled
+def _step(n: Any) -> Any:  # pragma: no cover - compiled
+    """One of how many values goes into a sample of n."""
+    return int(np.floor(n ** (1.0 / 3.0)))
 
 
 @compiled
@@ -110,7 +147,7 @@ def _sample(
     values: Any, starts: Any, stops: Any, cells: Any, first: Any, last: Any, n: Any, room: Any
 ) -> Any:  # pragma: no cover - compiled
     """Put values of a region into room, evenly spaced, and say how many. NaN is none."""
-    step = int(np.floor(n ** (1.0 / 3.0)))
+    step = _step(n)
     size = 0
     skip = step // 2
     for j in range(first, last):
@@ -126,30 +163,35 @@ def _sample(
 
 
 @compiled
+def _sample_again(room: Any, start: Any, n: Any) -> Any:  # pragma: no cover - compiled
+    """Put some of the n values in the room behind them, and say how many."""
+    step = _step(n)
+    size = 0
+    for i in range(start + step // 2, start + n, step):
+        room[start + n + size] = room[i]
+        size += 1
+    return size
+
+
+@compiled
 def _between(
     values: Any, starts: Any, stops: Any, cells: Any, first: Any, last: Any, low: Any, high: Any, room: Any
 ) -> Any:  # pragma: no cover - compiled
     """Put the values of a region from low to high into room; say how many are below these, and how many these are. NaN is none of
     either.
     """
-    below = np.uint64(0)
-    m = np.uint64(0)
+    found = np.uint64(0)
     for j in range(first, last):
-        for i in range(np.uint64(starts[cells[j]]), np.uint64(stops[cells[j]])):
-            value = values[i]
-            room[m] = value
-            m += np.uint64((value >= low) & (value <= high))
-            below += np.uint64(value < low)
-    return np.int64(below), np.int64(m)
+        found = sift(values, starts[cells[j]], stops[cells[j]], low, high, room, found)
+    return counted(found)
 
 
 @compiled
-def _select(room: Any, n: Any, k: Any) -> Any:  # pragma: no cover - compiled
-    """The k-th smallest of the first n values; smaller ones end before it, larger ones behind it.
+def _select(room: Any, left: Any, right: Any, k: Any) -> Any:  # pragma: no cover - compiled
+    """The value that is at place k when those from left to right are in order; smaller ones end before it, larger ones behind it.
 
     C. A. R. Hoare, "Algorithm 65: Find" (1961), with the middle of three as the pivot.
     """
-    left, right = 0, n - 1
     while left < right:
         middle = (left + right) >> 1
         a, b, c = room[left], room[middle], room[right]
