@@ -149,6 +149,8 @@ class Clock:
 
 _USUAL = int(np.datetime64("1900-01-01", "D").astype(np.int64)), 1 << 16
 """The days that two bytes can number: to 2079."""
+_MOST_DAYS = 10_000_000
+"""Days that can be told from each other in doubles."""
 
 
 def clock_of(moments: Moments) -> Clock:
@@ -160,7 +162,7 @@ def clock_of(moments: Moments) -> Clock:
     ends = in_blocks(lambda block: _ends(times[block]), blocks_of(len(times)))
     first, last = min(least for least, _ in ends) // _DAY, max(most for _, most in ends) // _DAY
     days = int(last - first) + 1
-    if days <= max(10 * len(times), 1_000):
+    if days <= min(max(10 * len(times), 1_000), _MOST_DAYS):
         found = _told(times, int(first), days, np.uint32)
         assert found is not None
         return found
@@ -171,21 +173,24 @@ def clock_of(moments: Moments) -> Clock:
 
 def _told(times: NDArray[np.int64], first: int, days: int, kind: type[np.unsignedinteger[Any]]) -> Clock | None:
     """The clock of moments on so many days from the first; None when one is on another day."""
-    blocks = blocks_of(len(times))
     found, hours = BUFFERS.empty(len(times), kind), BUFFERS.empty(len(times), np.uint8)
+    days_seen = np.zeros(days, dtype=np.bool_)
 
-    def work(block: slice) -> tuple[NDArray[np.bool_], NDArray[np.bool_], bool]:
-        days_seen, hours_seen = np.zeros(days, dtype=np.bool_), np.zeros(24, dtype=np.bool_)
-        fits = _tell(times[block], first, found[block], hours[block], days_seen, hours_seen)
-        return days_seen, hours_seen, fits
-
-    days_seen, hours_seen = np.zeros(days, dtype=np.bool_), np.zeros(24, dtype=np.bool_)
-    for some_days, some_hours, fits in in_blocks(work, blocks):
-        if not fits:
+    def work(block: slice) -> int | None:
+        """The hours that occur, a bit each."""
+        least, most, hours_seen = _tell(times[block], np.int64(first * _DAY), found[block], hours[block])
+        if most >= days:
             return None
-        days_seen |= some_days
-        hours_seen |= some_hours
-    return Clock(found, hours, first, days_seen, hours_seen)
+        if not days_seen[least : most + 1].all():  # most often they all were in the blocks before
+            _see(found[block], days_seen)
+        return int(hours_seen)
+
+    hours_seen = 0
+    for of_block in in_blocks(work, blocks_of(len(times))):
+        if of_block is None:
+            return None
+        hours_seen |= of_block
+    return Clock(found, hours, first, days_seen, np.array([hours_seen >> hour & 1 for hour in range(24)], dtype=np.bool_))
 
 
 def cut_clock(clock: Clock, cut: str, calendar: Calendar) -> Parts:
@@ -229,24 +234,38 @@ def _ends(times: Any) -> Any:  # pragma: no cover - compiled
     return least, most
 
 
+_TICK = 10
+"""Of so many bits is the tick in which moments are reckoned with: an hour is a whole number of ticks."""
+_HOUR_TICKS, _DAY_TICKS = _HOUR >> _TICK, _DAY >> _TICK
+
+
 @compiled
-def _tell(times: Any, first: Any, days: Any, hours: Any, days_seen: Any, hours_seen: Any) -> Any:  # pragma: no cover - compiled
-    """Counted from the first day, moments are not negative, and unsigned division by a constant is a multiplication. Those before
-    the first day come out as very late ones. False, and not done, when a day is none of those asked for.
+def _tell(times: Any, start: Any, days: Any, hours: Any) -> Any:  # pragma: no cover - compiled
+    """Day and hour counted from the start, which is the first moment of a day: what is returned is the first day, the last, and the
+    hours that occur, a bit each. A moment before the start comes out as a very late one.
+
+    In doubles, since a processor divides many of them in one step. The middle of a tick is farther from any full hour or day than
+    the product can be wrong: a day has 84 million ticks, and ``_MOST_DAYS`` are rounded by a fifth of one.
     """
-    start = np.int64(first) * np.int64(_DAY)
-    most = np.uint64(len(days_seen))
+    by_hour, by_day = 1.0 / _HOUR_TICKS, 1.0 / _DAY_TICKS
+    least, most = np.uint64(0xFFFFFFFFFFFFFFFF), np.uint64(0)
+    seen = np.uint32(0)
     for i in range(np.uint64(len(times))):
-        hour = np.uint64(times[i] - start) // np.uint64(_HOUR)
-        day = hour // np.uint64(24)
-        hour -= day * np.uint64(24)
-        if day >= most:
-            return False
+        ticks = np.uint64(times[i] - start) >> np.uint64(_TICK)
+        least, most = min(least, ticks), max(most, ticks)
+        middle = np.float64(np.int64(ticks)) + 0.5
+        day = np.int32(middle * by_day)
+        hour = np.int32(middle * by_hour) - np.int32(24) * day
         days[i] = day
         hours[i] = hour
-        days_seen[day] = True
-        hours_seen[hour] = True
-    return True
+        seen |= np.uint32(1) << np.uint32(hour & np.int32(31))
+    return least // np.uint64(_DAY_TICKS), most // np.uint64(_DAY_TICKS), seen
+
+
+@compiled
+def _see(days: Any, seen: Any) -> None:  # pragma: no cover - compiled
+    for i in range(np.uint64(len(days))):
+        seen[days[i]] = True
 
 
 @compiled

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, PivotSpec
 from ..table import Column, Kind, Table, smallest_codes
+from .cuts import Calendar, cut_moments
 from .levels import Level
 from .measures import MEASURES
 from .pivot import make_matrix
@@ -42,8 +43,11 @@ def warm_up() -> None:
             _gather(source, spec, level)
         for other in _MEMBERS:
             _gather(source, MeasureSpec(take="distinct", of=other), level)
-    cuts = tuple(LevelSpec(field="moment", cut=cut) for cut in ("month", "hour"))
-    make_matrix(table, PivotSpec(rows=(LevelSpec(field="few"),), columns=cuts))
+    for first in ("2025-01-01", "1850-01-01"):  # usual moments, and others
+        moments = np.array(first, dtype="datetime64[us]") + np.arange(_RECORDS) * np.timedelta64(2, "h")
+        for cut in ("month", "date", "hour"):
+            cut_moments(moments, cut, Calendar())
+    make_matrix(table, PivotSpec(rows=(LevelSpec(field="few"),), columns=(LevelSpec(field="many"),)))
 
 
 def _gather(source: Pivoting, spec: MeasureSpec, level: Level) -> None:
@@ -58,12 +62,9 @@ def _level(table: Table, name: str, member_of: NDArray[np.int64]) -> Level:
 
 def _table() -> Table:
     place = np.arange(_RECORDS)
-    moments = np.array("2025-01-01", dtype="datetime64[us]") + place.astype("timedelta64[h]")
-    entries = np.concatenate([np.array(["NaT"], dtype="datetime64[us]"), moments])
     return Table(
         (
             *(_category(name, place % members, members) for name, members in _MEMBERS.items()),
-            Column(name="moment", kind=Kind.MOMENT, data=(place + 1).astype(np.uint32), entries=entries),
             Column(name="value", kind=Kind.NUMBER, data=place.astype(np.float64)),
         )
     )

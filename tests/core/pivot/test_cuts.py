@@ -7,7 +7,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from mottled_finch.core.pivot.cuts import CUTS, Calendar, cut_moments
+from mottled_finch.core.pivot.cuts import CUTS, Calendar, clock_of, cut_moments
+from mottled_finch.core.pivot.kernels import blocks
 
 MOMENTS = st.lists(st.datetimes(datetime(1600, 1, 1), datetime(2599, 12, 31)), min_size=1, max_size=20)
 WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"]
@@ -98,3 +99,29 @@ def test_moments_far_apart_need_no_table_of_all_the_days_between():
     far = np.array(["0001-01-01T05:00", "9999-12-31T23:00"], dtype="datetime64[us]")
     assert labels(far, "year_month") == ["0001-01", "9999-12"]
     assert labels(far, "hour") == ["05", "23"]
+
+
+HOUR, DAY = 3_600_000_000, 86_400_000_000
+
+
+@pytest.mark.parametrize("first", [-693_596, -25_567, 20_000, 40_000_000])
+@pytest.mark.parametrize("days", [40, 65_536, 10_000_000])
+def test_day_and_hour_are_those_of_whole_numbers_up_to_the_last_microsecond(monkeypatch, first, days):
+    """Doubles are exact enough on either side of every full hour, however far the moments are apart, in whichever block."""
+    monkeypatch.setattr(blocks, "BLOCK", 300_000)
+    rng = np.random.default_rng(days)
+    hours = rng.integers(0, 24 * days, 500_000)
+    hours[:100_000].sort()
+    times = first * DAY + np.concatenate([hours * HOUR, (hours + 1) * HOUR - 1, [0, days * DAY - 1]])
+    clock = clock_of(times.view("datetime64[us]"))
+    assert clock.days_seen is not None
+    np.testing.assert_array_equal(clock.days.astype(np.int64) + clock.first, times // DAY)
+    np.testing.assert_array_equal(clock.hours, times % DAY // HOUR)
+    np.testing.assert_array_equal(np.flatnonzero(clock.days_seen) + clock.first, np.unique(times // DAY))
+
+
+def test_only_hours_and_days_that_occur_are_seen():
+    clock = clock_of(np.array(["2024-02-29T23:59:59.999999", "2024-03-02T05:00"], dtype="datetime64[us]"))
+    assert clock.days_seen is not None
+    assert np.flatnonzero(clock.hours_seen).tolist() == [5, 23]
+    assert (np.flatnonzero(clock.days_seen) + clock.first).tolist() == [19_782, 19_784]

@@ -28,7 +28,7 @@ def _sift_eight(context: Any, builder: Any, signature: Any, arguments: Any) -> A
         builder.gep(context.make_array(kind)(context, builder, array).data, [place])
         for kind, array, place in ((signature.args[0], values, i), (signature.args[4], room, at))
     )
-    eight = builder.load(builder.bitcast(given, _EIGHT.as_pointer()), align=_WIDTH)
+    eight = builder.load(builder.bitcast(given, _EIGHT.as_pointer()), align=8)
     lows, highs = _all(builder, low), _all(builder, high)
     below = builder.fcmp_ordered("<", eight, lows)
     within = builder.and_(builder.fcmp_ordered(">=", eight, lows), builder.fcmp_ordered("<=", eight, highs))
