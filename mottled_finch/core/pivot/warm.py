@@ -44,7 +44,7 @@ def warm_up() -> None:
         for other in _MEMBERS:
             _gather(source, MeasureSpec(take="distinct", of=other), level)
     for first in ("2025-01-01", "1850-01-01"):  # usual moments, and others
-        moments = np.array(first, dtype="datetime64[us]") + np.arange(_RECORDS) * np.timedelta64(2, "h")
+        moments = np.array(first, dtype="datetime64[us]") + (2 * np.arange(_RECORDS)).astype("timedelta64[h]")
         for cut in ("month", "date", "hour"):
             cut_moments(moments, cut, Calendar())
     make_matrix(table, PivotSpec(rows=(LevelSpec(field="few"),), columns=(LevelSpec(field="many"),)))
