@@ -143,7 +143,9 @@ def date_parts() -> Measured:
 
 
 def pivot_from_storage() -> Measured:
-    """The first pivot of a fresh process: the columns out of SQLite through the ORM, then the average."""
+    """The first pivot of a fresh process: the columns out of SQLite through the ORM, then the average. Once it is made, the process
+    ends without clearing up.
+    """
     import subprocess
     import sys
 
@@ -157,12 +159,13 @@ def pivot_from_storage() -> Measured:
 
     folder = Path(connection.settings_dict["NAME"]).parent
     program = (
-        "import sys; from pathlib import Path; from mottled_finch.server.run import prepare; prepare(Path(sys.argv[1]))\n"
+        "import os, sys; from pathlib import Path; from mottled_finch.server.run import prepare; prepare(Path(sys.argv[1]))\n"
         "from mottled_finch.server.tables.models import Edition; from mottled_finch.server.tables.storage import EDITIONS\n"
         "from mottled_finch.core.pivot import make_matrix; from mottled_finch.core.recipe import load_recipe\n"
         "recipe = load_recipe({'finch_recipe': 1, 'pivot': {'rows': [{'field': 'pier'}], 'columns': [{'field': 'week'}],\n"
         "    'measure': {'take': 'average', 'of': 'minutes'}}})\n"
         "make_matrix(EDITIONS.open(Edition.objects.get(pk=int(sys.argv[2]))), recipe.pivot)\n"
+        "os._exit(0)\n"
     )
     run = [sys.executable, "-c", program, str(folder), str(edition.pk)]
     return in_turns(

@@ -6,8 +6,6 @@ from functools import cached_property
 from typing import Any
 
 import numpy as np
-import pyarrow as pa
-import pyarrow.compute as pc
 from numpy.typing import NDArray
 
 BLANK = 0
@@ -123,6 +121,9 @@ class Column:
     def distinct(self) -> int:
         """The number of different values that records hold, blanks not counted."""
         if self.is_number:
+            import pyarrow as pa
+            import pyarrow.compute as pc  # only here, since a pivot in a fresh process needs none of it
+
             # By hashing, which is several times faster than sorting them as ``coded`` does. Minus zero is zero.
             return int(pc.count_distinct(pa.array(self.data[~np.isnan(self.data)] + 0.0)).as_py())
         return int(np.count_nonzero(self.counts[1:]))

@@ -3,10 +3,10 @@
 import io
 import json
 import zlib
+from functools import cache
 from typing import Any, BinaryIO
 
 import numpy as np
-import pyarrow as pa
 from numpy.typing import NDArray
 
 from mottled_finch.core.table import NO_MISFITS, Column, Kind, Misfits
@@ -18,7 +18,6 @@ from .models import Chunk, Edition, SourceChunk, StoredColumn
 CHUNK_RECORDS = 1 << 17
 SOURCE_CHUNK_BYTES = 8 << 20
 CACHE_BYTES = 1 << 30
-_PACKING = pa.Codec("zstd", compression_level=3)
 
 
 def store_columns(edition: Edition, table: CoreTable) -> None:
@@ -44,7 +43,7 @@ def packed_source(source: BinaryIO) -> list[tuple[int, bytes]]:
     source.seek(0)
     pieces = []
     while piece := source.read(SOURCE_CHUNK_BYTES):
-        pieces.append((len(piece), _PACKING.compress(piece, asbytes=True)))
+        pieces.append((len(piece), _packing().compress(piece, asbytes=True)))
     return pieces
 
 
@@ -54,11 +53,19 @@ def store_source(edition: Edition, pieces: list[tuple[int, bytes]]) -> None:
         SourceChunk.objects.create(edition=edition, number=number, size=size, data=data)
 
 
+@cache
+def _packing() -> Any:
+    """How files are packed. Loaded when one is, since opening an edition does not need it."""
+    import pyarrow as pa
+
+    return pa.Codec("zstd", compression_level=3)
+
+
 def copy_source(edition: Edition, out: BinaryIO) -> int:
     """Write the file an edition was read from, as it was, and give its length in bytes."""
     total = 0
     for size, data in edition.source.values_list("size", "data").iterator(chunk_size=1):
-        out.write(_PACKING.decompress(bytes(data), decompressed_size=size, asbytes=True))
+        out.write(_packing().decompress(bytes(data), decompressed_size=size, asbytes=True))
         total += size
     return total
 
