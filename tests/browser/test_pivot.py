@@ -187,15 +187,27 @@ def test_conditions_have_alternatives_and_the_largest(page, api, number):
     page.get_by_role("button", name="Keep these").click()
     expect(phrase(page, "Which records are kept")).to_have_text("pier Ardle or minutes above 11")
     settled(page)
-    assert pivot(api, number)["keep"] == [{"any": [{"field": "pier", "in": ["Ardle"]}, {"field": "minutes", "above": 11}]}]
+    ardle, late = {"field": "pier", "in": ["Ardle"]}, {"field": "minutes", "above": 11}
+    assert pivot(api, number)["keep"] == [{"any": [ardle, late]}]
     phrase(page, "Which records are kept").click()
+    page.get_by_role("button", name="And another condition with: minutes above 11").click()
     page.locator("input[role=combobox]").fill("vessel")
     page.keyboard.press("Enter")
     page.get_by_text("largest", exact=True).click()
     page.get_by_label("How many").fill("2")
+    page.get_by_label("Decided by", exact=True).select_option("average")
+    page.get_by_label("Decided by: of").select_option("of minutes")
     page.get_by_role("button", name="Keep these").click()
     settled(page)
-    assert pivot(api, number)["keep"][1] == {"field": "vessel", "top": 2}
+    by = {"take": "average", "of": "minutes"}
+    assert pivot(api, number)["keep"] == [{"any": [ardle, {"all": [late, {"field": "vessel", "top": 2, "by": by}]}]}]
+    expect(phrase(page, "Which records are kept")).to_have_text(
+        "pier Ardle or minutes above 11 and 2 largest of vessel by average of minutes"
+    )
+    phrase(page, "Which records are kept").click()
+    page.get_by_role("button", name="Take off: 2 largest of vessel by average of minutes").click()
+    settled(page)
+    assert pivot(api, number)["keep"] == [{"any": [ardle, late]}]
     phrase(page, "Which records are kept").click()
     page.get_by_role("button", name="Take off: minutes above 11").click()
     settled(page)

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Condition, Figure, TableInfo } from "../../../api/client";
 import { Button } from "../../../shared/Button";
 import { ConditionEditor } from "./ConditionEditor";
+import { type Spot, takenApart, withPart } from "./keeping";
 import { conditionWords } from "./phrases";
 
 type Props = {
@@ -12,45 +13,43 @@ type Props = {
   onDone: (keep: Condition[]) => void;
 };
 
-/** Where the condition that is written goes: in place of one, or beside one as an alternative to it. */
-type Place = { at: number; or: boolean };
-
-/** Which records are kept: the conditions so far, each with its alternatives, and a new one by field. */
+/** Which records are kept: the conditions so far, each with its alternatives and their parts, and a new one by field. */
 export function KeepEditor({ table, keep, unfinished, onDone }: Props) {
-  const [place, setPlace] = useState<Place | null>(null);
-  const without = (at: number) => keep.filter((_, i) => i !== at);
+  const [spot, setSpot] = useState<Spot | null>(null);
+  const last: Spot = { at: keep.length, alternative: 0, part: 0 };
+  const put = (condition: Condition) => onDone(withPart(keep, spot ?? last, condition));
 
-  function put(condition: Condition) {
-    if (!place) return onDone([...keep, condition]);
-    const there = keep[place.at] as Condition;
-    const next = place.or ? { any: [...(there.any ?? [there]), condition] } : condition;
-    onDone(keep.map((each, i) => (i === place.at ? next : each)));
-  }
-
-  if (place) {
-    const before = place.or ? undefined : keep[place.at];
+  if (spot) {
+    const before = takenApart(keep[spot.at] as Condition)[spot.alternative]?.[spot.part];
     return <ConditionEditor table={table} before={before} done="Keep these" onDone={put} />;
   }
   return (
     <Box>
-      {keep.map((condition, i) => (
+      {keep.map((condition, at) => (
         <Box key={JSON.stringify(condition)} borderBottomWidth="1px" borderColor="line" px="14px" py="4px">
-          {(condition.any ?? [condition]).map((each, j, all) => (
-            <Line
-              key={JSON.stringify(each)}
-              lead={j ? "or" : i ? "and" : ""}
-              words={conditionWords(each, table)}
-              // A group within a group is written in the statement.
-              onEdit={all.length === 1 && each.field !== undefined ? () => setPlace({ at: i, or: false }) : undefined}
-              onOr={j === all.length - 1 ? () => setPlace({ at: i, or: true }) : undefined}
-              onOff={() => {
-                const left = all.filter((_, other) => other !== j);
-                if (!left.length) return onDone(without(i));
-                const next = left.length === 1 ? (left[0] as Condition) : { any: left };
-                onDone(keep.map((other, at) => (at === i ? next : other)));
-              }}
-            />
-          ))}
+          {takenApart(condition).map((parts, alternative, all) =>
+            parts.map((each, part) => {
+              const ends = part === parts.length - 1;
+              const alone = all.length === 1 && parts.length === 1;
+              return (
+                <Line
+                  key={JSON.stringify(each)}
+                  lead={part ? "and" : alternative ? "or" : at ? "and" : ""}
+                  inner={part > 0}
+                  words={conditionWords(each, table)}
+                  // What nests deeper is written in the statement.
+                  onEdit={each.field === undefined ? undefined : () => setSpot({ at, alternative, part })}
+                  onAnd={ends && !alone ? () => setSpot({ at, alternative, part: part + 1 }) : undefined}
+                  onOr={
+                    ends && alternative === all.length - 1
+                      ? () => setSpot({ at, alternative: alternative + 1, part: 0 })
+                      : undefined
+                  }
+                  onOff={() => onDone(withPart(keep, { at, alternative, part }))}
+                />
+              );
+            }),
+          )}
         </Box>
       ))}
       {unfinished.map((each) => (
@@ -81,11 +80,20 @@ export function KeepEditor({ table, keep, unfinished, onDone }: Props) {
   );
 }
 
-type LineProps = { lead: string; words: string; onEdit?: () => void; onOr?: () => void; onOff: () => void };
+type LineProps = {
+  lead: string;
+  /** It belongs to the one before it. */
+  inner: boolean;
+  words: string;
+  onEdit?: () => void;
+  onAnd?: () => void;
+  onOr?: () => void;
+  onOff: () => void;
+};
 
-function Line({ lead, words, onEdit, onOr, onOff }: LineProps) {
+function Line({ lead, inner, words, onEdit, onAnd, onOr, onOff }: LineProps) {
   return (
-    <Flex align="center" gap="4px" w="312px">
+    <Flex align="center" gap="4px" w="312px" ps={inner ? "20px" : undefined}>
       {lead && (
         <Box color="quiet" flex="none">
           {lead}
@@ -109,18 +117,17 @@ function Line({ lead, words, onEdit, onOr, onOff }: LineProps) {
           {words}
         </Box>
       )}
-      {onOr && (
-        <Button
-          variant="bare"
-          size="sm"
-          color="quiet"
-          aria-label={`Or another condition beside: ${words}`}
-          onClick={onOr}
-        >
-          or…
-        </Button>
-      )}
+      {onAnd && <More says="and…" label={`And another condition with: ${words}`} act={onAnd} />}
+      {onOr && <More says="or…" label={`Or another condition beside: ${words}`} act={onOr} />}
       <CloseButton size="2xs" aria-label={`Take off: ${words}`} onClick={onOff} />
     </Flex>
+  );
+}
+
+function More({ says, label, act }: { says: string; label: string; act: () => void }) {
+  return (
+    <Button variant="bare" size="sm" color="quiet" aria-label={label} onClick={act}>
+      {says}
+    </Button>
   );
 }

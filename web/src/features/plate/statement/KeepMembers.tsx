@@ -4,8 +4,8 @@ import type { Condition, Level, TableInfo } from "../../../api/client";
 import { useMembers } from "../../../api/queries";
 import { Choice } from "../../../shared/Choice";
 import { grouped } from "../../../shared/numbers";
+import { MeasurePick } from "../parts/MeasurePick";
 import { KeepForm, type KeepPartProps } from "./KeepPart";
-import { LargestBy } from "./LargestBy";
 import { levelWords } from "./phrases";
 
 type Mode = "in" | "not_in" | "top" | "bottom";
@@ -55,7 +55,7 @@ export function KeepMembers({ table, cut, before, ...shared }: Props) {
     <KeepForm {...shared} heading={levelWords({ field: column.name, cut })} condition={condition()}>
       <Choice label="What happens to the ticked" value={mode} choices={MODES} onChange={setMode} />
       {ranked ? (
-        <Flex my="10px" gap="8px" align="center">
+        <Flex my="10px" gap="8px" align="baseline">
           <Input
             size="sm"
             w="70px"
@@ -68,7 +68,9 @@ export function KeepMembers({ table, cut, before, ...shared }: Props) {
           <Box color="quiet" flex="none">
             by
           </Box>
-          <LargestBy by={by} onChange={setBy} />
+          <Box flex="1">
+            <MeasurePick label="Decided by" table={table} measure={by} none="what is measured" onChange={setBy} />
+          </Box>
         </Flex>
       ) : (
         <>

@@ -5,7 +5,7 @@ import { CardForm } from "../../../shared/CardForm";
 import { Choice } from "../../../shared/Choice";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
-import { LargestBy } from "./LargestBy";
+import { MeasurePick } from "../parts/MeasurePick";
 import { FISCAL, levelWords } from "./phrases";
 
 type Props = { table: TableInfo; level: Level; onDone: (level: Level) => void; onBack: () => void };
@@ -111,7 +111,13 @@ export function LevelOptions({ table, level, onDone, onBack }: Props) {
       {top.trim() && (
         <>
           <Row label="decided by">
-            <LargestBy by={now.by} onChange={(by) => setNow({ ...now, by })} />
+            <MeasurePick
+              label="Decided by"
+              table={table}
+              measure={now.by}
+              none="what is measured"
+              onChange={(by) => setNow({ ...now, by })}
+            />
           </Row>
           <Row label="the rest as">
             <Input

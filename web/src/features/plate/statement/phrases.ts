@@ -136,7 +136,11 @@ const LISTED = 2;
 
 export function conditionWords(condition: Condition, table?: TableInfo): string {
   if (condition.any) return condition.any.map((each) => conditionWords(each, table)).join(" or ");
-  if (condition.all) return condition.all.map((each) => conditionWords(each, table)).join(" and ");
+  if (condition.all) {
+    return condition.all
+      .map((each) => (each.any ? `(${conditionWords(each, table)})` : conditionWords(each, table)))
+      .join(" and ");
+  }
   const name = levelWords({ field: condition.field ?? "", cut: condition.cut });
   const { in: among, not_in: without, from, to, above, below, blank, top, bottom } = condition;
   if (top !== undefined || bottom !== undefined) {

@@ -1,0 +1,46 @@
+"""Conditions put beside each other and taken off, as their card does it."""
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+MODULE = "features/plate/statement/keeping"
+
+
+def condition(number):
+    return {"field": "v", "above": number}
+
+
+GROUPS = st.lists(st.lists(st.lists(st.integers(0, 99).map(condition), min_size=1, max_size=3), min_size=1, max_size=3), max_size=3)
+"""All of: any of: all of."""
+
+
+def together(group):
+    parts = [each[0] if len(each) == 1 else {"all": each} for each in group]
+    return parts[0] if len(parts) == 1 else {"any": parts}
+
+
+@settings(max_examples=15, deadline=None)
+@given(GROUPS, st.data())
+def test_a_part_is_put_and_taken_off_where_it_is_said(node, groups, data):
+    keep = [together(group) for group in groups]
+    apart = node(MODULE, "takenApart", [[each] for each in keep]) if keep else []
+    assert apart == groups
+    at = data.draw(st.integers(0, len(groups)))
+    group = groups[at] if at < len(groups) else []
+    alternative = data.draw(st.integers(0, len(group)))
+    parts = group[alternative] if alternative < len(group) else []
+    part = data.draw(st.integers(0, len(parts)))
+    spot, new = {"at": at, "alternative": alternative, "part": part}, condition(100)
+
+    def grown(parts_there):
+        there = [*group[:alternative], *([parts_there] if parts_there else []), *group[alternative + 1 :]]
+        return [together(each) for each in [*groups[:at], *([there] if there else []), *groups[at + 1 :]]]
+
+    put, off = node(MODULE, "withPart", [[keep, spot, new], [keep, spot]])
+    assert put == grown([*parts[:part], new, *parts[part + 1 :]])
+    assert off == grown([*parts[:part], *parts[part + 1 :]])
+
+
+def test_what_nests_deeper_is_one_part(node):
+    deep = {"all": [condition(1), {"any": [condition(2), {"all": [condition(3), condition(4)]}]}]}
+    assert node(MODULE, "takenApart", [[deep]]) == [[deep["all"]]]
