@@ -9,10 +9,11 @@ type Props = {
   chosen?: string;
   onChoose: (key: string) => void;
   start?: string;
+  width?: string;
 };
 
 /** A list narrowed by typing and walked with the arrows. An option with `why` cannot be chosen, and says so. */
-export function FilterList({ label, options, chosen, onChoose, start = "" }: Props) {
+export function FilterList({ label, options, chosen, onChoose, start = "", width = "300px" }: Props) {
   const [typed, setTyped] = useState(start);
   const [at, setAt] = useState(() => {
     const chosenAt = start ? -1 : options.findIndex((option) => option.key === chosen);
@@ -40,7 +41,7 @@ export function FilterList({ label, options, chosen, onChoose, start = "" }: Pro
   }
 
   return (
-    <Box w="300px">
+    <Box w={width}>
       <Box p="8px" borderBottomWidth="1px" borderColor="line">
         <Input
           size="sm"

@@ -26,7 +26,7 @@ export function MeasurePick({ label, table, measure, none, onChange }: Props) {
   const numbers = table.columns.filter((column) => column.kind === "number");
   const take = measure?.take ?? (measure ? "count" : "");
   return (
-    <Flex gap="6px" direction={take === "count" || take === "" ? "row" : "column"}>
+    <Flex w="100%" gap="6px" direction={take === "count" || take === "" ? "row" : "column"}>
       <Select
         label={label}
         value={take}

@@ -25,6 +25,7 @@ export function ConditionEditor({ table, before, done, onDone }: Props) {
     return (
       <FilterList
         label="The field that decides"
+        width="340px"
         options={table.columns.flatMap(options)}
         onChoose={(key) => setLevel(JSON.parse(key) as Asked)}
       />

@@ -107,10 +107,12 @@ function Line({ lead, inner, words, onEdit, onAnd, onOr, onOff }: LineProps) {
           minW="0"
           justifyContent="flex-start"
           px="0"
-          overflow="hidden"
+          title={words}
           onClick={onEdit}
         >
-          {words}
+          <Box as="span" truncate>
+            {words}
+          </Box>
         </Button>
       ) : (
         <Box flex="1" minW="0" truncate title={words} py="4px">
@@ -126,7 +128,7 @@ function Line({ lead, inner, words, onEdit, onAnd, onOr, onOff }: LineProps) {
 
 function More({ says, label, act }: { says: string; label: string; act: () => void }) {
   return (
-    <Button variant="bare" size="sm" color="quiet" aria-label={label} onClick={act}>
+    <Button variant="bare" size="sm" px="6px" color="quiet" aria-label={label} onClick={act}>
       {says}
     </Button>
   );
