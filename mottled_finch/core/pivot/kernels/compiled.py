@@ -1,13 +1,19 @@
 """Compiling a kernel: without Python's lock, and kept on disk so that only the first start ever waits."""
 
+import gc
 import sys
 from collections.abc import Callable
 from typing import Any, TypeVar, cast
 
-import numba
 from numpy.typing import NDArray
 
 F = TypeVar("F", bound=Callable[..., Any])
+
+# What loading leaves stays as long as the process: looking it through for what could go, once while it grows and again later,
+# takes a tenth of a second each time.
+_collecting = gc.isenabled()
+gc.disable()
+import numba  # noqa: E402
 
 if "scipy.linalg" not in sys.modules:
     # Numba looks whether SciPy has linear algebra when it compiles for the first time, which loads it for a fifth of a second. No
@@ -16,6 +22,9 @@ if "scipy.linalg" not in sys.modules:
     import numba.np.arraymath
 
     del sys.modules["scipy.linalg.cython_blas"]
+gc.freeze()
+if _collecting:
+    gc.enable()
 
 
 def compiled(function: F) -> F:
