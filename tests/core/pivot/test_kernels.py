@@ -1,5 +1,9 @@
 """Kernels that reckon with several numbers at once say what one by one says."""
 
+import os
+import subprocess
+import sys
+
 import numpy as np
 from hypothesis import example, given
 from hypothesis import strategies as st
@@ -54,3 +58,10 @@ def test_pairs_hold_sums_and_numbers_and_both_ends(records):
                 total += np.float64(value)
         np.testing.assert_equal(sums[2 * place : 2 * place + 2], [total, len(here)])
         np.testing.assert_equal(ends[2 * place : 2 * place + 2], [min(here, default=np.inf), -max(here, default=-np.inf)])
+
+
+def test_they_say_the_same_on_a_processor_that_has_no_such_steps(tmp_path):
+    plain = {"NUMBA_CPU_NAME": "generic", "NUMBA_CPU_FEATURES": "", "NUMBA_CACHE_DIR": str(tmp_path)}
+    again = [sys.executable, "-m", "pytest", __file__, "-k", "sifting or pairs", "-p", "no:cacheprovider"]
+    done = subprocess.run(again, env={**os.environ, **plain}, capture_output=True, text=True, check=False)
+    assert done.returncode == 0, done.stdout
