@@ -16,14 +16,13 @@ def quoted(text: str) -> str:
 
 
 def spoken(names: Iterable[str]) -> dict[str, str]:
-    """The words that stand for fields without quotation marks, in lower case: no two fields share them, none is a word of the
-    statement, and none begins as another one does.
+    """The words that stand for fields without quotation marks, in lower case: no two fields share them, and none is a word of the
+    statement. Since what follows a field is one, words that begin as others do are read as the longest that fit.
     """
     words: dict[str, list[str]] = {}
     for name in names:
         words.setdefault(field_words(name).casefold(), []).append(name)
-    plain = {said: found[0] for said, found in words.items() if len(found) == 1 and _is_plain(said)}
-    return {said: name for said, name in plain.items() if not any(other.startswith(f"{said} ") for other in plain)}
+    return {said: found[0] for said, found in words.items() if len(found) == 1 and _is_plain(said)}
 
 
 def _is_plain(said: str) -> bool:

@@ -163,6 +163,8 @@ class _Reader:
         self.unknown(token.text)
 
     def unknown(self, name: str) -> NoReturn:
+        if name in self.fields:
+            raise RecipeError(f'the field "{name}" is meant only in quotation marks; put them around it', path=PLACE, received=name)
         near = get_close_matches(name.casefold(), [each.casefold() for each in self.fields], n=1, cutoff=0.5)
         words = next((each for each in self.fields if near and each.casefold() == near[0]), "")
         cure = f'did you mean "{words}"?' if words else f"choose from {', '.join(self.fields[:12])}"

@@ -55,13 +55,21 @@ def pivot(**parts):
             'Color the ratio of minutes late to é, keeping line is "a" or 5',
         ),
         (
+            {
+                "rows": [{"field": "line"}, {"field": "line_code"}],
+                "columns": [{"field": "line"}],
+                "keep": [{"field": "line", "top": 3}],
+            },
+            "Color the number of records for each line then line code down and line across, keeping line among the top 3",
+        ),
+        (
             {"correlate": {"fields": ["minutes_late", "é"], "method": "spearman"}},
             "Color how minutes late and é move together by rank",
         ),
     ],
 )
 def test_reads_as_a_sentence(parts, statement):
-    fields = ["pier", "minutes_late", "departed", "line", "of", "é"]
+    fields = ["pier", "minutes_late", "departed", "line", "line_code", "of", "é"]
     assert write_statement(pivot(**parts), fields) == statement
     assert read_statement(statement, fields) == pivot(**parts)
 
@@ -200,6 +208,7 @@ def test_what_is_written_is_read_as_the_same_pivot(drawn):
         ("", 'statement: the statement ends where "color" belongs; write on'),
         ("Paint it", 'statement: "Paint" stands where "color" belongs'),
         ("Color the sum of peir", 'statement: no field is called "peir"; did you mean "pier"?'),
+        ("Color the sum of of", 'statement: the field "of" is meant only in quotation marks; put them around it'),
         ("Color the sum of pier for each line sideways", 'statement: "sideways" stands where "down" or "across" belongs'),
         (
             "Color the number of records for each pier",
@@ -216,12 +225,12 @@ def test_what_is_written_is_read_as_the_same_pivot(drawn):
             "Color the number of records for each pier in bins at 5, 5 down",
             "pivot.rows[0].bins.edges[1]: the edge 5 does not rise above 5 before it; put the edges in rising order",
         ),
-        ('Color the sum of "nothing"', 'statement: no field is called "nothing"; choose from pier, line'),
+        ('Color the sum of "nothing"', 'statement: no field is called "nothing"; choose from pier, line, of'),
     ],
 )
 def test_says_where_it_goes_wrong(statement, sentence):
     with pytest.raises(RecipeError) as told:
-        read_statement(statement, ["pier", "line"])
+        read_statement(statement, ["pier", "line", "of"])
     assert str(told.value) == sentence
 
 
