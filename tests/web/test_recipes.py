@@ -173,3 +173,35 @@ NAMES = [
 @pytest.mark.parametrize(("which", "end", "clips", "name"), NAMES)
 def test_what_stands_at_an_end(node, which, end, clips, name):
     assert node(RAIL, "nameOf", [[which, end, BASE, clips]]) == [name]
+
+
+SIZED = {
+    **BASE,
+    "color": {"low": {"at": 0}, "high": {"at": 17}, "palette": "kingcup", "spotlight": {"highest": 3, "of": "measure", "by": {}}},
+    "cells": {
+        "print": {"measure": {}},
+        "marks": {"as": "dot", "size": {"take": "sum", "of": "w"}, "title": "W", "lines": "guides"},
+    },
+    "legend": {"title": "V", "place": "top"},
+}
+
+
+def test_a_typed_pivot_of_other_values_leaves_the_ends_of_those_before(changed):
+    same = {**BASE["pivot"], "rows": [{"field": "line"}]}
+    assert changed(RECIPES, "withPivot", SIZED, same) == {**SIZED, "pivot": same}
+    for other in ({"measure": {"take": "average", "of": "v"}}, {"show": {"as": "rank", "of": "row"}}):
+        found = changed(RECIPES, "withPivot", SIZED, {**BASE["pivot"], **other})
+        assert found["color"] == {"palette": "kingcup", "spotlight": SIZED["color"]["spotlight"]}
+        assert (found["legend"], found["cells"]) == ({"place": "top"}, SIZED["cells"])
+
+
+def test_coefficients_have_no_other_measure_beside_them(changed):
+    kept = {**SIZED, "pivot": {**BASE["pivot"], "keep": [{"field": "v", "above": 1}]}}
+    found = changed(RECIPES, "withCorrelation", kept, {"fields": ["v", "w"]})
+    assert found["pivot"] == {"keep": [{"field": "v", "above": 1}], "correlate": {"fields": ["v", "w"]}}
+    assert found["cells"] == {"marks": {"as": "dot", "lines": "guides"}}
+    assert found["color"] == {"palette": "kingcup"}
+    plain(found)
+    ends = {**found, "color": {"low": {"at": -0.5}}}
+    assert changed(RECIPES, "withCorrelation", ends, {"fields": ["v", "w", "x"]})["color"] == {"low": {"at": -0.5}}
+    assert changed(RECIPES, "withCorrelation", ends, None)["color"] == {}

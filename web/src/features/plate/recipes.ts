@@ -112,15 +112,34 @@ export const withoutAside =
       (recipe.pivot.aside?.[side] ?? []).filter((each) => each.join("\n") !== labels.join("\n")),
     )(recipe);
 
-export const withPivot = (whole: Pivot) => (recipe: Recipe) => ({ ...recipe, pivot: whole });
+/** Another pivot in place of the one before. */
+export const withPivot = (whole: Pivot) => (recipe: Recipe) => {
+  const next = { ...recipe, pivot: whole };
+  const laid = shownBy(whole) === shownBy(recipe.pivot) ? next : inOtherUnits(next);
+  return whole.correlate ? withoutOthers(laid) : laid;
+};
+
+const shownBy = ({ measure, show, correlate }: Pivot) =>
+  JSON.stringify([measure ?? {}, show ?? {}, Boolean(correlate)]);
+
+/** Coefficients have no other measure beside them: none that is printed, none that sizes the marks, none that is lit. */
+function withoutOthers(recipe: Recipe): Recipe {
+  const { cells, color, ...rest } = recipe;
+  const { print: _, marks, ...kept } = cells ?? {};
+  const { size: __, title: ___, ...alike } = marks ?? {};
+  const { spotlight, ...lit } = color ?? {};
+  return {
+    ...rest,
+    ...(cells ? { cells: { ...kept, ...(marks ? { marks: alike } : {}) } } : {}),
+    ...(color ? { color: spotlight?.of === "measure" ? lit : color } : {}),
+  };
+}
 
 /** Coefficients of fields in place of sides and measure, or back to a pivot. */
-export const withCorrelation = (correlate: Pivot["correlate"]) => (recipe: Recipe) => ({
-  ...recipe,
-  pivot: correlate
-    ? { ...(recipe.pivot.keep ? { keep: recipe.pivot.keep } : {}), correlate }
-    : { ...(recipe.pivot.keep ? { keep: recipe.pivot.keep } : {}) },
-});
+export const withCorrelation = (correlate: Pivot["correlate"]) => (recipe: Recipe) => {
+  const { keep } = recipe.pivot;
+  return withPivot({ ...(keep ? { keep } : {}), ...(correlate ? { correlate } : {}) })(recipe);
+};
 
 type Totals = NonNullable<Pivot["totals"]>;
 export const withTotals = (change: Totals) => (recipe: Recipe) =>
