@@ -50,6 +50,7 @@ CASES: dict[str, tuple[str, dict]] = {
         RATES,
         {"pivot": {"rows": [{"field": "r"}], "measure": RATE}},
     ),
+    "tiny_marks": (grid(rows=150), {**PLAIN, "cells": {"marks": {"as": "dot", "size": {}, "lines": "guides"}}}),
     "no_legend": (grid(), {**PLAIN, "legend": {"show": False}}),
     "lost_note": (grid(), {**PLAIN, "notes": [{"row": ["gone"], "text": "x"}, {"row": ["m1"]}]}),
 }
@@ -127,6 +128,8 @@ def test_no_record_kept_is_no_caution():
             {"pivot": {"rows": [{"field": "r"}], "measure": {**RATE, "take": "max"}}},
         ),
         ("average_of_averages", grid(), {"pivot": {**SIDES, "measure": {"take": "average", "of": "v"}}}),
+        ("tiny_marks", grid(rows=150), PLAIN),
+        *(("tiny_marks", grid(), {**PLAIN, "cells": {"marks": {"as": kind, "size": {}}}}) for kind in ("square", "dot", "bar")),
         ("lost_note", grid(), {**PLAIN, "notes": [{"row": ["m1"], "column": ["ma"]}]}),
         ("near_twins", grid(names="Harbor {}"), PLAIN),
         ("total_as_member", "r,v\nTotal,1\n", {"pivot": {"rows": [{"field": "r"}]}}),

@@ -429,6 +429,8 @@ def _line_of_bands(
         band_cell(page, line, text, x, y, width, height, size, look)
 
 
+_LEAST_RULED = 4.0
+"""Points of a cell between two lines."""
 _PRINT_ROOM = 1.3
 """Of the size of printed values: what they take from a mark."""
 
@@ -498,9 +500,11 @@ def _printed(page: Page, width: float, height: float) -> tuple[list[str], float]
 def _rules(
     page: Page, xs: list[float], ys: list[float], drops: list[float], width: float, height: float, mark_height: float
 ) -> tuple[tuple[float, float, float, float], ...]:
-    """Lines under the marks, from edge to edge of each matrix: through their middles, or between them."""
+    """Lines under the marks, from edge to edge of each matrix: through their middles, or between them. None where they would lie so
+    close that they make one gray.
+    """
     kind = page.recipe.cells.marks.lines
-    if kind == "none" or page.recipe.cells.marks.as_ == "fill":
+    if kind == "none" or page.recipe.cells.marks.as_ == "fill" or min(width, height) < _LEAST_RULED:
         return ()
     found = []
     gap = page.cell_gap

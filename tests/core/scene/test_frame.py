@@ -183,6 +183,13 @@ class TestMarks:
             assert np.isclose(x + width / 2, left + grid.cell_width / 2)
             assert np.isclose(y + height / 2, top + grid.cell_height / 2)
 
+    @pytest.mark.parametrize("lines", ["guides", "dividers"])
+    def test_in_cells_too_small_for_them_there_are_no_lines(self, lines):
+        text = "r,c,v\n" + "".join(f"m{i},x,1\n" for i in range(200))
+        grid = figure_of(text, pivot=SIDES, cells={"marks": {"as": "dot", "lines": lines}}).scene.grid
+        assert grid.cell_height < 4
+        assert grid.rules == ()
+
     def test_without_a_size_all_are_alike(self):
         grid = figure_of(self.TEXT, pivot=SIDES, cells={"marks": {"as": "square"}}).scene.grid
         assert set(grid.sizes) == {1.0}
