@@ -86,11 +86,19 @@ def contents_of(table: Table, recipe: Recipe, pivot: PivotSpec, matrix: Matrix) 
         style=style,
         printed=printed,
         printed_style=printed_style,
-        wanted=~np.isnan(printed) & _wanted(cells, values, recipe),
+        wanted=~np.isnan(printed) & _wanted(cells, values, matrix, recipe),
         sizes=sizes,
         most=most,
         beside=tuple(beside),
     )
+
+
+def telling_values(values: Floats, matrix: Matrix, pivot: PivotSpec) -> Floats:
+    """The values whose extremes say something, NaN for others: a field always moves together with itself."""
+    if pivot.correlate is None:
+        return values
+    itself = [[row == column for column in matrix.columns] for row in matrix.rows]
+    return np.where(np.array(itself).reshape(values.shape), np.nan, values)
 
 
 def _line_of(labels: Labels, members: tuple[Labels, ...]) -> int | None:
@@ -121,12 +129,14 @@ def _sizes(raw: Floats) -> tuple[Floats, float]:
     return (above / most if most > 0 else above), most
 
 
-def _wanted(cells: CellsSpec, values: Floats, recipe: Recipe) -> Mask:
+def _wanted(cells: CellsSpec, values: Floats, matrix: Matrix, recipe: Recipe) -> Mask:
     """Which cells print what they hold."""
     if cells.values == "none":
         return np.zeros(values.shape, dtype=bool)
     if isinstance(cells.values, PastSpec):
         return within_limits(cells.values, values, recipe.table.targets, "cells.values")
-    if cells.values == "extremes" and not np.isnan(values).all():
-        return np.asarray((values == np.nanmax(values)) | (values == np.nanmin(values)))
+    if cells.values == "extremes":
+        telling = telling_values(values, matrix, recipe.pivot)
+        if not np.isnan(telling).all():
+            return np.asarray((telling == np.nanmax(telling)) | (telling == np.nanmin(telling)))
     return np.ones(values.shape, dtype=bool)

@@ -11,7 +11,7 @@ from math import isnan
 import numpy as np
 
 from .color.coloring import Coloring
-from .contents import Contents
+from .contents import Contents, telling_values
 from .errors import TableError
 from .pivot import Matrix, span_of
 from .recipe.check import FACT
@@ -62,7 +62,7 @@ class Fact:
 
 def _extreme(highest: bool) -> Callable[[Facts], tuple[int, int] | None]:
     def find(facts: Facts) -> tuple[int, int] | None:
-        values = facts.contents.values
+        values = telling_values(facts.contents.values, facts.matrix, facts.recipe.pivot)
         if values.size == 0 or np.isnan(values).all():
             return None
         at = np.nanargmax(values) if highest else np.nanargmin(values)

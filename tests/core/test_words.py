@@ -56,3 +56,16 @@ def test_fields_and_what_no_page_can_hold():
     assert field_words("minutes__late_") == "minutes late"
     assert field_words("_") == "_"
     assert printable("a\x00b\x1bc\ud800d\né") == "abcd\né"
+
+
+def test_a_field_with_itself_is_no_extreme_of_coefficients():
+    text = "a,b,c\n1,1,9\n2,3,5\n3,2,6\n4,5,1\n"
+    figure = figure_of(
+        text,
+        pivot={"correlate": {"fields": ["a", "b", "c"]}},
+        cells={"values": "extremes"},
+    )
+    assert figure.contents.wanted.tolist() == [[False, True, False], [True, False, True], [False, True, False]]
+    assert figure.facts.text("highest") == "0.83"
+    assert {figure.facts.text("highest.row"), figure.facts.text("highest.column")} == {"a", "b"}
+    assert {figure.facts.text("lowest.row"), figure.facts.text("lowest.column")} == {"b", "c"}

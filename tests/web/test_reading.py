@@ -49,9 +49,22 @@ def test_rank_of_the_only_cell(node):
 
 
 def test_ends_are_sorted_and_blanks_are_no_end(node):
-    (found,) = node(READING, "ranked", [[FIGURE]])
+    (found,) = node(READING, "ranked", [[FIGURE, {"pivot": {}}]])
     assert [each["value"] for each in found] == [10, 7, 4, 4, 1]
     assert [each["cell"] for each in found[2:4]] == [{"row": 0, "column": 0}, {"row": 1, "column": 0}]
+
+
+@pytest.mark.parametrize("blank", ["", "lower", "upper"])
+def test_each_pair_of_fields_is_one_end_and_a_field_with_itself_none(node, blank):
+    fields = ["a", "b", "c"]
+    values = {"aa": 1, "bb": 1, "cc": 1, "ab": 0.4, "ac": -0.2, "bc": 0.9}
+    values |= {pair[::-1]: value for pair, value in values.items()}
+    for pair in values:
+        if (blank == "lower" and pair[0] > pair[1]) or (blank == "upper" and pair[0] < pair[1]):
+            values[pair] = None
+    figure = {**FIGURE, "rows": fields, "columns": fields, "values": [values[row + column] for row in fields for column in fields]}
+    (found,) = node(READING, "ranked", [[figure, {"pivot": {"correlate": {"fields": fields}}}]])
+    assert [each["value"] for each in found] == [0.9, 0.4, -0.2]
 
 
 def test_shares_are_said_of_what_adds_up_alone(node):

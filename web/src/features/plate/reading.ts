@@ -53,13 +53,23 @@ export function differences(
 
 export type Ranked = { cell: Cell; value: number };
 
-/** Cells with a value from the highest to the lowest; equal ones in reading order. */
-export function ranked(figure: Figure): Ranked[] {
+/** Cells with a value from the highest to the lowest; equal ones in reading order. Of coefficients, each pair of fields once. */
+export function ranked(figure: Figure, recipe: Recipe): Ranked[] {
   const across = figure.columns.length;
   const cells = figure.values.flatMap((value, i) =>
     value === null ? [] : [{ value, cell: { row: Math.floor(i / across), column: i % across } }],
   );
-  return cells.sort((a, b) => b.value - a.value);
+  const told = recipe.pivot.correlate ? cells.filter(({ cell }) => isFirstOfPair(figure, cell)) : cells;
+  return told.sort((a, b) => b.value - a.value);
+}
+
+/** Whether two fields meet here for the first time: not one with itself, nor those that met in the other triangle. */
+function isFirstOfPair(figure: Figure, { row, column }: Cell): boolean {
+  const [one, other] = [figure.rows[row], figure.columns[column]];
+  if (one === other) return false;
+  const mirrored = { row: figure.rows.indexOf(other ?? ""), column: figure.columns.indexOf(one ?? "") };
+  if (mirrored.row < 0 || mirrored.column < 0) return true;
+  return mirrored.row > row || figure.values[indexOf(figure, mirrored)] === null;
 }
 
 /** "highest of 165 cells", "5th of 165 cells". Cells of equal value share the best place. */

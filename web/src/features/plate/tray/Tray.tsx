@@ -50,7 +50,7 @@ export function Tray({ plate, revision, figure, recipe, onChange }: Props) {
       {compared ? (
         <Compare plate={plate} revision={revision} figure={figure} compare={compared} />
       ) : (
-        <Ends figure={figure} />
+        <Ends figure={figure} recipe={recipe} />
       )}
       <Cautions figure={figure} recipe={recipe} onChange={onChange} />
     </Grid>
@@ -128,8 +128,8 @@ function Reading({ figure, recipe }: Pick<Props, "figure" | "recipe">) {
 
 const SHOWN = 4;
 
-function Ends({ figure }: { figure: Figure }) {
-  const cells = useMemo(() => ranked(figure), [figure]);
+function Ends({ figure, recipe }: { figure: Figure; recipe: Recipe }) {
+  const cells = useMemo(() => ranked(figure, recipe), [figure, recipe]);
   const enough = cells.length >= 2 * SHOWN;
   const highest = cells.slice(0, enough ? SHOWN : Math.ceil(cells.length / 2));
   const lowest = cells.slice(enough ? -SHOWN : Math.ceil(cells.length / 2)).reverse();
