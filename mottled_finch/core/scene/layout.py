@@ -33,6 +33,7 @@ from .marks import Grid, Scene, Text, Under, Weight
 from .names import place_flow, place_names, reserve_flow, reserve_names
 from .notes import note_lines, place_notes
 from .page import ALL, Page, lines_from_below, place_words, say_nothing_is_kept
+from .rules import Rule, rules_of
 from .trees import column_tree, row_tree
 from .type import CAP_HEIGHT, cut, width_of
 
@@ -499,26 +500,18 @@ def _printed(page: Page, width: float, height: float) -> tuple[list[str], float]
 
 def _rules(
     page: Page, xs: list[float], ys: list[float], drops: list[float], width: float, height: float, mark_height: float
-) -> tuple[tuple[float, float, float, float], ...]:
-    """Lines under the marks, from edge to edge of each matrix: through their middles, or between them. None where they would lie so
-    close that they make one gray.
-    """
+) -> tuple[Rule, ...]:
+    """Lines under the marks of each matrix; none where they would lie so close that they make one gray."""
     kind = page.recipe.cells.marks.lines
     if kind == "none" or page.recipe.cells.marks.as_ == "fill" or min(width, height) < _LEAST_RULED:
         return ()
-    found = []
-    gap = page.cell_gap
-    levels = sorted(set(drops or [0.0]))
-    for drop in levels:
-        across = [x for x, each in zip(xs, drops or [0.0] * len(xs), strict=True) if each == drop]
-        left, right = across[0], across[-1] + width
-        top, bottom = ys[0] + drop, ys[-1] + drop + height
-        if kind == "guides":
-            found += [(left, y + drop + mark_height / 2, right, y + drop + mark_height / 2) for y in ys]
-            found += [(x + width / 2, top, x + width / 2, bottom) for x in across]
-        else:
-            found += [(left, y + drop - gap / 2, right, y + drop - gap / 2) for y in ys[1:]]
-            found += [(x - gap / 2, top, x - gap / 2, bottom) for x in across[1:]]
+    there = np.ones(page.matrix.shape, dtype=bool) if page.matrix.absent is None else ~page.matrix.absent
+    found: list[Rule] = []
+    of_columns = np.array(drops or [0.0] * len(xs))
+    for drop in np.unique(of_columns):
+        here = np.flatnonzero(of_columns == drop)
+        across, down = [xs[i] for i in here], [y + float(drop) for y in ys]
+        found += rules_of(kind, across, down, width, height, mark_height, page.cell_gap, there[:, here])
     return tuple(found)
 
 

@@ -184,6 +184,19 @@ class TestMarks:
             assert np.isclose(y + height / 2, top + grid.cell_height / 2)
 
     @pytest.mark.parametrize("lines", ["guides", "dividers"])
+    def test_lines_end_with_the_cells_of_a_triangle(self, lines):
+        text = "a,b,c\n1,1,9\n2,3,5\n3,2,6\n"
+        pivot = {"correlate": {"fields": ["a", "b", "c"], "triangle": "lower"}}
+        grid = figure_of(text, pivot=pivot, cells={"marks": {"as": "dot", "lines": lines}}).scene.grid
+        level = [rule for rule in grid.rules if rule[1] == rule[3]]
+        upright = [rule for rule in grid.rules if rule[0] == rule[2]]
+        rights = [x + grid.cell_width for x in grid.xs]
+        bottom = grid.ys[-1] + grid.cell_height
+        assert [rule[2] for rule in level] == (rights if lines == "guides" else rights[1:])
+        assert [rule[1] for rule in upright] == list(grid.ys if lines == "guides" else grid.ys[:2])
+        assert {rule[0] for rule in level} == {grid.xs[0]} and {rule[3] for rule in upright} == {bottom}
+
+    @pytest.mark.parametrize("lines", ["guides", "dividers"])
     def test_in_cells_too_small_for_them_there_are_no_lines(self, lines):
         text = "r,c,v\n" + "".join(f"m{i},x,1\n" for i in range(200))
         grid = figure_of(text, pivot=SIDES, cells={"marks": {"as": "dot", "lines": lines}}).scene.grid
