@@ -77,6 +77,7 @@ def chromium() -> Iterator[Browser]:
 def window(chromium: Browser, address: str) -> Iterator[BrowserContext]:
     """One for all tests, since each new one would fetch and compile the whole interface again."""
     context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True)
+    context.set_default_navigation_timeout(60_000)  # a machine that others work on may stand still for half a minute
     context.grant_permissions(["clipboard-read", "clipboard-write"])
     yield context
     context.close()

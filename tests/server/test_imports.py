@@ -2,6 +2,7 @@
 
 import errno
 import gzip
+import threading
 
 import pytest
 from django.db import OperationalError
@@ -120,6 +121,23 @@ def test_files_wait_in_line_and_one_is_read_at_a_time(client):
     assert [state(client, number)["state"] for number in (first, second)] == ["done", "waiting"]
     assert queue.work_once()
     assert not queue.work_once()
+
+
+def test_the_worker_looks_again_for_what_it_could_not_take_up(monkeypatch):
+    tried = []
+
+    def work_once():
+        tried.append(1)
+        if len(tried) == 1:
+            raise OperationalError("database is locked")
+        raise SystemExit  # ends the thread
+
+    monkeypatch.setattr(queue, "work_once", work_once)
+    monkeypatch.setattr(queue, "LOOKS_EVERY", 0.01)
+    worker = threading.Thread(target=queue._work, daemon=True)
+    worker.start()
+    worker.join(30)
+    assert len(tried) == 2
 
 
 def test_a_reading_that_is_canceled_leaves_nothing(client, monkeypatch):

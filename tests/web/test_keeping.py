@@ -10,8 +10,13 @@ def condition(number):
     return {"field": "v", "above": number}
 
 
-GROUPS = st.lists(st.lists(st.lists(st.integers(0, 99).map(condition), min_size=1, max_size=3), min_size=1, max_size=3), max_size=3)
-"""All of: any of: all of."""
+def numbered(shape):
+    """Conditions, all of them different, in groups of such sizes: all of, any of, all of."""
+    numbers = iter(range(99))
+    return [[[condition(next(numbers)) for _ in range(parts)] for parts in group] for group in shape]
+
+
+GROUPS = st.lists(st.lists(st.integers(1, 3), min_size=1, max_size=3), max_size=3).map(numbered)
 
 
 def together(group):
@@ -44,3 +49,10 @@ def test_a_part_is_put_and_taken_off_where_it_is_said(node, groups, data):
 def test_what_nests_deeper_is_one_part(node):
     deep = {"all": [condition(1), {"any": [condition(2), {"all": [condition(3), condition(4)]}]}]}
     assert node(MODULE, "takenApart", [[deep]]) == [[deep["all"]]]
+
+
+def test_what_would_be_said_twice_is_said_once(node):
+    one, other = condition(1), condition(2)
+    beside, again, both = ({"at": 0, "alternative": 1, "part": 0}, {"at": 1, "alternative": 0, "part": 0}, {"any": [one, other]})
+    calls = [[[one], beside, one], [[one], again, one], [[both], {**beside, "alternative": 2}, other]]
+    assert node(MODULE, "withPart", calls) == [[one], [one], [both]]

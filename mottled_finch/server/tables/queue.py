@@ -10,6 +10,8 @@ from .reading import carry_out
 
 log = logging.getLogger("django.request")
 _WAKE = threading.Event()
+LOOKS_EVERY = 5.0
+"""Seconds after which the worker looks for itself: what it could not take up, the database being held by others, waits no longer."""
 
 
 def work_once() -> bool:
@@ -37,12 +39,12 @@ def start() -> None:
 
 def _work() -> None:
     while True:
-        _WAKE.wait()
+        _WAKE.wait(LOOKS_EVERY)
         _WAKE.clear()
         try:
             while work_once():
                 pass
+            close_old_connections()
         except Exception:
             # Whatever it was, the next file is still to be read.
             log.exception("the queue of imports broke")
-        close_old_connections()
