@@ -11,7 +11,7 @@ from .reading import carry_out
 log = logging.getLogger("django.request")
 _WAKE = threading.Event()
 LOOKS_EVERY = 5.0
-"""Seconds after which the worker looks for itself: what it could not take up, the database being held by others, waits no longer."""
+"""Seconds after which the worker looks for itself, since others may have held the database when it was woken."""
 
 
 def work_once() -> bool:
