@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from ..kernels import compiled, in_blocks
 from ..placing import Placement
 from .partial import Regions
+from .sums import add_up
 
 
 @dataclass(frozen=True, eq=False)
@@ -49,21 +50,24 @@ class Spread:
 
 
 def gather_spread(placement: Placement, values: NDArray[np.float64]) -> Spread:
-    """One pass over memory. ``values`` has shape (records,), NaN for a blank."""
+    """One pass over memory. ``values`` has shape (records,), NaN for a blank; the rest of the records are counted along."""
     places = placement.places
 
-    def work(number: int) -> tuple[NDArray[np.float64], NDArray[np.float64], NDArray[np.int64]]:
+    def work(number: int) -> tuple[tuple[NDArray[np.float64], NDArray[np.float64], NDArray[np.int64]], NDArray[np.uint32]]:
         index, part = placement.block(number), values[placement.blocks[number]]
-        means, squares, counts = np.zeros(places), np.zeros(places), np.zeros(places, dtype=np.int64)
-        _add(index, part, means, counts)
-        means /= np.maximum(counts, 1)
+        sums, squares, blanks = np.zeros(2 * places), np.zeros(places), np.zeros(places, dtype=np.uint32)
+        add_up(index, part, sums, blanks)
+        means, counts = sums[::2] / np.maximum(sums[1::2], 1), sums[1::2].astype(np.int64)
         _deviate(index, part, means, squares)
-        return means, squares, counts
+        return (means, squares, counts), blanks
 
     found: Any = (np.zeros(places), np.zeros(places), np.zeros(places, dtype=np.int64))
-    for block in in_blocks(work, range(len(placement.blocks))):
-        found = _merged(found, block)
+    blanks = np.zeros(places, dtype=np.int64)
+    for of_block, blanks_of_block in in_blocks(work, range(len(placement.blocks))):
+        found = _merged(found, of_block)
+        blanks += blanks_of_block
     means, squares, numbers = found
+    placement.counted(numbers + blanks)
     spots = placement.spots
     return Spread(means[spots], squares[spots], numbers[spots])
 
@@ -76,16 +80,6 @@ def _merged(one: Any, other: Any) -> Any:
     with np.errstate(over="ignore", invalid="ignore"):  # infinite values end as blanks
         apart = mean2 - mean
         return mean + apart * share, squares + squares2 + apart * apart * number * share, both
-
-
-@compiled
-def _add(index: Any, values: Any, sums: Any, counts: Any) -> None:  # pragma: no cover - compiled
-    for i in range(np.uint64(len(index))):
-        value = values[i]
-        if value == value:
-            place = np.uint64(index[i])
-            sums[place] += value
-            counts[place] += 1
 
 
 @compiled

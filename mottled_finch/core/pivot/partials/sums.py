@@ -37,7 +37,7 @@ def gather_sums(placement: Placement, values: NDArray[np.float64]) -> Sums:
 
     def work(number: int) -> tuple[NDArray[np.float64], NDArray[np.uint32]]:
         sums, blanks = np.zeros(2 * places), np.zeros(places, dtype=np.uint32)
-        _add_up(placement.block(number), values[placement.blocks[number]], sums, blanks)
+        add_up(placement.block(number), values[placement.blocks[number]], sums, blanks)
         return sums, blanks
 
     sums, blanks = np.zeros(2 * places), np.zeros(places, dtype=np.int64)
@@ -50,7 +50,7 @@ def gather_sums(placement: Placement, values: NDArray[np.float64]) -> Sums:
 
 
 @compiled
-def _add_up(index: Any, values: Any, sums: Any, blanks: Any) -> None:  # pragma: no cover - compiled
+def add_up(index: Any, values: Any, sums: Any, blanks: Any) -> None:  # pragma: no cover - compiled
     """``sums`` are pairs: of the filled values, the sum and the number."""
     one = np.uint32(1)
     for i in range(np.uint64(len(index))):
