@@ -8,6 +8,7 @@ from mottled_finch.core.recipe import load_recipe
 from ..core.conftest import read
 
 READING = "features/plate/reading"
+PLAIN, ANY = {"pivot": {}}, {"row": 0, "column": 0}
 FIGURE = {
     "rows": ["A", "B"],
     "columns": ["x", "y", "z"],
@@ -26,7 +27,7 @@ FIGURE = {
     [(10, "highest of 5 cells"), (1, "lowest of 5 cells"), (7, "2nd highest of 5 cells"), (4, "3rd highest of 5 cells")],
 )
 def test_rank(node, value, words):
-    assert node(READING, "rankWords", [[FIGURE, value]]) == [words]
+    assert node(READING, "rankWords", [[FIGURE, PLAIN, ANY, value]]) == [words]
 
 
 def test_a_cell_is_named_in_short_by_its_innermost_members(node):
@@ -45,7 +46,7 @@ def test_a_cell_is_named_in_short_by_its_innermost_members(node):
 
 
 def test_rank_of_the_only_cell(node):
-    assert node(READING, "rankWords", [[{**FIGURE, "values": [None, 3]}, 3]]) == ["the only cell with a value"]
+    assert node(READING, "rankWords", [[{**FIGURE, "values": [None, 3]}, PLAIN, ANY, 3]]) == ["the only cell with a value"]
 
 
 def test_ends_are_sorted_and_blanks_are_no_end(node):
@@ -65,6 +66,9 @@ def test_each_pair_of_fields_is_one_end_and_a_field_with_itself_none(node, blank
     figure = {**FIGURE, "rows": fields, "columns": fields, "values": [values[row + column] for row in fields for column in fields]}
     (found,) = node(READING, "ranked", [[figure, {"pivot": {"correlate": {"fields": fields}}}]])
     assert [each["value"] for each in found] == [0.9, 0.4, -0.2]
+    recipe = {"pivot": {"correlate": {"fields": fields}}}
+    calls = [[figure, recipe, {"row": 1, "column": 0}, 0.4], [figure, recipe, {"row": 2, "column": 2}, 1]]
+    assert node(READING, "rankWords", calls) == ["2nd highest of 3 pairs", "a field with itself"]
 
 
 def test_shares_are_said_of_what_adds_up_alone(node):

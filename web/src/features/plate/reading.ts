@@ -72,19 +72,22 @@ function isFirstOfPair(figure: Figure, { row, column }: Cell): boolean {
   return mirrored.row > row || figure.values[indexOf(figure, mirrored)] === null;
 }
 
-/** "highest of 165 cells", "5th of 165 cells". Cells of equal value share the best place. */
-export function rankWords(figure: Figure, value: number): string {
+/** "highest of 165 cells", "5th highest of 36 pairs". Cells of equal value share the best place. */
+export function rankWords(figure: Figure, recipe: Recipe, cell: Cell, value: number): string {
+  const { correlate } = recipe.pivot;
+  if (correlate && figure.rows[cell.row] === figure.columns[cell.column]) return "a field with itself";
+  const others = correlate ? ranked(figure, recipe).map((each) => each.value) : figure.values;
   let above = 0;
   let below = 0;
   let filled = 0;
-  for (const other of figure.values) {
+  for (const other of others) {
     if (other === null) continue;
     filled++;
     if (other > value) above++;
     if (other < value) below++;
   }
-  const of = `of ${counted(filled, "cell")}`;
-  if (filled === 1) return "the only cell with a value";
+  const of = `of ${counted(filled, correlate ? "pair" : "cell")}`;
+  if (filled === 1) return `the only ${correlate ? "pair" : "cell"} with a value`;
   if (above === 0) return `highest ${of}`;
   if (below === 0) return `lowest ${of}`;
   return `${ordinal(above + 1)} highest ${of}`;

@@ -79,7 +79,7 @@ function Reading({ figure, recipe }: Pick<Props, "figure" | "recipe">) {
       <Flex align="baseline" gap="8px" data-testid="reading" whiteSpace="nowrap">
         <Box textStyle="reading">{read.value}</Box>
         <Box color="quiet" flex="1" truncate>
-          {value === null ? read.why : rankWords(figure, value)}
+          {value === null ? read.why : rankWords(figure, recipe, cell, value)}
         </Box>
         {hex && (
           <Flex align="center" gap="6px" color="quiet" textStyle="small" alignSelf="center">
