@@ -73,9 +73,9 @@ def chromium() -> Iterator[Browser]:
         browser.close()
 
 
-@pytest.fixture(scope="package")
+@pytest.fixture(scope="module")
 def window(chromium: Browser, address: str) -> Iterator[BrowserContext]:
-    """One for all tests, since each new one would fetch and compile the whole interface again."""
+    """One for all tests of a module: each new one fetches and compiles the whole interface again, and an old one grows slow."""
     context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True)
     context.set_default_navigation_timeout(60_000)  # a machine that others work on may stand still for half a minute
     context.grant_permissions(["clipboard-read", "clipboard-write"])
@@ -168,7 +168,11 @@ def bring_in(page: Page) -> int:
     page.wait_for_url(re.compile(r"/imports/\d+$"))
     expect(page.get_by_role("button", name="Bring it in")).to_be_focused()
     page.keyboard.press("Enter")
-    page.wait_for_url(re.compile(r"/tables/\d+$"))
+    try:
+        page.wait_for_url(re.compile(r"/tables/\d+$"))
+    except Error as error:
+        error.add_note(f"What stands on the page: {page.evaluate('document.body.innerText')}")
+        raise
     expect(page.get_by_role("grid", name="Records")).to_be_visible()
     return int(page.url.rsplit("/", 1)[1])
 
