@@ -9,7 +9,7 @@ from .errors import TableError
 from .number_style import NumberStyle, style_beside, style_of
 from .pivot import Labels, Matrix, colored_values, measured_beside
 from .recipe.conditions import MeasureSpec
-from .recipe.spec import CellsSpec, NumberSpec, PastSpec, PivotSpec, Recipe
+from .recipe.spec import CellsSpec, NumberSpec, PastSpec, PivotSpec, Recipe, ResolvedPivot
 from .table import Table
 from .targets import within_limits
 
@@ -53,7 +53,7 @@ class Contents:
         )
 
 
-def contents_of(table: Table, recipe: Recipe, pivot: PivotSpec, matrix: Matrix) -> Contents:
+def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matrix) -> Contents:
     """The contents of a figure's cells. ``pivot`` has numbers where the recipe names targets. Raises TableError for a measure that
     does not fit the table or a target that is not there.
     """
@@ -106,7 +106,7 @@ def _line_of(labels: Labels, members: tuple[Labels, ...]) -> int | None:
     return members.index(labels) if labels in members else None
 
 
-def _beside(table: Table, pivot: PivotSpec, measure: MeasureSpec, path: str) -> Floats:
+def _beside(table: Table, pivot: ResolvedPivot, measure: MeasureSpec, path: str) -> Floats:
     if pivot.correlate is not None:
         raise TableError("coefficients have no other measure; leave it out", path=path)
     return measured_beside(table, pivot, measure, path)

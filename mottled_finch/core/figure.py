@@ -13,7 +13,7 @@ from .errors import TableError
 from .facts import Facts
 from .mends import apply_mends
 from .pivot import Matrix, Unfinished, make_matrix, measured_beside, unfinished
-from .recipe.spec import PivotSpec, Recipe, SpotlightSpec
+from .recipe.spec import Recipe, ResolvedPivot, SpotlightSpec
 from .scene import Scene, lay_out
 from .scene.typeface import BUNDLED, Typeface, typeface_of, using
 from .table import Table
@@ -69,7 +69,7 @@ def make_figure(table: Table, recipe: Recipe, targets: Mapping[str, float] | Non
     )
 
 
-def _looked_at(table: Table, pivot: PivotSpec, spot: SpotlightSpec | None, matrix: Matrix) -> NDArray[np.float64] | None:
+def _looked_at(table: Table, pivot: ResolvedPivot, spot: SpotlightSpec | None, matrix: Matrix) -> NDArray[np.float64] | None:
     """What the spotlight's condition is about, where that is not the value itself, of the cells' shape."""
     if spot is None or spot.of == "value":
         return None

@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .errors import TableError, did_you_mean
-from .recipe.spec import PastSpec, PivotSpec, SpotlightSpec, TargetSpec
+from .recipe.spec import PastSpec, PivotSpec, ResolvedPivot, SpotlightSpec, TargetSpec
 
 
 def number_of(value: float | TargetSpec, targets: Mapping[str, float], path: str) -> float:
@@ -24,12 +24,12 @@ def target_of(name: str, targets: Mapping[str, float], path: str) -> float:
     return targets[name]
 
 
-def with_targets(pivot: PivotSpec, targets: Mapping[str, float]) -> PivotSpec:
-    """The pivot with numbers where it names targets."""
-    to = pivot.show.to
-    if not isinstance(to, TargetSpec):
-        return pivot
-    return replace(pivot, show=replace(pivot.show, to=number_of(to, targets, "pivot.show.to")))
+def with_targets(pivot: PivotSpec, targets: Mapping[str, float]) -> ResolvedPivot:
+    """The pivot with numbers where it names targets. Raises TableError for a target that the table does not have."""
+    parts = vars(pivot)
+    if isinstance(pivot.show.to, TargetSpec):
+        parts = {**parts, "show": replace(pivot.show, to=number_of(pivot.show.to, targets, "pivot.show.to"))}
+    return ResolvedPivot(**parts)
 
 
 def within_limits(

@@ -6,6 +6,7 @@ from collections.abc import Callable
 import numpy as np
 from numpy.typing import NDArray
 
+from .contents import telling_values
 from .number_style import NumberStyle
 from .pivot import Matrix
 from .recipe.conditions import ConditionSpec, MeasureSpec
@@ -178,9 +179,10 @@ def alternative_text(pivot: PivotSpec, matrix: Matrix, values: NDArray[np.float6
     if pivot.correlate is not None:
         words += f" of {', '.join(field_words(name) for name in pivot.correlate.fields)}"
     words += f": {rows:,} by {columns:,} cells."
-    if not np.isnan(values).all():
-        high = np.unravel_index(np.nanargmax(values), matrix.shape)
-        low = np.unravel_index(np.nanargmin(values), matrix.shape)
+    telling = telling_values(values, matrix, pivot)
+    if not np.isnan(telling).all():
+        high = np.unravel_index(np.nanargmax(telling), matrix.shape)
+        low = np.unravel_index(np.nanargmin(telling), matrix.shape)
         words += f" Highest: {style.text(float(values[high]))}, {cell_name(matrix, int(high[0]), int(high[1]))}."
         words += f" Lowest: {style.text(float(values[low]))}, {cell_name(matrix, int(low[0]), int(low[1]))}."
     return words

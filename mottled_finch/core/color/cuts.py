@@ -7,6 +7,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from ..alike import EPSILON, settled
 from ..errors import TableError
 from ..pivot.kernels import compiled
 from ..recipe.check_color import MOST_BANDS
@@ -32,8 +33,10 @@ def cuts_of(spec: BandsSpec, filled: Floats, low: float, high: float, targets: M
                 )
         return tuple(cuts)
     assert spec.method is not None
-    found = METHODS[spec.method](np.sort(filled), spec.count or USUAL, low, high)
-    return tuple(sorted({cut for cut in found if np.isfinite(cut)}))[: MOST_BANDS - 1]
+    found = np.array(METHODS[spec.method](np.sort(filled), spec.count or USUAL, low, high))
+    # Rounding must not put a cut beside the value it is meant to be.
+    exact = settled(found, EPSILON * max(abs(low), abs(high), float(np.abs(filled).max())))
+    return tuple(np.unique(exact[np.isfinite(exact)]).tolist())[: MOST_BANDS - 1]
 
 
 def _equal_width(_values: Floats, bands: int, low: float, high: float) -> list[float]:
@@ -47,7 +50,7 @@ def _quantile(values: Floats, bands: int, _low: float, _high: float) -> list[flo
 
 def _stdev(values: Floats, bands: int, _low: float, _high: float) -> list[float]:
     """Whole standard deviations apart, as many above the average as below."""
-    if len(values) < 2:
+    if len(values) < 2 or values[0] == values[-1]:
         return []
     deviation = float(values.std(ddof=1))
     return [float(values.mean()) + (i - bands / 2) * deviation for i in range(1, bands)] if deviation > 0 else []

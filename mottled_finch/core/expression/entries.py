@@ -13,8 +13,38 @@ from ..intake.numbers import read_numbers
 from ..table import BLANK, Kind, coded_numbers, moment_label, number_label
 from .value import YES_NO, Value, moment_value, text_value
 
-Say = Callable[[str], RecipeError]
 _COMBINATIONS_MOST = 5_000_000
+TEXT_MOST = 32_768
+"""Characters of a text that is made: a value is to be read, not to hold a document."""
+WORK_MOST = 20_000_000
+"""Entries, and fifties of characters, that one expression is worked out for: a minute's work."""
+
+
+class Say:
+    """Tells what is wrong at one place of an expression, and minds how much work the whole of it is."""
+
+    def __init__(self, error: Callable[[str], RecipeError], done: list[int]) -> None:
+        """``done`` is what all places of the expression have worked so far, in one number."""
+        self._error, self._done = error, done
+
+    def __call__(self, message: str) -> RecipeError:
+        return self._error(message)
+
+    def working(self, much: int) -> None:
+        """Raises RecipeError when the expression takes too much work."""
+        self._done[0] += much
+        if self._done[0] > WORK_MOST:
+            raise self("this takes too much work with so many different values; compute from coarser ones, or less at a time")
+
+    def made(self, text: str) -> str:
+        """The text. Raises RecipeError when it is too long."""
+        self.fits(len(text))
+        return text
+
+    def fits(self, length: int) -> None:
+        if length > TEXT_MOST:
+            raise self(f"this makes a text of {length:,} characters; at most {TEXT_MOST:,} fit")
+        self.working(length // 50)
 
 
 def by_entries(values: Sequence[Value], work: Callable[..., Any], say: Say, *, blanks: bool = False) -> Value:
@@ -31,11 +61,13 @@ def by_entries(values: Sequence[Value], work: Callable[..., Any], say: Say, *, b
     used, inverse = _occurring(whole, int(np.prod(sizes)))
     if len(used) > _COMBINATIONS_MOST:
         raise say("these columns have too many different values together; compute from coarser ones")
+    say.working(len(used))
     parts = np.unravel_index(used, sizes)
     results: list[Any] = []
     for combination in zip(*parts, strict=True):
         entries = [_entry(table[i], i) for (_, table), i in zip(coded, combination, strict=True)]
-        results.append(work(*entries) if blanks or None not in entries else None)
+        found = work(*entries) if blanks or None not in entries else None
+        results.append(say.made(found) if isinstance(found, str) else found)
     return _typed(results, inverse)
 
 

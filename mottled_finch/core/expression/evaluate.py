@@ -9,13 +9,20 @@ import numpy as np
 from ..errors import did_you_mean
 from ..table import BLANK, Column, Kind, Table
 from ..wording import field_words
+from .entries import Say
 from .functions import FUNCTIONS, MANY
 from .parse import Call, Literal, Name, Node, mistake
 from .value import YES_NO, Value, text_value, yes_no
 
 
 def evaluate(node: Node, table: Table, path: str) -> Value:
-    """Work an expression out over a table. Raises RecipeError, naming the place, for a column, function or kind that is wrong."""
+    """Work an expression out over a table. Raises RecipeError, naming the place, for a column, function or kind that is wrong, and
+    where it would make too long texts or take too much work.
+    """
+    return _worth(node, table, path, [0])
+
+
+def _worth(node: Node, table: Table, path: str, done: list[int]) -> Value:
     if isinstance(node, Literal):
         return _constant(node.value)
     if isinstance(node, Name):
@@ -28,12 +35,12 @@ def evaluate(node: Node, table: Table, path: str) -> Value:
     if not least <= len(node.arguments) <= most:
         wanted = f"{least}" if least == most else f"{least} to {most}" if most < MANY else f"at least {least}"
         raise mistake(path, node.at, f'"{node.function}" takes {wanted} values, not {len(node.arguments)}')
-    values = [evaluate(argument, table, path) for argument in node.arguments]
+    values = [_worth(argument, table, path, done) for argument in node.arguments]
     for position, (value, argument) in enumerate(zip(values, node.arguments, strict=True)):
         wanted_kinds = function.kinds[min(position, len(function.kinds) - 1)]
         if wanted_kinds and value.kind not in wanted_kinds and not _is_nothing(argument):
             raise mistake(path, argument.at, f'"{node.function}" takes {_list(wanted_kinds)} here, not {_WORDS[value.kind]}')
-    return function.make(values, lambda message: mistake(path, node.at, message))
+    return function.make(values, Say(lambda message: mistake(path, node.at, message), done))
 
 
 _INNER = ("negative", "nothing", "and", "or", "not")

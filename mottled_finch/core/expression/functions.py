@@ -4,7 +4,6 @@ A function says how many arguments it takes and of which kinds, and makes a valu
 are worked out once for each different entry, or pair of entries, not once a record.
 """
 
-import re
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
@@ -199,9 +198,22 @@ def _or(values: list[Value], _say: Say) -> Value:
     return yes_no((a == 1) | (b == 1), ((a == BLANK) & (b != 1)) | ((b == BLANK) & (a != 1)))
 
 
+def _replaced(text: str, old: str, new: str, say: Say) -> str:
+    say.fits(len(text) + text.count(old) * (len(new) - len(old)))  # asked before it is made
+    return text.replace(old, new)
+
+
 def _rounded(value: Any, digits: Any) -> Any:
-    scale = 10.0 ** np.trunc(digits)
-    return np.floor(np.abs(value) * scale + 0.5) / scale * np.sign(value)
+    """Halves go away from zero, as they are written: 1.005 is a half of a hundredth, though the double is a little less."""
+    power = np.trunc(digits)
+    scale = 10.0 ** np.abs(power)
+    size = np.abs(value)
+    scaled = np.where(power < 0, size / scale, size * scale)
+    whole = np.floor(scaled + 0.5)
+    whole = np.where((whole + 0.5 - scaled) <= 4 * np.spacing(scaled), whole + 1, whole)
+    found = np.where(power < 0, whole * scale, whole / scale) * np.sign(value)
+    # So many digits that the number has none beyond them, or so few that nothing of it is left.
+    return np.where(scaled < 2.0**52, np.where(np.isinf(scale), 0.0, found), value)
 
 
 _ZERO = Value(kind=Kind.NUMBER, data=np.array([0.0]))
@@ -275,7 +287,7 @@ FUNCTIONS: dict[str, Function] = {
         (3, 3),
         (TEXT,),
         lambda v, say: by_entries(
-            v, lambda t, a, b: re.sub(re.escape(a), lambda _: b or "", t) if t and a else t, say, blanks=True
+            v, lambda text, old, new: _replaced(text, old, new or "", say) if text and old else text, say, blanks=True
         ),
         "replace(text, old, new)",
     ),

@@ -3,10 +3,12 @@
 import re
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from math import isinf
 
 from ..errors import RecipeError
 
 DEPTH_MOST = 60
+OPERATIONS_MOST = 200
 LENGTH_MOST = 2_000
 
 
@@ -109,10 +111,19 @@ class _Parser:
         return token.kind in ("mark", "word") and token.text.lower() in texts
 
     def whole(self) -> Node:
+        self._count_operations()
         node = self._either()
         if self._token.kind != "end":
             raise mistake(self._path, self._token.at, f'"{self._token.text}" does not go on from what stands before it')
         return node
+
+    def _count_operations(self) -> None:
+        """Each is worked out over all records, and each hangs on the one before."""
+        marks = [token for token in self._tokens if token.kind == "mark" and token.text not in "(),"]
+        marks += [token for token in self._tokens if token.kind == "word" and token.text.lower() in ("and", "or", "not")]
+        if len(marks) > OPERATIONS_MOST:
+            at = sorted(token.at for token in marks)[OPERATIONS_MOST]
+            raise mistake(self._path, at, f"more than {OPERATIONS_MOST} operations follow one another; compute a part of it first")
 
     def _either(self) -> Node:
         self._depth += 1
@@ -187,7 +198,10 @@ class _Parser:
     def _single(self) -> Node:
         token = self._take()
         if token.kind == "number":
-            return Literal(float(token.text), token.at)
+            number = float(token.text)
+            if isinf(number):
+                raise mistake(self._path, token.at, "the number is too large")
+            return Literal(number, token.at)
         if token.kind == "text":
             return Literal(token.text[1:-1].replace('""', '"'), token.at)
         if token.kind == "column":

@@ -29,7 +29,10 @@ class Value:
 
 
 def column_of(value: Value, name: str, records: int) -> Column:
-    """The value as a column of so many records."""
+    """The value as a column of so many records. A text of nothing but spaces is no head: there it is a blank."""
+    if value.kind is Kind.CATEGORY:
+        codes, entries = value.coded
+        value = text_value(codes, [entry if str(entry).strip() else "" for entry in entries])
     data = np.broadcast_to(value.data, (records,)) if len(value.data) != records else value.data
     return Column(name=name, kind=value.kind, data=np.ascontiguousarray(data), entries=value.entries)
 
@@ -46,11 +49,11 @@ def yes_no(true: NDArray[np.bool_], blank: NDArray[np.bool_] | None = None) -> V
 
 
 def text_value(codes: Codes, entries: list[str] | NDArray[Any]) -> Value:
-    """Text from codes into entries that may repeat; blank entries become the blank."""
+    """Text from codes into entries that may repeat; empty ones become the blank. Nothing is trimmed: "a " & "b" is "a b"."""
     order: dict[str, int] = {}
     place = np.zeros(len(entries), dtype=np.int64)
     for i, entry in enumerate(entries):
-        text = str(entry).strip()
+        text = str(entry)
         place[i] = order.setdefault(text, len(order) + 1) if text else BLANK
     place[BLANK] = BLANK if not str(entries[BLANK]) else place[BLANK]
     narrow = smallest_codes(len(order) + 1)

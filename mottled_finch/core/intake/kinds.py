@@ -12,9 +12,9 @@ import pyarrow as pa
 import pyarrow.compute as pc
 from numpy.typing import NDArray
 
-from ..table import BLANK, Column, Kind, Misfits, smallest_codes
+from ..table import BLANK, Column, Kind, Misfits, Written, smallest_codes
 from .moments import LOCAL, Dates, looks_like_moments, read_moments
-from .numbers import NAME_LIKE, PLAIN, Decimal, Mask, matches, read_numbers
+from .numbers import EITHER_WAY, NAME_LIKE, PLAIN, Decimal, Mask, matches, read_numbers
 
 BLANK_TEXTS = ("", "NA", "N/A", "null", "NaN")
 FIT_SHARE = 0.9
@@ -54,7 +54,10 @@ class _Texts:
         return np.where(self.blank, 0, self.counts)
 
     def misfits(self, fits: Mask) -> Misfits:
-        wrong = ~fits & (self.weights > 0)
+        return self.standing(~fits & (self.weights > 0))
+
+    def standing(self, wrong: Mask) -> Misfits:
+        """The records of some of the texts, with these."""
         if not wrong.any():
             return Misfits(records=np.zeros(0, dtype=np.int64), codes=np.zeros(0, dtype=np.uint8), texts=())
         records = np.flatnonzero(wrong[self.codes])
@@ -62,6 +65,18 @@ class _Texts:
         code = np.zeros(len(wrong), dtype=smallest_codes(len(where)))
         code[where] = np.arange(len(where))
         return Misfits(records=records, codes=code[self.codes[records]], texts=tuple(self.texts.take(where).to_pylist()))
+
+    def written(self, values: NDArray[Any], fits: Mask, plain: Mask) -> Written | None:
+        """What the texts that fit say beyond the ``values`` they were read as, one each; None where all are ``plain``."""
+        where = np.flatnonzero(fits & (self.weights > 0))
+        if not len(where) or plain[where].all():
+            return None
+        order = where[np.lexsort((-self.counts[where], values[where]))]
+        first = np.concatenate([[True], values[order][1:] != values[order][:-1]])
+        others = np.zeros(len(self.counts), dtype=bool)
+        others[order[~first]] = True
+        chief = order[first]
+        return Written(values=values[chief], texts=tuple(self.texts.take(chief).to_pylist()), others=self.standing(others))
 
 
 def column_from_texts(
@@ -116,7 +131,8 @@ def plain_kind(texts: pa.StringArray, decimal: Decimal = ".") -> Kind | None:
     mark = matches(texts, r"\." if decimal == "." else ",")
     plain = matches(even, PLAIN) & ~(matches(texts, r"\.") if decimal == "," else np.False_)
     if ((plain & ~matches(texts, NAME_LIKE)) | blank).all() and mark.any():
-        return Kind.NUMBER
+        # Thousands could be meant throughout: the texts are kept, so that the column can be read otherwise.
+        return None if (matches(even, EITHER_WAY) | blank).all() else Kind.NUMBER
     return Kind.MOMENT if (matches(texts, LOCAL) | blank).all() else None
 
 
@@ -174,17 +190,20 @@ def _numbers(column: _Texts, habits: Habits) -> tuple[NDArray[np.float64], tuple
 
 
 def _number_column(column: _Texts, values: NDArray[np.float64], notes: tuple[str, ...]) -> Column:
+    fits = ~np.isnan(values)
     return Column(
         name=column.name,
         kind=Kind.NUMBER,
         data=values[column.codes] if len(values) else np.full(len(column.codes), np.nan),
-        misfits=column.misfits(~np.isnan(values)),
+        misfits=column.misfits(fits),
         notes=notes,
+        written=column.written(values, fits, matches(column.texts, PLAIN) & ~matches(column.texts, EITHER_WAY)),
     )
 
 
 def _moment_column(column: _Texts, habits: Habits) -> Column:
     moments, notes = read_moments(column.texts, column.weights, habits.dates, forced=habits.dates_forced)
+    fits = ~np.isnat(moments)
     entries, code_of = np.unique(moments, return_inverse=True)  # NaT sorts last and stands once
     filled = entries[~np.isnat(entries)]
     new_code = np.where(np.isnat(moments), BLANK, code_of + 1).astype(smallest_codes(len(filled) + 1))
@@ -193,8 +212,9 @@ def _moment_column(column: _Texts, habits: Habits) -> Column:
         kind=Kind.MOMENT,
         data=new_code[column.codes] if len(new_code) else np.zeros(len(column.codes), dtype=np.uint8),
         entries=np.concatenate([_NO_MOMENT, filled]),
-        misfits=column.misfits(~np.isnat(moments)),
+        misfits=column.misfits(fits),
         notes=notes,
+        written=column.written(moments, fits, matches(column.texts, LOCAL)),
     )
 
 
@@ -218,13 +238,19 @@ _SAYS_NO = {"no", "false", "n", "f", "0", "off"}
 
 def _yes_no_column(column: _Texts, data: NDArray[Any], entries: NDArray[Any]) -> Column:
     """Asked for as yes or no: the usual words are taken for it, and other texts do not fit."""
-    words = [str(entry).casefold() for entry in entries]
-    code = np.array([1 if word in _SAYS_YES else 2 if word in _SAYS_NO else BLANK for word in words], dtype=np.uint8)
-    says = np.array([str(text).strip().casefold() in _SAYS_YES | _SAYS_NO for text in column.texts.to_pylist()], dtype=bool)
+    code = np.array([("", "yes", "no").index(_meaning(str(entry))) for entry in entries], dtype=np.uint8)
+    meant = np.array([_meaning(text) for text in column.texts.to_pylist()], dtype="<U3")
+    says = meant != ""
     return Column(
         name=column.name,
         kind=Kind.YES_NO,
         data=code[data],
         entries=np.array(["", "yes", "no"], dtype=object),
         misfits=column.misfits(says),
+        written=column.written(meant, says, np.array([text in ("yes", "no") for text in column.texts.to_pylist()], dtype=bool)),
     )
+
+
+def _meaning(text: str) -> str:
+    word = text.casefold()
+    return "yes" if word in _SAYS_YES else "no" if word in _SAYS_NO else ""

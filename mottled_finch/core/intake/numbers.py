@@ -19,6 +19,9 @@ PLAIN = r"^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d{1,3})?$"
 NAME_LIKE = r"^[+-]?(0\d+|\d{16,})$"
 """Names made of digits, such as "007" and a 17-digit account: not quantities."""
 
+EITHER_WAY = r"^[+-]?\d{1,3}\.\d{3}$"
+"""Plain numbers in which the point may as well group thousands."""
+
 _EXPONENT = r"([eE][+-]?\d{1,3})?$"
 _STYLES: dict[Decimal, str] = {
     ".": r"^[+-]?(\d+|\d{1,3}(,\d{3})+|\d{1,3}(['’ ]\d{3})+)?(\.\d*)?" + _EXPONENT,

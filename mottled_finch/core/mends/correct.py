@@ -11,7 +11,7 @@ from ..errors import TableError
 from ..intake.moments import read_moments
 from ..intake.numbers import read_numbers
 from ..recipe.table_spec import CorrectMend
-from ..table import BLANK, Column, Kind, Misfits, Table, holding, smallest_codes, texts_at
+from ..table import BLANK, Column, Kind, Table, holding, smallest_codes, texts_at
 from ..wording import KIND_WORDS
 from .effect import Effect, with_column
 
@@ -31,6 +31,7 @@ def effect(table: Table, mend: CorrectMend, path: str) -> Effect:
 
 def _records(table: Table, mend: CorrectMend, path: str) -> NDArray[np.int64]:
     if not mend.match:
+        assert mend.record is not None, "the recipe's check has seen to it"
         return np.arange(mend.record - 1, mend.record) if mend.record <= table.records else np.zeros(0, dtype=np.int64)
     found = np.ones(table.records, dtype=bool)
     for name, text in mend.match.items():
@@ -39,11 +40,10 @@ def _records(table: Table, mend: CorrectMend, path: str) -> NDArray[np.int64]:
 
 
 def _with_value(column: Column, where: NDArray[np.int64], text: str, path: str) -> Column:
-    misfits = _without(column.misfits, where)
     if column.kind is Kind.NUMBER:
         data = column.data.copy()
         data[where] = _number(text, column, path)
-        return replace(column, data=data, misfits=misfits)
+        return column.changed(where, data)
     codes, entries = column.data, column.dictionary
     entry: Any = _moment(text, path) if column.kind is Kind.MOMENT and text else text
     found = np.flatnonzero(entries[1:] == entry) + 1
@@ -59,12 +59,7 @@ def _with_value(column: Column, where: NDArray[np.int64], text: str, path: str) 
         codes += codes >= code
     codes = codes.copy()
     codes[where] = code
-    return replace(column, data=codes, entries=entries, misfits=misfits)
-
-
-def _without(misfits: Misfits, where: NDArray[np.int64]) -> Misfits:
-    keep = ~np.isin(misfits.records, where)
-    return Misfits(records=misfits.records[keep], codes=misfits.codes[keep], texts=misfits.texts)
+    return replace(column.changed(where, codes), entries=entries)
 
 
 def _number(text: str, column: Column, path: str) -> float:
@@ -86,4 +81,5 @@ def _moment(text: str, path: str) -> np.datetime64:
 
 def say(mend: CorrectMend) -> str:
     was, to = (f"“{text}”" if text else "blank" for text in (mend.was, mend.to))
-    return f"{mend.field}, record {mend.record:,}: {was} is {to}"
+    which = f"record {mend.record:,}" if mend.record else f"where {', '.join(f'{name} is {at}' for name, at in mend.match.items())}"
+    return f"{mend.field}, {which}: {was} is {to}"

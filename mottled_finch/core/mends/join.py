@@ -1,7 +1,7 @@
 """Columns are put together as text, with a mark between."""
 
 from ..errors import RecipeError
-from ..expression.entries import as_text, by_entries
+from ..expression.entries import Say, as_text, by_entries
 from ..expression.value import Value, column_of
 from ..recipe.table_spec import JoinMend
 from ..table import Table
@@ -17,7 +17,8 @@ def effect(table: Table, mend: JoinMend, path: str) -> Effect:
     def put_together(*parts: str | None) -> str:
         return mend.by.join(part for part in parts if part)
 
-    value = by_entries(texts, put_together, lambda message: RecipeError(message, path=f"{path}.fields"), blanks=True)
+    say_at = Say(lambda message: RecipeError(message, path=f"{path}.fields"), [0])
+    value = by_entries(texts, put_together, say_at, blanks=True)
     made = column_of(value, name, table.records)
     return Effect(table=with_column(table, made, columns[-1].name), touched=table.records - made.blanks, made="new column")
 

@@ -2,24 +2,30 @@
 
 from dataclasses import replace
 
+import numpy as np
 import pyarrow as pa
 
 from ..intake.kinds import Habits, column_from_texts
 from ..recipe.table_spec import KindMend
-from ..table import Kind, Table, texts_and_codes
+from ..table import Kind, Table, texts_and_codes, value_digests
 from ..wording import KIND_WORDS
 from .effect import Effect, with_column
 
 
 def effect(table: Table, mend: KindMend, path: str) -> Effect:
-    """Touches the records that are filled after the change or before it. What does not fit is blank, and listed as a misfit."""
+    """Read from the texts that stood in the file. Touches the records that are filled after the change or before it; of a column that
+    is of the kind already, those whose value changes. What does not fit is blank, and listed as a misfit.
+    """
     column = table.column(mend.field, f"{path}.field")
     if column.kind.value == mend.kind and not mend.decimal and not mend.dates:
-        return Effect(table=table, touched=0)
+        return Effect(table=table, touched=0)  # nothing is asked for that it is not
     codes, texts = texts_and_codes(column)
     habits = Habits(decimal=mend.decimal or ".", dates=mend.dates, decimal_forced=bool(mend.decimal), dates_forced=bool(mend.dates))
     changed = column_from_texts(column.name, codes, pa.array(texts, pa.string()), habits, Kind(mend.kind))
-    touched = table.records - min(column.blanks - len(column.misfits), changed.blanks)
+    if column.kind is changed.kind:
+        touched = int(np.count_nonzero(value_digests(column) != value_digests(changed)))
+    else:
+        touched = table.records - min(column.blanks - len(column.misfits), changed.blanks)
     return Effect(table=with_column(table, replace(changed, ranked=column.ranked)), touched=touched)
 
 

@@ -31,7 +31,7 @@ def effect(table: Table, mend: UnfoldMend, path: str) -> Effect:
             raise TableError(f'two columns would be named "{name}"; choose another name', path=f"{path}.{key}", received=name)
     ranked = mend.order == "as_it_stands"
     columns = [
-        replace(column, data=np.repeat(column.data, len(others)), misfits=column.misfits.spread(len(others)), ranked=ranked)
+        replace(column.spread(len(others)), ranked=ranked)
         for column in named
     ]
     codes = np.tile(np.arange(1, len(others) + 1, dtype=smallest_codes(len(others) + 1)), table.records)

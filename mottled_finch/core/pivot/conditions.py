@@ -3,6 +3,7 @@
 Every condition becomes codes and a table of booleans by code, so that testing a record costs one look-up whatever is asked.
 """
 
+from collections.abc import Sequence
 from typing import Any
 
 import numpy as np
@@ -25,15 +26,33 @@ def tests_of(
     """One test a condition; a record is kept that passes all. Blanks pass only ``not_in`` and ``blank``.
 
     Labels in ``in`` and ``not_in`` that no record has are no error: categories come and go between editions. ``top`` and
-    ``bottom`` without ``by`` go by ``measure``, and are decided among the records that pass all other conditions of the list.
+    ``bottom`` without ``by`` go by ``measure``, and are decided among the records that pass all other conditions of the list,
+    wherever they stand in it; those of a list held in ``all`` count, too, and alternatives in ``any`` do not.
     Raises TableError for a field that is not there, or an end that does not fit the kind of the field.
     """
-    ranks = [i for i, each in enumerate(conditions) if each.top is not None or each.bottom is not None]
-    found = {i: _test(source, each, f"{path}[{i}]", measure) for i, each in enumerate(conditions) if i not in ranks}
-    others = tuple(found.values())
+    return _all_of(source, conditions, [f"{path}[{i}]" for i in range(len(conditions))], measure, ())
+
+
+def _all_of(
+    source: Source,
+    conditions: Sequence[ConditionSpec],
+    paths: Sequence[str],
+    measure: MeasureSpec | None,
+    others: tuple[Test, ...],
+) -> tuple[Test, ...]:
+    """A test for each of conditions that must all hold: first those that rank nothing, then those that do, among what passes."""
+    ranks = [i for i, each in enumerate(conditions) if _has_rank(each)]
+    found = {i: _test(source, each, paths[i], measure, others) for i, each in enumerate(conditions) if i not in ranks}
+    among = (*others, *found.values())
     for i in ranks:
-        found[i] = _ranked(source, conditions[i], f"{path}[{i}]", measure, others)
+        found[i] = _test(source, conditions[i], paths[i], measure, among)
     return tuple(found[i] for i in range(len(conditions)))
+
+
+def _has_rank(condition: ConditionSpec) -> bool:
+    if condition.top is not None or condition.bottom is not None:
+        return True
+    return any(map(_has_rank, condition.all_ or condition.any_ or ()))
 
 
 def passing(tests: tuple[Test, ...], records: int) -> NDArray[np.bool_]:
@@ -44,11 +63,12 @@ def passing(tests: tuple[Test, ...], records: int) -> NDArray[np.bool_]:
     return passes
 
 
-def _test(source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None) -> Test:
+def _test(source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None, others: tuple[Test, ...]) -> Test:
+    """``others`` are tests of what must hold beside it."""
     if condition.all_ is not None or condition.any_ is not None:
-        return _group(source, condition, path, measure)
+        return _group(source, condition, path, measure, others)
     if condition.top is not None or condition.bottom is not None:
-        return _ranked(source, condition, path, measure, ())
+        return _ranked(source, condition, path, measure, others)
     column = source.table.column(condition.field or "", f"{path}.field")
     if condition.in_ is not None:
         return _listed(source, column, condition, condition.in_, path, kept=True)
@@ -59,13 +79,17 @@ def _test(source: Source, condition: ConditionSpec, path: str, measure: MeasureS
     return _span(column, condition, path)
 
 
-def _group(source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None) -> Test:
+def _group(source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None, others: tuple[Test, ...]) -> Test:
     every = condition.all_ is not None
     held = condition.all_ if condition.all_ is not None else condition.any_
     assert held is not None
     name = "all" if every else "any"
-    tests = [_test(source, each, f"{path}.{name}[{i}]", measure) for i, each in enumerate(held)]
-    met = passing(tuple(tests[:1]), source.table.records)
+    paths = [f"{path}.{name}[{i}]" for i in range(len(held))]
+    if every:
+        tests = _all_of(source, held, paths, measure, others)
+    else:
+        tests = tuple(_test(source, each, place, measure, others) for each, place in zip(held, paths, strict=True))
+    met = passing(tests[:1], source.table.records)
     for test in tests[1:]:
         one = passing((test,), source.table.records)
         met = met & one if every else met | one
@@ -159,7 +183,9 @@ def _listed(
         numbers = [float(each) for each in wanted if _is_number(each)]
         return np.isin(column.data, numbers).view(np.uint8), np.array([not kept, kept])
     level = _level(source, condition, path)
-    is_wanted = np.array([label in wanted for label in level.labels] + [False])  # the last place answers for OUTSIDE
+    is_wanted = np.array(
+        [label in wanted or label.strip() in wanted for label in level.labels] + [False]
+    )  # the last place answers for OUTSIDE
     by_code = is_wanted[level.member_of]
     return level.codes, by_code if kept else ~by_code
 

@@ -9,6 +9,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from ..alike import SHARE, settled
 from ..recipe.spec import CorrelateSpec, PivotSpec
 from ..wording import field_words
 from .arranging import ordered
@@ -26,7 +27,7 @@ def correlated(source: Pivoting, pivot: PivotSpec) -> Matrix:
     kept = passing(source.tests(pivot.keep, "pivot.keep"), source.table.records)
     key = f"correlate {spec.fields!r} {spec.method} {pivot.keep!r}"
     found = source.memory.keep(key, lambda: coefficients([column[kept] for column in columns], spec.method))
-    values, pairs = found[..., 0], found[..., 1].astype(np.int64)
+    values, pairs = settled(found[..., 0], SHARE), found[..., 1].astype(np.int64)
     labels = _labels(spec.fields)
     order, tree = _order(pivot, values, labels)
     inside = np.ix_(order, order)

@@ -7,6 +7,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from ..alike import EPSILON, settled
 from ..errors import TableError
 from ..finite import finite
 from ..recipe.conditions import MeasureSpec
@@ -35,11 +36,14 @@ def regions_of(rows: Lines, columns: Lines, place: NDArray[np.int64]) -> Regions
 
 @dataclass(frozen=True, eq=False)
 class Gathered:
-    """``values`` and ``numbers`` have shape (lines down, lines across); the partial results are by cell of the placement."""
+    """``values`` and ``numbers`` have shape (lines down, lines across); the partial results are by cell of the placement, and the
+    measure reckons with numbers of that magnitude.
+    """
 
     values: NDArray[np.float64]
     numbers: NDArray[np.int64]
     partials: tuple[Partial, ...]
+    magnitude: float
 
     def turned(self) -> "Gathered":
         """The same with rows and columns turned."""
@@ -51,10 +55,14 @@ class Gathered:
         return self.values.nbytes + self.numbers.nbytes
 
 
-def measured(spec: MeasureSpec, partials: Sequence[Any]) -> NDArray[np.float64]:
-    """The measure of partial results; what is no number to reckon with is a blank, and a cell of nothing as ``empty`` says."""
-    values = MEASURES[spec.take].value(spec, *partials)
-    values = finite(values)
+def measured(spec: MeasureSpec, partials: Sequence[Any], magnitude: float) -> NDArray[np.float64]:
+    """The measure of partial results; what is no number to reckon with is a blank, and a cell of nothing as ``empty`` says.
+
+    ``magnitude`` is the measure's own, of the source: values that differ by rounding alone become one.
+    """
+    measure = MEASURES[spec.take]
+    noise = EPSILON * magnitude * (partials[0].numbers if measure.adds_up else 1)
+    values = settled(finite(measure.value(spec, *partials)), noise)
     if spec.empty is not None:
         values = np.where(partials[0].numbers == 0, 0.0 if spec.empty == "zero" else np.nan, values)
     return values
@@ -63,6 +71,7 @@ def measured(spec: MeasureSpec, partials: Sequence[Any]) -> NDArray[np.float64]:
 def gathered(
     spec: MeasureSpec,
     partials: tuple[Partial, ...],
+    magnitude: float,
     place: NDArray[np.int64],
     row_groups: Sequence[Group],
     column_groups: Sequence[Group],
@@ -75,7 +84,7 @@ def gathered(
         nothing = np.full(shape, np.nan)
         if spec.take in ("count", "distinct") and spec.empty != "blank":
             nothing[:] = 0.0
-        return Gathered(nothing, np.zeros(shape, dtype=np.int64), partials)
+        return Gathered(nothing, np.zeros(shape, dtype=np.int64), partials, magnitude)
     values, numbers = np.empty(shape), np.empty(shape, dtype=np.int64)
     is_total = np.ones(shape, dtype=bool)
     is_total[:rows, :columns] = False
@@ -83,9 +92,9 @@ def gathered(
     totals = regions_of(down[:rows], across[columns:], place), regions_of(down[rows:], across, place)
     for where, regions in (~is_total, Regions(place.ravel(), np.arange(place.size + 1))), (is_total, joined(*totals)):
         merged = [partial.over(regions) for partial in partials]
-        values[where] = measured(spec, merged)
+        values[where] = measured(spec, merged, magnitude)
         numbers[where] = merged[0].numbers
-    return Gathered(values, numbers, partials)
+    return Gathered(values, numbers, partials, magnitude)
 
 
 def running(
@@ -108,7 +117,7 @@ def running(
     merged = [_reshaped(partial.over(regions), (len(lines), len(members))) for partial in found.partials]
     for start, stop in runs:
         up_to = [_sliced(partial, start, stop).accumulated(1) for partial in merged]
-        values[:, start:stop] = measured(spec, up_to)
+        values[:, start:stop] = measured(spec, up_to, found.magnitude)
     return values
 
 

@@ -37,7 +37,9 @@ class Level:
     labels: tuple[str, ...]
     keeps_empty: bool = False
     runs_on: bool = False
-    """Parts of time that do not come round again: empty ones stand only between the first and the last with records."""
+    """Of those without records only the ones between the first and the last with records stand: of parts of time that do not come
+    round again, and of bins.
+    """
     edges: NDArray[np.float64] | None = None
 
     def __len__(self) -> int:
@@ -100,7 +102,8 @@ def _binned(column: Column, spec: LevelSpec, path: str, kept: NDArray[np.bool_] 
         codes=binned(column.data, edges),
         member_of=np.arange(-1, len(labels), dtype=np.int64),
         labels=tuple(labels),
-        keeps_empty=spec.empty == "keep",
+        keeps_empty=True,
+        runs_on=spec.empty != "keep",
         edges=edges,
     )
 
@@ -183,6 +186,8 @@ def renamed(level: Level, names: dict[str, str]) -> Level:
 
 def shortened(level: Level, left: NDArray[np.int64], others: bool | str) -> Level:
     """Only the members at the positions ``left``; the rest under the name of ``others``, last, unless that is False."""
+    if not len(level):
+        return level
     stays = np.zeros(len(level), dtype=bool)
     stays[left] = True
     if others is False:
@@ -204,7 +209,7 @@ def shortened(level: Level, left: NDArray[np.int64], others: bool | str) -> Leve
 
 def _gathered(level: Level, labels: list[str]) -> Level:
     distinct = list(dict.fromkeys(labels))
-    if len(distinct) == len(labels):
+    if len(distinct) == len(labels):  # of none, too
         return replace(level, labels=tuple(labels))
     position = {label: i for i, label in enumerate(distinct)}
     place = np.array([position[label] for label in labels], dtype=np.int64)

@@ -7,10 +7,11 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from ..alike import EPSILON, settled
 from ..errors import TableError
 from ..finite import finite
 from ..recipe.conditions import ConditionSpec, MeasureSpec
-from ..recipe.spec import LevelSpec, PivotSpec
+from ..recipe.spec import AsideSpec, LevelSpec, PivotSpec, ResolvedPivot
 from ..show import SHOWS, Laid
 from ..table import Table
 from .arranging import Arranged, arrange
@@ -19,13 +20,14 @@ from .correlate import behind_pair, correlated
 from .gathered import Gathered, Runs, gathered, lines_of, measured, running
 from .ground import Ground, ground_key, ground_of, partials_of
 from .matrix import Group, Matrix
+from .measures import MEASURES
 from .order import Ordered
 from .partials import Regions, gather_counts
 from .pivoting import Pivoting
 from .placing import Placement
 
 
-def make_matrix(table: Table, pivot: PivotSpec) -> Matrix:
+def make_matrix(table: Table, pivot: ResolvedPivot) -> Matrix:
     """Pivot a table. Members without a kept record are left out unless their level keeps them.
 
     What a pivot shares with one made of the same table before is not worked out again. Raises TableError for a field that is not
@@ -35,7 +37,7 @@ def make_matrix(table: Table, pivot: PivotSpec) -> Matrix:
     return correlated(source, pivot) if pivot.correlate is not None else _lay(source, pivot).matrix
 
 
-def behind(table: Table, pivot: PivotSpec, row: int, column: int) -> NDArray[np.int64]:
+def behind(table: Table, pivot: ResolvedPivot, row: int, column: int) -> NDArray[np.int64]:
     """The positions of the records behind a cell or total of ``make_matrix``, rising: by its line down and its line across, in the
     order of the matrix's ``all_values``.
     """
@@ -51,7 +53,7 @@ def behind(table: Table, pivot: PivotSpec, row: int, column: int) -> NDArray[np.
     return np.flatnonzero(np.take(wanted, ground.placement.index, mode="clip"))
 
 
-def measured_beside(table: Table, pivot: PivotSpec, measure: MeasureSpec, path: str) -> NDArray[np.float64]:
+def measured_beside(table: Table, pivot: ResolvedPivot, measure: MeasureSpec, path: str) -> NDArray[np.float64]:
     """Another measure of the very records in each cell of ``make_matrix``, shape (rows, columns), NaN where there is none.
 
     The pivot has sides, not coefficients. Raises TableError, whose place is ``path``, for a measure that does not fit the table.
@@ -63,10 +65,10 @@ def measured_beside(table: Table, pivot: PivotSpec, measure: MeasureSpec, path: 
     if not place.size:
         return np.zeros(place.shape)
     partials = partials_of(source, measure, laying.ground.placement, ground_key(pivot), path)
-    return measured(measure, [partial.over(each) for partial in partials]).reshape(place.shape)
+    return measured(measure, [partial.over(each) for partial in partials], _magnitude(source, measure)).reshape(place.shape)
 
 
-def measured_of_others(table: Table, pivot: PivotSpec, side: Literal["rows", "columns"], line: int) -> NDArray[np.float64]:
+def measured_of_others(table: Table, pivot: ResolvedPivot, side: Literal["rows", "columns"], line: int) -> NDArray[np.float64]:
     """The measure of all members of a side together but one, for each member of the other side; from their records, not their
     cells. ``line`` counts the members as they stand in ``make_matrix``. NaN where there is none.
 
@@ -80,7 +82,7 @@ def measured_of_others(table: Table, pivot: PivotSpec, side: Literal["rows", "co
     others = np.delete(place if side == "rows" else place.T, line, axis=0)
     each = Regions(others.T.ravel(), np.arange(others.shape[1] + 1) * others.shape[0])
     partials = partials_of(source, pivot.measure, laying.ground.placement, ground_key(pivot))
-    return measured(pivot.measure, [partial.over(each) for partial in partials])
+    return measured(pivot.measure, [partial.over(each) for partial in partials], _magnitude(source, pivot.measure))
 
 
 def members_of(table: Table, spec: LevelSpec) -> list[tuple[str, int]]:
@@ -105,21 +107,19 @@ class _Laying:
     columns: Arranged
 
 
-def _lay(source: Pivoting, pivot: PivotSpec) -> _Laying:
+def _lay(source: Pivoting, pivot: ResolvedPivot) -> _Laying:
     key = ground_key(pivot)
     ground = source.memory.keep(f"ground {key}", lambda: ground_of(source, pivot, key))
     found = source.memory.keep(f"measure {pivot.measure!r} {key}", lambda: _gather(source, pivot, ground, key))
     counts = source.memory.keep(f"records {key}", lambda: _count(ground))
     rows, columns = _arranged(pivot, ground, found)
     lines = np.ix_(rows.lines, columns.lines)
-    laid = replace(found, values=found.values[lines], numbers=found.numbers[lines])
-    cells = ground.place[np.ix_(rows.members, columns.members)]
     matrix = Matrix(
         rows=rows.labels,
         columns=columns.labels,
         row_groups=rows.groups,
         column_groups=columns.groups,
-        all_values=_shown(pivot, laid, cells, rows.groups, columns.groups),
+        all_values=_as_it_stands(pivot, ground, found, rows, columns),
         all_records=counts.numbers[lines],
         kept=ground.placement.kept,
         unplaced=ground.placement.kept - int(ground.placement.records.sum()),
@@ -131,17 +131,42 @@ def _lay(source: Pivoting, pivot: PivotSpec) -> _Laying:
     return _Laying(matrix, ground, rows, columns)
 
 
+def _as_it_stands(pivot: ResolvedPivot, ground: Ground, found: Gathered, rows: Arranged, columns: Arranged) -> NDArray[np.float64]:
+    """What the pivot shows, by the lines of both sides as they stand."""
+    if pivot.show.as_ == "running" and (pivot.aside.rows or pivot.aside.columns):
+        # What has run up to a member, or in a total, has run over those set aside, too.
+        everything = replace(pivot, aside=AsideSpec())
+        all_rows, all_columns = _arranged(everything, ground, found)
+        shown = _as_it_stands(everything, ground, found, all_rows, all_columns)
+        return shown[np.ix_(_places(rows, all_rows), _places(columns, all_columns))]
+    lines = np.ix_(rows.lines, columns.lines)
+    laid = replace(found, values=found.values[lines], numbers=found.numbers[lines])
+    return _shown(pivot, laid, ground.place[np.ix_(rows.members, columns.members)], rows.groups, columns.groups)
+
+
+def _places(some: Arranged, every: Arranged) -> NDArray[np.int64]:
+    """Where the lines of a side stand among all of its lines."""
+    place = np.empty(len(every.lines), dtype=np.int64)
+    place[every.lines] = np.arange(len(every.lines))
+    return place[some.lines]
+
+
 def _gather(source: Pivoting, pivot: PivotSpec, ground: Ground, key: str) -> Gathered:
     partials = partials_of(source, pivot.measure, ground.placement, key)
-    return gathered(pivot.measure, partials, ground.place, ground.row_groups, ground.column_groups)
+    magnitude = _magnitude(source, pivot.measure)
+    return gathered(pivot.measure, partials, magnitude, ground.place, ground.row_groups, ground.column_groups)
+
+
+def _magnitude(source: Pivoting, measure: MeasureSpec) -> float:
+    return MEASURES[measure.take].magnitude(source, measure)
 
 
 def _count(ground: Ground) -> Gathered:
     counts = (gather_counts(ground.placement),)
-    return gathered(MeasureSpec(), counts, ground.place, ground.row_groups, ground.column_groups)
+    return gathered(MeasureSpec(), counts, 0.0, ground.place, ground.row_groups, ground.column_groups)
 
 
-def _arranged(pivot: PivotSpec, ground: Ground, found: Gathered) -> tuple[Arranged, Arranged]:
+def _arranged(pivot: ResolvedPivot, ground: Ground, found: Gathered) -> tuple[Arranged, Arranged]:
     """Both sides as they stand. Orders by what is shown go by what is shown in natural order."""
     shown = _shown(pivot, found, ground.place, ground.row_groups, ground.column_groups)
     rows = Ordered(
@@ -171,7 +196,7 @@ def _arranged(pivot: PivotSpec, ground: Ground, found: Gathered) -> tuple[Arrang
 
 
 def _shown(
-    pivot: PivotSpec,
+    pivot: ResolvedPivot,
     found: Gathered,
     cells: NDArray[np.int64],
     row_groups: Sequence[Group],
@@ -198,8 +223,10 @@ def _shown(
         column_steps=[(0, columns)] if _runs_on(pivot.columns, pivot.split) else column_runs,
         running=run,
     )
-    shown = SHOWS[pivot.show.as_](pivot.show, laid)
-    return finite(shown)
+    shown = finite(SHOWS[pivot.show.as_](pivot.show, laid))
+    # A difference is off by what its numbers are off by, however small it is itself.
+    reckoned = found.values if pivot.show.as_ in ("change", "gap") and not pivot.show.relative else shown
+    return settled(shown, EPSILON * float(np.fmax.reduce(np.abs(reckoned), axis=None, initial=0.0)))
 
 
 def _runs(members: int, groups: Sequence[Group]) -> Runs:

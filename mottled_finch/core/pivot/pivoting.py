@@ -45,7 +45,8 @@ class Pivoting:
     ) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
         placement = Placement(self.table.records, (level,), tests)
         gatherings = MEASURES[measure.take].gathers(self, measure, path)
-        values = measured(measure, [gathering.make(placement) for gathering in gatherings])
+        magnitude = MEASURES[measure.take].magnitude(self, measure)
+        values = measured(measure, [gathering.make(placement) for gathering in gatherings], magnitude)
         return values, placement.records
 
     def level(self, spec: LevelSpec, path: str, pivot: PivotSpec, tests: tuple[Test, ...]) -> Level:

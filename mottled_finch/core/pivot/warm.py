@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..recipe.conditions import ConditionSpec, MeasureSpec
-from ..recipe.spec import LevelSpec, PivotSpec
+from ..recipe.spec import LevelSpec, ResolvedPivot
 from ..table import Column, Kind, Table, smallest_codes
 from .cuts import Calendar, cut_moments
 from .levels import Level
@@ -47,7 +47,7 @@ def warm_up() -> None:
         moments = np.array(first, dtype="datetime64[us]") + (2 * np.arange(_RECORDS)).astype("timedelta64[h]")
         for cut in ("month", "date", "hour"):
             cut_moments(moments, cut, Calendar())
-    make_matrix(table, PivotSpec(rows=(LevelSpec(field="few"),), columns=(LevelSpec(field="many"),)))
+    make_matrix(table, ResolvedPivot(rows=(LevelSpec(field="few"),), columns=(LevelSpec(field="many"),)))
 
 
 def _gather(source: Pivoting, spec: MeasureSpec, level: Level) -> None:

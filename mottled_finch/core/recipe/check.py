@@ -88,8 +88,11 @@ def _check_mend(mend: Mend, path: str) -> None:
             raise RecipeError("name 2 to 20 different columns to split into", path=f"{path}.into")
     if isinstance(mend, JoinMend) and len(mend.fields) < 2:
         raise RecipeError("fewer than two columns are listed; name those that are joined", path=f"{path}.fields")
-    if isinstance(mend, CorrectMend) and mend.record < 1:
-        raise RecipeError("records are counted from 1", path=f"{path}.record", received=mend.record)
+    if isinstance(mend, CorrectMend):
+        if mend.record is not None and mend.record < 1:
+            raise RecipeError("records are counted from 1", path=f"{path}.record", received=mend.record)
+        if mend.record is None and not mend.match:
+            raise RecipeError('nothing says which record is meant; give its number as "record", or "match"', path=path)
     for name in ("into", "to", "names", "values"):
         given = getattr(mend, name, None)
         if mend.do in ("join", "compute", "rename", "unfold") and isinstance(given, str) and not given.strip():

@@ -101,13 +101,12 @@ def _check_year_starts(month: int, cut: str | None, path: str) -> None:
 
 
 def _check_bins(bins: BinsSpec, path: str) -> None:
-    given = [name for name in ("edges", "equal_width", "equal_count") if getattr(bins, name) is not None]
+    given = [name for name in ("edges", "round", "equal_width", "equal_count") if getattr(bins, name) is not None]
     if len(given) != 1:
         problem = "nothing is said of the bins" if not given else f"{' and '.join(given)} are given"
-        raise RecipeError(f'{problem}; give one of "edges", "equal_width" and "equal_count"', path=path)
+        raise RecipeError(f'{problem}; give one of "edges", "round", "equal_width" and "equal_count"', path=path)
     if bins.edges is None:
-        count = bins.equal_width if bins.equal_width is not None else bins.equal_count
-        assert count is not None
+        count = getattr(bins, given[0])
         if not 1 <= count <= MAX_BINS:
             raise RecipeError(f"{count:,} bins are asked for; choose 1 to {MAX_BINS}", path=f"{path}.{given[0]}", received=count)
         return

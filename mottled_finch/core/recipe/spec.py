@@ -30,9 +30,12 @@ FontFile = Annotated[str, "font"]
 
 @dataclass(frozen=True, kw_only=True)
 class BinsSpec:
-    """Cutting a number: at own ``edges``, or into so many bins of equal width or of equally many records."""
+    """Cutting a number: at own ``edges``, or into so many bins of equal width or of equally many records, or into about so many
+    with ``round`` edges.
+    """
 
     edges: tuple[Number, ...] | None = None
+    round: int | None = None
     equal_width: int | None = None
     equal_count: int | None = None
 
@@ -169,6 +172,11 @@ class PivotSpec:
     totals: TotalsSpec = field(default_factory=TotalsSpec)
     aside: AsideSpec = field(default_factory=AsideSpec)
     correlate: CorrelateSpec | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class ResolvedPivot(PivotSpec):
+    """A pivot in which every target is a number, as ``targets.with_targets`` makes it: what can be laid on a table."""
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -84,12 +84,13 @@ class TidyMend:
 @dataclass(frozen=True, kw_only=True)
 class CorrectMend:
     """One value is put right. ``record`` counts from 1 in the edition it was written for; ``match`` finds the record again
-    in later editions by what its other columns hold. Where the old value is no longer ``was``, nothing is changed.
+    in later editions by what its other columns hold, and is enough by itself. Where the old value is no longer ``was``, nothing is
+    changed.
     """
 
     do: Literal["correct"] = "correct"
     field: str
-    record: int
+    record: int | None = None
     was: str
     to: str
     match: dict[str, str] = dataclasses.field(default_factory=dict)

@@ -302,7 +302,11 @@ class _Reader:
             while self.at + 1 < len(self.tokens) and self.tokens[self.at + 1].kind == "number" and self.takes(","):
                 edges.append(self.number("an edge, a number"))
             return BinsSpec(edges=tuple(edges))
-        count = self.whole('"bins at" or a number of bins')
+        if self.takes("about"):
+            count = self.whole("a number of bins")
+            self.needs("round bins")
+            return BinsSpec(round=count)
+        count = self.whole('"bins at", "about" or a number of bins')
         kind = self.one_of(
             {"equal_width": "bins of equal width", "equal_count": "bins of equal count"},
             '"bins of equal width" or "bins of equal count"',

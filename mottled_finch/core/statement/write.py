@@ -56,7 +56,9 @@ class _Writer:
             words = "number of records"
         elif measure.take == "share":
             assert measure.where is not None
-            words = f"share of records where {self.condition(measure.where)}"
+            where = self.condition(measure.where)
+            # A measure at its end would take for its own what is counted here.
+            words = f"share of records where {f'({where})' if measure.empty and _ends_in_measure(measure.where) else where}"
         elif measure.take == "ratio":
             words = f"ratio of {self.field(measure.of or '')} to {self.field(measure.per or '')}"
         elif measure.take == "percentile":
@@ -158,9 +160,16 @@ class _Writer:
 _FIRSTS = {"max": "largest", "first": "first"}
 
 
+def _ends_in_measure(condition: ConditionSpec) -> bool:
+    """Groups are written in brackets, which end what is within them."""
+    return condition.by is not None
+
+
 def _bins(bins: BinsSpec) -> str:
     if bins.edges is not None:
         return f"bins at {', '.join(_number(edge) for edge in bins.edges)}"
+    if bins.round is not None:
+        return f"about {bins.round} round bins"
     if bins.equal_width is not None:
         return f"{bins.equal_width} bins of equal width"
     return f"{bins.equal_count} bins of equal count"

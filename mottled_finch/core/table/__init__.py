@@ -1,6 +1,6 @@
 """Tables: named columns of equal length, each of one kind."""
 
-from .column import BLANK, NO_MISFITS, Column, Kind, Misfits, coded_numbers, smallest_codes
+from .column import BLANK, NO_MISFITS, Column, Kind, Misfits, Written, coded_numbers, smallest_codes
 from .csv import csv_of, guarded
 from .digest import mixed, number_bits, value_digests
 from .table import Table
@@ -13,6 +13,7 @@ __all__ = [
     "Kind",
     "Misfits",
     "Table",
+    "Written",
     "coded_numbers",
     "csv_of",
     "entry_texts",

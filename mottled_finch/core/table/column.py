@@ -61,8 +61,25 @@ class Misfits:
         records = (self.records[:, None] * times + np.arange(times)).ravel()
         return Misfits(records=records, codes=np.repeat(self.codes, times), texts=self.texts)
 
+    def without(self, records: NDArray[np.int64]) -> "Misfits":
+        """Those of other records."""
+        keep = ~np.isin(self.records, records)
+        return Misfits(records=self.records[keep], codes=self.codes[keep], texts=self.texts)
+
 
 NO_MISFITS = Misfits(records=np.zeros(0, dtype=np.int64), codes=np.zeros(0, dtype=np.uint8), texts=())
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Written:
+    """What stood in the file for the values of a column, where its texts say more than they do: "03/04/25" may be read otherwise.
+
+    ``texts`` has the commonest text of each of ``values``, which rise; ``others`` are the records in which another one stood.
+    """
+
+    values: NDArray[Any]
+    texts: tuple[str, ...]
+    others: Misfits = NO_MISFITS
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -74,7 +91,7 @@ class Column:
     or a yes/no, and moments (datetime64[us]; NaT at 0, then rising) in the local time of the file for a moment. No two entries
     of a dictionary are equal. ``misfits`` are the texts that did not fit the kind; their records are blanks in ``data``.
     ``ranked`` says that the entries stand in an order that means something (the columns of a matrix, say), which levels
-    keep. ``notes`` say how the column was read, where that could have been otherwise.
+    keep. ``notes`` say how the column was read, where that could have been otherwise, and ``written`` from which texts.
     """
 
     name: str
@@ -84,13 +101,37 @@ class Column:
     misfits: Misfits = NO_MISFITS
     ranked: bool = False
     notes: tuple[str, ...] = ()
+    written: Written | None = None
 
     def __len__(self) -> int:
         return len(self.data)
 
     def taken(self, positions: NDArray[np.int64]) -> "Column":
         """The column of the records at ``positions``, which rise. The dictionary stays whole."""
-        return replace(self, data=self.data[positions], misfits=self.misfits.taken(positions, len(self)))
+        return replace(
+            self,
+            data=self.data[positions],
+            misfits=self.misfits.taken(positions, len(self)),
+            written=self.written and replace(self.written, others=self.written.others.taken(positions, len(self))),
+        )
+
+    def spread(self, times: int) -> "Column":
+        """The column of the table in which each record stands so many times, one behind the other."""
+        return replace(
+            self,
+            data=np.repeat(self.data, times),
+            misfits=self.misfits.spread(times),
+            written=self.written and replace(self.written, others=self.written.others.spread(times)),
+        )
+
+    def changed(self, records: NDArray[np.int64], data: NDArray[Any]) -> "Column":
+        """The column with other values in some records: what stood there is no longer what they were read from."""
+        return replace(
+            self,
+            data=data,
+            misfits=self.misfits.without(records),
+            written=self.written and replace(self.written, others=self.written.others.without(records)),
+        )
 
     def taken_first(self, records: int) -> "Column":
         return self.taken(np.arange(min(records, len(self)), dtype=np.int64))

@@ -105,8 +105,17 @@ def _code_of(column: Column, text: str) -> int:
 
 
 def texts_and_codes(column: Column) -> tuple[NDArray[Any], list[str]]:
-    """Codes into texts for every record, misfits standing as what they were: all that is needed to read a column anew."""
+    """Codes into texts for every record, as they stood in the file, misfits too: all that is needed to read a column anew."""
     codes = column.coded[0].astype(np.int64)
     texts = entry_texts(column)
-    codes[column.misfits.records] = column.misfits.codes.astype(np.int64) + len(texts)
-    return codes, [*texts, *column.misfits.texts]
+    held = [column.misfits]
+    if column.written is not None:
+        entries = column.coded[1][1:].astype(column.written.values.dtype)
+        place = np.minimum(np.searchsorted(column.written.values, entries), len(column.written.values) - 1)
+        for i in np.flatnonzero(column.written.values[place] == entries).tolist():
+            texts[i + 1] = column.written.texts[place[i]]
+        held.append(column.written.others)
+    for apart in held:
+        codes[apart.records] = apart.codes.astype(np.int64) + len(texts)
+        texts.extend(apart.texts)
+    return codes, texts

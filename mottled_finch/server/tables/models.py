@@ -75,7 +75,9 @@ class SourceChunk(models.Model):
 
 
 class StoredColumn(models.Model):
-    """What is known of a column. ``entries`` is its dictionary and ``misfits`` what did not fit, both packed by storage.py."""
+    """What is known of a column. ``entries`` is its dictionary, ``misfits`` what did not fit, ``written`` what stood in the file: all
+    packed by storage.py.
+    """
 
     edition = models.ForeignKey(Edition, on_delete=models.CASCADE, related_name="columns")
     position = models.PositiveIntegerField()
@@ -84,6 +86,7 @@ class StoredColumn(models.Model):
     data_type = models.CharField(max_length=10)
     entries = models.BinaryField()
     misfits = models.BinaryField(default=b"")
+    written = models.BinaryField(default=b"")
     notes = models.JSONField(default=list)
 
     class Meta:

@@ -9,7 +9,7 @@ from typing import Any, BinaryIO
 import numpy as np
 from numpy.typing import NDArray
 
-from mottled_finch.core.table import NO_MISFITS, Column, Kind, Misfits
+from mottled_finch.core.table import NO_MISFITS, Column, Kind, Misfits, Written
 from mottled_finch.core.table import Table as CoreTable
 
 from .kept import Kept
@@ -32,6 +32,7 @@ def store_columns(edition: Edition, table: CoreTable) -> None:
             data_type=data.dtype.str,
             entries=_pack_entries(column),
             misfits=_pack_misfits(column.misfits),
+            written=_pack_written(column.written),
             notes=list(column.notes),
         )
         for number, start in enumerate(range(0, len(data), CHUNK_RECORDS)):
@@ -92,6 +93,7 @@ def _load_column(stored: StoredColumn, records: int) -> Column:
         entries=_unpack_entries(kind, stored.entries),
         misfits=_unpack_misfits(stored.misfits),
         notes=tuple(stored.notes),
+        written=_unpack_written(stored.written),
     )
 
 
@@ -116,18 +118,49 @@ def _unpack_entries(kind: Kind, packed: bytes) -> NDArray[Any] | None:
 def _pack_misfits(misfits: Misfits) -> bytes:
     if not len(misfits):
         return b""
-    out = io.BytesIO()
-    texts = json.dumps(misfits.texts, ensure_ascii=False).encode("utf-8", "surrogatepass")
-    np.savez(out, records=misfits.records, codes=misfits.codes, texts=np.frombuffer(texts, dtype=np.uint8))
-    return zlib.compress(out.getvalue(), level=1)
+    return _pack(records=misfits.records, codes=misfits.codes, texts=_pack_texts(misfits.texts))
 
 
 def _unpack_misfits(packed: bytes) -> Misfits:
     if not packed:
         return NO_MISFITS
     with np.load(io.BytesIO(zlib.decompress(packed)), allow_pickle=False) as stored:
-        texts = json.loads(stored["texts"].tobytes().decode("utf-8", "surrogatepass"))
-        return Misfits(records=stored["records"], codes=stored["codes"], texts=tuple(texts))
+        return Misfits(records=stored["records"], codes=stored["codes"], texts=_unpack_texts(stored["texts"]))
+
+
+def _pack_written(written: Written | None) -> bytes:
+    if written is None:
+        return b""
+    others = written.others
+    return _pack(
+        values=written.values,
+        texts=_pack_texts(written.texts),
+        records=others.records,
+        codes=others.codes,
+        other_texts=_pack_texts(others.texts),
+    )
+
+
+def _unpack_written(packed: bytes) -> Written | None:
+    if not packed:
+        return None
+    with np.load(io.BytesIO(zlib.decompress(packed)), allow_pickle=False) as stored:
+        others = Misfits(records=stored["records"], codes=stored["codes"], texts=_unpack_texts(stored["other_texts"]))
+        return Written(values=stored["values"], texts=_unpack_texts(stored["texts"]), others=others)
+
+
+def _pack(**arrays: NDArray[Any]) -> bytes:
+    out = io.BytesIO()
+    np.savez(out, **arrays)
+    return zlib.compress(out.getvalue(), level=1)
+
+
+def _pack_texts(texts: tuple[str, ...]) -> NDArray[np.uint8]:
+    return np.frombuffer(json.dumps(texts, ensure_ascii=False).encode("utf-8", "surrogatepass"), dtype=np.uint8)
+
+
+def _unpack_texts(packed: NDArray[np.uint8]) -> tuple[str, ...]:
+    return tuple(json.loads(packed.tobytes().decode("utf-8", "surrogatepass")))
 
 
 class EditionCache:

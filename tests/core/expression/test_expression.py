@@ -85,6 +85,21 @@ def worth(expression: str, text: str = TRIPS) -> list[str]:
         ("add_days(begun, m)", ["2025-01-05 08:10", "2025-02-28", ""]),
         ("add_hours(begun, 24)", ["2025-01-04 08:10", "2025-03-01", ""]),
         ("round(2.5) + round(-2.5) + round(1.256, 2)", ["1.26"] * 3),
+        # Halves as they are written, whichever side of them the double lies on.
+        ("round(1.005, 2)", ["1.01"] * 3),
+        ("round(2.675, 2)", ["2.68"] * 3),
+        ("round(-1.005, 2)", ["-1.01"] * 3),
+        ("round(0.285, 2) + round(1.4949999, 2)", ["1.78"] * 3),
+        ("round(1250, -2) + round(1249.99, -2)", ["2500"] * 3),
+        ("round(1.5, 400) + round(1.5, -400)", ["1.5"] * 3),
+        ("round(1e300, 5) / 1e300", ["1"] * 3),
+        # Text is as it stands, blanks and all; only what comes from a file has been trimmed.
+        ('pier & " " & pier', ["East East", "West West", ""]),
+        ('length("a " & "b")', ["3"] * 3),
+        ('replace("a b c", " ", "_")', ["a_b_c"] * 3),
+        ('contains("a b", " ")', ["yes"] * 3),
+        ('length(left("ab cd", 3))', ["3"] * 3),
+        ('if(pier = "East", " x", "y") & "."', [" x.", "y.", "."]),
         ("floor(1.7) + ceiling(1.2) + abs(-3)", ["6"] * 3),
         ("least(n, m, 1) + most(n, m)", ["5", "", "3"]),
         ("sqrt(n * n) + log(1)", ["4", "", "3"]),
@@ -120,6 +135,8 @@ def test_what_it_says(expression, values):
         ("n.__class__", 'at character 2, "." has no meaning here; take it out'),
         ("(" * 70 + "n" + ")" * 70, "at character 61, the expression is nested too deeply; compute a part of it first"),
         ("-" * 70 + "n", "at character 60, the expression is nested too deeply; compute a part of it first"),
+        ("n" + " + n" * 201, "at character 803, more than 200 operations follow one another; compute a part of it first"),
+        ("left(pier, 1e400)", "at character 12, the number is too large"),
         ("n" * 2001, "the expression has 2,001 characters; at most 2,000 fit"),
     ],
 )
@@ -127,6 +144,21 @@ def test_a_mistake_is_told_at_its_place(expression, sentence):
     with pytest.raises(RecipeError) as told:
         worth(expression)
     assert str(told.value).startswith(f"as: {sentence}")
+
+
+def test_long_texts_and_long_work_are_refused_before_they_are_done():
+    grows = '"aaaaaaaaaa"'
+    for _ in range(9):
+        grows = f'replace({grows}, "a", "aaaaaaaaaa")'
+    with pytest.raises(RecipeError) as told:
+        worth(grows)
+    assert "this makes a text of 100,000 characters; at most 32,768 fit" in str(told.value)
+    doubles = " & ".join(["pier"] * 100)
+    assert len(worth(f"length({doubles})")) == 3
+    with pytest.raises(RecipeError) as told:
+        parts = "n,pier\n" + "".join(f"{i},{'x' * 900}{i}\n" for i in range(3000))
+        worth(" & ".join(["pier"] * 30), parts)
+    assert "this takes too much work" in str(told.value)
 
 
 def test_every_function_is_tried_here():

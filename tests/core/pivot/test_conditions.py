@@ -46,6 +46,31 @@ def test_all_conditions_must_hold(trips):
     assert kept(trips, {"field": "pier", "in": ["North"]}, {"field": "line", "in": ["Outer"]}, {"field": "minutes", "to": 25}) == 1
 
 
+TOPS = "k,g,v\na,x,9\na,x,1\nb,x,5\nc,y,8\nc,y,8\nb,y,7\n"
+
+
+@pytest.mark.parametrize(
+    ("conditions", "records"),
+    [
+        # Of the records of x, a has 10 and b 5; of all, c has 16, b 12 and a 10.
+        ([{"field": "k", "top": 1}], "cc"),
+        ([{"field": "g", "in": ["x"]}, {"field": "k", "top": 1}], "aa"),
+        ([{"field": "g", "in": ["x"]}, {"all": [{"field": "k", "top": 1}]}], "aa"),
+        ([{"all": [{"field": "k", "top": 1}, {"field": "g", "in": ["x"]}]}], "aa"),
+        ([{"all": [{"any": [{"field": "k", "top": 1}]}, {"field": "g", "in": ["x"]}]}], "aa"),
+        ([{"field": "g", "in": ["x"]}, {"any": [{"field": "k", "top": 1}, {"field": "v", "below": 2}]}], "aa"),
+        # Alternatives are no conditions that must hold as well.
+        ([{"any": [{"field": "k", "top": 1}, {"field": "g", "in": ["x"]}]}], "aabcc"),
+        ([{"any": [{"all": [{"field": "k", "top": 1}, {"field": "g", "in": ["x"]}]}, {"field": "v", "from": 8}]}], "aacc"),
+        ([{"field": "k", "top": 2}, {"field": "k", "bottom": 1}], "b" * 0),
+    ],
+)
+def test_the_largest_are_decided_among_what_passes_all_other_conditions(conditions, records):
+    spec = {"keep": conditions, "measure": {"take": "sum", "of": "v"}, "rows": [{"field": "k"}]}
+    found = make_matrix(read(TOPS), load_recipe({"finch_recipe": 1, "pivot": spec}).pivot)
+    assert "".join(label * n for (label,), n in zip(found.rows, found.row_records.tolist(), strict=True)) == records
+
+
 @pytest.mark.parametrize(
     ("condition", "sentence"),
     [

@@ -1,5 +1,7 @@
 """Nested levels, bins, empty parts, the largest members, and what is too much."""
 
+import re
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -7,6 +9,7 @@ from hypothesis import strategies as st
 
 from mottled_finch.core.errors import TableError
 from mottled_finch.core.pivot import behind, ground, make_matrix, members_of
+from mottled_finch.core.pivot.bins import bin_labels, binned, edges_of
 from mottled_finch.core.pivot.cuts import MONTHS
 from mottled_finch.core.recipe import LevelSpec, load_recipe
 from mottled_finch.core.recipe.spec import BinsSpec
@@ -99,6 +102,7 @@ def test_empty_parts_are_kept_within_each_group():
         ({"edges": [-5, 0, 2.5]}, ["-5 to 0", "0 to 2.5"], [0, 1]),
         ({"equal_width": 4}, ["1–4", "4–7", "7–10", "10–13"], [1, 2, 1, 1]),
         ({"equal_count": 2}, ["1–6", "6–13"], [2, 3]),
+        ({"round": 3}, ["0–5", "5–10", "10–15"], [2, 2, 1]),
     ],
 )
 def test_bins(bins, labels, counts):
@@ -113,6 +117,61 @@ def test_bins_of_equal_values_and_of_nothing():
     assert members_of(read("v\n3\n3\n3\n"), LevelSpec(field="v", bins=BinsSpec(equal_count=4))) == [("3", 3)]
     nothing = matrix("v,k\n1,a\n,b\n", rows=[{"field": "v", "bins": {"equal_width": 3}}], keep=[{"field": "k", "in": ["b"]}])
     assert nothing.shape[0] == 0
+
+
+def test_an_edge_belongs_to_the_bin_above_it_though_it_was_found():
+    tenths = "v\n" + "".join(f"{i / 10}\n" for i in range(11))
+    found = matrix(tenths, rows=[{"field": "v", "bins": {"equal_width": 10}}])
+    assert [label for (label,) in found.rows] == ["0–0.1", *(f"{i / 10}–{(i + 1) / 10}" for i in range(1, 9)), "0.9–1"]
+    assert found.values.ravel().tolist() == [1] * 9 + [2]
+
+
+def test_an_empty_bin_between_others_stands_and_those_at_the_ends_do_not():
+    text = "v,k\n1,a\n9,b\n"
+    assert matrix(text, rows=[{"field": "v", "bins": {"edges": [-5, 0, 3, 6, 10, 20]}}]).values.ravel().tolist() == [1, 0, 1]
+    kept = matrix(text, rows=[{"field": "v", "bins": {"edges": [-5, 0, 3, 6, 10, 20]}, "empty": "keep"}])
+    assert kept.values.ravel().tolist() == [0, 1, 0, 1, 0]
+
+
+@settings(max_examples=200, deadline=None)
+@given(
+    st.lists(st.floats(-1e9, 1e9).map(lambda v: round(v, 6)) | st.integers(-20, 20).map(lambda i: i / 10), min_size=1, max_size=40),
+    st.sampled_from(["equal_width", "equal_count", "round"]),
+    st.integers(1, 12),
+)
+def test_found_edges_hold_all_values_and_are_printed_as_they_are_used(values, way, bins):
+    text = "v\n" + "".join(f"{value!r}\n" for value in values) + "\n"
+    column = read(text).column("v", "")
+    numbers = column.data[~np.isnan(column.data)] if column.is_number else np.zeros(0)
+    if not len(numbers):
+        return
+    edges = edges_of(BinsSpec(**{way: bins}), numbers)
+    assert edges[0] <= numbers.min() and numbers.max() <= edges[-1]
+    assert (np.diff(edges) > 0).all() or numbers.min() == numbers.max()
+    codes = binned(numbers, edges)
+    assert (codes > 0).all()
+    for label, low, high in zip(bin_labels(edges), edges, edges[1:], strict=False):
+        said = re.split("–| to ", label)
+        assert float(said[0]) == low and float(said[-1]) == high
+    for value, code in zip(numbers, codes.tolist(), strict=True):
+        assert edges[code - 1] <= value and (value < edges[code] or code == len(edges) - 1)
+    if way == "round":
+        assert len(edges) - 1 <= 2 * bins + 2
+
+
+@pytest.mark.parametrize(
+    ("low", "high", "bins", "edges"),
+    [
+        (0.3, 96.2, 8, [0, 10, 20, 30, 40, 50, 60, 70, 80, 90, 100]),
+        (-3, 17, 8, [-5, -2.5, 0, 2.5, 5, 7.5, 10, 12.5, 15, 17.5]),
+        (0, 1, 5, [0, 0.2, 0.4, 0.6, 0.8, 1]),
+        (1234, 98765, 4, [0, 25000, 50000, 75000, 100000]),
+        (1e-7, 3e-7, 2, [1e-7, 2e-7, 3e-7]),
+        (7, 7, 3, [7, 7]),
+    ],
+)
+def test_round_edges_are_those_that_people_would_choose(low, high, bins, edges):
+    assert edges_of(BinsSpec(round=bins), np.array([low, np.nan, high])).tolist() == edges
 
 
 def test_bins_are_found_among_the_records_that_are_kept():
@@ -131,6 +190,16 @@ def test_the_largest_members_stay_and_the_rest_is_gathered():
     assert rows(top=2, others="Elsewhere") == [("North", 16), ("West", 20), ("Elsewhere", 6)]
     assert rows(top=1, by={"take": "count"}) == [("East", 6)]  # all have two records; nature decides
     assert rows(top=9, others=True) == [("East", 6), ("North", 16), ("West", 20)]
+
+
+@pytest.mark.parametrize("level", [{"top": 2}, {"top": 2, "others": True}, {"top": 1, "names": {"a": "b"}}])
+def test_the_largest_of_nothing_are_none(level):
+    """A level without members: a blank column, or bins of numbers none of which is kept."""
+    blank = "k,v\nx,\nx,\n"
+    assert matrix(blank, rows=[{"field": "v", **level}]).values.size == 0
+    bins = {"field": "v", "bins": {"equal_width": 3}, **level}
+    assert matrix("k,v\nx,1\n,\n", rows=[bins], keep=[{"field": "k", "in": ["none"]}]).values.size == 0
+    assert matrix(blank, columns=[{"field": "v", **level}], split={"field": "k"}).values.size == 0
 
 
 def test_names_rename_and_gather():
@@ -158,6 +227,13 @@ def test_in_matrices_side_by_side_a_column_is_set_aside_in_all_of_them():
     assert found.columns == (("Inner", "Feb"), ("Outer", "Feb"))
     whole = matrix(LOG, **sides, aside={"rows": [["East"], ["North"], ["West"]]}, show={"as": "running", "along": "rows"})
     assert whole.shape == (0, 4)
+
+
+def test_running_totals_run_over_what_is_set_aside_too():
+    spec = {**NESTED, "measure": SUM, "show": {"as": "running", "along": "columns"}}
+    whole, some = matrix(LOG, **spec), matrix(LOG, **spec, aside={"rows": [["Inner", "East"]], "columns": [["Jan"]]})
+    keep = [i for i, labels in enumerate([*whole.rows, *range(len(whole.row_groups) + 1)]) if labels != ("Inner", "East")]
+    np.testing.assert_array_equal(some.all_values, whole.all_values[keep][:, 1:])
 
 
 def test_the_records_behind_a_total_are_those_of_what_is_set_aside_too():

@@ -17,11 +17,11 @@ A = {"field": "a"}
         ),
         (
             {"rows": [{**A, "bins": {}}]},
-            'pivot.rows[0].bins: nothing is said of the bins; give one of "edges", "equal_width" and "equal_count"',
+            'pivot.rows[0].bins: nothing is said of the bins; give one of "edges", "round", "equal_width" and "equal_count"',
         ),
         (
             {"rows": [{**A, "bins": {"equal_width": 2, "edges": [1, 2]}}]},
-            'pivot.rows[0].bins: edges and equal_width are given; give one of "edges", "equal_width" and "equal_count"',
+            'pivot.rows[0].bins: edges and equal_width are given; give one of "edges", "round", "equal_width" and "equal_count"',
         ),
         ({"rows": [{**A, "bins": {"equal_count": 0}}]}, "pivot.rows[0].bins.equal_count: 0 bins are asked for; choose 1 to 500"),
         ({"rows": [{**A, "bins": {"edges": [1]}}]}, "pivot.rows[0].bins.edges: 1 edges are listed; list 2 to 501"),

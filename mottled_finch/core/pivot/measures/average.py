@@ -1,9 +1,10 @@
 """The arithmetic mean of the filled values; a blank where there is none."""
 
 from .gatherings import sums
-from .measure import Measure, over
+from .measure import Measure, magnitude_of, over
 
 AVERAGE = Measure(
     gathers=lambda source, spec, path: (sums(source, spec.of, f"{path}.of", "average"),),
     value=lambda _spec, partial: over(partial.sums, partial.numbers),
+    magnitude=lambda source, spec: magnitude_of(source, spec.of),
 )

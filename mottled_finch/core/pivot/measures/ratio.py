@@ -3,7 +3,7 @@
 import numpy as np
 
 from .gatherings import sums
-from .measure import Measure, over
+from .measure import Measure, magnitude_of, over
 
 RATIO = Measure(
     gathers=lambda source, spec, path: (
@@ -11,4 +11,5 @@ RATIO = Measure(
         sums(source, spec.per, f"{path}.per", "ratio"),
     ),
     value=lambda _spec, of, per: np.where(of.numbers > 0, over(of.sums, per.sums), np.nan),
+    magnitude=lambda source, spec: magnitude_of(source, spec.of) / (magnitude_of(source, spec.per) or 1.0),
 )
