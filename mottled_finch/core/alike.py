@@ -20,8 +20,8 @@ _POWERS = 22
 def settled(values: NDArray[np.float64], noise: NDArray[np.float64] | float = 0.0) -> NDArray[np.float64]:
     """The values, same shape, equal ones made the same number; NaN stays NaN.
 
-    A value as near as ``noise`` to zero is zero. One that is off a number of a dozen digits by rounding alone is that number, and of
-    others that are equal all become the smallest.
+    A value as near as ``noise`` to zero is zero. One that is off a number of a dozen digits by rounding alone is that number, and
+    of others that are equal all become the smallest.
     """
     found = np.asarray(values, dtype=np.float64)
     if not found.size:
@@ -33,8 +33,8 @@ def settled(values: NDArray[np.float64], noise: NDArray[np.float64] | float = 0.
 
 
 def _written(values: NDArray[np.float64], near: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Each value as it would be written with so few digits that only one number in five hundred is as near by chance, where it is as
-    near to that as said.
+    """Each value as it would be written with so few digits that only one number in five hundred is as near by chance, where it is
+    as near to that as said.
     """
     with np.errstate(all="ignore"):
         power = np.floor(-np.log10(1000 * near))

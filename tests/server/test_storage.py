@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.intake import read_file
+from mottled_finch.core.table import texts_and_codes
 from mottled_finch.server.tables import storage
 from mottled_finch.server.tables.actions import import_table
 from mottled_finch.server.tables.models import Chunk
@@ -32,6 +33,17 @@ def test_what_is_stored_is_loaded_equal(db, monkeypatch, chunk):
         assert one.data.dtype == other.data.dtype
         if one.entries is not None:
             np.testing.assert_array_equal(one.entries, other.entries)
+
+
+def test_what_stood_in_the_file_is_stored_beside_the_values(db):
+    text = "d,n\n03/04/2025,€1.5\n3/4/25,\n05/06/2025,€1.50\nsoon,€2\n" + "07/08/2025,€3\n" * 20
+    column = import_table(io.BytesIO(text.encode()), "t.csv").edition().columns.get(position=0)
+    after = load_table(column.edition)
+    assert texts_and_codes(after.column("d", ""))[1][1:4] == ["03/04/2025", "05/06/2025", "07/08/2025"]
+    codes, texts = texts_and_codes(after.column("d", ""))
+    assert [texts[code] for code in codes[:5]] == ["03/04/2025", "3/4/25", "05/06/2025", "soon", "07/08/2025"]
+    codes, texts = texts_and_codes(after.column("n", ""))
+    assert [texts[code] for code in codes[:5]] == ["€1.5", "", "€1.50", "€2", "€3"]
 
 
 def test_the_cache_keeps_what_was_used_last(db):

@@ -13,8 +13,8 @@ from .effect import Effect, with_column
 
 
 def effect(table: Table, mend: KindMend, path: str) -> Effect:
-    """Read from the texts that stood in the file. Touches the records that are filled after the change or before it; of a column that
-    is of the kind already, those whose value changes. What does not fit is blank, and listed as a misfit.
+    """Read from the texts that stood in the file. Touches the records that are filled after the change or before it; of a column
+    that is of the kind already, those whose value changes. What does not fit is blank, and listed as a misfit.
     """
     column = table.column(mend.field, f"{path}.field")
     if column.kind.value == mend.kind and not mend.decimal and not mend.dates:

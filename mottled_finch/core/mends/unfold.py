@@ -30,10 +30,7 @@ def effect(table: Table, mend: UnfoldMend, path: str) -> Effect:
         if name in mend.keep or mend.names == mend.values:
             raise TableError(f'two columns would be named "{name}"; choose another name', path=f"{path}.{key}", received=name)
     ranked = mend.order == "as_it_stands"
-    columns = [
-        replace(column.spread(len(others)), ranked=ranked)
-        for column in named
-    ]
+    columns = [replace(column.spread(len(others)), ranked=ranked) for column in named]
     codes = np.tile(np.arange(1, len(others) + 1, dtype=smallest_codes(len(others) + 1)), table.records)
     entries = np.array(["", *(column.name for column in others)], dtype=object)
     columns.append(Column(name=mend.names, kind=Kind.CATEGORY, data=codes, entries=entries, ranked=ranked))

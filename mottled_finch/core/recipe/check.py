@@ -89,14 +89,18 @@ def _check_mend(mend: Mend, path: str) -> None:
     if isinstance(mend, JoinMend) and len(mend.fields) < 2:
         raise RecipeError("fewer than two columns are listed; name those that are joined", path=f"{path}.fields")
     if isinstance(mend, CorrectMend):
-        if mend.record is not None and mend.record < 1:
-            raise RecipeError("records are counted from 1", path=f"{path}.record", received=mend.record)
-        if mend.record is None and not mend.match:
-            raise RecipeError('nothing says which record is meant; give its number as "record", or "match"', path=path)
+        _check_correct(mend, path)
     for name in ("into", "to", "names", "values"):
         given = getattr(mend, name, None)
         if mend.do in ("join", "compute", "rename", "unfold") and isinstance(given, str) and not given.strip():
             raise RecipeError("the new column has no name; give it one", path=f"{path}.{name}")
+
+
+def _check_correct(mend: CorrectMend, path: str) -> None:
+    if mend.record is not None and mend.record < 1:
+        raise RecipeError("records are counted from 1", path=f"{path}.record", received=mend.record)
+    if mend.record is None and not mend.match:
+        raise RecipeError('nothing says which record is meant; give its number as "record", or "match"', path=path)
 
 
 RANGE = re.compile(r"^([A-Za-z]{1,3})(\d{1,7})(?::([A-Za-z]{1,3})(\d{1,7})?)?$")

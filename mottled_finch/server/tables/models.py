@@ -75,8 +75,9 @@ class SourceChunk(models.Model):
 
 
 class StoredColumn(models.Model):
-    """What is known of a column. ``entries`` is its dictionary, ``misfits`` what did not fit, ``written`` what stood in the file: all
-    packed by storage.py.
+    """What is known of a column. ``entries`` is its dictionary, ``misfits`` what did not fit, ``written`` what stood in the file.
+
+    storage.py packs these three.
     """
 
     edition = models.ForeignKey(Edition, on_delete=models.CASCADE, related_name="columns")

@@ -4,9 +4,10 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.errors import CoreError
+from mottled_finch.core.mends import apply_mends
 from mottled_finch.core.pivot.levels import level_of
 from mottled_finch.core.pivot.memory import memory_of
-from mottled_finch.core.recipe import LevelSpec
+from mottled_finch.core.recipe import LevelSpec, load_table_part
 from mottled_finch.core.table import Kind
 
 from ..conftest import read
@@ -30,6 +31,51 @@ def test_a_record_is_found_again_by_its_other_values():
     mend = {"do": "correct", "field": "minutes", "record": 1, "was": "8", "to": "9", "match": {"pier": "east  pier", "code": "EA"}}
     assert column(laid(mend).table, "minutes", 3) == ["4", "9", ""]
     assert laid({**mend, "match": {"pier": "Elsewhere"}}).steps[0].touched == 0
+
+
+def test_what_other_columns_hold_is_enough_to_find_a_record():
+    mend = {"do": "correct", "field": "minutes", "was": "8", "to": "9", "match": {"pier": "east  pier", "code": "EA"}}
+    done = laid(mend)
+    assert column(done.table, "minutes", 3) == ["4", "9", ""]
+    assert done.steps[0].words == "minutes, where pier is east  pier, code is EA: “8” is “9”"
+    with pytest.raises(CoreError) as told:
+        laid({"do": "correct", "field": "minutes", "was": "8", "to": "9"})
+    assert str(told.value) == 'table.mends[0]: nothing says which record is meant; give its number as "record", or "match"'
+
+
+GUESSED = "at,amount,k\n03/04/2025,1.204,a\n3/4/2025,2.500,a\n05/06/2025,1.000,b\n05/06/2025,,b\n"
+
+
+def reread(field, **mend):
+    done = apply_mends(read(GUESSED), load_table_part({"mends": [{"do": "kind", "field": field, **mend}]}).mends)
+    return column(done.table, field, 4), done.steps[0].touched
+
+
+def test_a_guess_is_put_right_for_one_column_from_what_stood_in_the_file():
+    assert column(read(GUESSED), "at", 3) == ["2025-04-03", "2025-04-03", "2025-06-05"]
+    assert reread("at", kind="moment", dates="month_first") == (["2025-03-04", "2025-03-04", "2025-05-06", "2025-05-06"], 4)
+    assert reread("at", kind="moment", dates="day_first")[1] == 0
+    assert reread("at", kind="category") == (["03/04/2025", "3/4/2025", "05/06/2025", "05/06/2025"], 4)
+    assert reread("amount", kind="number", decimal=",") == (["1204", "2500", "1000", ""], 3)
+    assert reread("amount", kind="category")[0] == ["1.204", "2.500", "1.000", ""]
+
+
+def test_original_text_is_reached_through_other_mends():
+    mends = [
+        {"do": "drop", "where": [{"field": "k", "in": ["b"]}]},
+        {"do": "correct", "field": "at", "record": 2, "was": "2025-04-03", "to": "2025-07-01"},
+        {"do": "rename", "field": "at", "to": "day"},
+        {"do": "kind", "field": "day", "kind": "category"},
+        {"do": "kind", "field": "day", "kind": "moment", "dates": "month_first"},
+    ]
+    done = apply_mends(read(GUESSED), load_table_part({"mends": mends}).mends)
+    assert column(done.table, "day", 4) == ["2025-03-04", "2025-07-01"]
+
+
+def test_yes_and_no_know_what_they_were():
+    table = read("k,n\nx,1\ny,0\nx,\n")
+    mends = [{"do": "kind", "field": "n", "kind": "yes_no"}, {"do": "kind", "field": "n", "kind": "number"}]
+    assert column(apply_mends(table, load_table_part({"mends": mends}).mends).table, "n", 3) == ["1", "0", ""]
 
 
 def test_a_misfit_can_be_put_right_and_is_then_none():

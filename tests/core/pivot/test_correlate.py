@@ -6,8 +6,10 @@ from scipy.stats import pearsonr, spearmanr
 
 from mottled_finch.core.errors import TableError
 from mottled_finch.core.figure import make_figure
+from mottled_finch.core.number_style import NumberStyle
 from mottled_finch.core.pivot import behind, make_matrix
 from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.words import alternative_text
 
 from ..conftest import read
 
@@ -96,3 +98,11 @@ def test_fields_that_would_be_called_the_same_keep_their_names():
     found = make_matrix(of, spec)
     assert found.rows == (("a_b",), ("a b",))
     assert [len(behind(of, spec, i, i)) for i in (0, 1)] == [2, 3]
+
+
+def test_the_alternative_text_names_the_pair_that_moves_together_most():
+    text = "a,b,c\n1,2,9\n2,4.5,1\n3,6,5\n4,8,2\n"
+    pivot = load_recipe({"finch_recipe": 1, "pivot": {"correlate": {"fields": ["a", "b", "c"]}}}).pivot
+    matrix = make_matrix(read(text), pivot)
+    said = alternative_text(pivot, matrix, matrix.values, NumberStyle(decimals=2))
+    assert " Highest: 1.00, a, b. Lowest: −0.68, b, c." in said

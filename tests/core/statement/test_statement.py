@@ -86,7 +86,7 @@ CUT = st.none() | st.sampled_from(list(CUTS))
 
 def leaf(draw_measures=True):
     common = {"field": FIELD}
-    measure = st.none() | (measures() if draw_measures else st.none())
+    measure = st.none() | (measures(deep=False) if draw_measures else st.none())
     return st.one_of(
         st.builds(ConditionSpec, **common, cut=CUT, in_=SOME),
         st.builds(ConditionSpec, **common, cut=CUT, not_in=SOME),
@@ -110,7 +110,8 @@ def conditions(draw_measures=True):
     )
 
 
-def measures():
+def measures(deep=False):
+    """With ``deep``, shares of conditions that rank by measures of their own."""
     empty = st.sampled_from([None, "zero", "blank"])
     plain = st.sampled_from(["sum", "average", "median", "min", "max", "distinct", "stdev"])
     return st.one_of(
@@ -118,7 +119,7 @@ def measures():
         st.builds(MeasureSpec, take=plain, of=FIELD, empty=empty),
         st.builds(MeasureSpec, take=st.just("percentile"), of=FIELD, p=st.floats(0, 100)),
         st.builds(MeasureSpec, take=st.just("ratio"), of=FIELD, per=FIELD),
-        st.builds(MeasureSpec, take=st.just("share"), where=conditions(draw_measures=False)),
+        st.builds(MeasureSpec, take=st.just("share"), where=conditions(draw_measures=deep), empty=empty),
     )
 
 
@@ -129,6 +130,7 @@ LEVEL = st.one_of(
     st.builds(LevelSpec, field=FIELD, cut=st.just("year"), year_starts=st.integers(1, 12)),
     st.builds(LevelSpec, field=FIELD, bins=st.builds(BinsSpec, equal_width=st.integers(1, 9))),
     st.builds(LevelSpec, field=FIELD, bins=st.builds(BinsSpec, equal_count=st.integers(1, 9))),
+    st.builds(LevelSpec, field=FIELD, bins=st.builds(BinsSpec, round=st.integers(1, 9))),
     st.builds(LevelSpec, field=FIELD, bins=st.just(BinsSpec(edges=(-1.5, 0.0, 1e21)))),
     st.builds(LevelSpec, field=FIELD, top=st.integers(1, 50), by=st.none() | measures(), others=st.booleans() | LABEL),
 )
@@ -167,7 +169,7 @@ PIVOT = st.one_of(
         rows=st.lists(LEVEL, max_size=3).map(tuple),
         columns=st.lists(LEVEL, max_size=3).map(tuple),
         split=st.none() | LEVEL,
-        measure=measures(),
+        measure=measures(deep=True),
         keep=st.lists(conditions(), max_size=3).map(tuple),
         show=SHOW,
         order=st.builds(OrdersSpec, rows=ORDER, columns=ORDER),

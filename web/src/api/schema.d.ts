@@ -794,12 +794,12 @@ export interface components {
             case?: "as_is" | "lower" | "upper" | "first" | "title";
             off?: boolean;
         };
-        /** @description One value is put right. ``record`` counts from 1 in the edition it was written for; ``match`` finds the record again in later editions by what its other columns hold. Where the old value is no longer ``was``, nothing is changed. */
+        /** @description One value is put right. ``record`` counts from 1 in the edition it was written for; ``match`` finds the record again in later editions by what its other columns hold, and is enough by itself. Where the old value is no longer ``was``, nothing is changed. */
         CorrectMend: {
             /** @enum {unknown} */
             do: "correct";
             field: string;
-            record: number;
+            record?: number;
             was: string;
             to: string;
             match?: {
@@ -1182,9 +1182,10 @@ export interface components {
             /** @enum {unknown} */
             empty?: "leave_out" | "keep";
         };
-        /** @description Cutting a number: at own ``edges``, or into so many bins of equal width or of equally many records. */
+        /** @description Cutting a number: at own ``edges``, or into so many bins of equal width or of equally many records, or into about so many with ``round`` edges. */
         BinsSpec: {
             edges?: number[];
+            round?: number;
             equal_width?: number;
             equal_count?: number;
         };
