@@ -12,10 +12,11 @@ from mottled_finch.core.color.palettes import PALETTES
 from mottled_finch.core.color.tokens import read_tokens
 from mottled_finch.core.color.vision import VISIONS
 from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.recipe import load_text
 
 from . import settings
 from .openapi import AboutAnswer, PaletteAnswer, ProblemAnswer, TokensAnswer, TokensStart, refers_to
-from .tables.views import body
+from .requests import sent
 
 
 class About(APIView):
@@ -43,7 +44,7 @@ class ReadPalette(APIView):
     )
     def post(self, request: Request) -> Response:
         """The colors of a file of color tokens, to be used as the house's own."""
-        return Response({"colors": read_tokens(str(body(request).get("text", "")))})
+        return Response({"colors": read_tokens(load_text(sent(request, TokensStart, as_it_is=("text",)).text, "text"))})
 
 
 def _answer(name: str) -> dict[str, Any]:

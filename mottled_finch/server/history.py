@@ -1,8 +1,11 @@
-"""Undo and redo, for whatever keeps its versions: moving a number along them."""
+"""Versions of what is kept: the one that stands, undo and redo, and changes that lose none of another.
+
+A change looks at the version that stands, works without holding anything, and is recorded only if that version still stands.
+"""
 
 from typing import Any
 
-from .refusal import Problem
+from .refusal import Overtaken, Problem
 
 CHANGE_LENGTH = 200
 
@@ -10,10 +13,11 @@ CHANGE_LENGTH = 200
 class History:
     """For a model with ``at``, the number of the version that stands, and ``versions``, each with a number and its ``change``.
 
-    ``begins`` is the lowest number that can stand: 0 where nothing at all can.
+    ``begins`` is the lowest number that can stand: 0 where nothing at all can. ``content`` names all that a version holds.
     """
 
     begins = 1
+    content: tuple[str, ...]
     at: int
     versions: Any
     save: Any
@@ -21,11 +25,37 @@ class History:
     def version(self, number: int) -> Any:
         return self.versions.filter(number=number).first()
 
-    def record(self, change: str, **content: Any) -> None:
-        """Write the next version, which stands; what waited for redo is gone. To be called inside a transaction."""
+    def tag(self) -> str:
+        """What the version that stands is told from all others by, also from later ones of the same number."""
+        standing = self.version(self.at)
+        return f"{self.at}-{standing.pk}" if standing else "0"
+
+    def check(self, seen: str | None, what: str) -> None:
+        """Raises Overtaken when another version stands than the one that was seen. To be called inside a transaction."""
+        if seen is not None and seen != self.tag():
+            raise Overtaken(what, self._since(seen))
+
+    def _since(self, seen: str) -> list[str]:
+        """What was done since a version stood, the last thing last."""
+        number, _, pk = seen.partition("-")
+        if not number.isdecimal() or len(number) > 9:
+            return []
+        known = int(number) == 0 or self.versions.filter(number=int(number), pk=pk if pk.isdecimal() else 0).exists()
+        if known and int(number) > self.at:
+            return [f"taken back: {each.change}" for each in self.versions.filter(number__gt=self.at, number__lte=int(number))]
+        first = int(number) if known else self.at - 1
+        return [each.change for each in self.versions.filter(number__gt=first, number__lte=self.at)][-5:]
+
+    def record(self, change: str, *, unseen: bool = False, **content: Any) -> None:
+        """Write the next version, which stands; what waited for redo is gone. To be called inside a transaction.
+
+        All content is asked for, since what is left out would be lost. ``unseen`` says that who changed it named no version.
+        """
+        if set(content) != set(self.content):
+            raise TypeError(f"a version holds {', '.join(self.content)}, not {', '.join(content)}")
         self.versions.filter(number__gt=self.at).delete()
         self.at += 1
-        self.versions.create(number=self.at, change=change[:CHANGE_LENGTH], **content)
+        self.versions.create(number=self.at, change=change[:CHANGE_LENGTH], unseen=unseen, **content)
         self.save()
 
     def step(self, steps: int) -> None:

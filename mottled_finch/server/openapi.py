@@ -3,7 +3,7 @@
 The recipe and the scene are described by the core's dataclasses themselves, so the description cannot drift from the code.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any, Literal
 
 from mottled_finch.core.compare import Comparison
@@ -100,7 +100,10 @@ class ColumnAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class TableAnswer:
-    """A table as it is mended, and the edition that stands."""
+    """A table as it is mended, and the edition that stands. ``version`` is what a change of its mends and targets names as seen
+    (If-Match), ``name_version`` what one of its name does; one of its edition names the edition's number. ``problem`` says why a
+    table cannot be read.
+    """
 
     id: int
     name: str
@@ -108,6 +111,9 @@ class TableAnswer:
     edition: int
     read: str
     columns: tuple[ColumnAnswer, ...]
+    version: str
+    name_version: str
+    problem: str
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -298,18 +304,27 @@ class LeaveStart:
 
 @dataclass(frozen=True, kw_only=True)
 class CorrectStart:
-    """A value to be put right, in a record of the edition as delivered, counted from 1."""
+    """A value to be put right, in a record of the edition as delivered, counted from 1. ``was`` is what was seen there."""
 
     field: str
     record: int
     to: str
+    was: str | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class AcceptStart:
-    """Columns that are missing, and the new ones that stand for them."""
+    """Columns that are missing, by the new ones that stand for them. ``anyway`` lets an edition stand that a mend does not fit."""
 
-    renames: dict[str, str]
+    renames: dict[str, str] = field(default_factory=dict)
+    anyway: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class StandStart:
+    """``anyway`` lets an edition stand that a mend does not fit."""
+
+    anyway: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -329,18 +344,22 @@ class MemberAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class PlateAnswer:
-    """A plate as it stands: its recipe, its pivot as a statement, and where it is in its history."""
+    """A plate as it stands: its recipe, its pivot as a statement, and where it is in its history. ``version`` is what a change of
+    it names as seen (If-Match), ``revision`` changes whenever the figure may. ``problem`` says why a plate cannot be read.
+    """
 
     id: int
     table: int
     table_name: str
     title: str
     revision: str
+    version: str
     saved: str
     recipe: Recipe
     statement: str
     undo: str | None
     redo: str | None
+    problem: str
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -502,11 +521,12 @@ class PlateFigureAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class StepAnswer:
-    """A step of a history: what was done, and when."""
+    """A step of a history: what was done, and when; ``unseen`` where who did it had named no version as seen."""
 
     number: int
     change: str
     made: str
+    unseen: bool
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -601,7 +621,9 @@ class MatrixAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class ProblemAnswer:
-    """Problem JSON (RFC 9457). ``path`` is the place in the recipe, or the file."""
+    """Problem JSON (RFC 9457). ``path`` is the place in the recipe, or the file; ``meanwhile`` what others did, of a change that
+    was overtaken.
+    """
 
     type: str
     title: str
@@ -611,6 +633,7 @@ class ProblemAnswer:
     message: str | None = None
     allowed: tuple[str, ...] | None = None
     received: str | None = None
+    meanwhile: tuple[str, ...] | None = None
 
 
 _SHAPES = (
@@ -628,6 +651,7 @@ _SHAPES = (
     LeaveStart,
     CorrectStart,
     AcceptStart,
+    StandStart,
     NameStart,
     MemberAnswer,
     PlateAnswer,

@@ -1,14 +1,18 @@
 """Errors as problem JSON (RFC 9457): one sentence in ``detail``, the place in ``path``."""
 
+import errno
 from typing import Any
 
+from django.core.exceptions import RequestDataTooBig
+from django.db import DatabaseError
 from django.http import Http404, JsonResponse
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
 from mottled_finch.core.errors import Canceled, CoreError, IntakeError, RecipeError
 
-from .refusal import Problem
+from . import settings
+from .refusal import Overtaken, Problem
 
 MEDIA_TYPE = "application/problem+json"
 
@@ -20,6 +24,21 @@ def body(status: int, title: str, detail: str, **more: Any) -> dict[str, Any]:
 def _short(received: object) -> str | None:
     """What stood there, for interfaces that offer to mend it; only names are told back, not whole records."""
     return received if isinstance(received, str) and len(received) <= 200 else None
+
+
+TOO_MUCH = f"More was sent than the {settings.DATA_UPLOAD_MAX_MEMORY_SIZE // 1024**2} MB that are read at once; send less."
+DISK_FULL = "The disk is full, so nothing was saved; make room, and do it again. What was saved before is safe."
+
+
+def is_full(error: BaseException | None) -> bool:
+    """Whether a disk without room is behind it, whoever met it: the file system or the database."""
+    while error is not None:
+        if isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT):
+            return True
+        if isinstance(error, DatabaseError) and ("is full" in str(error) or "disk I/O error" in str(error)):
+            return True
+        error = error.__cause__
+    return False
 
 
 def problem(status: int, detail: str) -> JsonResponse:
@@ -37,6 +56,13 @@ def answer(error: Exception, context: dict[str, Any]) -> Response | None:
         )
         more = {"path": error.path, "message": error.message, "allowed": list(error.allowed), "received": _short(error.received)}
         return Response(body(422, title, str(error), **more), status=422, content_type=MEDIA_TYPE)
+    if isinstance(error, Overtaken):
+        more = {"path": error.path, "meanwhile": list(error.meanwhile)}
+        return Response(body(412, "Changed meanwhile", error.detail, **more), status=412, content_type=MEDIA_TYPE)
+    if isinstance(error, RequestDataTooBig):
+        return Response(body(413, "Refused", TOO_MUCH), status=413, content_type=MEDIA_TYPE)
+    if is_full(error):
+        return Response(body(507, "No room", DISK_FULL), status=507, content_type=MEDIA_TYPE)
     if isinstance(error, Problem):
         return Response(body(error.status, "Refused", error.detail, path=error.path), status=error.status, content_type=MEDIA_TYPE)
     if isinstance(error, Http404):

@@ -1,5 +1,6 @@
 """Every address the server answers."""
 
+from django.core.exceptions import RequestDataTooBig
 from django.http import FileResponse, HttpRequest, HttpResponse
 from django.urls import include, path, re_path
 from django.views.decorators.http import require_safe
@@ -7,7 +8,7 @@ from drf_spectacular.views import SpectacularJSONAPIView
 
 from . import about, settings
 from .plates import urls as plates
-from .problems import problem
+from .problems import TOO_MUCH, problem
 from .tables import urls as tables
 
 handler404 = "mottled_finch.server.urls.not_found"
@@ -28,7 +29,9 @@ def not_found(_request: HttpRequest, exception: Exception) -> HttpResponse:  # n
     return problem(404, "There is nothing at this address.")
 
 
-def refused(_request: HttpRequest, exception: Exception) -> HttpResponse:  # noqa: ARG001
+def refused(_request: HttpRequest, exception: Exception) -> HttpResponse:
+    if isinstance(exception, RequestDataTooBig):
+        return problem(413, TOO_MUCH)
     return problem(400, "This request was not meant for this server; open it at http://127.0.0.1.")
 
 

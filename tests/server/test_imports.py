@@ -143,16 +143,16 @@ def test_the_worker_looks_again_for_what_it_could_not_take_up(monkeypatch):
 def test_a_reading_that_is_canceled_leaves_nothing(client, monkeypatch):
     number = give(client)["file"]["id"]
     client.post(f"/api/imports/{number}/start")
-    read_file = reading.read_file
+    worked = reading.worked
 
-    def canceled_meanwhile(source, name, asked, told):
+    def canceled_meanwhile(worker, job, given, asked, told):
         assert state(client, number)["state"] == "reading"
         told(2)
         assert (state(client, number)["records"], state(client, number)["phase"]) == (2, "records")
         assert client.delete(f"/api/imports/{number}").status_code == 204
-        return read_file(source, name, asked, told)
+        return worked(worker, job, given, asked, told)
 
-    monkeypatch.setattr(reading, "read_file", canceled_meanwhile)
+    monkeypatch.setattr(reading, "worked", canceled_meanwhile)
     assert queue.work_once()
     assert client.get(f"/api/imports/{number}").status_code == 404
     assert nothing_left()
@@ -161,8 +161,8 @@ def test_a_reading_that_is_canceled_leaves_nothing(client, monkeypatch):
 def test_a_cancel_while_it_is_stored_leaves_nothing(client, monkeypatch):
     number = give(client)["file"]["id"]
     client.post(f"/api/imports/{number}/start")
-    store = reading.store_columns
-    monkeypatch.setattr(reading, "store_columns", lambda *given: (store(*given), PROGRESS.cancel(number)))
+    pack = reading.packed_source
+    monkeypatch.setattr(reading, "packed_source", lambda source: (PROGRESS.cancel(number), pack(source))[1])
     assert queue.work_once()
     assert nothing_left()
 
@@ -175,9 +175,9 @@ def test_a_file_left_out_while_it_waited_or_was_stored_does_not_come_back(client
     assert nothing_left()
 
     given = Import.objects.get(pk=give(client)["file"]["id"])
-    store = reading.store_columns
-    monkeypatch.setattr(reading, "store_columns", lambda *all_: (store(*all_), Import.objects.all().delete()))
-    reading.carry_out(given)
+    pack = reading.packed_source
+    monkeypatch.setattr(reading, "packed_source", lambda source: (Import.objects.all().delete(), pack(source))[1])
+    reading.carry_out(given, Import.State.LOOKING)
     assert nothing_left()
 
 
@@ -214,7 +214,7 @@ def test_too_little_memory_and_our_own_faults_are_told_and_do_not_stop_the_line(
         def broken(*_given, error=error):
             raise error
 
-        monkeypatch.setattr(reading, "read_file", broken)
+        monkeypatch.setattr(reading, "worked", broken)
         assert queue.work_once()
         assert state(client, number)["problem"].startswith(f"trips.csv: {start}")
 
@@ -265,7 +265,7 @@ def test_what_cannot_be_done_now_is_told(client):
     number = give(client)["file"]["id"]
     read(client, number)
     answer = client.post(f"/api/imports/{number}/start")
-    assert (answer.status_code, answer.json()["detail"]) == (409, "trips.csv is done, so this cannot be done with it now.")
+    assert (answer.status_code, answer.json()["detail"]) == (409, "trips.csv is in already, so this cannot be done with it now.")
     answer = client.post(f"/api/imports/{number}/accept", {"renames": {}}, format="json")
     assert answer.status_code == 409
 
@@ -322,7 +322,7 @@ def test_an_accepted_edition_stands_and_plates_follow(client, table, plate, comp
 def test_a_plate_whose_column_is_gone_says_so_and_comes_back_when_it_is_mapped(client, table, plate, compared):
     recipe = {"rows": [{"field": "pier"}], "columns": [{"field": "departed", "cut": "month"}]}
     assert client.change(plate, pivot=recipe).status_code == 200
-    client.post(f"/api/imports/{compared['id']}/accept", {"renames": {}}, format="json")
+    client.post(f"/api/imports/{compared['id']}/accept", {"renames": {}, "anyway": True}, format="json")
     broken = client.get(f"/api/plates/{plate}")
     assert broken.status_code == 422
     told = broken.json()
@@ -360,7 +360,13 @@ def test_mends_are_repeated_on_the_new_edition_and_those_that_do_not_fit_are_tol
 def test_a_mend_that_does_not_fit_is_never_left_out_of_a_figure_in_silence(client, table, plate):
     client.put(f"/api/tables/{table}/mends", {"mends": [{"do": "fill", "field": "departed"}]}, format="json")
     done = read(client, give(client, NEXT, table=table)["file"]["id"])
-    client.post(f"/api/imports/{done['id']}/accept", {"renames": {}}, format="json")
+    refused = client.post(f"/api/imports/{done['id']}/accept", {"renames": {}}, format="json")
+    assert (refused.status_code, refused.json()["path"]) == (409, "anyway")
+    assert refused.json()["detail"] == (
+        '“departed: blanks filled from above” does not fit edition 2 (no column "departed"; choose from pier, left, minutes), so no '
+        "plate could be made from it; map the column, switch the mend off, or let the edition stand anyway."
+    )
+    client.post(f"/api/imports/{done['id']}/accept", {"renames": {}, "anyway": True}, format="json")
     told = client.get(f"/api/plates/{plate}").json()["detail"]
     assert told == 'table.mends[0]: no column "departed"; choose from pier, left, minutes'
 
@@ -383,3 +389,57 @@ def test_the_file_can_be_read_again_in_another_way(client):
     assert bench["table"]["columns"][0]["misfits"] == [{"text": "31.12.2025", "records": 1}]
     # What was overruled holds for the next file, too.
     assert give(client, GERMAN, table=table)["file"]["asked"] == {"dates": "month_first"}
+
+
+def stand(client, table, number, **given):
+    return client.post(f"/api/tables/{table}/editions/{number}/stand", given, format="json")
+
+
+def test_a_mapped_column_keeps_the_shared_targets(client, table, compared):
+    client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 5}}, format="json")
+    scaled = {"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}]}, "color": {"middle": {"target": "promise"}}}
+    plate = client.post("/api/plates", {"table": table, "recipe": scaled}, format="json").json()["plate"]["id"]
+    client.post(f"/api/imports/{compared['id']}/accept", {"renames": {"departed": "left"}}, format="json")
+    assert Table.objects.get(pk=table).targets() == {"promise": 5}
+    assert client.get(f"/api/plates/{plate}").status_code == 200
+
+
+def test_editions_with_the_old_and_with_the_new_name_both_make_their_plates(client, table, plate, compared):
+    client.post(f"/api/imports/{compared['id']}/accept", {"renames": {"departed": "left"}}, format="json")
+    assert stand(client, table, 1).status_code == 200
+    assert client.get(f"/api/plates/{plate}").json()["figure"]["kept"] == 3
+    third = read(client, give(client, CSV, "third.csv", table=table)["file"]["id"])
+    assert third["comparison"]["missing"] == []
+    assert client.post(f"/api/imports/{third['id']}/accept", {}, format="json").status_code == 200
+    assert client.get(f"/api/plates/{plate}").status_code == 200
+    assert stand(client, table, 2).status_code == 200
+    assert client.get(f"/api/plates/{plate}").json()["figure"]["kept"] == 4
+
+
+def test_an_edition_no_plate_can_be_made_from_stands_only_anyway(client, table, plate, compared):
+    refused = client.post(f"/api/imports/{compared['id']}/accept", {"renames": {}}, format="json")
+    assert (refused.status_code, refused.json()["detail"]) == (
+        409,
+        "edition 2 has no column “departed”, without which 1 plate cannot be made; map it, or let the edition stand anyway.",
+    )
+    accepted = client.post(f"/api/imports/{compared['id']}/accept", {"anyway": True}, format="json")
+    assert accepted.json()["edition"] == 2
+    assert stand(client, table, 1).status_code == 200
+    assert stand(client, table, 2).status_code == 409
+    assert stand(client, table, 2, anyway=True).status_code == 200
+
+
+def test_a_mapped_column_is_compared_with_the_one_it_stands_for(client, table, compared):
+    answer = client.post(f"/api/imports/{compared['id']}/map", {"renames": {"pier": "left"}}, format="json")
+    assert answer.status_code == 200  # what is there already is left as it is
+    mapped = client.post(f"/api/imports/{compared['id']}/map", {"renames": {"departed": "left"}}, format="json").json()
+    assert mapped["comparison"]["missing"] == []
+    assert [each["field"] for each in mapped["comparison"]["spans"]] == ["departed"]
+    assert state(client, compared["id"])["comparison"]["missing"] != []
+
+
+def test_the_edition_that_is_replaced_must_be_the_one_that_was_seen(client, table, compared):
+    client.post(f"/api/imports/{compared['id']}/accept", {"renames": {"departed": "left"}}, format="json")
+    late = client.post(f"/api/tables/{table}/editions/1/stand", {}, format="json", HTTP_IF_MATCH='"1"')
+    assert (late.status_code, late.json()["meanwhile"]) == (412, ["edition 2 stands"])
+    assert client.post(f"/api/tables/{table}/editions/1/stand", {}, format="json", HTTP_IF_MATCH='"2"').status_code == 200

@@ -8,6 +8,9 @@ from .effect import Effect, free_name
 
 
 def effect(table: Table, mend: RenameMend, path: str) -> Effect:
+    """One that was mapped is passed over where its new name stands already, as in the editions before."""
+    if mend.mapped and mend.to.strip() in table.names:
+        return Effect(table=table, touched=0)
     column = table.column(mend.field, f"{path}.field")
     name = free_name(table, mend.to, f"{path}.to")
     columns = tuple(replace(each, name=name) if each is column else each for each in table.columns)

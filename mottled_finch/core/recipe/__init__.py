@@ -3,7 +3,7 @@
 from .changes import name_change
 from .check_pivot import check_level
 from .conditions import ConditionSpec, MeasureSpec
-from .load import dump_recipe, dump_table_part, load_recipe, load_table_part
+from .load import dump_recipe, dump_table_part, load_object, load_recipe, load_table_part, load_text
 from .merge_patch import merge_patch
 from .spec import (
     BinsSpec,
@@ -48,8 +48,10 @@ __all__ = [
     "check_level",
     "dump_recipe",
     "dump_table_part",
+    "load_object",
     "load_recipe",
     "load_table_part",
+    "load_text",
     "merge_patch",
     "name_change",
     "suggest_recipe",

@@ -10,7 +10,7 @@ from collections.abc import Mapping
 from dataclasses import MISSING, fields, is_dataclass
 from functools import cache
 from types import NoneType, UnionType
-from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_type_hints
+from typing import Annotated, Any, Literal, TypeVar, Union, get_args, get_origin, get_type_hints
 
 from ..color.palettes import PALETTES
 from ..errors import RecipeError, did_you_mean
@@ -38,6 +38,8 @@ def load_recipe(source: str | bytes | Mapping[str, Any]) -> Recipe:
             raise RecipeError(
                 f"this is not JSON ({error.msg} at line {error.lineno}, column {error.colno}); mend it there", path="recipe"
             ) from error
+        except ValueError as error:  # Python reads no number of thousands of digits
+            raise RecipeError("a number has too many digits; write it with fewer", path="recipe") from error
     recipe: Recipe = _read(Recipe, source, "")
     check_recipe(recipe)
     return recipe
@@ -48,6 +50,25 @@ def load_table_part(source: Mapping[str, Any]) -> TableSpec:
     table: TableSpec = _read(TableSpec, source, "table")
     check_table(table)
     return table
+
+
+T = TypeVar("T")
+
+
+def load_object(spec: type[T], source: Any, *, as_it_is: tuple[str, ...] = ()) -> T:
+    """Any of our dataclasses from what JSON says, read as strictly as a recipe. What keys named in ``as_it_is`` hold is left as it
+    is, for loaders of its own. Raises RecipeError.
+    """
+    found: T = _read_spec(spec, source, "", as_it_is)
+    return found
+
+
+def load_text(source: Any, path: str) -> str:
+    """A text of any length. Raises RecipeError for what is none, or cannot be written down."""
+    if not isinstance(source, str):
+        raise _mistake("text", source, path)
+    _check_whole(source, path)
+    return source
 
 
 def dump_table_part(table: TableSpec) -> dict[str, Any]:
@@ -107,7 +128,7 @@ def _read(kind: Any, received: Any, path: str) -> Any:
     return _read_plain(kind, received, path)
 
 
-def _read_spec(spec: type, received: Any, path: str) -> Any:
+def _read_spec(spec: type, received: Any, path: str, as_it_is: tuple[str, ...] = ()) -> Any:
     if not isinstance(received, Mapping):
         raise _mistake("an object", received, path)
     known = {key_of(each.name): each for each in fields(spec)}
@@ -118,7 +139,8 @@ def _read_spec(spec: type, received: Any, path: str) -> Any:
     values = {}
     for key, each in known.items():
         if key in received:
-            values[each.name] = _read(hints(spec)[each.name], received[key], f"{path}.{key}" if path else key)
+            kind = Any if key in as_it_is else hints(spec)[each.name]
+            values[each.name] = received[key] if kind is Any else _read(kind, received[key], f"{path}.{key}" if path else key)
         elif each.default is MISSING and each.default_factory is MISSING:
             raise RecipeError(f'the key "{key}" is missing; add it', path=_place(path), allowed=known)
     return spec(**values)
@@ -225,10 +247,11 @@ def _read_plain(kind: Any, received: Any, path: str) -> Any:
     if kind is str and isinstance(received, str):
         if len(received) > MAX_TEXT:
             raise RecipeError(f"the text has {len(received):,} characters; at most {MAX_TEXT:,} fit", path=_place(path))
+        _check_whole(received, path)
         return received
     if kind is bool and isinstance(received, bool):
         return received
-    if kind is int and _is_number(received) and received == int(received):
+    if kind is int and _is_number(received) and abs(received) <= LARGEST and received == int(received):
         return int(received)
     if kind is float and _is_number(received):
         try:
@@ -239,6 +262,12 @@ def _read_plain(kind: Any, received: Any, path: str) -> Any:
             raise RecipeError("the number is too large", path=_place(path), received=received)
         return number
     raise _mistake(_NOUNS[kind], received, path)
+
+
+def _check_whole(text: str, path: str) -> None:
+    """JSON can write half of a character that takes two, which no file and no page can hold."""
+    if not text.isascii() and any("\ud800" <= mark <= "\udfff" for mark in text):
+        raise RecipeError("the text holds half of a character, which cannot be kept; write it anew", path=_place(path))
 
 
 def _mistake(wanted: str, received: Any, path: str) -> RecipeError:

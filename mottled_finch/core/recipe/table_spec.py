@@ -170,11 +170,14 @@ class UniqueMend:
 
 @dataclass(frozen=True, kw_only=True)
 class RenameMend:
-    """A column gets another name, such as the one it had in the edition before."""
+    """A column gets another name. ``mapped`` says that it is the one it had in the edition before: in an edition that has that name
+    by itself, nothing is done.
+    """
 
     do: Literal["rename"] = "rename"
     field: str
     to: str
+    mapped: bool = False
     off: bool = False
 
 

@@ -1,10 +1,12 @@
 """What changes plates: one function an action, which holds the transaction and the history entry."""
 
+import json
 from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 import numpy as np
 from django.db import transaction
+from django.db.models import F
 from numpy.typing import NDArray
 
 from mottled_finch.core.errors import CoreError
@@ -12,6 +14,7 @@ from mottled_finch.core.figure import Figure, make_figure
 from mottled_finch.core.mends import Mended
 from mottled_finch.core.pivot import behind, make_matrix, measured_of_others, while_wanted
 from mottled_finch.core.recipe import Recipe, TableSpec, dump_recipe, dump_table_part, load_recipe, name_change, suggest_recipe
+from mottled_finch.core.recipe.spec import ResolvedPivot
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.targets import with_targets
 from mottled_finch.core.wording import counted
@@ -21,7 +24,7 @@ from ..tables.mended import data_of, mended, spec_of, whole
 from ..tables.models import Table
 from ..tables.storage import EDITIONS
 from . import kept_files
-from .models import Plate
+from .models import Plate, Version
 from .wanted import WANTED
 
 
@@ -39,9 +42,11 @@ def full_recipe(plate: Plate) -> dict[str, Any]:
     return dump_recipe(replace(kept_files.whole(recipe), table=replace(spec, targets=targets)))
 
 
-def _figure(table: Table, recipe: Recipe) -> Figure:
+def _figure(table: Table, recipe: Recipe, targets: dict[str, float] | None = None) -> Figure:
+    """The figure, with other targets of the table than those that stand where some are given."""
     own = TableSpec(targets=recipe.table.targets)
-    return make_figure(_data(table, recipe), replace(kept_files.whole(recipe), table=own), table.targets())
+    shared = table.targets() if targets is None else targets
+    return make_figure(_data(table, recipe), replace(kept_files.whole(recipe), table=own), shared)
 
 
 def _data(table: Table, recipe: Recipe) -> CoreTable:
@@ -69,7 +74,7 @@ def records_behind(plate: Plate, row: int, column: int) -> Behind:
     """
     recipe = load_recipe(plate.standing().recipe)
     found = _mended(plate.table, recipe)
-    pivot = with_targets(recipe.pivot, {**plate.table.targets(), **recipe.table.targets})
+    pivot = _resolved(plate.table, recipe)
     matrix = make_matrix(whole(found), pivot)
     lines = matrix.all_values.shape
     if not (-1 <= row < lines[0] and -1 <= column < lines[1]):
@@ -83,12 +88,17 @@ def others_of(plate: Plate, side: Literal["rows", "columns"], line: int) -> NDAr
     not there.
     """
     recipe = load_recipe(plate.standing().recipe)
-    table = _data(plate.table, recipe)
-    matrix = make_matrix(table, recipe.pivot)
-    members = matrix.shape[side == "columns"]
+    table, pivot = _data(plate.table, recipe), _resolved(plate.table, recipe)
+    members = make_matrix(table, pivot).shape[side == "columns"]
     if not 0 <= line < members:
         raise Problem(422, f"There is no member {line}; the {side} have {members}.", "line")
-    return measured_of_others(table, recipe.pivot, side, line)
+    if members == 1:
+        raise Problem(422, f"There are no others to compare with: the {side} have one member.", "line")
+    return measured_of_others(table, pivot, side, line)
+
+
+def _resolved(table: Table, recipe: Recipe) -> ResolvedPivot:
+    return with_targets(recipe.pivot, {**table.targets(), **recipe.table.targets})
 
 
 def _own(table: Table, recipe: Recipe) -> Recipe:
@@ -103,36 +113,53 @@ def _own(table: Table, recipe: Recipe) -> Recipe:
     return replace(recipe, table=TableSpec(mends=() if same else mends, targets=own))
 
 
-def change_targets(table_id: int, targets: dict[str, float]) -> Table:
-    """Set the targets of a table, which moves every scale that stands at one. Raises Problem for one that a plate still needs."""
-    with transaction.atomic():
-        table = Table.objects.select_for_update().get(pk=table_id)
-        before = table.targets()
-        for name in before.keys() - targets.keys():
-            users = [plate for plate in table.plates.all() if _uses(plate, name)]
-            if users:
-                raise Problem(409, f'"{name}" is used by {counted(len(users), "plate")}; take it off there first.', "targets")
-        if targets != before:
-            table.record(_change_of_targets(before, targets), mends=table.mends(), targets=targets)
-            _check_plates(table, [name for name, at in targets.items() if before.get(name) != at])
-    return table
+def change_targets(table_id: int, targets: dict[str, float], seen: str | None = None) -> Table:
+    """Set the targets of a table, which moves every scale that stands at one. Raises Problem for one that a plate still needs, and
+    Overtaken where another version of the table stands than the one that was ``seen``.
+    """
+    while True:
+        table = Table.objects.select_related("current").get(pk=table_id)
+        table.check(seen, f"“{table.name}”")
+        before, tag, recipes = table.targets(), table.tag(), _recipes(table)
+        if targets == before:
+            return table
+        _check_plates(table, targets, before, recipes)
+        with transaction.atomic():
+            table = Table.objects.select_for_update().get(pk=table_id)
+            table.check(seen, f"“{table.name}”")
+            if table.tag() != tag or _recipes(table) != recipes:
+                continue  # a plate may stand at one by now
+            table.record(_change_of_targets(before, targets), unseen=seen is None, mends=table.mends(), targets=targets)
+        return table
 
 
-def _check_plates(table: Table, changed: list[str]) -> None:
-    """Raises Problem when a plate cannot be made with targets that changed, such as a middle that is now beyond an end."""
-    for plate in table.plates.all():
-        if any(_uses(plate, name) for name in changed):
+def _recipes(table: Table) -> dict[int, dict[str, Any]]:
+    """The recipes that stand on a table, by plate."""
+    standing = Version.objects.filter(plate__table=table, number=F("plate__at"))
+    return dict(standing.values_list("plate_id", "recipe"))
+
+
+def _check_plates(table: Table, targets: dict[str, float], before: dict[str, float], recipes: dict[int, dict[str, Any]]) -> None:
+    """Raises Problem when a plate uses a target that would be gone, or cannot be made with one that would change, such as a middle
+    that would be beyond an end.
+    """
+    for name in before.keys() - targets.keys():
+        users = sum(_uses(recipe, name) for recipe in recipes.values())
+        if users:
+            raise Problem(409, f'"{name}" is used by {counted(users, "plate")}; take it off there first.', "targets")
+    changed = [name for name, at in targets.items() if before.get(name) != at]
+    for recipe in recipes.values():
+        if any(_uses(recipe, name) for name in changed):
             try:
-                figure_of(plate)
+                _figure(table, load_recipe(recipe), targets)
             except CoreError as error:
                 if error.path.startswith("color"):  # what is wrong with it otherwise was so before
-                    title = load_recipe(plate.standing().recipe).words.title or "A plate of this table"
+                    title = load_recipe(recipe).words.title or "A plate of this table"
                     raise Problem(422, f'"{title}" could not be made with it: {error.message}.', "targets") from error
 
 
-def _uses(plate: Plate, name: str) -> bool:
-    """Whether a plate stands at a target of its table, and not at one that it brings itself."""
-    recipe = plate.standing().recipe
+def _uses(recipe: dict[str, Any], name: str) -> bool:
+    """Whether a recipe stands at a target of its table, and not at one that it brings itself."""
     return name not in recipe.get("table", {}).get("targets", {}) and _stands_at(recipe, name)
 
 
@@ -154,44 +181,76 @@ def _change_of_targets(before: dict[str, float], after: dict[str, float]) -> str
 def start_plate(table: Table, recipe: Recipe | None) -> tuple[Plate, Figure]:
     """A new plate. Without a recipe, one is suggested from the table's columns."""
     recipe = kept_files.stored(_own(table, recipe or suggest_recipe(data_of(table))))
-    figure = _figure(table, recipe)
+    figure, saved = _figure(table, recipe), saved_recipe(recipe)
     with transaction.atomic():
+        if not Table.objects.select_for_update().filter(pk=table.pk).exists():
+            raise Problem(404, f'"{table.name}" was removed meanwhile.', "table")
         plate = Plate.objects.create(table=table, at=0)
-        plate.record("Plate started", recipe=dump_recipe(recipe))
+        plate.record("Plate started", recipe=saved)
     return plate, figure
 
 
-def change_plate(plate_id: int, recipe: Recipe) -> tuple[Plate, Figure]:
+def saved_recipe(recipe: Recipe) -> dict[str, Any]:
+    """A recipe as it is kept. What would not be read back as the same is a bug, and not kept."""
+    plain = dump_recipe(recipe)
+    if load_recipe(json.dumps(plain)) != recipe:
+        raise RuntimeError("a recipe would not be read back as it is")
+    return plain
+
+
+def change_plate(plate_id: int, recipe: Recipe, seen: str | None = None) -> tuple[Plate, Figure]:
     """Save a recipe as the next version; what waited for redo is gone. A recipe that makes no figure changes nothing.
 
-    Raises TableError when the recipe does not fit the table, and Canceled when it is given up meanwhile.
+    The figure is made while others may change the plate; then it is saved if the version that was ``seen`` still stands, or, where
+    none is said, over whatever stands. Raises Overtaken for the former, TableError when the recipe does not fit the table, and
+    Canceled when it is given up meanwhile.
     """
+    plate = _plate(plate_id)
+    plate.check(seen, _THIS)
+    recipe = kept_files.stored(_own(plate.table, recipe))
+    with while_wanted(WANTED.begin(f"plate {plate_id}")):
+        figure, saved = _figure(plate.table, recipe), saved_recipe(recipe)
     with transaction.atomic():
-        plate = Plate.objects.select_for_update().get(pk=plate_id)
+        plate = _plate(plate_id)
+        plate.check(seen, _THIS)
         standing = load_recipe(plate.standing().recipe)
-        recipe = kept_files.stored(_own(plate.table, recipe))
-        with while_wanted(WANTED.begin(f"plate {plate_id}")):
-            figure = _figure(plate.table, recipe)
         if recipe != standing:
-            plate.record(name_change(standing, recipe), recipe=dump_recipe(recipe))
+            plate.record(name_change(standing, recipe), unseen=seen is None, recipe=saved)
     return plate, figure
 
 
-def step_plate(plate_id: int, steps: int) -> Plate:
+_THIS = "This plate"
+
+
+def _plate(plate_id: int) -> Plate:
+    """Raises Problem for one that is gone."""
+    plate = Plate.objects.select_related("table", "table__current").filter(pk=plate_id).first()
+    if plate is None:
+        raise Problem(404, "This plate was removed meanwhile.")
+    return plate
+
+
+def step_plate(plate_id: int, steps: int, seen: str | None = None) -> Plate:
     """Undo (-1) or redo (+1)."""
     with transaction.atomic():
-        plate = Plate.objects.select_for_update().get(pk=plate_id)
+        plate = _plate(plate_id)
+        plate.check(seen, _THIS)
         plate.step(steps)
     return plate
 
 
-def go_to(plate_id: int, number: int) -> Plate:
+def go_to(plate_id: int, number: int, seen: str | None = None) -> Plate:
     """Let a version of the plate's history stand; those after it wait for redo."""
     with transaction.atomic():
-        plate = Plate.objects.select_for_update().get(pk=plate_id)
+        plate = _plate(plate_id)
+        plate.check(seen, _THIS)
         plate.go_to(number)
     return plate
 
 
-def remove_plate(plate: Plate) -> None:
-    plate.delete()
+def remove_plate(plate_id: int, seen: str | None = None) -> None:
+    """Remove a plate with its history."""
+    with transaction.atomic():
+        plate = _plate(plate_id)
+        plate.check(seen, _THIS)
+        plate.delete()

@@ -14,7 +14,7 @@ from mottled_finch.core.scene import typeface
 
 from ..openapi import FontAnswer, PictureAnswer, ProblemAnswer, refers_to
 from ..refusal import Problem
-from ..tables.views import RawParser, length
+from ..requests import RawParser, length
 from . import kept_files
 from .models import KeptFile
 

@@ -12,6 +12,7 @@ class Plate(History, models.Model):
     """One figure. ``at`` is the number of the version that stands; later ones wait for redo."""
 
     table = models.ForeignKey(Table, on_delete=models.PROTECT, related_name="plates")
+    content = ("recipe",)
     at = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
     saved = models.DateTimeField(auto_now=True)
@@ -21,12 +22,13 @@ class Plate(History, models.Model):
 
 
 class Version(models.Model):
-    """A recipe as it once stood. ``change`` says what was done to get there."""
+    """A recipe as it once stood. ``change`` says what was done to get there, ``unseen`` that it was done without looking."""
 
     plate = models.ForeignKey(Plate, on_delete=models.CASCADE, related_name="versions")
     number = models.PositiveIntegerField()
     recipe = models.JSONField()
     change = models.CharField(max_length=200)
+    unseen = models.BooleanField(default=False)
     made = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -21,7 +21,7 @@ from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.facts import FACTS
 from mottled_finch.core.figure import Figure
 from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
-from mottled_finch.core.recipe import dump_recipe, load_recipe, load_table_part, merge_patch
+from mottled_finch.core.recipe import dump_recipe, load_recipe, load_table_part, load_text, merge_patch
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.scene.legend import bands_of
 from mottled_finch.core.statement import read_statement, write_statement
@@ -48,11 +48,12 @@ from ..openapi import (
     refers_to,
 )
 from ..refusal import Problem
+from ..requests import seen, sent, whole_number
+from ..showing import OVERTAKEN, SEEN, readable
 from ..tables.answers import table_answer
 from ..tables.mended import data_of
 from ..tables.models import Table
 from ..tables.records import WINDOW_MOST, shown
-from ..tables.views import body, whole_number
 from . import kept_files
 from .actions import (
     Behind,
@@ -70,7 +71,7 @@ from .actions import (
 from .models import Plate
 from .wanted import WANTED
 
-_CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer)}
+_CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer), 409: refers_to(ProblemAnswer), **OVERTAKEN}
 
 
 class Plates(APIView):
@@ -78,7 +79,7 @@ class Plates(APIView):
     def get(self, _request: Request) -> Response:
         """Every plate, the last saved first."""
         plates = Plate.objects.select_related("table").order_by("-saved", "-pk")
-        return Response([plate_answer(plate) for plate in plates])
+        return Response([readable(plate, plate_answer, broken_plate) for plate in plates])
 
     @extend_schema(
         operation_id="start_plate",
@@ -87,11 +88,9 @@ class Plates(APIView):
     )
     def post(self, request: Request) -> Response:
         """Start a plate on a table."""
-        if not isinstance(request.data, dict) or not isinstance(request.data.get("table"), int):
-            raise Problem(422, 'The plate needs a table; give its number as "table".', "table")
-        given = request.data.get("recipe")
-        table = get_object_or_404(Table, pk=request.data["table"])
-        plate, figure = start_plate(table, None if given is None else load_recipe(given))
+        given = sent(request, PlateStart, as_it_is=("recipe",))
+        table = get_object_or_404(Table.objects.exclude(current=None), pk=given.table)
+        plate, figure = start_plate(table, None if given.recipe is None else load_recipe(given.recipe))
         return Response(_both(plate, figure), status=201)
 
 
@@ -102,19 +101,21 @@ class OnePlate(APIView):
         plate = get_object_or_404(Plate, pk=pk)
         return Response(_both(plate, figure_of(plate)))
 
-    @extend_schema(responses={204: None}, operation_id="remove_plate")
-    def delete(self, _request: Request, pk: int) -> Response:
+    @extend_schema(parameters=[SEEN], responses={204: None, **OVERTAKEN}, operation_id="remove_plate")
+    def delete(self, request: Request, pk: int) -> Response:
         """Remove a plate with its history."""
-        remove_plate(get_object_or_404(Plate, pk=pk))
+        remove_plate(get_object_or_404(Plate, pk=pk).pk, seen(request))
         return Response(status=204)
 
 
 class PlateRecipe(APIView):
-    @extend_schema(operation_id="change_plate", request={"application/json": refers_to(Recipe)}, responses=_CHANGED)
+    @extend_schema(
+        operation_id="change_plate", parameters=[SEEN], request={"application/json": refers_to(Recipe)}, responses=_CHANGED
+    )
     def put(self, request: Request, pk: int) -> Response:
         """Save a recipe as the plate's next version."""
         get_object_or_404(Plate, pk=pk)
-        return Response(_both(*change_plate(pk, load_recipe(request.data))))
+        return Response(_both(*change_plate(pk, load_recipe(request.data), seen(request))))
 
     @extend_schema(operation_id="plate_recipe", responses={200: refers_to(Recipe)})
     def get(self, _request: Request, pk: int) -> Response:
@@ -124,17 +125,17 @@ class PlateRecipe(APIView):
 
 
 class Undo(APIView):
-    @extend_schema(operation_id="undo", request=None, responses={**_CHANGED, 409: refers_to(ProblemAnswer)})
-    def post(self, _request: Request, pk: int) -> Response:
+    @extend_schema(operation_id="undo", parameters=[SEEN], request=None, responses=_CHANGED)
+    def post(self, request: Request, pk: int) -> Response:
         """Take the last change back."""
-        return _stepped(pk, -1)
+        return _stepped(pk, -1, seen(request))
 
 
 class Redo(APIView):
-    @extend_schema(operation_id="redo", request=None, responses={**_CHANGED, 409: refers_to(ProblemAnswer)})
-    def post(self, _request: Request, pk: int) -> Response:
+    @extend_schema(operation_id="redo", parameters=[SEEN], request=None, responses=_CHANGED)
+    def post(self, request: Request, pk: int) -> Response:
         """Make the change again that was taken back."""
-        return _stepped(pk, 1)
+        return _stepped(pk, 1, seen(request))
 
 
 class HistoryOfPlate(APIView):
@@ -143,7 +144,7 @@ class HistoryOfPlate(APIView):
         """What was done to a plate, step by step, the first one first."""
         plate = get_object_or_404(Plate, pk=pk)
         steps = [
-            {"number": each.number, "change": each.change, "made": each.made.isoformat()}
+            {"number": each.number, "change": each.change, "made": each.made.isoformat(), "unseen": each.unseen}
             for each in plate.versions.defer("recipe").all()
         ]
         return Response({"at": plate.at, "steps": steps})
@@ -151,15 +152,13 @@ class HistoryOfPlate(APIView):
     @extend_schema(
         operation_id="go_to",
         request={"application/json": refers_to(StepStart)},
+        parameters=[SEEN],
         responses={**_CHANGED, 404: refers_to(ProblemAnswer)},
     )
     def post(self, request: Request, pk: int) -> Response:
         """Go to a step of the history, back or forth."""
         get_object_or_404(Plate, pk=pk)
-        number = body(request).get("number")
-        if not isinstance(number, int):
-            raise Problem(422, 'Say which step; give its number as "number".', "number")
-        plate = go_to(pk, number)
+        plate = go_to(pk, sent(request, StepStart).number, seen(request))
         return Response(_both(plate, figure_of(plate)))
 
 
@@ -247,7 +246,7 @@ class Statement(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """A statement about a table as the pivot it says, and as it is written in full."""
         columns = data_of(get_object_or_404(Table, pk=pk)).names
-        pivot = read_statement(str(body(request).get("text", "")), columns)
+        pivot = read_statement(load_text(sent(request, StatementStart, as_it_is=("text",)).text, "text"), columns)
         recipe = dump_recipe(Recipe(finch_recipe=1, pivot=pivot))
         return Response({"pivot": recipe["pivot"], "text": write_statement(pivot, columns)})
 
@@ -262,9 +261,8 @@ class TableMatrix(APIView):
         """Lay a pivot on a table, without a plate."""
         stored = get_object_or_404(Table, pk=pk)
         table = data_of(stored)
-        given = body(request)
-        pivot = load_recipe({"finch_recipe": 1, "pivot": given.get("pivot", {})}).pivot
-        asker = str(given.get("asker", ""))
+        given = sent(request, MatrixStart, as_it_is=("pivot",))
+        pivot, asker = load_recipe({"finch_recipe": 1, "pivot": given.pivot}).pivot, given.asker
         with while_wanted(WANTED.begin(f"matrix {asker}")) if asker else nullcontext():
             matrix = make_matrix(table, with_targets(pivot, stored.targets()))
         return Response(
@@ -286,14 +284,15 @@ class TableMatrix(APIView):
 class Targets(APIView):
     @extend_schema(
         operation_id="change_targets",
+        parameters=[SEEN],
         request={"application/json": refers_to(TargetList)},
-        responses={200: refers_to(TargetList), 409: refers_to(ProblemAnswer), 422: refers_to(ProblemAnswer)},
+        responses={200: refers_to(TargetList), 409: refers_to(ProblemAnswer), 422: refers_to(ProblemAnswer), **OVERTAKEN},
     )
     def put(self, request: Request, pk: int) -> Response:
         """Set the targets of a table, by name; every plate that stands at one follows."""
-        spec = load_table_part({"targets": body(request).get("targets", {})})
+        targets = load_table_part({"targets": sent(request, TargetList, as_it_is=("targets",)).targets}).targets
         get_object_or_404(Table, pk=pk)
-        return Response({"targets": change_targets(pk, spec.targets).targets()})
+        return Response({"targets": change_targets(pk, targets, seen(request)).targets()})
 
 
 class Export(APIView):
@@ -319,9 +318,9 @@ class Export(APIView):
         return HttpResponse(drawing.draw(figure_of(plate), zoom), content_type=drawing.media_type, headers=headers)
 
 
-def _stepped(pk: int, steps: int) -> Response:
+def _stepped(pk: int, steps: int, version: str | None) -> Response:
     get_object_or_404(Plate, pk=pk)
-    plate = step_plate(pk, steps)
+    plate = step_plate(pk, steps, version)
     return Response(_both(plate, figure_of(plate)))
 
 
@@ -345,11 +344,30 @@ def plate_answer(plate: Plate) -> dict[str, Any]:
         "table_name": plate.table.name,
         "title": plate_title(plate),
         # Changes whenever the figure may: with the recipe, the edition that stands, and the table's mends.
-        "revision": f"{standing.pk}-{plate.table.current_id}-{plate.table.at}",
+        "revision": f"{standing.pk}-{plate.table.current_id}-{plate.table.tag()}",
+        "version": plate.tag(),
         "saved": plate.saved.isoformat(),
         "recipe": dump_recipe(recipe),
         "statement": write_statement(recipe.pivot, [column["name"] for column in table_answer(plate.table)["columns"]]),
         **plate.steps(),
+        "problem": "",
+    }
+
+
+def broken_plate(plate: Plate, problem: str) -> dict[str, Any]:
+    """What is told of a plate that cannot be read: undo may still lead back to a version that can."""
+    return {
+        "id": plate.pk,
+        "table": plate.table_id,
+        "table_name": plate.table.name,
+        "title": "A plate that cannot be read",
+        "revision": "",
+        "version": plate.tag(),
+        "saved": plate.saved.isoformat(),
+        "recipe": {"finch_recipe": 1, "pivot": {}},
+        "statement": "",
+        **plate.steps(),
+        "problem": problem,
     }
 
 

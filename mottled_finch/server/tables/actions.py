@@ -1,16 +1,19 @@
 """What changes tables: one function an action, which holds the transaction and the history entry."""
 
+import hashlib
 import io
+import json
 from typing import Any, BinaryIO
 
 from django.db import transaction
 
 from mottled_finch.core.errors import IntakeError
 from mottled_finch.core.mends import apply_mends, mend_words
-from mottled_finch.core.recipe import TableSpec, dump_table_part
+from mottled_finch.core.recipe import TableSpec, dump_table_part, load_table_part
+from mottled_finch.core.recipe.table_spec import Mend
 
-from ..refusal import Problem
-from .imports import receive, remove
+from ..refusal import Overtaken, Problem
+from .imports import receive, refuse_what_does_not_fit, remove
 from .mended import spec_of
 from .models import Import, Table
 from .reading import carry_out
@@ -29,7 +32,7 @@ def import_table(source: BinaryIO, file_name: str) -> Table:
 
 def bring_in(given: Import) -> Table:
     """Carry an import out at once and give its table. Raises IntakeError, and leaves no import behind, when it fails."""
-    carry_out(given)
+    carry_out(given, Import.State.LOOKING)
     if given.state == Import.State.FAILED:
         remove(given)
         raise IntakeError(given.problem.removeprefix(f"{given.name}: "), path=given.name)
@@ -55,25 +58,40 @@ def remove_table(table: Table) -> None:
         EDITIONS.forget(edition)
 
 
-def change_mends(table_id: int, spec: TableSpec) -> Table:
+def change_mends(table_id: int, spec: TableSpec, seen: str | None = None) -> Table:
     """Save a list of mends as the next version; what waited for redo is gone.
 
     A mend that is new to the list and does not fit the table changes nothing and raises CoreError: one that stood there before
-    may have stopped fitting with a new edition, and stays until it is taken out.
+    may have stopped fitting with a new edition, and stays until it is taken out. Raises Overtaken where another version stands than
+    the one that was ``seen``; without one it is laid over whatever stands.
     """
-    with transaction.atomic():
-        table = Table.objects.select_for_update().get(pk=table_id)
-        before = spec_of(table.mends()).mends
+    while True:
+        table = Table.objects.select_related("current").get(pk=table_id)
+        table.check(seen, f"“{table.name}”")
+        edition, tag, before = table.edition(), table.tag(), spec_of(table.mends()).mends
         if spec.mends == before:
             return table
-        raw = EDITIONS.open(table.edition())
+        raw = EDITIONS.open(edition)
         for i, mend in enumerate(spec.mends):
             if mend not in before and not mend.off:
                 # Laid on together with those before it, a new mend must fit.
                 apply_mends(apply_mends(raw, spec.mends[:i], tolerant=True).table, (mend,), first=i)
-        mends = dump_table_part(TableSpec(mends=spec.mends)).get("mends", [])
-        table.record(_change(before, spec.mends), mends=mends, targets=table.targets())
-    return table
+        mends = saved_mends(spec.mends)
+        with transaction.atomic():
+            table = Table.objects.select_for_update().get(pk=table_id)
+            table.check(seen, f"“{table.name}”")
+            if table.tag() != tag or table.current_id != edition.pk:
+                continue  # others were quicker: what is laid over theirs is looked at again
+            table.record(_change(before, spec.mends), unseen=seen is None, mends=mends, targets=table.targets())
+        return table
+
+
+def saved_mends(mends: tuple[Mend, ...]) -> list[dict[str, Any]]:
+    """Mends as they are kept. What would not be read back as the same is a bug, and not kept."""
+    plain: list[dict[str, Any]] = dump_table_part(TableSpec(mends=mends)).get("mends", [])
+    if load_table_part(json.loads(json.dumps({"mends": plain}))).mends != mends:
+        raise RuntimeError("mends would not be read back as they are")
+    return plain
 
 
 def _change(before: tuple[Any, ...], after: tuple[Any, ...]) -> str:
@@ -90,10 +108,11 @@ def _change(before: tuple[Any, ...], after: tuple[Any, ...]) -> str:
     return f"Changed: {mend_words(added[0])}" if added else f"{len(gone)} mends taken out"
 
 
-def step_mends(table_id: int, steps: int) -> Table:
+def step_mends(table_id: int, steps: int, seen: str | None = None) -> Table:
     """Undo (-1) or redo (+1)."""
     with transaction.atomic():
         table = Table.objects.select_for_update().get(pk=table_id)
+        table.check(seen, f"“{table.name}”")
         table.step(steps)
     return table
 
@@ -103,28 +122,48 @@ def leave_finding(table_id: int, key: str, *, left: bool) -> Table:
     with transaction.atomic():
         table = Table.objects.select_for_update().get(pk=table_id)
         table.left = [each for each in table.left if each != key] + ([key] if left else [])
-        table.save()
+        table.save(update_fields=["left"])
     return table
 
 
-def return_to(table_id: int, number: int) -> Table:
-    """Let another edition stand, older or newer."""
-    with transaction.atomic():
-        table = Table.objects.select_for_update().get(pk=table_id)
+def return_to(table_id: int, number: int, seen: str | None = None, *, anyway: bool = False) -> Table:
+    """Let another edition stand, older or newer. ``seen`` is the number of the one that stood when this was decided.
+
+    Raises Problem for an edition of which no plate could be made, a mend not fitting it, unless it is wanted ``anyway``.
+    """
+    while True:
+        table = Table.objects.get(pk=table_id)
         edition = table.editions.filter(number=number, accepted=True).first()
         if edition is None:
             raise Problem(404, f'"{table.name}" has no edition {number}.')
-        table.current = edition
-        table.save()
-    return table
+        tag = table.tag()
+        if not anyway:
+            refuse_what_does_not_fit(table, EDITIONS.open(edition), table.mends(), f"edition {number}")
+        with transaction.atomic():
+            table = Table.objects.select_for_update().select_related("current").get(pk=table_id)
+            if seen is not None and seen != str(table.edition().number):
+                raise Overtaken(f"“{table.name}”", [f"edition {table.edition().number} stands"])
+            if table.tag() != tag:
+                continue
+            table.current = edition
+            table.save(update_fields=["current"])
+        return table
 
 
-def rename_table(table_id: int, name: str) -> Table:
-    name = name.strip()[:200]
+def name_tag(table: Table) -> str:
+    """What a name is told from others by."""
+    return hashlib.blake2b(table.name.encode("utf-8", "surrogatepass"), digest_size=8).hexdigest()
+
+
+def rename_table(table_id: int, name: str, seen: str | None = None) -> Table:
+    """Give a table another name. Raises Overtaken where it has another than the one that was seen."""
+    name = " ".join(name.split())[:200]
     if not name:
         raise Problem(422, "The table needs a name; type one.", "name")
     with transaction.atomic():
         table = Table.objects.select_for_update().get(pk=table_id)
+        if seen is not None and seen != name_tag(table):
+            raise Overtaken("The name", [f"it is called “{table.name}”"])
         table.name = name
-        table.save()
+        table.save(update_fields=["name"])
     return table

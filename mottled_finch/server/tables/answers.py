@@ -16,6 +16,7 @@ from mottled_finch.core.table import Column, shown_at, value_digests
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.wording import field_words
 
+from .actions import name_tag
 from .mended import findings, key_of, mended
 from .models import Edition, Import, Table
 from .progress import PROGRESS
@@ -40,6 +41,25 @@ def table_answer(table: Table) -> dict[str, Any]:
         "edition": edition.number,
         "read": edition.read.isoformat(),
         "columns": table.summary["columns"],
+        "version": table.tag(),
+        "name_version": name_tag(table),
+        "problem": "",
+    }
+
+
+def broken_table(table: Table, problem: str) -> dict[str, Any]:
+    """What is told of a table that cannot be read."""
+    edition = table.edition()
+    return {
+        "id": table.pk,
+        "name": table.name,
+        "records": edition.records,
+        "edition": edition.number,
+        "read": edition.read.isoformat(),
+        "columns": [],
+        "version": table.tag(),
+        "name_version": name_tag(table),
+        "problem": problem,
     }
 
 
@@ -133,7 +153,7 @@ def _changed(was: Column | None, column: Column) -> NDArray[np.int64]:
     return np.flatnonzero(value_digests(was) != value_digests(column))
 
 
-def import_answer(given: Import) -> dict[str, Any]:
+def import_answer(given: Import, comparison: dict[str, Any] | None = None) -> dict[str, Any]:
     records, phase = PROGRESS.of(given.pk)
     return {
         "id": given.pk,
@@ -146,7 +166,7 @@ def import_answer(given: Import) -> dict[str, Any]:
         "table": given.table_id,
         "table_name": given.table.name if given.table else None,
         "asked": given.asked,
-        "comparison": given.comparison or None,
+        "comparison": comparison or given.comparison or None,
         "edition": given.edition.number if given.edition else None,
     }
 

@@ -1,16 +1,16 @@
 """Files that are not editions yet: where they lie, and what is said when they cannot be read or written."""
 
 import contextlib
-import errno
 from collections.abc import Iterator
 from pathlib import Path
 from typing import BinaryIO
 
-from django.db import OperationalError
+from django.db import DatabaseError
 
 from mottled_finch.core.errors import IntakeError
 
 from .. import settings
+from ..problems import is_full
 from ..refusal import Problem
 from .models import Import
 
@@ -41,11 +41,7 @@ def told_when_full(name: str) -> Iterator[None]:
     full = "the disk is full, so nothing was kept; make room and give the file again"
     try:
         yield
-    except OSError as error:
-        if error.errno in (errno.ENOSPC, errno.EDQUOT):
-            raise IntakeError(full, path=name) from error
-        raise
-    except OperationalError as error:
-        if "full" in str(error):
+    except (OSError, DatabaseError) as error:
+        if is_full(error):
             raise IntakeError(full, path=name) from error
         raise

@@ -1,5 +1,7 @@
 """Files on their way in, over HTTP: given, looked at, read, compared, accepted."""
 
+from typing import Any
+
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
@@ -10,11 +12,11 @@ from rest_framework.views import APIView
 
 from ..openapi import AcceptStart, ImportAnswer, LookAnswer, ProblemAnswer, ReadingSpec, TableAnswer, refers_to
 from ..refusal import Problem
+from ..requests import RawParser, file_name, length, sent, whole_number
 from . import queue
 from .answers import import_answer, look_answer, table_answer
-from .imports import accept, cancel, enqueue, first_look, look, overrule, receive
+from .imports import accept, cancel, compared_with, enqueue, first_look, look, overrule, receive
 from .models import Import, Table
-from .views import RawParser, body, file_name, length
 
 _NAME = OpenApiParameter("name", str, required=True, description="The file's name")
 _REFUSED = {422: refers_to(ProblemAnswer), 409: refers_to(ProblemAnswer)}
@@ -39,9 +41,7 @@ class Imports(APIView):
     def post(self, request: Request) -> Response:
         """Give a file, which is the body of the request, and see how it would be read."""
         number = request.query_params.get("table")
-        if number is not None and not number.isdecimal():
-            raise Problem(422, f'"{number}" is not the number of a table.', "table")
-        table = get_object_or_404(Table, pk=int(number)) if number else None
+        table = get_object_or_404(Table.objects.exclude(current=None), pk=whole_number(number, "table")) if number else None
         # What the user has overruled for the table before holds for its next file, too.
         asked = table.edition().asked if table else {}
         given = receive(request._request, length(request), file_name(request), table, asked)
@@ -76,15 +76,14 @@ class ImportLook(APIView):
     def put(self, request: Request, pk: int) -> Response:
         """Say how the file is to be read; what is left out is found. A way in which it cannot be read changes nothing."""
         given = _import(pk)
-        return Response(look_answer(given, overrule(given, body(request))))
+        return Response(look_answer(given, overrule(given, _reading(request))))
 
 
 class StartImport(APIView):
     @extend_schema(operation_id="start_import", request=None, responses={200: refers_to(ImportAnswer), **_REFUSED})
     def post(self, _request: Request, pk: int) -> Response:
         """Put the file in the queue to be read."""
-        given = _import(pk)
-        enqueue(given)
+        given = enqueue(_import(pk))
         queue.wake()
         return Response(import_answer(given))
 
@@ -97,10 +96,26 @@ class AcceptImport(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """Let the compared edition stand. Plates follow."""
-        renames = body(request).get("renames", {})
-        if not isinstance(renames, dict) or not all(isinstance(each, str) for pair in renames.items() for each in pair):
-            raise Problem(422, "The mapping of columns is not a list of names by names.", "renames")
-        return Response(table_answer(accept(_import(pk), renames)))
+        given = sent(request, AcceptStart)
+        return Response(table_answer(accept(_import(pk), given.renames, anyway=given.anyway)))
+
+
+class MapImport(APIView):
+    @extend_schema(
+        operation_id="map_import",
+        request={"application/json": refers_to(AcceptStart)},
+        responses={200: refers_to(ImportAnswer), **_REFUSED},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """What would change if missing columns were mapped so; nothing is kept of it."""
+        given = _import(pk)
+        return Response(import_answer(given, compared_with(given, sent(request, AcceptStart).renames)))
+
+
+def _reading(request: Request) -> dict[str, Any]:
+    if not isinstance(request.data, dict):
+        raise Problem(422, "What was sent is not an object; see the API's description.")
+    return request.data
 
 
 def _import(pk: int) -> Import:

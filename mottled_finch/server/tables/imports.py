@@ -4,19 +4,24 @@ reading.py reads them, one at a time; progress.py tells how far it is.
 """
 
 from collections.abc import Callable
+from dataclasses import asdict, fields
 from typing import Any, BinaryIO, Protocol
 
 from django.db import transaction
 
-from mottled_finch.core.errors import CoreError, IntakeError
-from mottled_finch.core.intake import Look, look_at
+from mottled_finch.core.compare import compare
+from mottled_finch.core.errors import IntakeError
+from mottled_finch.core.intake import Look, Told, quiet
 from mottled_finch.core.mends import apply_mends
-from mottled_finch.core.recipe import TableSpec, dump_table_part, load_table_part
+from mottled_finch.core.recipe import ReadingSpec, TableSpec, dump_table_part, load_table_part
+from mottled_finch.core.table import Table as CoreTable
+from mottled_finch.core.wording import counted
 
 from .. import settings
 from ..refusal import Problem
-from .files import folder, opened, path_of, told_when_full
-from .mended import spec_of
+from ..work.worker import LOOKS, Worker, WorkFailed
+from .files import folder, path_of, told_when_full
+from .mended import mended, spec_of
 from .models import Edition, Import, Table
 from .progress import PROGRESS
 from .storage import EDITIONS, copy_source
@@ -78,69 +83,167 @@ def first_look(given: Import) -> Look:
 
 def look(given: Import) -> Look:
     """How the file would be read. Raises IntakeError when it cannot be."""
-    with opened(given) as source:
-        return look_at(source, given.name, load_table_part(given.asked))
+    return worked(LOOKS, "look", given, load_table_part(given.asked))
 
 
 def overrule(given: Import, asked: dict[str, Any]) -> Look:
     """Say how the file is to be read. A way in which it cannot be read changes nothing and raises IntakeError."""
-    _only_while(given, Import.State.LOOKING, Import.State.FAILED)
-    before, given.asked = given.asked, _checked(asked)
-    try:
-        found = look(given)
-    except CoreError:
-        given.asked = before
-        raise
-    given.state, given.problem = Import.State.LOOKING, ""
-    given.save()
+    _only_while(given, *_OPEN)
+    checked = _checked(asked)
+    found = look(Import(pk=given.pk, name=given.name, asked=checked))
+    with transaction.atomic():
+        now = standing(given, *_OPEN)
+        now.state, now.problem, now.asked = Import.State.LOOKING, "", checked
+        now.save()
+    given.refresh_from_db()
     return found
 
 
-def enqueue(given: Import) -> None:
-    _only_while(given, Import.State.LOOKING, Import.State.FAILED)
-    if not path_of(given).exists():
-        raise Problem(409, f"{given.name} is no longer here; give the file again.")
-    given.state, given.problem = Import.State.WAITING, ""
-    given.save()
+def enqueue(given: Import) -> Import:
+    """Let the file be read. Doing so again, while it waits or is read, changes nothing."""
+    with transaction.atomic():
+        now = standing(given, *_OPEN, Import.State.WAITING, Import.State.READING)
+        if now.state in _OPEN:
+            if not path_of(now).exists():
+                raise Problem(409, f"{now.name} is no longer here; give the file again.")
+            now.state, now.problem = Import.State.WAITING, ""
+            now.save()
+    return now
 
 
-def accept(given: Import, renames: dict[str, str]) -> Table:
-    """Let the compared edition stand. ``renames`` maps columns that are missing to new ones: recorded as mends, put first."""
+def accept(given: Import, renames: dict[str, str], *, anyway: bool = False) -> Table:
+    """Let the compared edition stand. ``renames`` maps columns that are missing to new ones: recorded as mends, put first.
+
+    Raises Problem for an edition of which no plate could be made, a mend not fitting it, unless it is wanted ``anyway``.
+    """
     _only_while(given, Import.State.COMPARED)
     assert given.table is not None and given.edition is not None
-    mends = [{"do": "rename", "field": new, "to": old} for old, new in renames.items()]
-    with transaction.atomic():
-        table = Table.objects.select_for_update().get(pk=given.table.pk)
-        if mends:
-            edition = given.edition
-            apply_mends(EDITIONS.open(edition), spec_of(mends).mends)  # what does not fit is refused
-            table.record(f"Columns of edition {edition.number} mapped", mends=[*mends, *table.mends()])
-        Edition.objects.filter(pk=given.edition.pk).update(accepted=True)
-        given.edition.refresh_from_db()
-        table.current = given.edition
-        table.save()
-        given.delete()
-    return table
+    mends = mapping_mends(renames)
+    raw = EDITIONS.open(given.edition)
+    apply_mends(raw, spec_of([{**mend, "mapped": False} for mend in mends]).mends)  # what does not fit is refused
+    while True:
+        table = Table.objects.get(pk=given.table.pk)
+        seen, all_mends = table.tag(), [*mends, *table.mends()]
+        if not anyway:
+            refuse_what_does_not_fit(table, raw, all_mends, f"edition {given.edition.number}")
+        with transaction.atomic():
+            now = standing(given, Import.State.COMPARED)
+            table = Table.objects.select_for_update().get(pk=given.table.pk)
+            if table.tag() != seen:
+                continue  # its mends were changed while these were laid on
+            if mends:
+                change = f"Columns of edition {given.edition.number} mapped"
+                table.record(change, mends=all_mends, targets=table.targets())
+            Edition.objects.filter(pk=given.edition.pk).update(accepted=True)
+            table.current = Edition.objects.get(pk=given.edition.pk)
+            table.save()
+            now.delete()
+        return table
+
+
+def compared_with(given: Import, renames: dict[str, str]) -> dict[str, Any]:
+    """What the compared edition would change if missing columns were mapped so."""
+    _only_while(given, Import.State.COMPARED)
+    assert given.table is not None and given.edition is not None
+    return comparison_of(given.table, EDITIONS.open(given.edition), mapping_mends(renames))
+
+
+def comparison_of(table: Table, data: CoreTable, first: list[dict[str, Any]]) -> dict[str, Any]:
+    """The edition that stands against a new one, both with the mends laid on, the new one with some more before them."""
+    after = apply_mends(data, spec_of([*first, *table.mends()]).mends, tolerant=True)
+    found = asdict(compare(mended(table.edition(), table.mends()).table, after.table))
+    found["problems"] = [{"words": step.words, "problem": step.problem} for step in after.steps if step.problem]
+    return found
+
+
+def mapping_mends(renames: dict[str, str]) -> list[dict[str, Any]]:
+    """Columns of an edition that are called as others were before: the mends that call them so again."""
+    return [{"do": "rename", "field": new, "to": old, "mapped": True} for old, new in renames.items()]
+
+
+def refuse_what_does_not_fit(table: Table, data: CoreTable, mends: list[dict[str, Any]], what: str) -> None:
+    """Raises Problem where a mend does not fit an edition, or plates need a column that it lacks, so that they could not be made."""
+    after = apply_mends(data, spec_of(mends).mends, tolerant=True)
+    wrong = [step for step in after.steps if step.problem]
+    if wrong:
+        more = f", and {counted(len(wrong) - 1, 'other mend')} neither" if len(wrong) > 1 else ""
+        raise Problem(
+            409,
+            f"“{wrong[0].words}” does not fit {what} ({wrong[0].problem}){more}, so no plate could be made from it; "
+            "map the column, switch the mend off, or let the edition stand anyway.",
+            "anyway",
+        )
+    known = set(after.table.names)
+    before = set(mended(table.edition(), table.mends()).table.names)
+    needed = [fields_of(plate.standing().recipe.get("pivot", {})) & before - known for plate in table.plates.all()]
+    lost = sorted(set().union(*needed))
+    if lost:
+        plates = counted(sum(map(bool, needed)), "plate")
+        raise Problem(
+            409,
+            f"{what} has no column “{lost[0]}”, without which {plates} cannot be made; map it, or let the edition stand anyway.",
+            "anyway",
+        )
+
+
+def fields_of(part: Any) -> set[str]:
+    """The columns that a pivot, or a part of it, as a recipe writes it, names."""
+    if isinstance(part, list):
+        return set().union(*map(fields_of, part))
+    if not isinstance(part, dict):
+        return set()
+    own = {part[key] for key in ("field", "of", "per") if isinstance(part.get(key), str)} | set(part.get("fields", ()))
+    return own.union(*(fields_of(each) for each in part.values()))
 
 
 def cancel(given: Import) -> None:
     """Leave a file out, whatever became of it. A reading that is under way is broken off, and removed by who reads."""
-    if given.state == Import.State.READING:
-        PROGRESS.cancel(given.pk)
-    else:
-        remove(given)
+    with transaction.atomic():
+        now = standing(given)
+        if now.state == Import.State.READING:
+            # Heard before what was read is kept, since that needs the database as well.
+            PROGRESS.cancel(now.pk)
+            return
+    remove(given)
+
+
+def standing(given: Import, *states: str) -> Import:
+    """The import as it is now, while nobody else can change it. To be called inside a transaction.
+
+    Raises Problem when it is gone, or in none of the states.
+    """
+    now = Import.objects.select_for_update().select_related("table", "edition").filter(pk=given.pk).first()
+    if now is None:
+        raise Problem(404, f"{given.name} was left out, or is in already.")
+    if states:
+        _only_while(now, *states)
+    return now
 
 
 def remove(given: Import) -> None:
     """Remove an import with its file, and with its edition unless that was accepted."""
     if given.pk is None:
         return
-    path_of(given).unlink(missing_ok=True)
     with transaction.atomic():
-        edition = given.edition
-        given.delete()
-        if edition is not None and not edition.accepted:
-            edition.delete()
+        now = Import.objects.select_for_update().filter(pk=given.pk).first()
+        if now is not None:
+            edition = now.edition
+            now.delete()
+            if edition is not None and not edition.accepted:
+                edition.delete()
+    path_of(given).unlink(missing_ok=True)
+
+
+def worked(worker: Worker, job: str, given: Import, asked: TableSpec, told: Told = quiet) -> Any:
+    """What a process of its own makes of the file. Raises IntakeError, naming the file, also where it ends that process."""
+    path = path_of(given)
+    if not path.exists():
+        raise Problem(409, f"{given.name} is no longer here; give the file again.")
+    reading = ReadingSpec(**{each.name: getattr(asked, each.name) for each in fields(ReadingSpec)})
+    try:
+        return worker.do(job, str(path), given.name, reading, told=told)
+    except WorkFailed as error:
+        raise IntakeError(f"the file cannot be read: {error}", path=given.name) from error
 
 
 def tidy_up() -> None:
@@ -166,9 +269,21 @@ def _checked(asked: dict[str, Any]) -> dict[str, Any]:
     return dump_table_part(TableSpec(**{**vars(spec), "mends": ()}))
 
 
+_OPEN = (Import.State.LOOKING, Import.State.FAILED)
+"""States in which it is still to be said how the file is to be read."""
+_IS = {
+    Import.State.LOOKING: "has not been read yet",
+    Import.State.WAITING: "is waiting to be read",
+    Import.State.READING: "is being read",
+    Import.State.COMPARED: "has been read and compared",
+    Import.State.DONE: "is in already",
+    Import.State.FAILED: "could not be read",
+}
+
+
 def _only_while(given: Import, *states: str) -> None:
     if given.state not in states:
-        raise Problem(409, f"{given.name} is {given.get_state_display().lower()}, so this cannot be done with it now.")
+        raise Problem(409, f"{given.name} {_IS[Import.State(given.state)]}, so this cannot be done with it now.")
 
 
 def _too_large(size: int, name: str) -> Problem:

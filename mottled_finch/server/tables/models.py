@@ -22,6 +22,7 @@ class Table(History, models.Model):
     summary = models.JSONField(default=dict)
 
     begins = 0  # without any mend
+    content = ("mends", "targets")
 
     def edition(self) -> "Edition":
         """The edition that stands."""
@@ -108,13 +109,16 @@ class Chunk(models.Model):
 
 
 class MendVersion(models.Model):
-    """A table's mends and targets as they once stood. ``change`` says what was done to get there."""
+    """A table's mends and targets as they once stood. ``change`` says what was done to get there, ``unseen`` that it was done
+    without looking at what stood before.
+    """
 
     table = models.ForeignKey(Table, on_delete=models.CASCADE, related_name="versions")
     number = models.PositiveIntegerField()
     mends = models.JSONField()
     targets = models.JSONField(default=dict)
     change = models.CharField(max_length=200)
+    unseen = models.BooleanField(default=False)
     made = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -24,6 +24,9 @@ class Progress:
     def cancel(self, pk: int) -> None:
         self._canceled.add(pk)
 
+    def is_canceled(self, pk: int) -> bool:
+        return pk in self._canceled
+
     def forget(self, pk: int) -> None:
         self._records.pop(pk, None)
         self._canceled.discard(pk)

@@ -3,20 +3,16 @@
 import threading
 from dataclasses import asdict
 from pathlib import PurePath
-from typing import Any
 
 from django.db import transaction
 
-from mottled_finch.core.compare import compare
 from mottled_finch.core.errors import CoreError
-from mottled_finch.core.intake import read_file
-from mottled_finch.core.mends import apply_mends
 from mottled_finch.core.recipe import load_table_part
-from mottled_finch.core.table import Table as CoreTable
 
+from ..work.worker import READS
 from .files import opened, path_of, told_when_full
-from .imports import remove
-from .mended import key_of, mended, spec_of
+from .imports import comparison_of, remove, worked
+from .mended import key_of
 from .models import Edition, Import, Table
 from .progress import PROGRESS, Canceled
 from .storage import packed_source, store_columns, store_source
@@ -26,17 +22,17 @@ WORKING = threading.Lock()
 """One file is read at a time: two large ones at once would need the memory of both."""
 
 
-def carry_out(given: Import) -> Import:
+def carry_out(given: Import, claimed_from: str = Import.State.WAITING) -> Import:
     """Read the file and keep it, as a new table or as the next edition to be compared. All of it is there afterwards, or nothing.
 
-    A failure is told in the import's ``problem``; a cancel removes the import.
+    A failure is told in the import's ``problem``; a cancel removes the import. ``claimed_from`` is the state it is taken up in.
     """
     number = given.pk  # a removed import no longer knows its own
     with WORKING:
-        # It may have been left out while it waited; then there is nothing to do.
-        if not Import.objects.filter(pk=number).update(state=Import.State.READING):
+        # It may have been left out, or taken up by others, while it waited; then there is nothing to do.
+        if not Import.objects.filter(pk=number, state=claimed_from).update(state=Import.State.READING):
             return given
-        given.state = Import.State.READING
+        given.refresh_from_db()  # how it is to be read may have been changed, too
         try:
             with told_when_full(given.name):
                 _read_and_store(given)
@@ -58,15 +54,18 @@ def _read_and_store(given: Import) -> None:
     def told(records: int, phase: str = "records", /) -> None:
         PROGRESS.tell(given.pk, records, phase)
 
-    asked = load_table_part(given.asked)
+    data, found = worked(READS, "read", given, load_table_part(given.asked), told)
+    told(data.records, "keeping")
     with opened(given) as source:
-        data, found = read_file(source, given.name, asked, told)
-        told(data.records, "keeping")
         pieces = packed_source(source)
     told(data.records, "keeping")
-    comparison = _compared(given.table, data) if given.table else {}
+    comparison = comparison_of(given.table, data, []) if given.table else {}
     summary = {} if given.table else summary_of(data)  # worked out here, so that no request has to wait for it
     with transaction.atomic():
+        now = Import.objects.select_for_update().filter(pk=given.pk).first()
+        told(data.records, "keeping")  # the last moment at which a cancel is heard: from here on nobody else changes anything
+        if now is None:
+            raise Canceled  # left out with its table
         table = given.table or Table.objects.create(name=_table_name(given.name))
         edition = Edition.objects.create(
             table=table,
@@ -81,9 +80,6 @@ def _read_and_store(given: Import) -> None:
         )
         store_columns(edition, data)
         store_source(edition, pieces)
-        told(data.records, "keeping")  # the last moment at which a cancel is heard
-        if not Import.objects.filter(pk=given.pk).exists():
-            raise Canceled
         given.comparison = comparison
         given.state = Import.State.COMPARED if given.table else Import.State.DONE
         if given.table is None:
@@ -95,18 +91,16 @@ def _read_and_store(given: Import) -> None:
     path_of(given).unlink(missing_ok=True)
 
 
-def _compared(table: Table, data: CoreTable) -> dict[str, Any]:
-    """The edition that stands against the new one, both with the mends laid on."""
-    after = apply_mends(data, spec_of(table.mends()).mends, tolerant=True)
-    found = asdict(compare(mended(table.edition(), table.mends()).table, after.table))
-    found["problems"] = [{"words": step.words, "problem": step.problem} for step in after.steps if step.problem]
-    return found
-
-
 def _fail(given: Import, problem: str) -> None:
-    given.refresh_from_db()
+    with transaction.atomic():
+        now = Import.objects.select_for_update().filter(pk=given.pk).first()
+        canceled = PROGRESS.is_canceled(given.pk)
+        if now is not None and not canceled:  # the file stays, so that it can be read in another way
+            now.state, now.problem, now.edition = Import.State.FAILED, problem, None
+            now.save()
+    if canceled:
+        remove(given)
     given.state, given.problem, given.edition = Import.State.FAILED, problem, None
-    given.save()  # the file stays, so that it can be read in another way
 
 
 def _table_name(file_name: str) -> str:

@@ -21,4 +21,5 @@ urlpatterns = [
     path("imports/<int:pk>/look", import_views.ImportLook.as_view()),
     path("imports/<int:pk>/start", import_views.StartImport.as_view()),
     path("imports/<int:pk>/accept", import_views.AcceptImport.as_view()),
+    path("imports/<int:pk>/map", import_views.MapImport.as_view()),
 ]

@@ -1,7 +1,5 @@
 """Tables and their editions and mends over HTTP. Files on their way in are in import_views.py."""
 
-from typing import Any
-
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
@@ -25,14 +23,17 @@ from ..openapi import (
     NameStart,
     ProblemAnswer,
     RecordsAnswer,
+    StandStart,
     TableAnswer,
     TrialAnswer,
     WorkbenchAnswer,
     refers_to,
 )
 from ..refusal import Problem
+from ..requests import RawParser, file_name, length, seen, sent, whole_number
+from ..showing import OVERTAKEN, SEEN, readable
 from .actions import bring_in, change_mends, leave_finding, remove_table, rename_table, return_to, step_mends
-from .answers import findings_answer, look_answer, open_edition, table_answer, trial_answer, workbench_answer
+from .answers import broken_table, findings_answer, look_answer, open_edition, table_answer, trial_answer, workbench_answer
 from .corrections import correct_value
 from .imports import first_look, receive, reread
 from .mended import data_of, mended
@@ -44,30 +45,6 @@ _NAME = OpenApiParameter("name", str, required=True, description="The file's nam
 _REFUSED = {422: refers_to(ProblemAnswer)}
 
 
-class RawParser(BaseParser):
-    """Leaves the body alone, so that a file can be taken in piece by piece."""
-
-    media_type = "*/*"
-
-    def parse(self, stream: Any, media_type: str | None = None, parser_context: Any = None) -> Any:  # noqa: ARG002
-        return stream
-
-
-def file_name(request: Request) -> str:
-    return request.query_params.get("name", "").strip()[:255] or "table.csv"
-
-
-def length(request: Request) -> int:
-    return int(request.META.get("CONTENT_LENGTH") or 0)
-
-
-def body(request: Request) -> dict[str, Any]:
-    """The JSON object that was sent. Raises Problem for anything else."""
-    if not isinstance(request.data, dict):
-        raise Problem(422, "What was sent is not an object; see the API's description.")
-    return request.data
-
-
 class Tables(APIView):
     def get_parsers(self) -> list[BaseParser]:
         return [RawParser()]
@@ -76,7 +53,7 @@ class Tables(APIView):
     def get(self, _request: Request) -> Response:
         """Every table, the newest first."""
         tables = Table.objects.select_related("current").exclude(current=None).order_by("-created", "-pk")
-        return Response([table_answer(table) for table in tables])
+        return Response([readable(table, table_answer, broken_table) for table in tables])
 
     @extend_schema(
         operation_id="import_table",
@@ -99,11 +76,13 @@ class OneTable(APIView):
     @extend_schema(
         operation_id="rename_table",
         request={"application/json": refers_to(NameStart)},
-        responses={200: refers_to(TableAnswer), **_REFUSED},
+        parameters=[SEEN],
+        responses={200: refers_to(TableAnswer), **_REFUSED, **OVERTAKEN},
     )
     def put(self, request: Request, pk: int) -> Response:
         """Give a table another name."""
-        return Response(table_answer(rename_table(_table(pk).pk, str(body(request).get("name", "")))))
+        name = sent(request, NameStart).name
+        return Response(table_answer(rename_table(_table(pk).pk, name, seen(request))))
 
     @extend_schema(responses={204: None, 409: refers_to(ProblemAnswer)}, operation_id="remove_table")
     def delete(self, _request: Request, pk: int) -> Response:
@@ -123,12 +102,13 @@ class Mends(APIView):
     @extend_schema(
         operation_id="change_mends",
         request={"application/json": refers_to(MendList)},
-        responses={200: refers_to(WorkbenchAnswer), **_REFUSED},
+        parameters=[SEEN],
+        responses={200: refers_to(WorkbenchAnswer), **_REFUSED, **OVERTAKEN},
     )
     def put(self, request: Request, pk: int) -> Response:
         """Save the whole list of mends. One that is new and does not fit changes nothing."""
-        spec = load_table_part({"mends": body(request).get("mends", [])})
-        return Response(workbench_answer(change_mends(_table(pk).pk, spec)))
+        spec = load_table_part({"mends": sent(request, MendList, as_it_is=("mends",)).mends})
+        return Response(workbench_answer(change_mends(_table(pk).pk, spec, seen(request))))
 
 
 class TryMend(APIView):
@@ -140,30 +120,36 @@ class TryMend(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """What a mend would do, without laying it on."""
         table = _table(pk)
-        spec: TableSpec = load_table_part({"mends": [body(request).get("mend")]})
+        trial = sent(request, MendTrial, as_it_is=("mend",))
+        spec: TableSpec = load_table_part({"mends": [trial.mend]})
         mends = table.mends()
-        at = request.data.get("at")
-        place = at if isinstance(at, int) and 0 <= at <= len(mends) else len(mends)
+        place = len(mends) if trial.at is None else min(max(trial.at, 0), len(mends))
         before = mended(table.edition(), mends[:place]).table
         return Response(trial_answer(before, spec.mends[0], place))
 
 
 class UndoMends(APIView):
     @extend_schema(
-        operation_id="undo_mends", request=None, responses={200: refers_to(WorkbenchAnswer), 409: refers_to(ProblemAnswer)}
+        operation_id="undo_mends",
+        request=None,
+        parameters=[SEEN],
+        responses={200: refers_to(WorkbenchAnswer), 409: refers_to(ProblemAnswer), **OVERTAKEN},
     )
-    def post(self, _request: Request, pk: int) -> Response:
+    def post(self, request: Request, pk: int) -> Response:
         """Take the last change of the mends back."""
-        return Response(workbench_answer(step_mends(_table(pk).pk, -1)))
+        return Response(workbench_answer(step_mends(_table(pk).pk, -1, seen(request))))
 
 
 class RedoMends(APIView):
     @extend_schema(
-        operation_id="redo_mends", request=None, responses={200: refers_to(WorkbenchAnswer), 409: refers_to(ProblemAnswer)}
+        operation_id="redo_mends",
+        request=None,
+        parameters=[SEEN],
+        responses={200: refers_to(WorkbenchAnswer), 409: refers_to(ProblemAnswer), **OVERTAKEN},
     )
-    def post(self, _request: Request, pk: int) -> Response:
+    def post(self, request: Request, pk: int) -> Response:
         """Make the change of the mends again that was taken back."""
-        return Response(workbench_answer(step_mends(_table(pk).pk, 1)))
+        return Response(workbench_answer(step_mends(_table(pk).pk, 1, seen(request))))
 
 
 class Found(APIView):
@@ -179,10 +165,8 @@ class Found(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """Leave a finding as it is, or take that back."""
-        given = body(request)
-        return Response(
-            findings_answer(leave_finding(_table(pk).pk, str(given.get("key", "")), left=given.get("left", True) is True))
-        )
+        given = sent(request, LeaveStart)
+        return Response(findings_answer(leave_finding(_table(pk).pk, given.key, left=given.left)))
 
 
 class Records(APIView):
@@ -221,20 +205,21 @@ class Correct(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """Put one value right, as a mend that finds the record again in later editions."""
-        given = body(request)
-        if not isinstance(given.get("record"), int):
-            raise Problem(422, "The record has no number; give it, counted from 1.", "record")
-        changed = correct_value(_table(pk), str(given.get("field", "")), given["record"], str(given.get("to", "")))
-        return Response(workbench_answer(changed))
+        given = sent(request, CorrectStart)
+        return Response(workbench_answer(correct_value(_table(pk), given.field, given.record, given.to, given.was)))
 
 
 class Stand(APIView):
     @extend_schema(
-        operation_id="return_to_edition", request=None, responses={200: refers_to(WorkbenchAnswer), 404: refers_to(ProblemAnswer)}
+        operation_id="return_to_edition",
+        request={"application/json": refers_to(StandStart)},
+        parameters=[SEEN],
+        responses={200: refers_to(WorkbenchAnswer), 404: refers_to(ProblemAnswer), 409: refers_to(ProblemAnswer), **OVERTAKEN},
     )
-    def post(self, _request: Request, pk: int, number: int) -> Response:
-        """Let another edition stand, older or newer. Plates follow."""
-        return Response(workbench_answer(return_to(_table(pk).pk, number)))
+    def post(self, request: Request, pk: int, number: int) -> Response:
+        """Let another edition stand, older or newer. Plates follow. One that a mend does not fit is refused, unless ``anyway``."""
+        anyway = sent(request, StandStart).anyway
+        return Response(workbench_answer(return_to(_table(pk).pk, number, seen(request), anyway=anyway)))
 
 
 class Reread(APIView):
@@ -273,10 +258,3 @@ class Members(APIView):
 
 def _table(pk: int) -> Table:
     return get_object_or_404(Table.objects.select_related("current").exclude(current=None), pk=pk)
-
-
-def whole_number(text: str, path: str) -> int:
-    """Raises Problem for anything else."""
-    if not text.isdecimal():
-        raise Problem(422, f'"{text}" is not a whole number.', path)
-    return int(text)

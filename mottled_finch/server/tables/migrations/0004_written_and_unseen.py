@@ -1,4 +1,4 @@
-"""What stood in the file is kept beside the values that were read from it."""
+"""What stood in the file is kept beside the values read from it, and whether a change was made without looking."""
 
 from django.db import migrations, models
 
@@ -8,4 +8,5 @@ class Migration(migrations.Migration):
 
     operations = [
         migrations.AddField(model_name="storedcolumn", name="written", field=models.BinaryField(default=b"")),
+        migrations.AddField(model_name="mendversion", name="unseen", field=models.BooleanField(default=False)),
     ]

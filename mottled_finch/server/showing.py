@@ -1,0 +1,34 @@
+"""What lists and descriptions share: one broken thing does not hide the others, and versions that were seen are named alike."""
+
+import logging
+from collections.abc import Callable
+from typing import Any, TypeVar
+
+from drf_spectacular.utils import OpenApiParameter
+
+from mottled_finch.core.errors import CoreError
+
+from .openapi import ProblemAnswer, refers_to
+from .refusal import Problem
+
+T = TypeVar("T")
+log = logging.getLogger("django.request")
+
+SEEN = OpenApiParameter(
+    "If-Match",
+    str,
+    OpenApiParameter.HEADER,
+    description="The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands.",
+)
+OVERTAKEN = {412: refers_to(ProblemAnswer)}
+
+
+def readable(thing: T, answer: Callable[[T], dict[str, Any]], broken: Callable[[T, str], dict[str, Any]]) -> dict[str, Any]:
+    """What is told of one thing of a list; of one that cannot be read, what is left of it and why."""
+    try:
+        return answer(thing)
+    except (CoreError, Problem) as error:
+        return broken(thing, str(error))
+    except Exception:
+        log.exception("%s cannot be read", thing)
+        return broken(thing, "This cannot be read any more; the log of Mottled Finch says more.")

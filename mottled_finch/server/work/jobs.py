@@ -1,0 +1,24 @@
+"""What processes of their own do, by name. ``JOBS`` is the table that a new one is entered in."""
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+from mottled_finch.core.intake import Told, look_at, read_file
+from mottled_finch.core.recipe import ReadingSpec
+
+
+def look(_told: Told, path: str, name: str, asked: ReadingSpec) -> Any:
+    """How a file would be read."""
+    with Path(path).open("rb") as source:
+        return look_at(source, name, asked)
+
+
+def read(told: Told, path: str, name: str, asked: ReadingSpec) -> Any:
+    """A file as a table, and how it was read."""
+    with Path(path).open("rb") as source:
+        return read_file(source, name, asked, told)
+
+
+JOBS: dict[str, Callable[..., Any]] = {"look": look, "read": read}
+"""Each is given ``told``, which hears how far it is, and then what it was asked with."""

@@ -1,0 +1,99 @@
+"""What goes between processes: plain data. One line of JSON says how it hangs together, and arrays follow as the bytes they are.
+
+Nothing but the classes of one table can come of it, so a process that a file got hold of can still only send data.
+"""
+
+import json
+import struct
+from collections.abc import Callable
+from dataclasses import fields, is_dataclass
+from enum import Enum
+from typing import Any, BinaryIO
+
+import numpy as np
+from numpy.typing import NDArray
+
+from mottled_finch.core.intake import Look, Part
+from mottled_finch.core.recipe import ReadingSpec
+from mottled_finch.core.table import Column, Kind, Misfits, Table, Written
+
+CLASSES: dict[str, type] = {each.__name__: each for each in (Table, Column, Misfits, Written, Look, Part, ReadingSpec)}
+"""All that a parcel may hold beside texts, numbers, lists and arrays."""
+_KINDS = "?biufM"
+_HEAD = struct.Struct("<Q")
+_PIECE = 1 << 20
+
+
+def send(out: BinaryIO, content: Any) -> None:
+    """Write a parcel."""
+    arrays: list[NDArray[Any]] = []
+    plain = json.dumps(_plain(content, arrays)).encode()
+    out.write(_HEAD.pack(len(plain)) + plain)
+    for array in arrays:
+        view = memoryview(array.reshape(-1).view(np.uint8))
+        for start in range(0, len(view), _PIECE):
+            out.write(view[start : start + _PIECE])
+    out.flush()
+
+
+def receive(source: BinaryIO) -> Any:
+    """The next parcel. Raises EOFError when none comes any more, and ValueError for what is none."""
+    (length,) = _HEAD.unpack(_exactly(source, _HEAD.size))
+    return _made(json.loads(_exactly(source, length)), source)
+
+
+def _plain(value: Any, arrays: list[NDArray[Any]]) -> Any:
+    if is_dataclass(value) and not isinstance(value, type):
+        held = {each.name: _plain(getattr(value, each.name), arrays) for each in fields(value)}
+        return {"class": type(value).__name__, "held": held}
+    if isinstance(value, np.ndarray):
+        if value.dtype == object:
+            return {"texts": value.tolist()}
+        arrays.append(np.ascontiguousarray(value))
+        return {"array": value.dtype.str, "length": len(value)}
+    if isinstance(value, Enum):
+        return value.value
+    if isinstance(value, tuple | list):
+        return {"list": [_plain(each, arrays) for each in value]}
+    if isinstance(value, dict):
+        return {"names": {name: _plain(each, arrays) for name, each in value.items()}}
+    return value
+
+
+def _made(plain: Any, source: BinaryIO) -> Any:
+    """Arrays are met in the order in which they were written."""
+    if not isinstance(plain, dict):
+        return plain
+    if "class" in plain:
+        held = {name: _made(each, source) for name, each in plain["held"].items()}
+        if plain["class"] == "Column":
+            held["kind"] = Kind(held["kind"])
+        return CLASSES[plain["class"]](**held)
+    if "array" in plain:
+        kind = np.dtype(plain["array"])
+        if kind.kind not in _KINDS and kind.kind != "U":
+            raise ValueError(kind)
+        array = np.empty(int(plain["length"]), dtype=kind)
+        _fill(source, memoryview(array.view(np.uint8)).cast("B") if len(array) else memoryview(b""))
+        return array
+    if "texts" in plain:
+        return np.array(plain["texts"], dtype=object)
+    if "names" in plain:
+        return {name: _made(each, source) for name, each in plain["names"].items()}
+    return tuple(_made(each, source) for each in plain["list"])
+
+
+def _exactly(source: BinaryIO, length: int) -> bytes:
+    found = bytearray(length)
+    _fill(source, memoryview(found))
+    return bytes(found)
+
+
+def _fill(source: BinaryIO, view: memoryview) -> None:
+    read_into: Callable[[memoryview], int] = source.readinto  # type: ignore[attr-defined]
+    done = 0
+    while done < len(view):
+        count = read_into(view[done : done + _PIECE])
+        if not count:
+            raise EOFError
+        done += count
