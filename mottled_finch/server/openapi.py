@@ -685,4 +685,37 @@ def with_core_schemas(result: dict[str, Any], generator: Any, request: Any, publ
     """A hook of the description's generator: adds the shapes that are referred to."""
     components = result.setdefault("components", {}).setdefault("schemas", {})
     components.update(schemas_of(_SHAPES, PREFIX))
+    for path, operations in result.get("paths", {}).items():
+        for operation in operations.values():
+            _describe_refusals(path, operation)
     return result
+
+
+def _describe_refusals(path: str, operation: dict[str, Any]) -> None:
+    """Every refusal is problem JSON; which there are beyond those an operation names follows from what it is sent."""
+    responses = operation["responses"]
+    refusals = [400, 403]
+    if "{" in path:
+        refusals.append(404)
+    if "application/json" in operation.get("requestBody", {}).get("content", {}):
+        refusals += [413, 415, 422]
+    if operation.get("requestBody") or "{" not in path:
+        refusals.append(503)
+    for status in refusals:
+        responses.setdefault(str(status), {})
+    for status, response in responses.items():
+        if int(status) >= 400:
+            response["content"] = {PROBLEM: {"schema": refers_to(ProblemAnswer)}}
+            response.setdefault("description", PHRASES.get(int(status), ""))
+
+
+PROBLEM = "application/problem+json"
+PHRASES = {
+    400: "Not understood",
+    403: "Asked for by a page of another site",
+    404: "Not there, or no longer",
+    413: "Too large",
+    415: "Not in a form that is read",
+    422: "Not what is expected here",
+    503: "Too much is being worked on",
+}

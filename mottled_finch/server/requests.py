@@ -5,11 +5,14 @@ import json
 import re
 from typing import Any, TypeVar
 
+from django.core.exceptions import RequestDataTooBig
+from django.utils.http import parse_header_parameters
 from rest_framework.parsers import BaseParser
 from rest_framework.request import Request
 
 from mottled_finch.core.recipe import load_object
 
+from . import settings
 from .refusal import Problem
 
 T = TypeVar("T")
@@ -23,9 +26,13 @@ class StrictJson(BaseParser):
     media_type = "application/json"
 
     def parse(self, stream: Any, media_type: str | None = None, parser_context: Any = None) -> Any:  # noqa: ARG002
-        charset = (parser_context or {}).get("encoding") or "utf-8"
+        charset = parse_header_parameters(media_type or "")[1].get("charset", "utf-8")
+        most = settings.DATA_UPLOAD_MAX_MEMORY_SIZE
+        sent = stream.read(most + 1)
+        if len(sent) > most:
+            raise RequestDataTooBig
         try:
-            text = codecs.lookup(charset).decode(stream.read())[0]
+            text = codecs.lookup(charset).decode(sent)[0]
             if not isinstance(text, str):
                 raise LookupError
             found = json.loads(text, parse_constant=_refuse)

@@ -1,12 +1,13 @@
 """Starting the server: the data folder, the database, the demo data, the listener."""
 
+import fcntl
 import os
 import socket
 import sys
 import tempfile
 import threading
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, TextIO
 
 if TYPE_CHECKING:
     from .tables.models import Table
@@ -14,8 +15,17 @@ if TYPE_CHECKING:
 HOST = "127.0.0.1"
 
 
+THREADS = 24
+"""Of which long requests take 16 at most (guard.py)."""
+CONNECTIONS = 900
+IDLE_SECONDS = 20
+"""After which a connection without a request under way is closed."""
+
+
 def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> None:
-    """Serve from a data folder until interrupted. Exits with a sentence when the port is taken."""
+    """Serve from a data folder until interrupted. Exits with a sentence when the port or the folder is taken."""
+    lock = hold(data, port)
+    _check_port(port)
     prepare(data)
     if demo:
         load_demo(large=large)
@@ -27,6 +37,7 @@ def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> 
     from . import settings
     from .tables import queue
     from .tables.imports import tidy_up
+    from .work.worker import DRAWS, LOOKS, READS
 
     tidy_up()
     try:
@@ -35,16 +46,61 @@ def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> 
             get_wsgi_application(),
             host=HOST,
             port=port,
-            threads=6,
+            threads=THREADS,
+            connection_limit=CONNECTIONS,
+            channel_timeout=IDLE_SECONDS,
+            cleanup_interval=5,
+            asyncore_use_poll=True,
             max_request_body_size=4 * settings.UPLOAD_BYTES_MOST,
             outbuf_overflow=32 * 1024**2,  # a large figure is answered from memory
         )
-    except (OSError, socket.error):  # noqa: UP024
-        sys.exit(f"finch: port {port} on {HOST} is taken; choose another with --port")
+    except OSError:
+        sys.exit(_TAKEN.format(port=port, host=HOST))
+    for worker in (LOOKS, READS, DRAWS):
+        worker.warm()
     threading.Thread(target=warm_up, name="warm-up", daemon=True).start()
     print(f"Mottled Finch is at http://{HOST}:{port}/ (Ctrl+C ends it)", flush=True)
     queue.start()
-    server.run()
+    try:
+        server.run()
+    finally:
+        lock.close()
+
+
+_TAKEN = "finch: port {port} on {host} is taken; choose another with --port"
+
+
+def _check_port(port: int) -> None:
+    """Before anything is changed in the data folder."""
+    with socket.socket() as tried:
+        tried.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            tried.bind((HOST, port))
+        except OSError:
+            sys.exit(_TAKEN.format(port=port, host=HOST))
+
+
+def hold(data: Path, port: int) -> TextIO:
+    """Take the data folder for this process, as long as the file that is given stays open. Nobody else may read what lies in it.
+
+    Exits with a sentence where another process has it.
+    """
+    os.umask(0o077)
+    data.mkdir(parents=True, exist_ok=True)
+    data.chmod(0o700)
+    for path in data.rglob("*"):
+        path.chmod(0o700 if path.is_dir() else 0o600)
+    lock = (data / "lock").open("a+", encoding="utf-8")
+    try:
+        fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except OSError:
+        lock.seek(0)
+        holder = lock.read().strip() or "another process"
+        sys.exit(f"finch: {data} is in use by {holder}; end that one, or choose another folder with --data")
+    lock.truncate(0)
+    lock.write(f"the Mottled Finch at http://{HOST}:{port}/, process {os.getpid()}")
+    lock.flush()
+    return lock
 
 
 def prepare(data: Path) -> None:

@@ -24,9 +24,10 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
-    "mottled_finch.server.guard.SameSiteWrites",
+    "mottled_finch.server.guard.SameSite",
     "mottled_finch.server.guard.ContentPolicy",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "mottled_finch.server.guard.FewAtATime",
 ]
 DATABASES = {
     "default": {

@@ -363,8 +363,8 @@ def test_a_mend_that_does_not_fit_is_never_left_out_of_a_figure_in_silence(clien
     refused = client.post(f"/api/imports/{done['id']}/accept", {"renames": {}}, format="json")
     assert (refused.status_code, refused.json()["path"]) == (409, "anyway")
     assert refused.json()["detail"] == (
-        '“departed: blanks filled from above” does not fit edition 2 (no column "departed"; choose from pier, left, minutes), so no '
-        "plate could be made from it; map the column, switch the mend off, or let the edition stand anyway."
+        '“departed: blanks filled from above” does not fit edition 2 (no column "departed"; choose from pier, left, minutes), so '
+        "no plate could be made from it; map the column, switch the mend off, or let the edition stand anyway."
     )
     client.post(f"/api/imports/{done['id']}/accept", {"renames": {}, "anyway": True}, format="json")
     told = client.get(f"/api/plates/{plate}").json()["detail"]

@@ -39,6 +39,7 @@ def _read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told, most: int
             if most is not None and done >= most:
                 break
         whole = pa.Table.from_batches(batches, reader.schema)
+        whole.validate(full=True)  # what is read of a damaged one would end the process
     except (pa.ArrowException, OSError) as error:
         raise IntakeError("the Arrow file is broken or cut short; export it again", path=name, received=str(error)) from error
     table = table_of(whole, name)

@@ -9,7 +9,7 @@ import pyarrow.compute as pc
 from ..errors import IntakeError
 from ..table import Column, Kind, Table
 from .kinds import column_from_arrow, column_from_moments
-from .names import check_names
+from .names import check_names, short_name
 
 RECORDS_MOST = 100_000_000
 
@@ -28,7 +28,7 @@ def table_of(arrow: pa.Table, name: str) -> Table:
     """Structs are flattened to "a.b". Raises IntakeError for names that are blank or repeated."""
     while any(pa.types.is_struct(field.type) for field in arrow.schema):
         arrow = arrow.flatten()
-    names = [field.strip() for field in arrow.column_names]
+    names = [short_name(field.strip()) for field in arrow.column_names]
     check_names(names, name)
     check_size(len(names), arrow.num_rows, name)
     return Table(tuple(_column(field, arrow.column(i)) for i, field in enumerate(names)))

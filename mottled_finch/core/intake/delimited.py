@@ -25,7 +25,7 @@ from .encodings import TITLES, as_utf8, guess_code_page, guess_encoding, utf8_un
 from .kinds import BLANK_TEXTS, Habits, column_from_arrow, column_from_moments, plain_kind
 from .look import LOOK_RECORDS, READABLE, Look, Part
 from .moments import Dates, date_order
-from .names import check_names, check_width
+from .names import check_names, check_width, short_name
 from .numbers import decimal_of
 from .sniff import DELIMITERS, Dialect, cut, sniff
 from .source import COLUMNS, Forbidden, Told, Watched, opened, quiet
@@ -153,6 +153,7 @@ def _first_rows(words: str, asked: ReadingSpec, name: str, *, goes_on: bool) -> 
     except csv.Error as error:
         raise IntakeError(f"the first lines cannot be cut ({error}); check their quotation marks", path=name) from error
     rows = rows[:-1] if goes_on or len(rows) > LOOK_RECORDS else rows  # the last one may go on
+    dialect = replace(dialect, names=tuple(map(short_name, dialect.names)))
     width = len(dialect.names)
     check_width(width, name)
     # Where every line ends in a delimiter, the last column has neither a name nor a value.

@@ -9,7 +9,7 @@ from ..errors import IntakeError, did_you_mean
 from ..recipe.table_spec import ReadingSpec
 from ..table import Table
 from .look import LOOK_RECORDS, Look, Part
-from .names import check_names
+from .names import check_names, short_name
 from .source import COLUMNS, Told, opened, quiet
 from .values import column_from_values
 
@@ -77,6 +77,8 @@ def _lists(text: str, name: str, told: Told) -> tuple[dict[str, list[Record]], s
         ) from error
     except RecursionError as error:
         raise IntakeError("the JSON is nested too deeply to hold records", path=name) from error
+    except ValueError as error:
+        raise IntakeError("a number has thousands of digits; put it in quotation marks", path=name) from error
     found = dict(_search(whole, (), 0))
     if not found and isinstance(whole, dict) and whole:
         return {LINES: [whole]}, "JSON, one record a line"
@@ -127,7 +129,7 @@ def _flat(record: Record, before: str = "", depth: int = 0) -> Record:
     """Nested objects by their keys joined with points; lists as they would be written."""
     flat: Record = {}
     for key, value in record.items():
-        name = f"{before}{key}".strip()
+        name = short_name(f"{before}{key}".strip())
         if isinstance(value, dict) and depth < DEPTH_MOST:
             flat.update(_flat(value, f"{name}.", depth + 1))
         elif isinstance(value, dict | list):

@@ -20,6 +20,14 @@ def check_names(names: Sequence[str], name: str) -> None:
         seen[field] = position
 
 
+NAME_MOST = 200
+
+
+def short_name(name: str) -> str:
+    """A name as it stands, or the beginning of one too long to be shown anywhere."""
+    return name if len(name) <= NAME_MOST else f"{name[: NAME_MOST - 1]}…"
+
+
 def check_width(columns: int, name: str) -> None:
     if columns > MAX_COLUMNS:
         raise IntakeError(

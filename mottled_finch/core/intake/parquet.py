@@ -19,7 +19,9 @@ def look(source: BinaryIO, name: str, asked: ReadingSpec) -> Look:
     try:
         file = _open(source, name)
         for batch in file.iter_batches(LOOK_RECORDS):
-            return _look(pa.Table.from_batches([batch]), name, asked)
+            first = pa.Table.from_batches([batch])
+            first.validate(full=True)
+            return _look(first, name, asked)
     except (pa.ArrowException, OSError) as error:
         raise _broken(name, error) from error
     raise IntakeError("the file has no records; export it again with its records", path=name)
@@ -35,6 +37,7 @@ def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[T
             done += batch.num_rows
             told(done)
         whole = pa.Table.from_batches(batches, file.schema_arrow)
+        whole.validate(full=True)
     except (pa.ArrowException, OSError) as error:
         raise _broken(name, error) from error
     return table_of(whole, name), _look(whole.slice(0, LOOK_RECORDS), name, asked)

@@ -11,6 +11,9 @@ GZIP = b"\x1f\x8b"
 UNPACKED_BYTES_MOST = 4 << 30
 """The most text that is unpacked from a packed file: a small one can hold any number of blanks."""
 
+BURSTS, RATIO_MOST = 64 << 20, 400
+"""From so many bytes on, text that was packed more tightly than so many to one is no text of records."""
+
 COLUMNS = "columns"
 """What is told in the second half of a reading: all records are there, and the kinds of the columns are being decided."""
 
@@ -89,6 +92,12 @@ class Unpacked(Rewindable):
             raise IntakeError("the packed file is cut short; fetch or send it again", path=self._name) from error
         except (OSError, zlib.error) as error:
             raise IntakeError("the packed file is broken; fetch or send it again", path=self._name) from error
+        packed = max(1, self._source.tell())
+        if self._file.tell() > BURSTS and self._file.tell() > RATIO_MOST * packed:
+            raise IntakeError(
+                f"the packed file grows to more than {RATIO_MOST} times its size, as no text of records does; it is not unpacked",
+                path=self._name,
+            )
         if self._file.tell() > self._most:
             raise IntakeError(
                 f"the packed file holds more than {self._most / 1024**3:,.0f} GB of text, more than is unpacked; "

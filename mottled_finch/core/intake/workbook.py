@@ -2,7 +2,9 @@
 
 import datetime as dt
 import io
+import re
 import zipfile
+import zlib
 from collections.abc import Iterator
 from dataclasses import replace
 from typing import Any, BinaryIO
@@ -14,7 +16,7 @@ from ..recipe.check import RANGE
 from ..recipe.table_spec import ReadingSpec
 from ..table import Table
 from .look import LOOK_RECORDS, Look, Part
-from .names import check_names, check_width
+from .names import check_names, check_width, short_name
 from .source import Told
 from .values import column_from_values, text_of
 
@@ -50,12 +52,26 @@ def _look(
     source.seek(0)
     try:
         book = calamine.CalamineWorkbook.from_filelike(io.BytesIO(source.read()))
+        _check_extents(source, name)
         chosen = _chosen(book, asked, name)
         sheet = book.get_sheet_by_name(chosen)
     except calamine.PasswordError as error:
         raise IntakeError("the workbook is locked with a password; take the password off and save it again", path=name) from error
-    except (calamine.CalamineError, calamine.XmlError, calamine.ZipError) as error:
+    except (
+        calamine.CalamineError,
+        calamine.XmlError,
+        calamine.ZipError,
+        zipfile.BadZipFile,
+        zlib.error,
+        EOFError,
+        OSError,
+    ) as error:
         raise IntakeError("the workbook is broken or cut short; open and save it again", path=name, received=str(error)) from error
+    except BaseException as error:
+        # The reader gives up on some broken parts in a way of its own, which is no Exception.
+        if type(error).__name__ != "PanicException":
+            raise
+        raise IntakeError("the workbook is broken or cut short; open and save it again", path=name) from error
     check_width(sheet.width, name)
     if sheet.width * sheet.height > CELLS_MOST:
         raise IntakeError(
@@ -72,7 +88,7 @@ def _look(
         raise IntakeError(
             f"{what}; choose another sheet or range" if len(book.sheet_names) > 1 else f"{what}; choose another file", path=name
         )
-    names, records = _without_empty(names, records)
+    names, records = _without_empty(list(map(short_name, names)), records)
     check_names(names, name)
     shown = [
         column_from_values(field, values) for field, values in zip(names, zip(*records[:LOOK_RECORDS], strict=True), strict=True)
@@ -114,8 +130,43 @@ def _check_package(source: BinaryIO, name: str) -> None:
                 raise IntakeError("this is a zip file, but no workbook; unpack it and choose the table inside", path=name)
             if "META-INF/manifest.xml" in names and b"encryption-data" in package.read("META-INF/manifest.xml"):
                 raise IntakeError("the workbook is locked with a password; take the password off and save it again", path=name)
-    except (zipfile.BadZipFile, OSError, EOFError) as error:
+    except (zipfile.BadZipFile, zlib.error, NotImplementedError, RuntimeError, OSError, EOFError) as error:
         raise IntakeError("the workbook is broken or cut short; open and save it again", path=name) from error
+
+
+_CELL = re.compile(rb'<(?:\w+:)?c [^>]*?r="([A-Z]{1,3})(\d{1,7})"')
+_TAIL = 200
+
+
+def _check_extents(source: BinaryIO, name: str) -> None:
+    """Refuses a sheet that reaches too far, before room is made for all of it: two cells far apart take as much as a full sheet."""
+    source.seek(0)
+    with zipfile.ZipFile(source) as package:
+        for part in package.namelist():
+            if not re.match(r"xl/worksheets/[^/]+\.xml$", part):
+                continue
+            right, bottom = _extent(package, part)
+            if right * bottom > CELLS_MOST and right > 1:
+                raise IntakeError(
+                    f"a sheet reaches to row {bottom:,} and column {right:,}, more than the {CELLS_MOST:,} cells that are read; "
+                    "delete what stands far off, or save it as CSV",
+                    path=name,
+                )
+
+
+def _extent(package: zipfile.ZipFile, part: str) -> tuple[int, int]:
+    """The last column and row of a sheet that have a cell, counted from 1."""
+    right = bottom = 0
+    rest = b""
+    with package.open(part) as content:
+        while piece := content.read(1 << 20):
+            text = rest + piece
+            found = _CELL.findall(text)
+            if found:
+                right = max(right, *(_column(letters.decode()) + 1 for letters in {letters for letters, _ in found}))
+                bottom = max(bottom, int(found[-1][1]))
+            rest = text[-_TAIL:]
+    return right, bottom
 
 
 def _chosen(book: Any, asked: ReadingSpec, name: str) -> str:

@@ -93,6 +93,22 @@ def _house(regular: str, bold: str) -> Typeface:
     return Typeface(family, contents=named)
 
 
+def _try_out(content: bytes) -> None:
+    """Raises whatever the shaper raises for a font that can be opened and not be drawn."""
+    face = hb.Face(hb.Blob(content))
+    if not 16 <= face.upem <= 16_384 or not face.glyph_count:
+        raise TTLibError("no size")
+    buffer = hb.Buffer()
+    buffer.add_str("Handgloves 0123456789")
+    buffer.guess_segment_properties()
+    hb.shape(hb.Font(face), buffer)
+    if not sum(position.x_advance for position in buffer.glyph_positions):
+        raise TTLibError("no width")
+    wanted = hb.SubsetInput()
+    wanted.unicode_set.add(ord("a"))
+    TTFont(io.BytesIO(hb.subset(face, wanted).blob.data)).save(io.BytesIO())
+
+
 def font_content(address: str, path: str) -> bytes:
     """The font file of a data address. Raises RecipeError."""
     found = _ADDRESS.match(address)
@@ -129,6 +145,7 @@ def renamed(content: bytes, family: str, weight: int, path: str) -> bytes:
         font.flavor = None
         out = io.BytesIO()
         font.save(out)
+        _try_out(out.getvalue())
     except Exception as error:  # the reader of fonts raises whatever a broken table leads it to
         raise RecipeError("this is not a font that can be read; give a TTF, OTF or WOFF", path=path) from error
     return out.getvalue()

@@ -10,7 +10,8 @@ from numpy.typing import NDArray
 from .table import Table
 from .texts import texts_at
 
-_FORMULA_STARTS = ("=", "+", "-", "@", "\t", "\r")
+_FORMULA_STARTS = ("=", "+", "-", "@", "\t", "\r", "\n", "＝", "＋", "－", "＠")
+"""Full-width signs, too, which workbooks in East Asian settings take for the same."""
 _AT_A_TIME = 20_000
 
 

@@ -16,7 +16,7 @@ from mottled_finch.core.cautions import Caution, cautions_of
 from mottled_finch.core.color.losses import losses_of
 from mottled_finch.core.color.scale import Scale
 from mottled_finch.core.contents import Beside
-from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.draw import DRAWINGS, Drawing
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.facts import FACTS
 from mottled_finch.core.figure import Figure
@@ -54,6 +54,7 @@ from ..tables.answers import table_answer
 from ..tables.mended import data_of
 from ..tables.models import Table
 from ..tables.records import WINDOW_MOST, shown
+from ..work.worker import DRAWS, WorkFailed
 from . import kept_files
 from .actions import (
     Behind,
@@ -315,7 +316,18 @@ class Export(APIView):
         plate = get_object_or_404(Plate, pk=pk)
         drawing = DRAWINGS[ending]
         headers = {"Cache-Control": "no-cache"} if "view" in request.query_params else _as_file(plate, ending)
-        return HttpResponse(drawing.draw(figure_of(plate), zoom), content_type=drawing.media_type, headers=headers)
+        return HttpResponse(_drawn(drawing, figure_of(plate), zoom), content_type=drawing.media_type, headers=headers)
+
+
+def _drawn(drawing: Drawing, figure: Figure, zoom: float) -> bytes:
+    """The file, made by a process of its own where that takes long. Raises Problem where it ends there."""
+    if drawing.order is None:
+        return drawing.draw(figure, zoom)
+    order = drawing.order(figure, zoom)
+    try:
+        return bytes(DRAWS.do("render", order))
+    except WorkFailed as error:
+        raise Problem(422, f"The {drawing.title.lower()} cannot be made: {error}.") from error
 
 
 def _stepped(pk: int, steps: int, version: str | None) -> Response:

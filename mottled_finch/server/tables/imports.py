@@ -162,7 +162,7 @@ def mapping_mends(renames: dict[str, str]) -> list[dict[str, Any]]:
 
 
 def refuse_what_does_not_fit(table: Table, data: CoreTable, mends: list[dict[str, Any]], what: str) -> None:
-    """Raises Problem where a mend does not fit an edition, or plates need a column that it lacks, so that they could not be made."""
+    """Raises Problem where a mend does not fit an edition, or plates need a column that it lacks: they could not be made."""
     after = apply_mends(data, spec_of(mends).mends, tolerant=True)
     wrong = [step for step in after.steps if step.problem]
     if wrong:

@@ -4,6 +4,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
+from mottled_finch.core.draw.render import Order, rendered
 from mottled_finch.core.intake import Told, look_at, read_file
 from mottled_finch.core.recipe import ReadingSpec
 
@@ -20,5 +21,10 @@ def read(told: Told, path: str, name: str, asked: ReadingSpec) -> Any:
         return read_file(source, name, asked, told)
 
 
-JOBS: dict[str, Callable[..., Any]] = {"look": look, "read": read}
+def render(_told: Told, order: Order) -> Any:
+    """A picture or page of a figure."""
+    return rendered(order)
+
+
+JOBS: dict[str, Callable[..., Any]] = {"look": look, "read": read, "render": render}
 """Each is given ``told``, which hears how far it is, and then what it was asked with."""

@@ -13,11 +13,12 @@ from typing import Any, BinaryIO
 import numpy as np
 from numpy.typing import NDArray
 
+from mottled_finch.core.draw.render import Order
 from mottled_finch.core.intake import Look, Part
 from mottled_finch.core.recipe import ReadingSpec
 from mottled_finch.core.table import Column, Kind, Misfits, Table, Written
 
-CLASSES: dict[str, type] = {each.__name__: each for each in (Table, Column, Misfits, Written, Look, Part, ReadingSpec)}
+CLASSES: dict[str, type] = {each.__name__: each for each in (Table, Column, Misfits, Written, Look, Part, ReadingSpec, Order)}
 """All that a parcel may hold beside texts, numbers, lists and arrays."""
 _KINDS = "?biufM"
 _HEAD = struct.Struct("<Q")
@@ -51,6 +52,9 @@ def _plain(value: Any, arrays: list[NDArray[Any]]) -> Any:
             return {"texts": value.tolist()}
         arrays.append(np.ascontiguousarray(value))
         return {"array": value.dtype.str, "length": len(value)}
+    if isinstance(value, bytes):
+        arrays.append(np.frombuffer(value, dtype=np.uint8))
+        return {"bytes": len(value)}
     if isinstance(value, Enum):
         return value.value
     if isinstance(value, tuple | list):
@@ -76,6 +80,8 @@ def _made(plain: Any, source: BinaryIO) -> Any:
         array = np.empty(int(plain["length"]), dtype=kind)
         _fill(source, memoryview(array.view(np.uint8)).cast("B") if len(array) else memoryview(b""))
         return array
+    if "bytes" in plain:
+        return _exactly(source, int(plain["bytes"]))
     if "texts" in plain:
         return np.array(plain["texts"], dtype=object)
     if "names" in plain:

@@ -126,12 +126,12 @@ class Worker:
             return f"it takes longer than the {self.seconds / 60:,.0f} minutes that are waited; leave out what you do not need"
         if code in (-signal.SIGKILL, -signal.SIGABRT):
             return self._too_much()
-        return "it is damaged in a way that ends whoever reads it; export it again"
+        return "it is damaged in a way that ends whoever works on it; give another one"
 
     def _too_much(self) -> str:
         return (
             f"it takes more memory than the {self.memory / 1024**3:,.0f} GB, half of this machine's, that one file may; leave out "
-            "columns or records you do not need"
+            "what you do not need"
         )
 
     def end(self) -> None:
@@ -148,5 +148,7 @@ class Worker:
 
 LOOKS = Worker(seconds=60)
 """Looks at files that were just given: seconds of work at most."""
+DRAWS = Worker(seconds=300)
+"""Makes pictures and pages."""
 READS = Worker(seconds=3600)
 """Reads whole files, one at a time: two large ones at once would need the memory of both."""

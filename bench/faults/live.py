@@ -1,0 +1,97 @@
+"""A server process with a data folder of its own, asked over HTTP as a shell would, and ended as a power cut would."""
+
+import http.client
+import json
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+from dataclasses import dataclass, field
+from pathlib import Path
+from typing import Any
+
+ROOT = Path(__file__).parents[2]
+
+
+@dataclass
+class Answer:
+    """What came back; status 0 where nothing did."""
+
+    status: int
+    body: Any = None
+    headers: dict[str, str] = field(default_factory=dict)
+
+
+class Live:
+    """A server in front of a folder."""
+
+    def __init__(self, folder: Path) -> None:
+        self.folder = folder
+        self.longest = 0.0
+        self.start()
+
+    def start(self) -> None:
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            self.port = free.getsockname()[1]
+        words = [sys.executable, "-m", "mottled_finch.cli", "serve", "--port", str(self.port), "--data", str(self.folder)]
+        environment = {**os.environ, "PYTHONPATH": str(ROOT)}
+        environment.pop("FINCH_DATA", None)
+        self.process = subprocess.Popen(words, env=environment, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True)
+        assert self.process.stdout is not None
+        line = self.process.stdout.readline()
+        if f":{self.port}/" not in line:
+            assert self.process.stderr is not None
+            raise RuntimeError(f"the server did not start: {line} {self.process.stderr.read()}")
+        self.process.stderr = None
+
+    @property
+    def lives(self) -> bool:
+        return self.process.poll() is None
+
+    def kill(self) -> None:
+        self.process.send_signal(signal.SIGKILL)
+        self.process.wait()
+
+    def end(self) -> None:
+        self.process.terminate()
+        self.process.wait(20)
+
+    def ask(self, method: str, path: str, body: Any = None, timeout: float = 120, **headers: str) -> Answer:
+        """The answer; ``body`` is sent as it is when it is bytes, else as JSON."""
+        start = time.perf_counter()
+        connection = http.client.HTTPConnection("127.0.0.1", self.port, timeout=timeout)
+        try:
+            content = body if isinstance(body, bytes) or body is None else json.dumps(body).encode()
+            kind = "application/octet-stream" if isinstance(body, bytes) else "application/json"
+            named = {name.replace("_", "-"): value for name, value in headers.items()}
+            connection.request(method, path, content, {"Content-Type": kind, **named})
+            answer = connection.getresponse()
+            raw = answer.read()
+            is_json = "json" in (answer.getheader("Content-Type") or "")
+            found = Answer(answer.status, json.loads(raw) if is_json and raw else raw, dict(answer.getheaders()))
+        except (OSError, http.client.HTTPException):
+            found = Answer(0)
+        finally:
+            connection.close()
+        self.longest = max(self.longest, time.perf_counter() - start)
+        return found
+
+
+@dataclass(frozen=True, kw_only=True)
+class Fault:
+    """How often something was tried, how much was lost by it, how often the server ended, and the longest answer in seconds."""
+
+    name: str
+    tried: int
+    lost: int
+    ended: int
+    longest: float
+    what: tuple[str, ...] = ()
+    """The first of what went wrong, in words."""
+
+    def line(self) -> str:
+        told = {"name": self.name, "tried": self.tried, "lost": self.lost, "ended": self.ended, "longest": round(self.longest, 3)}
+        return json.dumps({**told, **({"what": list(self.what[:5])} if self.what else {})})

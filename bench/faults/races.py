@@ -1,0 +1,150 @@
+"""Every pair of changes that a table, an import and a plate know, asked for at the same time.
+
+Whatever comes first, nothing breaks, nothing is lost in silence, and all that is left can be opened: of two changes that name the
+same version as seen, at most one is acknowledged.
+"""
+
+import tempfile
+from collections.abc import Callable
+from itertools import combinations_with_replacement
+from pathlib import Path
+from threading import Barrier, Thread
+from time import monotonic, sleep
+
+from .live import Answer, Fault, Live
+
+_FIRST = b"pier,minutes\neast,4\nwest,8\neast,1\n"
+_NEXT = b"dock,minutes\neast,4\nnorth,9\nwest,2\n"
+_RECIPE = {"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "minutes"}}}
+
+
+class Stand:
+    """A table with a plate, and a next edition of it that is given, or compared already."""
+
+    def __init__(self, live: Live, *, compared: bool) -> None:
+        self.live = live
+        self.table = live.ask("POST", "/api/tables?name=a.csv", _FIRST).body["id"]
+        self.plate = live.ask("POST", "/api/plates", {"table": self.table, "recipe": _RECIPE}).body["plate"]["id"]
+        self.change("one")
+        live.ask("PUT", f"/api/tables/{self.table}/mends", {"mends": [{"do": "tidy", "field": "pier", "case": "upper"}]})
+        self.given = live.ask("POST", f"/api/imports?name=b.csv&table={self.table}", _NEXT).body["file"]["id"]
+        if compared:
+            live.ask("POST", f"/api/imports/{self.given}/start")
+            until = monotonic() + 30
+            while live.ask("GET", f"/api/imports/{self.given}").body.get("state") != "compared" and monotonic() < until:
+                sleep(0.02)
+        self.plate_seen = live.ask("GET", f"/api/plates/{self.plate}").body["plate"]["version"]
+        self.table_seen = live.ask("GET", f"/api/tables/{self.table}").body["version"]
+
+    def change(self, title: str, seen: str | None = None) -> Answer:
+        headers = {} if seen is None else {"If_Match": f'"{seen}"'}
+        return self.live.ask("PUT", f"/api/plates/{self.plate}/recipe", {**_RECIPE, "words": {"title": title}}, **headers)
+
+    def of_plate(self, method: str, what: str, body: object = None) -> Answer:
+        return self.live.ask(method, f"/api/plates/{self.plate}{what}", body, If_Match=f'"{self.plate_seen}"')
+
+    def of_table(self, method: str, what: str, body: object = None) -> Answer:
+        return self.live.ask(method, f"/api/tables/{self.table}{what}", body, If_Match=f'"{self.table_seen}"')
+
+    def of_import(self, method: str, what: str, body: object = None) -> Answer:
+        return self.live.ask(method, f"/api/imports/{self.given}{what}", body)
+
+
+Change = Callable[[Stand, str], Answer]
+PLATE: dict[str, Change] = {
+    "change": lambda stand, mark: stand.change(mark, stand.plate_seen),
+    "undo": lambda stand, _: stand.of_plate("POST", "/undo"),
+    "go to": lambda stand, _: stand.of_plate("POST", "/history", {"number": 1}),
+    "remove plate": lambda stand, _: stand.of_plate("DELETE", ""),
+}
+"""Those that name the plate's version: of two of them, one at most is done."""
+TABLE: dict[str, Change] = {
+    "mends": lambda stand, mark: stand.of_table(
+        "PUT", "/mends", {"mends": [{"do": "merge", "field": "pier", "from": [mark], "into": "x"}]}
+    ),
+    "targets": lambda stand, mark: stand.of_table("PUT", "/targets", {"targets": {mark: 5}}),
+    "undo mends": lambda stand, _: stand.of_table("POST", "/undo"),
+}
+"""The same of the table's."""
+OTHERS: dict[str, Change] = {
+    "correct": lambda stand, mark: stand.live.ask(
+        "POST", f"/api/tables/{stand.table}/correct", {"field": "minutes", "record": 1 + (mark == "b"), "to": "77"}
+    ),
+    "rename": lambda stand, mark: stand.live.ask("PUT", f"/api/tables/{stand.table}", {"name": mark}),
+    "new plate": lambda stand, _: stand.live.ask("POST", "/api/plates", {"table": stand.table, "recipe": _RECIPE}),
+    "remove table": lambda stand, _: stand.live.ask("DELETE", f"/api/tables/{stand.table}"),
+    "overrule": lambda stand, _: stand.of_import("PUT", "/look", {"header": 1}),
+    "start": lambda stand, _: stand.of_import("POST", "/start"),
+    "accept": lambda stand, _: stand.of_import("POST", "/accept", {"renames": {"pier": "dock"}}),
+    "leave out": lambda stand, _: stand.of_import("DELETE", ""),
+    "return": lambda stand, _: stand.live.ask("POST", f"/api/tables/{stand.table}/editions/1/stand", {}),
+}
+CHANGES = {**PLATE, **TABLE, **OTHERS}
+PAIRS = list(combinations_with_replacement(CHANGES, 2))
+
+
+def races(times: int) -> Fault:
+    """Race every pair so many times, with the next edition compared and not."""
+    wrong: list[str] = []
+    ended = 0
+    with tempfile.TemporaryDirectory(prefix="finch-faults-") as folder:
+        live = Live(Path(folder))
+        try:
+            for turn in range(times):
+                for one, other in PAIRS:
+                    stand = Stand(live, compared=turn % 2 == 0)
+                    wrong += [f"{one} and {other}: {each}" for each in _raced(stand, one, other)]
+                    if not live.lives:
+                        ended += 1
+                        live.start()
+        finally:
+            live.end()
+        tried = times * len(PAIRS)
+        return Fault(name="faults_races", tried=tried, lost=len(wrong), ended=ended, longest=live.longest, what=tuple(wrong))
+
+
+def _raced(stand: Stand, one: str, other: str) -> list[str]:
+    answers: dict[str, Answer] = {}
+    ready = Barrier(2)
+
+    def do(name: str, mark: str) -> None:
+        ready.wait()
+        answers[mark] = CHANGES[name](stand, mark)
+
+    threads = [Thread(target=do, args=(name, mark)) for name, mark in ((one, "a"), (other, "b"))]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    statuses = [answers["a"].status, answers["b"].status]
+    wrong = [f"{status} {answers[mark].body}" for mark, status in zip("ab", statuses, strict=True) if status >= 500 or status == 0]
+    for group in (PLATE, TABLE):
+        if one in group and other in group and all(status < 300 for status in statuses):
+            wrong.append("both were done, though both had seen the same version")
+    return wrong + _what_is_left(stand, {one: statuses[0]} | ({other: statuses[1]} if one != other else {}))
+
+
+def _what_is_left(stand: Stand, done: dict[str, int]) -> list[str]:
+    """What cannot be opened any more, or was acknowledged and is not there; then everything is removed."""
+    live, wrong = stand.live, []
+    until = monotonic() + 30
+    while any(each["state"] in ("waiting", "reading") for each in live.ask("GET", "/api/imports").body) and monotonic() < until:
+        sleep(0.02)
+    removed = done.get("remove table", 0) == 204
+    table = live.ask("GET", f"/api/tables/{stand.table}")
+    if table.status != (404 if removed else 200):
+        wrong.append(f"the table answers {table.status}")
+    for plate in live.ask("GET", "/api/plates").body:
+        if plate["table"] == stand.table:
+            opened = live.ask("GET", f"/api/plates/{plate['id']}")
+            if opened.status != 200:
+                wrong.append(f"plate {plate['id']} answers {opened.status} {opened.body.get('detail', '')}")
+            live.ask("DELETE", f"/api/plates/{plate['id']}")
+    if done.get("accept") == 200 and not removed:
+        editions = [each["number"] for each in live.ask("GET", f"/api/tables/{stand.table}/workbench").body["editions"]]
+        if 2 not in editions:
+            wrong.append("the accepted edition is gone")
+    for each in live.ask("GET", "/api/imports").body:
+        live.ask("DELETE", f"/api/imports/{each['id']}")
+    live.ask("DELETE", f"/api/tables/{stand.table}")
+    return wrong

@@ -1,0 +1,20 @@
+"""The short forms of what `./finch bench faults` does: damaged files, kills, and every pair of changes at the same time."""
+
+from bench.faults.files import damaged_files
+from bench.faults.kills import kills
+from bench.faults.races import races
+
+
+def test_damaged_files_of_every_form_are_read_or_refused_and_nothing_ends():
+    found = damaged_files(300, seed=11)
+    assert (found.lost, found.ended) == (0, 0), found.what
+
+
+def test_kills_lose_nothing_that_was_acknowledged():
+    found = kills(20, seed=5)
+    assert (found.lost, found.ended) == (0, 0), found.what
+
+
+def test_no_pair_of_changes_breaks_anything_or_loses_one_in_silence():
+    found = races(1)
+    assert (found.lost, found.ended) == (0, 0), found.what

@@ -1,0 +1,126 @@
+"""Changes name the version they saw; one that was overtaken says so and saves nothing."""
+
+import pytest
+
+from mottled_finch.server.plates.models import Plate
+from mottled_finch.server.tables.models import Table
+
+PIVOT = {"rows": [{"field": "pier"}]}
+
+
+def change(client, plate, title, seen=None):
+    headers = {} if seen is None else {"HTTP_IF_MATCH": f'"{seen}"'}
+    body = {"finch_recipe": 1, "pivot": PIVOT, "words": {"title": title}}
+    return client.put(f"/api/plates/{plate}/recipe", body, format="json", **headers)
+
+
+def version(client, plate):
+    return client.get(f"/api/plates/{plate}").json()["plate"]["version"]
+
+
+def test_a_change_of_the_version_that_stands_is_saved(client, plate):
+    seen = version(client, plate)
+    answer = change(client, plate, "one", seen)
+    assert answer.status_code == 200
+    assert answer.json()["plate"]["version"] == version(client, plate) != seen
+
+
+def test_a_change_that_was_overtaken_says_what_was_done_and_saves_nothing(client, plate):
+    seen = version(client, plate)
+    change(client, plate, "one", seen)
+    change(client, plate, "two", version(client, plate))
+    late = change(client, plate, "three", seen)
+    assert late.status_code == 412
+    assert late["Content-Type"] == "application/problem+json"
+    told = late.json()
+    assert (told["title"], len(told["meanwhile"])) == ("Changed meanwhile", 2)
+    assert told["detail"].startswith("This plate was changed elsewhere meanwhile (")
+    assert client.get(f"/api/plates/{plate}").json()["plate"]["title"] == "two"
+
+
+@pytest.mark.parametrize("act", ["undo", "redo", "go to", "remove"])
+def test_steps_and_removals_name_what_they_saw_as_well(client, plate, act):
+    change(client, plate, "one")
+    seen = version(client, plate)
+    change(client, plate, "two")
+    stale = {"HTTP_IF_MATCH": f'"{seen}"'}
+    answer = {
+        "undo": lambda: client.post(f"/api/plates/{plate}/undo", **stale),
+        "redo": lambda: client.post(f"/api/plates/{plate}/redo", **stale),
+        "go to": lambda: client.post(f"/api/plates/{plate}/history", {"number": 1}, format="json", **stale),
+        "remove": lambda: client.delete(f"/api/plates/{plate}", **stale),
+    }[act]()
+    assert answer.status_code == 412
+    assert client.get(f"/api/plates/{plate}").json()["plate"]["title"] == "two"
+
+
+def test_what_was_taken_back_meanwhile_is_told_as_that(client, plate):
+    change(client, plate, "one")
+    seen = version(client, plate)
+    client.post(f"/api/plates/{plate}/undo")
+    told = change(client, plate, "three", seen).json()
+    assert [each.partition(":")[0] for each in told["meanwhile"]] == ["taken back"]
+    # A step of the same number that is another one is no longer what was seen.
+    change(client, plate, "other")
+    assert change(client, plate, "three", seen).status_code == 412
+
+
+def test_who_names_no_version_overwrites_and_the_history_says_so(client, plate):
+    change(client, plate, "one", version(client, plate))
+    change(client, plate, "two")
+    steps = client.get(f"/api/plates/{plate}/history").json()["steps"]
+    assert [step["unseen"] for step in steps] == [False, False, True]
+    assert change(client, plate, "three", "*").status_code == 412
+    assert (
+        client.put(f"/api/plates/{plate}/recipe", {"finch_recipe": 1, "pivot": PIVOT}, format="json", HTTP_IF_MATCH="*").status_code
+        == 200
+    )
+
+
+def test_mends_targets_and_names_of_tables_are_seen_too(client, table):
+    told = client.get(f"/api/tables/{table}").json()
+    seen = {"HTTP_IF_MATCH": f'"{told["version"]}"'}
+    fill = {"mends": [{"do": "fill", "field": "pier"}]}
+    assert client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 5}}, format="json", **seen).status_code == 200
+    for late in (
+        client.put(f"/api/tables/{table}/mends", fill, format="json", **seen),
+        client.put(f"/api/tables/{table}/targets", {"targets": {}}, format="json", **seen),
+        client.post(f"/api/tables/{table}/undo", **seen),
+    ):
+        assert (late.status_code, late.json()["meanwhile"]) == (412, ["Target promise set to 5"])
+    assert Table.objects.get(pk=table).targets() == {"promise": 5}
+    named = {"HTTP_IF_MATCH": f'"{told["name_version"]}"'}
+    assert client.put(f"/api/tables/{table}", {"name": "one"}, format="json", **named).status_code == 200
+    late = client.put(f"/api/tables/{table}", {"name": "two"}, format="json", **named)
+    assert (late.status_code, late.json()["meanwhile"]) == (412, ["it is called “one”"])
+
+
+def test_a_correction_is_one_more_change_unless_the_value_is_another_now(client, table):
+    def correct(record, to, **was):
+        return client.post(f"/api/tables/{table}/correct", {"field": "minutes", "record": record, "to": to, **was}, format="json")
+
+    assert correct(1, "5", was="4").status_code == 200
+    assert correct(2, "9", was="8").status_code == 200
+    late = correct(1, "6", was="4")
+    assert (late.status_code, late.json()["meanwhile"]) == (412, ["it is “5” now"])
+    assert len(Table.objects.get(pk=table).mends()) == 2
+
+
+def test_a_plate_that_is_removed_while_it_is_changed_is_told(client, plate, monkeypatch):
+    from mottled_finch.server.plates import actions
+
+    make = actions.make_figure
+
+    def removed_meanwhile(*given):
+        Plate.objects.all().delete()
+        return make(*given)
+
+    monkeypatch.setattr(actions, "make_figure", removed_meanwhile)
+    answer = change(client, plate, "one")
+    assert (answer.status_code, answer.json()["detail"]) == (404, "This plate was removed meanwhile.")
+
+
+def test_a_history_asks_for_all_that_a_version_holds(client, table):
+    stored = Table.objects.get(pk=table)
+    with pytest.raises(TypeError):
+        stored.record("Without targets", mends=[])
