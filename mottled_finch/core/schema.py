@@ -43,7 +43,7 @@ def _add(spec: type, prefix: str, found: dict[str, dict[str, Any]]) -> None:
     properties, required = {}, []
     for each in fields(spec):
         schema = _schema(hints(spec)[each.name], prefix, found)
-        if each.default is None:
+        if each.default is None and not is_told(spec):
             schema = schema["allOf"][0] if "allOf" in schema else schema
             schema.pop("nullable", None)  # None then stands for "left out", which a file does not say
         properties[key_of(each.name)] = schema
@@ -56,6 +56,11 @@ def _add(spec: type, prefix: str, found: dict[str, dict[str, Any]]) -> None:
         "properties": properties,
         **({"required": required} if required else {}),
     }
+
+
+def is_told(spec: type) -> bool:
+    """Whether the program alone writes it, as it does figures and answers: there nothing is said as null, rather than left out."""
+    return ".recipe" not in spec.__module__ and (not spec.__module__.endswith(".openapi") or spec.__name__.endswith("Answer"))
 
 
 def _schema(kind: Any, prefix: str, found: dict[str, dict[str, Any]]) -> dict[str, Any]:

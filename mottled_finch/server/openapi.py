@@ -695,8 +695,10 @@ def _describe_refusals(path: str, operation: dict[str, Any]) -> None:
     """Every refusal is problem JSON; which there are beyond those an operation names follows from what it is sent."""
     responses = operation["responses"]
     refusals = [400, 403]
-    if "{" in path:
+    if "{" in path or "table" in str(operation.get("parameters", "")) or path == "/api/plates":
         refusals.append(404)
+    if any(each["in"] == "query" for each in operation.get("parameters", ())):
+        refusals.append(422)
     if "application/json" in operation.get("requestBody", {}).get("content", {}):
         refusals += [413, 415, 422]
     if operation.get("requestBody") or "{" not in path:

@@ -18,7 +18,8 @@ MEDIA_TYPE = "application/problem+json"
 
 
 def body(status: int, title: str, detail: str, **more: Any) -> dict[str, Any]:
-    return {"type": "about:blank", "title": title, "status": status, "detail": detail, **more}
+    told = {name: value for name, value in more.items() if value is not None}
+    return {"type": "about:blank", "title": title, "status": status, "detail": detail, **told}
 
 
 def _short(received: object) -> str | None:

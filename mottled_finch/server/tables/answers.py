@@ -178,7 +178,7 @@ def look_answer(given: Import, found: Look) -> dict[str, Any]:
         "file": import_answer(given),
         "found": dump_table_part(TableSpec(**vars(found.found))),
         "parts": [asdict(part) for part in found.parts],
-        "choices": {name: list(choices) for name, choices in found.choices.items()},
+        "choices": {"sheet": None, "records": None, **{name: list(choices) for name, choices in found.choices.items()}},
         "notes": list(found.notes),
         "columns": [
             {"name": c.name, "words": field_words(c.name), "kind": c.kind.value, "notes": list(c.notes)}

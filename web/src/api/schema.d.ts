@@ -1511,7 +1511,7 @@ export interface components {
             hatchings: components["schemas"]["Hatching"][];
             lines: components["schemas"]["Line"][];
             grid: components["schemas"]["Grid"] | null;
-            under?: components["schemas"]["Under"];
+            under?: components["schemas"]["Under"] | null;
             typeface: components["schemas"]["TypefaceAnswer"];
         };
         /** @description Colors as "#rrggbb". ``quiet`` is a lesser ink, ``band`` the ground of totals, ``bracket`` and ``tree`` are lines beside heads, ``blank`` and ``hatch`` the ground and lines of cells without a value. */
@@ -1539,12 +1539,12 @@ export interface components {
             /** @enum {unknown} */
             anchor?: "start" | "middle" | "end";
             turned?: boolean;
-            full?: string;
-            row?: number;
-            column?: number;
+            full?: string | null;
+            row?: number | null;
+            column?: number | null;
             length?: number;
-            step?: number;
-            value?: number;
+            step?: number | null;
+            value?: number | null;
         };
         /** @description A filled rectangle, or a disc as large as fits into it. ``step`` is the place of its color among those of the cells, where it has one of these; ``value`` is told of a total that has it by the scale of the cells. */
         Box: {
@@ -1556,8 +1556,8 @@ export interface components {
             height: number;
             fill: string;
             round?: boolean;
-            step?: number;
-            value?: number;
+            step?: number | null;
+            value?: number | null;
         };
         /** @description A rectangle that stands for "no value": neutral, and hatched so that it is not told by color alone. */
         Hatching: {
@@ -1792,11 +1792,11 @@ export interface components {
             title: string;
             status: number;
             detail: string;
-            path?: string;
-            message?: string;
-            allowed?: string[];
-            received?: string;
-            meanwhile?: string[];
+            path?: string | null;
+            message?: string | null;
+            allowed?: string[] | null;
+            received?: string | null;
+            meanwhile?: string[] | null;
         };
     };
     responses: never;
@@ -2050,6 +2050,15 @@ export interface operations {
             };
             /** @description Asked for by a page of another site */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2823,6 +2832,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemAnswer"];
                 };
             };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
             /** @description Too much is being worked on */
             503: {
                 headers: {
@@ -2866,6 +2884,15 @@ export interface operations {
             };
             /** @description Asked for by a page of another site */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3061,6 +3088,15 @@ export interface operations {
             };
             /** @description Not there, or no longer */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not what is expected here */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4548,6 +4584,15 @@ export interface operations {
             };
             /** @description Not there, or no longer */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not what is expected here */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
