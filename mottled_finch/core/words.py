@@ -76,7 +76,7 @@ def show_words(show: ShowSpec) -> str:
     if show.as_ == "index":
         return f"against the {'first' if show.to == 'first' else 'largest'} of its {show.of or 'row'}"
     if show.as_ == "running":
-        return f"running on {way}"
+        return f"as running total {way}"
     if show.as_ == "change":
         return f"as {'relative ' if show.relative else ''}change {way}"
     if show.as_ == "rank":
@@ -155,9 +155,14 @@ def default_title(pivot: PivotSpec) -> str:
 def default_caption(pivot: PivotSpec, matrix: Matrix) -> str:
     words = "n = {n} record." if matrix.kept == 1 else "n = {n} records."
     if matrix.unplaced:
-        words += f" {matrix.unplaced:,} of them {'has' if matrix.unplaced == 1 else 'have'} no {sides_words(pivot, ' or ')} and "
+        fields = list(dict.fromkeys(field_words(level.field) for level in (*pivot.rows, *pivot.columns, *_split(pivot))))
+        words += f" {matrix.unplaced:,} of them {'has' if matrix.unplaced == 1 else 'have'} no {' or '.join(fields)} and "
         words += f"{'is' if matrix.unplaced == 1 else 'are'} in no cell."
     return words
+
+
+def _split(pivot: PivotSpec) -> tuple[LevelSpec, ...]:
+    return (pivot.split,) if pivot.split else ()
 
 
 def cell_name(matrix: Matrix, row: int, column: int) -> str:

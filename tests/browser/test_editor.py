@@ -87,7 +87,7 @@ def test_rows_and_columns_turn_in_one_action(page, api, number):
 
 def test_a_side_can_be_emptied_and_is_a_faint_phrase(page, api, number):
     choose(page, "What goes across", "nothing")
-    expect(page.get_by_role("button", name="What goes across: thing that goes across")).to_have_css("border-bottom-style", "dotted")
+    expect(page.get_by_role("button", name="What goes across: something")).to_have_css("border-bottom-style", "dotted")
     assert api.get(f"/api/plates/{number}")["figure"]["columns"] == [""]
 
 

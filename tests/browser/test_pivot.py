@@ -233,9 +233,9 @@ def test_the_options_of_a_level(page, api, number):
     page.get_by_text("own edges").click()
     page.get_by_label("Edges, rising").fill("0, 10, 5")
     expect(page.get_by_text("The edge 5 does not rise above 10 before it.")).to_be_visible()
-    expect(page.get_by_role("button", name="Lay it out")).to_be_disabled()
+    expect(page.get_by_role("button", name="Use these")).to_be_disabled()
     page.get_by_label("Edges, rising").fill("0, 5, 10, 20")
-    page.get_by_role("button", name="Lay it out").click()
+    page.get_by_role("button", name="Use these").click()
     settled(page)
     assert figure(api, number)["rows"] == ["0–5", "5–10", "10–20"]
     choose(page, "What goes down", "pier")
@@ -243,7 +243,7 @@ def test_the_options_of_a_level(page, api, number):
     page.get_by_role("button", name="Options").click()
     page.get_by_label("Only so many of the largest").fill("2")
     page.get_by_label("Name of the rest").fill("All others")
-    page.get_by_role("button", name="Lay it out").click()
+    page.get_by_role("button", name="Use these").click()
     settled(page)
     assert figure(api, number)["rows"][-1] == "All others"
 

@@ -60,7 +60,7 @@ def mend_from_head(page, column: str, words: str):
 
 
 def lay_on(page):
-    page.get_by_role("dialog").get_by_role("button", name="Lay it on").click()
+    page.get_by_role("dialog").get_by_role("button", name="Add the mend").click()
     expect(page.get_by_role("dialog")).to_have_count(0)
 
 
@@ -292,7 +292,7 @@ def test_each_mend_is_made_by_hand_and_tells_what_it_touches_first(page, table):
     dialog = mend_from_head(page, "Code", "Relabel by a list")
     dialog.get_by_label("Old and new names").fill("KES\tKestle\nMRW")
     expect(dialog.get_by_text("Line 2 has no new name")).to_be_visible()
-    expect(dialog.get_by_role("button", name="Lay it on")).to_be_disabled()
+    expect(dialog.get_by_role("button", name="Add the mend")).to_be_disabled()
     dialog.get_by_label("Old and new names").fill("KES\tKestle\nMRW\tMarrow")
     lay_on(page)
 

@@ -56,8 +56,8 @@ def spread_of(name: SpreadName, filled: Floats, low: float, high: float) -> Spre
     """
     if name == "log" and low <= 0:
         raise TableError(
-            f"a logarithm needs ends above zero, and the low end is at {low:g}; put it above zero, or spread the values by "
-            '"symlog" or "rank"',
+            f"a logarithm needs ends above zero, and the low end is at {low:g}; put it above zero, or spread the values "
+            "by logarithm around zero, or by rank",
             path="color.scale",
             received=low,
         )

@@ -19,7 +19,7 @@ def find(table: Table) -> Iterator[Finding]:
         if not len(column.misfits):
             continue
         counted = column.misfits.counted
-        listed = ", ".join(f"“{text}” {records:,} times" for text, records in counted[:3])
+        listed = ", ".join(f"“{text}” {'once' if records == 1 else f'{records:,} times'}" for text, records in counted[:3])
         more = len(column.misfits.texts) - 3
         name = field_words(column.name)
         yield Finding(

@@ -193,7 +193,7 @@ def color_notes(recipe: Recipe, style: NumberStyle) -> list[str]:
         number = (lambda value: end_text(value, style)) if color.spotlight.of == "value" else number_label
         notes.append(f"In color: {spotlight_words(color.spotlight, number)}")
     if totals.color == "own" and totals.any:
-        notes.append("Totals within their line")
+        notes.append("Totals each on their own scale")
     return notes
 
 

@@ -137,7 +137,7 @@ def test_totals_cannot_share_where_cells_are_judged_apart_or_not_lit(color):
 def test_the_legend_says_that_totals_have_a_scale_of_their_own():
     own = figure_of(table(2, 2, 2, 2), pivot={**PIVOTS["totals of groups"], "measure": SUM})
     said = " ".join(text.text for text in own.scene.texts if text.part == "legend")
-    assert "Totals within their line" in said
+    assert "Totals each on their own scale" in said
 
 
 def test_leaves_of_a_tree_stand_at_the_middles_of_their_rows():

@@ -44,8 +44,15 @@ export class Refusal extends Error {
     /** What could stand there instead, and what stood there, where the server says so. */
     readonly allowed: readonly string[] = [],
     readonly received = "",
+    /** What others did since the version that was seen. */
+    readonly meanwhile: readonly string[] = [],
   ) {
     super(message);
+  }
+
+  /** Whether others were quicker: another version stands than the one that was seen. */
+  get overtaken(): boolean {
+    return this.status === 412;
   }
 }
 
@@ -79,10 +86,15 @@ function refusalOf(body: unknown, status: number): Refusal {
     plain ?? undefined,
     problem.allowed ?? [],
     problem.received ?? "",
+    problem.meanwhile ?? [],
   );
 }
 
 const at = (id: number) => ({ params: { path: { id } } });
+/** The same, with the version that was seen: the server refuses to change another one. */
+const seenAt = (id: number, version: string) => ({
+  params: { path: { id }, header: { "If-Match": `"${version}"` } },
+});
 
 export const api = {
   about: () => unwrap(client.GET("/api/about")),
@@ -93,25 +105,31 @@ export const api = {
   removeTable: (id: number) => unwrap(client.DELETE("/api/tables/{id}", at(id))),
   members: (id: number, field: string, cut?: Level["cut"], year_starts?: number) =>
     unwrap(client.GET("/api/tables/{id}/members", { params: { path: { id }, query: { field, cut, year_starts } } })),
-  renameTable: (id: number, name: string) => unwrap(client.PUT("/api/tables/{id}", { ...at(id), body: { name } })),
+  renameTable: (id: number, name: string, seen: string) =>
+    unwrap(client.PUT("/api/tables/{id}", { ...seenAt(id, seen), body: { name } })),
   workbench: (id: number) => unwrap(client.GET("/api/tables/{id}/workbench", at(id))),
   findings: (id: number) => unwrap(client.GET("/api/tables/{id}/findings", at(id))),
   leaveFinding: (id: number, key: string, left: boolean) =>
     unwrap(client.POST("/api/tables/{id}/findings", { ...at(id), body: { key, left } })),
   records: (id: number, query: RecordsAsked & { start: number; count: number }) =>
     unwrap(client.GET("/api/tables/{id}/records", { params: { path: { id }, query } })),
-  changeMends: (id: number, mends: Mend[]) =>
-    unwrap(client.PUT("/api/tables/{id}/mends", { ...at(id), body: { mends } })),
+  changeMends: (id: number, mends: Mend[], seen: string) =>
+    unwrap(client.PUT("/api/tables/{id}/mends", { ...seenAt(id, seen), body: { mends } })),
   tryMend: (id: number, mend: Mend, place?: number) =>
     unwrap(client.POST("/api/tables/{id}/mends/try", { ...at(id), body: { mend, at: place } })),
-  undoMends: (id: number) => unwrap(client.POST("/api/tables/{id}/undo", at(id))),
-  redoMends: (id: number) => unwrap(client.POST("/api/tables/{id}/redo", at(id))),
-  setTargets: (id: number, targets: Record<string, number>) =>
-    unwrap(client.PUT("/api/tables/{id}/targets", { ...at(id), body: { targets } })),
-  correct: (id: number, field: string, record: number, to: string) =>
-    unwrap(client.POST("/api/tables/{id}/correct", { ...at(id), body: { field, record, to } })),
-  returnTo: (id: number, number: number) =>
-    unwrap(client.POST("/api/tables/{id}/editions/{number}/stand", { params: { path: { id, number } } })),
+  undoMends: (id: number, seen: string) => unwrap(client.POST("/api/tables/{id}/undo", seenAt(id, seen))),
+  redoMends: (id: number, seen: string) => unwrap(client.POST("/api/tables/{id}/redo", seenAt(id, seen))),
+  setTargets: (id: number, targets: Record<string, number>, seen: string) =>
+    unwrap(client.PUT("/api/tables/{id}/targets", { ...seenAt(id, seen), body: { targets } })),
+  correct: (id: number, field: string, record: number, to: string, was: string) =>
+    unwrap(client.POST("/api/tables/{id}/correct", { ...at(id), body: { field, record, to, was } })),
+  returnTo: (id: number, number: number, seen: number, anyway = false) =>
+    unwrap(
+      client.POST("/api/tables/{id}/editions/{number}/stand", {
+        params: { path: { id, number }, header: { "If-Match": `"${seen}"` } },
+        body: { anyway },
+      }),
+    ),
   reread: (id: number) => unwrap(client.POST("/api/tables/{id}/reread", at(id))),
   imports: () => unwrap(client.GET("/api/imports")),
   import: (id: number) => unwrap(client.GET("/api/imports/{id}", at(id))),
@@ -119,14 +137,16 @@ export const api = {
   overrule: (id: number, asked: Reading) => unwrap(client.PUT("/api/imports/{id}/look", { ...at(id), body: asked })),
   startImport: (id: number) => unwrap(client.POST("/api/imports/{id}/start", at(id))),
   cancelImport: (id: number) => unwrap(client.DELETE("/api/imports/{id}", at(id))),
-  acceptImport: (id: number, renames: Record<string, string>) =>
-    unwrap(client.POST("/api/imports/{id}/accept", { ...at(id), body: { renames } })),
+  acceptImport: (id: number, renames: Record<string, string>, anyway: boolean) =>
+    unwrap(client.POST("/api/imports/{id}/accept", { ...at(id), body: { renames, anyway } })),
+  mapImport: (id: number, renames: Record<string, string>) =>
+    unwrap(client.POST("/api/imports/{id}/map", { ...at(id), body: { renames } })),
   plates: () => unwrap(client.GET("/api/plates")),
   plate: (id: number) => unwrap(client.GET("/api/plates/{id}", at(id))),
   startPlate: (table: number, recipe?: Recipe) => unwrap(client.POST("/api/plates", { body: { table, recipe } })),
-  removePlate: (id: number) => unwrap(client.DELETE("/api/plates/{id}", at(id))),
-  changePlate: (id: number, recipe: Recipe) =>
-    unwrap(client.PUT("/api/plates/{id}/recipe", { ...at(id), body: recipe })),
+  removePlate: (id: number, seen: string) => unwrap(client.DELETE("/api/plates/{id}", seenAt(id, seen))),
+  changePlate: (id: number, recipe: Recipe, seen: string) =>
+    unwrap(client.PUT("/api/plates/{id}/recipe", { ...seenAt(id, seen), body: recipe })),
   giveUp: (id: number) => unwrap(client.POST("/api/plates/{id}/give-up", at(id))),
   recordsBehind: (id: number, query: Lines & { start: number; count: number }) =>
     unwrap(client.GET("/api/plates/{id}/records", { params: { path: { id }, query } })),
@@ -135,14 +155,14 @@ export const api = {
   others: (id: number, side: "rows" | "columns", line: number) =>
     unwrap(client.GET("/api/plates/{id}/others", { params: { path: { id }, query: { side, line } } })),
   history: (id: number) => unwrap(client.GET("/api/plates/{id}/history", at(id))),
-  goTo: (id: number, number: number) =>
-    unwrap(client.POST("/api/plates/{id}/history", { ...at(id), body: { number } })),
+  goTo: (id: number, number: number, seen: string) =>
+    unwrap(client.POST("/api/plates/{id}/history", { ...seenAt(id, seen), body: { number } })),
   givePicture: (file: File) =>
     unwrap(client.POST("/api/pictures", { body: file as unknown as string, bodySerializer: (body) => body as never })),
   giveFont: (file: File) =>
     unwrap(client.POST("/api/fonts", { body: file as unknown as string, bodySerializer: (body) => body as never })),
-  undo: (id: number) => unwrap(client.POST("/api/plates/{id}/undo", at(id))),
-  redo: (id: number) => unwrap(client.POST("/api/plates/{id}/redo", at(id))),
+  undo: (id: number, seen: string) => unwrap(client.POST("/api/plates/{id}/undo", seenAt(id, seen))),
+  redo: (id: number, seen: string) => unwrap(client.POST("/api/plates/{id}/redo", seenAt(id, seen))),
 };
 
 /** The address of the records behind a cell, head or total, as a file. */

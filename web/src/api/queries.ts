@@ -1,6 +1,6 @@
 /** What the server knows, kept in the query cache and nowhere else. */
 import { type QueryClient, useQuery } from "@tanstack/react-query";
-import { api, type Level } from "./client";
+import { api, type Import, type Level } from "./client";
 
 const FOREVER = { staleTime: Number.POSITIVE_INFINITY };
 
@@ -34,7 +34,13 @@ export const useImports = () => useQuery({ queryKey: keys.imports, queryFn: api.
 export const useImportState = (id: number) =>
   useQuery({
     queryKey: keys.import(id),
-    queryFn: () => api.import(id),
+    queryFn: async ({ client }) => {
+      const sent = performance.now();
+      const told = await api.import(id);
+      // An answer to a question that was asked before something was done tells how things stood before that.
+      const known = client.getQueryData<Import>(keys.import(id));
+      return known && sent < (toldLast.get(id) ?? 0) ? known : told;
+    },
     refetchInterval: (query) => (UNDER_WAY.has(query.state.data?.state ?? "") ? 300 : false),
   });
 export const useLook = (id: number, enabled: boolean) =>
@@ -42,6 +48,15 @@ export const useLook = (id: number, enabled: boolean) =>
 export const useWorkbench = (id: number) =>
   useQuery({ queryKey: keys.workbench(id), queryFn: () => api.workbench(id) });
 export const useFindings = (id: number) => useQuery({ queryKey: keys.findings(id), queryFn: () => api.findings(id) });
+
+/** When something was last done to a file on its way in, by its number. */
+const toldLast = new Map<number, number>();
+
+/** How a file stands after something was done to it: what was asked before is no news any more. */
+export function importIs(client: QueryClient, file: Import): void {
+  toldLast.set(file.id, performance.now());
+  client.setQueryData(keys.import(file.id), file);
+}
 
 const UNDER_WAY = new Set(["waiting", "reading"]);
 

@@ -3,9 +3,11 @@ import { Desk } from "../features/desk";
 import { ImportScreen } from "../features/intake";
 import { PlateEditor } from "../features/plate";
 import { TableScreen } from "../features/table";
+import { useFocusHome } from "../shared/useFocusHome";
 import { Lost } from "./Lost";
 
 export function App() {
+  useFocusHome();
   return (
     <BrowserRouter>
       <Routes>

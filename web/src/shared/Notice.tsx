@@ -8,6 +8,9 @@ export function Notice({ heading, children }: { heading: string; children: React
   return (
     <Flex
       as="main"
+      data-home
+      tabIndex={-1}
+      outline="none"
       direction="column"
       align="center"
       justify="center"

@@ -36,7 +36,7 @@ export function Desk() {
   return (
     <Flex direction="column" h="100%">
       <Bar />
-      <Box as="main" flex="1" overflowY="auto" px="32px" py="24px">
+      <Box as="main" data-home tabIndex={-1} outline="none" flex="1" overflowY="auto" px="32px" py="24px">
         <Box maxW="1760px" mx="auto">
           {refusal && (
             <Box mb="16px">

@@ -13,7 +13,7 @@ export function PlateCard({ plate, onRefusal }: { plate: Plate; onRefusal: (sent
   const [broken, setBroken] = useState(false);
   async function remove() {
     try {
-      await api.removePlate(plate.id);
+      await api.removePlate(plate.id, plate.version);
       client.removeQueries({ queryKey: keys.plate(plate.id) });
     } catch (error) {
       onRefusal(sentenceOf(error));
@@ -40,9 +40,9 @@ export function PlateCard({ plate, onRefusal }: { plate: Plate; onRefusal: (sent
         borderBottomWidth="1px"
         borderColor="line"
       >
-        {broken ? (
-          <Box color="quiet" px="20px" textAlign="center">
-            This plate cannot be drawn; open it to see why.
+        {broken || plate.problem ? (
+          <Box color="quiet" px="20px" textAlign="center" overflowWrap="anywhere">
+            {plate.problem || "This plate cannot be drawn; open it to see why."}
           </Box>
         ) : (
           <Image

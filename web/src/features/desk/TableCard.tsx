@@ -43,6 +43,11 @@ export function TableCard({ table, onRefusal }: { table: TableInfo; onRefusal: (
       <Box color="quiet" mt="2px">
         {counted(table.records, "record")}, {counted(table.columns.length, "column")}
       </Box>
+      {table.problem && (
+        <Box color="alarm" textStyle="small" mt="2px">
+          It cannot be shown: {table.problem}
+        </Box>
+      )}
       {misfits > 0 && (
         <Box color="link" textStyle="small" mt="2px" title={misfitWords(table)}>
           {grouped(misfits)} values did not fit their column and are blank
@@ -66,7 +71,7 @@ function misfitWords(table: TableInfo): string {
     .filter((column) => column.misfits.length)
     .map(
       (column) =>
-        `${column.words}: ${column.misfits.map(({ text, records }) => `“${text}” ${grouped(records)} times`).join(", ")}`,
+        `${column.words}: ${column.misfits.map(({ text, records }) => `“${text}” ${records === 1 ? "once" : `${grouped(records)} times`}`).join(", ")}`,
     )
     .join("; ");
 }

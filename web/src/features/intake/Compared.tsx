@@ -1,6 +1,7 @@
 import { Box, Flex } from "@chakra-ui/react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
-import type { Comparison, Import } from "../../api/client";
+import { api, type Comparison, type Import } from "../../api/client";
 import { Button } from "../../shared/Button";
 import { KIND_WORDS } from "../../shared/kinds";
 import { counted, grouped } from "../../shared/numbers";
@@ -10,7 +11,7 @@ type Props = {
   given: Import;
   comparison: Comparison;
   working: boolean;
-  onAccept: (renames: Record<string, string>) => void;
+  onAccept: (renames: Record<string, string>, anyway: boolean) => void;
   onLeave: () => void;
 };
 
@@ -21,26 +22,33 @@ export function Compared({ given, comparison, working, onAccept, onLeave }: Prop
       comparison.missing.flatMap(({ field, may_be }) => (may_be[0] && may_be.length === 1 ? [[field, may_be[0]]] : [])),
     ),
   );
-  const { missing, new_columns, other_kinds, categories, totals, spans } = comparison;
+  const { missing, new_columns } = comparison;
   const unmapped = missing.filter(({ field }) => !renames[field]);
-  // A mend that lacks only a column that is mapped will fit once it is.
-  const problems = comparison.problems.filter(
-    ({ problem }) => !missing.some(({ field }) => renames[field] && problem.includes(`"${field}"`)),
-  );
   const chosen = Object.fromEntries(Object.entries(renames).filter(([, name]) => name));
+  // What would change is asked anew for each mapping; until the answer comes, what is known without it stands.
+  const mapped = useQuery({
+    queryKey: ["mapped", given.id, chosen],
+    queryFn: () => api.mapImport(given.id, chosen),
+    enabled: Object.keys(chosen).length > 0,
+    placeholderData: keepPreviousData,
+    staleTime: 60_000,
+  });
+  const shown = (Object.keys(chosen).length > 0 && mapped.data?.comparison) || comparison;
+  const { other_kinds, categories, totals, spans, problems } = shown;
+  const lacks = unmapped.length > 0 || problems.length > 0;
   return (
-    <Flex as="main" direction="column" flex="1" minH="0">
+    <Flex as="main" data-home tabIndex={-1} outline="none" direction="column" flex="1" minH="0">
       <Flex px="18px" py="14px" bg="paper" borderBottomWidth="1px" borderColor="edge" align="center" gap="16px">
         <Box flex="1" textStyle="statement" color="quiet">
-          Edition {given.edition} would hold <Strong>{counted(comparison.records_after, "record")}</Strong> in place of{" "}
-          <Strong>{grouped(comparison.records_before)}</Strong>; <Strong>{grouped(comparison.same)}</Strong> are as
-          before.
+          Edition {given.edition} would hold <Strong>{counted(shown.records_after, "record")}</Strong> in place of{" "}
+          <Strong>{grouped(shown.records_before)}</Strong>; <Strong>{grouped(shown.same)}</Strong> are as before.
         </Box>
         <Button variant="plain" onClick={onLeave}>
           Leave it
         </Button>
-        <Button variant="lead" disabled={working} onClick={() => onAccept(chosen)}>
+        <Button variant="lead" disabled={working || mapped.isFetching} onClick={() => onAccept(chosen, lacks)}>
           Accept edition {given.edition}
+          {lacks ? " anyway" : ""}
         </Button>
       </Flex>
       <Box flex="1" overflowY="auto" px="18px" py="18px" bg="panel">
@@ -128,7 +136,7 @@ export function Compared({ given, comparison, working, onAccept, onLeave }: Prop
               <Listed heading="Gone" items={each.vanished} more={each.vanished_count - each.vanished.length} />
             </Card>
           ))}
-          {(new_columns.length > 0 || other_kinds.length > 0 || spans.length > 0) && (
+          {(shown.new_columns.length > 0 || other_kinds.length > 0 || spans.length > 0) && (
             <Card heading="Columns" note="">
               {spans.map(({ field, before, after }) => (
                 <Box key={field} py="4px" borderTopWidth="1px" borderColor="line">
@@ -136,7 +144,7 @@ export function Compared({ given, comparison, working, onAccept, onLeave }: Prop
                   <Quiet> (before: {before[1] || "nothing"})</Quiet>
                 </Box>
               ))}
-              {new_columns.map((name) => (
+              {shown.new_columns.map((name) => (
                 <Box key={name} py="4px" borderTopWidth="1px" borderColor="line">
                   <Strong>{said(name)}</Strong> is new
                 </Box>

@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api, type Import, type Look, type Reading, sentenceOf } from "../../api/client";
-import { keys, tableChanged, useImportState, useLook } from "../../api/queries";
+import { importIs, keys, tableChanged, useImportState, useLook } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { Notice } from "../../shared/Notice";
@@ -44,8 +44,6 @@ function OneImport({ id }: { id: number }) {
     setRefusal("");
     setWorking(true);
     try {
-      // An answer that is still on its way tells how things stood before.
-      await client.cancelQueries({ queryKey: keys.import(id) });
       return await action();
     } catch (error) {
       setRefusal(sentenceOf(error));
@@ -58,11 +56,11 @@ function OneImport({ id }: { id: number }) {
     attempt(async () => {
       const next = await api.overrule(id, asked);
       client.setQueryData(keys.look(id), next);
-      client.setQueryData(keys.import(id), next.file);
+      importIs(client, next.file);
     });
   const start = () =>
     attempt(async () => {
-      client.setQueryData(keys.import(id), await api.startImport(id));
+      importIs(client, await api.startImport(id));
     });
   const leave = () =>
     attempt(async () => {
@@ -70,9 +68,9 @@ function OneImport({ id }: { id: number }) {
       await client.invalidateQueries({ queryKey: keys.imports });
       navigate(given.data?.table ? `/tables/${given.data.table}` : "/", { replace: true });
     });
-  const accept = (renames: Record<string, string>) =>
+  const accept = (renames: Record<string, string>, anyway: boolean) =>
     attempt(async () => {
-      const table = await api.acceptImport(id, renames);
+      const table = await api.acceptImport(id, renames, anyway);
       client.removeQueries({ queryKey: keys.workbench(table.id) });
       await tableChanged(client, table.id);
       navigate(`/tables/${table.id}`, { replace: true });
@@ -145,7 +143,7 @@ function Looking({
   if (error) return <Middle heading="The file cannot be read">{error.message}</Middle>;
   if (!look) return <Middle heading="Looking at the file">Finding out how it is written</Middle>;
   return (
-    <Flex as="main" direction="column" flex="1" minH="0">
+    <Flex as="main" data-home tabIndex={-1} outline="none" direction="column" flex="1" minH="0">
       <Box px="18px" py="14px" bg="paper" borderBottomWidth="1px" borderColor="edge">
         <ReadingSentence look={look} onOverrule={onOverrule} />
         <Box color="quiet" mt="4px">
@@ -188,6 +186,9 @@ function Middle({ heading, children }: { heading: string; children: ReactNode })
   return (
     <Flex
       as="main"
+      data-home
+      tabIndex={-1}
+      outline="none"
       direction="column"
       flex="1"
       align="center"

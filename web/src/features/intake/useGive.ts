@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { giveFile, sentenceOf } from "../../api/client";
-import { keys, useAbout } from "../../api/queries";
+import { importIs, keys, useAbout } from "../../api/queries";
 import { megabytes } from "../../shared/numbers";
 
 export type GivingState =
@@ -46,7 +46,7 @@ export function useGive(table?: number) {
           abort.current.signal,
         );
         client.setQueryData(keys.look(look.file.id), look);
-        client.setQueryData(keys.import(look.file.id), look.file);
+        importIs(client, look.file);
         navigate(`/imports/${look.file.id}`);
       } catch (error) {
         if (error instanceof DOMException) setState({ at: "rest" });

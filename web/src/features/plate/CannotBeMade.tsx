@@ -2,12 +2,13 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api, type Plate, Refusal, sentenceOf } from "../../api/client";
-import { keys, tableChanged, usePlates } from "../../api/queries";
+import { api, type Plate, type Recipe, Refusal, sentenceOf, type Workbench } from "../../api/client";
+import { keys, tableChanged, usePlates, useWorkbench } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { Notice } from "../../shared/Notice";
 import { Refused } from "../../shared/Say";
 import { Select } from "../../shared/Select";
+import { cures } from "./recipes";
 
 /** A plate whose table no longer has what it is made of: what is missing, and the mapping that brings it back. */
 export function CannotBeMade({ id, error }: { id: number; error: Error }) {
@@ -19,7 +20,10 @@ export function CannotBeMade({ id, error }: { id: number; error: Error }) {
       {error.message}
       {error instanceof Refusal && plate && (
         <>
-          {error.received && error.allowed.length > 0 && <Mapping plate={plate} error={error} />}
+          {error.received && error.allowed.length > 0 && error.plain.startsWith("No column") && (
+            <Mapping plate={plate} error={error} />
+          )}
+          <Cures plate={plate} error={error} />
           <Box mt="14px">
             <Link to={`/tables/${plate.table}`}>
               <Box as="span" color="link" textDecoration="underline">
@@ -34,6 +38,89 @@ export function CannotBeMade({ id, error }: { id: number; error: Error }) {
   );
 }
 
+/** What would make the plate again where it stands: a change of its recipe, or the last mend of its table taken back. */
+function Cures({ plate, error }: { plate: Plate; error: Refusal }) {
+  const client = useQueryClient();
+  const bench = useWorkbench(plate.table).data;
+  const [refusal, setRefusal] = useState("");
+  async function attempt(act: () => Promise<void>) {
+    try {
+      await act();
+    } catch (problem) {
+      setRefusal(sentenceOf(problem));
+      await client.invalidateQueries({ queryKey: keys.plates });
+    }
+  }
+  const change = (make: (recipe: Recipe) => Recipe) =>
+    attempt(async () => {
+      const made = await api.changePlate(plate.id, make(plate.recipe), plate.version);
+      client.setQueryData(keys.plate(plate.id), made);
+      await client.invalidateQueries({ queryKey: keys.plates });
+    });
+  const mends = (act: (bench: Workbench) => Promise<Workbench>) =>
+    attempt(async () => {
+      if (!bench) return;
+      client.setQueryData(keys.workbench(plate.table), await act(bench));
+      await tableChanged(client, plate.table);
+    });
+  const place = error.path.match(/^table\.mends\[(\d+)\]/);
+  const items: { name: string; act: () => void }[] = [
+    ...cures(error.path, plate.recipe).map(({ name, change: make }) => ({ name, act: () => void change(make) })),
+    ...(place && bench
+      ? [
+          {
+            name: "Switch that mend off",
+            act: () =>
+              void mends(({ mends: lines, table }) =>
+                api.changeMends(
+                  table.id,
+                  lines.map(({ mend }, i) => (i === Number(place[1]) ? { ...mend, off: true } : mend)),
+                  table.version,
+                ),
+              ),
+          },
+        ]
+      : []),
+    ...(bench?.undo
+      ? [
+          {
+            name: `Take back: ${bench.undo}`,
+            act: () => void mends(({ table }) => api.undoMends(table.id, table.version)),
+          },
+        ]
+      : []),
+    ...(plate.undo
+      ? [
+          {
+            name: `Undo on the plate: ${plate.undo}`,
+            act: () =>
+              void attempt(async () => {
+                client.setQueryData(keys.plate(plate.id), await api.undo(plate.id, plate.version));
+                await client.invalidateQueries({ queryKey: keys.plates });
+              }),
+          },
+        ]
+      : []),
+  ];
+  if (!items.length) return null;
+  return (
+    <Box mt="16px">
+      <Flex gap="8px" justify="center" wrap="wrap" role="group" aria-label="What would make it again">
+        {items.map(({ name, act }, i) => (
+          <Button key={name} variant={i ? "plain" : "dark"} autoFocus={i === 0} onClick={act}>
+            {name}
+          </Button>
+        ))}
+      </Flex>
+      {refusal && (
+        <Box mt="10px" textAlign="start">
+          <Refused sentence={refusal} onClose={() => setRefusal("")} />
+        </Box>
+      )}
+    </Box>
+  );
+}
+
 function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
   const client = useQueryClient();
   const [name, setName] = useState(() => likeliest(error.received, error.allowed));
@@ -44,7 +131,7 @@ function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
       const rename = { do: "rename" as const, field: name, to: error.received };
       client.setQueryData(
         keys.workbench(plate.table),
-        await api.changeMends(plate.table, [...bench.mends.map(({ mend }) => mend), rename]),
+        await api.changeMends(plate.table, [...bench.mends.map(({ mend }) => mend), rename], bench.table.version),
       );
       await tableChanged(client, plate.table);
     } catch (problem) {

@@ -31,7 +31,7 @@ export function cellActions(
   const whole = !recipe.pivot.correlate;
   const note = (of: { row?: string[]; column?: string[] }) => {
     onChange((now) => withNotes([...(now.notes ?? []), of])(now));
-    set({ tab: "notes" });
+    set({ tab: "notes", writing: "note" });
   };
   return [
     { name: "Records behind it", act: () => set({ behind: cell }) },

@@ -70,6 +70,7 @@ export function GridReader({ figure, recipe, grid, zoom, onChange }: Props) {
       <Box
         ref={reader}
         role="grid"
+        data-cells
         tabIndex={0}
         aria-label={figure.scene.alternative}
         aria-rowcount={rows + 1}

@@ -1,26 +1,23 @@
 import { Box, chakra, Input, Menu, Popover } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
-import { type DragEvent, useState } from "react";
-import { api, type Figure, type Lines, type Mend, type Recipe, type Scene, sentenceOf } from "../../api/client";
-import { keys, tableChanged } from "../../api/queries";
+import { type DragEvent, useEffect, useRef, useState } from "react";
+import { api, type Figure, type Lines, type Mend, type Recipe, type Scene } from "../../api/client";
 import { Button } from "../../shared/Button";
 import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { PopCard } from "../../shared/PopCard";
 import { type Head, headOf, movedBy, movedTo, orderedBy, setAside, withHeadLeftOut, withHeadNamed } from "./heads";
 import { withNotes } from "./recipes";
-import type { Change } from "./usePlate";
+import type { Change, TableChange } from "./usePlate";
 import { useView } from "./view";
 
 type Text = Scene["texts"][number];
 type Props = {
   figure: Figure;
   recipe: Recipe;
-  table: number;
   /** Whether names are the table's to mend, or the plate has mends of its own. */
   ownMends: boolean;
   zoom: number;
   onChange: (change: Change) => void;
-  onRefused: (sentence: string) => void;
+  onTable: (name: string, change: TableChange) => void;
 };
 
 /** A head whose menu or name is open, and the button that opened it. */
@@ -35,6 +32,15 @@ export function HeadsInPlace(props: Props) {
   const set = useView((view) => view.set);
   const [dragged, setDragged] = useState<Head | null>(null);
   const [asked, setAsked] = useState<Asked | null>(null);
+  /** The head that is being moved by keys: focus goes along to where it stands next. */
+  const moved = useRef<string | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it stands elsewhere once the figure is made anew
+  useEffect(() => {
+    if (!moved.current) return;
+    const spots = [...document.querySelectorAll<HTMLButtonElement>("[data-head]")];
+    spots.find((spot) => spot.dataset.head === moved.current)?.focus();
+    moved.current = null;
+  }, [figure]);
   const met = new Set<string>();
   const isFirst = (group: string) => !met.has(group) && Boolean(met.add(group));
   const marks = figure.scene.texts.filter((text) => (text.row ?? null) !== null || (text.column ?? null) !== null);
@@ -65,6 +71,7 @@ export function HeadsInPlace(props: Props) {
             zoom={zoom}
             label={`${text.full ?? text.text}, ${head.side === "rows" ? "row" : "column"}`}
             group={head.side}
+            head={nameOf(head)}
             first={isFirst(head.side)}
             open={asked ? asked.head.line === head.line && asked.head.side === head.side : false}
             onClick={(spot) => {
@@ -72,7 +79,9 @@ export function HeadsInPlace(props: Props) {
               setAsked({ head, lines, spot, naming: false });
             }}
             onMove={(step) => {
-              if (step < 0 ? head.movable.before : head.movable.after) onChange(movedBy(figure, head, step));
+              if (!(step < 0 ? head.movable.before : head.movable.after)) return;
+              moved.current = nameOf(head);
+              onChange(movedBy(figure, head, step));
             }}
             dim={dragged?.line === head.line && dragged.side === head.side}
             drag={{
@@ -98,12 +107,16 @@ export function HeadsInPlace(props: Props) {
   );
 }
 
+const nameOf = (head: Head) => [head.side, ...head.labels].join("\n");
+
 type SpotProps = {
   text: Text;
   zoom: number;
   label: string;
   /** Spots of one group are walked with the arrows; Tab comes to the first of them alone. */
   group: string;
+  /** Which head it is, wherever it stands. */
+  head?: string;
   first: boolean;
   dim?: boolean;
   /** Whether its menu is open; undefined where it has none. */
@@ -120,7 +133,7 @@ type SpotProps = {
 };
 
 /** A button laid over a text of the page. */
-function Spot({ text, zoom, label, group, first, dim, open, onMove, drag, onClick }: SpotProps) {
+function Spot({ text, zoom, label, group, head, first, dim, open, onMove, drag, onClick }: SpotProps) {
   const { x, y, size, length = 0, anchor, turned } = text;
   const back = anchor === "end" ? length : anchor === "middle" ? length / 2 : 0;
   const box = turned
@@ -134,6 +147,7 @@ function Spot({ text, zoom, label, group, first, dim, open, onMove, drag, onClic
       aria-haspopup={open === undefined ? undefined : "menu"}
       aria-expanded={open}
       data-spot={group}
+      data-head={head}
       tabIndex={first ? 0 : -1}
       onClick={(event) => onClick(event.currentTarget)}
       onKeyDown={(event) => {
@@ -163,8 +177,7 @@ const STEPS: Record<string, -1 | 1> = { ArrowUp: -1, ArrowLeft: -1, ArrowDown: 1
 type HeadMenuProps = Props & { asked: Asked; onAsk: (asked: Asked | null) => void };
 
 /** What can be done with a member or a group: order by it, name it, gather it, take it out, see its records. */
-function HeadMenu({ figure, table, ownMends, asked, onAsk, onChange, onRefused }: HeadMenuProps) {
-  const client = useQueryClient();
+function HeadMenu({ figure, ownMends, asked, onAsk, onChange, onTable }: HeadMenuProps) {
   const set = useView((view) => view.set);
   const { head, lines, spot, naming } = asked;
   const down = head.side === "rows";
@@ -178,22 +191,17 @@ function HeadMenu({ figure, table, ownMends, asked, onAsk, onChange, onRefused }
   }
 
   /** Names of a plain category are the table's, so that they hold in every plate and every edition. */
-  async function name(to: string) {
+  function name(to: string) {
     close();
     if (!to || to === label) return;
     if (!head.mendable || ownMends) return onChange(withHeadNamed(head, to));
-    try {
-      const bench = await api.workbench(table);
-      const mends: Mend[] = bench.mends.map(({ mend }) => mend);
-      const merges = head.siblings.includes(to);
-      const mend: Mend = merges
-        ? { do: "merge", field: head.level.field, from: [label], into: to, off: false }
-        : { do: "relabel", field: head.level.field, names: { [label]: to }, off: false };
-      client.setQueryData(keys.workbench(table), await api.changeMends(table, [...mends, mend]));
-      await tableChanged(client, table);
-    } catch (problem) {
-      onRefused(sentenceOf(problem));
-    }
+    const merges = head.siblings.includes(to);
+    const mend: Mend = merges
+      ? { do: "merge", field: head.level.field, from: [label], into: to, off: false }
+      : { do: "relabel", field: head.level.field, names: { [label]: to }, off: false };
+    onTable(`${label} ${merges ? "merged into" : "called"} ${to}`, (bench) =>
+      api.changeMends(bench.table.id, [...bench.mends.map((each) => each.mend), mend], bench.table.version),
+    );
   }
 
   if (naming) {
@@ -214,7 +222,7 @@ function HeadMenu({ figure, table, ownMends, asked, onAsk, onChange, onRefused }
     { name: "Records behind it", act: () => set({ behind: lines }) },
     { name: `Order ${down ? "columns" : "rows"} by this ${side}`, act: () => onChange(orderedBy(head)) },
     { name: `Order ${head.side} by total`, act: () => onChange(orderedBy(head, "total")) },
-    { name: `Order ${head.side} by nature`, act: () => onChange(orderedBy(head, "natural")) },
+    { name: `Put ${head.side} in natural order`, act: () => onChange(orderedBy(head, "natural")) },
     { name: `Order ${head.side} by likeness`, act: () => onChange(orderedBy(head, "likeness")) },
     { name: `Move ${down ? "up" : "left"}`, act: () => onChange(movedBy(figure, head, -1)), off: !head.movable.before },
     {
@@ -237,7 +245,7 @@ function HeadMenu({ figure, table, ownMends, asked, onAsk, onChange, onRefused }
       name: "Mark it, with a note if you like",
       act: () => {
         onChange((now) => withNotes([...(now.notes ?? []), { [side]: [...head.labels] }])(now));
-        set({ tab: "notes" });
+        set({ tab: "notes", writing: "note" });
       },
     },
     ...(leftOut ? [{ name: "Leave its records out", act: () => onChange(leftOut), removes: true }] : []),

@@ -96,7 +96,7 @@ function SideOrder({ side, figure, recipe, onChange }: Props & { side: Side }) {
   const by = order.by ?? "natural";
   const split = side === "columns" && Boolean(recipe.pivot.split);
   const options: [By, string][] = [
-    ["natural", "by nature"],
+    ["natural", "in natural order"],
     ["label", "by label"],
     ...(split || recipe.pivot.correlate ? [] : ([["total", "by total"]] as [By, string][])),
     ...(split ? [] : ([["likeness", "by likeness"]] as [By, string][])),

@@ -45,7 +45,15 @@ function Steps({ plate, revision, onGo }: Props) {
                 _hover={{ bg: "amberWash" }}
                 onClick={() => !stands && onGo(step.number)}
               >
-                <Box flex="1">{step.change}</Box>
+                <Box flex="1">
+                  {step.change}
+                  {step.unseen && (
+                    <Box as="span" color="quiet" fontWeight="400" textStyle="small">
+                      {" "}
+                      from elsewhere, over whatever stood
+                    </Box>
+                  )}
+                </Box>
                 <Box color="quiet" fontWeight="400" textStyle="small" flex="none">
                   {stands ? "stands now" : whenSaved(step.made)}
                 </Box>

@@ -1,8 +1,8 @@
 import { Box, Flex, Menu, Progress } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, exportAddress, sentenceOf } from "../../api/client";
+import { api, exportAddress } from "../../api/client";
 import { keys, useAbout, useTable } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
@@ -10,12 +10,13 @@ import { DropFrame } from "../../shared/DropFrame";
 import { Keys } from "../../shared/Keys";
 import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { whenSaved } from "../../shared/numbers";
-import { Announced, Refused } from "../../shared/Say";
+import { Announced, Overtaken, Refused } from "../../shared/Say";
 import { useKeys } from "../../shared/useKeys";
 import { useDropToDesk } from "../desk";
 import { Actions } from "./Actions";
 import { CannotBeMade } from "./CannotBeMade";
 import { cellActions } from "./CellMenu";
+import { TableDone } from "./color/targets";
 import { copyColors, copyPicture } from "./copyPicture";
 import { Dock } from "./Dock";
 import { HistorySheet } from "./HistorySheet";
@@ -62,6 +63,7 @@ function Editor({ id }: { id: number }) {
         vision: "",
         magnified: 1,
         compare: null,
+        writing: null,
         behind: null,
       }),
     [set],
@@ -93,7 +95,8 @@ function Editor({ id }: { id: number }) {
 
   const { figure } = data;
   const { chosen } = useView.getState();
-  const { recipe, undo, redo, saved, table_name } = data.plate;
+  const { recipe, saved, table_name } = data.plate;
+  const { undoes, redoes } = plate;
 
   async function copy() {
     setSaid("Making the picture");
@@ -106,130 +109,154 @@ function Editor({ id }: { id: number }) {
       await client.invalidateQueries({ queryKey: keys.plates });
       navigate(`/plates/${started.plate.id}`);
     } catch (problem) {
-      plate.refuse(sentenceOf(problem));
+      plate.refuse(problem);
     }
   }
 
   return (
-    <Flex direction="column" h="100%">
-      <Bar
-        trail={
-          <>
-            <Box as="span" truncate>
-              <Link to={`/tables/${data.plate.table}`}>{table_name}</Link>
-            </Box>
-            <span>/</span>
-            <TrailEnd>{data.plate.title}</TrailEnd>
-            <Box as="span" textStyle="small" pl="8px">
-              {plate.working ? "saving" : said || `saved ${whenSaved(saved)}`}
-            </Box>
-          </>
-        }
-      >
-        <Button
-          variant="bareOnBar"
-          onClick={plate.undo}
-          disabled={undo === null}
-          title={undo ? `Undo: ${undo}` : "Nothing to undo"}
+    <TableDone value={plate.tableDone}>
+      <Flex direction="column" h="100%">
+        <Bar
+          trail={
+            <>
+              <Box as="span" truncate>
+                <Link to={`/tables/${data.plate.table}`}>{table_name}</Link>
+              </Box>
+              <span>/</span>
+              <TrailEnd>{data.plate.title}</TrailEnd>
+              <Box as="span" textStyle="small" pl="8px">
+                {plate.working ? "saving" : said || `saved ${whenSaved(saved)}`}
+              </Box>
+            </>
+          }
         >
-          Undo
-        </Button>
-        <Button
-          variant="bareOnBar"
-          onClick={plate.redo}
-          disabled={redo === null}
-          title={redo ? `Redo: ${redo}` : "Nothing to redo"}
-        >
-          Redo
-        </Button>
-        <Button variant="bareOnBar" onClick={() => setShown("history")}>
-          History
-        </Button>
-        <Button variant="onBar" onClick={copy}>
-          Copy picture
-        </Button>
-        <ExportMenu id={id} forms={about.data?.exports ?? []} />
-      </Bar>
-      <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
-        {plate.working && <Working onGiveUp={plate.giveUp} />}
-      </Box>
-      <Statement ref={statement} plate={data.plate} figure={figure} table={table.data} onChange={plate.change} />
-      {plate.refusal && <Refused sentence={plate.refusal.plain} onClose={plate.forget} />}
-      <Flex flex="1" minH="0">
-        <Flex as="main" direction="column" flex="1" minW="0">
-          <Stage
+          <Button
+            variant="bareOnBar"
+            onClick={plate.undo}
+            disabled={undoes === null}
+            title={undoes ? `Undo: ${undoes}` : "Nothing to undo"}
+          >
+            Undo
+          </Button>
+          <Button
+            variant="bareOnBar"
+            onClick={plate.redo}
+            disabled={redoes === null}
+            title={redoes ? `Redo: ${redoes}` : "Nothing to redo"}
+          >
+            Redo
+          </Button>
+          <Button variant="bareOnBar" onClick={() => setShown("history")}>
+            History
+          </Button>
+          <Button variant="onBar" onClick={copy}>
+            Copy picture
+          </Button>
+          <ExportMenu id={id} forms={about.data?.exports ?? []} />
+        </Bar>
+        <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
+          {plate.working && <Working onGiveUp={plate.giveUp} />}
+        </Box>
+        <Statement ref={statement} plate={data.plate} figure={figure} table={table.data} onChange={plate.change} />
+        {plate.refusal && <Refused sentence={plate.refusal.plain} onClose={plate.forget} />}
+        {plate.overtaken && (
+          <Overtaken sentence={plate.overtaken.sentence} onMine={plate.overtaken.again} onTheirs={plate.takeTheirs} />
+        )}
+        <Flex flex="1" minH="0">
+          <Flex
+            as="main"
+            data-home
+            tabIndex={-1}
+            outline="none"
+            onKeyDown={toTheCells}
+            direction="column"
+            flex="1"
+            minW="0"
+          >
+            <Stage
+              figure={figure}
+              recipe={recipe}
+              onChange={plate.change}
+              heads={{
+                ownMends: Boolean(recipe.table?.mends?.length),
+                onTable: plate.changeTable,
+              }}
+            />
+            <Tray plate={id} revision={data.plate.revision} figure={figure} recipe={recipe} onChange={plate.change} />
+          </Flex>
+          <Dock
+            plate={id}
+            table={table.data}
             figure={figure}
             recipe={recipe}
             onChange={plate.change}
-            heads={{
-              table: data.plate.table,
-              ownMends: Boolean(recipe.table?.mends?.length),
-              onRefused: plate.refuse,
-            }}
+            onRefused={plate.refuse}
           />
-          <Tray plate={id} revision={data.plate.revision} figure={figure} recipe={recipe} onChange={plate.change} />
         </Flex>
-        <Dock
+        <Announced>{said}</Announced>
+        {behind && (
+          <RecordsSheet
+            plate={id}
+            revision={data.plate.revision}
+            table={table.data}
+            figure={figure}
+            lines={behind}
+            onClose={() => set({ behind: null })}
+          />
+        )}
+        {over && <DropFrame />}
+        <HistorySheet
           plate={id}
-          table={table.data}
-          figure={figure}
+          revision={`${data.plate.revision} ${saved}`}
+          open={shown === "history"}
+          onGo={plate.goTo}
+          onClose={close("history")}
+        />
+        <LayOnSheet table={data.plate.table} recipe={recipe} open={shown === "lay"} onClose={close("lay")} />
+        <Keys keys={KEYS} open={shown === "keys"} onClose={close("keys")} />
+        <Actions
+          plate={id}
           recipe={recipe}
+          open={shown === "actions"}
+          onClose={close("actions")}
           onChange={plate.change}
-          onRefused={plate.refuse}
+          others={[
+            ...(undoes === null ? [] : [{ name: "Undo", note: undoes, act: plate.undo }]),
+            ...(redoes === null ? [] : [{ name: "Redo", note: redoes, act: plate.redo }]),
+            { name: "Copy picture", act: copy },
+            { name: "Copy the hex codes of all cells", act: async () => setSaid(await copyColors(figure)) },
+            { name: "See the history", act: () => setShown("history") },
+            { name: "Start another plate from this one", act: another },
+            { name: "Lay this plate on another table", act: () => setShown("lay") },
+            ...(["title", "subtitle", "caption"] as const).map((line) => ({
+              name: `Write the ${line}`,
+              act: () => set({ writing: line }),
+            })),
+            { name: "Show the page larger", act: () => magnify(1) },
+            { name: "Show the page smaller", act: () => magnify(-1) },
+            { name: "Fit the page to the screen", act: () => magnify(0) },
+            { name: "Type the statement", act: () => statement.current?.write() },
+            { name: "Split by a further field", act: () => statement.current?.open("split") },
+            { name: "See how fields move together", act: () => statement.current?.open("correlate") },
+            // Read when the list is opened, so that walking the cells does not draw the editor anew.
+            ...(chosen
+              ? cellActions(figure, recipe, chosen, plate.change)
+                  .filter(({ off }) => !off)
+                  .map(({ name, act }) => ({ name: `This cell: ${name.toLowerCase()}`, act }))
+              : []),
+            { name: "List the keys", act: () => setShown("keys") },
+          ]}
         />
       </Flex>
-      <Announced>{said}</Announced>
-      {behind && (
-        <RecordsSheet
-          plate={id}
-          revision={data.plate.revision}
-          table={table.data}
-          figure={figure}
-          lines={behind}
-          onClose={() => set({ behind: null })}
-        />
-      )}
-      {over && <DropFrame />}
-      <HistorySheet
-        plate={id}
-        revision={`${data.plate.revision} ${saved}`}
-        open={shown === "history"}
-        onGo={plate.goTo}
-        onClose={close("history")}
-      />
-      <LayOnSheet table={data.plate.table} recipe={recipe} open={shown === "lay"} onClose={close("lay")} />
-      <Keys keys={KEYS} open={shown === "keys"} onClose={close("keys")} />
-      <Actions
-        plate={id}
-        recipe={recipe}
-        open={shown === "actions"}
-        onClose={close("actions")}
-        onChange={plate.change}
-        others={[
-          ...(undo === null ? [] : [{ name: "Undo", note: undo, act: plate.undo }]),
-          ...(redo === null ? [] : [{ name: "Redo", note: redo, act: plate.redo }]),
-          { name: "Copy picture", act: copy },
-          { name: "Copy the hex codes of all cells", act: async () => setSaid(await copyColors(figure)) },
-          { name: "See the history", act: () => setShown("history") },
-          { name: "Start another plate from this one", act: another },
-          { name: "Lay this plate on another table", act: () => setShown("lay") },
-          { name: "Show the page larger", act: () => magnify(1) },
-          { name: "Show the page smaller", act: () => magnify(-1) },
-          { name: "Fit the page to the screen", act: () => magnify(0) },
-          { name: "Type the statement", act: () => statement.current?.write() },
-          { name: "Split by a further field", act: () => statement.current?.open("split") },
-          { name: "See how fields move together", act: () => statement.current?.open("correlate") },
-          // Read when the list is opened, so that walking the cells does not draw the editor anew.
-          ...(chosen
-            ? cellActions(figure, recipe, chosen, plate.change)
-                .filter(({ off }) => !off)
-                .map(({ name, act }) => ({ name: `This cell: ${name.toLowerCase()}`, act }))
-            : []),
-          { name: "List the keys", act: () => setShown("keys") },
-        ]}
-      />
-    </Flex>
+    </TableDone>
   );
+}
+
+/** From the page itself, the arrows lead into its cells. */
+function toTheCells(event: KeyboardEvent) {
+  if (event.target !== event.currentTarget || !event.key.startsWith("Arrow")) return;
+  event.preventDefault();
+  event.currentTarget.querySelector<HTMLElement>("[data-cells]")?.focus();
 }
 
 /** Shown only when an answer takes longer than it should be noticed; later with the way to give it up. */

@@ -10,7 +10,7 @@ import { Hints } from "./Hints";
 import { PartSpots } from "./PartSpots";
 import { INKS, paintCells } from "./paint";
 import { TextMark } from "./TextMark";
-import type { Change } from "./usePlate";
+import type { Change, TableChange } from "./usePlate";
 import { familyOf, useTypeface } from "./useTypeface";
 import { useView } from "./view";
 import { WordsInPlace } from "./WordsInPlace";
@@ -22,7 +22,7 @@ type Props = {
   figure: Figure;
   recipe: Recipe;
   onChange: (change: Change) => void;
-  heads: { table: number; ownMends: boolean; onRefused: (sentence: string) => void };
+  heads: { ownMends: boolean; onTable: (name: string, change: TableChange) => void };
 };
 
 /** The page as it will be exported, at its real proportions on a neutral ground. */

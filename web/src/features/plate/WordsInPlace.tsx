@@ -1,5 +1,6 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
+import { useShallow } from "zustand/react/shallow";
 import type { Figure, Recipe, Scene } from "../../api/client";
 import { FactInput } from "../../shared/FactInput";
 import { withWords } from "./recipes";
@@ -12,7 +13,12 @@ type Props = { scene: Scene; recipe: Recipe; figure: Figure; zoom: number; onCha
 /** Title, subtitle and caption, each written where it stands. What is not set is a faint phrase beside the title. */
 export function WordsInPlace({ scene, recipe, figure, zoom, onChange }: Props) {
   const [writing, setWriting] = useState<Which | null>(null);
-  const set = useView((view) => view.set);
+  const { writing: asked, set } = useView(useShallow(({ writing, set }) => ({ writing, set })));
+  useEffect(() => {
+    if (!asked || asked === "note") return;
+    setWriting(asked);
+    set({ writing: null, tab: "words" });
+  }, [asked, set]);
   const margin = scene.texts.find((text) => text.part === "title" || text.part === "caption")?.x ?? 24;
   const written: Record<Which, string> = {
     title: recipe.words?.title ?? figure.default_title,

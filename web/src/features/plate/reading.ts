@@ -1,6 +1,7 @@
 /** What there is to say of a cell, from the figure alone. */
 import type { Figure, Recipe } from "../../api/client";
 import { counted, grouped, percent, styled } from "../../shared/numbers";
+import { placer } from "./color/coloring";
 import type { Cell, Comparing } from "./view";
 
 export const indexOf = (figure: Figure, cell: Cell) => cell.row * figure.columns.length + cell.column;
@@ -9,10 +10,17 @@ export function cellName(figure: Figure, cell: Cell): string {
   return [figure.rows[cell.row], figure.columns[cell.column]].filter(Boolean).join(", ") || "All records";
 }
 
-/** The same by its innermost members, where room is short; matrices side by side keep their names. */
+/** The same by its innermost members, where room is short and no other member of its side is called the same. */
 export function shortCellName(figure: Figure, { row, column }: Cell): string {
-  const across = figure.panels ? figure.columns[column] : figure.column_labels[column]?.at(-1);
-  return [figure.row_labels[row]?.at(-1), across].filter(Boolean).join(", ") || "All records";
+  const down = shortName(figure.row_labels, row);
+  const across = figure.panels ? figure.columns[column] : shortName(figure.column_labels, column);
+  return [down, across].filter(Boolean).join(", ") || "All records";
+}
+
+function shortName(side: readonly (readonly string[])[], at: number): string | undefined {
+  const name = side[at]?.at(-1);
+  const alone = side.filter((labels) => labels.at(-1) === name).length === 1;
+  return alone ? name : side[at]?.join(", ");
 }
 
 export function valueWords(figure: Figure, value: number | null | undefined): string {
@@ -53,14 +61,23 @@ export function differences(
 
 export type Ranked = { cell: Cell; value: number };
 
-/** Cells with a value from the highest to the lowest; equal ones in reading order. Of coefficients, each pair of fields once. */
+/**
+ * Cells with a value from the highest to the lowest on their scale, which is one of their own where they are judged apart; equal ones
+ * in reading order. Of coefficients, each pair of fields once.
+ */
 export function ranked(figure: Figure, recipe: Recipe): Ranked[] {
   const across = figure.columns.length;
   const cells = figure.values.flatMap((value, i) =>
     value === null ? [] : [{ value, cell: { row: Math.floor(i / across), column: i % across } }],
   );
   const told = recipe.pivot.correlate ? cells.filter(({ cell }) => isFirstOfPair(figure, cell)) : cells;
-  return told.sort((a, b) => b.value - a.value);
+  if (!figure.scales.length) return told.sort((a, b) => b.value - a.value);
+  const placers = figure.scales.map((scale) => (scale ? placer(scale) : () => 0.5));
+  const placed = told.map((each) => {
+    const i = indexOf(figure, each.cell);
+    return { ...each, place: placers[figure.regions[i] ?? 0]?.(each.value) ?? 0.5 };
+  });
+  return placed.sort((a, b) => b.place - a.place).map(({ cell, value }) => ({ cell, value }));
 }
 
 /** Whether two fields meet here for the first time: not one with itself, nor those that met in the other triangle. */

@@ -10,10 +10,15 @@ const pivot = (recipe: Recipe, change: Partial<Recipe["pivot"]>): Recipe => ({
 
 export const other = (side: Side): Side => (side === "rows" ? "columns" : "rows");
 
-/** The levels of a side. An order by hand or by a member was of the levels before, and goes with them. */
+/**
+ * The levels of a side. What names its members goes along where the same levels only stand in another order; where others stand
+ * there, an order by hand or by a member, and what is set aside, were of those before and go with them.
+ */
 export const withLevels =
   (side: Side, levels: readonly Level[]) =>
   (recipe: Recipe): Recipe => {
+    const places = movedFrom(recipe.pivot[side] ?? [], levels);
+    if (places) return pivot(relabelled(recipe, side, places), { [side]: [...levels] });
     const order = recipe.pivot.order ?? {};
     const ofMembers = order[side]?.by === "hand" || order[side]?.by === "member";
     const aside = recipe.pivot.aside?.[side]?.length ? { ...recipe.pivot.aside, [side]: [] } : recipe.pivot.aside;
@@ -23,6 +28,74 @@ export const withLevels =
       ...(aside ? { aside } : {}),
     });
   };
+
+/** For each of the levels where it stood before, if they are the same in another order. */
+function movedFrom(before: readonly Level[], after: readonly Level[]): number[] | null {
+  const [old, now] = [before, after].map((levels) => levels.map((level) => JSON.stringify(level))) as [
+    string[],
+    string[],
+  ];
+  const places = now.map((level) => old.indexOf(level));
+  const same = old.length === now.length && new Set(places).size === old.length && !places.includes(-1);
+  return same && places.some((place, i) => place !== i) ? places : null;
+}
+
+/** The labels of one side's members put in the order of its levels; a group of the levels before is one no more, and goes. */
+function relabelled(recipe: Recipe, side: Side, places: readonly number[]): Recipe {
+  const ahead = side === "columns" && recipe.pivot.split ? 1 : 0;
+  const whole = (labels: readonly string[]) => labels.length === places.length + ahead;
+  const moved = (labels: readonly string[]) => [
+    ...labels.slice(0, ahead),
+    ...places.map((place) => labels[ahead + place] as string),
+  ];
+  const { order, aside } = recipe.pivot;
+  const one = side === "rows" ? "row" : "column";
+  const across = order?.[other(side)];
+  const own = order?.[side];
+  const turnedOrder: Orders = {
+    ...order,
+    ...(own?.by === "hand" && own.hand ? { [side]: { ...own, hand: byPlace(own.hand, places, ahead) } } : {}),
+    ...(across?.by === "member" && across.of && whole(across.of)
+      ? { [other(side)]: { ...across, of: moved(across.of) } }
+      : {}),
+  };
+  return {
+    ...pivot(recipe, {
+      ...(order ? { order: turnedOrder } : {}),
+      ...(aside
+        ? {
+            aside: {
+              ...aside,
+              ...(aside[side] ? { [side]: aside[side].filter(whole).map(moved) } : {}),
+              ...(aside.cells
+                ? {
+                    cells: aside.cells
+                      .filter((cell) => whole(cell[one]))
+                      .map((cell) => ({ ...cell, [one]: moved(cell[one]) })),
+                  }
+                : {}),
+            },
+          }
+        : {}),
+    }),
+    ...(recipe.notes
+      ? {
+          notes: recipe.notes.flatMap((note) => {
+            const labels = note[one];
+            if (!labels?.length) return [note];
+            return whole(labels) ? [{ ...note, [one]: moved(labels) }] : [];
+          }),
+        }
+      : {}),
+  };
+}
+
+type Orders = NonNullable<Pivot["order"]>;
+
+/** Labels of each level, in the order of the levels. */
+function byPlace(hand: readonly string[][], places: readonly number[], ahead: number): string[][] {
+  return [...hand.slice(0, ahead), ...places.map((place) => [...(hand[ahead + place] ?? [])])];
+}
 
 /** A level changed in place, put behind the last where there is none at that place, or taken off. */
 export const withLevel = (side: Side, at: number, level: Level | null) => (recipe: Recipe) => {
@@ -45,25 +118,142 @@ export const withLevelMoved =
 
 export const LEVELS_MOST = 3;
 
+/** What a plate could be made with again that cannot be, by the place that is told of it; each with its name. */
+export function cures(path: string, recipe: Recipe): { name: string; change: (recipe: Recipe) => Recipe }[] {
+  const level = path.match(/^pivot\.(rows|columns)\[(\d+)\](?:\.(bins|cut|top|by))?/);
+  if (level) {
+    const [side, at, key] = [level[1] as Side, Number(level[2]), level[3]];
+    const there = recipe.pivot[side]?.[at];
+    if (!there) return [];
+    const without =
+      key && key in there ? Object.fromEntries(Object.entries(there).filter(([name]) => name !== key)) : null;
+    return [
+      ...(without ? [{ name: DROPS[key as keyof typeof DROPS], change: withLevel(side, at, without as Level) }] : []),
+      { name: `Take it off the ${side}`, change: withLevel(side, at, null) },
+    ];
+  }
+  if (path.startsWith("pivot.split")) return [{ name: "Do not split", change: withSplit(null) }];
+  const kept = path.match(/^pivot\.keep\[(\d+)\]/);
+  if (kept) {
+    const keep = recipe.pivot.keep ?? [];
+    return [{ name: "Take the condition off", change: withKeep(keep.filter((_, i) => i !== Number(kept[1]))) }];
+  }
+  if (path.startsWith("pivot.measure"))
+    return [{ name: "Count records instead", change: withMeasure({ take: "count" }) }];
+  if (path.startsWith("pivot.show")) return [{ name: "Show it as it is", change: withShow({}) }];
+  if (path.startsWith("pivot.order"))
+    return [{ name: "Order by nothing", change: (each) => pivot(each, { order: {} }) }];
+  if (path.startsWith("pivot.correlate")) return [{ name: "Back to a pivot", change: withCorrelation(undefined) }];
+  if (path.startsWith("cells.print")) return [{ name: "Print what colors", change: withCells({ print: undefined }) }];
+  if (path.startsWith("cells.marks")) return [{ name: "Fill the cells", change: withCells({ marks: undefined }) }];
+  const spotlight = path.startsWith("color.spotlight");
+  if (spotlight) return [{ name: "Spotlight off", change: withColor({ spotlight: undefined }) }];
+  if (path.startsWith("color.scale")) return [{ name: "Spread evenly", change: withColor({ scale: "linear" }) }];
+  if (path.startsWith("color.within")) return [{ name: "Judge in the table", change: withColor({ within: "table" }) }];
+  if (path.startsWith("color.bands")) return [{ name: "Take the bands off", change: withColor({ bands: undefined }) }];
+  if (/^color\.(low|middle|high)/.test(path)) {
+    const ends = { low: undefined, middle: undefined, high: undefined };
+    return [{ name: "Ends from the data", change: withColor(ends) }];
+  }
+  return [];
+}
+
+const DROPS = {
+  bins: "Drop the bins",
+  cut: "Drop the part",
+  top: "Keep all members",
+  by: "By what is measured",
+} as const;
+
 export const withSplit = (level: Level | null) => (recipe: Recipe) => pivot(recipe, { split: level ?? undefined });
 
+/** Rows and columns turned, and with them whatever speaks of rows and columns. Turned twice, a recipe is as it was. */
 export const turned = (recipe: Recipe): Recipe => {
-  const { rows, columns, totals, order, show, aside } = recipe.pivot;
-  return pivot(recipe, {
-    rows: columns ?? [],
-    columns: rows ?? [],
-    ...(order ? { order: { rows: order.columns, columns: order.rows } } : {}),
-    ...(aside ? { aside: { rows: aside.columns, columns: aside.rows } } : {}),
-    ...(show ? { show: turnedShow(show) } : {}),
-    totals: {
-      ...totals,
-      rows: totals?.columns ?? false,
-      columns: totals?.rows ?? false,
-      row_groups: totals?.column_groups ?? false,
-      column_groups: totals?.row_groups ?? false,
-    },
+  const { rows, columns, totals, order, show, aside, split } = recipe.pivot;
+  // Matrices side by side stand across: the member of the split leads the labels of columns, and of columns alone.
+  const down = (labels: readonly string[]) => (split ? labels.slice(1) : [...labels]);
+  const across = (labels: readonly string[], of: readonly string[] = []) =>
+    split ? [of[0] ?? "", ...labels] : [...labels];
+  const cell = (each: CellLabels): CellLabels => ({
+    row: down(each.column),
+    column: across(each.row, each.column),
   });
+  const { color, words, heads, notes, ...rest } = recipe;
+  const { rows: rowWords, columns: columnWords, ...otherWords } = words ?? {};
+  return pivot(
+    {
+      ...rest,
+      ...(color ? { color: { ...color, ...(color.within ? { within: WITHIN[color.within] } : {}) } } : {}),
+      ...(words
+        ? {
+            words: {
+              ...otherWords,
+              ...(columnWords === undefined ? {} : { rows: columnWords }),
+              ...(rowWords === undefined ? {} : { columns: rowWords }),
+            },
+          }
+        : {}),
+      ...(heads
+        ? {
+            heads: {
+              ...heads,
+              ...(heads.flow ? { flow: { ...heads.flow, along: other(heads.flow.along ?? "columns") } } : {}),
+            },
+          }
+        : {}),
+      ...(notes ? { notes: notes.map((note) => turnedNote(note, down, across)) } : {}),
+    },
+    {
+      rows: columns ?? [],
+      columns: rows ?? [],
+      ...(order ? { order: turnedOrders(order, Boolean(split), down, across) } : {}),
+      ...(aside
+        ? {
+            aside: {
+              ...(aside.columns ? { rows: aside.columns.map(down) } : {}),
+              ...(aside.rows ? { columns: aside.rows.map((labels) => across(labels)) } : {}),
+              ...(aside.cells ? { cells: aside.cells.map(cell) } : {}),
+            },
+          }
+        : {}),
+      ...(show ? { show: turnedShow(show) } : {}),
+      totals: {
+        ...totals,
+        rows: totals?.columns ?? false,
+        columns: totals?.rows ?? false,
+        row_groups: totals?.column_groups ?? false,
+        column_groups: totals?.row_groups ?? false,
+      },
+    },
+  );
 };
+
+const WITHIN = { row: "column", column: "row", group: "group", table: "table" } as const;
+type Labels = (labels: readonly string[], of?: readonly string[]) => string[];
+type Note = NonNullable<Recipe["notes"]>[number];
+
+function turnedNote({ row, column, ...note }: Note, down: Labels, across: Labels): Note {
+  return {
+    ...note,
+    ...(column?.length ? { row: down(column) } : {}),
+    ...(row?.length ? { column: across(row, column) } : {}),
+  };
+}
+
+function turnedOrders(order: Orders, split: boolean, down: Labels, across: Labels): Orders {
+  const { rows, columns } = order;
+  const turnedOf = (each: Order, labels: Labels) => ({ ...each, ...(each.of?.length ? { of: labels(each.of) } : {}) });
+  // Side by side, columns have no order by what they show.
+  const kept = rows && !(split && ["total", "member", "likeness"].includes(rows.by ?? "natural"));
+  return {
+    ...(columns
+      ? { rows: { ...turnedOf(columns, across), ...(split && columns.hand ? { hand: columns.hand.slice(1) } : {}) } }
+      : {}),
+    ...(kept
+      ? { columns: { ...turnedOf(rows, down), ...(split && rows.hand ? { hand: [[], ...rows.hand] } : {}) } }
+      : {}),
+  };
+}
 
 function turnedShow(show: Show): Show {
   const of = { row: "column", column: "row", group: "group", whole: "whole" } as const;

@@ -1,33 +1,53 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { api, type PlateFigure, type Recipe, Refusal } from "../../api/client";
-import { keys, usePlateFigure } from "../../api/queries";
+import { api, type PlateFigure, type Recipe, Refusal, sentenceOf, type Workbench } from "../../api/client";
+import { keys, tableChanged, usePlateFigure } from "../../api/queries";
 
 export type Change = (recipe: Recipe) => Recipe;
 
+/** What was done on this screen: to the plate, or to its table, with the version that this made of it. */
+export type Done = { of: "plate" } | { of: "table"; name: string; version: string };
+
+/** A change of the table, made from how it stands. */
+export type TableChange = (bench: Workbench) => Promise<Workbench>;
+
+/** A change that others were quicker than, and what lays it on top of theirs. */
+type Overtaken = { sentence: string; again: (() => void) | null };
+
 /**
- * A plate and the ways to change it. Changes are sent one after another, each made from what the one before left, so that quick
- * work never overwrites itself; what the server refuses changes nothing and is told.
+ * A plate and the ways to change it, its table among them. Changes are sent one after another, each made from what the one before
+ * left, so that quick work never overwrites itself; each names the version it was made from, so that it never overwrites others';
+ * what the server refuses changes nothing and is told. Undo takes back the last thing done here, whatever it touched.
  */
 export function usePlate(id: number) {
   const client = useQueryClient();
   const query = usePlateFigure(id);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [overtaken, setOvertaken] = useState<Overtaken | null>(null);
   const [working, setWorking] = useState(0);
+  const [behind, setBehind] = useState<readonly Done[]>([]);
+  const [ahead, setAhead] = useState<readonly Done[]>([]);
   const line = useRef<Promise<unknown>>(Promise.resolve());
 
-  const take = useCallback(
-    (step: (now: PlateFigure) => Promise<PlateFigure> | null) => {
+  /** Do something behind all that is under way. What was overtaken is shown as it stands now, and can be done `again`. */
+  const inLine = useCallback(
+    (act: (now: PlateFigure) => Promise<void> | null, again: (() => void) | null) => {
       const run = async () => {
         const now = client.getQueryData<PlateFigure>(keys.plate(id));
-        const pending = now && step(now);
+        const pending = now && act(now);
         if (!pending) return;
         setWorking((count) => count + 1);
         try {
-          client.setQueryData(keys.plate(id), await pending);
+          await pending;
           setRefusal(null);
+          setOvertaken(null);
         } catch (error) {
-          setRefusal(error instanceof Refusal ? error : new Refusal(String(error), "", 0));
+          if (error instanceof Refusal && error.overtaken) {
+            await client.invalidateQueries({ queryKey: keys.plate(id) });
+            setOvertaken({ sentence: error.message, again });
+          } else {
+            setRefusal(error instanceof Refusal ? error : new Refusal(String(error), "", 0));
+          }
         } finally {
           setWorking((count) => count - 1);
         }
@@ -38,26 +58,117 @@ export function usePlate(id: number) {
     [client, id],
   );
 
+  const take = useCallback(
+    (step: (now: PlateFigure) => Promise<PlateFigure> | null, again: (() => void) | null, after: () => void) =>
+      inLine((now) => {
+        const save = (next: PlateFigure) => {
+          client.setQueryData(keys.plate(id), next);
+          after();
+        };
+        return step(now)?.then(save) ?? null;
+      }, again),
+    [client, id, inLine],
+  );
+
+  const note = useCallback((done: Done) => {
+    setBehind((all) => [...all, done]);
+    setAhead([]);
+  }, []);
+
+  const change = useCallback(
+    (make: Change): Promise<unknown> =>
+      take(
+        (now) => {
+          const next = make(now.plate.recipe);
+          if (JSON.stringify(next) === JSON.stringify(now.plate.recipe)) return null;
+          return api.changePlate(id, next, now.plate.version);
+        },
+        () => void change(make),
+        () => note({ of: "plate" }),
+      ),
+    [take, id, note],
+  );
+
+  const tableDone = useCallback((name: string, version: string) => note({ of: "table", name, version }), [note]);
+
+  const changeTable = useCallback(
+    (name: string, make: TableChange): Promise<unknown> =>
+      inLine(
+        async (now) => {
+          const next = await make(await api.workbench(now.plate.table));
+          client.setQueryData(keys.workbench(now.plate.table), next);
+          note({ of: "table", name, version: next.table.version });
+          await tableChanged(client, now.plate.table);
+        },
+        () => void changeTable(name, make),
+      ),
+    [client, inLine, note],
+  );
+
+  /** Take back the last thing done here, or make the last one again that was. */
+  const step = useCallback(
+    (back: boolean) => {
+      const [from, setFrom, setTo] = back ? [behind, setBehind, setAhead] : [ahead, setAhead, setBehind];
+      const last = from.at(-1);
+      const moved = (done: Done) => {
+        setFrom((all) => all.slice(0, -1));
+        setTo((all) => [...all, done]);
+      };
+      if (last?.of === "table") {
+        return inLine(async (now) => {
+          const { table } = now.plate;
+          const next = await (back ? api.undoMends : api.redoMends)(table, last.version);
+          client.setQueryData(keys.workbench(table), next);
+          moved({ ...last, version: next.table.version });
+          await tableChanged(client, table);
+        }, null);
+      }
+      return take(
+        (now) => {
+          const { undo, redo, version } = now.plate;
+          if ((back ? undo : redo) === null) return null;
+          return (back ? api.undo : api.redo)(id, version);
+        },
+        null,
+        () => (last ? moved(last) : undefined),
+      );
+    },
+    [ahead, behind, client, id, inLine, take],
+  );
+
   // The desk shows titles and thumbnails, which any change may have made stale.
   useEffect(() => () => void client.invalidateQueries({ queryKey: keys.plates }), [client]);
 
+  const named = (last: Done | undefined, own: string | null | undefined) =>
+    last?.of === "table" ? last.name : (own ?? null);
   return {
     query,
     refusal,
     forget: () => setRefusal(null),
-    refuse: useCallback((sentence: string) => setRefusal(new Refusal(sentence, "", 0)), []),
+    overtaken,
+    takeTheirs: () => setOvertaken(null),
+    refuse: useCallback((problem: unknown) => setRefusal(new Refusal(sentenceOf(problem), "", 0)), []),
     giveUp: useCallback(() => void api.giveUp(id), [id]),
     working: working > 0,
-    change: useCallback(
-      (make: Change) =>
-        take((now) => {
-          const next = make(now.plate.recipe);
-          return JSON.stringify(next) === JSON.stringify(now.plate.recipe) ? null : api.changePlate(id, next);
-        }),
+    change,
+    changeTable,
+    tableDone,
+    goTo: useCallback(
+      (number: number) =>
+        take(
+          (now) => api.goTo(id, number, now.plate.version),
+          null,
+          () => {
+            setBehind([]);
+            setAhead([]);
+          },
+        ),
       [take, id],
     ),
-    goTo: useCallback((number: number) => take(() => api.goTo(id, number)), [take, id]),
-    undo: useCallback(() => take((now) => (now.plate.undo === null ? null : api.undo(id))), [take, id]),
-    redo: useCallback(() => take((now) => (now.plate.redo === null ? null : api.redo(id))), [take, id]),
+    undo: useCallback(() => step(true), [step]),
+    redo: useCallback(() => step(false), [step]),
+    /** What undo would take back, and redo make again, by name. */
+    undoes: named(behind.at(-1), query.data?.plate.undo),
+    redoes: named(ahead.at(-1), query.data?.plate.redo),
   };
 }

@@ -9,6 +9,8 @@ export type Tab = "color" | "cells" | "heads" | "legend" | "words" | "notes" | "
 /** A member of a side and another, counted from 0; all others together for -1. */
 export type Comparing = { side: "rows" | "columns"; one: number; other: number };
 
+export type Writing = "title" | "subtitle" | "caption" | "note";
+
 type View = {
   /** The cell the keys stand on. */
   chosen: Cell | null;
@@ -24,6 +26,8 @@ type View = {
   /** How many times larger than it fits the page is shown. */
   magnified: number;
   compare: Comparing | null;
+  /** What is to be written next: a line of the page, or the note that was just begun. It is taken once. */
+  writing: Writing | null;
   /** The cell, head or total whose records are listed. */
   behind: Lines | null;
   set: (change: Partial<Omit<View, "set">>) => void;
@@ -39,6 +43,7 @@ export const useView = create<View>((set) => ({
   tab: "color",
   magnified: 1,
   compare: null,
+  writing: null,
   behind: null,
   set,
 }));

@@ -90,7 +90,7 @@ function Written({ table, asked, form: Form, onClose, onDone }: WrittenProps) {
           Leave it
         </Button>
         <Button variant="lead" type="submit" disabled={!trial || Boolean(problem) || working}>
-          {asked.place === undefined ? "Lay it on" : "Change it"}
+          {asked.place === undefined ? "Add the mend" : "Change it"}
         </Button>
       </Dialog.Footer>
     </Box>

@@ -36,7 +36,7 @@ export function MendsPanel({ lines, touched, working, onChange, onAdd, onEdit }:
         </Box>
         <AddMenu onAdd={onAdd} />
         <Box textStyle="label" ml="auto">
-          {lines.length ? `${counted(touched, "change")} in all` : ""}
+          {touched ? `${counted(touched, "change")} in all` : lines.length ? "nothing changed" : ""}
         </Box>
       </Flex>
       {!lines.length && (

@@ -16,7 +16,7 @@ type Props = {
   head: (column: ColumnInfo) => ReactNode;
   onTotal?: (total: number) => void;
   /** Without it values are only read. */
-  onCorrect?: (column: ColumnInfo, row: Row, to: string) => void;
+  onCorrect?: (column: ColumnInfo, row: Row, to: string, was: string) => void;
 };
 
 /** The records, of which only those in view exist. Arrows walk them, Enter corrects a value. */
@@ -130,6 +130,7 @@ export function RecordGrid({ source, records, columns, asked, head, onTotal, onC
       <Box
         ref={box}
         role="grid"
+        data-home
         aria-label="Records"
         aria-rowcount={total + 1}
         aria-colcount={columns.length}
@@ -195,7 +196,7 @@ export function RecordGrid({ source, records, columns, asked, head, onTotal, onC
                           onDone={(to) => {
                             setWriting(null);
                             box.current?.focus();
-                            if (to !== null && to !== text) onCorrect?.(column, row, to);
+                            if (to !== null && to !== text) onCorrect?.(column, row, to, text ?? "");
                           }}
                         />
                       );

@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api, type Mend, type RecordsAsked, Refusal, sentenceOf } from "../../api/client";
-import { keys, tableChanged } from "../../api/queries";
+import { importIs, keys, tableChanged } from "../../api/queries";
 import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
@@ -96,12 +96,12 @@ function OneTable({ id }: { id: number }) {
     attempt(async () => {
       const look = await api.reread(id);
       client.setQueryData(keys.look(look.file.id), look);
-      client.setQueryData(keys.import(look.file.id), look.file);
+      importIs(client, look.file);
       navigate(`/imports/${look.file.id}`);
     });
   const rename = (name: string) =>
     attempt(async () => {
-      await api.renameTable(id, name);
+      await api.renameTable(id, name, bench.table.name_version);
       await client.invalidateQueries({ queryKey: keys.workbench(id) });
       await tableChanged(client, id);
     });
@@ -212,7 +212,7 @@ function OneTable({ id }: { id: number }) {
         />
       </Flex>
       {state.at === "refused" && <Refused sentence={state.sentence} onClose={giving.rest} />}
-      {table.refusal && <Refused sentence={table.refusal} onClose={table.forget} />}
+      {table.refusal && <Refused sentence={table.refusal} onClose={table.forget} again={table.again} />}
       <Flex flex="1" minH="0">
         <Flex as="main" direction="column" flex="1" minW="0">
           <RecordGrid
@@ -237,7 +237,7 @@ function OneTable({ id }: { id: number }) {
                 onMend={(kind) => setMending({ kind, column })}
               />
             )}
-            onCorrect={(column, row, to) => table.correct(column.name, row.number, to)}
+            onCorrect={(column, row, to, was) => table.correct(column.name, row.number, to, was)}
           />
           <MendsPanel
             lines={bench.mends}

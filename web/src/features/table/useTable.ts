@@ -1,21 +1,34 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
-import { api, type Mend, sentenceOf, type Workbench } from "../../api/client";
+import { api, type Mend, Refusal, sentenceOf, type Workbench } from "../../api/client";
 import { keys, tableChanged, useWorkbench } from "../../api/queries";
 
-/** A table on its screen, and what can be done to it. Changes are done one after another. */
+type Act = (now: Workbench) => Promise<Workbench | null>;
+/** What can be done about a refusal, by name. */
+type Again = { name: string; act: () => void };
+
+/**
+ * A table on its screen, and what can be done to it. Changes are done one after another, each naming the version it was made from;
+ * one that others were quicker than is told, and can be laid on top of what they did.
+ */
 export function useTable(id: number) {
   const client = useQueryClient();
   const query = useWorkbench(id);
   const [working, setWorking] = useState(false);
   const [refusal, setRefusal] = useState("");
+  const [again, setAgain] = useState<Again | null>(null);
+
+  const refuse = useCallback((sentence: string) => {
+    setRefusal(sentence);
+    setAgain(null);
+  }, []);
 
   const carryOut = useCallback(
-    async (action: (now: Workbench) => Promise<Workbench | null>): Promise<boolean> => {
+    async (action: Act, retry: Again | null): Promise<boolean> => {
       const now = client.getQueryData<Workbench>(keys.workbench(id));
       if (!now) return false;
       setWorking(true);
-      setRefusal("");
+      refuse("");
       try {
         const next = await action(now);
         if (next) {
@@ -24,41 +37,57 @@ export function useTable(id: number) {
         }
         return true;
       } catch (error) {
-        setRefusal(sentenceOf(error));
+        refuse(sentenceOf(error));
+        if (error instanceof Refusal && error.overtaken) {
+          await client.invalidateQueries({ queryKey: keys.workbench(id) });
+          await tableChanged(client, id);
+          setAgain(retry);
+        } else if (error instanceof Refusal && error.path === "anyway") setAgain(retry);
         return false;
       } finally {
         setWorking(false);
       }
     },
-    [client, id],
+    [client, id, refuse],
   );
   // Each change is made from what the one before left: two quick ones must not both begin from the same list.
   const line = useRef<Promise<unknown>>(Promise.resolve());
   const act = useCallback(
-    (action: (now: Workbench) => Promise<Workbench | null>): Promise<boolean> => {
-      const done = line.current.then(() => carryOut(action));
+    (action: Act, retry: Again | null = null): Promise<boolean> => {
+      const done = line.current.then(() => carryOut(action, retry));
       line.current = done;
       return done;
     },
     [carryOut],
   );
   const mends = useCallback(
-    (make: (mends: Mend[]) => Mend[]) => act((now) => api.changeMends(id, make(now.mends.map(({ mend }) => mend)))),
+    (make: (mends: Mend[]) => Mend[]): Promise<boolean> =>
+      act(({ mends, table }) => api.changeMends(id, make(mends.map(({ mend }) => mend)), table.version), {
+        name: "Lay mine on top",
+        act: () => void mends(make),
+      }),
     [act, id],
   );
+  const returnTo = (number: number, anyway = false): Promise<boolean> =>
+    act(({ table }) => api.returnTo(id, number, table.edition, anyway), {
+      name: "Let it stand anyway",
+      act: () => void returnTo(number, true),
+    });
 
   return {
     query,
     working,
     refusal,
-    forget: () => setRefusal(""),
-    refuse: setRefusal,
+    again,
+    forget: () => refuse(""),
+    refuse,
     mends,
     add: (mend: Mend) => mends((all) => [...all, mend]),
-    correct: (field: string, record: number, to: string) => act(() => api.correct(id, field, record, to)),
-    undo: () => act(async (now) => (now.undo === null ? null : api.undoMends(id))),
-    redo: () => act(async (now) => (now.redo === null ? null : api.redoMends(id))),
-    returnTo: (number: number) => act(() => api.returnTo(id, number)),
+    correct: (field: string, record: number, to: string, was: string) =>
+      act(() => api.correct(id, field, record, to, was)),
+    undo: () => act(async (now) => (now.undo === null ? null : api.undoMends(id, now.table.version))),
+    redo: () => act(async (now) => (now.redo === null ? null : api.redoMends(id, now.table.version))),
+    returnTo,
   };
 }
 

@@ -1,12 +1,20 @@
 /** Targets of a table: set for all its plates at once. */
 import { useQueryClient } from "@tanstack/react-query";
-import { api } from "../../../api/client";
-import { tableChanged } from "../../../api/queries";
+import { createContext, useContext } from "react";
+import { api, type TableInfo } from "../../../api/client";
+import { keys, tableChanged } from "../../../api/queries";
+
+/** Hears of what was done to the table, with the version that this made of it, so that undo takes it back in its turn. */
+export const TableDone = createContext<(name: string, version: string) => void>(() => undefined);
 
 export function useSetTargets(table: number) {
   const client = useQueryClient();
+  const done = useContext(TableDone);
   return async (targets: Record<string, number>) => {
-    await api.setTargets(table, targets);
+    const known = client.getQueryData<TableInfo>(keys.table(table)) ?? (await api.table(table));
+    await api.setTargets(table, targets, known.version);
+    const { version } = await api.table(table);
+    done("the targets", version);
     await tableChanged(client, table);
   };
 }

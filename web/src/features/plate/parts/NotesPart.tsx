@@ -1,4 +1,5 @@
 import { Box, CloseButton, Flex } from "@chakra-ui/react";
+import { useEffect, useRef } from "react";
 import { useShallow } from "zustand/react/shallow";
 import type { Figure, Recipe } from "../../../api/client";
 import { Button } from "../../../shared/Button";
@@ -13,14 +14,25 @@ type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => voi
 
 /** Marks on cells, rows and columns, and the words that go with them. */
 export function NotesPart({ figure, recipe, onChange }: Props) {
-  const { chosen } = useView(useShallow(({ chosen }) => ({ chosen })));
+  const { chosen, writing, set: look } = useView(useShallow(({ chosen, writing, set }) => ({ chosen, writing, set })));
+  const part = useRef<HTMLDivElement>(null);
   const notes = recipe.notes ?? [];
+  // The note that was just begun is the last; its words are what is written next, as soon as it is there.
+  useEffect(() => {
+    if (writing !== "note" || !notes.length) return;
+    const timer = setTimeout(() => {
+      const fields = part.current?.querySelectorAll<HTMLElement>("input:not([type=checkbox]), textarea");
+      fields?.[fields.length - 1]?.focus();
+      look({ writing: null });
+    }, AFTER);
+    return () => clearTimeout(timer);
+  }, [writing, notes.length, look]);
   const row = chosen ? figure.row_labels[chosen.row] : undefined;
   const column = chosen ? figure.column_labels[chosen.column] : undefined;
   const add = (note: Note) => onChange(withNotes([...notes, note]));
   const set = (i: number, note: Note) => onChange(withNotes(notes.with(i, note)));
   return (
-    <>
+    <Box ref={part}>
       {row && column ? (
         <Box>
           <Box color="quiet" mb="8px">
@@ -84,6 +96,9 @@ export function NotesPart({ figure, recipe, onChange }: Props) {
           </Box>
         );
       })}
-    </>
+    </Box>
   );
 }
+
+/** The menu that asked for it must be gone, or it takes the focus back. */
+const AFTER = 120;

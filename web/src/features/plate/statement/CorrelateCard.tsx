@@ -1,6 +1,6 @@
 import { Box, Checkbox, Flex } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Pivot, TableInfo } from "../../../api/client";
+import type { ColumnInfo, Pivot, TableInfo } from "../../../api/client";
 import { Button } from "../../../shared/Button";
 import { Choice } from "../../../shared/Choice";
 
@@ -17,11 +17,24 @@ const TRIANGLES = [
   { value: "upper", label: "upper half" },
 ] as const;
 
+/** Whether a column only tells records apart, by its name or by numbers that just count on: it moves together with nothing. */
+export function isIdentifier({ words, distinct, blanks, bars }: ColumnInfo, records: number): boolean {
+  if (/(^|\s)(id|ids|nr|no|number|code|key|index|row|record|zip|postcode|phone)$/i.test(words)) return true;
+  return records > 20 && distinct === records - blanks && bars.length > 0 && Math.min(...bars) >= 90;
+}
+
 /** Which fields are correlated, how, and which cells of the square are shown. */
 export function CorrelateCard({ table, correlate, onDone }: Props) {
   const numbers = table.columns.filter((column) => column.kind === "number");
   const [ticked, setTicked] = useState(
-    () => new Set(correlate?.fields ?? numbers.slice(0, 12).map(({ name }) => name)),
+    () =>
+      new Set(
+        correlate?.fields ??
+          numbers
+            .filter((column) => !isIdentifier(column, table.records))
+            .slice(0, 12)
+            .map(({ name }) => name),
+      ),
   );
   const [method, setMethod] = useState(correlate?.method ?? "pearson");
   const [triangle, setTriangle] = useState(correlate?.triangle ?? "lower");

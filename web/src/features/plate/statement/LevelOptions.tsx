@@ -13,6 +13,7 @@ type Props = { table: TableInfo; level: Level; onDone: (level: Level) => void; o
 const MONTHS = "January February March April May June July August September October November December".split(" ");
 const WEEKDAYS = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"] as const;
 const BINS = [
+  { value: "round", label: "round edges" },
   { value: "equal_width", label: "equal width" },
   { value: "equal_count", label: "equal count" },
   { value: "edges", label: "own edges" },
@@ -25,10 +26,11 @@ export function LevelOptions({ table, level, onDone, onBack }: Props) {
   const [top, setTop] = useState(level.top ? String(level.top) : "");
   const [others, setOthers] = useState(level.others === true ? "Others" : level.others || "");
   const [way, setWay] = useState<BinsWay>(
-    level.bins?.edges ? "edges" : level.bins?.equal_count ? "equal_count" : "equal_width",
+    BINS.find(({ value }) => level.bins?.[value] !== undefined)?.value ?? "round",
   );
   const [bins, setBins] = useState(
-    level.bins?.edges?.join(", ") ?? String(level.bins?.equal_count ?? level.bins?.equal_width ?? 8),
+    level.bins?.edges?.join(", ") ??
+      String(level.bins?.round ?? level.bins?.equal_count ?? level.bins?.equal_width ?? 8),
   );
   const numbers = bins
     .split(/[,;\s]+/)
@@ -52,7 +54,7 @@ export function LevelOptions({ table, level, onDone, onBack }: Props) {
     <CardForm
       width="330px"
       other={{ words: "Another field", act: onBack }}
-      done="Lay it out"
+      done="Use these"
       ready={!wrong}
       onDone={submit}
     >
@@ -86,7 +88,7 @@ export function LevelOptions({ table, level, onDone, onBack }: Props) {
           <Box mt="10px">
             <Choice label="How bins are found" value={way} choices={BINS} onChange={setWay} />
           </Box>
-          <Row label={way === "edges" ? "Edges, rising" : "Bins"}>
+          <Row label={way === "edges" ? "Edges, rising" : way === "round" ? "Bins, about" : "Bins"}>
             <Input
               size="sm"
               aria-label={way === "edges" ? "Edges, rising" : "Number of bins"}

@@ -42,9 +42,9 @@ export function MeasureCard({ table, measure, part, start, onDone }: Props) {
         <FilterList
           label="What is measured"
           start={start}
-          options={TAKES.map(({ take: key, words, note }): Option => {
+          options={TAKES.map(({ take: key, words, note, also }): Option => {
             const without = NUMERIC.has(key) && !numbers.length;
-            return { key, label: words, note, why: without ? "This table has no column of numbers." : undefined };
+            return { key, label: words, note, also, why: without ? "This table has no column of numbers." : undefined };
           })}
           chosen={now.take ?? "count"}
           onChoose={(key) => take(key as Take)}

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Recipe, Show } from "../../../api/client";
 import { FilterList } from "../../../shared/FilterList";
 import { AskNumber } from "./AskNumber";
-import { showOptions, showWords } from "./phrases";
+import { SHOWS_ALSO, showOptions, showWords } from "./phrases";
 
 type Props = {
   pivot: Recipe["pivot"];
@@ -35,8 +35,8 @@ export function ShowCard({ pivot, targets, start, onDone }: Props) {
       label="What a cell shows"
       start={start}
       options={[
-        ...options.map(({ words }) => ({ key: words, label: words })),
-        { key: GAP, label: "as distance from a number" },
+        ...options.map(({ show, words }) => ({ key: words, label: words, also: SHOWS_ALSO[show.as ?? "value"] })),
+        { key: GAP, label: "as distance from a number", also: SHOWS_ALSO.gap },
       ]}
       chosen={pivot.show?.as === "gap" && typeof pivot.show.to === "number" ? GAP : showWords(pivot.show)}
       onChoose={(key) => {

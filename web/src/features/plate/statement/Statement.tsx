@@ -47,8 +47,8 @@ type Props = {
 
 const AFTER = 60;
 const SIDES = {
-  rows: { label: "What goes down", empty: "thing that goes down", way: "down" },
-  columns: { label: "What goes across", empty: "thing that goes across", way: "across" },
+  rows: { label: "What goes down", empty: "something", way: "down" },
+  columns: { label: "What goes across", empty: "something", way: "across" },
 } as const;
 
 /** The sentence that is the pivot. Each phrase opens its list; Tab walks them; the whole can be typed as well. */

@@ -2,11 +2,13 @@
 import type { ColumnInfo, Level, TableInfo } from "../../../api/client";
 import type { Option } from "../../../shared/FilterList";
 import { grouped } from "../../../shared/numbers";
-import { CUTS, levelWords } from "./phrases";
+import { CUTS, CUTS_ALSO, levelWords } from "./phrases";
 
 export const MEMBERS_MOST = 5_000;
 /** Members of a side from which a figure is hard to read, and a warning is due. */
 export const MANY_MEMBERS = 60;
+/** Numbers of which there are so few stand for themselves, as seasons and grades do. */
+const FEW_NUMBERS = 24;
 export const NOTHING = "nothing";
 const KINDS: Record<string, string> = { number: "number", category: "text", moment: "moment", yes_no: "yes or no" };
 
@@ -36,7 +38,7 @@ export function levelKey({ field, cut, bins }: Place): string {
 
 export function levelFrom(key: string): Level {
   const { field, cut, bins } = JSON.parse(key) as { field: string; cut?: Level["cut"]; bins?: boolean };
-  return { field, ...(cut ? { cut } : {}), ...(bins ? { bins: { equal_width: 8 } } : {}) };
+  return { field, ...(cut ? { cut } : {}), ...(bins ? { bins: { round: 8 } } : {}) };
 }
 
 /** What can go down or across: fields, parts of moments, bins of numbers. */
@@ -52,9 +54,16 @@ export function levelOptions(columns: readonly ColumnInfo[]): Option[] {
           ? `${words} has ${grouped(distinct)} different values; a side holds ${grouped(MEMBERS_MOST)}. Choose its bins.`
           : undefined,
     };
-    if (kind === "number") return [{ key: levelKey({ field, bins: {} }), label: `bins of ${words}` }, whole];
+    if (kind === "number") {
+      const binned = { key: levelKey({ field, bins: {} }), label: `bins of ${words}`, also: "groups ranges classes" };
+      return distinct <= FEW_NUMBERS ? [whole, binned] : [binned, whole];
+    }
     if (kind !== "moment") return [whole];
-    const cuts = CUTS.map((cut) => ({ key: levelKey({ field, cut }), label: levelWords({ field, cut }) }));
+    const cuts = CUTS.map((cut) => ({
+      key: levelKey({ field, cut }),
+      label: levelWords({ field, cut }),
+      also: CUTS_ALSO[cut],
+    }));
     return [...cuts, whole];
   });
 }

@@ -18,6 +18,18 @@ export const CUTS: readonly Cut[] = [
   "year_week",
 ];
 
+/** Other words that people look for a part by. */
+export const CUTS_ALSO: Partial<Record<Cut, string>> = {
+  weekday: "day of the week",
+  hour: "time of day o'clock",
+  date: "calendar day each day daily",
+  week: "calendar week number",
+  day: "dom",
+  year_month: "month by month monthly running months",
+  year_quarter: "quarterly running quarters",
+  year_week: "weekly running weeks",
+};
+
 const CUT_WORDS: Partial<Record<Cut, string>> = {
   day: "day of the month",
   year_quarter: "year and quarter",
@@ -44,19 +56,36 @@ export function levelWords(level: Pick<Level, "field" | "cut" | "bins" | "top">)
 export type Take = NonNullable<Measure["take"]>;
 
 /** The measures in the order they are offered, as they are said before "of". */
-export const TAKES: readonly { take: Take; words: string; note?: string }[] = [
-  { take: "count", words: "number of records" },
-  { take: "sum", words: "sum", note: "of a number" },
-  { take: "average", words: "average", note: "of a number" },
-  { take: "median", words: "median", note: "of a number" },
-  { take: "min", words: "smallest", note: "of a number" },
-  { take: "max", words: "largest", note: "of a number" },
-  { take: "distinct", words: "distinct count", note: "different values" },
-  { take: "stdev", words: "standard deviation", note: "of a number" },
-  { take: "percentile", words: "percentile", note: "of a number" },
-  { take: "share", words: "share of records", note: "that meet a condition" },
-  { take: "ratio", words: "ratio", note: "of two sums" },
+export const TAKES: readonly { take: Take; words: string; note?: string; also?: string }[] = [
+  { take: "count", words: "number of records", also: "count rows how many frequency" },
+  { take: "sum", words: "sum", note: "of a number", also: "total added up" },
+  { take: "average", words: "average", note: "of a number", also: "mean avg" },
+  { take: "median", words: "median", note: "of a number", also: "middle" },
+  { take: "min", words: "smallest", note: "of a number", also: "minimum lowest least" },
+  { take: "max", words: "largest", note: "of a number", also: "maximum highest most" },
+  { take: "distinct", words: "distinct count", note: "different values", also: "unique number of different" },
+  { take: "stdev", words: "standard deviation", note: "of a number", also: "sd spread variation" },
+  { take: "percentile", words: "percentile", note: "of a number", also: "quantile quartile p90" },
+  {
+    take: "share",
+    words: "share of records",
+    note: "that meet a condition",
+    also: "percentage percent proportion rate",
+  },
+  { take: "ratio", words: "ratio", note: "of two sums", also: "per rate divided quotient" },
 ];
+
+/** Other words that people look for a show by. */
+export const SHOWS_ALSO: Partial<Record<NonNullable<Show["as"]>, string>> = {
+  value: "plain raw nothing",
+  share: "percentage percent proportion of total",
+  index: "relative compared normalized",
+  running: "cumulative so far to date adding up",
+  change: "difference growth delta from the one before",
+  rank: "position place order",
+  score: "z-score standardized deviations",
+  gap: "difference from a target",
+};
 
 export function takeWords(measure: Measure | undefined): string {
   const take = measure?.take ?? "count";
@@ -89,7 +118,7 @@ export function showWords(show: Show | undefined): string {
     case "index":
       return `against the ${show?.to === "first" ? "first" : "largest"} of its ${show?.of ?? "row"}`;
     case "running":
-      return `running on ${way}`;
+      return `as running total ${way}`;
     case "change":
       return `as ${show?.relative ? "relative " : ""}change ${way}`;
     case "rank":
