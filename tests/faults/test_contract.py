@@ -1,5 +1,5 @@
-"""What the API says of itself, held against a server: every operation is asked with whatever fits its description, and what does not,
-and answers as described, never with a fault of its own.
+"""What the API says of itself, held against a server: every operation is asked with whatever fits its description, and what does
+not, and answers as described, never with a fault of its own.
 """
 
 import json

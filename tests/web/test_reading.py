@@ -19,6 +19,8 @@ FIGURE = {
     "grand_total": 26,
     "style": {"decimals": 1, "percent": False},
     "held_values": {},
+    "scales": [],
+    "regions": [],
 }
 
 
@@ -43,6 +45,43 @@ def test_a_cell_is_named_in_short_by_its_innermost_members(node):
     assert node(READING, "shortCellName", [[{**nested, "panels": True}, cell]]) == ["Lantern Wharf, Q1, Jan"]
     one_side = {**nested, "columns": [""], "column_labels": [[]]}
     assert node(READING, "shortCellName", [[one_side, cell]]) == ["Lantern Wharf"]
+
+
+def test_members_that_are_called_the_same_are_told_apart(node):
+    nested = {
+        "rows": ["Phones, Central", "Desks, Central", "Desks, East"],
+        "row_labels": [["Phones", "Central"], ["Desks", "Central"], ["Desks", "East"]],
+        "columns": ["Jan"],
+        "column_labels": [["Jan"]],
+        "panels": False,
+    }
+    calls = [[nested, {"row": row, "column": 0}] for row in range(3)]
+    assert node(READING, "shortCellName", calls) == ["Phones, Central, Jan", "Desks, Central, Jan", "East, Jan"]
+
+
+def test_ends_of_cells_judged_apart_go_by_their_own_scales(node):
+    """A seat more than usual is not less than a knot that is lowest."""
+
+    def scale(low, high):
+        return {
+            "low": low,
+            "middle": (low + high) / 2,
+            "high": high,
+            "spread": {"name": "linear", "around": 1, "values": [], "ranks": []},
+        }
+
+    figure = {
+        **FIGURE,
+        "columns": ["seats", "knots"],
+        "values": [100, 9, 400, 12],
+        "scales": [scale(100, 400), scale(9, 12)],
+        "regions": [0, 1, 0, 1],
+    }
+    (found,) = node(READING, "ranked", [[figure, PLAIN]])
+    assert [each["value"] for each in found] == [400, 12, 100, 9]
+    moved = {**figure, "values": [100, 11.5, 400, 12]}
+    (found,) = node(READING, "ranked", [[moved, PLAIN]])
+    assert [each["value"] for each in found] == [400, 12, 11.5, 100]
 
 
 def test_rank_of_the_only_cell(node):

@@ -2,9 +2,15 @@
 
 import random
 
+import numpy as np
 import pytest
 
+from mottled_finch.core.errors import CoreError
+from mottled_finch.core.figure import make_figure
 from mottled_finch.core.recipe import dump_recipe, load_recipe, merge_patch
+
+from ..core.conftest import read
+from .conftest import _run
 
 RECIPES = "features/plate/recipes"
 RAIL = "features/plate/color/railModel"
@@ -100,21 +106,126 @@ def test_judging_within_rows_lets_go_of_numbers(changed):
     assert changed(RECIPES, "withWithin", {**BASE, "color": color}, "table")["color"] == {**color, "within": "table"}
 
 
-def test_turning_twice_changes_nothing(node):
-    recipe = {
-        **BASE,
-        "pivot": {
-            **BASE["pivot"],
-            "totals": {"rows": True, "column_groups": True},
-            "order": {"rows": {"by": "total"}},
-            "show": {"as": "share", "of": "row"},
-            "aside": {"rows": [["a"]]},
-        },
+ROWS, COLUMNS = [["a", "b"], ["c", "d"]], [["p"], ["q"]]
+TRIPS = "x,y,z,s,v\n" + "".join(
+    f"{'ac'[i % 2]},{'bd'[i // 2 % 2]},{'pq'[i // 4 % 2]},{'mn'[i % 3 % 2]},{i % 7}\n" for i in range(60)
+)
+
+
+def drawn(lot: random.Random, *, split: bool) -> dict:
+    """A recipe that speaks of its rows and columns in every way there is."""
+    rows, columns = [{"field": "x"}, {"field": "y"}], [{"field": "z"}]
+    ahead = [lot.choice("mn")] if split else []
+    row, column = lot.choice([["a", "b"], ["c", "d"], ["a"]]), [*ahead, lot.choice("pq")]
+    some = lambda *parts: lot.choice([{}, *parts])  # noqa: E731
+    orders = [{"by": "label", "descending": True}, {"by": "hand", "hand": [["c", "a"], ["d", "b"]]}]
+    if not split:
+        orders += [{"by": "member", "of": column}, {"by": "total"}]
+    across = [
+        {"by": "hand", "hand": [["n", "m"], ["q", "p"]] if split else [["q", "p"]]},
+        *([] if split else [{"by": "member", "of": ["a", "b"]}]),
+    ]
+    pivot = {
+        "rows": rows,
+        "columns": columns,
+        "measure": {"take": "sum", "of": "v"},
+        "totals": some({"rows": True}, {"column_groups": True, "rows": True}),
+        "show": some({"as": "share", "of": "row"}, {"as": "running", "along": "columns"}, {"as": "rank"}),
+        "order": some(
+            {"rows": lot.choice(orders)},
+            {"columns": lot.choice(across)},
+            {"rows": lot.choice(orders), "columns": lot.choice(across)},
+        ),
+        "aside": some(
+            {"rows": [["a", "b"]]}, {"cells": [{"row": ["c", "d"], "column": column}]}, {} if split else {"columns": [["q"]]}
+        ),
     }
-    (turned,) = node(RECIPES, "turned", [[recipe]])
-    assert turned["pivot"]["rows"] == recipe["pivot"]["columns"]
-    assert turned["pivot"]["show"] == {"as": "share", "of": "column"}
-    assert plain(node(RECIPES, "turned", [[turned]])[0]) == plain(recipe)
+    if split:
+        pivot["split"] = {"field": "s"}
+        if pivot["order"].get("columns"):
+            pivot["order"] |= lot.choice([{"rows": {}}, {"rows": orders[1]}])  # there is one order by hand for all across
+    return {
+        "finch_recipe": 1,
+        "pivot": pivot,
+        "color": some({"within": "row"}, {"within": "column"}, {"within": "group"}),
+        "notes": lot.choice(
+            [
+                [],
+                [{"row": row, "column": column, "text": "t"}],
+                [] if split else [{"row": row}, {"column": column, "outline": False, "text": "u"}],
+            ]
+        ),
+        "words": some({"rows": "R"}, {"columns": "C", "title": "T"}, {"rows": "R", "columns": "C"}),
+        "heads": some({"flow": {"along": "rows", "words": "w"}}, {"flow": {}}),
+    }
+
+
+@pytest.mark.parametrize("split", [False, True])
+def test_turning_turns_whatever_speaks_of_rows_and_columns_and_twice_changes_nothing(node, split):
+    lot = random.Random(4)
+    recipes = [drawn(lot, split=split) for _ in range(120)]
+    once = node(RECIPES, "turned", [[recipe] for recipe in recipes])
+    twice = node(RECIPES, "turned", [[recipe] for recipe in once])
+    assert [plain(recipe) for recipe in twice] == [plain(recipe) for recipe in recipes]
+    table = read(TRIPS)
+    for recipe, turned in zip(recipes, once, strict=True):
+        one, other = make_figure(table, load_recipe(recipe)), make_figure(table, load_recipe(turned))
+        if split:
+            continue
+        assert (one.matrix.rows, one.matrix.columns) == (other.matrix.columns, other.matrix.rows)
+        np.testing.assert_array_equal(one.matrix.all_values, other.matrix.all_values.T)
+        np.testing.assert_array_equal(one.coloring.steps, other.coloring.steps.T)
+        np.testing.assert_array_equal(one.contents.aside, other.contents.aside.T)
+
+
+def test_levels_put_in_another_order_take_along_what_names_their_members(changed):
+    recipe = drawn(random.Random(1), split=False)
+    recipe["pivot"]["order"] = {
+        "rows": {"by": "hand", "hand": [["c", "a"], ["d", "b"]]},
+        "columns": {"by": "member", "of": ["a", "b"]},
+    }
+    recipe["pivot"]["aside"] = {"rows": [["a", "b"]], "cells": [{"row": ["c", "d"], "column": ["p"]}]}
+    recipe["notes"] = [{"row": ["a", "b"], "text": "t"}, {"column": ["p"]}, {"row": ["a"]}]
+    levels = recipe["pivot"]["rows"]
+    found = changed(RECIPES, "withLevels", recipe, "rows", levels[::-1])
+    assert found["pivot"]["rows"] == levels[::-1]
+    assert found["pivot"]["order"] == {
+        "rows": {"by": "hand", "hand": [["d", "b"], ["c", "a"]]},
+        "columns": {"by": "member", "of": ["b", "a"]},
+    }
+    assert found["pivot"]["aside"] == {"rows": [["b", "a"]], "cells": [{"row": ["d", "c"], "column": ["p"]}]}
+    # A group of the levels before is none any more.
+    assert found["notes"] == [{"row": ["b", "a"], "text": "t"}, {"column": ["p"]}]
+    make_figure(read(TRIPS), load_recipe(found))
+
+
+CURES = [
+    ("pivot.rows[0].bins", {"pivot": {"rows": [{"field": "pier", "bins": {"round": 8}}]}}, "Drop the bins"),
+    ("pivot.columns[0].cut", {"pivot": {"columns": [{"field": "pier", "cut": "month"}]}}, "Drop the part"),
+    ("pivot.rows[1].field", {"pivot": {"rows": [{"field": "pier"}, {"field": "gone"}]}}, "Take it off the rows"),
+    ("pivot.keep[0]", {"pivot": {"keep": [{"field": "pier", "from": "2025"}]}}, "Take the condition off"),
+    ("pivot.measure.of", {"pivot": {"measure": {"take": "sum", "of": "pier"}}}, "Count records instead"),
+    ("pivot.split.field", {"pivot": {"rows": [{"field": "pier"}], "split": {"field": "gone"}}}, "Do not split"),
+    ("color.within", {"pivot": {"rows": [{"field": "pier"}]}, "color": {"within": "group"}}, "Judge in the table"),
+    (
+        "color.scale",
+        {"pivot": {"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "v"}}, "color": {"scale": "log"}},
+        "Spread evenly",
+    ),
+    ("cells.print.measure.of", {"pivot": {}, "cells": {"print": {"measure": {"take": "sum", "of": "pier"}}}}, "Print what colors"),
+]
+
+
+@pytest.mark.parametrize(("path", "parts", "name"), CURES)
+def test_a_plate_that_cannot_be_made_has_a_cure_that_makes_it(stripped, path, parts, name):
+    recipe = {"finch_recipe": 1, **parts}
+    table = read("pier,v\nEast,0\nWest,2\n")
+    with pytest.raises(CoreError) as told:
+        make_figure(table, load_recipe(recipe))
+    assert str(told.value).startswith(path)
+    (found,) = _run(stripped, RECIPES, "cures", [[path, recipe]], "it(...words).map((each) => [each.name, each.change(words[1])])")
+    assert found[0][0] == name
+    make_figure(table, load_recipe(found[0][1]))
 
 
 class TestCuts:

@@ -46,6 +46,18 @@ class Level:
         return len(self.labels)
 
     @property
+    def firsts(self) -> NDArray[np.int64]:
+        """The position of each member's first record, shape (members,); behind all records for one without any."""
+        if self.codes is None:
+            return np.zeros(len(self), dtype=np.int64)
+        records = len(self.codes)
+        by_code = np.full(len(self.member_of), records, dtype=np.int64)
+        by_code[self.codes[::-1]] = np.arange(records - 1, -1, -1)  # of several, what is written last stays
+        found = np.full(len(self) + 1, records, dtype=np.int64)  # the last place answers for OUTSIDE
+        np.minimum.at(found, self.member_of, by_code)
+        return found[:-1]
+
+    @property
     def nbytes(self) -> int:
         """What the memory is charged with: codes of the table itself are not counted, but which those are is not known here."""
         return (0 if self.codes is None else self.codes.nbytes) + self.member_of.nbytes

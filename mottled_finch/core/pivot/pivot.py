@@ -112,14 +112,14 @@ def _lay(source: Pivoting, pivot: ResolvedPivot) -> _Laying:
     ground = source.memory.keep(f"ground {key}", lambda: ground_of(source, pivot, key))
     found = source.memory.keep(f"measure {pivot.measure!r} {key}", lambda: _gather(source, pivot, ground, key))
     counts = source.memory.keep(f"records {key}", lambda: _count(ground))
-    rows, columns = _arranged(pivot, ground, found)
+    rows, columns = _arranged(source, pivot, ground, found)
     lines = np.ix_(rows.lines, columns.lines)
     matrix = Matrix(
         rows=rows.labels,
         columns=columns.labels,
         row_groups=rows.groups,
         column_groups=columns.groups,
-        all_values=_as_it_stands(pivot, ground, found, rows, columns),
+        all_values=_as_it_stands(source, pivot, ground, found, rows, columns),
         all_records=counts.numbers[lines],
         kept=ground.placement.kept,
         unplaced=ground.placement.kept - int(ground.placement.records.sum()),
@@ -131,13 +131,15 @@ def _lay(source: Pivoting, pivot: ResolvedPivot) -> _Laying:
     return _Laying(matrix, ground, rows, columns)
 
 
-def _as_it_stands(pivot: ResolvedPivot, ground: Ground, found: Gathered, rows: Arranged, columns: Arranged) -> NDArray[np.float64]:
+def _as_it_stands(
+    source: Pivoting, pivot: ResolvedPivot, ground: Ground, found: Gathered, rows: Arranged, columns: Arranged
+) -> NDArray[np.float64]:
     """What the pivot shows, by the lines of both sides as they stand."""
     if pivot.show.as_ == "running" and (pivot.aside.rows or pivot.aside.columns):
         # What has run up to a member, or in a total, has run over those set aside, too.
         everything = replace(pivot, aside=AsideSpec())
-        all_rows, all_columns = _arranged(everything, ground, found)
-        shown = _as_it_stands(everything, ground, found, all_rows, all_columns)
+        all_rows, all_columns = _arranged(source, everything, ground, found)
+        shown = _as_it_stands(source, everything, ground, found, all_rows, all_columns)
         return shown[np.ix_(_places(rows, all_rows), _places(columns, all_columns))]
     lines = np.ix_(rows.lines, columns.lines)
     laid = replace(found, values=found.values[lines], numbers=found.numbers[lines])
@@ -166,8 +168,9 @@ def _count(ground: Ground) -> Gathered:
     return gathered(MeasureSpec(), counts, 0.0, ground.place, ground.row_groups, ground.column_groups)
 
 
-def _arranged(pivot: ResolvedPivot, ground: Ground, found: Gathered) -> tuple[Arranged, Arranged]:
+def _arranged(source: Pivoting, pivot: ResolvedPivot, ground: Ground, found: Gathered) -> tuple[Arranged, Arranged]:
     """Both sides as they stand. Orders by what is shown go by what is shown in natural order."""
+    split = (pivot.split,) if pivot.split else ()
     shown = _shown(pivot, found, ground.place, ground.row_groups, ground.column_groups)
     rows = Ordered(
         labels=ground.rows.labels,
@@ -178,6 +181,7 @@ def _arranged(pivot: ResolvedPivot, ground: Ground, found: Gathered) -> tuple[Ar
         totals=found.values,
         shown=shown,
         path="pivot.order.rows",
+        firsts=lambda: _firsts(source, pivot, pivot.rows, "pivot.rows"),
     )
     columns = Ordered(
         labels=ground.columns.labels,
@@ -188,11 +192,18 @@ def _arranged(pivot: ResolvedPivot, ground: Ground, found: Gathered) -> tuple[Ar
         totals=found.values.T,
         shown=shown.T,
         path="pivot.order.columns",
+        firsts=lambda: _firsts(source, pivot, (*split, *pivot.columns), "pivot.columns"),
     )
     return (
         arrange(pivot.order.rows, rows, pivot.aside.rows),
         arrange(pivot.order.columns, columns, pivot.aside.columns, panels=pivot.split is not None),
     )
+
+
+def _firsts(source: Pivoting, pivot: ResolvedPivot, levels: Sequence[LevelSpec], path: str) -> list[NDArray[np.int64]]:
+    """The first record of each member of some levels, kept or not: the order in which they came stays the same whatever is kept."""
+    tests = source.tests(pivot.keep, "pivot.keep", pivot.measure)
+    return [source.level(spec, f"{path}[{i}]", pivot, tests).firsts for i, spec in enumerate(levels)] or [np.zeros(1, np.int64)]
 
 
 def _shown(

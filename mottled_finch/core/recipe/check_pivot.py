@@ -238,7 +238,7 @@ def _check_correlate(pivot: PivotSpec, correlate: CorrelateSpec) -> None:
             raise RecipeError(f'"{name}" is listed twice; keep one of them', path=f"{path}.fields[{i}]", received=name)
     for side in ("rows", "columns"):
         order = getattr(pivot.order, side)
-        if order.by in ("total", "member") or (side == "columns" and order != type(order)()):
+        if order.by in ("total", "member", "appearance") or (side == "columns" and order != type(order)()):
             raise RecipeError(
                 'fields that are correlated stand in the order given, by "label", by "hand" or by "likeness", on both sides '
                 'as "rows" says',

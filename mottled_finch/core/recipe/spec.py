@@ -14,7 +14,7 @@ Number = float
 PaletteName = Annotated[str, "palette"]
 """A name of the palette table; the loader checks it against the table itself."""
 ShowName = Literal["value", "share", "index", "running", "change", "rank", "score", "gap"]
-OrderName = Literal["natural", "label", "total", "member", "hand", "likeness"]
+OrderName = Literal["natural", "appearance", "label", "total", "member", "hand", "likeness"]
 Distance = Literal["euclidean", "cityblock", "cosine", "correlation"]
 Linkage = Literal["average", "complete", "ward"]
 SpreadName = Literal["linear", "log", "symlog", "rank"]

@@ -11,12 +11,12 @@ CUTS = {cut: CUT_WORDS.get(cut, cut) for cut in CUT_RULES}
 TAKES = {take: TAKE_WORDS.get(take, take) for take, keys in NEEDS.items() if keys == ("of",)}
 """Measures that are said as a word and "of" a field."""
 SCOPES = {"row": "the row", "column": "the column", "group": "the group", "whole": "the whole"}
-ORDERS = {"natural": "nature", "label": "label", "total": "total"}
+ORDERS = {"natural": "nature", "appearance": "appearance", "label": "label", "total": "total"}
 """Orders that are said as a word."""
 EMPTY = {"zero": "nothing as zero", "blank": "nothing as blank"}
 
 _RESERVED = """
-    above across among and any as at below bins blank bottom by called change color column columns correlation counting
+    above across among and any appearance as at below bins blank bottom by called change color column columns correlation counting
     descending down each empty equal first for from gap gathered group groups hand how index is it its keeping kept
     label largest likeness member move nature no none nor not of on or ordered over own percentile rank ratio records
     relative rest row rows running score share smallest split start starts the then to together top total totals tree

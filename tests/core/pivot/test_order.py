@@ -124,3 +124,17 @@ def test_a_tree_can_be_left_off_and_nested_sides_have_one_in_each_group():
     assert tree(tree=False) == ()
     assert len(tree()) == 4
     assert all(merge.right <= 2 or merge.left >= 3 for merge in tree())
+
+
+def test_by_first_appearance():
+    text = "k,s,v\nzinc,2,1\napple,1,1\nmoss,2,1\napple,2,1\nzinc,1,1\n"
+
+    def rows(levels, **order):
+        spec = {"rows": levels, "order": {"rows": {"by": "appearance", **order}}}
+        return make_matrix(read(text), load_recipe({"finch_recipe": 1, "pivot": spec}).pivot).rows
+
+    assert rows([{"field": "k"}]) == (("zinc",), ("apple",), ("moss",))
+    assert rows([{"field": "k"}], descending=True) == (("moss",), ("apple",), ("zinc",))
+    assert rows([{"field": "s"}, {"field": "k"}])[:3] == (("2", "zinc"), ("2", "apple"), ("2", "moss"))
+    assert rows([{"field": "k", "top": 2, "by": {"take": "count"}, "others": True}]) == (("zinc",), ("apple",), ("Others",))
+    assert rows([{"field": "k", "names": {"moss": "zinc"}}]) == (("zinc",), ("apple",))

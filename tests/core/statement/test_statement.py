@@ -149,7 +149,7 @@ SHOW = st.sampled_from(
 )
 LABELS = st.lists(LABEL, min_size=1, max_size=2).map(tuple)
 ORDER = st.one_of(
-    st.builds(OrderSpec, by=st.sampled_from(["natural", "label", "total"]), descending=st.booleans()),
+    st.builds(OrderSpec, by=st.sampled_from(["natural", "appearance", "label", "total"]), descending=st.booleans()),
     st.builds(OrderSpec, by=st.just("member"), of=LABELS, descending=st.booleans()),
     st.builds(OrderSpec, by=st.just("hand"), hand=st.lists(LABELS, min_size=1, max_size=1).map(tuple)),
     st.builds(OrderSpec, by=st.just("likeness"), distance=st.sampled_from(["cosine", "correlation"]), tree=st.booleans()),

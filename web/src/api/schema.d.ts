@@ -1241,7 +1241,7 @@ export interface components {
         /** @description The order of a side: ``natural``, by ``label``, by ``total``, by one ``member`` of the other side (its labels in ``of``), by ``hand`` (the labels of each level in ``hand``, what is not listed last), or by ``likeness``, with a tree beside the heads. */
         OrderSpec: {
             /** @enum {unknown} */
-            by?: "natural" | "label" | "total" | "member" | "hand" | "likeness";
+            by?: "natural" | "appearance" | "label" | "total" | "member" | "hand" | "likeness";
             descending?: boolean;
             of?: string[];
             hand?: string[][];

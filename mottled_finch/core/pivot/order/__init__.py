@@ -7,6 +7,7 @@ by the outermost key first. Equal keys, and members without one, stand in natura
 from collections.abc import Callable
 
 from ...recipe.spec import OrderSpec
+from .appearance import by_appearance
 from .hand import by_hand
 from .keys import Keys, Ordered, arranged
 from .label import by_label
@@ -19,6 +20,7 @@ Order = Callable[[OrderSpec, Ordered], Keys]
 
 ORDERS: dict[str, Order] = {
     "natural": by_nature,
+    "appearance": by_appearance,
     "label": by_label,
     "total": by_total,
     "member": by_member,

@@ -1,6 +1,6 @@
 """What orders are made from, and the sorting that follows them."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -17,7 +17,8 @@ class Ordered:
     """A side to be ordered, its members in natural order: ``labels`` and ``members`` (positions in each level) of shape
     (members, levels), its groups, and the labels of the other side, which may have groups as well.
 
-    ``totals`` and ``shown`` have a line for each member, each group, and all, and likewise across for the other side: the measure
+    ``firsts`` gives for each level the position of the first record of each of its members, in natural order. ``totals`` and
+    ``shown`` have a line for each member, each group, and all, and likewise across for the other side: the measure
     as it is, and what is shown of it.
     """
 
@@ -29,6 +30,7 @@ class Ordered:
     totals: NDArray[np.float64]
     shown: NDArray[np.float64]
     path: str
+    firsts: Callable[[], list[NDArray[np.int64]]] = list
 
     @property
     def levels(self) -> int:

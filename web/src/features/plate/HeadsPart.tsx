@@ -98,6 +98,7 @@ function SideOrder({ side, figure, recipe, onChange }: Props & { side: Side }) {
   const options: [By, string][] = [
     ["natural", "in natural order"],
     ["label", "by label"],
+    ...(recipe.pivot.correlate ? [] : ([["appearance", "as they appear"]] as [By, string][])),
     ...(split || recipe.pivot.correlate ? [] : ([["total", "by total"]] as [By, string][])),
     ...(split ? [] : ([["likeness", "by likeness"]] as [By, string][])),
     // These come from the heads themselves, and stand here once they are there.

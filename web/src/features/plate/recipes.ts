@@ -241,18 +241,17 @@ function turnedNote({ row, column, ...note }: Note, down: Labels, across: Labels
 }
 
 function turnedOrders(order: Orders, split: boolean, down: Labels, across: Labels): Orders {
-  const { rows, columns } = order;
+  const rows = order.rows ?? {};
+  const columns = order.columns ?? {};
   const turnedOf = (each: Order, labels: Labels) => ({ ...each, ...(each.of?.length ? { of: labels(each.of) } : {}) });
-  // Side by side, columns have no order by what they show.
-  const kept = rows && !(split && ["total", "member", "likeness"].includes(rows.by ?? "natural"));
-  return {
-    ...(columns
-      ? { rows: { ...turnedOf(columns, across), ...(split && columns.hand ? { hand: columns.hand.slice(1) } : {}) } }
-      : {}),
-    ...(kept
-      ? { columns: { ...turnedOf(rows, down), ...(split && rows.hand ? { hand: [[], ...rows.hand] } : {}) } }
-      : {}),
-  };
+  if (!split) return { rows: turnedOf(columns, across), columns: turnedOf(rows, down) };
+  // The order of the matrices themselves stays with the columns, which have no order by what they show.
+  const [matrices = [], ...inner] = columns.by === "hand" ? (columns.hand ?? []) : [];
+  const own = columns.by === "hand" ? (inner.length ? { ...columns, hand: inner } : {}) : turnedOf(columns, across);
+  if (rows.by === "hand") return { rows: own, columns: { ...rows, hand: [matrices, ...(rows.hand ?? [])] } };
+  if (matrices.length && (rows.by ?? "natural") === "natural")
+    return { rows: own, columns: { by: "hand", hand: [matrices] } };
+  return { rows: own, columns: ["total", "member", "likeness"].includes(rows.by ?? "") ? {} : rows };
 }
 
 function turnedShow(show: Show): Show {
