@@ -108,7 +108,8 @@ def plain_jpeg(content: bytes) -> bytes:
             at += 1 if content[at + 1] == 0xFF else 2
             continue
         (size,) = struct.unpack(">H", content[at + 2 : at + 4])
-        if content[at + 1] not in _TELLING_SEGMENTS:
+        # More pictures are listed in a segment that elsewhere says what colors mean.
+        if content[at + 1] not in _TELLING_SEGMENTS and content[at + 4 : at + 8] != b"MPF\0":
             found.append(content[at : at + 2 + size])
         at += 2 + size
     end = content.find(b"\xff\xd9", at)

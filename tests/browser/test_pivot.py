@@ -319,7 +319,7 @@ def test_heads_are_walked_and_moved_by_keys(page, api, number):
     page.keyboard.press("Alt+ArrowUp")
     settled(page)
     assert figure(api, number)["rows"][:2] == ["Brack", "Ardle"]
-    head(page, "Brack").focus()
+    expect(head(page, "Brack")).to_be_focused()
     page.keyboard.press("Enter")
     page.keyboard.press("ArrowDown")
     expect(page.get_by_role("menuitem", name="Order columns by this row")).to_be_visible()

@@ -137,7 +137,9 @@ def test_dirty_data_is_mended_once_and_stays_mended(page, api):
     page.get_by_role("button", name="Editions: edition 2").click()
     page.get_by_role("menuitem", name="Let edition 1 stand").click()
     expect(page.get_by_text("49 records, 4 columns")).to_be_visible()
-    expect(lines(page).nth(0)).to_contain_text('no column "berth"')
+    expect(lines(page).nth(0)).to_contain_text("berth is called pier")
+    expect(lines(page).nth(0)).not_to_contain_text("no column")
+    assert api.get(f"/api/plates/{number}")["figure"]["columns"][-1] == "Apr"
 
 
 @pytest.fixture

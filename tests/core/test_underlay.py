@@ -94,3 +94,43 @@ def test_a_part_of_it_is_cropped():
 def test_a_crop_beyond_it_is_refused(crop):
     with pytest.raises(RecipeError, match=r"page\.underlay\.crop: the part of the picture does not lie within it"):
         figure_of(TEXT, pivot=SIDES, page={"underlay": {"picture": picture(), "crop": crop}})
+
+
+def telling(form: str, **more) -> bytes:
+    """A picture of 40 by 20 whose file says where it was taken, and that the camera was held on its side."""
+    image = Image.new("RGB", (40, 20), "#ff0000")
+    exif = Image.Exif()
+    exif[0x010E] = "taken at home"
+    exif[0x0112] = 6
+    exif.get_ifd(0x8825)[2] = (51.0, 30.0, 0.0)
+    out = io.BytesIO()
+    image.save(out, form, exif=exif, **more)
+    return out.getvalue()
+
+
+@pytest.mark.parametrize("form", ["PNG", "JPEG"])
+def test_a_kept_picture_stands_upright_and_does_not_tell_where_it_was_taken(form):
+    content = telling(form)
+    assert b"taken at home" in content
+    found = picture_from(content)
+    kept = base64.b64decode(found.address.partition(",")[2])
+    assert b"taken at home" not in kept
+    with Image.open(io.BytesIO(kept)) as image:
+        assert dict(image.getexif()) == {}
+        assert image.size == (found.width, found.height) == (20, 40)
+
+
+def test_what_does_not_tell_anything_stays_byte_by_byte():
+    for form in ("PNG", "JPEG"):
+        content = base64.b64decode(picture(30, 20, form).partition(",")[2])
+        assert base64.b64decode(picture_from(content).address.partition(",")[2]) == content
+
+
+def test_the_first_of_several_pictures_in_one_file_is_meant():
+    one, other = Image.new("RGB", (30, 20), "#ff0000"), Image.new("RGB", (30, 20), "#00ff00")
+    out = io.BytesIO()
+    one.save(out, "MPO", save_all=True, append_images=[other])
+    found = picture_from(out.getvalue())
+    with Image.open(io.BytesIO(base64.b64decode(found.address.partition(",")[2]))) as image:
+        assert (image.format, image.size) == ("JPEG", (30, 20))
+        assert image.getpixel((3, 3))[0] > 200

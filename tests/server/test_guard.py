@@ -1,6 +1,13 @@
 """Foreign hosts and foreign pages are refused; so is anything that would become markup."""
 
+from threading import Event, Thread
+from time import sleep
+
 import pytest
+from django.http import HttpResponse
+from django.test import RequestFactory
+
+from mottled_finch.server.guard import LONG_MOST, FewAtATime, is_long
 
 from .conftest import CSV
 
@@ -31,6 +38,79 @@ def test_a_write_that_another_page_asks_for_is_refused(client, plate, headers):
         assert answer.status_code == 403
         assert answer.json()["detail"] == "This write was asked for by a page of another site; open Mottled Finch itself."
     assert client.get(f"/api/plates/{plate}").status_code == 200
+
+
+@pytest.mark.parametrize(
+    "headers",
+    [
+        {"HTTP_ORIGIN": "http://evil.example"},
+        {"HTTP_ORIGIN": "http://["},
+        {"HTTP_SEC_FETCH_SITE": "cross-site"},
+        {"HTTP_SEC_FETCH_SITE": "same-site", "HTTP_SEC_FETCH_MODE": "no-cors"},
+        {"HTTP_SEC_FETCH_SITE": "cross-site", "HTTP_SEC_FETCH_MODE": "navigate"},
+    ],
+)
+def test_another_page_may_not_look_either(client, plate, headers):
+    for path in ("/api/plates", f"/api/plates/{plate}/export.png?view=1"):
+        answer = client.get(path, **headers)
+        assert (answer.status_code, answer.json()["detail"]) == (
+            403,
+            "This was asked for by a page of another site; open Mottled Finch itself.",
+        )
+
+
+def test_a_link_to_the_interface_may_be_followed_from_anywhere(client):
+    assert client.get("/", HTTP_SEC_FETCH_SITE="cross-site", HTTP_SEC_FETCH_MODE="navigate").status_code in (200, 503)
+    assert client.get("/api/about", HTTP_SEC_FETCH_SITE="none").status_code == 200
+
+
+def test_no_other_page_can_hold_what_is_answered(client):
+    assert client.get("/api/about").headers["Cross-Origin-Resource-Policy"] == "same-origin"
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "long"),
+    [
+        ("GET", "/api/about", False),
+        ("GET", "/api/plates", False),
+        ("GET", "/api/imports/5", False),
+        ("DELETE", "/api/imports/5", False),
+        ("POST", "/api/plates/5/give-up", False),
+        ("PUT", "/api/plates/5/recipe", True),
+        ("GET", "/api/plates/5/export.hex.csv", True),
+        ("POST", "/api/imports", True),
+        ("POST", "/api/tables", True),
+        ("PUT", "/api/tables/5/mends", True),
+    ],
+)
+def test_files_and_figures_are_long_work_and_looking_is_not(method, path, long):
+    assert is_long(method, path) is long
+
+
+def test_too_much_long_work_is_told_to_come_again_and_looking_goes_on():
+    busy, done = Event(), Event()
+
+    def answer(request):
+        if request.path == "/api/tables":
+            busy.set()
+            done.wait(10)
+        return HttpResponse("seen")
+
+    few = FewAtATime(answer)
+    ask = RequestFactory()
+    threads = [Thread(target=few, args=(ask.post("/api/tables"),)) for _ in range(LONG_MOST)]
+    for thread in threads:
+        thread.start()
+    busy.wait(10)
+    while few._places._value:
+        sleep(0.01)
+    told = few(ask.post("/api/tables"))
+    assert (told.status_code, told.headers["Retry-After"]) == (503, "2")
+    assert few(ask.get("/api/about")).content == b"seen"
+    done.set()
+    for thread in threads:
+        thread.join()
+    assert few(ask.post("/api/plates")).content == b"seen"
 
 
 def test_the_interface_itself_and_a_shell_may_write(client):

@@ -6,6 +6,7 @@ import subprocess
 import sys
 from pathlib import Path
 
+from bench.faults.live import Live
 from mottled_finch.demo.samples import SAMPLES, Sample
 from mottled_finch.demo.ticket_sales import write_ticket_sales
 from mottled_finch.server.plates.models import Plate, Version
@@ -61,3 +62,64 @@ def test_a_port_that_is_none_is_told():
     done = subprocess.run(command, env={"PYTHONPATH": str(ROOT)}, capture_output=True, text=True, check=False)
     assert done.returncode == 2
     assert "99999 is not a port; choose 1 to 65535" in done.stderr
+
+
+def test_a_second_start_on_one_folder_touches_nothing_and_says_who_has_it(tmp_path):
+    live = Live(tmp_path)
+    try:
+        half = tmp_path / "incoming" / "77"  # an upload that is under way
+        half.write_bytes(b"pier,dep")
+        command = [sys.executable, "-m", "mottled_finch.cli", "serve", "--port", "0"]
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            command[-1] = str(free.getsockname()[1])
+        command += ["--data", str(tmp_path)]
+        environment = {**os.environ, "PYTHONPATH": str(ROOT)}
+        done = subprocess.run(command, env=environment, capture_output=True, text=True, check=False, timeout=60)
+        assert done.returncode == 1
+        assert done.stderr.strip() == (
+            f"finch: {tmp_path} is in use by the Mottled Finch at http://127.0.0.1:{live.port}/, process {live.process.pid}; "
+            "end that one, or choose another folder with --data"
+        )
+        assert half.read_bytes() == b"pier,dep"
+        assert live.ask("GET", "/api/about").status == 200
+    finally:
+        live.end()
+    # Its lock goes with a process, however it ended.
+    again = Live(tmp_path)
+    again.kill()
+    Live(tmp_path).end()
+
+
+def test_nobody_else_can_read_the_data_folder(tmp_path):
+    folder = tmp_path / "data"
+    folder.mkdir(mode=0o755)
+    (folder / "incoming").mkdir(mode=0o755)
+    live = Live(folder)
+    live.ask("POST", "/api/imports?name=a.csv", b"a,b\n1,2\n")
+    live.end()
+    assert folder.stat().st_mode & 0o777 == 0o700
+    for path in folder.rglob("*"):
+        assert path.stat().st_mode & 0o077 == 0, path
+
+
+def test_nothing_but_the_interface_is_served(tmp_path):
+    live = Live(tmp_path)
+    for path in ("/.stamp", "/lock", "/library.sqlite3"):
+        assert live.ask("GET", path).body.startswith(b"<!doctype html>"), path
+    live.end()
+
+
+def test_connections_that_say_nothing_keep_nobody_out(tmp_path):
+    live = Live(tmp_path)
+    idle = []
+    try:
+        for i in range(150):
+            half = socket.create_connection(("127.0.0.1", live.port))
+            half.sendall(b"GET /api/about HTTP/1.1\r\nHost: 127" if i % 2 else b"")
+            idle.append(half)
+        assert live.ask("GET", "/api/about", timeout=20).status == 200
+    finally:
+        for half in idle:
+            half.close()
+        live.end()

@@ -1,6 +1,7 @@
 """Changes name the version they saw; one that was overtaken says so and saves nothing."""
 
 import pytest
+from django.db import OperationalError, connection
 
 from mottled_finch.server.plates.models import Plate
 from mottled_finch.server.tables.models import Table
@@ -124,3 +125,57 @@ def test_a_history_asks_for_all_that_a_version_holds(client, table):
     stored = Table.objects.get(pk=table)
     with pytest.raises(TypeError):
         stored.record("Without targets", mends=[])
+
+
+def test_no_lock_is_held_while_a_figure_is_made(client, table, plate, monkeypatch):
+    """Neither for a change of a plate nor for targets nor for a new plate: others may write meanwhile."""
+    from mottled_finch.server.plates import actions
+
+    make, depths = actions.make_figure, []
+
+    def noted(*given):
+        depths.append(len(connection.savepoint_ids))
+        return make(*given)
+
+    outside = len(connection.savepoint_ids)
+    client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 5}}, format="json")
+    scaled = {"finch_recipe": 1, "pivot": PIVOT, "color": {"middle": {"target": "promise"}}}
+    monkeypatch.setattr(actions, "make_figure", noted)
+    assert client.put(f"/api/plates/{plate}/recipe", scaled, format="json").status_code == 200
+    assert client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 6}}, format="json").status_code == 200
+    assert client.post("/api/plates", {"table": table, "recipe": scaled}, format="json").status_code == 201
+    assert len(depths) >= 3
+    assert set(depths) == {outside}
+
+
+def test_targets_that_a_plate_came_to_stand_at_meanwhile_are_looked_at_again(client, table, plate, monkeypatch):
+    from mottled_finch.server.plates import actions
+
+    client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 5}}, format="json")
+    check, turns = actions._check_plates, []
+
+    def meanwhile(*given):
+        check(*given)
+        turns.append(1)
+        if len(turns) == 1:
+            scaled = {"finch_recipe": 1, "pivot": PIVOT, "color": {"middle": {"target": "promise"}}}
+            assert client.put(f"/api/plates/{plate}/recipe", scaled, format="json").status_code == 200
+
+    monkeypatch.setattr(actions, "_check_plates", meanwhile)
+    answer = client.put(f"/api/tables/{table}/targets", {"targets": {}}, format="json")
+    assert (answer.status_code, answer.json()["detail"]) == (409, '"promise" is used by 1 plate; take it off there first.')
+
+
+def test_a_full_disk_is_told_wherever_it_is_met(client, plate, monkeypatch):
+    from mottled_finch.server.plates.models import Version
+
+    def full(*_given, **_more):
+        raise OperationalError("database or disk is full")
+
+    monkeypatch.setattr(Version.objects, "create", full)
+    monkeypatch.setattr("mottled_finch.server.history.History.record", full)
+    answer = change(client, plate, "one")
+    assert (answer.status_code, answer.json()["detail"]) == (
+        507,
+        "The disk is full, so nothing was saved; make room, and do it again. What was saved before is safe.",
+    )

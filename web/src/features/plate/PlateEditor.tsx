@@ -230,7 +230,7 @@ function Editor({ id }: { id: number }) {
             { name: "Lay this plate on another table", act: () => setShown("lay") },
             ...(["title", "subtitle", "caption"] as const).map((line) => ({
               name: `Write the ${line}`,
-              act: () => set({ writing: line }),
+              act: () => setTimeout(() => set({ writing: line }), AFTER),
             })),
             { name: "Show the page larger", act: () => magnify(1) },
             { name: "Show the page smaller", act: () => magnify(-1) },
@@ -251,6 +251,9 @@ function Editor({ id }: { id: number }) {
     </TableDone>
   );
 }
+
+/** The list of actions gives the focus back as it goes; what is written next takes it from there. */
+const AFTER = 250;
 
 /** From the page itself, the arrows lead into its cells. */
 function toTheCells(event: KeyboardEvent) {

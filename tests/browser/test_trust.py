@@ -1,0 +1,223 @@
+"""Nothing is lost or ended: two windows on one plate, slow answers, plates that cannot be made, one undo, focus."""
+
+import json
+import re
+import threading
+
+import pytest
+from playwright.sync_api import expect
+
+from .conftest import drop, open_plate, settled, wait_until
+
+CSV = "pier,line,left,minutes\n" + "".join(
+    f"{pier},{line},2025-0{i % 3 + 1}-1{i},{i + len(pier)}\n"
+    for i in range(9)
+    for pier, line in (("Ardle", "Inner"), ("Brack", "Outer"), ("Cairn", "Inner"))
+)
+PIVOT = {
+    "rows": [{"field": "pier"}],
+    "columns": [{"field": "left", "cut": "month"}],
+    "measure": {"take": "average", "of": "minutes"},
+}
+
+
+@pytest.fixture
+def number(page, api) -> int:
+    found = api.plate(CSV, "trust.csv", pivot=PIVOT)
+    open_plate(page, found)
+    return found
+
+
+def recipe(api, number):
+    return api.get(f"/api/plates/{number}")["plate"]["recipe"]
+
+
+def write_title(page, words):
+    page.get_by_role("button", name=re.compile("^(Write the|Add a) title")).click()
+    page.get_by_label("The title").fill(words)
+    page.keyboard.press("Enter")
+
+
+def head(page, label):
+    return page.get_by_role("button", name=f"{label}, row", exact=True)
+
+
+def focused(page) -> str:
+    return page.evaluate("document.activeElement === document.body ? 'nowhere' : document.activeElement.tagName")
+
+
+def test_of_two_windows_none_overwrites_the_other(window, page, api, number):
+    other = window.new_page()
+    open_plate(other, number)
+    write_title(other, "Theirs")
+    settled(other)
+    page.get_by_role("button", name="Turn rows and columns").click()
+    told = page.get_by_role("alert")
+    expect(told).to_contain_text("This plate was changed elsewhere meanwhile (Title")
+    # What stands is shown, and one's own is not done.
+    expect(page.locator("[data-part=title]").first).to_have_text("Theirs")
+    assert recipe(api, number)["pivot"]["rows"] == PIVOT["rows"]
+    expect(page.get_by_role("button", name="Lay mine on top")).to_be_focused()
+    page.keyboard.press("Enter")
+    expect(told).to_have_count(0)
+    settled(page)
+    wait_until(lambda: recipe(api, number)["pivot"]["rows"] == PIVOT["columns"])
+    assert recipe(api, number)["words"]["title"] == "Theirs"
+    # And the other way: theirs is taken.
+    write_title(other, "Too late")
+    expect(other.get_by_role("alert")).to_contain_text("changed elsewhere")
+    other.get_by_role("button", name="Take theirs").click()
+    expect(other.get_by_role("alert")).to_have_count(0)
+    assert recipe(api, number)["words"]["title"] == "Theirs"
+    expect(other.get_by_text(re.compile("^saved "))).to_be_visible()
+    other.close()
+
+
+def test_undo_does_not_take_back_what_another_window_did(window, page, api, number):
+    write_title(page, "Mine")
+    settled(page)
+    other = window.new_page()
+    open_plate(other, number)
+    write_title(other, "Theirs")
+    settled(other)
+    page.keyboard.press("Control+z")
+    expect(page.get_by_role("alert")).to_contain_text("changed elsewhere")
+    assert recipe(api, number)["words"]["title"] == "Theirs"
+    page.get_by_role("button", name="All right").click()
+    other.close()
+
+
+def test_a_history_tells_what_was_laid_over_whatever_stood(page, api, number):
+    api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 1, "pivot": PIVOT, "words": {"title": "From a shell"}})
+    page.reload()
+    settled(page)
+    page.get_by_role("button", name="History").click()
+    expect(page.get_by_role("list", name="Steps").get_by_role("listitem").first).to_contain_text(
+        "from elsewhere, over whatever stood"
+    )
+
+
+def test_one_undo_takes_back_the_last_thing_done_here_whatever_it_touched(page, api, number):
+    write_title(page, "First")
+    settled(page)
+    head(page, "Brack").click()
+    page.get_by_role("menuitem", name="Rename, or merge into another").click()
+    page.get_by_label("New name").fill("Brackwater")
+    page.keyboard.press("Enter")
+    expect(head(page, "Brackwater")).to_be_visible()
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: Brack called Brackwater")
+    page.keyboard.press("Control+z")
+    expect(head(page, "Brack")).to_be_visible()
+    settled(page)
+    assert recipe(api, number)["words"]["title"] == "First"
+    page.keyboard.press("Control+z")
+    wait_until(lambda: "title" not in recipe(api, number).get("words", {}))
+    page.keyboard.press("Control+y")
+    settled(page)
+    page.keyboard.press("Control+y")
+    expect(head(page, "Brackwater")).to_be_visible()
+    wait_until(lambda: recipe(api, number)["words"]["title"] == "First")
+
+
+def test_a_slow_answer_does_not_overwrite_a_newer_one(page, api):
+    """The question that a page sends when it has come is answered after the file was let in."""
+    waiting = threading.Event()
+
+    def slowly(route):
+        if route.request.method == "GET" and not waiting.is_set():
+            waiting.set()
+            answer = route.fetch()
+            page.wait_for_timeout(600)
+            route.fulfill(response=answer)
+        else:
+            route.continue_()
+
+    page.goto("/")
+    page.route(re.compile(r"/api/imports/\d+$"), slowly)
+    drop(page, "slow.csv", CSV)
+    page.wait_for_url(re.compile(r"/imports/\d+$"))
+    expect(page.get_by_role("button", name="Bring it in")).to_be_focused()
+    page.keyboard.press("Enter")
+    page.wait_for_url(re.compile(r"/tables/\d+$"))
+    page.unroute_all(behavior="ignoreErrors")
+
+
+@pytest.mark.parametrize("cure", ["Drop the bins", "Take back: minutes read as text"])
+def test_a_plate_that_cannot_be_made_offers_what_makes_it_again(page, api, number, cure):
+    binned = {**PIVOT, "rows": [{"field": "minutes", "bins": {"round": 4}}], "measure": {"take": "count"}}
+    api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 1, "pivot": binned})
+    table = api.get(f"/api/plates/{number}")["plate"]["table"]
+    api.put(f"/api/tables/{table}/mends", {"mends": [{"do": "kind", "field": "minutes", "kind": "category"}]})
+    page.reload()
+    expect(page.get_by_text("which cannot be cut into bins")).to_be_visible()
+    page.get_by_role("button", name=cure).click()
+    expect(page.get_by_test_id("cells")).to_be_visible()
+    settled(page)
+    level = recipe(api, number)["pivot"]["rows"][0]
+    assert ("bins" in level) is (cure != "Drop the bins")
+
+
+def test_marking_leads_into_the_note_and_the_list_of_actions_finds_the_title(page, api, number):
+    page.get_by_role("grid").focus()
+    page.keyboard.press("Enter")
+    page.get_by_role("menuitem", name="Mark it, with a note if you like").click()
+    expect(page.get_by_label("Words of the note on Ardle, Jan")).to_be_focused()
+    page.keyboard.type("storm")
+    page.keyboard.press("Enter")
+    settled(page)
+    wait_until(lambda: recipe(api, number)["notes"][0]["text"] == "storm")
+    page.keyboard.press("Escape")
+    page.get_by_role("main").focus()
+    page.keyboard.press("Control+k")
+    page.keyboard.type("title")
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("The title")).to_be_focused()
+    page.keyboard.type("Storms")
+    page.keyboard.press("Enter")
+    settled(page)
+    wait_until(lambda: recipe(api, number)["words"]["title"].endswith("Storms"))
+
+
+def test_focus_is_never_nowhere(page, api, number):
+    wait_until(lambda: focused(page) != "nowhere")
+    write_title(page, "One")
+    settled(page)
+    page.get_by_role("button", name="Undo").click()
+    settled(page)
+    expect(page.get_by_role("button", name="Undo")).to_be_disabled()
+    wait_until(lambda: focused(page) != "nowhere")
+    page.keyboard.press("Control+k")
+    page.keyboard.type("Hide the values")
+    page.keyboard.press("Enter")
+    settled(page)
+    wait_until(lambda: focused(page) != "nowhere")
+    page.reload()
+    settled(page)
+    wait_until(lambda: focused(page) != "nowhere")
+    page.keyboard.press("ArrowDown")
+    expect(page.get_by_role("grid")).to_be_focused()
+    page.goto("/")
+    expect(page.get_by_role("heading", name="Plates")).to_be_visible()
+    wait_until(lambda: focused(page) != "nowhere")
+
+
+def test_an_edition_that_plates_need_more_of_is_accepted_anyway_or_mapped(page, api, number):
+    table = api.get(f"/api/plates/{number}")["plate"]["table"]
+    page.goto(f"/tables/{table}")
+    newer = CSV.replace("pier,line", "berth,line").replace("Cairn", "Dun")
+    page.get_by_label("A newer file of this table").set_input_files(
+        {"name": "newer.csv", "mimeType": "text/csv", "buffer": newer.encode()}
+    )
+    page.get_by_role("button", name="Read and compare").click()
+    # A column that is mapped tells what of it is new and gone, too.
+    expect(page.get_by_role("combobox", name="What stands for pier")).to_have_value("berth")
+    card = page.get_by_role("heading", name="Categories of pier")
+    expect(card).to_be_visible()
+    page.get_by_role("combobox", name="What stands for pier").select_option("")
+    expect(card).to_have_count(0)
+    expect(page.get_by_role("button", name="Accept edition 2 anyway")).to_be_enabled()
+    page.get_by_role("combobox", name="What stands for pier").select_option("berth")
+    expect(card).to_be_visible()
+    page.get_by_role("button", name="Accept edition 2", exact=True).click()
+    page.wait_for_url(f"**/tables/{table}")
+    assert json.dumps(api.get(f"/api/plates/{number}")["figure"]["rows"]) == '["Ardle", "Brack", "Dun"]'
