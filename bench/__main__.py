@@ -1,4 +1,4 @@
-"""./finch bench [NAME...]: one JSON object a line for each figure, or for those named."""
+"""`./finch bench [NAME...]`: one JSON object a line for each figure or those named; "faults" names all that are tried at length."""
 
 import sys
 import tempfile
@@ -11,14 +11,17 @@ from mottled_finch.server.run import prepare
 def main() -> int:
     with tempfile.TemporaryDirectory(prefix="finch-bench-") as folder:
         prepare(Path(folder))
+        from .faults import FAULTS
         from .figures import FIGURES
 
-        for name in sys.argv[1:]:
-            if name not in FIGURES:
-                print(f'no figure "{name}"; {did_you_mean(name, FIGURES)}', file=sys.stderr)
+        known = {**FIGURES, **FAULTS}
+        names = [each for name in sys.argv[1:] for each in (FAULTS if name == "faults" else [name])]
+        for name in names:
+            if name not in known:
+                print(f'no figure "{name}"; {did_you_mean(name, [*known, "faults"])}', file=sys.stderr)
                 return 2
-        for name in sys.argv[1:] or FIGURES:
-            print(FIGURES[name]().line(), flush=True)
+        for name in names or FIGURES:
+            print(known[name]().line(), flush=True)
     return 0
 
 

@@ -1,1 +1,19 @@
-"""Faults: damaged files, kills in the middle, changes at the same time. Each is tried many times against a real server process."""
+"""Faults: damaged files, kills in the middle, changes at the same time. Each is tried many times against a real server process.
+
+``FAULTS`` is the table a new one is entered in: its long form, by name.
+"""
+
+from collections.abc import Callable
+
+from .files import damaged_files
+from .kills import kills
+from .live import Fault
+from .races import PAIRS, races
+
+FAULTS: dict[str, Callable[[], Fault]] = {
+    "faults_files": lambda: damaged_files(10_000),
+    "faults_kills": lambda: kills(1_000),
+    "faults_races": lambda: races(-(-10_000 // len(PAIRS))),
+}
+
+__all__ = ["FAULTS", "Fault"]

@@ -24,6 +24,7 @@ IDLE_SECONDS = 20
 
 def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> None:
     """Serve from a data folder until interrupted. Exits with a sentence when the port or the folder is taken."""
+    sys.setswitchinterval(0.001)  # a short request beside long ones takes its turn sooner
     lock = hold(data, port)
     _check_port(port)
     prepare(data)
@@ -141,7 +142,8 @@ def load_demo(*, large: bool = False) -> None:
                     continue
                 table = _load_sample(name)
                 recipes = [load_recipe(recipe) for recipe in reversed(sample.plates)]
-                change_targets(table.pk, {name: at for recipe in recipes for name, at in recipe.table.targets.items()})
+                targets = {name: at for recipe in recipes for name, at in recipe.table.targets.items()}
+                table = change_targets(table.pk, targets)  # as it stands with them, so that its plates follow it
                 for recipe in recipes:
                     start_plate(table, recipe)
     if large and not Table.objects.filter(name=SAMPLES["ticket-sales"].title).exists():

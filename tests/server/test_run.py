@@ -27,6 +27,9 @@ def test_the_demo_is_loaded_once(db):
         "Passenger survey",
     ]
     assert (Plate.objects.count(), Version.objects.count()) == (13, 13)
+    # Targets are the tables', which their plates follow.
+    assert not [version for version in Version.objects.all() if version.recipe.get("table", {}).get("targets")]
+    assert sum(bool(table.targets()) for table in Table.objects.all()) == 2
 
 
 def test_the_large_table_is_added_when_it_is_asked_for(client, table, monkeypatch):

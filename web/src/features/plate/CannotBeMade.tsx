@@ -17,7 +17,7 @@ export function CannotBeMade({ id, error }: { id: number; error: Error }) {
   if (gone) return <Notice heading="This plate is not here">{error.message}</Notice>;
   return (
     <Notice heading={plate ? `“${plate.title}” cannot be made as its table stands` : "This plate cannot be shown"}>
-      {error.message}
+      {error instanceof Refusal ? error.plain : error.message}
       {error instanceof Refusal && plate && (
         <>
           {error.received && error.allowed.length > 0 && error.plain.startsWith("No column") && (
