@@ -29,7 +29,18 @@ def settled(values: NDArray[np.float64], noise: NDArray[np.float64] | float = 0.
     sizes = np.abs(found)
     within = np.broadcast_to(np.asarray(noise, dtype=np.float64), found.shape)
     found = np.where(sizes <= within, 0.0, _written(found, np.maximum(within, 4 * EPSILON * sizes)))
+    if not _any_near(found, float(np.max(noise))):
+        return found
     return _joined(found, np.maximum(within, SHARE * sizes))
+
+
+def _any_near(values: NDArray[np.float64], noise: float) -> bool:
+    """Whether any two different values may be within reach of each other: asked first, since hardly ever any are."""
+    rising = np.sort(values, axis=None)
+    step = np.diff(rising)
+    reach = np.maximum(np.abs(rising[1:]), np.abs(rising[:-1])) * SHARE
+    with np.errstate(invalid="ignore"):
+        return bool(((step > 0) & (step <= np.maximum(reach, noise))).any())
 
 
 def _written(values: NDArray[np.float64], near: NDArray[np.float64]) -> NDArray[np.float64]:

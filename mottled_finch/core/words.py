@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Callable
+from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -155,7 +156,8 @@ def default_title(pivot: PivotSpec) -> str:
 def default_caption(pivot: PivotSpec, matrix: Matrix) -> str:
     words = "n = {n} record." if matrix.kept == 1 else "n = {n} records."
     if matrix.unplaced:
-        fields = list(dict.fromkeys(field_words(level.field) for level in (*pivot.rows, *pivot.columns, *_split(pivot))))
+        levels = (replace(level, bins=None) for level in (*pivot.rows, *pivot.columns, *_split(pivot)))
+        fields = list(dict.fromkeys(map(level_words, levels)))
         words += f" {matrix.unplaced:,} of them {'has' if matrix.unplaced == 1 else 'have'} no {' or '.join(fields)} and "
         words += f"{'is' if matrix.unplaced == 1 else 'are'} in no cell."
     return words

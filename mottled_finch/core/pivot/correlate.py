@@ -103,7 +103,7 @@ def _order(
         other_labels=labels,
         other_groups=(),
         totals=lines,
-        shown=lines,
+        shown=lambda: lines,
         path="pivot.order.rows",
     )
     return ordered(spec, side)

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cache
 from typing import Literal
 
 import numpy as np
@@ -171,7 +172,7 @@ def _count(ground: Ground) -> Gathered:
 def _arranged(source: Pivoting, pivot: ResolvedPivot, ground: Ground, found: Gathered) -> tuple[Arranged, Arranged]:
     """Both sides as they stand. Orders by what is shown go by what is shown in natural order."""
     split = (pivot.split,) if pivot.split else ()
-    shown = _shown(pivot, found, ground.place, ground.row_groups, ground.column_groups)
+    shown = cache(lambda: _shown(pivot, found, ground.place, ground.row_groups, ground.column_groups))
     rows = Ordered(
         labels=ground.rows.labels,
         members=ground.rows.members,
@@ -190,7 +191,7 @@ def _arranged(source: Pivoting, pivot: ResolvedPivot, ground: Ground, found: Gat
         other_labels=ground.rows.labels,
         other_groups=ground.row_groups,
         totals=found.values.T,
-        shown=shown.T,
+        shown=lambda: shown().T,
         path="pivot.order.columns",
         firsts=lambda: _firsts(source, pivot, (*split, *pivot.columns), "pivot.columns"),
     )

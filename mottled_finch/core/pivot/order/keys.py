@@ -18,8 +18,8 @@ class Ordered:
     (members, levels), its groups, and the labels of the other side, which may have groups as well.
 
     ``firsts`` gives for each level the position of the first record of each of its members, in natural order. ``totals`` and
-    ``shown`` have a line for each member, each group, and all, and likewise across for the other side: the measure
-    as it is, and what is shown of it.
+    what ``shown`` gives, made where an order asks for it, have a line for each member, each group, and all, and likewise across for
+    the other side: the measure as it is, and what is shown of it.
     """
 
     labels: tuple[Labels, ...]
@@ -28,7 +28,7 @@ class Ordered:
     other_labels: tuple[Labels, ...]
     other_groups: Sequence[Group]
     totals: NDArray[np.float64]
-    shown: NDArray[np.float64]
+    shown: Callable[[], NDArray[np.float64]]
     path: str
     firsts: Callable[[], list[NDArray[np.int64]]] = list
 

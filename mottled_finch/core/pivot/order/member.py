@@ -12,4 +12,4 @@ def by_member(spec: OrderSpec, ordered: Ordered) -> Keys:
     for i, group in enumerate(ordered.other_groups):
         lines.setdefault(group.labels, len(ordered.other_labels) + i)
     line = lines.get(spec.of)
-    return by_nature(spec, ordered) if line is None else ordered.by_line(ordered.shown[:, line])
+    return by_nature(spec, ordered) if line is None else ordered.by_line(ordered.shown()[:, line])
