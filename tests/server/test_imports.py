@@ -264,10 +264,18 @@ def test_an_import_over_the_limit_is_refused_by_its_number(client, monkeypatch):
 def test_what_cannot_be_done_now_is_told(client):
     number = give(client)["file"]["id"]
     read(client, number)
-    answer = client.post(f"/api/imports/{number}/start")
-    assert (answer.status_code, answer.json()["detail"]) == (409, "trips.csv is in already, so this cannot be done with it now.")
     answer = client.post(f"/api/imports/{number}/accept", {"renames": {}}, format="json")
-    assert answer.status_code == 409
+    assert (answer.status_code, answer.json()["detail"]) == (409, "trips.csv is in already, so this cannot be done with it now.")
+
+
+def test_starting_again_what_is_in_or_compared_says_so_and_reads_nothing(client, compared):
+    number = give(client)["file"]["id"]
+    done = read(client, number)
+    for before in (done, compared):
+        answer = client.post(f"/api/imports/{before['id']}/start")
+        assert answer.status_code == 200
+        assert (answer.json()["state"], answer.json()["table"]) == (before["state"], before["table"])
+    assert Edition.objects.count() == 3
 
 
 # Editions

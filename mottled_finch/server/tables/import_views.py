@@ -82,7 +82,7 @@ class ImportLook(APIView):
 class StartImport(APIView):
     @extend_schema(operation_id="start_import", request=None, responses={200: refers_to(ImportAnswer), **_REFUSED})
     def post(self, _request: Request, pk: int) -> Response:
-        """Put the file in the queue to be read."""
+        """Put the file in the queue to be read; of one that was put there before, how far it is."""
         given = enqueue(_import(pk))
         queue.wake()
         return Response(import_answer(given))

@@ -100,9 +100,9 @@ def overrule(given: Import, asked: dict[str, Any]) -> Look:
 
 
 def enqueue(given: Import) -> Import:
-    """Let the file be read. Doing so again, while it waits or is read, changes nothing."""
+    """Let the file be read. Doing so again, once it waits, is read or is in, changes nothing and says how far it is."""
     with transaction.atomic():
-        now = standing(given, *_OPEN, Import.State.WAITING, Import.State.READING)
+        now = standing(given)
         if now.state in _OPEN:
             if not path_of(now).exists():
                 raise Problem(409, f"{now.name} is no longer here; give the file again.")

@@ -152,7 +152,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Put the file in the queue to be read. */
+        /** @description Put the file in the queue to be read; of one that was put there before, how far it is. */
         post: operations["start_import"];
         delete?: never;
         options?: never;
