@@ -223,9 +223,10 @@ class ProblemOfMend:
 
 @dataclass(frozen=True, kw_only=True)
 class ComparisonAnswer(Comparison):
-    """What accepting the new edition would change."""
+    """What accepting the new edition would change. ``against`` is the number of the edition it was compared with."""
 
     problems: tuple[ProblemOfMend, ...]
+    against: int
 
 
 @dataclass(frozen=True, kw_only=True)

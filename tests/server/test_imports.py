@@ -307,6 +307,19 @@ def test_a_newer_file_is_compared_before_anything_changes(client, table, plate, 
     assert [each["number"] for each in client.get(f"/api/tables/{table}/workbench").json()["editions"]] == [1]
 
 
+def test_an_edition_is_compared_anew_when_another_came_to_stand_meanwhile(client, table, compared):
+    other = read(client, give(client, CSV + "East,2025-03-01,5\nEast,2025-03-02,6\n", "trips more.csv", table=table)["file"]["id"])
+    assert [each["comparison"]["against"] for each in (compared, other)] == [1, 1]
+    assert client.post(f"/api/imports/{other['id']}/accept", {"renames": {}}, format="json", HTTP_IF_MATCH='"1"').status_code == 200
+    late = client.post(f"/api/imports/{compared['id']}/accept", {"renames": {}}, format="json", HTTP_IF_MATCH='"1"')
+    assert (late.status_code, late.json()["meanwhile"]) == (412, ["edition 3 stands"])
+    assert client.get(f"/api/tables/{table}").json()["edition"] == 3
+    found = client.get(f"/api/imports/{compared['id']}").json()["comparison"]
+    assert (found["against"], found["records_before"], found["records_after"]) == (3, 5, 4)
+    mapped = {"renames": {"departed": "left"}}
+    assert client.post(f"/api/imports/{compared['id']}/accept", mapped, format="json", HTTP_IF_MATCH='"3"').status_code == 200
+
+
 def test_a_newer_file_that_is_left_leaves_nothing(client, table, compared):
     client.delete(f"/api/imports/{compared['id']}")
     assert Edition.objects.count() == 1

@@ -13,7 +13,7 @@ from mottled_finch.core.recipe import TableSpec, dump_table_part, load_table_par
 from mottled_finch.core.recipe.table_spec import Mend
 
 from ..refusal import Overtaken, Problem
-from .imports import receive, refuse_what_does_not_fit, remove
+from .imports import check_edition, receive, refuse_what_does_not_fit, remove
 from .mended import spec_of
 from .models import Import, Table
 from .reading import carry_out
@@ -141,8 +141,7 @@ def return_to(table_id: int, number: int, seen: str | None = None, *, anyway: bo
             refuse_what_does_not_fit(table, EDITIONS.open(edition), table.mends(), f"edition {number}")
         with transaction.atomic():
             table = Table.objects.select_for_update().select_related("current").get(pk=table_id)
-            if seen is not None and seen != str(table.edition().number):
-                raise Overtaken(f"“{table.name}”", [f"edition {table.edition().number} stands"])
+            check_edition(table, seen)
             if table.tag() != tag:
                 continue
             table.current = edition

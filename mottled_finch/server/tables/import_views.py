@@ -12,10 +12,11 @@ from rest_framework.views import APIView
 
 from ..openapi import AcceptStart, ImportAnswer, LookAnswer, ProblemAnswer, ReadingSpec, TableAnswer, refers_to
 from ..refusal import Problem
-from ..requests import RawParser, file_name, length, sent, whole_number
+from ..requests import RawParser, file_name, length, seen, sent, whole_number
+from ..showing import OVERTAKEN, SEEN
 from . import queue
 from .answers import import_answer, look_answer, table_answer
-from .imports import accept, cancel, compared_with, enqueue, first_look, look, overrule, receive
+from .imports import accept, cancel, compared_anew, compared_with, enqueue, first_look, look, overrule, receive
 from .models import Import, Table
 
 _NAME = OpenApiParameter("name", str, required=True, description="The file's name")
@@ -52,7 +53,7 @@ class OneImport(APIView):
     @extend_schema(operation_id="import_", responses={200: refers_to(ImportAnswer)})
     def get(self, _request: Request, pk: int) -> Response:
         """How far a file is."""
-        return Response(import_answer(_import(pk)))
+        return Response(import_answer(compared_anew(_import(pk))))
 
     @extend_schema(operation_id="cancel_import", responses={204: None})
     def delete(self, _request: Request, pk: int) -> Response:
@@ -92,12 +93,13 @@ class AcceptImport(APIView):
     @extend_schema(
         operation_id="accept_import",
         request={"application/json": refers_to(AcceptStart)},
-        responses={200: refers_to(TableAnswer), **_REFUSED},
+        parameters=[SEEN],
+        responses={200: refers_to(TableAnswer), **_REFUSED, **OVERTAKEN},
     )
     def post(self, request: Request, pk: int) -> Response:
-        """Let the compared edition stand. Plates follow."""
+        """Let the compared edition stand. Plates follow. What was seen is the edition it was compared with."""
         given = sent(request, AcceptStart)
-        return Response(table_answer(accept(_import(pk), given.renames, anyway=given.anyway)))
+        return Response(table_answer(accept(_import(pk), given.renames, seen(request), anyway=given.anyway)))
 
 
 class MapImport(APIView):

@@ -18,7 +18,7 @@ from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.wording import counted
 
 from .. import settings
-from ..refusal import Problem
+from ..refusal import Overtaken, Problem
 from ..work.worker import LOOKS, Worker, WorkFailed
 from .files import folder, path_of, told_when_full
 from .mended import mended, spec_of
@@ -111,10 +111,12 @@ def enqueue(given: Import) -> Import:
     return now
 
 
-def accept(given: Import, renames: dict[str, str], *, anyway: bool = False) -> Table:
+def accept(given: Import, renames: dict[str, str], seen: str | None = None, *, anyway: bool = False) -> Table:
     """Let the compared edition stand. ``renames`` maps columns that are missing to new ones: recorded as mends, put first.
+    ``seen`` is the number of the edition that it was compared with.
 
-    Raises Problem for an edition of which no plate could be made, a mend not fitting it, unless it is wanted ``anyway``.
+    Raises Overtaken when another edition stands by now, and Problem for an edition of which no plate could be made, a mend not
+    fitting it, unless it is wanted ``anyway``.
     """
     _only_while(given, Import.State.COMPARED)
     assert given.table is not None and given.edition is not None
@@ -123,13 +125,14 @@ def accept(given: Import, renames: dict[str, str], *, anyway: bool = False) -> T
     apply_mends(raw, spec_of([{**mend, "mapped": False} for mend in mends]).mends)  # what does not fit is refused
     while True:
         table = Table.objects.get(pk=given.table.pk)
-        seen, all_mends = table.tag(), [*mends, *table.mends()]
+        tag, all_mends = table.tag(), [*mends, *table.mends()]
         if not anyway:
             refuse_what_does_not_fit(table, raw, all_mends, f"edition {given.edition.number}")
         with transaction.atomic():
             now = standing(given, Import.State.COMPARED)
             table = Table.objects.select_for_update().get(pk=given.table.pk)
-            if table.tag() != seen:
+            check_edition(table, seen)
+            if table.tag() != tag:
                 continue  # its mends were changed while these were laid on
             if mends:
                 change = f"Columns of edition {given.edition.number} mapped"
@@ -141,6 +144,22 @@ def accept(given: Import, renames: dict[str, str], *, anyway: bool = False) -> T
         return table
 
 
+def check_edition(table: Table, seen: str | None) -> None:
+    """Raises Overtaken when another edition stands than the one that was seen. To be called inside a transaction."""
+    if seen is not None and seen != str(table.edition().number):
+        raise Overtaken(f"“{table.name}”", [f"edition {table.edition().number} stands"])
+
+
+def compared_anew(given: Import) -> Import:
+    """The import, what it would change being told of the edition that stands by now: another may, since it was compared."""
+    if given.state != Import.State.COMPARED or not given.table or not given.edition:
+        return given
+    if given.comparison.get("against") != given.table.edition().number:
+        given.comparison = comparison_of(given.table, EDITIONS.open(given.edition), [])
+        Import.objects.filter(pk=given.pk).update(comparison=given.comparison)
+    return given
+
+
 def compared_with(given: Import, renames: dict[str, str]) -> dict[str, Any]:
     """What the compared edition would change if missing columns were mapped so."""
     _only_while(given, Import.State.COMPARED)
@@ -150,8 +169,9 @@ def compared_with(given: Import, renames: dict[str, str]) -> dict[str, Any]:
 
 def comparison_of(table: Table, data: CoreTable, first: list[dict[str, Any]]) -> dict[str, Any]:
     """The edition that stands against a new one, both with the mends laid on, the new one with some more before them."""
+    stands = table.edition()
     after = apply_mends(data, spec_of([*first, *table.mends()]).mends, tolerant=True)
-    found = asdict(compare(mended(table.edition(), table.mends()).table, after.table))
+    found = {**asdict(compare(mended(stands, table.mends()).table, after.table)), "against": stands.number}
     found["problems"] = [{"words": step.words, "problem": step.problem} for step in after.steps if step.problem]
     return found
 

@@ -137,8 +137,8 @@ export const api = {
   overrule: (id: number, asked: Reading) => unwrap(client.PUT("/api/imports/{id}/look", { ...at(id), body: asked })),
   startImport: (id: number) => unwrap(client.POST("/api/imports/{id}/start", at(id))),
   cancelImport: (id: number) => unwrap(client.DELETE("/api/imports/{id}", at(id))),
-  acceptImport: (id: number, renames: Record<string, string>, anyway: boolean) =>
-    unwrap(client.POST("/api/imports/{id}/accept", { ...at(id), body: { renames, anyway } })),
+  acceptImport: (id: number, renames: Record<string, string>, seen: number, anyway: boolean) =>
+    unwrap(client.POST("/api/imports/{id}/accept", { ...seenAt(id, `${seen}`), body: { renames, anyway } })),
   mapImport: (id: number, renames: Record<string, string>) =>
     unwrap(client.POST("/api/imports/{id}/map", { ...at(id), body: { renames } })),
   plates: () => unwrap(client.GET("/api/plates")),

@@ -100,7 +100,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Let the compared edition stand. Plates follow. */
+        /** @description Let the compared edition stand. Plates follow. What was seen is the edition it was compared with. */
         post: operations["accept_import"];
         delete?: never;
         options?: never;
@@ -1013,7 +1013,7 @@ export interface components {
             comparison: components["schemas"]["ComparisonAnswer"] | null;
             edition: number | null;
         };
-        /** @description What accepting the new edition would change. */
+        /** @description What accepting the new edition would change. ``against`` is the number of the edition it was compared with. */
         ComparisonAnswer: {
             records_before: number;
             records_after: number;
@@ -1025,6 +1025,7 @@ export interface components {
             totals: components["schemas"]["Totals"][];
             spans: components["schemas"]["Span"][];
             problems: components["schemas"]["ProblemOfMend"][];
+            against: number;
         };
         /** @description A column that is gone, and those of the new ones that may be it, the likeliest first. */
         Missing: {
@@ -2199,7 +2200,10 @@ export interface operations {
     accept_import: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands. */
+                "If-Match"?: string;
+            };
             path: {
                 id: number;
             };
@@ -2247,6 +2251,14 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };

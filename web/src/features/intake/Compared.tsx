@@ -11,7 +11,7 @@ type Props = {
   given: Import;
   comparison: Comparison;
   working: boolean;
-  onAccept: (renames: Record<string, string>, anyway: boolean) => void;
+  onAccept: (renames: Record<string, string>, against: number, anyway: boolean) => void;
   onLeave: () => void;
 };
 
@@ -27,7 +27,7 @@ export function Compared({ given, comparison, working, onAccept, onLeave }: Prop
   const chosen = Object.fromEntries(Object.entries(renames).filter(([, name]) => name));
   // What would change is asked anew for each mapping; until the answer comes, what is known without it stands.
   const mapped = useQuery({
-    queryKey: ["mapped", given.id, chosen],
+    queryKey: ["mapped", given.id, comparison.against, chosen],
     queryFn: () => api.mapImport(given.id, chosen),
     enabled: Object.keys(chosen).length > 0,
     placeholderData: keepPreviousData,
@@ -46,7 +46,11 @@ export function Compared({ given, comparison, working, onAccept, onLeave }: Prop
         <Button variant="plain" onClick={onLeave}>
           Leave it
         </Button>
-        <Button variant="lead" disabled={working || mapped.isFetching} onClick={() => onAccept(chosen, lacks)}>
+        <Button
+          variant="lead"
+          disabled={working || mapped.isFetching}
+          onClick={() => onAccept(chosen, shown.against, lacks)}
+        >
           Accept edition {given.edition}
           {lacks ? " anyway" : ""}
         </Button>

@@ -2,7 +2,7 @@ import { Box, Flex, Progress } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, type Import, type Look, type Reading, sentenceOf } from "../../api/client";
+import { api, type Import, type Look, type Reading, Refusal, sentenceOf } from "../../api/client";
 import { importIs, keys, tableChanged, useImportState, useLook } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
@@ -47,6 +47,8 @@ function OneImport({ id }: { id: number }) {
       return await action();
     } catch (error) {
       setRefusal(sentenceOf(error));
+      // Another edition has come to stand: what this one would change of that is shown before it is accepted.
+      if (error instanceof Refusal && error.overtaken) await client.invalidateQueries({ queryKey: keys.import(id) });
       return undefined;
     } finally {
       setWorking(false);
@@ -68,9 +70,9 @@ function OneImport({ id }: { id: number }) {
       await client.invalidateQueries({ queryKey: keys.imports });
       navigate(given.data?.table ? `/tables/${given.data.table}` : "/", { replace: true });
     });
-  const accept = (renames: Record<string, string>, anyway: boolean) =>
+  const accept = (renames: Record<string, string>, against: number, anyway: boolean) =>
     attempt(async () => {
-      const table = await api.acceptImport(id, renames, anyway);
+      const table = await api.acceptImport(id, renames, against, anyway);
       client.removeQueries({ queryKey: keys.workbench(table.id) });
       await tableChanged(client, table.id);
       navigate(`/tables/${table.id}`, { replace: true });
