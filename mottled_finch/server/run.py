@@ -87,11 +87,11 @@ def hold(data: Path, port: int) -> TextIO:
     Exits with a sentence where another process has it.
     """
     os.umask(0o077)
-    data.mkdir(parents=True, exist_ok=True)
-    data.chmod(0o700)
-    for path in data.rglob("*"):
-        path.chmod(0o700 if path.is_dir() else 0o600)
-    lock = (data / "lock").open("a+", encoding="utf-8")
+    try:
+        data.mkdir(parents=True, exist_ok=True)
+        lock = (data / "lock").open("a+", encoding="utf-8")
+    except OSError as error:
+        sys.exit(f"finch: {data} cannot be written to ({error.strerror}); choose another folder with --data")
     try:
         fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
     except OSError:
@@ -101,7 +101,14 @@ def hold(data: Path, port: int) -> TextIO:
     lock.truncate(0)
     lock.write(f"the Mottled Finch at http://{HOST}:{port}/, process {os.getpid()}")
     lock.flush()
+    data.chmod(0o700)
+    for path in (each for name in _OWN for each in data.glob(name)):  # whatever else lies there is none of ours
+        path.chmod(0o700 if path.is_dir() else 0o600)
     return lock
+
+
+_OWN = ("lock", "library.sqlite3*", "incoming", "incoming/*")
+"""All that is kept in a data folder."""
 
 
 def prepare(data: Path) -> None:

@@ -98,12 +98,25 @@ def test_nobody_else_can_read_the_data_folder(tmp_path):
     folder = tmp_path / "data"
     folder.mkdir(mode=0o755)
     (folder / "incoming").mkdir(mode=0o755)
+    own = folder / "a script of the user's"
+    own.touch(mode=0o755)
     live = Live(folder)
     live.ask("POST", "/api/imports?name=a.csv", b"a,b\n1,2\n")
     live.end()
     assert folder.stat().st_mode & 0o777 == 0o700
+    assert own.stat().st_mode & 0o777 == 0o755
+    own.unlink()
     for path in folder.rglob("*"):
         assert path.stat().st_mode & 0o077 == 0, path
+
+
+def test_a_folder_that_cannot_be_written_to_is_told(tmp_path):
+    (tmp_path / "file").touch()
+    command = [sys.executable, "-m", "mottled_finch.cli", "serve", "--data", str(tmp_path / "file" / "data")]
+    done = subprocess.run(command, env={**os.environ, "PYTHONPATH": str(ROOT)}, capture_output=True, text=True, check=False)
+    assert done.returncode == 1
+    told = f"finch: {tmp_path}/file/data cannot be written to (Not a directory); choose another folder with --data"
+    assert done.stderr.strip() == told
 
 
 def test_nothing_but_the_interface_is_served(tmp_path):

@@ -130,8 +130,8 @@ class Worker:
 
     def _too_much(self) -> str:
         return (
-            f"it takes more memory than the {self.memory / 1024**3:,.0f} GB, half of this machine's, that one file may; leave out "
-            "what you do not need"
+            f"it takes more memory than the {self.memory / 1024**3:,.0f} GB that one file may, half of what this machine has or "
+            "2 GB; leave out what you do not need"
         )
 
     def end(self) -> None:

@@ -34,7 +34,8 @@ export function Compared({ given, comparison, working, onAccept, onLeave }: Prop
     staleTime: 60_000,
   });
   const shown = (Object.keys(chosen).length > 0 && mapped.data?.comparison) || comparison;
-  const { other_kinds, categories, totals, spans, problems } = shown;
+  const { other_kinds, categories, totals, problems } = shown;
+  const spans = shown.spans.filter(({ before, after }) => before[0] !== after[0] || before[1] !== after[1]);
   const lacks = unmapped.length > 0 || problems.length > 0;
   return (
     <Flex as="main" data-home tabIndex={-1} outline="none" direction="column" flex="1" minH="0">

@@ -5,9 +5,9 @@ import { ROW } from "./scroll";
 export const NUMBERS = 64;
 export const HEAD = 78;
 
-/** The ring of the focus, above the heads that stand over the grid's own edge. */
+/** The ring of the focus while the chosen cell, which shows it otherwise, is out of sight; above the heads at the grid's edge. */
 export const FOCUS = {
-  "&:has([role=grid]:focus-visible)::after": {
+  "&:has([role=grid]:focus-visible:not([aria-activedescendant]))::after": {
     content: '""',
     position: "absolute",
     inset: 0,
@@ -83,7 +83,7 @@ export const GRID = {
     textUnderlineOffset: "3px",
   },
   "& .cell s": { color: "{colors.faint}", fontSize: "12px" },
-  "& .cell.here": { boxShadow: "inset 0 0 0 2px {colors.control}" },
+  "& .cell.here": { boxShadow: "inset 0 0 0 1px {colors.control}" },
   "&:focus-visible .cell.here": { boxShadow: "inset 0 0 0 2px {colors.focus}" },
   "& .row.dropped .cell": {
     color: "{colors.quiet}",
