@@ -83,7 +83,7 @@ def test_codes_where_names_should_be():
 def test_text_among_numbers():
     table = read("late,x\n" + "5,a\n" * 30 + "n/k,a\n" * 2 + "-,a\n")
     (finding,) = found(table, "misfits")
-    assert finding.words == "Late holds “n/k” 2 times, “-” 1 times. They count as blank."
+    assert finding.words == "Late holds “n/k” 2 times, “-” once. They count as blank."
     assert (finding.records, finding.leave, finding.text) == (3, "Keep as blank", "n/k")
 
 
