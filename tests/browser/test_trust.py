@@ -73,6 +73,26 @@ def test_of_two_windows_none_overwrites_the_other(window, page, api, number):
     other.close()
 
 
+def test_of_two_newer_files_the_later_is_compared_with_the_first(window, page, api):
+    table = api.post("/api/tables?name=two.csv", CSV.encode())["id"]
+    first, second = page, window.new_page()
+    for each, more in ((first, "Dune,Outer,2025-03-01,4\n"), (second, "Ebb,Outer,2025-03-01,4\nEbb,Outer,2025-03-02,5\n")):
+        given = api.post(f"/api/imports?name=newer.csv&table={table}", (CSV + more).encode())["file"]["id"]
+        api.post(f"/api/imports/{given}/start", b"")
+        each.goto(f"/imports/{given}")
+        expect(each.get_by_role("button", name="Accept edition")).to_be_visible()
+    first.get_by_role("button", name="Accept edition 2").click()
+    first.wait_for_url(f"**/tables/{table}")
+    expect(second.get_by_text("Dune")).to_have_count(0)
+    second.get_by_role("button", name="Accept edition 3").click()
+    expect(second.get_by_role("alert")).to_contain_text("(edition 2 stands)")
+    expect(second.get_by_text("Dune")).to_have_count(1)  # it would go
+    assert api.get(f"/api/tables/{table}")["edition"] == 2
+    second.get_by_role("button", name="Accept edition 3").click()
+    second.wait_for_url(f"**/tables/{table}")
+    assert api.get(f"/api/tables/{table}")["edition"] == 3
+
+
 def test_undo_does_not_take_back_what_another_window_did(window, page, api, number):
     write_title(page, "Mine")
     settled(page)
@@ -215,7 +235,10 @@ def test_an_edition_that_plates_need_more_of_is_accepted_anyway_or_mapped(page, 
     expect(card).to_be_visible()
     page.get_by_role("combobox", name="What stands for pier").select_option("")
     expect(card).to_have_count(0)
+    page.get_by_role("button", name="Accept edition 2", exact=True).click()
+    expect(page.get_by_role("alert")).to_contain_text("has no column “pier”, without which 1 plate cannot be made; map it")
     expect(page.get_by_role("button", name="Accept edition 2 anyway")).to_be_enabled()
+    assert api.get(f"/api/tables/{table}")["edition"] == 1
     page.get_by_role("combobox", name="What stands for pier").select_option("berth")
     expect(card).to_be_visible()
     page.get_by_role("button", name="Accept edition 2", exact=True).click()

@@ -11,12 +11,14 @@ type Props = {
   given: Import;
   comparison: Comparison;
   working: boolean;
+  /** The mapping with which plates could not be made, as the server has said. */
+  doubted: Record<string, string> | null;
   onAccept: (renames: Record<string, string>, against: number, anyway: boolean) => void;
   onLeave: () => void;
 };
 
 /** What a newer edition would change, before it changes anything. */
-export function Compared({ given, comparison, working, onAccept, onLeave }: Props) {
+export function Compared({ given, comparison, working, doubted, onAccept, onLeave }: Props) {
   const [renames, setRenames] = useState<Record<string, string>>(() =>
     Object.fromEntries(
       comparison.missing.flatMap(({ field, may_be }) => (may_be[0] && may_be.length === 1 ? [[field, may_be[0]]] : [])),
@@ -36,7 +38,7 @@ export function Compared({ given, comparison, working, onAccept, onLeave }: Prop
   const shown = (Object.keys(chosen).length > 0 && mapped.data?.comparison) || comparison;
   const { other_kinds, categories, totals, problems } = shown;
   const spans = shown.spans.filter(({ before, after }) => before[0] !== after[0] || before[1] !== after[1]);
-  const lacks = unmapped.length > 0 || problems.length > 0;
+  const lacks = problems.length > 0 || JSON.stringify(doubted) === JSON.stringify(chosen);
   return (
     <Flex as="main" data-home tabIndex={-1} outline="none" direction="column" flex="1" minH="0">
       <Flex px="18px" py="14px" bg="paper" borderBottomWidth="1px" borderColor="edge" align="center" gap="16px">

@@ -25,6 +25,7 @@ function OneImport({ id }: { id: number }) {
   const given = useImportState(id);
   const [refusal, setRefusal] = useState("");
   const [working, setWorking] = useState(false);
+  const [doubted, setDoubted] = useState<Record<string, string> | null>(null);
   const state = given.data?.state;
   const looking = state === "looking" || state === "failed";
   const look = useLook(id, looking);
@@ -70,9 +71,14 @@ function OneImport({ id }: { id: number }) {
       await client.invalidateQueries({ queryKey: keys.imports });
       navigate(given.data?.table ? `/tables/${given.data.table}` : "/", { replace: true });
     });
+  // What plates need and the edition lacks is said before it is accepted all the same.
   const accept = (renames: Record<string, string>, against: number, anyway: boolean) =>
     attempt(async () => {
-      const table = await api.acceptImport(id, renames, against, anyway);
+      setDoubted(null);
+      const table = await api.acceptImport(id, renames, against, anyway).catch((error) => {
+        if (error instanceof Refusal && error.path === "anyway") setDoubted(renames);
+        throw error;
+      });
       client.removeQueries({ queryKey: keys.workbench(table.id) });
       await tableChanged(client, table.id);
       navigate(`/tables/${table.id}`, { replace: true });
@@ -115,6 +121,7 @@ function OneImport({ id }: { id: number }) {
           given={given.data}
           comparison={given.data.comparison}
           working={working}
+          doubted={doubted}
           onAccept={accept}
           onLeave={leave}
         />
