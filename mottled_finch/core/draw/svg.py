@@ -1,21 +1,18 @@
 """Scene to SVG. The file stands by itself: it carries the letters it needs of the bundled font."""
 
 import base64
-import io
 import struct
 import zlib
 from functools import lru_cache
 from xml.sax.saxutils import escape, quoteattr
 
 import numpy as np
-import uharfbuzz as hb
-from fontTools.ttLib import TTFont
 from numpy.typing import NDArray
 
 from ..figure import Figure
 from ..scene import Scene, Text, Under
 from ..scene.type import covers
-from ..scene.typeface import BUNDLED, Typeface, using
+from ..scene.typeface import BUNDLED, Typeface, subset_of, using
 from ..words import printable
 from .canvas import paint
 
@@ -144,11 +141,4 @@ def _font_face(typeface: Typeface, weight: int, letters: set[str]) -> str:
 @lru_cache(maxsize=64)
 def _subset(typeface: Typeface, weight: int, letters: str) -> bytes:
     """The font with no more than these letters, as woff2."""
-    wanted = hb.SubsetInput()
-    for letter in letters:
-        wanted.unicode_set.add(ord(letter))
-    font = TTFont(io.BytesIO(hb.subset(typeface.faces[weight], wanted).blob.data))
-    font.flavor = "woff2"
-    out = io.BytesIO()
-    font.save(out)
-    return out.getvalue()
+    return subset_of(typeface.faces[weight], map(ord, letters))

@@ -6,7 +6,7 @@ import hashlib
 import io
 import re
 import tempfile
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, field
@@ -26,6 +26,7 @@ FILES = {400: FOLDER / "MottledSans-Regular.ttf", 600: FOLDER / "MottledSans-Sem
 MOST_BYTES = 3_000_000
 _ADDRESS = re.compile(r"^data:font/(?:ttf|otf|woff2?);base64,([A-Za-z0-9+/=\s]*)$")
 _PATH = "page.font"
+_NO_FONT = "this is not a font that can be read; give a TTF, OTF or WOFF"
 
 
 @dataclass(frozen=True, eq=False)
@@ -104,9 +105,19 @@ def _try_out(content: bytes) -> None:
     hb.shape(hb.Font(face), buffer)
     if not sum(position.x_advance for position in buffer.glyph_positions):
         raise TTLibError("no width")
+    subset_of(face, face.unicodes)
+
+
+def subset_of(face: hb.Face, letters: Iterable[int]) -> bytes:
+    """A font with no more than some letters, by their code points, as woff2."""
     wanted = hb.SubsetInput()
-    wanted.unicode_set.add(ord("a"))
-    TTFont(io.BytesIO(hb.subset(face, wanted).blob.data)).save(io.BytesIO())
+    for letter in letters:
+        wanted.unicode_set.add(letter)
+    font = TTFont(io.BytesIO(hb.subset(face, wanted).blob.data))
+    font.flavor = "woff2"
+    out = io.BytesIO()
+    font.save(out)
+    return out.getvalue()
 
 
 def font_content(address: str, path: str) -> bytes:
@@ -125,7 +136,11 @@ def checked_font(content: bytes, path: str = _PATH) -> bytes:
     """The content of a font file, if it is one. Raises RecipeError."""
     if len(content) > MOST_BYTES:
         raise RecipeError(f"the font has {len(content) / 1e6:.1f} MB; give one of at most {MOST_BYTES // 10**6} MB", path=path)
-    renamed(content, "House", 400, path)
+    usable = renamed(content, "House", 400, path)
+    try:
+        _try_out(usable)
+    except Exception as error:  # the shaper raises whatever a broken table leads it to
+        raise RecipeError(_NO_FONT, path=path) from error
     return content
 
 
@@ -145,7 +160,6 @@ def renamed(content: bytes, family: str, weight: int, path: str) -> bytes:
         font.flavor = None
         out = io.BytesIO()
         font.save(out)
-        _try_out(out.getvalue())
     except Exception as error:  # the reader of fonts raises whatever a broken table leads it to
-        raise RecipeError("this is not a font that can be read; give a TTF, OTF or WOFF", path=path) from error
+        raise RecipeError(_NO_FONT, path=path) from error
     return out.getvalue()

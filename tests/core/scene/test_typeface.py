@@ -2,10 +2,12 @@
 
 import base64
 import io
+import random
 import re
+from contextlib import suppress
 
 import pytest
-from fontTools.ttLib import TTFont
+from fontTools.ttLib import TTFont, TTLibError
 
 from mottled_finch.core.draw.pdf import draw_pdf
 from mottled_finch.core.draw.png import draw_png
@@ -107,6 +109,41 @@ def test_one_that_is_too_large_is_refused():
 
 
 def test_the_same_font_is_read_once():
-    spec = FontSpec(regular=address(wide()))
-    assert typeface_of(spec) is typeface_of(FontSpec(regular=address(wide())))
+    content = address(wide())
+    spec = FontSpec(regular=content)
+    assert typeface_of(spec) is typeface_of(FontSpec(regular=content))
     assert typeface_of(None) is BUNDLED
+
+
+def drawn_with(content: bytes) -> bool:
+    """Whether a font is taken, and then drawn with."""
+    try:
+        checked_font(content)
+    except RecipeError:
+        return False
+    figure = figure_of(TEXT, pivot=SIDES, page={"font": {"regular": address(content)}})
+    return all(draw(figure) for draw in (draw_svg, draw_png, draw_pdf))
+
+
+def test_a_damaged_font_is_refused_or_drawn():
+    answers = set()
+    for seed in range(25):
+        rng = random.Random(seed)
+        content = bytearray(FILES[400].read_bytes())
+        for _ in range(rng.choice([1, 3, 20, 200])):
+            content[rng.randrange(len(content))] = rng.randrange(256)
+        answers.add(drawn_with(bytes(content)))
+    assert answers == {True, False}
+
+
+def test_a_font_that_lacks_a_table_is_refused_or_drawn():
+    answers = set()
+    for name in set(TTFont(FILES[400]).keys()) - {"GlyphOrder"}:
+        font = TTFont(FILES[400])
+        del font[name]
+        out = io.BytesIO()
+        with suppress(AttributeError, KeyError, TTLibError):  # some tables are needed to write the others
+            font.save(out)
+        if out.getvalue():
+            answers.add(drawn_with(out.getvalue()))
+    assert answers == {True, False}
