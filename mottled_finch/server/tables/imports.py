@@ -8,6 +8,7 @@ from dataclasses import asdict, fields
 from typing import Any, BinaryIO, Protocol
 
 from django.db import transaction
+from django.db.models import F
 
 from mottled_finch.core.compare import compare
 from mottled_finch.core.errors import IntakeError
@@ -121,7 +122,12 @@ def accept(given: Import, renames: dict[str, str], seen: str | None = None, *, a
     _only_while(given, Import.State.COMPARED)
     assert given.table is not None and given.edition is not None
     mends = mapping_mends(renames)
-    raw = EDITIONS.open(given.edition)
+    try:
+        raw = EDITIONS.open(given.edition)
+    except Exception:
+        with transaction.atomic():
+            standing(given, Import.State.COMPARED)  # says so when it was left out meanwhile
+        raise
     apply_mends(raw, spec_of([{**mend, "mapped": False} for mend in mends]).mends)  # what does not fit is refused
     while True:
         table = Table.objects.get(pk=given.table.pk)
@@ -195,7 +201,9 @@ def refuse_what_does_not_fit(table: Table, data: CoreTable, mends: list[dict[str
         )
     known = set(after.table.names)
     before = set(mended(table.edition(), table.mends()).table.names)
-    needed = [fields_of(plate.standing().recipe.get("pivot", {})) & before - known for plate in table.plates.all()]
+    # Asked for at once, since a plate may be removed meanwhile.
+    recipes = table.plates.filter(versions__number=F("at")).values_list("versions__recipe", flat=True)
+    needed = [fields_of(recipe.get("pivot", {})) & before - known for recipe in recipes]
     lost = sorted(set().union(*needed))
     if lost:
         plates = counted(sum(map(bool, needed)), "plate")
