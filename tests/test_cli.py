@@ -140,4 +140,4 @@ class TestCheck:
     def test_bad_input_exits_2(self, folder):
         done = self.checked(folder, words={"title": "{lit}"})
         assert (done.returncode, done.stdout) == (2, "")
-        assert done.stderr.startswith("words.title: there is no number of cells in the spotlight in this figure any more;")
+        assert done.stderr.startswith("words.title: there is no number of emphasized cells in this figure any more;")

@@ -133,7 +133,7 @@ FACTS: dict[str, Fact] = {
     "to": Fact("day of the last record", _moment(True)),
     "hidden": Fact("number of cells hidden on too few records", lambda facts: f"{int(facts.contents.few.sum()):,}"),
     "aside": Fact("number of cells set aside", lambda facts: f"{int(facts.contents.aside.sum()):,}"),
-    "lit": Fact("number of cells in the spotlight", _lit),
+    "lit": Fact("number of emphasized cells", _lit),
 }
 
 

@@ -13,7 +13,7 @@ from .errors import TableError
 from .facts import Facts
 from .mends import apply_mends
 from .pivot import Matrix, Unfinished, make_matrix, measured_beside, unfinished
-from .recipe.spec import Recipe, ResolvedPivot, SpotlightSpec
+from .recipe.spec import EmphasisSpec, Recipe, ResolvedPivot
 from .scene import Scene, lay_out
 from .scene.typeface import BUNDLED, Typeface, typeface_of, using
 from .table import Table
@@ -51,7 +51,7 @@ def make_figure(table: Table, recipe: Recipe, targets: Mapping[str, float] | Non
     matrix = make_matrix(table, pivot)
     recipe = replace(recipe, table=replace(recipe.table, targets=targets), color=completed(recipe.color, recipe.pivot))
     contents = contents_of(table, recipe, pivot, matrix)
-    looked_at = _looked_at(table, pivot, recipe.color.spotlight, matrix)
+    looked_at = _looked_at(table, pivot, recipe.color.emphasis, matrix)
     coloring = coloring_of(recipe.color, matrix, contents.values, looked_at, targets)
     facts = Facts(table=table, recipe=recipe, matrix=matrix, contents=contents, coloring=coloring)
     typeface = typeface_of(recipe.page.font)
@@ -69,13 +69,13 @@ def make_figure(table: Table, recipe: Recipe, targets: Mapping[str, float] | Non
     )
 
 
-def _looked_at(table: Table, pivot: ResolvedPivot, spot: SpotlightSpec | None, matrix: Matrix) -> NDArray[np.float64] | None:
-    """What the spotlight's condition is about, where that is not the value itself, of the cells' shape."""
-    if spot is None or spot.of == "value":
+def _looked_at(table: Table, pivot: ResolvedPivot, emphasis: EmphasisSpec | None, matrix: Matrix) -> NDArray[np.float64] | None:
+    """What the condition of the emphasis is about, where that is not the value itself, of the cells' shape."""
+    if emphasis is None or emphasis.of == "value":
         return None
-    if spot.of == "records":
+    if emphasis.of == "records":
         return matrix.records.astype(np.float64)
-    assert spot.by is not None
+    assert emphasis.by is not None
     if pivot.correlate is not None:
-        raise TableError("coefficients have no other measure; light cells by their value or records", path="color.spotlight.by")
-    return measured_beside(table, pivot, spot.by, "color.spotlight.by")
+        raise TableError("coefficients have no other measure; light cells by their value or records", path="color.emphasis.by")
+    return measured_beside(table, pivot, emphasis.by, "color.emphasis.by")

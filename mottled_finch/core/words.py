@@ -11,7 +11,7 @@ from .contents import telling_values
 from .number_style import NumberStyle
 from .pivot import Matrix
 from .recipe.conditions import ConditionSpec, MeasureSpec
-from .recipe.spec import LevelSpec, PivotSpec, ShowSpec, SpotlightSpec, TargetSpec
+from .recipe.spec import EmphasisSpec, LevelSpec, PivotSpec, ShowSpec, TargetSpec
 from .table import number_label
 from .wording import beginning, field_words
 
@@ -90,14 +90,14 @@ def show_words(show: ShowSpec) -> str:
     return ""
 
 
-def spotlight_words(spot: SpotlightSpec, number: Callable[[float], str] = number_label) -> str:
+def emphasis_words(emphasis: EmphasisSpec, number: Callable[[float], str] = number_label) -> str:
     """What is lit, as it is said: "the 10 highest", "values above 20", "records from 30". ``number`` writes a limit."""
-    of = {"value": "values", "records": "records", "measure": measure_words(spot.by) if spot.by else ""}[spot.of]
-    for count, word in ((spot.highest, "highest"), (spot.lowest, "lowest")):
+    of = {"value": "values", "records": "records", "measure": measure_words(emphasis.by) if emphasis.by else ""}[emphasis.of]
+    for count, word in ((emphasis.highest, "highest"), (emphasis.lowest, "lowest")):
         if count is not None:
             cells = word if count == 1 else f"{count:,} {word}"
-            return f"the {cells}" + ("" if spot.of == "value" else f" by {of}")
-    spans = (("above", spot.above), ("below", spot.below), ("from", spot.from_), ("to", spot.to))
+            return f"the {cells}" + ("" if emphasis.of == "value" else f" by {of}")
+    spans = (("above", emphasis.above), ("below", emphasis.below), ("from", emphasis.from_), ("to", emphasis.to))
     return f"{of} " + " ".join(f"{word} {point_words(limit, number)}" for word, limit in spans if limit is not None)
 
 

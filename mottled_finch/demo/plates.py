@@ -129,7 +129,7 @@ PLATES: tuple[dict[str, Any], ...] = (
             "keep": [_KNOWN_PIERS, _NO_TESTS],
             "order": {"rows": {"by": "total", "descending": True}},
         },
-        "color": {"palette": "loosestrife", "high_is": "bad", "low": {"at": 0}, "spotlight": {"above": 0.05}},
+        "color": {"palette": "loosestrife", "high_is": "bad", "low": {"at": 0}, "emphasis": {"above": 0.05}},
         "cells": {"decimals": 1},
         "legend": {"title": "Departures canceled", "blank": "No service"},
         "words": {

@@ -147,7 +147,7 @@ def test_shared_totals_are_those_that_are_shown():
     summed = {**pivot, "measure": {"take": "sum", "of": "v"}}
     caution = next(each for each in told(text, {"pivot": summed})[0] if each.name == "shared_totals")
     assert caution.words == "6 of the totals lie beyond the scale of the cells and all have the color of its end."
-    for color in ({"within": "row"}, {"spotlight": {"highest": 2}}):
+    for color in ({"within": "row"}, {"emphasis": {"highest": 2}}):
         assert "shared_totals" not in names(told(text, {"pivot": summed, "color": color})[0])
 
 

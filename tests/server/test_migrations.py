@@ -33,6 +33,7 @@ for number, minutes in ((1, [1.0, 2.0]), (2, [4.0, 8.0, np.nan])):
     model("tables", "Chunk")(column=pier, number=0, data=np.array([1, 2, 1][:records], dtype=np.uint8).tobytes())
     model("tables", "Chunk")(column=late, number=0, data=np.array(minutes).tobytes())
 recipe = {"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "late"}}}
+recipe["color"] = {"low": {"at": 0}, "as it was called before": {"highest": 1}}
 plate = model("plates", "Plate")(table=table, at=2)
 model("plates", "Version")(plate=plate, number=1, recipe={"finch_recipe": 1, "pivot": {}}, change="Plate started")
 model("plates", "Version")(plate=plate, number=2, recipe=recipe, change="Measured: sum of late")
@@ -50,6 +51,7 @@ bench = client.get(f"/api/tables/{table['id']}/workbench").json()
 plate = client.get("/api/plates/1").json()
 undone = client.post("/api/plates/1/undo").json()
 told = [table["records"], table["edition"], bench["parts"], bench["mends"], [each["number"] for each in bench["editions"]]]
+told.append(plate["plate"]["recipe"]["color"])
 print(json.dumps([told, plate["figure"]["values"], plate["plate"]["undo"], undone["figure"]["values"], undone["plate"]["redo"]]))
 """
 
@@ -64,4 +66,5 @@ def run(script: str, folder: Path) -> str:
 def test_tables_editions_and_plates_are_carried_over(tmp_path):
     run(BEFORE, tmp_path)
     told = json.loads(run(AFTER, tmp_path))
-    assert told == [[3, 2, [], [], [1, 2]], [4.0, 8.0], "Measured: sum of late", [3.0], "Measured: sum of late"]
+    color = {"low": {"at": 0}, "emphasis": {"highest": 1}}
+    assert told == [[3, 2, [], [], [1, 2], color], [4.0, 8.0], "Measured: sum of late", [3.0], "Measured: sum of late"]

@@ -91,11 +91,11 @@ def test_another_measure_lets_go_of_numbers_but_not_of_shares(changed):
         "high": {"percentile": 98},
         "middle": {"target": "ours"},
         "bands": {"cuts": [1, 2]},
-        "spotlight": {"highest": 3},
+        "emphasis": {"highest": 3},
         "palette": "kingcup",
     }
     found = changed(RECIPES, "withMeasure", {**BASE, "color": color, "legend": {"title": "T", "show": False}}, {"take": "count"})
-    assert found["color"] == {"high": {"percentile": 98}, "spotlight": {"highest": 3}, "palette": "kingcup"}
+    assert found["color"] == {"high": {"percentile": 98}, "emphasis": {"highest": 3}, "palette": "kingcup"}
     assert found["legend"] == {"show": False}
     assert found["pivot"]["measure"] == {"take": "count"}
 
@@ -288,7 +288,7 @@ def test_what_stands_at_an_end(node, which, end, clips, name):
 
 SIZED = {
     **BASE,
-    "color": {"low": {"at": 0}, "high": {"at": 17}, "palette": "kingcup", "spotlight": {"highest": 3, "of": "measure", "by": {}}},
+    "color": {"low": {"at": 0}, "high": {"at": 17}, "palette": "kingcup", "emphasis": {"highest": 3, "of": "measure", "by": {}}},
     "cells": {
         "print": {"measure": {}},
         "marks": {"as": "dot", "size": {"take": "sum", "of": "w"}, "title": "W", "lines": "guides"},
@@ -302,7 +302,7 @@ def test_a_typed_pivot_of_other_values_leaves_the_ends_of_those_before(changed):
     assert changed(RECIPES, "withPivot", SIZED, same) == {**SIZED, "pivot": same}
     for other in ({"measure": {"take": "average", "of": "v"}}, {"show": {"as": "rank", "of": "row"}}):
         found = changed(RECIPES, "withPivot", SIZED, {**BASE["pivot"], **other})
-        assert found["color"] == {"palette": "kingcup", "spotlight": SIZED["color"]["spotlight"]}
+        assert found["color"] == {"palette": "kingcup", "emphasis": SIZED["color"]["emphasis"]}
         assert (found["legend"], found["cells"]) == ({"place": "top"}, SIZED["cells"])
 
 

@@ -8,6 +8,7 @@ from ..wording import counted
 from .conditions import ConditionSpec, MeasureSpec
 from .spec import (
     BandsSpec,
+    EmphasisSpec,
     EndSpec,
     FlowSpec,
     LevelSpec,
@@ -17,7 +18,6 @@ from .spec import (
     PastSpec,
     Recipe,
     ShowSpec,
-    SpotlightSpec,
 )
 
 
@@ -135,13 +135,13 @@ def _bands(bands: BandsSpec | None) -> str:
     return f"{number} bands" if number else "Bands"
 
 
-def _spotlight(spot: SpotlightSpec | None) -> str:
-    if spot is None:
-        return "Spotlight off"
-    for number, word in ((spot.highest, "highest"), (spot.lowest, "lowest")):
+def _emphasis(emphasis: EmphasisSpec | None) -> str:
+    if emphasis is None:
+        return "Emphasis off"
+    for number, word in ((emphasis.highest, "highest"), (emphasis.lowest, "lowest")):
         if number is not None:
-            return f"Spotlight on the {number} {word}"
-    return "Spotlight on what passes a condition"
+            return f"Emphasis on the {number} {word}"
+    return "Emphasis on what passes a condition"
 
 
 def _words(name: str) -> Callable[[str | None], str]:
@@ -189,7 +189,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.color.scale, lambda name: f"Spread {_SPREADS[name]}"),
     (lambda r: r.color.within, lambda within: "Judged among all cells" if within == "table" else f"Judged within each {within}"),
     (lambda r: r.color.bands, _bands),
-    (lambda r: r.color.spotlight, _spotlight),
+    (lambda r: r.color.emphasis, _emphasis),
     (lambda r: r.cells.values, _values),
     (lambda r: r.cells.decimals, lambda places: "Decimals left to the figure" if places is None else f"Decimals: {places}"),
     (lambda r: r.cells.number, lambda _: "Numbers written otherwise"),

@@ -6,7 +6,7 @@ from itertools import pairwise
 from ..errors import RecipeError
 from ..wording import counted
 from .check_pivot import check_measure
-from .spec import BandsSpec, ColorSpec, EndSpec, SpotlightSpec
+from .spec import BandsSpec, ColorSpec, EmphasisSpec, EndSpec
 
 HEX = re.compile(r"^#[0-9a-fA-F]{6}$")
 MOST_COLORS, MOST_BANDS = 5, 12
@@ -32,8 +32,8 @@ def check_color(color: ColorSpec, path: str = "color") -> None:
     _check_hexes(color.colors, f"{path}.colors")
     if color.bands is not None:
         _check_bands(color.bands, f"{path}.bands")
-    if color.spotlight is not None:
-        _check_spotlight(color.spotlight, f"{path}.spotlight")
+    if color.emphasis is not None:
+        _check_emphasis(color.emphasis, f"{path}.emphasis")
 
 
 def _check_end(end: EndSpec, path: str) -> None:
@@ -79,18 +79,18 @@ def _check_bands(bands: BandsSpec, path: str) -> None:
     _check_hexes(bands.colors, f"{path}.colors")
 
 
-def _check_spotlight(spot: SpotlightSpec, path: str) -> None:
-    spans = [name for name in ("above", "below", "from_", "to") if getattr(spot, name) is not None]
-    ranked = [name for name in ("highest", "lowest") if getattr(spot, name) is not None]
+def _check_emphasis(emphasis: EmphasisSpec, path: str) -> None:
+    spans = [name for name in ("above", "below", "from_", "to") if getattr(emphasis, name) is not None]
+    ranked = [name for name in ("highest", "lowest") if getattr(emphasis, name) is not None]
     if len(ranked) + bool(spans) != 1:
         raise RecipeError(
             'say what is lit: so many of the "highest" or "lowest", or what is "above", "below", "from" or "to" a number',
             path=path,
         )
     for name in ranked:
-        if getattr(spot, name) < 1:
-            raise RecipeError("light at least one cell", path=f"{path}.{name}", received=getattr(spot, name))
-    if (spot.of == "measure") != (spot.by is not None):
+        if getattr(emphasis, name) < 1:
+            raise RecipeError("light at least one cell", path=f"{path}.{name}", received=getattr(emphasis, name))
+    if (emphasis.of == "measure") != (emphasis.by is not None):
         raise RecipeError('"by" is the measure that is looked at, and goes with "of": "measure"', path=f"{path}.by")
-    if spot.by is not None:
-        check_measure(spot.by, f"{path}.by")
+    if emphasis.by is not None:
+        check_measure(emphasis.by, f"{path}.by")

@@ -208,7 +208,7 @@ class BandsSpec:
 
 
 @dataclass(frozen=True, kw_only=True)
-class SpotlightSpec:
+class EmphasisSpec:
     """What has color; the rest fades to gray. The ``highest`` or ``lowest`` so many cells, or those whose value lies ``above``,
     ``below``, ``from`` and ``to`` a number or target (the last two included).
 
@@ -243,7 +243,7 @@ class ColorSpec:
     scale: SpreadName = "linear"
     within: Within = "table"
     bands: BandsSpec | None = None
-    spotlight: SpotlightSpec | None = None
+    emphasis: EmphasisSpec | None = None
 
 
 @dataclass(frozen=True, kw_only=True)

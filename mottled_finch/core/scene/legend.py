@@ -18,7 +18,7 @@ from ..recipe.spec import BandsSpec, EndSpec, Recipe
 from ..table import number_label
 from ..targets import number_of
 from ..wording import beginning
-from ..words import measure_words, ordinal, spotlight_words, what_is_shown
+from ..words import emphasis_words, measure_words, ordinal, what_is_shown
 from .type import CAP_HEIGHT, cut, width_of, wrap
 
 NO_VALUE = "No value"
@@ -189,9 +189,9 @@ def color_notes(recipe: Recipe, style: NumberStyle) -> list[str]:
         notes.append(f"Each within its {color.within}")
     if color.scale != "linear" and color.bands is None:
         notes.append(SPREAD_NOTES[color.scale])
-    if color.spotlight is not None:
-        number = (lambda value: end_text(value, style)) if color.spotlight.of == "value" else number_label
-        notes.append(f"In color: {spotlight_words(color.spotlight, number)}")
+    if color.emphasis is not None:
+        number = (lambda value: end_text(value, style)) if color.emphasis.of == "value" else number_label
+        notes.append(f"In color: {emphasis_words(color.emphasis, number)}")
     if totals.color == "own" and totals.any:
         notes.append("Totals each on their own scale")
     return notes

@@ -87,7 +87,7 @@ class Grid:
 
     A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each
     other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those outside the
-    spotlight, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is
+    emphasis, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is
     false when values were asked for and the cells are too small to print them.
 
     ``few`` are hidden since they rest on too few records, ``aside`` are set aside; both are told apart from blanks. ``marks`` are
@@ -133,7 +133,7 @@ class Grid:
 
     @property
     def value_inks(self) -> tuple[str, ...]:
-        """The ink of each cell's printed value: quiet outside the spotlight, where grays are always light."""
+        """The ink of each cell's printed value: quiet without the emphasis, where grays are always light."""
         unlit = set(self.unlit)
         return tuple(DARK if step == BLANK_STEP or i in unlit else self.inks[step] for i, step in enumerate(self.steps))
 

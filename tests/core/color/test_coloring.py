@@ -1,4 +1,4 @@
-"""Palette, scales, bands and spotlight together; and every output draws the colors that are told."""
+"""Palette, scales, bands and emphasis together; and every output draws the colors that are told."""
 
 import csv
 import io
@@ -35,9 +35,9 @@ COLORS = {
     "within rows": {"within": "row", "palette": "kingcup"},
     "within columns": {"within": "column", "bands": {"method": "quantile", "count": 3}},
     "within groups": {"within": "group"},
-    "spotlight": {"spotlight": {"above": 300}},
-    "spotlight on records": {"spotlight": {"of": "records", "from": 8}},
-    "spotlight on another": {"spotlight": {"of": "measure", "by": {"take": "max", "of": "w"}, "highest": 4}, "scale": "rank"},
+    "emphasis": {"emphasis": {"above": 300}},
+    "emphasis on records": {"emphasis": {"of": "records", "from": 8}},
+    "emphasis on another": {"emphasis": {"of": "measure", "by": {"take": "max", "of": "w"}, "highest": 4}, "scale": "rank"},
     "house": {"colors": ["#0b3954", "#f5f1e3", "#c81d25"], "scale": "log", "low": {"at": 1}},
 }
 
@@ -92,8 +92,8 @@ def test_what_is_not_plain_to_see_is_said_on_the_legend():
         return [text.text for text in figure(color).scene.texts if text.part == "legend"]
 
     assert notes(COLORS["within rows"])[1:4] == ["Each within its row", "high", "low"]
-    assert "Spread by rank" in notes(COLORS["spotlight on another"])
-    assert "In color: the 4 highest by largest of w" in " ".join(notes(COLORS["spotlight on another"]))
+    assert "Spread by rank" in notes(COLORS["emphasis on another"])
+    assert "In color: the 4 highest by largest of w" in " ".join(notes(COLORS["emphasis on another"]))
     ends = {"high": {"percentile": 90}, "low": {"percent": 10}}
     assert notes({"within": "row", **ends})[2:4] == [
         "90th percentile",
@@ -120,22 +120,22 @@ def test_there_must_be_groups_to_judge_within():
         figure({"within": "group"}, pivot={"rows": [{"field": "a"}]})
 
 
-def test_the_spotlight_lights_what_passes():
-    made = figure(COLORS["spotlight"])
+def test_the_emphasis_lights_what_passes():
+    made = figure(COLORS["emphasis"])
     assert (made.coloring.lit == (made.matrix.values > 300)).all()
-    made = figure(COLORS["spotlight on records"])
+    made = figure(COLORS["emphasis on records"])
     assert (made.coloring.lit == (made.matrix.records >= 8)).all()
     other = figure({}, pivot={**PIVOT, "measure": {"take": "max", "of": "w"}}).matrix.values
-    lit = figure(COLORS["spotlight on another"]).coloring.lit
+    lit = figure(COLORS["emphasis on another"]).coloring.lit
     assert (lit == (other >= np.sort(other[~np.isnan(other)])[-4])).all()
-    assert figure({"spotlight": {"lowest": 2}}).coloring.lit.sum() == 2
+    assert figure({"emphasis": {"lowest": 2}}).coloring.lit.sum() == 2
     assert (
-        figure({"spotlight": {"from": 200, "to": 210}}).coloring.lit.sum()
+        figure({"emphasis": {"from": 200, "to": 210}}).coloring.lit.sum()
         == ((made.matrix.values >= 200) & (made.matrix.values <= 210)).sum()
     )
 
 
-def test_the_spotlight_looks_at_the_same_members_whatever_it_measures():
+def test_the_emphasis_looks_at_the_same_members_whatever_it_measures():
     """The largest by the pivot's own measure stay, though another is looked at; so do order and what is set aside."""
     pivot = {
         **PIVOT,
@@ -143,12 +143,12 @@ def test_the_spotlight_looks_at_the_same_members_whatever_it_measures():
         "order": {"columns": {"by": "total"}},
         "aside": {"columns": [["c1"]]},
     }
-    spot = {"of": "measure", "by": {"take": "max", "of": "w"}, "above": 60}
-    made = figure({"spotlight": spot}, pivot=pivot)
+    emphasis = {"of": "measure", "by": {"take": "max", "of": "w"}, "above": 60}
+    made = figure({"emphasis": emphasis}, pivot=pivot)
     for i, (row,) in enumerate(made.matrix.rows):
         for j, (column,) in enumerate(made.matrix.columns):
             only = [{"field": "b", "in": [row]}, {"field": "c", "in": [column]}, *PIVOT["keep"]]
-            alone = figure({}, pivot={"measure": spot["by"], "keep": only}).matrix.grand_total
+            alone = figure({}, pivot={"measure": emphasis["by"], "keep": only}).matrix.grand_total
             assert made.coloring.lit[i, j] == (alone > 60)
 
 

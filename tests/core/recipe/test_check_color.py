@@ -6,12 +6,12 @@ from mottled_finch.core.errors import RecipeError
 from mottled_finch.core.recipe import dump_recipe, load_recipe
 
 UNLIT = (
-    'color.spotlight: say what is lit: so many of the "highest" or "lowest", or what is "above", "below", "from" or "to" a number'
+    'color.emphasis: say what is lit: so many of the "highest" or "lowest", or what is "above", "below", "from" or "to" a number'
 )
 RECIPES = [
     {"bands": {"cuts": [45, {"target": "promise"}], "names": ["a", "b", "c"]}},
     {"bands": {"method": "natural", "count": 4}},
-    {"spotlight": {"of": "measure", "by": {"take": "sum", "of": "v"}, "from": {"target": "promise"}, "to": 9}},
+    {"emphasis": {"of": "measure", "by": {"take": "sum", "of": "v"}, "from": {"target": "promise"}, "to": 9}},
     {"colors": ["#112233"], "scale": "symlog", "within": "row", "low": {"target": "x", "name": "y"}},
 ]
 
@@ -52,17 +52,17 @@ def test_what_is_read_is_written_again(color):
             'color.low: at and target are given; give one of "at", "percent", "percentile" and "target"',
         ),
         (
-            {"spotlight": {}},
+            {"emphasis": {}},
             UNLIT,
         ),
         (
-            {"spotlight": {"highest": 3, "above": 2}},
+            {"emphasis": {"highest": 3, "above": 2}},
             UNLIT,
         ),
-        ({"spotlight": {"highest": 0}}, "color.spotlight.highest: light at least one cell"),
+        ({"emphasis": {"highest": 0}}, "color.emphasis.highest: light at least one cell"),
         (
-            {"spotlight": {"of": "measure", "highest": 3}},
-            'color.spotlight.by: "by" is the measure that is looked at, and goes with "of": "measure"',
+            {"emphasis": {"of": "measure", "highest": 3}},
+            'color.emphasis.by: "by" is the measure that is looked at, and goes with "of": "measure"',
         ),
         ({"scale": "cube"}, 'color.scale: "cube" is not known here; choose from linear, log, symlog, rank'),
     ],

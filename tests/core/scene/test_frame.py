@@ -126,7 +126,7 @@ def test_a_ground_too_near_its_ink_is_refused():
 
 
 @pytest.mark.parametrize("palette", PALETTES)
-@pytest.mark.parametrize("parts", [{}, {"color": {"spotlight": {"highest": 9}}}, {"page": {"theme": "dusk"}}], ids=str)
+@pytest.mark.parametrize("parts", [{}, {"color": {"emphasis": {"highest": 9}}}, {"page": {"theme": "dusk"}}], ids=str)
 def test_every_printed_value_is_readable_on_its_cell(palette, parts):
     parts = {**parts, "color": {**parts.get("color", {}), "palette": palette}}
     grid = figure_of(table(12, 12), pivot=SIDES, **parts).scene.grid
@@ -341,13 +341,13 @@ class TestFacts:
         pivot = {**SIDES, "keep": [{"field": "day", "from": "2025-02-01"}]}
         assert self.title("{from} to {to}", pivot=pivot) == "1 Feb 2025 to 9 Mar 2025"
 
-    def test_the_spotlight_is_counted(self):
-        assert self.title("{lit} lit", color={"spotlight": {"highest": 2}}) == "2 lit"
+    def test_the_emphasis_is_counted(self):
+        assert self.title("{lit} lit", color={"emphasis": {"highest": 2}}) == "2 lit"
 
     def test_one_that_is_not_there_any_more_is_an_error_at_its_place(self):
-        with pytest.raises(TableError, match=r"words.title: there is no number of cells in the spotlight in this figure"):
+        with pytest.raises(TableError, match=r"words.title: there is no number of emphasized cells in this figure"):
             self.title("{lit}")
-        with pytest.raises(TableError, match=r"notes\[1\].text: there is no number of cells in the spotlight"):
+        with pytest.raises(TableError, match=r"notes\[1\].text: there is no number of emphasized cells"):
             figure_of(self.TEXT, pivot=SIDES, notes=[{"row": ["a"]}, {"row": ["b"], "text": "{lit}"}])
 
     def test_the_recipe_knows_every_fact(self):

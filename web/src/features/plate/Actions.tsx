@@ -68,7 +68,7 @@ function useActions(plate: number, recipe: Recipe, onChange: (change: Change) =>
       change(`Spread the values ${SPREAD_WORDS[scale]}`, withColor({ scale })),
     ),
     ...(recipe.color?.bands ? [change("Take the bands off", withBands(undefined))] : []),
-    ...(recipe.color?.spotlight ? [change("Spotlight off", withColor({ spotlight: undefined }))] : []),
+    ...(recipe.color?.emphasis ? [change("Emphasis off", withColor({ emphasis: undefined }))] : []),
     ...[{ name: "", title: "as it is" }, ...visions].map(({ name, title }) => ({
       name: `See the figure: ${title}`,
       act: () => useView.getState().set({ vision: name }),

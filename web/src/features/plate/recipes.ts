@@ -146,8 +146,8 @@ export function cures(path: string, recipe: Recipe): { name: string; change: (re
   if (path.startsWith("pivot.correlate")) return [{ name: "Back to a pivot", change: withCorrelation(undefined) }];
   if (path.startsWith("cells.print")) return [{ name: "Print what colors", change: withCells({ print: undefined }) }];
   if (path.startsWith("cells.marks")) return [{ name: "Fill the cells", change: withCells({ marks: undefined }) }];
-  const spotlight = path.startsWith("color.spotlight");
-  if (spotlight) return [{ name: "Spotlight off", change: withColor({ spotlight: undefined }) }];
+  const emphasis = path.startsWith("color.emphasis");
+  if (emphasis) return [{ name: "Emphasis off", change: withColor({ emphasis: undefined }) }];
   if (path.startsWith("color.scale")) return [{ name: "Spread evenly", change: withColor({ scale: "linear" }) }];
   if (path.startsWith("color.within")) return [{ name: "Judge in the table", change: withColor({ within: "table" }) }];
   if (path.startsWith("color.bands")) return [{ name: "Take the bands off", change: withColor({ bands: undefined }) }];
@@ -267,10 +267,10 @@ export const withMeasure = (measure: Measure) => (recipe: Recipe) => inOtherUnit
 
 export const withShow = (show: Show) => (recipe: Recipe) => inOtherUnits(pivot(recipe, { show }));
 
-/** Ends, cuts and a spotlight at numbers or targets, and the legend's own title, were of what was measured before, and go with it. */
+/** Ends, cuts and an emphasis at numbers or targets, and the legend's own title, were of what was measured before, and go with it. */
 function inOtherUnits(recipe: Recipe): Recipe {
   const { color, legend, ...rest } = recipe;
-  const { low, middle, high, bands, spotlight, ...others } = color ?? {};
+  const { low, middle, high, bands, emphasis, ...others } = color ?? {};
   const ends = Object.entries({ low, middle, high }).filter(
     ([, end]) => end && typeof end.at !== "number" && end.target === undefined,
   );
@@ -278,7 +278,7 @@ function inOtherUnits(recipe: Recipe): Recipe {
     ...others,
     ...Object.fromEntries(ends),
     ...(bands?.method ? { bands } : {}),
-    ...(spotlight?.highest || spotlight?.lowest ? { spotlight } : {}),
+    ...(emphasis?.highest || emphasis?.lowest ? { emphasis } : {}),
   };
   const { title: _, ...kept } = legend ?? {};
   return { ...rest, ...(color ? { color: left } : {}), ...(legend ? { legend: kept } : {}) };
@@ -316,11 +316,11 @@ function withoutOthers(recipe: Recipe): Recipe {
   const { cells, color, ...rest } = recipe;
   const { print: _, marks, ...kept } = cells ?? {};
   const { size: __, title: ___, ...alike } = marks ?? {};
-  const { spotlight, ...lit } = color ?? {};
+  const { emphasis, ...lit } = color ?? {};
   return {
     ...rest,
     ...(cells ? { cells: { ...kept, ...(marks ? { marks: alike } : {}) } } : {}),
-    ...(color ? { color: spotlight?.of === "measure" ? lit : color } : {}),
+    ...(color ? { color: emphasis?.of === "measure" ? lit : color } : {}),
   };
 }
 

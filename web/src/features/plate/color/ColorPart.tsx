@@ -7,10 +7,10 @@ import { Line } from "../Line";
 import { withColor, withWithin } from "../recipes";
 import type { Change } from "../usePlate";
 import { BandsPart } from "./BandsPart";
+import { EmphasisPart } from "./EmphasisPart";
 import { Gallery } from "./Gallery";
 import { Locks } from "./Locks";
 import { Rail } from "./Rail";
-import { SpotlightPart } from "./SpotlightPart";
 import { TargetsPart } from "./TargetsPart";
 
 type Color = NonNullable<Recipe["color"]>;
@@ -78,7 +78,7 @@ export function ColorPart({ plate, table, figure, recipe, onChange, onRefused }:
           </Line>
         )}
         <BandsPart figure={figure} recipe={recipe} onChange={onChange} />
-        <SpotlightPart table={table} figure={figure} recipe={recipe} onChange={onChange} />
+        <EmphasisPart table={table} figure={figure} recipe={recipe} onChange={onChange} />
       </Box>
       <Box borderTopWidth="1px" borderColor="line" pt="12px" mt="14px">
         <Toggle

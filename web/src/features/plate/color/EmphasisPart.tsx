@@ -12,7 +12,7 @@ import { withColor } from "../recipes";
 import type { Change } from "../usePlate";
 import { numberIn } from "./targets";
 
-type Spot = NonNullable<NonNullable<Recipe["color"]>["spotlight"]>;
+type Emphasis = NonNullable<NonNullable<Recipe["color"]>["emphasis"]>;
 type Limit = "above" | "below" | "from" | "to";
 type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 
@@ -28,16 +28,16 @@ const WAYS = [
 type Way = (typeof WAYS)[number][0];
 
 /** Only what passes has color: what that is, and how many cells it is. */
-export function SpotlightPart({ table, figure, recipe, onChange }: Props) {
+export function EmphasisPart({ table, figure, recipe, onChange }: Props) {
   const [open, setOpen] = useState(false);
-  const spot = recipe.color?.spotlight;
+  const emphasis = recipe.color?.emphasis;
   return (
     <>
-      <Line label="Spotlight">
+      <Line label="Emphasis">
         <Opens
           open={open}
           onOpen={setOpen}
-          label="Spotlight"
+          label="Emphasis"
           width="300px"
           placement="left"
           trigger={
@@ -46,21 +46,21 @@ export function SpotlightPart({ table, figure, recipe, onChange }: Props) {
               variant="plain"
               w="100%"
               justifyContent="start"
-              fontWeight={spot ? "600" : "400"}
-              color={spot ? "ink" : "quiet"}
+              fontWeight={emphasis ? "600" : "400"}
+              color={emphasis ? "ink" : "quiet"}
             >
-              <Box truncate>{spot ? spotWords(spot, figure.style.percent) : "off"}</Box>
+              <Box truncate>{emphasis ? spotWords(emphasis, figure.style.percent) : "off"}</Box>
             </Button>
           }
         >
-          <SpotlightCard
+          <EmphasisCard
             table={table}
-            spot={spot}
+            emphasis={emphasis}
             percent={figure.style.percent}
             targets={figure.targets}
             onDone={(next) => {
               setOpen(false);
-              onChange(withColor({ spotlight: next }));
+              onChange(withColor({ emphasis: next }));
             }}
           />
         </Opens>
@@ -76,19 +76,19 @@ export function SpotlightPart({ table, figure, recipe, onChange }: Props) {
 
 type CardProps = {
   table: TableInfo;
-  spot: Spot | undefined;
+  emphasis: Emphasis | undefined;
   percent: boolean | undefined;
   targets: Record<string, number>;
-  onDone: (spot: Spot | undefined) => void;
+  onDone: (emphasis: Emphasis | undefined) => void;
 };
 
-function SpotlightCard({ table, spot, percent, targets, onDone }: CardProps) {
-  const [of, setOf] = useState<NonNullable<Spot["of"]>>(spot?.of ?? "value");
-  const [by, setBy] = useState<Measure>(spot?.by ?? { take: "count" });
-  const [way, setWay] = useState<Way>(() => wayOf(spot));
+function EmphasisCard({ table, emphasis, percent, targets, onDone }: CardProps) {
+  const [of, setOf] = useState<NonNullable<Emphasis["of"]>>(emphasis?.of ?? "value");
+  const [by, setBy] = useState<Measure>(emphasis?.by ?? { take: "count" });
+  const [way, setWay] = useState<Way>(() => wayOf(emphasis));
   const asPercent = percent && of === "value";
-  const [text, setText] = useState(() => written(firstOf(spot), asPercent) || "10");
-  const [second, setSecond] = useState(() => written(spot?.to, asPercent));
+  const [text, setText] = useState(() => written(firstOf(emphasis), asPercent) || "10");
+  const [second, setSecond] = useState(() => written(emphasis?.to, asPercent));
   const ranked = way === "highest" || way === "lowest";
   const points = [text, ...(way === "between" ? [second] : [])].map((each) =>
     pointIn(each, targets, asPercent && !ranked),
@@ -101,7 +101,7 @@ function SpotlightCard({ table, spot, percent, targets, onDone }: CardProps) {
       : "";
 
   function done() {
-    const what: Spot = of === "measure" ? { of, by } : of === "records" ? { of } : {};
+    const what: Emphasis = of === "measure" ? { of, by } : of === "records" ? { of } : {};
     const limits =
       way === "between" ? { from: points[0] as number, to: points[1] as number } : { [way]: points[0] as number };
     onDone({ ...what, ...limits });
@@ -109,7 +109,7 @@ function SpotlightCard({ table, spot, percent, targets, onDone }: CardProps) {
 
   return (
     <CardForm
-      other={{ words: "Off", act: () => onDone(undefined), off: !spot }}
+      other={{ words: "Off", act: () => onDone(undefined), off: !emphasis }}
       done="Light them"
       ready={!wrong}
       onDone={done}
@@ -167,16 +167,17 @@ function SpotlightCard({ table, spot, percent, targets, onDone }: CardProps) {
   );
 }
 
-type Point = Spot["above"];
+type Point = Emphasis["above"];
 
-const firstOf = (spot: Spot | undefined): Point =>
-  spot?.highest ?? spot?.lowest ?? spot?.above ?? spot?.below ?? spot?.from ?? spot?.to;
+const firstOf = (emphasis: Emphasis | undefined): Point =>
+  emphasis?.highest ?? emphasis?.lowest ?? emphasis?.above ?? emphasis?.below ?? emphasis?.from ?? emphasis?.to;
 
-function wayOf(spot: Spot | undefined): Way {
-  if (!spot) return "highest";
-  if (spot.from !== undefined && spot.to !== undefined) return "between";
-  return (WAYS.map(([way]) => way).find((way) => way !== "between" && spot[way as Limit | "highest"] !== undefined) ??
-    "highest") as Way;
+function wayOf(emphasis: Emphasis | undefined): Way {
+  if (!emphasis) return "highest";
+  if (emphasis.from !== undefined && emphasis.to !== undefined) return "between";
+  return (WAYS.map(([way]) => way).find(
+    (way) => way !== "between" && emphasis[way as Limit | "highest"] !== undefined,
+  ) ?? "highest") as Way;
 }
 
 function written(point: Point, percent: boolean | undefined): string {
@@ -190,12 +191,12 @@ function pointIn(text: string, targets: Record<string, number>, percent: boolean
   return name in targets ? { target: name } : numberIn(text, percent);
 }
 
-function spotWords(spot: Spot, percent: boolean | undefined): string {
-  const of = spot.of === "records" ? "records " : spot.of === "measure" ? "another measure " : "";
-  if (spot.highest !== undefined) return `the ${spot.highest} highest${of ? ` by ${of.trim()}` : ""}`;
-  if (spot.lowest !== undefined) return `the ${spot.lowest} lowest${of ? ` by ${of.trim()}` : ""}`;
+function spotWords(emphasis: Emphasis, percent: boolean | undefined): string {
+  const of = emphasis.of === "records" ? "records " : emphasis.of === "measure" ? "another measure " : "";
+  if (emphasis.highest !== undefined) return `the ${emphasis.highest} highest${of ? ` by ${of.trim()}` : ""}`;
+  if (emphasis.lowest !== undefined) return `the ${emphasis.lowest} lowest${of ? ` by ${of.trim()}` : ""}`;
   const words = (["above", "below", "from", "to"] as const)
-    .filter((limit) => spot[limit] !== undefined)
-    .map((limit) => `${limit} ${written(spot[limit], percent && !of)}`);
+    .filter((limit) => emphasis[limit] !== undefined)
+    .map((limit) => `${limit} ${written(emphasis[limit], percent && !of)}`);
   return `${of}${words.join(" ")}`;
 }
