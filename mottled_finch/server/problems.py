@@ -3,7 +3,7 @@
 import errno
 from typing import Any
 
-from django.core.exceptions import RequestDataTooBig
+from django.core.exceptions import ObjectDoesNotExist, RequestDataTooBig
 from django.db import DatabaseError
 from django.http import Http404, JsonResponse
 from rest_framework.response import Response
@@ -66,7 +66,7 @@ def answer(error: Exception, context: dict[str, Any]) -> Response | None:
         return Response(body(507, "No room", DISK_FULL), status=507, content_type=MEDIA_TYPE)
     if isinstance(error, Problem):
         return Response(body(error.status, "Refused", error.detail, path=error.path), status=error.status, content_type=MEDIA_TYPE)
-    if isinstance(error, Http404):
+    if isinstance(error, Http404 | ObjectDoesNotExist):  # the latter when it went while it was worked on
         return Response(
             body(404, "Not found", "There is no such thing here; it may have been removed."), status=404, content_type=MEDIA_TYPE
         )

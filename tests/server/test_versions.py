@@ -4,7 +4,11 @@ import pytest
 from django.db import OperationalError, connection
 
 from mottled_finch.server.plates.models import Plate
-from mottled_finch.server.tables.models import Table
+from mottled_finch.server.refusal import Problem
+from mottled_finch.server.tables import imports, queue, storage
+from mottled_finch.server.tables.models import Edition, Import, Table
+
+from .conftest import CSV
 
 PIVOT = {"rows": [{"field": "pier"}]}
 
@@ -119,6 +123,65 @@ def test_a_plate_that_is_removed_while_it_is_changed_is_told(client, plate, monk
     monkeypatch.setattr(actions, "make_figure", removed_meanwhile)
     answer = change(client, plate, "one")
     assert (answer.status_code, answer.json()["detail"]) == (404, "This plate was removed meanwhile.")
+
+
+@pytest.mark.parametrize("whole", [True, False])
+def test_an_edition_that_is_removed_while_it_is_read_is_told_and_never_half_of_it(client, table, plate, monkeypatch, whole):
+    load = storage._load_column
+    gone = Table.objects.get().edition()
+
+    def removed_meanwhile(stored, records):
+        made = load(stored, records) if whole else None
+        if Edition.objects.exists():
+            Plate.objects.all().delete()
+            Table.objects.all().delete()
+        return made or load(stored, records)
+
+    monkeypatch.setattr(storage, "_load_column", removed_meanwhile)
+    storage.EDITIONS.forget(gone.pk)
+    answer = client.get(f"/api/tables/{table}/records?start=0&count=3")
+    assert (answer.status_code, answer.json()["detail"]) == (404, "Edition 1 was removed meanwhile.")
+    with pytest.raises(Problem):  # nothing of it was kept
+        storage.EDITIONS.open(gone)
+
+
+def given_and_compared(client, table, text: str) -> str:
+    """A newer file of a table, as the address of its import."""
+    answer = client.post(f"/api/imports?name=b.csv&table={table}", text.encode(), content_type="application/octet-stream")
+    address = f"/api/imports/{answer.json()['file']['id']}"
+    client.post(f"{address}/start")
+    assert queue.work_once()
+    return address
+
+
+def test_a_plate_that_is_removed_meanwhile_breaks_no_other_edition(client, table, plate, monkeypatch):
+    client.post("/api/plates", {"table": table}, format="json")
+    address = given_and_compared(client, table, "pier,minutes\nEast,1\n")
+    needs = imports.fields_of
+
+    def removed_meanwhile(part):
+        Plate.objects.all().delete()
+        return needs(part)
+
+    monkeypatch.setattr(imports, "fields_of", removed_meanwhile)
+    refused = client.post(f"{address}/accept", {"renames": {}}, format="json")
+    assert (refused.status_code, refused.json()["path"]) == (409, "anyway")  # both needed it when they were asked
+    assert client.post(f"{address}/accept", {"renames": {}}, format="json").status_code == 200
+
+
+def test_an_edition_that_is_left_out_while_it_is_accepted_is_told(client, table, monkeypatch):
+    address = given_and_compared(client, table, CSV)
+    lay = imports.apply_mends
+
+    def left_out_meanwhile(*given, **more):
+        for each in Import.objects.all():
+            imports.cancel(each)
+        return lay(*given, **more)
+
+    monkeypatch.setattr(imports, "apply_mends", left_out_meanwhile)
+    answer = client.post(f"{address}/accept", {"renames": {}}, format="json")
+    assert (answer.status_code, answer.json()["detail"]) == (404, "b.csv was left out, or is in already.")
+    assert Table.objects.get().edition().number == 1
 
 
 def test_a_history_asks_for_all_that_a_version_holds(client, table):

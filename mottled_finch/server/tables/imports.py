@@ -122,12 +122,7 @@ def accept(given: Import, renames: dict[str, str], seen: str | None = None, *, a
     _only_while(given, Import.State.COMPARED)
     assert given.table is not None and given.edition is not None
     mends = mapping_mends(renames)
-    try:
-        raw = EDITIONS.open(given.edition)
-    except Exception:
-        with transaction.atomic():
-            standing(given, Import.State.COMPARED)  # says so when it was left out meanwhile
-        raise
+    raw = EDITIONS.open(given.edition)
     apply_mends(raw, spec_of([{**mend, "mapped": False} for mend in mends]).mends)  # what does not fit is refused
     while True:
         table = Table.objects.get(pk=given.table.pk)

@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 from mottled_finch.core.table import NO_MISFITS, Column, Kind, Misfits, Written
 from mottled_finch.core.table import Table as CoreTable
 
+from ..refusal import Problem
 from .kept import Kept
 from .models import Chunk, Edition, SourceChunk, StoredColumn
 
@@ -72,8 +73,11 @@ def copy_source(edition: Edition, out: BinaryIO) -> int:
 
 
 def load_table(edition: Edition) -> CoreTable:
-    """Read an edition from the database."""
-    return CoreTable(tuple(_load_column(stored, edition.records) for stored in edition.columns.all()))
+    """Read an edition from the database. Raises Problem for one that is removed, also while it is read."""
+    columns = tuple(_load_column(stored, edition.records) for stored in edition.columns.all())
+    if not Edition.objects.filter(pk=edition.pk).exists():  # asked last: of one that is still there, nothing was missing before
+        raise Problem(404, f"Edition {edition.number} was removed meanwhile.")
+    return CoreTable(columns)
 
 
 def _load_column(stored: StoredColumn, records: int) -> Column:
