@@ -123,6 +123,9 @@ class Api:
         with urllib.request.urlopen(request) as answer:
             return json.load(answer)
 
+    def recipe(self, plate: int) -> Any:
+        return self.get(f"/api/plates/{plate}")["plate"]["recipe"]
+
     def raw(self, path: str) -> bytes:
         with urllib.request.urlopen(self.address + path) as answer:
             return bytes(answer.read())

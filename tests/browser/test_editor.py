@@ -24,10 +24,6 @@ def number(page, api):
     return found
 
 
-def recipe(api, number):
-    return api.get(f"/api/plates/{number}")["plate"]["recipe"]
-
-
 def test_title_and_subtitle_are_written_in_place(page, api, number):
     page.get_by_role("button", name="Write the title").click()
     page.keyboard.press("Control+a")
@@ -38,12 +34,12 @@ def test_title_and_subtitle_are_written_in_place(page, api, number):
     page.get_by_role("button", name="Add a subtitle").click()
     page.keyboard.type("All of it")
     page.keyboard.press("Escape")
-    assert "subtitle" not in recipe(api, number)["words"]
+    assert "subtitle" not in api.recipe(number)["words"]
     page.get_by_role("button", name="Add a subtitle").click()
     page.keyboard.type("All of it")
     page.get_by_role("region", name="Reading").click(position={"x": 5, "y": 5})
     expect(page.locator("[data-part=subtitle]")).to_have_text("All of it")
-    assert recipe(api, number)["words"] == {"title": "Towns <b>pay</b> {n}", "subtitle": "All of it"}
+    assert api.recipe(number)["words"] == {"title": "Towns <b>pay</b> {n}", "subtitle": "All of it"}
     assert page.title().startswith("Towns <b>pay</b>")
 
 
@@ -54,7 +50,7 @@ def test_words_taken_off_leave_faint_phrases_that_put_them_back(page, api, numbe
         page.keyboard.press("Delete")
         page.keyboard.press("Enter")
         expect(page.get_by_role("button", name=f"Add a {which}")).to_be_visible()
-    assert recipe(api, number)["words"] == {"title": "", "caption": ""}
+    assert api.recipe(number)["words"] == {"title": "", "caption": ""}
     boxes = [page.get_by_role("button", name=f"Add a {which}").bounding_box() for which in ("title", "subtitle", "caption")]
     assert boxes[0]["x"] + boxes[0]["width"] < boxes[1]["x"]
     page.get_by_role("button", name="Add a title").click()
@@ -64,12 +60,12 @@ def test_words_taken_off_leave_faint_phrases_that_put_them_back(page, api, numbe
 
 
 def test_a_wrong_live_fact_is_told_and_nothing_is_lost(page, api, number):
-    before = recipe(api, number)
+    before = api.recipe(number)
     page.get_by_role("button", name="Write the title").click()
     page.keyboard.type("{m} towns")
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text('No live fact "m"; choose from n, rows')
-    assert recipe(api, number) == before
+    assert api.recipe(number) == before
     page.get_by_role("button", name="Put the message away").click()
     expect(page.get_by_role("alert")).to_have_count(0)
 
@@ -78,7 +74,7 @@ def test_rows_and_columns_turn_in_one_action(page, api, number):
     page.get_by_role("button", name="Turn rows and columns").click()
     expect(page.get_by_role("button", name="What goes down: item")).to_be_visible()
     settled(page)
-    assert recipe(api, number)["pivot"]["columns"] == [{"field": "town"}]
+    assert api.recipe(number)["pivot"]["columns"] == [{"field": "town"}]
     page.keyboard.press("Control+z")
     expect(page.get_by_role("button", name="What goes down: town")).to_be_visible()
     page.keyboard.press("Control+Shift+z")
@@ -123,7 +119,7 @@ def test_records_are_kept_by_members_dates_and_numbers(page, api, number):
     page.get_by_label("To, included").fill("21")
     page.get_by_role("button", name="Keep these").click()
     settled(page)
-    assert recipe(api, number)["pivot"]["keep"] == [
+    assert api.recipe(number)["pivot"]["keep"] == [
         {"field": "town", "not_in": ["Birch"]},
         {"field": "on", "from": "2025-02"},
         {"field": "paid", "to": 21},
@@ -134,7 +130,7 @@ def test_records_are_kept_by_members_dates_and_numbers(page, api, number):
     page.get_by_role("group", name="Members of on").get_by_text("Apr").click()
     page.get_by_role("button", name="Keep these").click()
     settled(page)
-    assert recipe(api, number)["pivot"]["keep"][-1] == {"field": "on", "cut": "month", "in": ["Apr"]}
+    assert api.recipe(number)["pivot"]["keep"][-1] == {"field": "on", "cut": "month", "in": ["Apr"]}
     page.keyboard.press("Control+z")
     settled(page)
     page.get_by_role("button", name="Which records are kept").click()
@@ -179,7 +175,7 @@ def test_pointing_at_a_palette_shows_it_and_leaving_puts_it_back(page, api, numb
     page.keyboard.press("Escape")
     painted(page)
     assert screen_color(page, *highest) == colors["water-mint"][-1]
-    assert "color" not in recipe(api, number)
+    assert "color" not in api.recipe(number)
 
 
 def test_what_high_is_turns_a_palette_that_would_mislead(page, api, number):
@@ -205,7 +201,7 @@ def test_a_handle_is_typed_named_nudged_and_given_back(page, api, number):
     page.get_by_label("Its name on the legend").fill("our promise")
     page.keyboard.press("Enter")
     expect(page.locator("[data-part=legend]", has_text="12.5, our promise")).to_be_visible()
-    assert recipe(api, number)["color"]["middle"] == {"at": 12.5, "name": "our promise"}
+    assert api.recipe(number)["color"]["middle"] == {"at": 12.5, "name": "our promise"}
 
     handle = page.get_by_role("slider", name="Middle of the scale, our promise")
     handle.focus()
@@ -213,7 +209,7 @@ def test_a_handle_is_typed_named_nudged_and_given_back(page, api, number):
         page.keyboard.press("ArrowUp")
     page.keyboard.press("Tab")
     settled(page)
-    middle = recipe(api, number)["color"]["middle"]
+    middle = api.recipe(number)["color"]["middle"]
     assert 12.5 < middle["at"] < 14
     assert middle["name"] == "our promise"
 
@@ -221,7 +217,7 @@ def test_a_handle_is_typed_named_nudged_and_given_back(page, api, number):
     page.keyboard.press("Enter")
     page.get_by_role("button", name="Halfway").click()
     settled(page)
-    assert "middle" not in recipe(api, number).get("color", {})
+    assert "middle" not in api.recipe(number).get("color", {})
 
 
 def test_a_clipped_end_shows_what_lies_beyond(page, api, number):
@@ -268,7 +264,7 @@ def test_cells_totals_legend_and_page(page, api, number):
     page.get_by_label("Width, points").fill("20")
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_have_text("Write a whole number from 120 to 4,000.")
-    assert recipe(api, number)["page"] == {"width": 480}
+    assert api.recipe(number)["page"] == {"width": 480}
 
 
 def test_the_tray_reads_a_cell_and_lists_the_ends(page, number):
@@ -306,10 +302,10 @@ def test_quick_changes_do_not_overwrite_each_other(page, api, number):
     page.get_by_role("tab", name="Cells").click()
     page.get_by_label("Values", exact=True).select_option("none", no_wait_after=True)
     expect(page.locator("[data-part=totals]").first).to_be_visible()
-    wait_until(lambda: len(recipe(api, number).get("cells", {})) == 1 and recipe(api, number)["pivot"].get("totals"))
+    wait_until(lambda: len(api.recipe(number).get("cells", {})) == 1 and api.recipe(number)["pivot"].get("totals"))
     settled(page)
-    assert recipe(api, number)["pivot"]["totals"] == {"rows": True, "columns": True}
-    assert recipe(api, number)["cells"] == {"values": "none"}
+    assert api.recipe(number)["pivot"]["totals"] == {"rows": True, "columns": True}
+    assert api.recipe(number)["cells"] == {"values": "none"}
 
 
 def test_the_keys_are_listed(page, number):
@@ -324,13 +320,13 @@ def test_any_action_is_found_by_name(page, api, number):
     page.keyboard.type("pal fri")
     page.keyboard.press("Enter")
     settled(page)
-    assert recipe(api, number)["color"] == {"palette": "fritillary"}
+    assert api.recipe(number)["color"] == {"palette": "fritillary"}
     page.keyboard.press("Control+k")
     page.keyboard.type("und")
     expect(page.get_by_role("option")).to_have_text("UndoPalette Fritillary")
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="Redo")).to_be_enabled()
-    assert "color" not in recipe(api, number)
+    assert "color" not in api.recipe(number)
     page.keyboard.press("Control+k")
     page.keyboard.type("no such thing")
     expect(page.get_by_text("Nothing here is called that.")).to_be_visible()

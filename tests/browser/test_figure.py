@@ -24,10 +24,6 @@ def number(page, api):
     return found
 
 
-def recipe(api, number):
-    return api.get(f"/api/plates/{number}")["plate"]["recipe"]
-
-
 def scene(api, number):
     return api.get(f"/api/plates/{number}")["figure"]["scene"]
 
@@ -82,7 +78,7 @@ class TestCells:
         part(page, "Cells")
         page.get_by_label("Values", exact=True).select_option("above a number")
         put(page, "Values above", "15")
-        assert recipe(api, number)["cells"]["values"] == {"above": 15}
+        assert api.recipe(number)["cells"]["values"] == {"above": 15}
         assert all(not text or float(text) > 15 for text in scene(api, number)["grid"]["prints"])
         page.get_by_label("Values", exact=True).select_option("highest and lowest")
         settled(page)
@@ -153,10 +149,10 @@ class TestCells:
 
     def test_what_cannot_be_is_marked_and_not_saved(self, page, api, number):
         part(page, "Cells")
-        before = recipe(api, number)
+        before = api.recipe(number)
         page.get_by_label("Hide cells on fewer records than").fill("-3")
         page.keyboard.press("Enter")
-        assert recipe(api, number) == before
+        assert api.recipe(number) == before
         page.keyboard.press("Escape")
         expect(page.get_by_label("Hide cells on fewer records than")).to_have_value("")
 
@@ -193,7 +189,7 @@ class TestFrame:
         expect(page.get_by_test_id("under")).to_be_visible()
         settled(page)
         put(page, "Cells, percent", "0")
-        assert recipe(api, number)["page"]["underlay"]["cells"] == 0
+        assert api.recipe(number)["page"]["underlay"]["cells"] == 0
         (tmp_path / "words.png").write_text("no picture at all")
         page.get_by_label("File of the picture").set_input_files(tmp_path / "words.png")
         expect(page.get_by_role("alert")).to_contain_text("not a picture that can be read")
@@ -289,7 +285,7 @@ class TestNotes:
         settled(page)
         put(page, "Words of the note on Alder, nib", "Bought twice, {n} in all.")
         expect(page.locator("[data-part=notes]").get_by_text(re.compile("Bought twice, 23 in all"))).to_be_visible()
-        assert recipe(api, number)["notes"] == [{"row": ["Alder"], "column": ["nib"], "text": "Bought twice, {n} in all."}]
+        assert api.recipe(number)["notes"] == [{"row": ["Alder"], "column": ["nib"], "text": "Bought twice, {n} in all."}]
         page.get_by_role("button", name="Remove the note on Alder, nib").click()
         expect(page.locator("[data-part=notes]")).to_have_count(0)
 
@@ -298,7 +294,7 @@ class TestNotes:
         part(page, "Notes")
         page.get_by_role("button", name="Alder", exact=True).click()
         settled(page)
-        assert recipe(api, number)["notes"] == [{"row": ["Alder"]}]
+        assert api.recipe(number)["notes"] == [{"row": ["Alder"]}]
 
 
 class TestReading:
@@ -362,7 +358,7 @@ class TestCautions:
         caution = page.get_by_role("group", name=re.compile("^Caution: .*rest on fewer than 5 records"))
         caution.get_by_role("button", name="Hide them").click()
         settled(page)
-        assert recipe(api, number)["cells"] == {"least_records": 5}
+        assert api.recipe(number)["cells"] == {"least_records": 5}
         expect(caution).to_have_count(0)
 
     def test_one_is_dismissed_with_a_reason_and_told_again(self, page, api, number):
@@ -371,7 +367,7 @@ class TestCautions:
         page.keyboard.type("small shop")
         page.keyboard.press("Enter")
         settled(page)
-        assert recipe(api, number)["dismissed"] == {"few_records": "small shop"}
+        assert api.recipe(number)["dismissed"] == {"few_records": "small shop"}
         expect(page.get_by_text("Dismissed: small shop")).to_be_visible()
         page.get_by_role("button", name=re.compile("^Tell again")).click()
         expect(caution).to_be_visible()
@@ -388,7 +384,7 @@ class TestHistory:
         expect(steps).to_have_count(4)
         expect(steps.first).to_have_attribute("aria-current", "step")
         steps.filter(has_text="Theme Reed").click()
-        wait_until(lambda: recipe(api, number).get("page") == {"theme": "reed"})
+        wait_until(lambda: api.recipe(number).get("page") == {"theme": "reed"})
         expect(steps.filter(has_text="Theme Reed")).to_contain_text("stands now")
 
     def test_another_plate_starts_from_this_one(self, page, api, number):
@@ -397,7 +393,7 @@ class TestHistory:
         page.keyboard.press("Enter")
         page.wait_for_url(re.compile(rf"/plates/(?!{number}$)\d+$"))
         other = int(page.url.rsplit("/", 1)[1])
-        assert recipe(api, other) == recipe(api, number)
+        assert api.recipe(other) == api.recipe(number)
 
     def test_it_is_laid_on_another_table_by_naming_what_that_lacks(self, page, api, number):
         api.post("/api/tables?name=places.csv", TEXT.replace("town,", "place,").encode())
@@ -411,7 +407,7 @@ class TestHistory:
         sheet.get_by_label("In place of town").select_option("place")
         sheet.get_by_role("button", name="Lay it there").click()
         page.wait_for_url(re.compile(rf"/plates/(?!{number}$)\d+$"))
-        assert recipe(api, int(page.url.rsplit("/", 1)[1]))["pivot"]["rows"] == [{"field": "place"}]
+        assert api.recipe(int(page.url.rsplit("/", 1)[1]))["pivot"]["rows"] == [{"field": "place"}]
 
 
 def test_hints_leave_and_do_not_come_back(page, number):

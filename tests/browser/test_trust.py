@@ -28,10 +28,6 @@ def number(page, api) -> int:
     return found
 
 
-def recipe(api, number):
-    return api.get(f"/api/plates/{number}")["plate"]["recipe"]
-
-
 def write_title(page, words):
     page.get_by_role("button", name=re.compile("^(Write the|Add a) title")).click()
     page.get_by_label("The title").fill(words)
@@ -56,19 +52,19 @@ def test_of_two_windows_none_overwrites_the_other(window, page, api, number):
     expect(told).to_contain_text("This plate was changed elsewhere meanwhile (Title")
     # What stands is shown, and one's own is not done.
     expect(page.locator("[data-part=title]").first).to_have_text("Theirs")
-    assert recipe(api, number)["pivot"]["rows"] == PIVOT["rows"]
+    assert api.recipe(number)["pivot"]["rows"] == PIVOT["rows"]
     expect(page.get_by_role("button", name="Lay mine on top")).to_be_focused()
     page.keyboard.press("Enter")
     expect(told).to_have_count(0)
     settled(page)
-    wait_until(lambda: recipe(api, number)["pivot"]["rows"] == PIVOT["columns"])
-    assert recipe(api, number)["words"]["title"] == "Theirs"
+    wait_until(lambda: api.recipe(number)["pivot"]["rows"] == PIVOT["columns"])
+    assert api.recipe(number)["words"]["title"] == "Theirs"
     # And the other way: theirs is taken.
     write_title(other, "Too late")
     expect(other.get_by_role("alert")).to_contain_text("changed elsewhere")
     other.get_by_role("button", name="Take theirs").click()
     expect(other.get_by_role("alert")).to_have_count(0)
-    assert recipe(api, number)["words"]["title"] == "Theirs"
+    assert api.recipe(number)["words"]["title"] == "Theirs"
     expect(other.get_by_text(re.compile("^saved "))).to_be_visible()
     other.close()
 
@@ -102,7 +98,7 @@ def test_undo_does_not_take_back_what_another_window_did(window, page, api, numb
     settled(other)
     page.keyboard.press("Control+z")
     expect(page.get_by_role("alert")).to_contain_text("changed elsewhere")
-    assert recipe(api, number)["words"]["title"] == "Theirs"
+    assert api.recipe(number)["words"]["title"] == "Theirs"
     page.get_by_role("button", name="All right").click()
     other.close()
 
@@ -129,14 +125,14 @@ def test_one_undo_takes_back_the_last_thing_done_here_whatever_it_touched(page, 
     page.keyboard.press("Control+z")
     expect(head(page, "Brack")).to_be_visible()
     settled(page)
-    assert recipe(api, number)["words"]["title"] == "First"
+    assert api.recipe(number)["words"]["title"] == "First"
     page.keyboard.press("Control+z")
-    wait_until(lambda: "title" not in recipe(api, number).get("words", {}))
+    wait_until(lambda: "title" not in api.recipe(number).get("words", {}))
     page.keyboard.press("Control+y")
     settled(page)
     page.keyboard.press("Control+y")
     expect(head(page, "Brackwater")).to_be_visible()
-    wait_until(lambda: recipe(api, number)["words"]["title"] == "First")
+    wait_until(lambda: api.recipe(number)["words"]["title"] == "First")
 
 
 def test_a_slow_answer_does_not_overwrite_a_newer_one(page, api):
@@ -173,7 +169,7 @@ def test_a_plate_that_cannot_be_made_offers_what_makes_it_again(page, api, numbe
     page.get_by_role("button", name=cure).click()
     expect(page.get_by_test_id("cells")).to_be_visible()
     settled(page)
-    level = recipe(api, number)["pivot"]["rows"][0]
+    level = api.recipe(number)["pivot"]["rows"][0]
     assert ("bins" in level) is (cure != "Drop the bins")
 
 
@@ -185,7 +181,7 @@ def test_marking_leads_into_the_note_and_the_list_of_actions_finds_the_title(pag
     page.keyboard.type("storm")
     page.keyboard.press("Enter")
     settled(page)
-    wait_until(lambda: recipe(api, number)["notes"][0]["text"] == "storm")
+    wait_until(lambda: api.recipe(number)["notes"][0]["text"] == "storm")
     page.keyboard.press("Escape")
     page.get_by_role("main").focus()
     page.keyboard.press("Control+k")
@@ -195,7 +191,7 @@ def test_marking_leads_into_the_note_and_the_list_of_actions_finds_the_title(pag
     page.keyboard.type("Storms")
     page.keyboard.press("Enter")
     settled(page)
-    wait_until(lambda: recipe(api, number)["words"]["title"].endswith("Storms"))
+    wait_until(lambda: api.recipe(number)["words"]["title"].endswith("Storms"))
 
 
 def test_focus_is_never_nowhere(page, api, number):

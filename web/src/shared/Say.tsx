@@ -1,4 +1,5 @@
 import { Box, CloseButton, Flex } from "@chakra-ui/react";
+import type { ReactNode } from "react";
 import { Button } from "./Button";
 
 type Refusing = { sentence: string; onClose?: () => void; again?: { name: string; act: () => void } | null };
@@ -6,17 +7,7 @@ type Refusing = { sentence: string; onClose?: () => void; again?: { name: string
 /** A refusal, where it happened: the sentence, what would cure it, and a way to put it away unless it stands as long as its cause does. */
 export function Refused({ sentence, onClose, again }: Refusing) {
   return (
-    <Flex
-      role="alert"
-      align="center"
-      gap="8px"
-      bg="alarmWash"
-      color="alarm"
-      borderLeftWidth="3px"
-      borderColor="alarm"
-      px="12px"
-      py="8px"
-    >
+    <Strip wash="alarmWash" ink="alarm" edge="alarm">
       <Box flex="1" overflowWrap="anywhere">
         {sentence}
       </Box>
@@ -26,7 +17,7 @@ export function Refused({ sentence, onClose, again }: Refusing) {
         </Button>
       )}
       {onClose && <CloseButton size="2xs" color="alarm" onClick={onClose} aria-label="Put the message away" />}
-    </Flex>
+    </Strip>
   );
 }
 
@@ -35,17 +26,7 @@ type Both = { sentence: string; onMine: (() => void) | null; onTheirs: () => voi
 /** A change that others were quicker than: what they did is shown already, and one's own can still be laid on top. */
 export function Overtaken({ sentence, onMine, onTheirs }: Both) {
   return (
-    <Flex
-      role="alert"
-      align="center"
-      gap="8px"
-      bg="amberWash"
-      color="ink"
-      borderLeftWidth="3px"
-      borderColor="amberLine"
-      px="12px"
-      py="8px"
-    >
+    <Strip wash="amberWash" ink="ink" edge="amberLine">
       <Box flex="1" overflowWrap="anywhere">
         {sentence}
       </Box>
@@ -57,6 +38,25 @@ export function Overtaken({ sentence, onMine, onTheirs }: Both) {
       <Button size="sm" variant="plain" autoFocus={!onMine} onClick={onTheirs}>
         {onMine ? "Take theirs" : "All right"}
       </Button>
+    </Strip>
+  );
+}
+
+/** A strip across the place that it is about. */
+function Strip({ wash, ink, edge, children }: { wash: string; ink: string; edge: string; children: ReactNode }) {
+  return (
+    <Flex
+      role="alert"
+      align="center"
+      gap="8px"
+      bg={wash}
+      color={ink}
+      borderLeftWidth="3px"
+      borderColor={edge}
+      px="12px"
+      py="8px"
+    >
+      {children}
     </Flex>
   );
 }

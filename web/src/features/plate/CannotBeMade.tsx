@@ -38,19 +38,33 @@ export function CannotBeMade({ id, error }: { id: number; error: Error }) {
   );
 }
 
-/** What would make the plate again where it stands: a change of its recipe, or the last mend of its table taken back. */
-function Cures({ plate, error }: { plate: Plate; error: Refusal }) {
+/** Ways to do something about a plate; what is refused is told, and all is shown as it stands by then. */
+function useAttempts(plate: Plate) {
   const client = useQueryClient();
-  const bench = useWorkbench(plate.table).data;
   const [refusal, setRefusal] = useState("");
   async function attempt(act: () => Promise<void>) {
     try {
       await act();
     } catch (problem) {
       setRefusal(sentenceOf(problem));
-      await client.invalidateQueries({ queryKey: keys.plates });
+      await Promise.all(
+        [keys.plates, keys.workbench(plate.table)].map((queryKey) => client.invalidateQueries({ queryKey })),
+      );
     }
   }
+  const told = refusal && (
+    <Box mt="10px" textAlign="start">
+      <Refused sentence={refusal} onClose={() => setRefusal("")} />
+    </Box>
+  );
+  return { attempt, told };
+}
+
+/** What would make the plate again where it stands: a change of its recipe, or the last mend of its table taken back. */
+function Cures({ plate, error }: { plate: Plate; error: Refusal }) {
+  const client = useQueryClient();
+  const bench = useWorkbench(plate.table).data;
+  const { attempt, told } = useAttempts(plate);
   const change = (make: (recipe: Recipe) => Recipe) =>
     attempt(async () => {
       const made = await api.changePlate(plate.id, make(plate.recipe), plate.version);
@@ -112,11 +126,7 @@ function Cures({ plate, error }: { plate: Plate; error: Refusal }) {
           </Button>
         ))}
       </Flex>
-      {refusal && (
-        <Box mt="10px" textAlign="start">
-          <Refused sentence={refusal} onClose={() => setRefusal("")} />
-        </Box>
-      )}
+      {told}
     </Box>
   );
 }
@@ -124,9 +134,9 @@ function Cures({ plate, error }: { plate: Plate; error: Refusal }) {
 function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
   const client = useQueryClient();
   const [name, setName] = useState(() => likeliest(error.received, error.allowed));
-  const [refusal, setRefusal] = useState("");
-  async function map() {
-    try {
+  const { attempt, told } = useAttempts(plate);
+  const map = () =>
+    attempt(async () => {
       const bench = await api.workbench(plate.table);
       const rename = { do: "rename" as const, field: name, to: error.received };
       client.setQueryData(
@@ -134,10 +144,7 @@ function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
         await api.changeMends(plate.table, [...bench.mends.map(({ mend }) => mend), rename], bench.table.version),
       );
       await tableChanged(client, plate.table);
-    } catch (problem) {
-      setRefusal(sentenceOf(problem));
-    }
-  }
+    });
   return (
     <Box mt="16px">
       <Flex gap="8px" justify="center" align="center" color="ink">
@@ -153,11 +160,7 @@ function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
           Map it
         </Button>
       </Flex>
-      {refusal && (
-        <Box mt="10px" textAlign="start">
-          <Refused sentence={refusal} onClose={() => setRefusal("")} />
-        </Box>
-      )}
+      {told}
     </Box>
   );
 }

@@ -11,6 +11,7 @@ import { Keys } from "../../shared/Keys";
 import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { whenSaved } from "../../shared/numbers";
 import { Announced, Overtaken, Refused } from "../../shared/Say";
+import { UndoRedo } from "../../shared/UndoRedo";
 import { useKeys } from "../../shared/useKeys";
 import { useDropToDesk } from "../desk";
 import { Actions } from "./Actions";
@@ -130,22 +131,7 @@ function Editor({ id }: { id: number }) {
             </>
           }
         >
-          <Button
-            variant="bareOnBar"
-            onClick={plate.undo}
-            disabled={undoes === null}
-            title={undoes ? `Undo: ${undoes}` : "Nothing to undo"}
-          >
-            Undo
-          </Button>
-          <Button
-            variant="bareOnBar"
-            onClick={plate.redo}
-            disabled={redoes === null}
-            title={redoes ? `Redo: ${redoes}` : "Nothing to redo"}
-          >
-            Redo
-          </Button>
+          <UndoRedo undo={undoes} redo={redoes} onUndo={plate.undo} onRedo={plate.redo} />
           <Button variant="bareOnBar" onClick={() => setShown("history")}>
             History
           </Button>

@@ -12,6 +12,7 @@ import { Keys } from "../../shared/Keys";
 import { Notice } from "../../shared/Notice";
 import { counted, grouped, megabytes } from "../../shared/numbers";
 import { Refused } from "../../shared/Say";
+import { UndoRedo } from "../../shared/UndoRedo";
 import { useDrop } from "../../shared/useDrop";
 import { useKeys } from "../../shared/useKeys";
 import { useGive } from "../intake";
@@ -122,22 +123,7 @@ function OneTable({ id }: { id: number }) {
           </>
         }
       >
-        <Button
-          variant="bareOnBar"
-          onClick={table.undo}
-          disabled={bench.undo === null}
-          title={bench.undo ? `Undo: ${bench.undo}` : "Nothing to undo"}
-        >
-          Undo
-        </Button>
-        <Button
-          variant="bareOnBar"
-          onClick={table.redo}
-          disabled={bench.redo === null}
-          title={bench.redo ? `Redo: ${bench.redo}` : "Nothing to redo"}
-        >
-          Redo
-        </Button>
+        <UndoRedo undo={bench.undo} redo={bench.redo} onUndo={table.undo} onRedo={table.redo} />
         <Button variant="onBar" onClick={() => file.current?.click()} disabled={state.at === "sending"}>
           Give a newer file
         </Button>
