@@ -37,10 +37,12 @@ def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> 
 
     from . import settings
     from .tables import queue
+    from .tables.files import folder
     from .tables.imports import tidy_up
     from .work.worker import DRAWS, LOOKS, READS
 
     tidy_up()
+    os.environ["TMPDIR"] = str(folder())  # what processes of our own leave behind when they are killed is tidied up with the rest
     try:
         # Oversized uploads are refused by our own view, in a sentence; the listener's limit only guards the disk.
         server = create_server(

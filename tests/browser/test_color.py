@@ -235,7 +235,7 @@ def test_a_target_is_set_at_a_handle_and_moves_both_plates(page, api, table, num
 
 def test_the_emphasis_is_lit_and_put_out(page, api, number):
     open_plate(page, number)
-    page.get_by_role("button", name="off", exact=True).click()
+    page.get_by_role("button", name="Emphasis: off").click()
     page.get_by_label("How many cells").fill("3")
     page.keyboard.press("Enter")
     wait_until(lambda: color_of(api, number).get("emphasis") == {"highest": 3})

@@ -240,3 +240,14 @@ def test_an_edition_that_plates_need_more_of_is_accepted_anyway_or_mapped(page, 
     page.get_by_role("button", name="Accept edition 2", exact=True).click()
     page.wait_for_url(f"**/tables/{table}")
     assert json.dumps(api.get(f"/api/plates/{number}")["figure"]["rows"]) == '["Ardle", "Brack", "Dun"]'
+
+
+def test_a_plate_whose_column_was_renamed_is_made_again_by_enter(page, api, number):
+    table = api.get(f"/api/plates/{number}")["plate"]["table"]
+    api.put(f"/api/tables/{table}/mends", {"mends": [{"do": "rename", "field": "pier", "to": "berth"}]})
+    page.goto(f"/plates/{number}")
+    expect(page.get_by_role("combobox", name="What pier is called now")).to_have_value("berth")
+    expect(page.get_by_role("button", name="Map it")).to_be_focused()
+    page.keyboard.press("Enter")
+    expect(page.get_by_test_id("cells")).to_be_visible()
+    assert api.get(f"/api/plates/{number}")["figure"]["rows"] == ["Ardle", "Brack", "Cairn"]

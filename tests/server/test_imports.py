@@ -225,6 +225,8 @@ def test_after_a_restart_what_was_cut_off_has_failed_and_what_waited_still_waits
     client.post(f"/api/imports/{waiting}/start")
     (files.folder() / str(half)).write_bytes(b"pier,dep")  # the upload broke off with the server
     (files.folder() / "999").write_bytes(b"nobody's")
+    (files.folder() / "scratch").mkdir()  # of a process that was killed
+    (files.folder() / "scratch" / "0.ttf").write_bytes(b"a font")
     tidy_up()
     assert state(client, cut_off)["state"] == "failed"
     assert (

@@ -5,7 +5,6 @@ import binascii
 import hashlib
 import io
 import re
-import tempfile
 from collections.abc import Iterable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
@@ -43,21 +42,10 @@ class Typeface:
             return {weight: hb.Face(hb.Blob(content)) for weight, content in self.contents.items()}
         return {weight: hb.Face(hb.Blob.from_file_path(str(path))) for weight, path in self.files.items()}
 
-    @cached_property
-    def _kept(self) -> list[Any]:
-        """The contents as files, for renderers that read nothing else; they are gone with the typeface."""
-        found = []
-        for content in self.contents.values():
-            file = tempfile.NamedTemporaryFile(prefix="finch-font-", suffix=".ttf")  # noqa: SIM115 (open as long as it is used)
-            file.write(content)
-            file.flush()
-            found.append(file)
-        return found
-
     @property
-    def paths(self) -> list[str]:
-        """Where renderers find the font files."""
-        return [file.name for file in self._kept] if self.contents else [str(path) for path in self.files.values()]
+    def fonts(self) -> tuple[str | bytes, ...]:
+        """What renderers draw with: paths of the files, or what stands in them where it is kept elsewhere."""
+        return tuple(self.contents.values()) or tuple(str(path) for path in self.files.values())
 
 
 BUNDLED = Typeface(FAMILY, FILES)

@@ -3,6 +3,7 @@
 reading.py reads them, one at a time; progress.py tells how far it is.
 """
 
+import shutil
 from collections.abc import Callable
 from dataclasses import asdict, fields
 from typing import Any, BinaryIO, Protocol
@@ -279,7 +280,9 @@ def tidy_up() -> None:
     Import.objects.filter(state=Import.State.DONE).delete()
     known = {str(pk) for pk in Import.objects.values_list("pk", flat=True)}
     for path in folder().iterdir():
-        if path.name not in known:
+        if path.is_dir():  # scratch of a process that was killed
+            shutil.rmtree(path, ignore_errors=True)
+        elif path.name not in known:
             path.unlink(missing_ok=True)
     for given in Import.objects.filter(state__in=[Import.State.LOOKING, Import.State.WAITING]):
         if not path_of(given).exists() or path_of(given).stat().st_size != given.size:

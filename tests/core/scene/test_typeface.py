@@ -88,6 +88,14 @@ def test_the_renderer_finds_it_by_its_name():
     assert reach(own) > 1.6 * reach(figure_of(TEXT, pivot=SIDES, words=words))
 
 
+def test_no_file_of_it_is_left_behind(monkeypatch, tmp_path):
+    monkeypatch.setattr("tempfile.tempdir", str(tmp_path))
+    own = figure_of(TEXT, pivot=SIDES, page={"font": {"regular": address(wide(scale=3))}})
+    assert draw_png(own, 1.0).startswith(b"\x89PNG")
+    assert draw_pdf(own).startswith(b"%PDF")
+    assert list(tmp_path.iterdir()) == []
+
+
 @pytest.mark.parametrize(
     ("given", "sentence"),
     [

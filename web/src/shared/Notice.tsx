@@ -22,7 +22,7 @@ export function Notice({ heading, children }: { heading: string; children: React
       <Box as="h1" textStyle="heading">
         {heading}
       </Box>
-      <Box color="quiet" maxW="52ch">
+      <Box color="quiet" maxW="52ch" textWrap="balance">
         {children}
       </Box>
       <Button variant="plain" mt="6px" asChild>

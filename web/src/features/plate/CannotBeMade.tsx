@@ -15,15 +15,14 @@ export function CannotBeMade({ id, error }: { id: number; error: Error }) {
   const plate = usePlates().data?.find((each) => each.id === id);
   const gone = error instanceof Refusal && error.status === 404;
   if (gone) return <Notice heading="This plate is not here">{error.message}</Notice>;
+  const mapped = error instanceof Refusal && error.allowed.length > 0 && error.plain.startsWith("No column");
   return (
     <Notice heading={plate ? `“${plate.title}” cannot be made as its table stands` : "This plate cannot be shown"}>
       {error instanceof Refusal ? error.plain : error.message}
       {error instanceof Refusal && plate && (
         <>
-          {error.received && error.allowed.length > 0 && error.plain.startsWith("No column") && (
-            <Mapping plate={plate} error={error} />
-          )}
-          <Cures plate={plate} error={error} />
+          {mapped && <Mapping plate={plate} error={error} />}
+          <Cures plate={plate} error={error} second={mapped} />
           <Box mt="14px">
             <Link to={`/tables/${plate.table}`}>
               <Box as="span" color="link" textDecoration="underline">
@@ -61,7 +60,7 @@ function useAttempts(plate: Plate) {
 }
 
 /** What would make the plate again where it stands: a change of its recipe, or the last mend of its table taken back. */
-function Cures({ plate, error }: { plate: Plate; error: Refusal }) {
+function Cures({ plate, error, second }: { plate: Plate; error: Refusal; second: boolean }) {
   const client = useQueryClient();
   const bench = useWorkbench(plate.table).data;
   const { attempt, told } = useAttempts(plate);
@@ -121,7 +120,7 @@ function Cures({ plate, error }: { plate: Plate; error: Refusal }) {
     <Box mt="16px">
       <Flex gap="8px" justify="center" wrap="wrap" role="group" aria-label="What would make it again">
         {items.map(({ name, act }, i) => (
-          <Button key={name} variant={i ? "plain" : "dark"} autoFocus={i === 0} onClick={act}>
+          <Button key={name} variant={i || second ? "plain" : "dark"} autoFocus={i === 0 && !second} onClick={act}>
             {name}
           </Button>
         ))}
@@ -133,15 +132,21 @@ function Cures({ plate, error }: { plate: Plate; error: Refusal }) {
 
 function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
   const client = useQueryClient();
-  const [name, setName] = useState(() => likeliest(error.received, error.allowed));
+  const bench = useWorkbench(plate.table).data;
+  const [chosen, setChosen] = useState("");
+  const renamed = bench?.mends.map(({ mend }) =>
+    mend.do === "rename" && mend.field === error.received ? mend.to : "",
+  );
+  const name =
+    chosen || renamed?.findLast((to) => error.allowed.includes(to)) || likeliest(error.received, error.allowed);
   const { attempt, told } = useAttempts(plate);
   const map = () =>
     attempt(async () => {
-      const bench = await api.workbench(plate.table);
+      const now = await api.workbench(plate.table);
       const rename = { do: "rename" as const, field: name, to: error.received };
       client.setQueryData(
         keys.workbench(plate.table),
-        await api.changeMends(plate.table, [...bench.mends.map(({ mend }) => mend), rename], bench.table.version),
+        await api.changeMends(plate.table, [...now.mends.map(({ mend }) => mend), rename], now.table.version),
       );
       await tableChanged(client, plate.table);
     });
@@ -154,9 +159,9 @@ function Mapping({ plate, error }: { plate: Plate; error: Refusal }) {
           width="220px"
           value={name}
           options={error.allowed.map((each) => [each, each] as const)}
-          onChange={setName}
+          onChange={setChosen}
         />
-        <Button variant="dark" onClick={map}>
+        <Button variant="dark" autoFocus onClick={map}>
           Map it
         </Button>
       </Flex>

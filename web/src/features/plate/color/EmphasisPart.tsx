@@ -31,6 +31,7 @@ type Way = (typeof WAYS)[number][0];
 export function EmphasisPart({ table, figure, recipe, onChange }: Props) {
   const [open, setOpen] = useState(false);
   const emphasis = recipe.color?.emphasis;
+  const words = emphasis ? wordsOf(emphasis, figure.style.percent) : "off";
   return (
     <>
       <Line label="Emphasis">
@@ -48,8 +49,9 @@ export function EmphasisPart({ table, figure, recipe, onChange }: Props) {
               justifyContent="start"
               fontWeight={emphasis ? "600" : "400"}
               color={emphasis ? "ink" : "quiet"}
+              aria-label={`Emphasis: ${words}`}
             >
-              <Box truncate>{emphasis ? spotWords(emphasis, figure.style.percent) : "off"}</Box>
+              <Box truncate>{words}</Box>
             </Button>
           }
         >
@@ -191,7 +193,7 @@ function pointIn(text: string, targets: Record<string, number>, percent: boolean
   return name in targets ? { target: name } : numberIn(text, percent);
 }
 
-function spotWords(emphasis: Emphasis, percent: boolean | undefined): string {
+function wordsOf(emphasis: Emphasis, percent: boolean | undefined): string {
   const of = emphasis.of === "records" ? "records " : emphasis.of === "measure" ? "another measure " : "";
   if (emphasis.highest !== undefined) return `the ${emphasis.highest} highest${of ? ` by ${of.trim()}` : ""}`;
   if (emphasis.lowest !== undefined) return `the ${emphasis.lowest} lowest${of ? ` by ${of.trim()}` : ""}`;

@@ -78,7 +78,7 @@ function Reading({ figure, recipe }: Pick<Props, "figure" | "recipe">) {
     <Panel heading={cellName(figure, cell)}>
       <Flex align="baseline" gap="8px" data-testid="reading" whiteSpace="nowrap">
         <Box textStyle="reading">{read.value}</Box>
-        <Box color="quiet" flex="1" truncate>
+        <Box color="quiet" flex="1" textStyle="small" lineHeight="1.3" whiteSpace="normal" lineClamp={2}>
           {value === null ? read.why : rankWords(figure, recipe, cell, value)}
         </Box>
         {hex && (
