@@ -1,6 +1,7 @@
 """What is generated from the code and committed is what the code would generate now."""
 
 import json
+import re
 from pathlib import Path
 
 import pytest
@@ -8,6 +9,7 @@ import pytest
 from mottled_finch.core.schema import recipe_schema
 from mottled_finch.demo.plates import PLATES
 from scripts.describe import DOCS, descriptions
+from scripts.screenshots import VIEWS
 
 
 @pytest.mark.parametrize("name", ["recipe.schema.json", "openapi.json"])
@@ -33,3 +35,8 @@ def test_the_schema_agrees_with_the_loader():
 
 def test_the_schema_is_linked_from_its_page():
     assert "recipe.schema.json" in (Path(DOCS) / "recipe.md").read_text()
+
+
+def test_each_picture_is_one_that_is_made_and_is_shown():
+    shown = re.findall(r"\(docs/screenshots/([\w-]+)\.png\)", (DOCS.parent / "README.md").read_text())
+    assert sorted(shown) == sorted(VIEWS) == sorted(path.stem for path in (DOCS / "screenshots").iterdir())

@@ -1,0 +1,210 @@
+"""Make the pictures of docs/screenshots/ anew, from the demo's tables.
+
+`python -m scripts.screenshots` makes all of ``VIEWS``, the table that a new one is entered in; names given to it make those.
+What is shown on screen is looked at afterwards, by a person.
+"""
+
+import io
+import re
+import sys
+import tempfile
+from collections.abc import Callable, Iterable
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from mottled_finch.demo.samples import SAMPLES
+from tests.browser.conftest import CHROMIUM, Api, drop, open_plate, painted, serving
+
+FOLDER = Path(__file__).parents[1] / "docs" / "screenshots"
+View = Callable[[Page, Api], None]
+
+LATE = "Winter and one regatta make us late"
+PIERS = "Piers that keep the same hours stand together"
+
+
+def plate(title: str, tab: str = "Color", cell: tuple[int, int] | None = None) -> View:
+    """A plate of the demo, with a part of the dock open and a cell chosen by row and column from 0."""
+
+    def view(page: Page, api: Api) -> None:
+        (number,) = [each["id"] for each in api.get("/api/plates") if each["title"] == title]
+        open_plate(page, number)
+        page.get_by_role("button", name="Put the hints away").click()
+        page.get_by_role("tab", name=tab).click()
+        if cell:
+            walk(page, *cell)
+
+    return view
+
+
+def walk(page: Page, row: int, column: int) -> None:
+    page.get_by_role("grid", name=re.compile("^Heat map")).focus()
+    for _ in range(row):
+        page.keyboard.press("ArrowDown")
+    for _ in range(column):
+        page.keyboard.press("ArrowRight")
+
+
+def point_at(page: Page, row: int, column: int, rows: int, columns: int) -> None:
+    box = page.get_by_role("grid", name=re.compile("^Heat map")).bounding_box()
+    assert box
+    page.mouse.move(box["x"] + box["width"] * (column + 0.6) / columns, box["y"] + box["height"] * (row + 0.6) / rows)
+
+
+def sample(name: str) -> bytes:
+    out = io.StringIO(newline="")
+    SAMPLES[name].write(out)
+    return out.getvalue().encode()
+
+
+def table_number(api: Api, name: str) -> int:
+    return int(next(each["id"] for each in api.get("/api/tables") if each["name"] == name))
+
+
+def coefficients(page: Page, api: Api) -> None:
+    plate("Comfort, punctuality and price are three different things")(page, api)
+    walk(page, 4, 3)
+    point_at(page, 4, 3, 9, 9)
+
+
+def underlay(page: Page, api: Api) -> None:
+    plate("People wait at the window, not on the benches", "Page", (24, 40))(page, api)
+    page.get_by_role("tabpanel").hover()
+    page.mouse.wheel(0, 2_000)
+
+
+def nested(page: Page, api: Api) -> None:
+    plate("The lines to the outer coast suffer most in winter")(page, api)
+    page.get_by_role("button", name=re.compile("^What goes down: line")).click()
+
+
+def head(page: Page, api: Api) -> None:
+    plate(LATE, "Heads")(page, api)
+    page.get_by_role("button", name="Lantern Wharf, row").click()
+
+
+def records(page: Page, api: Api) -> None:
+    plate(LATE, "Notes")(page, api)
+    page.get_by_role("button", name="Ardle Quay, row").click()
+    page.get_by_role("menuitem", name="Records behind it").click()
+    page.get_by_role("dialog", name="Ardle Quay").get_by_role("gridcell").first.wait_for()
+
+
+def reading_cells(page: Page, api: Api) -> None:
+    plate(LATE)(page, api)
+    page.get_by_role("button", name="Lantern Wharf, row").click()
+    page.get_by_role("menuitem", name="Compare with all others").click()
+    page.get_by_role("tab", name="Notes").click()
+    walk(page, 10, 6)
+    point_at(page, 3, 3, 14, 12)
+
+
+def palettes(page: Page, api: Api) -> None:
+    plate(LATE)(page, api)
+    page.get_by_role("button", name=re.compile("Change$")).first.click()
+
+
+def large(page: Page, api: Api) -> None:
+    number = api.another(
+        table_number(api, "Berth log 2025"),
+        pivot={
+            "rows": [{"field": "departed", "cut": "hour"}],
+            "columns": [{"field": "departed", "cut": "date"}],
+            "measure": {"take": "average", "of": "passengers"},
+            "keep": [{"field": "line", "not_in": ["TEST"]}],
+        },
+        color={"palette": "sedge"},
+        legend={"title": "Passengers a departure", "blank": "No departure"},
+        words={
+            "title": "Workdays have two rushes, Saturdays one, all year round",
+            "subtitle": "Average passengers a departure, by hour and day, 2025",
+            "caption": "n = {n} departures.",
+        },
+    )
+    open_plate(page, number)
+    page.get_by_role("button", name="Put the hints away").click()
+    walk(page, 4, 176)
+
+
+def table(page: Page, api: Api) -> None:
+    number = table_number(api, "Berth log 2025")
+    mends = [
+        {"do": "merge", "field": "pier", "from": ["st. brannoc"], "into": "Saint Brannoc"},
+        {"do": "merge", "field": "pier", "from": ["Kestle Hyth"], "into": "Kestle Hythe"},
+        {"do": "compute", "into": "load", "as": "passengers / capacity"},
+        {"do": "drop", "where": [{"field": "canceled", "in": ["yes"]}], "off": True},
+    ]
+    api.put(f"/api/tables/{number}/mends", {"mends": mends})
+    page.goto(f"/tables/{number}")
+    page.get_by_role("button", name="Put the names in").click()
+    page.get_by_role("grid", name="Records").hover()
+    page.mouse.wheel(0, 5_560 * 24)
+
+
+def comparison(page: Page, api: Api) -> None:
+    page.goto(f"/tables/{table_number(api, 'Berth log 2025')}")
+    page.get_by_role("grid", name="Records").wait_for()
+    drop(page, "Berth log, a week later.csv", sample("berth-log-next"))
+    page.wait_for_url(re.compile(r"/imports/\d+$"))
+    page.get_by_role("button", name="Read and compare").click()
+    page.get_by_role("button", name=re.compile("^Accept")).wait_for()
+
+
+def reading(page: Page, _api: Api) -> None:
+    page.goto("/")
+    drop(page, "complaints.csv", sample("complaints"))
+    page.wait_for_url(re.compile(r"/imports/\d+$"))
+    page.get_by_role("button", name=re.compile("day before month")).click()
+
+
+def desk(page: Page, _api: Api) -> None:
+    page.goto("/")
+    page.get_by_role("heading", name="Plates").wait_for()
+    page.wait_for_load_state("networkidle")
+
+
+VIEWS: dict[str, View] = {
+    "desk": desk,
+    "plate-editor": plate(LATE, cell=(1, 0)),
+    "marks": plate("The busiest piers are not the latest", "Cells", (3, 7)),
+    "nested": nested,
+    "within": plate("Knot is small, old and loud, and it shows", cell=(0, 2)),
+    "bands": plate("Questions about tickets and access wait too long", cell=(4, 0)),
+    "emphasis": plate("Where more than one departure in twenty is canceled", cell=(1, 4)),
+    "likeness": plate(PIERS, "Heads", (3, 1)),
+    "side-by-side": plate("Every line has its two rushes, and its own Saturday", cell=(0, 3)),
+    "underlay": underlay,
+    "coefficients": coefficients,
+    "head": head,
+    "records": records,
+    "reading-cells": reading_cells,
+    "palettes": palettes,
+    "reading": reading,
+    "large": large,
+    "comparison": comparison,
+    "table": table,
+}
+"""What each picture shows, by its name in the folder. What changes the demo stands last."""
+
+
+def make(names: Iterable[str]) -> None:
+    with (
+        tempfile.TemporaryDirectory(prefix="finch-screenshots-") as folder,
+        serving(Path(folder)) as address,
+        sync_playwright() as play,
+    ):
+        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
+        for name in names:
+            page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address)
+            page.set_default_timeout(60_000)
+            VIEWS[name](page, Api(address))
+            page.wait_for_timeout(1_500)  # until notices and transitions are gone
+            painted(page)
+            page.screenshot(path=FOLDER / f"{name}.png")
+            page.close()
+            print(name, flush=True)
+        browser.close()
+
+
+if __name__ == "__main__":
+    make(sys.argv[1:] or VIEWS)
