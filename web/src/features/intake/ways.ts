@@ -1,6 +1,6 @@
 /** The ways a file can be read, part by part: what each phrase of the sentence offers. */
 import type { Look, Reading } from "../../api/client";
-import type { Option } from "../../shared/FilterList";
+import type { Option } from "../../shared/options";
 
 export type Key = keyof Reading;
 

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import type { ColumnInfo, Condition, Level, TableInfo } from "../../../api/client";
-import { FilterList, type Option } from "../../../shared/FilterList";
+import { FilterList } from "../../../shared/FilterList";
 import { grouped } from "../../../shared/numbers";
+import type { Option } from "../../../shared/options";
 import { KeepMembers } from "./KeepMembers";
 import { KeepSpan } from "./KeepSpan";
 import { CUTS, levelWords } from "./phrases";

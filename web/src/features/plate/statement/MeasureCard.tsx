@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Measure, TableInfo } from "../../../api/client";
-import { FilterList, type Option } from "../../../shared/FilterList";
+import { FilterList } from "../../../shared/FilterList";
+import type { Option } from "../../../shared/options";
 import { AskNumber } from "./AskNumber";
 import { ConditionEditor } from "./ConditionEditor";
 import { fieldOptions, numberOptions } from "./options";

@@ -1,7 +1,7 @@
 /** Fields of a table as options of a list. */
 import type { ColumnInfo, Level, TableInfo } from "../../../api/client";
-import type { Option } from "../../../shared/FilterList";
 import { grouped } from "../../../shared/numbers";
+import type { Option } from "../../../shared/options";
 import { CUTS, CUTS_ALSO, levelWords } from "./phrases";
 
 export const MEMBERS_MOST = 5_000;
