@@ -4,11 +4,16 @@ import atexit
 import os
 import shutil
 import tempfile
+from pathlib import Path
 
 from hypothesis import settings
 
-os.environ["FINCH_DATA"] = tempfile.mkdtemp(prefix="finch-tests-")
-atexit.register(shutil.rmtree, os.environ["FINCH_DATA"], ignore_errors=True)
+from mottled_finch.server import settings as server_settings
+
+FOLDER = tempfile.mkdtemp(prefix="finch-tests-")
+atexit.register(shutil.rmtree, FOLDER, ignore_errors=True)
+os.environ["FINCH_DATA"] = FOLDER  # for processes that are started
+server_settings.DATA = Path(FOLDER)  # pytest has read the settings before this file
 # The first call of a compiled kernel may take a second, which says nothing about the example it came with.
 settings.register_profile("finch", deadline=None)
 settings.load_profile("finch")

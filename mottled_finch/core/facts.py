@@ -17,7 +17,7 @@ from .pivot import Matrix, span_of
 from .recipe.check import FACT
 from .recipe.spec import Recipe
 from .table import Table
-from .wording import beginning
+from .words.wording import beginning
 
 _MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"]
 

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from .pivot import Matrix
 from .recipe.conditions import MeasureSpec
 from .recipe.spec import NumberMarks, NumberSpec, PivotSpec, Recipe, ShowSpec
+from .vocabulary import MEASURE_TERMS
 
 MARKS: dict[NumberMarks, tuple[str, str]] = {
     "1,234.5": (",", "."),
@@ -103,4 +104,4 @@ def is_percent(pivot: PivotSpec) -> bool:
 def _is_part(measure: MeasureSpec, show: ShowSpec) -> bool:
     if show.as_ in ("share", "index") or (show.as_ == "change" and show.relative):
         return True
-    return measure.take == "share" and show.as_ in ("value", "running", "change")
+    return MEASURE_TERMS[measure.take].part and show.as_ in ("value", "running", "change")

@@ -6,6 +6,7 @@ from types import NoneType, UnionType
 from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
 from .color.palettes import PALETTES
+from .recipe.conditions import OneOf
 from .recipe.load import hints, key_of
 from .recipe.spec import PaletteName, Recipe
 
@@ -68,6 +69,8 @@ def _schema(kind: Any, prefix: str, found: dict[str, dict[str, Any]]) -> dict[st
         _add(kind, prefix, found)
         return {"$ref": prefix + kind.__name__}
     origin = get_origin(kind)
+    if origin is Annotated and isinstance(kind.__metadata__[0], OneOf):
+        return {"enum": list(kind.__metadata__[0].names)}
     if origin is Annotated:
         return {"type": "string", "enum": list(PALETTES)} if kind == PaletteName else {"type": "string"}
     if origin is Literal:

@@ -3,7 +3,11 @@
 A change looks at the version that stands, works without holding anything, and is recorded only if that version still stands.
 """
 
+from collections.abc import Iterable
+from functools import cached_property
 from typing import Any
+
+from django.db.models import F, Model
 
 from .refusal import Overtaken, Problem
 
@@ -18,19 +22,27 @@ class History:
 
     begins = 1
     content: tuple[str, ...]
+    pk: Any
     at: int
     versions: Any
     save: Any
 
+    @cached_property
+    def _read(self) -> dict[int, Any]:
+        """Versions by number, as far as they were asked for: a row that is read again is another object, which asks again."""
+        return {}
+
     def version(self, number: int) -> Any:
-        return self.versions.filter(number=number).first()
+        if number not in self._read:
+            self._read[number] = self.versions.filter(number=number).first()
+        return self._read[number]
 
     def tag(self) -> str:
         """What the version that stands is told from all others by, also from later ones of the same number."""
         standing = self.version(self.at)
         return f"{self.at}-{standing.pk}" if standing else "0"
 
-    def check(self, seen: str | None, what: str) -> None:
+    def confirm(self, seen: str | None, what: str) -> None:
         """Raises Overtaken when another version stands than the one that was seen. To be called inside a transaction."""
         if seen is not None and seen != self.tag():
             raise Overtaken(what, self._since(seen))
@@ -54,6 +66,7 @@ class History:
         if set(content) != set(self.content):
             raise TypeError(f"a version holds {', '.join(self.content)}, not {', '.join(content)}")
         self.versions.filter(number__gt=self.at).delete()
+        self._read.clear()
         self.at += 1
         self.versions.create(number=self.at, change=change[:CHANGE_LENGTH], unseen=unseen, **content)
         self.save()
@@ -78,3 +91,13 @@ class History:
         standing = self.version(self.at) if self.at > self.begins else None
         later = self.version(self.at + 1)
         return {"undo": standing.change if standing else None, "redo": later.change if later else None}
+
+
+def read_ahead(things: "Iterable[History]", versions: type[Model], owner: str) -> None:
+    """Read what a list tells of versions at once: of each thing the one that stands, and the one behind it. ``owner`` is the field
+    of a version that names its thing.
+    """
+    near = versions._default_manager.filter(number__gte=F(f"{owner}__at"), number__lte=F(f"{owner}__at") + 1)
+    found = {(getattr(each, f"{owner}_id"), each.number): each for each in near.iterator()}  # type: ignore[attr-defined]
+    for thing in things:
+        thing._read.update({number: found.get((thing.pk, number)) for number in (thing.at, thing.at + 1)})

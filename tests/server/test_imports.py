@@ -40,12 +40,6 @@ def nothing_left() -> bool:
     return empty and not list(files.folder().iterdir())
 
 
-@pytest.fixture(autouse=True)
-def clean_folder(db):
-    for path in files.folder().iterdir():
-        path.unlink()
-
-
 def test_a_file_is_looked_at_before_it_is_read(client):
     look = give(client, GERMAN.encode("windows-1252"), "Umsatz.csv")
     assert [(part["key"], part["words"]) for part in look["parts"]] == [

@@ -11,7 +11,13 @@ def found(node, labels, typed):
     return [each["label"] for each in node(LISTS, "matching", [[options, typed]])[0]]
 
 
-FIELDS = {"pier code": {}, "pier": {}, "weekday departed": {"also": "day of the week"}, "week departed": {}, "piers of the line": {}}
+FIELDS = {
+    "pier code": {},
+    "pier": {},
+    "weekday departed": {"also": "day of the week"},
+    "week departed": {},
+    "piers of the line": {},
+}
 
 
 @pytest.mark.parametrize(

@@ -8,9 +8,9 @@ import pytest
 from mottled_finch.core.number_style import NumberStyle, number_text
 from mottled_finch.core.pivot.cuts import CUTS
 from mottled_finch.core.recipe import LevelSpec, load_recipe
-from mottled_finch.core.recipe.check_pivot import SHOWS
-from mottled_finch.core.wording import field_words
-from mottled_finch.core.words import level_words, measure_words, show_words
+from mottled_finch.core.vocabulary import MEASURE_TERMS, SHOW_TERMS
+from mottled_finch.core.words.parts import level_words, measure_words, show_words
+from mottled_finch.core.words.wording import field_words
 
 PHRASES = "features/plate/statement/phrases"
 
@@ -30,11 +30,10 @@ def test_levels(node):
     assert node(PHRASES, "fieldWords", [[field] for field, _ in levels]) == [field_words(f) for f, _ in levels]
 
 
+KEYS = {"of": "minutes_late", "per": "cost", "p": 90}
 MEASURES = [
-    {"take": "count"},
-    *({"take": take, "of": "minutes_late"} for take in ("sum", "average", "median", "min", "max", "distinct", "stdev")),
-    *({"take": "percentile", "of": "cost", "p": p} for p in (1, 2, 3, 11, 22, 90, 97.5)),
-    {"take": "ratio", "of": "takings", "per": "cost"},
+    *({"take": take, **{key: KEYS[key] for key in term.keys}} for take, term in MEASURE_TERMS.items() if term.keys != ("where",)),
+    *({"take": "percentile", "of": "cost", "p": p} for p in (1, 2, 3, 11, 22, 97.5)),
 ]
 SHOWN = [
     {},
@@ -52,7 +51,7 @@ def test_measures_and_shows(node):
     assert node(PHRASES, "measureWords", [[each] for each in MEASURES]) == [measure_words(each.measure) for each in pivots]
     pivots = [load_recipe({"finch_recipe": 1, "pivot": {"show": show}}).pivot for show in SHOWN]
     assert node(PHRASES, "showWords", [[show] for show in SHOWN]) == [show_words(each.show) or "as it is" for each in pivots]
-    assert {show.get("as", "value") for show in SHOWN} == set(SHOWS)
+    assert {show.get("as", "value") for show in SHOWN} == set(SHOW_TERMS)
 
 
 STYLES = [

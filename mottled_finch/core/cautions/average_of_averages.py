@@ -5,18 +5,18 @@ from dataclasses import replace
 
 from ..recipe.conditions import MeasureSpec
 from ..table import Table
-from ..wording import field_words
+from ..vocabulary import MEASURE_TERMS
+from ..words.wording import field_words
 from .caution import Caution, Cure, Seen
 
 _RATE = re.compile(
     r"\b(average|avg|mean|median|rate|ratio|share|percent|percentage|pct|index|score per)\b|%|\bper\b", re.IGNORECASE
 )
-_TAKES = {"average", "sum"}
 
 
 def find(seen: Seen) -> Caution | None:
     measure = seen.recipe.pivot.measure
-    if seen.recipe.pivot.correlate is not None or measure.take not in _TAKES or measure.of is None:
+    if seen.recipe.pivot.correlate is not None or not MEASURE_TERMS[measure.take].weighs_alike or measure.of is None:
         return None
     name = field_words(measure.of)
     if not _RATE.search(name) or seen.figure.matrix.records.max(initial=0) < 2:
@@ -25,7 +25,7 @@ def find(seen: Seen) -> Caution | None:
     advice = "" if cure else "; measure the ratio of what it was made from, if the table has it"
     return Caution(
         name="average_of_averages",
-        words=f"“{name}” looks like an average or a rate, of which the {measure.take} misleads{advice}.",
+        words=f"“{name}” looks like an average or a rate, of which the {MEASURE_TERMS[measure.take].name} misleads{advice}.",
         cure=cure,
     )
 

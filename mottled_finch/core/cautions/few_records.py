@@ -4,17 +4,16 @@ from dataclasses import replace
 
 import numpy as np
 
-from ..wording import counted
+from ..vocabulary import MEASURE_TERMS
+from ..words.wording import counted
 from .caution import Caution, Cure, Seen
 
 LEAST = 5
-_SWAYED = {"average", "median", "stdev", "percentile", "share", "ratio"}
-"""Measures that a few records sway. A count or a sum is true of however few."""
 
 
 def find(seen: Seen) -> Caution | None:
     pivot, matrix = seen.recipe.pivot, seen.figure.matrix
-    if pivot.correlate is None and pivot.measure.take not in _SWAYED:
+    if pivot.correlate is None and not MEASURE_TERMS[pivot.measure.take].swayed:
         return None
     if seen.recipe.cells.least_records is not None:
         return None

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from ..scene.notes import placed_notes
-from ..wording import counted
+from ..words.wording import counted
 from .caution import Caution, Cure, Seen
 
 

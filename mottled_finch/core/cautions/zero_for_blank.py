@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from ..wording import counted
+from ..words.wording import counted
 from .caution import Caution, Cure, Seen
 
 

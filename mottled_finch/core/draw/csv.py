@@ -10,7 +10,7 @@ import numpy as np
 from ..figure import Figure
 from ..pivot import colored_values
 from ..table import guarded
-from ..words import level_words
+from ..words.parts import level_words
 from .json import numbers_or_null
 
 ALL = "All"

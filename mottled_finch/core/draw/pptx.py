@@ -6,7 +6,7 @@ from pptx import Presentation
 from pptx.util import Pt
 
 from ..figure import Figure
-from ..words import printable
+from ..words.wording import printable
 from .png import draw_png
 
 _BLANK_LAYOUT = 6

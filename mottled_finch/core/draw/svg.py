@@ -13,7 +13,7 @@ from ..figure import Figure
 from ..scene import Scene, Text, Under
 from ..scene.type import covers
 from ..scene.typeface import BUNDLED, Typeface, subset_of, using
-from ..words import printable
+from ..words.wording import printable
 from .canvas import paint
 
 

@@ -8,7 +8,7 @@ import numpy as np
 
 from ..errors import did_you_mean
 from ..table import BLANK, Column, Kind, Table
-from ..wording import field_words
+from ..words.wording import field_words
 from .entries import Say
 from .functions import FUNCTIONS, MANY
 from .parse import Call, Literal, Name, Node, mistake

@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 
 from ..pivot.cuts import WEEKDAYS
 from ..table import BLANK, Kind
-from ..wording import KIND_WORDS
+from ..words.wording import KIND_WORDS
 from .entries import Say, as_moment, as_number, as_text, by_entries
 from .value import YES_NO, Value, filled, is_blank, moment_value, text_value, yes_no
 

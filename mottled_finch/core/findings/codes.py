@@ -6,7 +6,7 @@ import numpy as np
 
 from ..recipe.table_spec import RelabelMend
 from ..table import Column, Kind, Table
-from ..wording import beginning, field_words
+from ..words.wording import beginning, field_words
 from .finding import Cure, Finding
 
 ENTRIES_MOST = 5_000

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from ..recipe.table_spec import UnfoldMend
 from ..table import Kind, Table
-from ..wording import field_words
+from ..words.wording import field_words
 from .finding import Cure, Finding
 
 ROWS_MOST = 2_000

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from ..recipe.table_spec import KindMend
 from ..table import Kind, Table
-from ..wording import beginning, field_words
+from ..words.wording import beginning, field_words
 from .finding import Cure, Finding
 
 _TITLES = {

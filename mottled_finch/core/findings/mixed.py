@@ -8,7 +8,7 @@ from ..intake.moments import looks_like_moments
 from ..intake.numbers import NAME_LIKE, matches, read_numbers
 from ..recipe.table_spec import KindMend, KindName
 from ..table import Kind, Table
-from ..wording import beginning, field_words
+from ..words.wording import beginning, field_words
 from .finding import Cure, Finding
 
 _SHARE = 0.5

@@ -10,7 +10,7 @@ from ..mends.tidy import CASES as TIDY_CASES
 from ..mends.tidy import tidy_text
 from ..recipe.table_spec import MergeMend, TidyMend
 from ..table import Column, Kind, Table
-from ..wording import field_words
+from ..words.wording import field_words
 from .finding import Cure, Finding
 
 ENTRIES_MOST = 20_000

@@ -7,7 +7,7 @@ import numpy as np
 from ..mends.unique import repeats
 from ..recipe.table_spec import UniqueMend
 from ..table import Table
-from ..wording import counted
+from ..words.wording import counted
 from .finding import Cure, Finding
 
 COLUMNS_LEAST = 4

@@ -8,7 +8,7 @@ import numpy as np
 from ..recipe.conditions import ConditionSpec
 from ..recipe.table_spec import DropMend
 from ..table import Column, Kind, Table, moment_label
-from ..wording import beginning, field_words
+from ..words.wording import beginning, field_words
 from .finding import Cure, Finding
 
 _TEST = re.compile(r"^(test(ing|s)?|dummy|do not use|xxx+|zzz+|asdf+|sample only)( ?\d+)?$", re.IGNORECASE)

@@ -20,7 +20,7 @@ import pyarrow.csv as pa_csv
 from ..errors import IntakeError
 from ..recipe.table_spec import ReadingSpec
 from ..table import Column, Kind, Table
-from ..wording import counted
+from ..words.wording import counted
 from .encodings import TITLES, as_utf8, guess_code_page, guess_encoding, utf8_until
 from .kinds import BLANK_TEXTS, Habits, column_from_arrow, column_from_moments, plain_kind
 from .look import LOOK_RECORDS, READABLE, Look, Part

@@ -13,7 +13,7 @@ import pyarrow.compute as pc
 from numpy.typing import NDArray
 
 from ..pivot.cuts import MONTHS
-from ..wording import counted
+from ..words.wording import counted
 from .numbers import Mask, matches
 
 Dates = Literal["day_first", "month_first"]

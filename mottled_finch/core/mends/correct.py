@@ -12,7 +12,7 @@ from ..intake.moments import read_moments
 from ..intake.numbers import read_numbers
 from ..recipe.table_spec import CorrectMend
 from ..table import BLANK, Column, Kind, Table, holding, smallest_codes, texts_at
-from ..wording import KIND_WORDS
+from ..words.wording import KIND_WORDS
 from .effect import Effect, with_column
 
 

@@ -3,7 +3,7 @@
 from ..pivot import passes
 from ..recipe.table_spec import DropMend
 from ..table import Table
-from ..words import condition_words
+from ..words.parts import condition_words
 from .effect import Effect, kept_records
 
 

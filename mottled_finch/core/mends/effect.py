@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from ..errors import TableError
 from ..table import BLANK, Column, Kind, Table, smallest_codes
-from ..wording import KIND_WORDS
+from ..words.wording import KIND_WORDS
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)

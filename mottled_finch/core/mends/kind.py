@@ -8,7 +8,7 @@ import pyarrow as pa
 from ..intake.kinds import Habits, column_from_texts
 from ..recipe.table_spec import KindMend
 from ..table import Kind, Table, texts_and_codes, value_digests
-from ..wording import KIND_WORDS
+from ..words.wording import KIND_WORDS
 from .effect import Effect, with_column
 
 

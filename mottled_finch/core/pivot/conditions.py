@@ -13,7 +13,7 @@ from ..errors import TableError
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec
 from ..table import BLANK, Column, Kind, number_label
-from ..wording import KIND_WORDS
+from ..words.wording import KIND_WORDS
 from .levels import FEW_CODES, check_cut, level_of
 from .source import Source, Test
 

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from ..alike import SHARE, settled
 from ..recipe.spec import CorrelateSpec, PivotSpec
-from ..wording import field_words
+from ..words.wording import field_words
 from .arranging import ordered
 from .conditions import passing
 from .matrix import Labels, Matrix, Merge

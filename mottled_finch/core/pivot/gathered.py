@@ -11,6 +11,8 @@ from ..alike import EPSILON, settled
 from ..errors import TableError
 from ..finite import finite
 from ..recipe.conditions import MeasureSpec
+from ..vocabulary import MEASURE_TERMS
+from ..words.wording import listed
 from .matrix import Group
 from .measures import MEASURES
 from .partials import Partial, Regions, joined
@@ -82,8 +84,9 @@ def gathered(
     shape = len(down), len(across)
     if not place.size:
         nothing = np.full(shape, np.nan)
-        if spec.take in ("count", "distinct") and spec.empty != "blank":
-            nothing[:] = 0.0
+        of_nothing = MEASURE_TERMS[spec.take].nothing
+        if of_nothing is not None and spec.empty != "blank":
+            nothing[:] = of_nothing
         return Gathered(nothing, np.zeros(shape, dtype=np.int64), partials, magnitude)
     values, numbers = np.empty(shape), np.empty(shape, dtype=np.int64)
     is_total = np.ones(shape, dtype=bool)
@@ -104,10 +107,12 @@ def running(
 
     ``place`` gives the cells of rows and columns as they stand in ``found``. Raises TableError for a measure that does not merge.
     """
-    if not MEASURES[spec.take].runs:
+    term = MEASURE_TERMS[spec.take]
+    if not term.runs:
+        others = listed((each.name for each in MEASURE_TERMS.values() if each.runs), "or")
         raise TableError(
-            f"there is no running {spec.take}, since it cannot be put together from those before; choose a count, sum, "
-            "average, smallest, largest, share, ratio or standard deviation, or another show",
+            f"there is no running {term.name}, since it cannot be put together from those before; measure {others}, or choose "
+            "another show",
             path="pivot.show.as",
             received=spec.take,
         )

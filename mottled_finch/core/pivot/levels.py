@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from ..errors import TableError
 from ..recipe.spec import LevelSpec
 from ..table import Column, Kind, Table, moment_label, number_label, smallest_codes
-from ..wording import KIND_WORDS
+from ..words.wording import KIND_WORDS
 from .bins import bin_labels, binned, edges_of
 from .cuts import CUTS, WEEKDAY_NAMES, Calendar, clock_of, cut_clock
 from .kernels import blocks_of, compiled, in_blocks, read_only

@@ -7,7 +7,7 @@ from ..errors import TableError
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, PivotSpec
 from ..table import Kind, Table
-from ..wording import KIND_WORDS
+from ..words.wording import KIND_WORDS
 from .conditions import largest, passing, tests_of
 from .gathered import measured
 from .levels import Level, level_of, shortened

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, ResolvedPivot
 from ..table import Column, Kind, Table, smallest_codes
+from ..vocabulary import MEASURE_TERMS
 from .cuts import Calendar, cut_moments
 from .levels import Level
 from .measures import MEASURES
@@ -18,11 +19,7 @@ from .placing import Placement
 _RECORDS = 100_000
 _MEMBERS = {"few": 3, "many": 200, "wide": 900, "huge": 70_000}
 """Codes of one byte, of one that are looked up, of two bytes and of four. Places of the last are numbered in four bytes, too."""
-_SPECS = {
-    "percentile": MeasureSpec(take="percentile", of="value", p=90.0),
-    "share": MeasureSpec(take="share", where=ConditionSpec(field="few", in_=("0",))),
-    "ratio": MeasureSpec(take="ratio", of="value", per="value"),
-}
+_KEYS = {"of": "value", "per": "value", "p": 90.0, "where": ConditionSpec(field="few", in_=("0",))}
 
 
 def warm_up() -> None:
@@ -38,9 +35,9 @@ def warm_up() -> None:
         shared = _level(table, name, np.arange(members + 1) // 2)
         for levels in ((level,), (shared,)):
             assert Placement(_RECORDS, levels, tests).kept
-        for take in MEASURES:
-            spec = _SPECS.get(take, MeasureSpec(take=take, of=None if take == "count" else "value"))  # type: ignore[arg-type]
-            _gather(source, spec, level)
+        for take, term in MEASURE_TERMS.items():
+            keys: dict[str, Any] = {key: _KEYS[key] for key in term.keys}
+            _gather(source, MeasureSpec(take=take, **keys), level)
         for other in _MEMBERS:
             _gather(source, MeasureSpec(take="distinct", of=other), level)
     for first in ("2025-01-01", "1850-01-01"):  # usual moments, and others

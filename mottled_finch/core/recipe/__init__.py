@@ -1,6 +1,5 @@
 """The recipe: one figure, written down. The dataclasses are the file format."""
 
-from .changes import name_change
 from .check_pivot import check_level
 from .conditions import ConditionSpec, MeasureSpec
 from .load import dump_recipe, dump_table_part, load_object, load_recipe, load_table_part, load_text
@@ -53,6 +52,5 @@ __all__ = [
     "load_table_part",
     "load_text",
     "merge_patch",
-    "name_change",
     "suggest_recipe",
 ]

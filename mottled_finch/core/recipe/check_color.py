@@ -4,7 +4,7 @@ import re
 from itertools import pairwise
 
 from ..errors import RecipeError
-from ..wording import counted
+from ..words.wording import counted
 from .check_pivot import check_measure
 from .spec import BandsSpec, ColorSpec, EmphasisSpec, EndSpec
 

@@ -3,6 +3,8 @@
 from itertools import pairwise
 
 from ..errors import RecipeError
+from ..vocabulary import CUT_TERMS, MEASURE_TERMS, ORDER_TERMS, SHOW_TERMS
+from ..words.wording import listed
 from .conditions import ConditionSpec, MeasureSpec
 from .spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TargetSpec
 
@@ -11,40 +13,13 @@ MAX_BINS = 500
 MAX_CORRELATED = 100
 DEPTH_MOST = 6
 """How deep conditions may hold further conditions."""
-FISCAL_CUTS = ("year", "quarter", "month", "year_quarter")
 
-NEEDS: dict[str, tuple[str, ...]] = {
-    "count": (),
-    "sum": ("of",),
-    "average": ("of",),
-    "median": ("of",),
-    "min": ("of",),
-    "max": ("of",),
-    "distinct": ("of",),
-    "stdev": ("of",),
-    "percentile": ("of", "p"),
-    "share": ("where",),
-    "ratio": ("of", "per"),
-}
-"""The keys of each measure beside ``take`` and ``empty``."""
 _NEED_WORDS = {
     "of": 'the field it is taken of; add "of"',
     "p": 'the percentile meant, 0 to 100; add "p"',
     "where": 'the condition whose share is meant; add "where"',
     "per": 'the field it is divided by; add "per"',
 }
-
-SHOWS: dict[str, tuple[str, ...]] = {
-    "value": (),
-    "share": ("of",),
-    "index": ("of", "to"),
-    "running": ("along",),
-    "change": ("along", "relative"),
-    "rank": ("of",),
-    "score": ("of",),
-    "gap": ("to",),
-}
-"""The keys of each show beside ``as``."""
 
 
 def check_pivot(pivot: PivotSpec) -> None:
@@ -64,10 +39,10 @@ def check_pivot(pivot: PivotSpec) -> None:
     _check_show(pivot.show)
     _check_order(pivot.order.rows, len(pivot.rows), "pivot.order.rows")
     _check_order(pivot.order.columns, len(pivot.columns) + (pivot.split is not None), "pivot.order.columns")
-    if pivot.split is not None and pivot.order.columns.by in ("total", "member", "likeness"):
+    if pivot.split is not None and not ORDER_TERMS[pivot.order.columns.by].side_by_side:
         raise RecipeError(
             f'matrices side by side have the same columns, which cannot be ordered by "{pivot.order.columns.by}"; choose '
-            '"natural", "label" or "hand"',
+            f"{listed(name for name, term in ORDER_TERMS.items() if term.side_by_side)}",
             path="pivot.order.columns",
             received=pivot.order.columns.by,
         )
@@ -94,8 +69,9 @@ def check_level(level: LevelSpec, path: str) -> None:
 
 
 def _check_year_starts(month: int, cut: str | None, path: str) -> None:
-    if cut not in FISCAL_CUTS:
-        raise RecipeError(f'"year_starts" goes with the cuts {", ".join(FISCAL_CUTS)}', path=path)
+    if cut is None or not CUT_TERMS[cut].fiscal:
+        fiscal = listed((name for name, term in CUT_TERMS.items() if term.fiscal), "and")
+        raise RecipeError(f'"year_starts" goes with the cuts {fiscal}', path=path)
     if not 1 <= month <= 12:
         raise RecipeError(f"{month} is not a month; choose 1 to 12", path=path, received=month)
 
@@ -123,14 +99,14 @@ def _check_bins(bins: BinsSpec, path: str) -> None:
 
 def check_measure(measure: MeasureSpec, path: str) -> None:
     """Raises RecipeError for a measure that lacks a key or has one too many."""
-    needs = NEEDS[measure.take]
-    for key in ("of", "p", "where", "per"):
+    needs = MEASURE_TERMS[measure.take].keys
+    for key, wanted in _NEED_WORDS.items():
         given = getattr(measure, key) is not None
         if given and key not in needs:
             words = "counts records and takes no field" if measure.take == "count" and key == "of" else f'has no "{key}"'
             raise RecipeError(f'"{measure.take}" {words}; leave "{key}" out', path=f"{path}.{key}")
         if not given and key in needs:
-            raise RecipeError(f'"{measure.take}" needs {_NEED_WORDS[key]}', path=path)
+            raise RecipeError(f'"{measure.take}" needs {wanted}', path=path)
     if measure.p is not None and not 0 <= measure.p <= 100:
         raise RecipeError(f"{measure.p:g} is not from 0 to 100", path=f"{path}.p", received=measure.p)
     if measure.where is not None:
@@ -193,21 +169,17 @@ def _check_group(condition: ConditionSpec, group: tuple[ConditionSpec, ...], pat
 
 def _check_show(show: ShowSpec) -> None:
     path = "pivot.show"
-    known = SHOWS[show.as_]
-    for key in ("of", "to", "along"):
-        if getattr(show, key) is not None and key not in known:
+    keys = SHOW_TERMS[show.as_].keys
+    for key in ("of", "to", "along", "relative"):
+        given = getattr(show, key)
+        if given is None or given is False:
+            continue
+        if key not in keys:
             raise RecipeError(f'"{show.as_}" has no "{key}"; leave it out', path=f"{path}.{key}")
-    if show.relative and show.as_ != "change":
-        raise RecipeError(f'"{show.as_}" has no "relative"; leave it out', path=f"{path}.relative")
+        if keys[key] and given not in keys[key]:
+            raise RecipeError(f'the "{key}" of "{show.as_}" is {listed(keys[key])}', path=f"{path}.{key}", received=given)
     if show.as_ == "gap" and not isinstance(show.to, float | TargetSpec):
         raise RecipeError('"gap" needs the number or target it is the distance to; add "to"', path=f"{path}.to", received=show.to)
-    if show.as_ == "index":
-        if isinstance(show.to, float | TargetSpec):
-            raise RecipeError('an index is to "max" or "first"', path=f"{path}.to", received=show.to)
-        if show.of not in (None, "row", "column"):
-            raise RecipeError('an index is of a "row" or a "column"', path=f"{path}.of", received=show.of)
-    if show.as_ in ("rank", "score") and show.of == "group":
-        raise RecipeError(f'a {show.as_} is within the "row", the "column" or the "whole"', path=f"{path}.of", received=show.of)
 
 
 def _check_order(order: OrderSpec, levels: int, path: str) -> None:
@@ -238,7 +210,7 @@ def _check_correlate(pivot: PivotSpec, correlate: CorrelateSpec) -> None:
             raise RecipeError(f'"{name}" is listed twice; keep one of them', path=f"{path}.fields[{i}]", received=name)
     for side in ("rows", "columns"):
         order = getattr(pivot.order, side)
-        if order.by in ("total", "member", "appearance") or (side == "columns" and order != type(order)()):
+        if not ORDER_TERMS[order.by].coefficients or (side == "columns" and order != type(order)()):
             raise RecipeError(
                 'fields that are correlated stand in the order given, by "label", by "hand" or by "likeness", on both sides '
                 'as "rows" says',

@@ -1,11 +1,21 @@
 """Conditions: which records are meant. They keep records in a pivot, drop them in a mend, and say what a share is a share of."""
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
-Cut = Literal["year", "quarter", "month", "week", "day", "weekday", "hour", "date", "year_quarter", "year_month", "year_week"]
+from ..vocabulary import CUT_TERMS, MEASURE_TERMS
+
+
+@dataclass(frozen=True)
+class OneOf:
+    """Said of a text that must be one of these names. mypy sees a text, the loader and the schema see the names."""
+
+    names: tuple[str, ...]
+
+
+Cut = Annotated[str, OneOf(tuple(CUT_TERMS))]
 Weekday = Literal["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"]
-Take = Literal["count", "sum", "average", "median", "min", "max", "distinct", "stdev", "percentile", "share", "ratio"]
+Take = Annotated[str, OneOf(tuple(MEASURE_TERMS))]
 
 
 @dataclass(frozen=True, kw_only=True)

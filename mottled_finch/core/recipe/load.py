@@ -16,6 +16,7 @@ from ..color.palettes import PALETTES
 from ..errors import RecipeError, did_you_mean
 from ..finite import LARGEST
 from .check import check_recipe, check_table
+from .conditions import OneOf
 from .spec import PaletteName, Recipe
 from .table_spec import TableSpec
 
@@ -25,7 +26,7 @@ MAX_FILE = 8_400_000
 """Letters of a picture of 6 MB in base 64."""
 
 
-def load_recipe(source: str | bytes | Mapping[str, Any]) -> Recipe:
+def load_recipe(source: object) -> Recipe:
     """A Recipe from JSON text or from what JSON text says. Raises RecipeError."""
     if isinstance(source, str | bytes):
         try:
@@ -116,6 +117,9 @@ def _read(kind: Any, received: Any, path: str) -> Any:
         return _read_spec(kind, received, path)
     origin = get_origin(kind)
     if origin is Annotated:
+        (note,) = kind.__metadata__
+        if isinstance(note, OneOf):
+            return _read_literal(note.names, received, path)
         return _read_palette(received, path) if kind == PaletteName else _read_file(received, path)
     if origin in (Union, UnionType):
         return _read_choice(kind, received, path)

@@ -7,14 +7,15 @@ import dataclasses
 from dataclasses import dataclass, field
 from typing import Annotated, Literal
 
-from .conditions import ConditionSpec, Cut, MeasureSpec, Weekday
+from ..vocabulary import ORDER_TERMS, SHOW_TERMS
+from .conditions import ConditionSpec, Cut, MeasureSpec, OneOf, Weekday
 from .table_spec import TableSpec
 
 Number = float
 PaletteName = Annotated[str, "palette"]
 """A name of the palette table; the loader checks it against the table itself."""
-ShowName = Literal["value", "share", "index", "running", "change", "rank", "score", "gap"]
-OrderName = Literal["natural", "appearance", "label", "total", "member", "hand", "likeness"]
+ShowName = Annotated[str, OneOf(tuple(SHOW_TERMS))]
+OrderName = Annotated[str, OneOf(tuple(ORDER_TERMS))]
 Distance = Literal["euclidean", "cityblock", "cosine", "correlation"]
 Linkage = Literal["average", "complete", "ward"]
 SpreadName = Literal["linear", "log", "symlog", "rank"]

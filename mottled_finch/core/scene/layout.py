@@ -13,7 +13,7 @@ from ..facts import Facts
 from ..pivot import Group, Labels, Matrix
 from ..recipe.spec import Recipe
 from ..underlay import picture_of
-from ..words import alternative_text
+from ..words.figures import alternative_text
 from .axis import Axis, axis_of
 from .bands import band_cell, band_head_across, band_head_down, band_size, looks_of
 from .bands import plain as plain_look

@@ -17,8 +17,8 @@ from ..pivot import Matrix
 from ..recipe.spec import BandsSpec, EndSpec, Recipe
 from ..table import number_label
 from ..targets import number_of
-from ..wording import beginning
-from ..words import emphasis_words, measure_words, ordinal, what_is_shown
+from ..words.parts import emphasis_words, measure_words, ordinal, what_is_shown
+from ..words.wording import beginning
 from .type import CAP_HEIGHT, cut, width_of, wrap
 
 NO_VALUE = "No value"

@@ -10,7 +10,8 @@ from ..contents import Contents
 from ..facts import Facts, counted_in_caption
 from ..pivot import Matrix
 from ..recipe.spec import Recipe
-from ..words import default_caption, default_title
+from ..words.figures import default_caption
+from ..words.parts import default_title
 from .marks import Box, Hatching, Line, Part, Text, Weight
 from .themes import theme_of
 from .type import width_of, wrap

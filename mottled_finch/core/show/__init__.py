@@ -1,35 +1,18 @@
-"""Shows, one a file: what a cell tells of its measure, such as its share of the row. ``SHOWS`` is the table a new one is entered
-in.
-"""
+"""Shows, one a file of the name that the vocabulary has: what a cell tells of its measure, such as its share of the row."""
 
 from collections.abc import Callable
+from importlib import import_module
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..recipe.spec import ShowSpec
-from .change import change
-from .gap import gap
-from .index import index
+from ..vocabulary import SHOW_TERMS
 from .laid import Laid
-from .rank import rank
-from .running import running
-from .score import score
-from .share import share
-from .value import value
 
 Show = Callable[[ShowSpec, Laid], NDArray[np.float64]]
 """All values, totals included, to what is shown of them; NaN is the blank."""
 
-SHOWS: dict[str, Show] = {
-    "value": value,
-    "share": share,
-    "index": index,
-    "running": running,
-    "change": change,
-    "rank": rank,
-    "score": score,
-    "gap": gap,
-}
+SHOWS: dict[str, Show] = {name: import_module(f".{name}", __name__).shown for name in SHOW_TERMS}
 
 __all__ = ["SHOWS", "Laid", "Show"]

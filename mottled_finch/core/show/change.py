@@ -11,7 +11,7 @@ from ..recipe.spec import ShowSpec
 from .laid import Laid
 
 
-def change(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     found = laid.blanks()
     downward = spec.along == "rows"
     values, out = (laid.values.T, found.T) if downward else (laid.values, found)

@@ -7,6 +7,6 @@ from ..recipe.spec import ShowSpec
 from .laid import Laid
 
 
-def gap(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     assert isinstance(spec.to, float)
     return laid.values - spec.to

@@ -9,7 +9,7 @@ from ..recipe.spec import ShowSpec
 from .laid import Laid, lines
 
 
-def index(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     found = laid.blanks()
     for values, out in lines(laid, spec.of or "row", found):
         base = _first(values) if spec.to == "first" else _largest(values)

@@ -7,7 +7,7 @@ from ..recipe.spec import ShowSpec
 from .laid import Laid, lines
 
 
-def rank(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     from scipy.stats import rankdata  # takes a second to load, which no other figure should wait for
 
     found = laid.blanks()

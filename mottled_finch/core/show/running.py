@@ -11,6 +11,6 @@ from ..recipe.spec import ShowSpec
 from .laid import Laid
 
 
-def running(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     found = laid.running(0 if spec.along == "rows" else 1)
     return np.where(np.isnan(laid.values), np.nan, found)

@@ -10,7 +10,7 @@ from ..recipe.spec import ShowSpec
 from .laid import Laid
 
 
-def share(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     values = laid.values
     if spec.of == "row":
         totals = values[:, -1:]

@@ -7,5 +7,5 @@ from ..recipe.spec import ShowSpec
 from .laid import Laid
 
 
-def value(_spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+def shown(_spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     return laid.values

@@ -3,8 +3,9 @@
 import re
 from collections.abc import Iterable
 
-from ..wording import field_words
-from .words import CUTS, RESERVED, TAKES
+from ..vocabulary import MEASURE_TERMS
+from ..words.wording import field_words
+from .words import CUTS, RESERVED
 
 _PLAIN = re.compile(r"[^\W\d_][\w]*(?: [\w]+)*$")
 
@@ -27,5 +28,6 @@ def spoken(names: Iterable[str]) -> dict[str, str]:
 
 def _is_plain(said: str) -> bool:
     parts = said.split()
-    others = {word for phrase in (*CUTS.values(), *TAKES.values()) for word in phrase.split()}
+    measures = [term.name for term in MEASURE_TERMS.values() if term.keys == ("of",)]
+    others = {word for phrase in (*CUTS.values(), *measures) for word in phrase.split()}
     return bool(_PLAIN.match(said)) and not any(part in RESERVED for part in parts) and parts[0] not in others

@@ -23,8 +23,10 @@ from ..recipe.spec import (
     TargetSpec,
     TotalsSpec,
 )
+from ..vocabulary import MEASURE_TERMS, SHOW_TERMS
+from ..words.wording import listed
 from .names import spoken
-from .words import CUTS, EMPTY, MONTHS, ORDERS, SCOPES, TAKES, WEEKDAYS
+from .words import CUTS, EMPTY, FIRSTS, MONTHS, ORDERS, SCOPES, WEEKDAYS, parts_of
 
 MAX_STATEMENT = 20_000
 PLACE = "statement"
@@ -219,29 +221,23 @@ class _Reader:
         )
 
     def measure(self) -> MeasureSpec:
-        if self.takes("number of records"):
-            measure = MeasureSpec()
-        elif self.takes("share of records where"):
-            measure = MeasureSpec(take="share", where=self.condition())
-        elif self.takes("ratio of"):
-            of = self.field()
-            self.needs("to")
-            measure = MeasureSpec(take="ratio", of=of, per=self.field())
-        elif self.takes("percentile"):
-            p = self.number("a number from 0 to 100")
-            self.needs("of")
-            measure = MeasureSpec(take="percentile", p=p, of=self.field())
-        else:
-            measures = ", ".join(f'"{each} of"' for each in TAKES.values())
-            take = self.one_of(
-                TAKES, f'a measure ("number of records", "share of records where", "ratio of", "percentile", {measures})'
-            )
-            self.needs("of")
-            measure = MeasureSpec(take=take, of=self.field())  # type: ignore[arg-type]
+        names = {take: term.name for take, term in MEASURE_TERMS.items()}
+        take = self.one_of(names, f"a measure ({listed(names.values())})")
+        said = {}
+        for literal, key in parts_of(MEASURE_TERMS[take].typed.removeprefix(names[take])):
+            self.needs(literal)
+            if key:
+                said[key] = self.measure_key(key)
+        measure = MeasureSpec(take=take, **said)
         if self.takes("counting"):
             empty = self.one_of(EMPTY, '"nothing as zero" or "nothing as blank"')
             measure = replace(measure, empty=empty)  # type: ignore[arg-type]
         return measure
+
+    def measure_key(self, key: str) -> Any:
+        if key == "p":
+            return self.number("a number from 0 to 100")
+        return self.condition() if key == "where" else self.field()
 
     def sides(self, pivot: PivotSpec) -> PivotSpec:
         levels = self.listed(self.level, "then")
@@ -266,7 +262,7 @@ class _Reader:
 
     def level(self) -> LevelSpec:
         cut = self.cut()
-        level = LevelSpec(field=self.field(), cut=cut)  # type: ignore[arg-type]
+        level = LevelSpec(field=self.field(), cut=cut)
         if self.takes("in"):
             level = replace(level, bins=self.bins())
         if self.takes("("):
@@ -314,27 +310,37 @@ class _Reader:
         return BinsSpec(equal_width=count) if kind == "equal_width" else BinsSpec(equal_count=count)
 
     def show(self) -> ShowSpec:
-        if self.takes("index"):
-            to = None
-            if self.takes("to the"):
-                to = self.one_of({"max": "largest", "first": "first"}, '"largest" or "first"')
-            return ShowSpec(as_="index", to=to, of=self.scope())  # type: ignore[arg-type]
-        if self.takes("running total"):
-            return ShowSpec(as_="running", along=self.way())  # type: ignore[arg-type]
-        if self.takes("gap to"):
-            token = self.next()
-            if token is not None and token.kind == "text":
-                return ShowSpec(as_="gap", to=TargetSpec(target=self.text("a target")))
-            return ShowSpec(as_="gap", to=self.number("a number or target"))
-        relative = self.takes("relative")
-        if self.takes("change"):
-            return ShowSpec(as_="change", along=self.way(), relative=relative)  # type: ignore[arg-type]
-        kinds = {each: each for each in ("share", "rank", "score", "value")}
-        kind = self.one_of(kinds, '"share", "index", "running total", "change", "rank", "score" or "gap to"')
-        return ShowSpec(as_=kind, of=self.scope())  # type: ignore[arg-type]
+        start = self.at
+        for name, term in SHOW_TERMS.items():
+            found = self.show_of(term.typed)
+            if found is not None:
+                return ShowSpec(as_=name, **found)
+            self.at = start
+        self.wrong(listed(" ".join(words for words, _ in parts_of(term.typed) if words) for term in SHOW_TERMS.values()))
 
-    def scope(self) -> str | None:
-        return self.one_of(SCOPES, " or ".join(f'"{each}"' for each in SCOPES.values())) if self.takes("of") else None
+    def show_of(self, typed: str) -> dict[str, Any] | None:
+        """The keys of a show that is said like this, or None for another one."""
+        found: dict[str, Any] = {}
+        for literal, key in parts_of(typed):
+            if not self.takes(literal):
+                return None
+            if key == "of" and self.takes("of"):
+                found["of"] = self.one_of(SCOPES, " or ".join(f'"{each}"' for each in SCOPES.values()))
+            elif key == "to" and self.takes("to the"):
+                found["to"] = self.one_of(FIRSTS, '"largest" or "first"')
+            elif key == "along":
+                found["along"] = self.way()
+            elif key == "relative":
+                found["relative"] = self.takes("relative")
+            elif key == "point":
+                found["to"] = self.point()
+        return found
+
+    def point(self) -> float | TargetSpec:
+        token = self.next()
+        if token is not None and token.kind == "text":
+            return TargetSpec(target=self.text("a target"))
+        return self.number("a number or target")
 
     def way(self) -> str | None:
         return "rows" if self.takes("down the rows") else "columns" if self.takes("across the columns") else None
@@ -346,7 +352,7 @@ class _Reader:
         if self.takes("("):
             return self.group(None)
         cut = self.cut()
-        condition = ConditionSpec(field=self.field(), cut=cut)  # type: ignore[arg-type]
+        condition = ConditionSpec(field=self.field(), cut=cut)
         if self.takes("( years start in"):
             condition = replace(condition, year_starts=self.month())
             self.needs(")")
@@ -413,7 +419,7 @@ class _Reader:
             if self.takes("("):
                 order = self.likeness(order)
         else:
-            order = OrderSpec(by=self.one_of(ORDERS, '"nature", "label", "total", "member", "hand" or "likeness"'))  # type: ignore[arg-type]
+            order = OrderSpec(by=self.one_of(ORDERS, listed(ORDERS.values())))
         return replace(order, descending=True) if self.takes("descending") else order
 
     def labels(self) -> tuple[str, ...]:

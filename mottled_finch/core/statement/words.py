@@ -1,18 +1,22 @@
 """The words of the statement that stand for values of the recipe, used alike in writing and in reading."""
 
-from ..pivot.cuts import CUTS as CUT_RULES
+from string import Formatter
+
 from ..pivot.cuts import MONTH_NAMES, WEEKDAY_NAMES
-from ..recipe.check_pivot import NEEDS
-from ..words import CUT_WORDS, TAKE_WORDS
+from ..vocabulary import CUT_TERMS, ORDER_TERMS
+
+
+def parts_of(template: str) -> list[tuple[str, str | None]]:
+    """What stands in a template of the vocabulary: words, and the key that follows them, if one does."""
+    return [(literal.strip(), key) for literal, key, _, _ in Formatter().parse(template)]
+
 
 MONTHS = {str(i + 1): name for i, name in enumerate(MONTH_NAMES)}
 WEEKDAYS = {name.lower(): name for name in WEEKDAY_NAMES}
-CUTS = {cut: CUT_WORDS.get(cut, cut) for cut in CUT_RULES}
-TAKES = {take: TAKE_WORDS.get(take, take) for take, keys in NEEDS.items() if keys == ("of",)}
-"""Measures that are said as a word and "of" a field."""
+CUTS = {cut: term.name for cut, term in CUT_TERMS.items()}
 SCOPES = {"row": "the row", "column": "the column", "group": "the group", "whole": "the whole"}
-ORDERS = {"natural": "nature", "appearance": "appearance", "label": "label", "total": "total"}
-"""Orders that are said as a word."""
+ORDERS = {order: term.typed for order, term in ORDER_TERMS.items()}
+FIRSTS = {"max": "largest", "first": "first"}
 EMPTY = {"zero": "nothing as zero", "blank": "nothing as blank"}
 
 _RESERVED = """

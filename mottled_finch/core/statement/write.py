@@ -5,9 +5,10 @@ from collections.abc import Iterable
 
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TargetSpec, TotalsSpec
-from ..wording import field_words
+from ..vocabulary import MEASURE_TERMS, SHOW_TERMS
+from ..words.wording import field_words
 from .names import quoted, spoken
-from .words import CUTS, EMPTY, MONTHS, ORDERS, SCOPES, TAKES, WEEKDAYS
+from .words import CUTS, EMPTY, FIRSTS, MONTHS, ORDERS, SCOPES, WEEKDAYS
 
 _DATE = re.compile(r"\d{4}-\d\d(-\d\d)?$")
 
@@ -52,19 +53,12 @@ class _Writer:
         return field_words(name) if name in self.said else quoted(name)
 
     def measure(self, measure: MeasureSpec) -> str:
-        if measure.take == "count":
-            words = "number of records"
-        elif measure.take == "share":
-            assert measure.where is not None
-            where = self.condition(measure.where)
-            # A measure at its end would take for its own what is counted here.
-            words = f"share of records where {f'({where})' if measure.empty and _ends_in_measure(measure.where) else where}"
-        elif measure.take == "ratio":
-            words = f"ratio of {self.field(measure.of or '')} to {self.field(measure.per or '')}"
-        elif measure.take == "percentile":
-            words = f"percentile {_number(measure.p or 0.0)} of {self.field(measure.of or '')}"
-        else:
-            words = f"{TAKES[measure.take]} of {self.field(measure.of or '')}"
+        where = self.condition(measure.where) if measure.where else ""
+        if measure.where and measure.empty and _ends_in_measure(measure.where):
+            where = f"({where})"  # a measure at its end would take for its own what is counted here
+        words = MEASURE_TERMS[measure.take].typed.format(
+            of=self.field(measure.of or ""), per=self.field(measure.per or ""), p=_number(measure.p or 0.0), where=where
+        )
         return words + (f" counting {EMPTY[measure.empty]}" if measure.empty else "")
 
     def sides(self, pivot: PivotSpec) -> str:
@@ -96,18 +90,16 @@ class _Writer:
         return words + (f" ({'; '.join(notes)})" if notes else "")
 
     def show(self, show: ShowSpec) -> str:
-        scope = f" of {SCOPES[show.of]}" if show.of else ""
-        along = f" down the {show.along}" if show.along == "rows" else f" across the {show.along}" if show.along else ""
-        if show.as_ == "index":
-            return f"index{f' to the {_FIRSTS[show.to]}' if isinstance(show.to, str) else ''}{scope}"
-        if show.as_ == "running":
-            return f"running total{along}"
-        if show.as_ == "change":
-            return f"{'relative ' if show.relative else ''}change{along}"
-        if show.as_ == "gap":
-            assert isinstance(show.to, float | TargetSpec)
-            return f"gap to {quoted(show.to.target) if isinstance(show.to, TargetSpec) else _number(show.to)}"
-        return f"{show.as_}{scope}"
+        point = (
+            quoted(show.to.target) if isinstance(show.to, TargetSpec) else _number(show.to) if isinstance(show.to, float) else ""
+        )
+        return SHOW_TERMS[show.as_].typed.format(
+            of=f" of {SCOPES[show.of]}" if show.of else "",
+            along=f" down the {show.along}" if show.along == "rows" else f" across the {show.along}" if show.along else "",
+            relative="relative " if show.relative else "",
+            to=f" to the {FIRSTS[show.to]}" if isinstance(show.to, str) else "",
+            point=point,
+        )
 
     def condition(self, condition: ConditionSpec) -> str:
         for held, joined in ((condition.all_, " and "), (condition.any_, " or ")):
@@ -133,15 +125,14 @@ class _Writer:
         return " ".join([words, *(f"{word} {_value(value)}" for word, value in ends if value is not None)])
 
     def order(self, order: OrderSpec) -> str:
-        if order.by in ORDERS:
-            words = ORDERS[order.by]
-        elif order.by == "member":
-            words = f"member {' then '.join(quoted(label) for label in order.of)}"
+        words = ORDERS[order.by]
+        if order.by == "member":
+            words += f" {' then '.join(quoted(label) for label in order.of)}"
         elif order.by == "hand":
-            words = "hand " + "; ".join(" then ".join(quoted(label) for label in level) or "none" for level in order.hand)
-        else:
+            words += " " + "; ".join(" then ".join(quoted(label) for label in level) or "none" for level in order.hand)
+        elif order.by == "likeness":
             notes = [order.distance, order.linkage] + ([] if order.tree else ["no tree"])
-            words = f"likeness ({', '.join(notes)})"
+            words += f" ({', '.join(notes)})"
         return words + (" descending" if order.descending else "")
 
     def totals(self, totals: TotalsSpec) -> str:
@@ -155,9 +146,6 @@ class _Writer:
         rank = " by rank" if correlate.method == "spearman" else ""
         part = "" if correlate.triangle == "both" else f" in the {correlate.triangle} triangle"
         return f"Color how {fields} move together{rank}{part}"
-
-
-_FIRSTS = {"max": "largest", "first": "first"}
 
 
 def _ends_in_measure(condition: ConditionSpec) -> bool:

@@ -13,11 +13,12 @@ from mottled_finch.core.errors import CoreError
 from mottled_finch.core.figure import Figure, make_figure
 from mottled_finch.core.mends import Mended
 from mottled_finch.core.pivot import behind, make_matrix, measured_of_others, while_wanted
-from mottled_finch.core.recipe import Recipe, TableSpec, dump_recipe, dump_table_part, load_recipe, name_change, suggest_recipe
+from mottled_finch.core.recipe import Recipe, TableSpec, dump_recipe, dump_table_part, load_recipe, suggest_recipe
 from mottled_finch.core.recipe.spec import ResolvedPivot
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.targets import with_targets
-from mottled_finch.core.wording import counted
+from mottled_finch.core.words.changes import name_change
+from mottled_finch.core.words.wording import counted
 
 from ..refusal import Problem
 from ..tables.mended import data_of, mended, spec_of, whole
@@ -30,12 +31,12 @@ from .wanted import WANTED
 
 def figure_of(plate: Plate) -> Figure:
     """The figure of the version that stands, on the edition of its table that stands, mended."""
-    return _figure(plate.table, load_recipe(plate.standing().recipe))
+    return _figure(plate.table, plate.recipe())
 
 
 def full_recipe(plate: Plate) -> dict[str, Any]:
     """The recipe with all that makes the figure again from the file: how it is read, and the mends of its table."""
-    recipe = load_recipe(plate.standing().recipe)
+    recipe = plate.recipe()
     table = plate.table
     targets = {**table.targets(), **recipe.table.targets}
     spec = recipe.table if recipe.table.mends else replace(spec_of(table.mends()), **table.edition().asked)
@@ -72,7 +73,7 @@ def records_behind(plate: Plate, row: int, column: int) -> Behind:
 
     Raises Problem for a line that is not there.
     """
-    recipe = load_recipe(plate.standing().recipe)
+    recipe = plate.recipe()
     found = _mended(plate.table, recipe)
     pivot = _resolved(plate.table, recipe)
     matrix = make_matrix(whole(found), pivot)
@@ -87,7 +88,7 @@ def others_of(plate: Plate, side: Literal["rows", "columns"], line: int) -> NDAr
     """The measure of all members of a side but one together, for each member of the other side. Raises Problem for a line that is
     not there.
     """
-    recipe = load_recipe(plate.standing().recipe)
+    recipe = plate.recipe()
     table, pivot = _data(plate.table, recipe), _resolved(plate.table, recipe)
     members = make_matrix(table, pivot).shape[side == "columns"]
     if not 0 <= line < members:
@@ -119,14 +120,14 @@ def change_targets(table_id: int, targets: dict[str, float], seen: str | None = 
     """
     while True:
         table = Table.objects.select_related("current").get(pk=table_id)
-        table.check(seen, f"“{table.name}”")
+        table.confirm(seen, f"“{table.name}”")
         before, tag, recipes = table.targets(), table.tag(), _recipes(table)
         if targets == before:
             return table
         _check_plates(table, targets, before, recipes)
         with transaction.atomic():
             table = Table.objects.select_for_update().get(pk=table_id)
-            table.check(seen, f"“{table.name}”")
+            table.confirm(seen, f"“{table.name}”")
             if table.tag() != tag or _recipes(table) != recipes:
                 continue  # a plate may stand at one by now
             table.record(_change_of_targets(before, targets), unseen=seen is None, mends=table.mends(), targets=targets)
@@ -206,14 +207,14 @@ def change_plate(plate_id: int, recipe: Recipe, seen: str | None = None) -> tupl
     Canceled when it is given up meanwhile.
     """
     plate = _plate(plate_id)
-    plate.check(seen, _THIS)
+    plate.confirm(seen, _THIS)
     recipe = kept_files.stored(_own(plate.table, recipe))
     with while_wanted(WANTED.begin(f"plate {plate_id}")):
         figure, saved = _figure(plate.table, recipe), saved_recipe(recipe)
     with transaction.atomic():
         plate = _plate(plate_id)
-        plate.check(seen, _THIS)
-        standing = load_recipe(plate.standing().recipe)
+        plate.confirm(seen, _THIS)
+        standing = plate.recipe()
         if recipe != standing:
             plate.record(name_change(standing, recipe), unseen=seen is None, recipe=saved)
     return plate, figure
@@ -234,7 +235,7 @@ def step_plate(plate_id: int, steps: int, seen: str | None = None) -> Plate:
     """Undo (-1) or redo (+1)."""
     with transaction.atomic():
         plate = _plate(plate_id)
-        plate.check(seen, _THIS)
+        plate.confirm(seen, _THIS)
         plate.step(steps)
     return plate
 
@@ -243,7 +244,7 @@ def go_to(plate_id: int, number: int, seen: str | None = None) -> Plate:
     """Let a version of the plate's history stand; those after it wait for redo."""
     with transaction.atomic():
         plate = _plate(plate_id)
-        plate.check(seen, _THIS)
+        plate.confirm(seen, _THIS)
         plate.go_to(number)
     return plate
 
@@ -252,5 +253,5 @@ def remove_plate(plate_id: int, seen: str | None = None) -> None:
     """Remove a plate with its history."""
     with transaction.atomic():
         plate = _plate(plate_id)
-        plate.check(seen, _THIS)
+        plate.confirm(seen, _THIS)
         plate.delete()

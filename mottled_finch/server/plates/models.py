@@ -1,8 +1,11 @@
 """Plates, and the versions that are their history."""
 
 from base64 import b64encode
+from functools import cached_property
 
 from django.db import models
+
+from mottled_finch.core.recipe import Recipe, load_recipe
 
 from ..history import History
 from ..tables.models import Table
@@ -18,7 +21,14 @@ class Plate(History, models.Model):
     saved = models.DateTimeField(auto_now=True)
 
     def standing(self) -> "Version":
-        return self.versions.get(number=self.at)
+        found: Version | None = self.version(self.at)
+        if found is None:
+            raise Version.DoesNotExist
+        return found
+
+    def recipe(self) -> Recipe:
+        """The recipe that stands. Raises RecipeError for one that cannot be read any more."""
+        return self.standing().parsed
 
 
 class Version(models.Model):
@@ -30,6 +40,10 @@ class Version(models.Model):
     change = models.CharField(max_length=200)
     unseen = models.BooleanField(default=False)
     made = models.DateTimeField(auto_now_add=True)
+
+    @cached_property
+    def parsed(self) -> Recipe:
+        return load_recipe(self.recipe)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["plate", "number"], name="one_version_a_number")]

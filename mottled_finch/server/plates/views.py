@@ -21,15 +21,17 @@ from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.facts import FACTS
 from mottled_finch.core.figure import Figure
 from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
-from mottled_finch.core.recipe import dump_recipe, load_recipe, load_table_part, load_text, merge_patch
+from mottled_finch.core.recipe import Recipe, dump_recipe, load_recipe, load_table_part, load_text, merge_patch
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.scene.legend import bands_of
 from mottled_finch.core.statement import read_statement, write_statement
 from mottled_finch.core.table import csv_of
 from mottled_finch.core.targets import with_targets
-from mottled_finch.core.wording import beginning
-from mottled_finch.core.words import default_caption, default_title, measure_words
+from mottled_finch.core.words.figures import default_caption
+from mottled_finch.core.words.parts import default_title, measure_words
+from mottled_finch.core.words.wording import beginning
 
+from ..history import read_ahead
 from ..openapi import (
     HistoryAnswer,
     MatrixAnswer,
@@ -39,7 +41,6 @@ from ..openapi import (
     PlateFigureAnswer,
     PlateStart,
     ProblemAnswer,
-    Recipe,
     RecordsAnswer,
     StatementAnswer,
     StatementStart,
@@ -50,9 +51,8 @@ from ..openapi import (
 from ..refusal import Problem
 from ..requests import seen, sent, whole_number
 from ..showing import OVERTAKEN, SEEN, readable
-from ..tables.answers import table_answer
-from ..tables.mended import data_of
-from ..tables.models import Table
+from ..tables.mended import data_of, summary
+from ..tables.models import MendVersion, Table
 from ..tables.records import WINDOW_MOST, shown
 from ..work.worker import DRAWS, WorkFailed
 from . import kept_files
@@ -69,7 +69,7 @@ from .actions import (
     start_plate,
     step_plate,
 )
-from .models import Plate
+from .models import Plate, Version
 from .wanted import WANTED
 
 _CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer), 409: refers_to(ProblemAnswer), **OVERTAKEN}
@@ -79,7 +79,9 @@ class Plates(APIView):
     @extend_schema(responses={200: refers_to(PlateAnswer, many=True)}, operation_id="plates")
     def get(self, _request: Request) -> Response:
         """Every plate, the last saved first."""
-        plates = Plate.objects.select_related("table").order_by("-saved", "-pk")
+        plates = list(Plate.objects.select_related("table", "table__current").order_by("-saved", "-pk"))
+        read_ahead(plates, Version, "plate")
+        read_ahead([plate.table for plate in plates], MendVersion, "table")
         return Response([readable(plate, plate_answer, broken_plate) for plate in plates])
 
     @extend_schema(
@@ -343,13 +345,12 @@ def _as_file(plate: Plate, ending: str) -> dict[str, str]:
 
 
 def plate_title(plate: Plate) -> str:
-    recipe = load_recipe(plate.standing().recipe)
+    recipe = plate.recipe()
     return recipe.words.title or default_title(recipe.pivot)
 
 
 def plate_answer(plate: Plate) -> dict[str, Any]:
-    standing = plate.standing()
-    recipe = load_recipe(standing.recipe)
+    standing, recipe = plate.standing(), plate.recipe()
     return {
         "id": plate.pk,
         "table": plate.table_id,
@@ -360,7 +361,7 @@ def plate_answer(plate: Plate) -> dict[str, Any]:
         "version": plate.tag(),
         "saved": plate.saved.isoformat(),
         "recipe": dump_recipe(recipe),
-        "statement": write_statement(recipe.pivot, [column["name"] for column in table_answer(plate.table)["columns"]]),
+        "statement": write_statement(recipe.pivot, [column["name"] for column in summary(plate.table)["columns"]]),
         **plate.steps(),
         "problem": "",
     }
@@ -384,7 +385,7 @@ def broken_plate(plate: Plate, problem: str) -> dict[str, Any]:
 
 
 def _both(plate: Plate, figure: Figure) -> dict[str, Any]:
-    return {"plate": plate_answer(plate), "figure": figure_answer(figure, load_recipe(plate.standing().recipe))}
+    return {"plate": plate_answer(plate), "figure": figure_answer(figure, plate.recipe())}
 
 
 def _scene_answer(scene: Scene, recipe: Recipe, family: str) -> dict[str, Any]:

@@ -67,7 +67,7 @@ def change_mends(table_id: int, spec: TableSpec, seen: str | None = None) -> Tab
     """
     while True:
         table = Table.objects.select_related("current").get(pk=table_id)
-        table.check(seen, f"“{table.name}”")
+        table.confirm(seen, f"“{table.name}”")
         edition, tag, before = table.edition(), table.tag(), spec_of(table.mends()).mends
         if spec.mends == before:
             return table
@@ -79,7 +79,7 @@ def change_mends(table_id: int, spec: TableSpec, seen: str | None = None) -> Tab
         mends = saved_mends(spec.mends)
         with transaction.atomic():
             table = Table.objects.select_for_update().get(pk=table_id)
-            table.check(seen, f"“{table.name}”")
+            table.confirm(seen, f"“{table.name}”")
             if table.tag() != tag or table.current_id != edition.pk:
                 continue  # others were quicker: what is laid over theirs is looked at again
             table.record(_change(before, spec.mends), unseen=seen is None, mends=mends, targets=table.targets())
@@ -112,7 +112,7 @@ def step_mends(table_id: int, steps: int, seen: str | None = None) -> Table:
     """Undo (-1) or redo (+1)."""
     with transaction.atomic():
         table = Table.objects.select_for_update().get(pk=table_id)
-        table.check(seen, f"“{table.name}”")
+        table.confirm(seen, f"“{table.name}”")
         table.step(steps)
     return table
 

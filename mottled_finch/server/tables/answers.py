@@ -14,33 +14,27 @@ from mottled_finch.core.recipe import TableSpec, dump_table_part
 from mottled_finch.core.recipe.table_spec import Mend
 from mottled_finch.core.table import Column, shown_at, value_digests
 from mottled_finch.core.table import Table as CoreTable
-from mottled_finch.core.wording import field_words
+from mottled_finch.core.words.wording import field_words
 
 from .actions import name_tag
-from .mended import findings, key_of, mended
+from .mended import findings, keep_summary, key_of, mended, summary
 from .models import Edition, Import, Table
 from .progress import PROGRESS
 from .storage import EDITIONS
-from .summary import summary_of
 
 PREVIEW_RECORDS = 60
 
 
 def table_answer(table: Table) -> dict[str, Any]:
     """A table as the desk and the statement show it: its mended columns, without opening its data where that was done before."""
-    edition, mends = table.edition(), table.mends()
-    key = key_of(edition, mends)
-    if table.summary.get("key") != key:
-        found = mended(edition, mends)
-        table.summary = {"key": key, **summary_of(found.table)}
-        Table.objects.filter(pk=table.pk).update(summary=table.summary)
+    edition, shown = table.edition(), summary(table)
     return {
         "id": table.pk,
         "name": table.name,
-        "records": table.summary["records"],
+        "records": shown["records"],
         "edition": edition.number,
         "read": edition.read.isoformat(),
-        "columns": table.summary["columns"],
+        "columns": shown["columns"],
         "version": table.tag(),
         "name_version": name_tag(table),
         "problem": "",
@@ -83,6 +77,12 @@ def workbench_answer(table: Table) -> dict[str, Any]:
         **table.steps(),
         "plates": table.plates.count(),
     }
+
+
+def changed_workbench(table: Table) -> dict[str, Any]:
+    """The same of a table that was just changed, whose summary is kept with it from here on."""
+    keep_summary(table)
+    return workbench_answer(table)
 
 
 def edition_answer(edition: Edition, standing: Edition) -> dict[str, Any]:

@@ -10,13 +10,16 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from ..openapi import AcceptStart, ImportAnswer, LookAnswer, ProblemAnswer, ReadingSpec, TableAnswer, refers_to
+from mottled_finch.core.recipe import ReadingSpec
+
+from ..openapi import AcceptStart, ImportAnswer, LookAnswer, ProblemAnswer, TableAnswer, refers_to
 from ..refusal import Problem
 from ..requests import RawParser, file_name, length, seen, sent, whole_number
 from ..showing import OVERTAKEN, SEEN
 from . import queue
 from .answers import import_answer, look_answer, table_answer
 from .imports import accept, cancel, compared_anew, compared_with, enqueue, first_look, look, overrule, receive
+from .mended import keep_summary
 from .models import Import, Table
 
 _NAME = OpenApiParameter("name", str, required=True, description="The file's name")
@@ -53,7 +56,8 @@ class OneImport(APIView):
     @extend_schema(operation_id="import_", responses={200: refers_to(ImportAnswer)})
     def get(self, _request: Request, pk: int) -> Response:
         """How far a file is."""
-        return Response(import_answer(compared_anew(_import(pk))))
+        given = _import(pk)
+        return Response(import_answer(given, compared_anew(given)))
 
     @extend_schema(operation_id="cancel_import", responses={204: None})
     def delete(self, _request: Request, pk: int) -> Response:
@@ -99,7 +103,9 @@ class AcceptImport(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Let the compared edition stand. Plates follow. What was seen is the edition it was compared with."""
         given = sent(request, AcceptStart)
-        return Response(table_answer(accept(_import(pk), given.renames, seen(request), anyway=given.anyway)))
+        table = accept(_import(pk), given.renames, seen(request), anyway=given.anyway)
+        keep_summary(table)
+        return Response(table_answer(table))
 
 
 class MapImport(APIView):

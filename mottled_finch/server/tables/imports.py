@@ -17,13 +17,14 @@ from mottled_finch.core.intake import Look, Told, quiet
 from mottled_finch.core.mends import apply_mends
 from mottled_finch.core.recipe import ReadingSpec, TableSpec, dump_table_part, load_table_part
 from mottled_finch.core.table import Table as CoreTable
-from mottled_finch.core.wording import counted
+from mottled_finch.core.words.wording import counted
 
 from .. import settings
 from ..refusal import Overtaken, Problem
 from ..work.worker import LOOKS, Worker, WorkFailed
 from .files import folder, path_of, told_when_full
-from .mended import mended, spec_of
+from .kept import Kept
+from .mended import key_of, mended, spec_of
 from .models import Edition, Import, Table
 from .progress import PROGRESS
 from .storage import EDITIONS, copy_source
@@ -85,7 +86,8 @@ def first_look(given: Import) -> Look:
 
 def look(given: Import) -> Look:
     """How the file would be read. Raises IntakeError when it cannot be."""
-    return worked(LOOKS, "look", given, load_table_part(given.asked))
+    found: Look = worked(LOOKS, "look", given, load_table_part(given.asked))
+    return found
 
 
 def overrule(given: Import, asked: dict[str, Any]) -> Look:
@@ -152,14 +154,18 @@ def check_edition(table: Table, seen: str | None) -> None:
         raise Overtaken(f"“{table.name}”", [f"edition {table.edition().number} stands"])
 
 
-def compared_anew(given: Import) -> Import:
-    """The import, what it would change being told of the edition that stands by now: another may, since it was compared."""
-    if given.state != Import.State.COMPARED or not given.table or not given.edition:
-        return given
-    if given.comparison.get("against") != given.table.edition().number:
-        given.comparison = comparison_of(given.table, EDITIONS.open(given.edition), [])
-        Import.objects.filter(pk=given.pk).update(comparison=given.comparison)
-    return given
+def compared_anew(given: Import) -> dict[str, Any] | None:
+    """What the import would change, told of the edition that stands by now: another may, since it was compared."""
+    table, edition = given.table, given.edition
+    if given.state != Import.State.COMPARED or not table or not edition:
+        return None
+    if given.comparison.get("against") == table.edition().number:
+        return None
+    key = f"{edition.pk} {key_of(table.edition(), table.mends())}"
+    return _COMPARED_ANEW.get(key, lambda: comparison_of(table, EDITIONS.open(edition), []))
+
+
+_COMPARED_ANEW: Kept[str, dict[str, Any]] = Kept(lambda results: len(results) > 24)
 
 
 def compared_with(given: Import, renames: dict[str, str]) -> dict[str, Any]:
@@ -246,7 +252,7 @@ def standing(given: Import, *states: str) -> Import:
 
 def remove(given: Import) -> None:
     """Remove an import with its file, and with its edition unless that was accepted."""
-    if given.pk is None:
+    if not given.pk:  # it was removed before
         return
     with transaction.atomic():
         now = Import.objects.select_for_update().filter(pk=given.pk).first()

@@ -13,8 +13,10 @@ from mottled_finch.core.table import Table as CoreTable
 from .kept import Kept
 from .models import Edition, Table
 from .storage import EDITIONS
+from .summary import summary_of
 
 _MENDED: Kept[str, Mended] = Kept(lambda results: len(results) > 6)
+_SUMMARIES: Kept[str, dict[str, Any]] = Kept(lambda results: len(results) > 200)
 _FINDINGS: Kept[str, list[Finding]] = Kept(lambda results: len(results) > 24)
 
 
@@ -48,3 +50,25 @@ def whole(found: Mended) -> CoreTable:
 def findings(edition: Edition, mends: list[dict[str, Any]]) -> list[Finding]:
     """What may be wrong with the table as it is mended."""
     return _FINDINGS.get(key_of(edition, mends), lambda: find_all(mended(edition, mends).table))
+
+
+def summary(table: Table) -> dict[str, Any]:
+    """What the desk, the heads of the grid and the statement show of the table as it is mended: as it was kept with the table, or,
+    where it is of another edition or other mends, made anew.
+    """
+    edition, mends = table.edition(), table.mends()
+    key = key_of(edition, mends)
+    if table.summary.get("key") == key:
+        kept: dict[str, Any] = table.summary
+        return kept
+    return _SUMMARIES.get(key, lambda: {"key": key, **summary_of(mended(edition, mends).table)})
+
+
+def keep_summary(table: Table) -> None:
+    """Keep it with the table, so that a library of large tables opens without opening them. For what changes a table: what only
+    looks writes nothing.
+    """
+    found = summary(table)
+    if found is not table.summary:
+        table.summary = found
+        Table.objects.filter(pk=table.pk).update(summary=found)

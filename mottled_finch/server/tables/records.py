@@ -115,7 +115,8 @@ def _column_holds(column: Column, find: str) -> NDArray[np.bool_]:
     else:
         holds = np.array([find in text.casefold() for text in entry_texts(column)])
     holds[0] = False
-    return holds[column.data]
+    found: NDArray[np.bool_] = holds[column.data]
+    return found
 
 
 def _moments_holding(column: Column, find: str) -> NDArray[np.bool_]:
@@ -123,9 +124,10 @@ def _moments_holding(column: Column, find: str) -> NDArray[np.bool_]:
     entries = column.dictionary
     if ISO.match(find):
         with contextlib.suppress(ValueError):  # the month or the day may not exist
-            asked = np.datetime64(find.upper().replace(" ", "T"))
-            first, after = (np.datetime64(moment, "us") for moment in (asked, asked + 1))
-            return (entries >= first) & (entries < after)
+            asked: Any = np.datetime64(find.upper().replace(" ", "T"))  # as fine as it is written
+            first, after = (moment.astype("datetime64[us]") for moment in (asked, asked + 1))
+            found: NDArray[np.bool_] = (entries >= first) & (entries < after)
+            return found
     if len(entries) > TEXTS_MOST or not any(mark.isdigit() for mark in find):
         return np.zeros(len(entries), dtype=bool)
     return np.array([find in text for text in entry_texts(column)])

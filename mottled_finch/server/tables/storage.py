@@ -94,10 +94,10 @@ def _load_column(stored: StoredColumn, records: int) -> Column:
         name=stored.name,
         kind=kind,
         data=data,
-        entries=_unpack_entries(kind, stored.entries),
-        misfits=_unpack_misfits(stored.misfits),
+        entries=_unpack_entries(kind, bytes(stored.entries)),
+        misfits=_unpack_misfits(bytes(stored.misfits)),
         notes=tuple(stored.notes),
-        written=_unpack_written(stored.written),
+        written=_unpack_written(bytes(stored.written)),
     )
 
 
@@ -155,7 +155,7 @@ def _unpack_written(packed: bytes) -> Written | None:
 
 def _pack(**arrays: NDArray[Any]) -> bytes:
     out = io.BytesIO()
-    np.savez(out, **arrays)
+    np.savez(out, allow_pickle=False, **arrays)
     return zlib.compress(out.getvalue(), level=1)
 
 

@@ -5,7 +5,7 @@ from typing import Any
 import numpy as np
 
 from mottled_finch.core.table import Column, Kind, Table, entry_texts, moment_label, number_label
-from mottled_finch.core.wording import field_words
+from mottled_finch.core.words.wording import field_words
 
 BARS = 16
 

@@ -12,6 +12,7 @@ from mottled_finch.core.pivot import members_of
 from mottled_finch.core.pivot.cuts import CUTS
 from mottled_finch.core.recipe import LevelSpec, TableSpec, check_level, load_table_part
 
+from ..history import read_ahead
 from ..openapi import (
     CorrectStart,
     FindingsAnswer,
@@ -33,11 +34,20 @@ from ..refusal import Problem
 from ..requests import RawParser, file_name, length, seen, sent, whole_number
 from ..showing import OVERTAKEN, SEEN, readable
 from .actions import bring_in, change_mends, leave_finding, remove_table, rename_table, return_to, step_mends
-from .answers import broken_table, findings_answer, look_answer, open_edition, table_answer, trial_answer, workbench_answer
+from .answers import (
+    broken_table,
+    changed_workbench,
+    findings_answer,
+    look_answer,
+    open_edition,
+    table_answer,
+    trial_answer,
+    workbench_answer,
+)
 from .corrections import correct_value
 from .imports import first_look, receive, reread
 from .mended import data_of, mended
-from .models import Table
+from .models import MendVersion, Table
 from .records import WINDOW_MOST, Asked, window
 
 MEMBERS_MOST = 2_000
@@ -52,7 +62,8 @@ class Tables(APIView):
     @extend_schema(responses={200: refers_to(TableAnswer, many=True)}, operation_id="tables")
     def get(self, _request: Request) -> Response:
         """Every table, the newest first."""
-        tables = Table.objects.select_related("current").exclude(current=None).order_by("-created", "-pk")
+        tables = list(Table.objects.select_related("current").exclude(current=None).order_by("-created", "-pk"))
+        read_ahead(tables, MendVersion, "table")
         return Response([readable(table, table_answer, broken_table) for table in tables])
 
     @extend_schema(
@@ -108,7 +119,7 @@ class Mends(APIView):
     def put(self, request: Request, pk: int) -> Response:
         """Save the whole list of mends. One that is new and does not fit changes nothing."""
         spec = load_table_part({"mends": sent(request, MendList, as_it_is=("mends",)).mends})
-        return Response(workbench_answer(change_mends(_table(pk).pk, spec, seen(request))))
+        return Response(changed_workbench(change_mends(_table(pk).pk, spec, seen(request))))
 
 
 class TryMend(APIView):
@@ -137,7 +148,7 @@ class UndoMends(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """Take the last change of the mends back."""
-        return Response(workbench_answer(step_mends(_table(pk).pk, -1, seen(request))))
+        return Response(changed_workbench(step_mends(_table(pk).pk, -1, seen(request))))
 
 
 class RedoMends(APIView):
@@ -149,7 +160,7 @@ class RedoMends(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """Make the change of the mends again that was taken back."""
-        return Response(workbench_answer(step_mends(_table(pk).pk, 1, seen(request))))
+        return Response(changed_workbench(step_mends(_table(pk).pk, 1, seen(request))))
 
 
 class Found(APIView):
@@ -206,7 +217,7 @@ class Correct(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Put one value right, as a mend that finds the record again in later editions."""
         given = sent(request, CorrectStart)
-        return Response(workbench_answer(correct_value(_table(pk), given.field, given.record, given.to, given.was)))
+        return Response(changed_workbench(correct_value(_table(pk), given.field, given.record, given.to, given.was)))
 
 
 class Stand(APIView):
@@ -219,7 +230,7 @@ class Stand(APIView):
     def post(self, request: Request, pk: int, number: int) -> Response:
         """Let another edition stand, older or newer. Plates follow. One that a mend does not fit is refused, unless ``anyway``."""
         anyway = sent(request, StandStart).anyway
-        return Response(workbench_answer(return_to(_table(pk).pk, number, seen(request), anyway=anyway)))
+        return Response(changed_workbench(return_to(_table(pk).pk, number, seen(request), anyway=anyway)))
 
 
 class Reread(APIView):
@@ -249,7 +260,7 @@ class Members(APIView):
         starts = request.query_params.get("year_starts")
         level = LevelSpec(
             field=request.query_params.get("field", ""),
-            cut=cut,  # type: ignore[arg-type]
+            cut=cut,
             year_starts=None if starts is None else whole_number(starts, "year_starts"),
         )
         check_level(level, "field")

@@ -31,7 +31,7 @@ def send(out: BinaryIO, content: Any) -> None:
     plain = json.dumps(_plain(content, arrays)).encode()
     out.write(_HEAD.pack(len(plain)) + plain)
     for array in arrays:
-        view = memoryview(array.reshape(-1).view(np.uint8))
+        view = array.reshape(-1).view(np.uint8).data
         for start in range(0, len(view), _PIECE):
             out.write(view[start : start + _PIECE])
     out.flush()
@@ -78,7 +78,7 @@ def _made(plain: Any, source: BinaryIO) -> Any:
         if kind.kind not in _KINDS and kind.kind != "U":
             raise ValueError(kind)
         array = np.empty(int(plain["length"]), dtype=kind)
-        _fill(source, memoryview(array.view(np.uint8)).cast("B") if len(array) else memoryview(b""))
+        _fill(source, array.view(np.uint8).data.cast("B") if len(array) else memoryview(b""))
         return array
     if "bytes" in plain:
         return _exactly(source, int(plain["bytes"]))

@@ -9,7 +9,7 @@ from mottled_finch.core.figure import make_figure
 from mottled_finch.core.number_style import NumberStyle
 from mottled_finch.core.pivot import behind, make_matrix
 from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.words import alternative_text
+from mottled_finch.core.words.figures import alternative_text
 
 from ..conftest import read
 

@@ -1,7 +1,6 @@
 """Every measure by hand, against brute force record by record, and by what must hold for all of them."""
 
 import math
-import statistics
 from collections import defaultdict
 
 import numpy as np
@@ -17,23 +16,14 @@ from mottled_finch.core.pivot.partials import gather_values
 from mottled_finch.core.pivot.placing import Placement
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.table import Column, Kind, Table
+from mottled_finch.core.vocabulary import MEASURE_TERMS
 
+from ..brute import PLAIN
 from ..conftest import read
 
 SIDES = {"rows": [{"field": "pier"}], "columns": [{"field": "departed", "cut": "month"}]}
-SPECS = {
-    "count": {"take": "count"},
-    "sum": {"take": "sum", "of": "v"},
-    "average": {"take": "average", "of": "v"},
-    "median": {"take": "median", "of": "v"},
-    "min": {"take": "min", "of": "v"},
-    "max": {"take": "max", "of": "v"},
-    "distinct": {"take": "distinct", "of": "v"},
-    "stdev": {"take": "stdev", "of": "v"},
-    "percentile": {"take": "percentile", "of": "v", "p": 90},
-    "share": {"take": "share", "where": {"field": "v", "above": 2}},
-    "ratio": {"take": "ratio", "of": "v", "per": "w"},
-}
+KEYS = {"of": "v", "per": "w", "p": 90, "where": {"field": "v", "above": 2}}
+SPECS = {take: {"take": take, **{key: KEYS[key] for key in term.keys}} for take, term in MEASURE_TERMS.items()}
 
 
 def matrix(table, **pivot):
@@ -47,6 +37,7 @@ def matrix(table, **pivot):
         ({"take": "median", "of": "minutes"}, [[6, None], [10, 25], [None, 1]], [6, 20, 1], [8, 20], 9),
         ({"take": "min", "of": "minutes"}, [[4, None], [10, 20], [None, 1]], [4, 10, 1], [4, 1], 1),
         ({"take": "max", "of": "minutes"}, [[8, None], [10, 30], [None, 1]], [8, 30, 1], [10, 30], 30),
+        ({"take": "range", "of": "minutes"}, [[4, None], [0, 10], [None, 0]], [4, 20, 0], [6, 29], 29),
         ({"take": "distinct", "of": "line"}, [[2, 1], [1, 1], [0, 1]], [2, 2, 1], [2, 2], 2),
         (
             {"take": "stdev", "of": "minutes"},
@@ -106,18 +97,7 @@ def brute(take, records):
     if take == "ratio":
         per = math.fsum(value for _, _, _, value in records if value is not None)
         return math.fsum(values) / per if values and per else math.nan
-    if not values or (take == "stdev" and len(values) < 2):
-        return math.nan
-    plain = {
-        "sum": math.fsum,
-        "average": lambda each: math.fsum(each) / len(each),
-        "median": statistics.median,
-        "min": min,
-        "max": max,
-        "stdev": statistics.stdev,
-        "percentile": lambda each: float(np.percentile(each, 90)),
-    }
-    return plain[take](values)
+    return PLAIN[take](values) if values else math.nan
 
 
 @settings(max_examples=60, deadline=None)
@@ -200,7 +180,7 @@ def test_one_record_all_blank_and_nothing_kept(take):
 
 
 @pytest.mark.filterwarnings("error")
-@pytest.mark.parametrize("take", ["sum", "average", "median", "min", "max", "stdev", "percentile", "ratio"])
+@pytest.mark.parametrize("take", [take for take, term in MEASURE_TERMS.items() if term.numbers])
 def test_results_that_are_no_finite_number_are_blanks(take):
     """Infinite numbers come in by no file, but by a column computed from others."""
     codes = np.array([1, 1, 2], dtype=np.uint8)
@@ -210,7 +190,9 @@ def test_results_that_are_no_finite_number_are_blanks(take):
     ]
     found = matrix(Table(tuple(columns)), rows=[{"field": "r"}], measure=SPECS[take])
     assert not np.isinf(found.all_values).any()
-    np.testing.assert_array_equal(found.values.ravel(), [1 if take == "min" else np.nan, np.nan if take == "stdev" else 2])
+    np.testing.assert_array_equal(
+        found.values.ravel(), [1 if take == "min" else np.nan, {"stdev": np.nan, "range": 0}.get(take, 2)]
+    )
 
 
 def test_large_numbers_keep_their_spread():

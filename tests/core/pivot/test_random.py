@@ -5,7 +5,6 @@ What is added to a pivot joins the draw.
 """
 
 import math
-import statistics
 from itertools import product
 
 import numpy as np
@@ -19,6 +18,7 @@ from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.recipe.spec import PivotSpec
 from mottled_finch.core.statement import read_statement, write_statement
 
+from ..brute import OF_ONE_NUMBER, PLAIN
 from ..conftest import read
 
 FIELDS = {"a": ["x", "y", "z"], "b": ["p", "q"], "c": ["m", "n", "o"]}
@@ -31,9 +31,7 @@ RECORDS = st.lists(
     max_size=40,
 )
 MEASURE = st.one_of(
-    st.fixed_dictionaries(
-        {"take": st.sampled_from(["sum", "average", "median", "min", "max", "stdev"]), "of": st.sampled_from("vw")}
-    ),
+    st.fixed_dictionaries({"take": st.sampled_from(OF_ONE_NUMBER), "of": st.sampled_from("vw")}),
     st.fixed_dictionaries({"take": st.just("ratio"), "of": st.just("v"), "per": st.just("w")}),
     st.fixed_dictionaries({"take": st.just("distinct"), "of": st.sampled_from(["v", "a"])}),
     st.just({"take": "count"}),
@@ -87,18 +85,8 @@ def measured(measure, records):
     elif take == "ratio":
         found = math.fsum(values) / (4 * len(records)) if values else math.nan
         nothing = not values
-    elif not values or (take == "stdev" and len(values) < 2):
-        found, nothing = math.nan, not values
     else:
-        ways = {
-            "sum": math.fsum,
-            "average": statistics.fmean,
-            "median": statistics.median,
-            "min": min,
-            "max": max,
-            "stdev": statistics.stdev,
-        }
-        found, nothing = float(ways[take](values)), False
+        found, nothing = float(PLAIN[take](values)) if values else math.nan, not values
     if nothing and measure.get("empty"):
         return 0.0 if measure["empty"] == "zero" else math.nan
     return found

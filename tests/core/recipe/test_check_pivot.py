@@ -31,7 +31,7 @@ A = {"field": "a"}
         ),
         (
             {"columns": [{**A, "year_starts": 4}]},
-            'pivot.columns[0].year_starts: "year_starts" goes with the cuts year, quarter, month, year_quarter',
+            'pivot.columns[0].year_starts: "year_starts" goes with the cuts "month", "year", "quarter" and "year_quarter"',
         ),
         ({"columns": [{**A, "cut": "year", "year_starts": 13}]}, "pivot.columns[0].year_starts: 13 is not a month; choose 1 to 12"),
         (
@@ -61,8 +61,8 @@ A = {"field": "a"}
         ),
         ({"show": {"as": "rank", "along": "rows"}}, 'pivot.show.along: "rank" has no "along"; leave it out'),
         ({"show": {"as": "gap"}}, 'pivot.show.to: "gap" needs the number or target it is the distance to; add "to"'),
-        ({"show": {"as": "index", "to": 5}}, 'pivot.show.to: an index is to "max" or "first"'),
-        ({"show": {"as": "score", "of": "group"}}, 'pivot.show.of: a score is within the "row", the "column" or the "whole"'),
+        ({"show": {"as": "index", "to": 5}}, 'pivot.show.to: the "to" of "index" is "max" or "first"'),
+        ({"show": {"as": "score", "of": "group"}}, 'pivot.show.of: the "of" of "score" is "whole", "row" or "column"'),
         ({"show": {"as": "share", "relative": True}}, 'pivot.show.relative: "share" has no "relative"; leave it out'),
         ({"order": {"rows": {"by": "member"}}}, 'pivot.order.rows: an order by one member needs its labels; add "of"'),
         ({"order": {"rows": {"by": "hand"}}}, 'pivot.order.rows: an order by hand needs the labels of each level; add "hand"'),
@@ -78,7 +78,7 @@ A = {"field": "a"}
         (
             {"split": A, "order": {"columns": {"by": "total"}}},
             'pivot.order.columns: matrices side by side have the same columns, which cannot be ordered by "total"; choose '
-            '"natural", "label" or "hand"',
+            '"natural", "appearance", "label" or "hand"',
         ),
         ({"correlate": {"fields": ["a"]}}, "pivot.correlate.fields: 1 fields are listed; list 2 to 100"),
         ({"correlate": {"fields": ["a", "a"]}}, 'pivot.correlate.fields[1]: "a" is listed twice; keep one of them'),

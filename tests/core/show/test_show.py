@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from mottled_finch.core.errors import TableError
 from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.vocabulary import MEASURE_TERMS
 
 from ..conftest import read
 
@@ -65,10 +66,11 @@ def test_a_running_average_is_of_all_records_so_far():
     np.testing.assert_allclose(spread.values, [[N, 2]])
 
 
-@pytest.mark.parametrize("take", ["median", "distinct", "percentile"])
+@pytest.mark.parametrize("take", [take for take, term in MEASURE_TERMS.items() if not term.runs])
 def test_what_cannot_run_on_is_told(take):
     measure = {"take": take, "of": "v", **({"p": 5} if take == "percentile" else {})}
-    with pytest.raises(TableError, match=f"^pivot.show.as: there is no running {take}, since it cannot be put together"):
+    words = f"^pivot.show.as: there is no running {MEASURE_TERMS[take].name}, since it cannot be put together from those before; "
+    with pytest.raises(TableError, match=words + r'measure "number of records", "sum", .* or "ratio", or choose another show$'):
         matrix(TEXT, {"as": "running", "along": "columns"}, measure)
 
 

@@ -24,6 +24,7 @@ from mottled_finch.core.recipe.spec import (
     TotalsSpec,
 )
 from mottled_finch.core.statement import read_statement, write_statement
+from mottled_finch.core.vocabulary import MEASURE_TERMS
 
 COLUMNS = ["pier", "minutes_late", "departed", "line", "pier down", "of", "share", 'a "quoted" one', "Pier Code", "é"]
 
@@ -113,7 +114,7 @@ def conditions(draw_measures=True):
 def measures(deep=False):
     """With ``deep``, shares of conditions that rank by measures of their own."""
     empty = st.sampled_from([None, "zero", "blank"])
-    plain = st.sampled_from(["sum", "average", "median", "min", "max", "distinct", "stdev"])
+    plain = st.sampled_from([take for take, term in MEASURE_TERMS.items() if term.keys == ("of",)])
     return st.one_of(
         st.builds(MeasureSpec, empty=empty),
         st.builds(MeasureSpec, take=plain, of=FIELD, empty=empty),

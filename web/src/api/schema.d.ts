@@ -838,7 +838,7 @@ export interface components {
         ConditionSpec: {
             field?: string;
             /** @enum {unknown} */
-            cut?: "year" | "quarter" | "month" | "week" | "day" | "weekday" | "hour" | "date" | "year_quarter" | "year_month" | "year_week";
+            cut?: "month" | "weekday" | "hour" | "date" | "year" | "quarter" | "week" | "day" | "year_month" | "year_quarter" | "year_week";
             year_starts?: number;
             in?: (string | number)[];
             not_in?: (string | number)[];
@@ -856,7 +856,7 @@ export interface components {
         /** @description What is measured in each cell. ``count`` counts records and needs no ``of``. ``percentile`` has ``p``, 0 to 100; ``share`` has ``where``, the condition whose share of the records is meant; ``ratio`` is the sum of ``of`` over the sum of ``per``. ``empty`` says what a cell of nothing is. */
         MeasureSpec: {
             /** @enum {unknown} */
-            take?: "count" | "sum" | "average" | "median" | "min" | "max" | "distinct" | "stdev" | "percentile" | "share" | "ratio";
+            take?: "count" | "sum" | "average" | "median" | "min" | "max" | "range" | "distinct" | "stdev" | "percentile" | "share" | "ratio";
             of?: string;
             per?: string;
             p?: number;
@@ -1198,7 +1198,7 @@ export interface components {
         LevelSpec: {
             field: string;
             /** @enum {unknown} */
-            cut?: "year" | "quarter" | "month" | "week" | "day" | "weekday" | "hour" | "date" | "year_quarter" | "year_month" | "year_week";
+            cut?: "month" | "weekday" | "hour" | "date" | "year" | "quarter" | "week" | "day" | "year_month" | "year_quarter" | "year_week";
             bins?: components["schemas"]["BinsSpec"];
             year_starts?: number;
             /** @enum {unknown} */

@@ -3,7 +3,7 @@
 from .gatherings import sums
 from .measure import Measure, magnitude_of, over
 
-AVERAGE = Measure(
+MEASURE = Measure(
     gathers=lambda source, spec, path: (sums(source, spec.of, f"{path}.of", "average"),),
     value=lambda _spec, partial: over(partial.sums, partial.numbers),
     magnitude=lambda source, spec: magnitude_of(source, spec.of),

@@ -3,7 +3,7 @@
 from ..partials import gather_counts
 from .measure import Gathering, Measure
 
-COUNT = Measure(
+MEASURE = Measure(
     gathers=lambda _source, _spec, _path: (Gathering("counts", gather_counts),),
     value=lambda _spec, counts: counts.numbers.astype(float),
 )

@@ -3,8 +3,7 @@
 from .gatherings import distinct
 from .measure import Measure
 
-DISTINCT = Measure(
+MEASURE = Measure(
     gathers=lambda source, spec, path: (distinct(source, spec.of, f"{path}.of"),),
     value=lambda _spec, partial: partial.count().astype(float),
-    runs=False,
 )

@@ -5,7 +5,7 @@ import numpy as np
 from .gatherings import extremes
 from .measure import Measure
 
-MAX = Measure(
+MEASURE = Measure(
     gathers=lambda source, spec, path: (extremes(source, spec.of, f"{path}.of", "max"),),
     value=lambda _spec, partial: np.where(partial.numbers > 0, partial.largest, np.nan),
 )

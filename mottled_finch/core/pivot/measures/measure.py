@@ -25,14 +25,13 @@ class Gathering:
 @dataclass(frozen=True)
 class Measure:
     """``gathers`` says which partial results a spec needs of a source; the path is that of the measure in the recipe. ``value``
-    takes them, by cell or merged, to doubles; NaN is the blank. ``runs`` says that a running total can be made: that its partial
-    results merge. ``magnitude`` is how large the numbers are that it reckons with, in its own units, and so what rounding may leave
-    of a value that ought to be nothing; ``adds_up`` says that this grows with their number.
+    takes them, by cell or merged, to doubles; NaN is the blank. ``magnitude`` is how large the numbers are that it reckons with, in
+    its own units, and so what rounding may leave of a value that ought to be nothing; ``adds_up`` says that this grows with their
+    number.
     """
 
     gathers: Callable[[Source, MeasureSpec, str], tuple[Gathering, ...]]
     value: Callable[..., NDArray[np.float64]]
-    runs: bool = True
     magnitude: Callable[[Source, MeasureSpec], float] = lambda _source, _spec: 0.0
     adds_up: bool = False
 

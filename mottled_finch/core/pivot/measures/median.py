@@ -3,8 +3,7 @@
 from .gatherings import values_of
 from .measure import Measure
 
-MEDIAN = Measure(
+MEASURE = Measure(
     gathers=lambda source, spec, path: (values_of(source, spec.of, f"{path}.of", "median"),),
     value=lambda _spec, partial: partial.quantile(0.5),
-    runs=False,
 )

@@ -3,8 +3,7 @@
 from .gatherings import values_of
 from .measure import Measure
 
-PERCENTILE = Measure(
+MEASURE = Measure(
     gathers=lambda source, spec, path: (values_of(source, spec.of, f"{path}.of", "percentile"),),
     value=lambda spec, partial: partial.quantile(spec.p / 100),
-    runs=False,
 )

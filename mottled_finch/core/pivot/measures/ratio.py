@@ -5,7 +5,7 @@ import numpy as np
 from .gatherings import sums
 from .measure import Measure, magnitude_of, over
 
-RATIO = Measure(
+MEASURE = Measure(
     gathers=lambda source, spec, path: (
         sums(source, spec.of, f"{path}.of", "ratio"),
         sums(source, spec.per, f"{path}.per", "ratio"),

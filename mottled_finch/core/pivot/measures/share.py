@@ -3,7 +3,7 @@
 from .gatherings import met
 from .measure import Measure, over
 
-SHARE = Measure(
+MEASURE = Measure(
     gathers=lambda source, spec, path: (met(source, spec, f"{path}.where"),),
     value=lambda _spec, partial: over(partial.met, partial.numbers),
 )

@@ -5,7 +5,7 @@ import numpy as np
 from .gatherings import spread
 from .measure import Measure, magnitude_of, over
 
-STDEV = Measure(
+MEASURE = Measure(
     gathers=lambda source, spec, path: (spread(source, spec.of, f"{path}.of", "stdev"),),
     value=lambda _spec, partial: np.sqrt(over(partial.squares, np.maximum(partial.numbers - 1, 0))),
     magnitude=lambda source, spec: magnitude_of(source, spec.of),

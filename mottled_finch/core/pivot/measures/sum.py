@@ -5,7 +5,7 @@ import numpy as np
 from .gatherings import sums
 from .measure import Measure, magnitude_of
 
-SUM = Measure(
+MEASURE = Measure(
     gathers=lambda source, spec, path: (sums(source, spec.of, f"{path}.of", "sum"),),
     value=lambda _spec, partial: np.where(partial.numbers > 0, partial.sums, np.nan),
     magnitude=lambda source, spec: magnitude_of(source, spec.of),

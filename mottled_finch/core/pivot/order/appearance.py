@@ -4,6 +4,6 @@ from ...recipe.spec import OrderSpec
 from .keys import Keys, Ordered
 
 
-def by_appearance(_spec: OrderSpec, ordered: Ordered) -> Keys:
+def ordered_by(_spec: OrderSpec, ordered: Ordered) -> Keys:
     firsts = ordered.firsts()
     return [firsts[level][ordered.members[:, level]].astype(float) for level in range(ordered.levels)]

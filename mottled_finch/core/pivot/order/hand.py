@@ -6,7 +6,7 @@ from ...recipe.spec import OrderSpec
 from .keys import Keys, Ordered
 
 
-def by_hand(spec: OrderSpec, ordered: Ordered) -> Keys:
+def ordered_by(spec: OrderSpec, ordered: Ordered) -> Keys:
     keys: Keys = []
     for level in range(ordered.levels):
         place = {label: i for i, label in enumerate(spec.hand[level])} if level < len(spec.hand) else {}

@@ -7,7 +7,7 @@ from ..natural import natural_key
 from .keys import Keys, Ordered
 
 
-def by_label(_spec: OrderSpec, ordered: Ordered) -> Keys:
+def ordered_by(_spec: OrderSpec, ordered: Ordered) -> Keys:
     keys: Keys = []
     for level in range(ordered.levels):
         texts = [labels[level] if labels else "" for labels in ordered.labels]

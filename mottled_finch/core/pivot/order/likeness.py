@@ -10,16 +10,16 @@ from numpy.typing import NDArray
 from ...errors import TableError
 from ...recipe.spec import OrderSpec
 from ..matrix import Merge
+from . import natural
 from .distances import distances
 from .keys import Keys, Ordered
-from .natural import by_nature
 
 OPTIMAL_MOST = 500
 MOST = 3_000
 
 
-def by_likeness(spec: OrderSpec, ordered: Ordered) -> Keys:
-    keys = by_nature(spec, ordered)
+def ordered_by(spec: OrderSpec, ordered: Ordered) -> Keys:
+    keys = natural.ordered_by(spec, ordered)
     from scipy.cluster.hierarchy import leaves_list  # only here: it takes half a second to load
 
     for start, stop in _stretches(ordered):

@@ -3,13 +3,13 @@ sorted.
 """
 
 from ...recipe.spec import OrderSpec
+from . import natural
 from .keys import Keys, Ordered
-from .natural import by_nature
 
 
-def by_member(spec: OrderSpec, ordered: Ordered) -> Keys:
+def ordered_by(spec: OrderSpec, ordered: Ordered) -> Keys:
     lines = {labels: i for i, labels in enumerate(ordered.other_labels)}
     for i, group in enumerate(ordered.other_groups):
         lines.setdefault(group.labels, len(ordered.other_labels) + i)
     line = lines.get(spec.of)
-    return by_nature(spec, ordered) if line is None else ordered.by_line(ordered.shown()[:, line])
+    return natural.ordered_by(spec, ordered) if line is None else ordered.by_line(ordered.shown()[:, line])

@@ -4,5 +4,5 @@ from ...recipe.spec import OrderSpec
 from .keys import Keys, Ordered
 
 
-def by_nature(_spec: OrderSpec, ordered: Ordered) -> Keys:
+def ordered_by(_spec: OrderSpec, ordered: Ordered) -> Keys:
     return [ordered.members[:, level].astype(float) for level in range(ordered.levels)]

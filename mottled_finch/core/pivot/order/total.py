@@ -4,5 +4,5 @@ from ...recipe.spec import OrderSpec
 from .keys import Keys, Ordered
 
 
-def by_total(_spec: OrderSpec, ordered: Ordered) -> Keys:
+def ordered_by(_spec: OrderSpec, ordered: Ordered) -> Keys:
     return ordered.by_line(ordered.totals[:, -1])

@@ -1,5 +1,6 @@
 /** What there is to say of a cell, from the figure alone. */
 import type { Figure, Recipe } from "../../api/client";
+import { MEASURE_TERMS } from "../../api/vocabulary";
 import { counted, grouped, percent, styled } from "../../shared/numbers";
 import { placer } from "./color/coloring";
 import type { Cell, Comparing } from "./view";
@@ -134,7 +135,8 @@ export function context(figure: Figure, recipe: Recipe, cell: Cell): Fact[] {
   const whole = figure.grand_total;
   const addsUp =
     (recipe.pivot.show?.as ?? "value") === "value" &&
-    (take === "count" || (take === "sum" && figure.values.every((each) => each === null || each >= 0)));
+    MEASURE_TERMS[take].adds_up &&
+    figure.values.every((each) => each === null || each >= 0);
   if (addsUp && value !== null && whole) {
     if (row && figure.columns.length > 1) facts.push({ name: "Of its row", value: percent(value / row) });
     if (column && figure.rows.length > 1) facts.push({ name: "Of its column", value: percent(value / column) });

@@ -1,16 +1,9 @@
 import { Flex } from "@chakra-ui/react";
 import type { Measure, TableInfo } from "../../../api/client";
+import { MEASURE_TERMS } from "../../../api/vocabulary";
 import { Select } from "../../../shared/Select";
-
-const TAKES = ["count", "sum", "average", "median", "min", "max"] as const;
-const TAKE_WORDS: Record<(typeof TAKES)[number], string> = {
-  count: "number of records",
-  sum: "sum",
-  average: "average",
-  median: "median",
-  min: "smallest",
-  max: "largest",
-};
+import { named } from "../../../shared/terms";
+import type { Take } from "../statement/phrases";
 
 type Props = {
   label: string;
@@ -24,6 +17,7 @@ type Props = {
 /** A measure beside the one of the statement: what is taken, and of which numbers. */
 export function MeasurePick({ label, table, measure, none, onChange }: Props) {
   const numbers = table.columns.filter((column) => column.kind === "number");
+  const fields = measure && !MEASURE_TERMS[measure.take ?? "count"].numbers ? table.columns : numbers;
   const take = measure?.take ?? (measure ? "count" : "");
   return (
     <Flex w="100%" gap="6px" direction={take === "count" || take === "" ? "row" : "column"}>
@@ -33,15 +27,18 @@ export function MeasurePick({ label, table, measure, none, onChange }: Props) {
         options={[...(none ? [["", none] as [string, string]] : []), ...takesFor(measure, numbers.length > 0)]}
         onChange={(next) => {
           if (!next) return onChange(undefined);
-          if (next === "count") return onChange({ take: "count" });
-          onChange({ take: next as Measure["take"], of: measure?.of ?? numbers[0]?.name });
+          const chosen = next as Take;
+          const { keys, numbers: needed } = MEASURE_TERMS[chosen];
+          if (!keys.length) return onChange({ take: chosen });
+          const among = needed ? numbers : table.columns;
+          onChange({ take: chosen, of: (among.find(({ name }) => name === measure?.of) ?? among[0])?.name });
         }}
       />
       {measure?.of !== undefined && take !== "count" && (
         <Select
           label={`${label}: of`}
           value={measure.of}
-          options={numbers.map((column) => [column.name, `of ${column.words}`] as const)}
+          options={fields.map((column) => [column.name, `of ${column.words}`] as const)}
           onChange={(of) => onChange({ ...measure, of })}
         />
       )}
@@ -49,12 +46,10 @@ export function MeasurePick({ label, table, measure, none, onChange }: Props) {
   );
 }
 
-/** The takes to choose from; one that is only in the recipe stays as it is written there. */
+/** The measures that need no more than a field. One that is only in the recipe stays as it is written there. */
 function takesFor(measure: Measure | undefined, numbers: boolean): [string, string][] {
-  const usual = TAKES.filter((take) => take === "count" || numbers).map((take): [string, string] => [
-    take,
-    TAKE_WORDS[take],
-  ]);
   const own = measure?.take ?? "count";
-  return usual.some(([take]) => take === own) ? usual : [...usual, [own, own.replaceAll("_", " ")]];
+  return named(MEASURE_TERMS)
+    .filter(([take, term]) => take === own || (term.keys.every((key) => key === "of") && (numbers || !term.numbers)))
+    .map(([take, { name }]) => [take, name]);
 }

@@ -1,11 +1,13 @@
 import { useState } from "react";
 import type { ColumnInfo, Condition, Level, TableInfo } from "../../../api/client";
+import { CUT_TERMS } from "../../../api/vocabulary";
 import { FilterList } from "../../../shared/FilterList";
 import { grouped } from "../../../shared/numbers";
 import type { Option } from "../../../shared/options";
+import { named } from "../../../shared/terms";
 import { KeepMembers } from "./KeepMembers";
 import { KeepSpan } from "./KeepSpan";
-import { CUTS, levelWords } from "./phrases";
+import { levelWords } from "./phrases";
 
 type Asked = Pick<Level, "field" | "cut">;
 type Props = {
@@ -51,7 +53,7 @@ export function ConditionEditor({ table, before, done, onDone }: Props) {
 function options({ name, words, distinct, kind }: ColumnInfo): Option[] {
   const whole = { key: JSON.stringify({ field: name }), label: words, note: grouped(distinct) };
   if (kind !== "moment") return [whole];
-  const cuts = CUTS.map((cut) => ({
+  const cuts = named(CUT_TERMS).map(([cut]) => ({
     key: JSON.stringify({ field: name, cut }),
     label: levelWords({ field: name, cut }),
   }));

@@ -1,12 +1,13 @@
 import { Box, Field, Flex, Input } from "@chakra-ui/react";
 import { type ReactNode, useState } from "react";
 import type { Level, TableInfo } from "../../../api/client";
+import { CUT_TERMS } from "../../../api/vocabulary";
 import { CardForm } from "../../../shared/CardForm";
 import { Choice } from "../../../shared/Choice";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
 import { MeasurePick } from "../parts/MeasurePick";
-import { FISCAL, levelWords } from "./phrases";
+import { levelWords } from "./phrases";
 
 type Props = { table: TableInfo; level: Level; onDone: (level: Level) => void; onBack: () => void };
 
@@ -61,7 +62,7 @@ export function LevelOptions({ table, level, onDone, onBack }: Props) {
       <Box fontWeight="600" mb="4px">
         {levelWords({ field: level.field, cut: level.cut, bins: level.bins })}
       </Box>
-      {FISCAL.has(level.cut ?? "") && (
+      {level.cut && CUT_TERMS[level.cut].fiscal && (
         <Row label="Years start in">
           <Select
             label="Years start in"

@@ -1,11 +1,13 @@
 import { useState } from "react";
 import type { Measure, TableInfo } from "../../../api/client";
+import { MEASURE_TERMS } from "../../../api/vocabulary";
 import { FilterList } from "../../../shared/FilterList";
 import type { Option } from "../../../shared/options";
+import { named } from "../../../shared/terms";
 import { AskNumber } from "./AskNumber";
 import { ConditionEditor } from "./ConditionEditor";
 import { fieldOptions, numberOptions } from "./options";
-import { TAKES, type Take } from "./phrases";
+import { askedOf, type Take } from "./phrases";
 
 type Part = "take" | "of" | "per" | "p" | "where";
 type Props = {
@@ -24,15 +26,16 @@ export function MeasureCard({ table, measure, part, start, onDone }: Props) {
 
   /** Go on to what the measure still lacks, or be done. */
   function next(now: Measure) {
-    const missing = needs(now.take ?? "count").find((each) => now[each] === undefined);
+    const missing = MEASURE_TERMS[now.take ?? "count"].keys.find((each) => now[each] === undefined);
     if (missing) setAsked({ part: missing, measure: now });
     else onDone(now);
   }
 
   function take(chosen: Take) {
-    const wanted = needs(chosen);
+    const term = MEASURE_TERMS[chosen];
     // What was measured before stays where the new measure can be taken of it.
-    const of = wanted.includes("of") && (chosen === "distinct" || isNumber(table, measure.of)) ? measure.of : undefined;
+    const stays = term.keys.some((key) => key === "of") && (!term.numbers || isNumber(table, measure.of));
+    const of = stays ? measure.of : undefined;
     next({ take: chosen, ...(of ? { of } : {}) });
   }
 
@@ -43,9 +46,9 @@ export function MeasureCard({ table, measure, part, start, onDone }: Props) {
         <FilterList
           label="What is measured"
           start={start}
-          options={TAKES.map(({ take: key, words, note, also }): Option => {
-            const without = NUMERIC.has(key) && !numbers.length;
-            return { key, label: words, note, also, why: without ? "This table has no column of numbers." : undefined };
+          options={named(MEASURE_TERMS).map(([key, term]): Option => {
+            const why = term.numbers && !numbers.length ? "This table has no column of numbers." : undefined;
+            return { key, label: term.name, note: term.note, also: term.also, why };
           })}
           chosen={now.take ?? "count"}
           onChoose={(key) => take(key as Take)}
@@ -57,9 +60,9 @@ export function MeasureCard({ table, measure, part, start, onDone }: Props) {
       return (
         <FilterList
           key={which}
-          label={which === "per" ? "The number it is divided by" : ofLabel(now.take)}
+          label={askedOf(now.take ?? "count", which)}
           start={asked.part === part ? start : ""}
-          options={now.take === "distinct" ? fieldOptions(table) : numberOptions(table)}
+          options={MEASURE_TERMS[now.take ?? "count"].numbers ? numberOptions(table) : fieldOptions(table)}
           chosen={now[which]}
           onChoose={(key) => next({ ...now, [which]: key })}
         />
@@ -87,20 +90,6 @@ export function MeasureCard({ table, measure, part, start, onDone }: Props) {
         />
       );
   }
-}
-
-const NUMERIC: ReadonlySet<Take> = new Set(["sum", "average", "median", "min", "max", "stdev", "percentile", "ratio"]);
-
-function needs(take: Take): Exclude<Part, "take">[] {
-  if (take === "count") return [];
-  if (take === "share") return ["where"];
-  if (take === "ratio") return ["of", "per"];
-  return take === "percentile" ? ["p", "of"] : ["of"];
-}
-
-function ofLabel(take: Take | undefined): string {
-  if (take === "distinct") return "The field whose values are counted";
-  return take === "ratio" ? "The number that is divided" : "The number that is measured";
 }
 
 const isNumber = (table: TableInfo, name: string | undefined) =>

@@ -1,8 +1,9 @@
 import { useState } from "react";
 import type { Recipe, Show } from "../../../api/client";
+import { SHOW_TERMS } from "../../../api/vocabulary";
 import { FilterList } from "../../../shared/FilterList";
 import { AskNumber } from "./AskNumber";
-import { SHOWS_ALSO, showOptions, showWords } from "./phrases";
+import { showOptions, showWords } from "./phrases";
 
 type Props = {
   pivot: Recipe["pivot"];
@@ -18,7 +19,10 @@ const GAP = "gap";
 export function ShowCard({ pivot, targets, start, onDone }: Props) {
   const [asking, setAsking] = useState(false);
   const gaps = targets.map((target): Show => ({ as: "gap", to: { target } }));
-  const options = [...showOptions(pivot), ...gaps.map((show) => ({ show, words: showWords(show) }))];
+  const options = [
+    ...showOptions(pivot),
+    ...gaps.map((show) => ({ show, words: showWords(show), also: SHOW_TERMS.gap.also })),
+  ];
   if (asking) {
     return (
       <AskNumber
@@ -35,8 +39,8 @@ export function ShowCard({ pivot, targets, start, onDone }: Props) {
       label="What a cell shows"
       start={start}
       options={[
-        ...options.map(({ show, words }) => ({ key: words, label: words, also: SHOWS_ALSO[show.as ?? "value"] })),
-        { key: GAP, label: "as distance from a number", also: SHOWS_ALSO.gap },
+        ...options.map(({ words, also }) => ({ key: words, label: words, also })),
+        { key: GAP, label: "as distance from a number", also: SHOW_TERMS.gap.also },
       ]}
       chosen={pivot.show?.as === "gap" && typeof pivot.show.to === "number" ? GAP : showWords(pivot.show)}
       onChoose={(key) => {

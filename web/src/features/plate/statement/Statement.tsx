@@ -1,6 +1,7 @@
 import { Box, Flex, Menu } from "@chakra-ui/react";
 import {
   type DragEvent,
+  Fragment,
   type KeyboardEvent,
   type ReactNode,
   type Ref,
@@ -32,7 +33,16 @@ import { CorrelateCard } from "./CorrelateCard";
 import { KeepEditor } from "./KeepEditor";
 import { LevelCard, type LevelMoves } from "./LevelCard";
 import { MeasureCard } from "./MeasureCard";
-import { conditionWords, fieldWords, keepWords, levelWords, showWords, takeWords } from "./phrases";
+import {
+  askedOf,
+  conditionWords,
+  fieldWords,
+  followingKeys,
+  keepWords,
+  levelWords,
+  showWords,
+  takeWords,
+} from "./phrases";
 import { ShowCard } from "./ShowCard";
 import { Typed } from "./Typed";
 
@@ -90,6 +100,11 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
       {card}
     </Phrase>
   );
+
+  function saidOf(key: "of" | "per" | "where"): string {
+    if (key !== "where") return wordsOf(table, measure[key]);
+    return measure.where ? conditionWords(measure.where, table) : "…";
+  }
 
   const measured = (name: "take" | "of" | "per" | "p" | "where", label: string, words: string) =>
     phrase(name, label, words, true, (start, close) => (
@@ -246,28 +261,12 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
   const pivoted = (
     <>
       Color the {measured("take", "What is measured", takeWords(measure))}
-      {take === "share" && (
-        <>
-          {" where "}
-          {measured("where", "The condition that is met", measure.where ? conditionWords(measure.where, table) : "…")}
-        </>
-      )}
-      {take !== "count" && take !== "share" && (
-        <>
-          {" of "}
-          {measured(
-            "of",
-            take === "distinct" ? "The field whose values are counted" : "The number that is measured",
-            wordsOf(table, measure.of),
-          )}
-        </>
-      )}
-      {take === "ratio" && (
-        <>
-          {" to "}
-          {measured("per", "The number it is divided by", wordsOf(table, measure.per))}
-        </>
-      )}
+      {followingKeys(take).map(({ word, key }) => (
+        <Fragment key={key}>
+          {` ${word} `}
+          {measured(key, askedOf(take, key), saidOf(key))}
+        </Fragment>
+      ))}
       {" for each "}
       {sideOf("rows")} down and {sideOf("columns")} across
       {split && (

@@ -1,8 +1,10 @@
 /** Fields of a table as options of a list. */
 import type { ColumnInfo, Level, TableInfo } from "../../../api/client";
+import { CUT_TERMS } from "../../../api/vocabulary";
 import { grouped } from "../../../shared/numbers";
 import type { Option } from "../../../shared/options";
-import { CUTS, CUTS_ALSO, levelWords } from "./phrases";
+import { named } from "../../../shared/terms";
+import { levelWords } from "./phrases";
 
 export const MEMBERS_MOST = 5_000;
 /** Members of a side from which a figure is hard to read, and a warning is due. */
@@ -59,10 +61,10 @@ export function levelOptions(columns: readonly ColumnInfo[]): Option[] {
       return distinct <= FEW_NUMBERS ? [whole, binned] : [binned, whole];
     }
     if (kind !== "moment") return [whole];
-    const cuts = CUTS.map((cut) => ({
+    const cuts = named(CUT_TERMS).map(([cut, { also }]) => ({
       key: levelKey({ field, cut }),
       label: levelWords({ field, cut }),
-      also: CUTS_ALSO[cut],
+      also,
     }));
     return [...cuts, whole];
   });

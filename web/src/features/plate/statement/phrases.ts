@@ -1,44 +1,7 @@
 /** How levels, measures, shows and conditions are said. The core says them the same way in titles. */
 import type { Condition, Level, Measure, Recipe, Show, TableInfo } from "../../../api/client";
-
-type Cut = NonNullable<Level["cut"]>;
-
-/** The parts a moment is cut into, the commonest first. */
-export const CUTS: readonly Cut[] = [
-  "month",
-  "weekday",
-  "hour",
-  "date",
-  "year",
-  "quarter",
-  "week",
-  "day",
-  "year_month",
-  "year_quarter",
-  "year_week",
-];
-
-/** Other words that people look for a part by. */
-export const CUTS_ALSO: Partial<Record<Cut, string>> = {
-  weekday: "day of the week",
-  hour: "time of day o'clock",
-  date: "calendar day each day daily",
-  week: "calendar week number",
-  day: "dom",
-  year_month: "month by month monthly running months",
-  year_quarter: "quarterly running quarters",
-  year_week: "weekly running weeks",
-};
-
-const CUT_WORDS: Partial<Record<Cut, string>> = {
-  day: "day of the month",
-  year_quarter: "year and quarter",
-  year_month: "year and month",
-  year_week: "year and week",
-};
-
-/** Parts whose years may begin in another month. */
-export const FISCAL: ReadonlySet<string> = new Set(["year", "quarter", "month", "year_quarter"]);
+import { CUT_TERMS, MEASURE_TERMS, SHOW_TERMS } from "../../../api/vocabulary";
+import { named } from "../../../shared/terms";
 
 export function fieldWords(field: string): string {
   return field.replaceAll("_", " ").split(/\s+/).filter(Boolean).join(" ") || field;
@@ -49,56 +12,46 @@ export function levelWords(level: Pick<Level, "field" | "cut" | "bins" | "top">)
   const top = level.top ? `, top ${level.top}` : "";
   if (level.bins) return `bins of ${name}${top}`;
   if (!level.cut) return name + top;
-  const cut = CUT_WORDS[level.cut] ?? level.cut;
+  const cut = CUT_TERMS[level.cut].name;
   return (name.endsWith("ed") ? `${cut} ${name}` : `${cut} of ${name}`) + top;
 }
 
 export type Take = NonNullable<Measure["take"]>;
 
-/** The measures in the order they are offered, as they are said before "of". */
-export const TAKES: readonly { take: Take; words: string; note?: string; also?: string }[] = [
-  { take: "count", words: "number of records", also: "count rows how many frequency" },
-  { take: "sum", words: "sum", note: "of a number", also: "total added up" },
-  { take: "average", words: "average", note: "of a number", also: "mean avg" },
-  { take: "median", words: "median", note: "of a number", also: "middle" },
-  { take: "min", words: "smallest", note: "of a number", also: "minimum lowest least" },
-  { take: "max", words: "largest", note: "of a number", also: "maximum highest most" },
-  { take: "distinct", words: "distinct count", note: "different values", also: "unique number of different" },
-  { take: "stdev", words: "standard deviation", note: "of a number", also: "sd spread variation" },
-  { take: "percentile", words: "percentile", note: "of a number", also: "quantile quartile p90" },
-  {
-    take: "share",
-    words: "share of records",
-    note: "that meet a condition",
-    also: "percentage percent proportion rate",
-  },
-  { take: "ratio", words: "ratio", note: "of two sums", also: "per rate divided quotient" },
-];
+/** What stands in the braces of a template, put in. */
+function filled(template: string, values: Record<string, string>): string {
+  return template.replaceAll(/\{(\w+)\}/g, (_, key: string) => values[key] ?? "");
+}
 
-/** Other words that people look for a show by. */
-export const SHOWS_ALSO: Partial<Record<NonNullable<Show["as"]>, string>> = {
-  value: "plain raw nothing",
-  share: "percentage percent proportion of total",
-  index: "relative compared normalized",
-  running: "cumulative so far to date adding up",
-  change: "difference growth delta from the one before",
-  rank: "position place order",
-  score: "z-score standardized deviations",
-  gap: "difference from a target",
-};
-
+/** A measure up to what it is taken of: "sum", "90th percentile". What follows are its further keys, each behind a word. */
 export function takeWords(measure: Measure | undefined): string {
-  const take = measure?.take ?? "count";
-  if (take === "percentile") return `${ordinal(measure?.p ?? 0)} percentile`;
-  return TAKES.find((each) => each.take === take)?.words ?? take;
+  const said = MEASURE_TERMS[measure?.take ?? "count"].said;
+  return filled(said.replace(FOLLOWING, ""), { p: ordinal(measure?.p ?? 0) });
+}
+
+const FOLLOWING = / (\w+) \{(of|per|where)\}/g;
+
+/** What follows a measure's name, as in "ratio of {of} to {per}": each key with the word before it. */
+export function followingKeys(take: Take): { word: string; key: "of" | "per" | "where" }[] {
+  return [...MEASURE_TERMS[take].said.matchAll(FOLLOWING)].map(([, word = "", key]) => ({
+    word,
+    key: key as "of" | "per" | "where",
+  }));
+}
+
+/** What is asked of a key of a measure. */
+export function askedOf(take: Take, key: "of" | "per" | "where"): string {
+  if (key === "where") return "The condition that is met";
+  return key === "per" ? "The number it is divided by" : MEASURE_TERMS[take].asks;
 }
 
 export function measureWords(measure: Measure | undefined): string {
-  const take = measure?.take ?? "count";
-  if (take === "count") return "number of records";
-  if (take === "share") return `share of records where ${measure?.where ? conditionWords(measure.where) : ""}`;
-  if (take === "ratio") return `ratio of ${fieldWords(measure?.of ?? "")} to ${fieldWords(measure?.per ?? "")}`;
-  return `${takeWords(measure)} of ${fieldWords(measure?.of ?? "")}`;
+  return filled(MEASURE_TERMS[measure?.take ?? "count"].said, {
+    of: fieldWords(measure?.of ?? ""),
+    per: fieldWords(measure?.per ?? ""),
+    p: ordinal(measure?.p ?? 0),
+    where: measure?.where ? conditionWords(measure.where) : "",
+  });
 }
 
 export function ordinal(number: number): string {
@@ -108,57 +61,40 @@ export function ordinal(number: number): string {
 
 /** What a cell shows, as it is said in the statement. */
 export function showWords(show: Show | undefined): string {
-  const of = show?.of ?? "whole";
-  const its = of === "whole" ? "the whole" : `its ${of}`;
-  const way = show?.along === "rows" ? "down the rows" : "across the columns";
-  const within = of === "whole" ? "" : ` in its ${of}`;
-  switch (show?.as ?? "value") {
-    case "share":
-      return `as share of ${its}`;
-    case "index":
-      return `against the ${show?.to === "first" ? "first" : "largest"} of its ${show?.of ?? "row"}`;
-    case "running":
-      return `as running total ${way}`;
-    case "change":
-      return `as ${show?.relative ? "relative " : ""}change ${way}`;
-    case "rank":
-      return `as rank${within}`;
-    case "score":
-      return `as standard score${within}`;
-    case "gap":
-      return `as distance from ${typeof show?.to === "object" ? show.to?.target : show?.to}`;
-    default:
-      return "as it is";
-  }
+  const term = SHOW_TERMS[show?.as ?? "value"];
+  const of = show?.of ?? ("of" in term.keys ? term.keys.of[0] : "whole");
+  const words = filled(term.said, {
+    its: of === "whole" ? "the whole" : `its ${of}`,
+    within: of === "whole" ? "" : ` in its ${of}`,
+    way: show?.along === "rows" ? "down the rows" : "across the columns",
+    relative: show?.relative ? "relative " : "",
+    to: show?.to === "first" ? "first" : "largest",
+    point: String(typeof show?.to === "object" ? show.to?.target : show?.to),
+  });
+  return words || "as it is";
 }
 
-/** What can be shown, with the words it is found by. */
-export function showOptions(pivot: Recipe["pivot"]): readonly { show: Show; words: string }[] {
+/** What can be shown, with the words it is found by; a distance from a number is asked for apart. */
+export function showOptions(pivot: Recipe["pivot"]): readonly { show: Show; words: string; also: string }[] {
   const nested = (pivot.rows?.length ?? 0) > 1 || (pivot.columns?.length ?? 0) > 1 || Boolean(pivot.split);
-  const shows: Show[] = [
-    {},
-    { as: "share", of: "row" },
-    { as: "share", of: "column" },
-    ...(nested ? [{ as: "share", of: "group" } as const] : []),
-    { as: "share", of: "whole" },
-    { as: "index", of: "row", to: "max" },
-    { as: "index", of: "column", to: "max" },
-    { as: "index", of: "row", to: "first" },
-    { as: "index", of: "column", to: "first" },
-    { as: "running", along: "columns" },
-    { as: "running", along: "rows" },
-    { as: "change", along: "columns" },
-    { as: "change", along: "rows" },
-    { as: "change", along: "columns", relative: true },
-    { as: "change", along: "rows", relative: true },
-    { as: "rank", of: "whole" },
-    { as: "rank", of: "row" },
-    { as: "rank", of: "column" },
-    { as: "score", of: "row" },
-    { as: "score", of: "column" },
-    { as: "score", of: "whole" },
-  ];
-  return shows.map((show) => ({ show, words: showWords(show) }));
+  return named(SHOW_TERMS)
+    .filter(([as]) => as !== "gap")
+    .flatMap(([as, { keys, also }]) => ways(keys).map((way) => ({ ...(as === "value" ? {} : { as }), ...way, also })))
+    .filter(({ of }) => of !== "group" || nested)
+    .map(({ also, ...show }) => ({ show, words: showWords(show), also }));
+}
+
+/** All that the keys of a show can be, together. What lists nothing is said or not. */
+function ways(keys: Partial<Record<string, readonly string[]>>): Omit<Show, "as">[] {
+  return Object.entries(keys)
+    .reverse()
+    .reduce<Omit<Show, "as">[]>(
+      (found, [key, values]) =>
+        found.flatMap((way) =>
+          values?.length ? values.map((value) => ({ ...way, [key]: value })) : [way, { ...way, [key]: true }],
+        ),
+      [{}],
+    );
 }
 
 const LISTED = 2;

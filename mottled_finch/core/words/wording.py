@@ -1,6 +1,9 @@
 """Small parts of sentences that many of them need: counts, names of columns, what a column holds."""
 
-from .table import Kind
+import re
+from collections.abc import Iterable
+
+from ..table import Kind
 
 KIND_WORDS = {
     Kind.NUMBER: "numbers",
@@ -16,6 +19,12 @@ def counted(number: int, noun: str) -> str:
     return f"{number:,} {noun}" + ("" if number == 1 else "s")
 
 
+def listed(names: Iterable[str], joined: str = "or") -> str:
+    """Names of a recipe as they are said in a sentence: "a", "b" or "c", with their quotation marks."""
+    *before, last = [f'"{name}"' for name in names]
+    return f"{', '.join(before)} {joined} {last}" if before else last
+
+
 def field_words(field: str) -> str:
     """A column's name as it is said in a sentence: ``minutes_late`` is "minutes late"."""
     return " ".join(field.replace("_", " ").split()) or field
@@ -24,3 +33,11 @@ def field_words(field: str) -> str:
 def beginning(words: str) -> str:
     """The words with a capital, to begin a sentence."""
     return words[:1].upper() + words[1:]
+
+
+_NOT_XML = re.compile("[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")
+
+
+def printable(text: str) -> str:
+    """The text without the control characters that no page, and no XML, can hold."""
+    return _NOT_XML.sub("", text)

@@ -2,8 +2,8 @@
 
 import pytest
 
-from mottled_finch.core.recipe import load_recipe, name_change
-from mottled_finch.core.recipe.changes import _SENTENCES
+from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.words.changes import _SENTENCES, name_change
 
 BASE = {
     "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "departed", "cut": "month"}]},
@@ -22,19 +22,19 @@ def changed(part: str, value: object) -> str:
 
 CHANGES = [
     ("pivot.rows", [{"field": "line"}], "line put down the side"),
-    ("pivot.columns", [{"field": "departed", "cut": "hour"}], "hour of departed put across"),
+    ("pivot.columns", [{"field": "departed", "cut": "hour"}], "hour departed put across"),
     ("pivot.columns", [], "nothing put across"),
     ("pivot.measure", {"take": "sum", "of": "takings"}, "Measured: sum of takings"),
     ("pivot.rows", [{"field": "line"}, {"field": "pier"}], "line then pier put down the side"),
     ("pivot.split", {"field": "line"}, "Split by line"),
-    ("pivot.measure", {"take": "ratio", "of": "a", "per": "b"}, "Measured: ratio of a per b"),
+    ("pivot.measure", {"take": "ratio", "of": "a", "per": "b"}, "Measured: ratio of a to b"),
     (
         "pivot.measure",
         {"take": "share", "where": {"field": "a", "blank": True}},
-        "Measured: share of records that meet a condition",
+        "Measured: share of records where a is blank",
     ),
     ("pivot.keep", [{"any": [{"field": "line", "top": 3}, {"field": "pier", "in": ["x"]}]}], "Records kept by line, pier"),
-    ("pivot.show", {"as": "share", "of": "row"}, "Shown as share of the row"),
+    ("pivot.show", {"as": "share", "of": "row"}, "Shown as share of its row"),
     ("pivot.order", {"rows": {"by": "total", "descending": True}}, "Rows ordered by total, descending"),
     ("pivot.order", {"columns": {"by": "member", "of": ["East"]}}, "Columns ordered by East"),
     ("pivot.totals", {"row_groups": True}, "Totals of row groups shown"),

@@ -4,9 +4,8 @@ from collections.abc import Callable
 from typing import Any
 
 from ..color.palettes import PALETTES
-from ..wording import counted
-from .conditions import ConditionSpec, MeasureSpec
-from .spec import (
+from ..recipe.conditions import ConditionSpec
+from ..recipe.spec import (
     BandsSpec,
     EmphasisSpec,
     EndSpec,
@@ -19,6 +18,8 @@ from .spec import (
     Recipe,
     ShowSpec,
 )
+from .parts import level_words, measure_words, show_words
+from .wording import counted
 
 
 def name_change(old: Recipe, new: Recipe) -> str:
@@ -33,17 +34,7 @@ def name_change(old: Recipe, new: Recipe) -> str:
 
 
 def _levels(levels: tuple[LevelSpec, ...]) -> str:
-    if not levels:
-        return "nothing"
-    return " then ".join(f"{level.cut} of {level.field}" if level.cut else level.field for level in levels)
-
-
-def _measure(measure: MeasureSpec) -> str:
-    if measure.take == "count":
-        return "number of records"
-    if measure.take == "share":
-        return "share of records that meet a condition"
-    return f"{measure.take} of {measure.of}" + (f" per {measure.per}" if measure.per else "")
+    return " then ".join(map(level_words, levels)) or "nothing"
 
 
 def _keep(conditions: tuple[ConditionSpec, ...]) -> str:
@@ -57,8 +48,7 @@ def _fields(condition: ConditionSpec) -> list[str]:
 
 
 def _show(show: ShowSpec) -> str:
-    within = f" of the {show.of}" if show.of else f" along the {show.along}" if show.along else ""
-    return "Shown as it is" if show.as_ == "value" else f"Shown as {show.as_}{within}"
+    return f"Shown {show_words(show) or 'as it is'}"
 
 
 def _order(side: str) -> Callable[[OrderSpec], str]:
@@ -167,7 +157,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.pivot.rows, lambda levels: f"{_levels(levels)} put down the side"),
     (lambda r: r.pivot.columns, lambda levels: f"{_levels(levels)} put across"),
     (lambda r: r.pivot.split, lambda level: f"Split by {_levels((level,))}" if level else "No longer split"),
-    (lambda r: r.pivot.measure, lambda measure: f"Measured: {_measure(measure)}"),
+    (lambda r: r.pivot.measure, lambda measure: f"Measured: {measure_words(measure)}"),
     (lambda r: r.pivot.keep, _keep),
     (lambda r: r.pivot.show, _show),
     (lambda r: r.pivot.order.rows, _order("Rows")),
@@ -193,7 +183,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.cells.values, _values),
     (lambda r: r.cells.decimals, lambda places: "Decimals left to the figure" if places is None else f"Decimals: {places}"),
     (lambda r: r.cells.number, lambda _: "Numbers written otherwise"),
-    (lambda r: r.cells.print, lambda spec: f"Printed: {_measure(spec.measure)}" if spec else "Printed: what is colored"),
+    (lambda r: r.cells.print, lambda spec: f"Printed: {measure_words(spec.measure)}" if spec else "Printed: what is colored"),
     (lambda r: r.cells.size, _points("Size of values")),
     (lambda r: r.cells.bold, lambda on: "Values bold" if on else "Values not bold"),
     (lambda r: r.cells.marks, _marks),

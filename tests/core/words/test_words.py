@@ -7,10 +7,10 @@ import pytest
 
 from mottled_finch.core.number_style import number_text, style_of
 from mottled_finch.core.recipe import CellsSpec, load_recipe
-from mottled_finch.core.wording import field_words
-from mottled_finch.core.words import default_title, printable
+from mottled_finch.core.words.parts import default_title
+from mottled_finch.core.words.wording import field_words, printable
 
-from .conftest import figure_of
+from ..conftest import figure_of
 
 
 @pytest.mark.parametrize(

@@ -1,0 +1,28 @@
+"""What a recipe may name, each declared once: checks, words, statement, cautions, docs and the screen read it here.
+
+It is plain data and imports nothing. What is done under a name stands elsewhere, in a file of that name; the tests hold the two
+together. ``TABLES`` is what the screen is given.
+"""
+
+from dataclasses import asdict
+from typing import Any
+
+from .cuts import CUT_TERMS, CutTerm
+from .measures import MEASURE_TERMS, MeasureTerm
+from .orders import ORDER_TERMS, OrderTerm
+from .shows import SHOW_TERMS, ShowTerm
+
+TABLES: dict[str, dict[str, Any]] = {
+    "MEASURE_TERMS": MEASURE_TERMS,
+    "SHOW_TERMS": SHOW_TERMS,
+    "ORDER_TERMS": ORDER_TERMS,
+    "CUT_TERMS": CUT_TERMS,
+}
+
+
+def told() -> dict[str, dict[str, dict[str, Any]]]:
+    """The tables as plain values, in the order in which they are offered."""
+    return {name: {key: asdict(term) for key, term in terms.items()} for name, terms in TABLES.items()}
+
+
+__all__ = ["CUT_TERMS", "MEASURE_TERMS", "ORDER_TERMS", "SHOW_TERMS", "CutTerm", "MeasureTerm", "OrderTerm", "ShowTerm", "told"]

@@ -1,0 +1,1 @@
+"""Recipes, their changes and figures put into words."""

@@ -1,0 +1,55 @@
+"""A figure put into words: its caption, its cells by name, what is said to who does not see it."""
+
+from dataclasses import replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..contents import telling_values
+from ..number_style import NumberStyle
+from ..pivot import Matrix
+from ..recipe.spec import LevelSpec, PivotSpec
+from .parts import level_words, what_is_shown
+from .wording import field_words
+
+
+def default_caption(pivot: PivotSpec, matrix: Matrix) -> str:
+    words = "n = {n} record." if matrix.kept == 1 else "n = {n} records."
+    if matrix.unplaced:
+        levels = (replace(level, bins=None) for level in (*pivot.rows, *pivot.columns, *_split(pivot)))
+        fields = list(dict.fromkeys(map(level_words, levels)))
+        words += f" {matrix.unplaced:,} of them {'has' if matrix.unplaced == 1 else 'have'} no {' or '.join(fields)} and "
+        words += f"{'is' if matrix.unplaced == 1 else 'are'} in no cell."
+    return words
+
+
+def _split(pivot: PivotSpec) -> tuple[LevelSpec, ...]:
+    return (pivot.split,) if pivot.split else ()
+
+
+def cell_name(matrix: Matrix, row: int, column: int) -> str:
+    """A cell by its labels: "Lantern Wharf, Aug"."""
+    return ", ".join((*matrix.rows[row], *matrix.columns[column])) or "all records"
+
+
+def alternative_text(pivot: PivotSpec, matrix: Matrix, values: NDArray[np.float64], style: NumberStyle) -> str:
+    """The figure in words, for who does not see it. ``values`` are those that have a color."""
+    sides = []
+    if pivot.rows:
+        sides.append(f"each {' and in it '.join(level_words(level) for level in pivot.rows)} down")
+    if pivot.columns:
+        sides.append(f"each {' and in it '.join(level_words(level) for level in pivot.columns)} across")
+    rows, columns = matrix.shape
+    words = f"Heat map of the {what_is_shown(pivot)}" + (f" for {' and '.join(sides)}" if sides else "")
+    if pivot.split is not None:
+        words += f", one for each {level_words(pivot.split)} side by side"
+    if pivot.correlate is not None:
+        words += f" of {', '.join(field_words(name) for name in pivot.correlate.fields)}"
+    words += f": {rows:,} by {columns:,} cells."
+    telling = telling_values(values, matrix, pivot)
+    if not np.isnan(telling).all():
+        high = np.unravel_index(np.nanargmax(telling), matrix.shape)
+        low = np.unravel_index(np.nanargmin(telling), matrix.shape)
+        words += f" Highest: {style.text(float(values[high]))}, {cell_name(matrix, int(high[0]), int(high[1]))}."
+        words += f" Lowest: {style.text(float(values[low]))}, {cell_name(matrix, int(low[0]), int(low[1]))}."
+    return words

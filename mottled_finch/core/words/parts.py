@@ -1,0 +1,115 @@
+"""The parts of a recipe in words: levels, measures, shows, conditions, titles."""
+
+from collections.abc import Callable
+
+from ..recipe.conditions import ConditionSpec, MeasureSpec
+from ..recipe.spec import EmphasisSpec, LevelSpec, PivotSpec, ShowSpec, TargetSpec
+from ..table import number_label
+from ..vocabulary import CUT_TERMS, MEASURE_TERMS, SHOW_TERMS
+from .wording import beginning, field_words
+
+
+def level_words(level: LevelSpec) -> str:
+    """A level as it is said in a sentence: "month of order date", and "month departed" where the name is a participle."""
+    name = field_words(level.field)
+    if level.bins is not None:
+        return f"bins of {name}"
+    if level.cut is None:
+        return name
+    cut = CUT_TERMS[level.cut].name
+    return f"{cut} {name}" if name.endswith("ed") else f"{cut} of {name}"
+
+
+def measure_words(measure: MeasureSpec) -> str:
+    """A measure as it is said in a sentence: "sum of takings", "90th percentile of minutes late"."""
+    return MEASURE_TERMS[measure.take].said.format(
+        of=field_words(measure.of or ""),
+        per=field_words(measure.per or ""),
+        p=ordinal(measure.p or 0.0),
+        where=condition_words(measure.where) if measure.where else "",
+    )
+
+
+def ordinal(number: float) -> str:
+    """ "1st", "22nd", "90th", "97.5th"."""
+    whole = int(number)
+    if whole != number or whole % 100 in (11, 12, 13):
+        return f"{number:g}th"
+    return f"{whole}{('th', 'st', 'nd', 'rd', 'th', 'th', 'th', 'th', 'th', 'th')[whole % 10]}"
+
+
+def show_words(show: ShowSpec) -> str:
+    """What a cell shows of its measure, as it is said behind it; empty for the measure as it is."""
+    term = SHOW_TERMS[show.as_]
+    of: str = show.of or term.keys.get("of", ("whole",))[0]
+    return term.said.format(
+        its="the whole" if of == "whole" else f"its {of}",
+        within="" if of == "whole" else f" in its {of}",
+        way="down the rows" if show.along == "rows" else "across the columns",
+        relative="relative " if show.relative else "",
+        to="first" if show.to == "first" else "largest",
+        point=point_words(show.to) if isinstance(show.to, float | TargetSpec) else "",
+    )
+
+
+def emphasis_words(emphasis: EmphasisSpec, number: Callable[[float], str] = number_label) -> str:
+    """What is lit, as it is said: "the 10 highest", "values above 20", "records from 30". ``number`` writes a limit."""
+    of = {"value": "values", "records": "records", "measure": measure_words(emphasis.by) if emphasis.by else ""}[emphasis.of]
+    for count, word in ((emphasis.highest, "highest"), (emphasis.lowest, "lowest")):
+        if count is not None:
+            cells = word if count == 1 else f"{count:,} {word}"
+            return f"the {cells}" + ("" if emphasis.of == "value" else f" by {of}")
+    spans = (("above", emphasis.above), ("below", emphasis.below), ("from", emphasis.from_), ("to", emphasis.to))
+    return f"{of} " + " ".join(f"{word} {point_words(limit, number)}" for word, limit in spans if limit is not None)
+
+
+def point_words(point: float | TargetSpec, number: Callable[[float], str] = number_label) -> str:
+    """A number, or a target by its name."""
+    return point.target if isinstance(point, TargetSpec) else number(point)
+
+
+def what_is_shown(pivot: PivotSpec) -> str:
+    """The measure and what is shown of it: "sum of takings as share of its row"."""
+    if pivot.correlate is not None:
+        return "rank correlation" if pivot.correlate.method == "spearman" else "correlation"
+    return " ".join(words for words in (measure_words(pivot.measure), show_words(pivot.show)) if words)
+
+
+def condition_words(condition: ConditionSpec) -> str:
+    """A condition as it is said: "line is TEST", "minutes late above 300"."""
+    if condition.all_ is not None or condition.any_ is not None:
+        held = condition.all_ if condition.all_ is not None else condition.any_ or ()
+        return (" and " if condition.all_ is not None else " or ").join(condition_words(each) for each in held)
+    name = field_words(condition.field or "") + (f", by {CUT_TERMS[condition.cut].name}," if condition.cut else "")
+    for number, word in ((condition.top, "largest"), (condition.bottom, "smallest")):
+        if number is not None:
+            by = f" by {measure_words(condition.by)}" if condition.by else ""
+            return f"{name} among the {number:,} {word}{by}"
+    for listed, verb in ((condition.in_, "is"), (condition.not_in, "is not")):
+        if listed is not None:
+            words = [_text(each) for each in listed]
+            return f"{name} {verb} " + (
+                " or ".join(words) if len(words) <= 3 else f"{', '.join(words[:2])} or {len(words) - 2} more"
+            )
+    if condition.blank is not None:
+        return f"{name} is {'' if condition.blank else 'not '}blank"
+    spans = (("from", condition.from_), ("to", condition.to), ("above", condition.above), ("below", condition.below))
+    return f"{name} " + " ".join(f"{word} {_text(value)}" for word, value in spans if value is not None)
+
+
+def _text(value: str | float) -> str:
+    return value if isinstance(value, str) else number_label(value)
+
+
+def sides_words(pivot: PivotSpec, joined: str = " and ") -> str:
+    """All levels by name: "pier and month departed"."""
+    levels = [*pivot.rows, *((pivot.split,) if pivot.split else ()), *pivot.columns]
+    words = [level_words(level) for level in levels]
+    return joined.join(words) if len(words) < 3 else f"{', '.join(words[:-1])}{joined}{words[-1]}"
+
+
+def default_title(pivot: PivotSpec) -> str:
+    if pivot.correlate is not None:
+        return f"{beginning(what_is_shown(pivot))} of {len(pivot.correlate.fields)} fields"
+    sides = sides_words(pivot)
+    return beginning(what_is_shown(pivot) + (f" by {sides}" if sides else ""))

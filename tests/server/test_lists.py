@@ -1,0 +1,50 @@
+"""Lists cost as many queries for ten things as for two. That a GET writes nothing is held by the client, of all that are made."""
+
+import pytest
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+
+from mottled_finch.server.tables import storage
+from mottled_finch.server.tables.models import Table
+
+
+def queries(client, path):
+    with CaptureQueriesContext(connection) as asked:
+        assert client.get(path).status_code == 200
+    return len(asked)
+
+
+@pytest.mark.parametrize("path", ["/api/plates", "/api/tables", "/api/imports"])
+def test_a_list_of_many_costs_what_a_list_of_few_does(client, path):
+    def more(count):
+        for _ in range(count):
+            table = client.upload("pier,minutes\nEast,4\nWest,8\n").json()["id"]
+            plate = client.post("/api/plates", {"table": table}, format="json").json()["plate"]["id"]
+            client.change(plate, pivot={"rows": [{"field": "pier"}]})
+            client.post(f"/api/plates/{plate}/undo")
+            client.put(f"/api/tables/{table}/mends", {"mends": [{"do": "rename", "field": "pier", "to": "berth"}]}, format="json")
+            client.generic("POST", "/api/imports?name=a.csv", b"a\n1\n", content_type="text/csv")
+
+    more(2)
+    few = queries(client, path)
+    more(8)
+    assert queries(client, path) == few <= 5
+
+
+def test_one_plate_costs_few(client, plate):
+    client.get(f"/api/plates/{plate}")
+    assert queries(client, f"/api/plates/{plate}") <= 6
+
+
+def test_a_summary_of_before_is_made_anew_without_being_written(client, table, monkeypatch):
+    """Such as a library has that was kept by an earlier version."""
+    Table.objects.filter(pk=table).update(summary={})
+    (first,) = client.get("/api/tables").json()
+    assert [column["name"] for column in first["columns"]] == ["pier", "departed", "minutes"]
+    assert Table.objects.get(pk=table).summary == {}
+    # Once made, it is kept in memory: the data is not opened again.
+    monkeypatch.setattr(storage.EDITIONS, "open", lambda _edition: pytest.fail("opened again"))
+    assert client.get("/api/tables").json() == [first]
+    monkeypatch.undo()
+    client.put(f"/api/tables/{table}/mends", {"mends": [{"do": "rename", "field": "pier", "to": "berth"}]}, format="json")
+    assert Table.objects.get(pk=table).summary["columns"][0]["name"] == "berth"

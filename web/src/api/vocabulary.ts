@@ -1,0 +1,427 @@
+/** What a recipe may name, as the core declares it. Made by scripts/describe.py; do not edit. */
+export const MEASURE_TERMS = {
+  "count": {
+    "name": "number of records",
+    "means": "how many records there are",
+    "said": "number of records",
+    "typed": "number of records",
+    "note": "",
+    "also": "count rows how many frequency",
+    "asks": "The number that is measured",
+    "numbers": false,
+    "nothing": 0.0,
+    "runs": true,
+    "swayed": false,
+    "weighs_alike": false,
+    "part": false,
+    "adds_up": true,
+    "keys": []
+  },
+  "sum": {
+    "name": "sum",
+    "means": "the sum of the filled values",
+    "said": "sum of {of}",
+    "typed": "sum of {of}",
+    "note": "of a number",
+    "also": "total added up",
+    "asks": "The number that is measured",
+    "numbers": true,
+    "nothing": null,
+    "runs": true,
+    "swayed": false,
+    "weighs_alike": true,
+    "part": false,
+    "adds_up": true,
+    "keys": [
+      "of"
+    ]
+  },
+  "average": {
+    "name": "average",
+    "means": "their arithmetic mean",
+    "said": "average of {of}",
+    "typed": "average of {of}",
+    "note": "of a number",
+    "also": "mean avg",
+    "asks": "The number that is measured",
+    "numbers": true,
+    "nothing": null,
+    "runs": true,
+    "swayed": true,
+    "weighs_alike": true,
+    "part": false,
+    "adds_up": false,
+    "keys": [
+      "of"
+    ]
+  },
+  "median": {
+    "name": "median",
+    "means": "the value in the middle",
+    "said": "median of {of}",
+    "typed": "median of {of}",
+    "note": "of a number",
+    "also": "middle",
+    "asks": "The number that is measured",
+    "numbers": true,
+    "nothing": null,
+    "runs": false,
+    "swayed": true,
+    "weighs_alike": false,
+    "part": false,
+    "adds_up": false,
+    "keys": [
+      "of"
+    ]
+  },
+  "min": {
+    "name": "smallest",
+    "means": "the smallest value",
+    "said": "smallest of {of}",
+    "typed": "smallest of {of}",
+    "note": "of a number",
+    "also": "minimum lowest least",
+    "asks": "The number that is measured",
+    "numbers": true,
+    "nothing": null,
+    "runs": true,
+    "swayed": false,
+    "weighs_alike": false,
+    "part": false,
+    "adds_up": false,
+    "keys": [
+      "of"
+    ]
+  },
+  "max": {
+    "name": "largest",
+    "means": "the largest value",
+    "said": "largest of {of}",
+    "typed": "largest of {of}",
+    "note": "of a number",
+    "also": "maximum highest most",
+    "asks": "The number that is measured",
+    "numbers": true,
+    "nothing": null,
+    "runs": true,
+    "swayed": false,
+    "weighs_alike": false,
+    "part": false,
+    "adds_up": false,
+    "keys": [
+      "of"
+    ]
+  },
+  "range": {
+    "name": "range",
+    "means": "the largest less the smallest value",
+    "said": "range of {of}",
+    "typed": "range of {of}",
+    "note": "of a number",
+    "also": "spread span width difference",
+    "asks": "The number that is measured",
+    "numbers": true,
+    "nothing": null,
+    "runs": true,
+    "swayed": true,
+    "weighs_alike": false,
+    "part": false,
+    "adds_up": false,
+    "keys": [
+      "of"
+    ]
+  },
+  "distinct": {
+    "name": "distinct count",
+    "means": "how many different values there are",
+    "said": "distinct count of {of}",
+    "typed": "distinct count of {of}",
+    "note": "different values",
+    "also": "unique number of different",
+    "asks": "The field whose values are counted",
+    "numbers": false,
+    "nothing": 0.0,
+    "runs": false,
+    "swayed": false,
+    "weighs_alike": false,
+    "part": false,
+    "adds_up": false,
+    "keys": [
+      "of"
+    ]
+  },
+  "stdev": {
+    "name": "standard deviation",
+    "means": "the standard deviation, n - 1 below the line; blank of one value, too",
+    "said": "standard deviation of {of}",
+    "typed": "standard deviation of {of}",
+    "note": "of a number",
+    "also": "sd spread variation",
+    "asks": "The number that is measured",
+    "numbers": true,
+    "nothing": null,
+    "runs": true,
+    "swayed": true,
+    "weighs_alike": false,
+    "part": false,
+    "adds_up": false,
+    "keys": [
+      "of"
+    ]
+  },
+  "percentile": {
+    "name": "percentile",
+    "means": "the value below which `p` percent of the values lie, from 0 to 100, interpolated",
+    "said": "{p} percentile of {of}",
+    "typed": "percentile {p} of {of}",
+    "note": "of a number",
+    "also": "quantile quartile p90",
+    "asks": "The number that is measured",
+    "numbers": true,
+    "nothing": null,
+    "runs": false,
+    "swayed": true,
+    "weighs_alike": false,
+    "part": false,
+    "adds_up": false,
+    "keys": [
+      "p",
+      "of"
+    ]
+  },
+  "share": {
+    "name": "share of records",
+    "means": "the share of the cell's records that meet a condition, 0 to 1",
+    "said": "share of records where {where}",
+    "typed": "share of records where {where}",
+    "note": "that meet a condition",
+    "also": "percentage percent proportion rate",
+    "asks": "The number that is measured",
+    "numbers": false,
+    "nothing": null,
+    "runs": true,
+    "swayed": true,
+    "weighs_alike": false,
+    "part": true,
+    "adds_up": false,
+    "keys": [
+      "where"
+    ]
+  },
+  "ratio": {
+    "name": "ratio",
+    "means": "the sum of `of` over the sum of `per`; blank over zero, too",
+    "said": "ratio of {of} to {per}",
+    "typed": "ratio of {of} to {per}",
+    "note": "of two sums",
+    "also": "per rate divided quotient",
+    "asks": "The number that is divided",
+    "numbers": true,
+    "nothing": null,
+    "runs": true,
+    "swayed": true,
+    "weighs_alike": false,
+    "part": false,
+    "adds_up": false,
+    "keys": [
+      "of",
+      "per"
+    ]
+  }
+} as const;
+
+export const SHOW_TERMS = {
+  "value": {
+    "means": "the measure as it is",
+    "said": "",
+    "typed": "value",
+    "also": "plain raw nothing",
+    "keys": {}
+  },
+  "share": {
+    "means": "over the total shown. A group is the cells with all levels but the innermost in common",
+    "said": "as share of {its}",
+    "typed": "share{of}",
+    "also": "percentage percent proportion of total",
+    "keys": {
+      "of": [
+        "whole",
+        "row",
+        "column",
+        "group"
+      ]
+    }
+  },
+  "index": {
+    "means": "against the largest, or the first, of its line: 1 is that one",
+    "said": "against the {to} of {its}",
+    "typed": "index{to}{of}",
+    "also": "relative compared normalized",
+    "keys": {
+      "of": [
+        "row",
+        "column"
+      ],
+      "to": [
+        "max",
+        "first"
+      ]
+    }
+  },
+  "running": {
+    "means": "the measure of all records up to here, anew in each group; not of {standing}",
+    "said": "as running total {way}",
+    "typed": "running total{along}",
+    "also": "cumulative so far to date adding up",
+    "keys": {
+      "along": [
+        "columns",
+        "rows"
+      ]
+    }
+  },
+  "change": {
+    "means": "from the member before, anew in each group unless the levels are parts of one moment",
+    "said": "as {relative}change {way}",
+    "typed": "{relative}change{along}",
+    "also": "difference growth delta from the one before",
+    "keys": {
+      "along": [
+        "columns",
+        "rows"
+      ],
+      "relative": []
+    }
+  },
+  "rank": {
+    "means": "1 is the highest, equal values share the best place",
+    "said": "as rank{within}",
+    "typed": "rank{of}",
+    "also": "position place order",
+    "keys": {
+      "of": [
+        "whole",
+        "row",
+        "column"
+      ]
+    }
+  },
+  "score": {
+    "means": "standard deviations above the mean of the line's cells",
+    "said": "as standard score{within}",
+    "typed": "score{of}",
+    "also": "z-score standardized deviations",
+    "keys": {
+      "of": [
+        "whole",
+        "row",
+        "column"
+      ]
+    }
+  },
+  "gap": {
+    "means": "the distance from `to`, a number or `{\"target\": \"promise\"}`",
+    "said": "as distance from {point}",
+    "typed": "gap to {point}",
+    "also": "difference from a target",
+    "keys": {
+      "to": []
+    }
+  }
+} as const;
+
+export const ORDER_TERMS = {
+  "natural": {
+    "typed": "nature",
+    "side_by_side": true,
+    "coefficients": true
+  },
+  "appearance": {
+    "typed": "appearance",
+    "side_by_side": true,
+    "coefficients": false
+  },
+  "label": {
+    "typed": "label",
+    "side_by_side": true,
+    "coefficients": true
+  },
+  "total": {
+    "typed": "total",
+    "side_by_side": false,
+    "coefficients": false
+  },
+  "member": {
+    "typed": "member",
+    "side_by_side": false,
+    "coefficients": false
+  },
+  "hand": {
+    "typed": "hand",
+    "side_by_side": true,
+    "coefficients": true
+  },
+  "likeness": {
+    "typed": "likeness",
+    "side_by_side": false,
+    "coefficients": true
+  }
+} as const;
+
+export const CUT_TERMS = {
+  "month": {
+    "name": "month",
+    "also": "",
+    "fiscal": true
+  },
+  "weekday": {
+    "name": "weekday",
+    "also": "day of the week",
+    "fiscal": false
+  },
+  "hour": {
+    "name": "hour",
+    "also": "time of day o'clock",
+    "fiscal": false
+  },
+  "date": {
+    "name": "date",
+    "also": "calendar day each day daily",
+    "fiscal": false
+  },
+  "year": {
+    "name": "year",
+    "also": "",
+    "fiscal": true
+  },
+  "quarter": {
+    "name": "quarter",
+    "also": "",
+    "fiscal": true
+  },
+  "week": {
+    "name": "week",
+    "also": "calendar week number",
+    "fiscal": false
+  },
+  "day": {
+    "name": "day of the month",
+    "also": "dom",
+    "fiscal": false
+  },
+  "year_month": {
+    "name": "year and month",
+    "also": "month by month monthly running months",
+    "fiscal": false
+  },
+  "year_quarter": {
+    "name": "year and quarter",
+    "also": "quarterly running quarters",
+    "fiscal": true
+  },
+  "year_week": {
+    "name": "year and week",
+    "also": "weekly running weeks",
+    "fiscal": false
+  }
+} as const;
