@@ -1,6 +1,6 @@
 """Live facts: words in braces that are filled in anew whenever a figure is made, so that a refresh leaves no stale claim.
 
-``FACTS`` is the table a new fact is entered in, by the name that is written in braces.
+What each is called is in the vocabulary, by the name that is written in braces; ``FACTS`` tells them.
 """
 
 from collections.abc import Callable
@@ -17,6 +17,7 @@ from .pivot import Matrix, span_of
 from .recipe.check import FACT
 from .recipe.spec import Recipe
 from .table import Table
+from .vocabulary import FACT_TERMS
 from .words.wording import beginning
 
 _MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"]
@@ -37,7 +38,7 @@ class Facts:
         return span_of(self.table, self.recipe.pivot)
 
     def text(self, name: str) -> str | None:
-        return FACTS[name].text(self)
+        return FACTS[name](self)
 
     def filled(self, words: str, path: str) -> str:
         """The words with all facts filled in. Raises TableError for a fact that the figure does not have."""
@@ -46,18 +47,10 @@ class Facts:
             text = self.text(name)
             if text is None:
                 cure = f"take {{{name}}} out of the words, or write what it should say"
-                raise TableError(f"there is no {FACTS[name].title} in this figure any more; {cure}", path=path, received=name)
+                raise TableError(f"there is no {FACT_TERMS[name]} in this figure any more; {cure}", path=path, received=name)
             return text
 
         return FACT.sub(lambda found: fact(found[1]), words)
-
-
-@dataclass(frozen=True)
-class Fact:
-    """What a fact is, as it is said in a list of them, and how it is told."""
-
-    title: str
-    text: Callable[[Facts], str | None]
 
 
 def _extreme(highest: bool) -> Callable[[Facts], tuple[int, int] | None]:
@@ -118,23 +111,24 @@ def _lit(facts: Facts) -> str | None:
     return None if facts.coloring.lit is None else f"{int(facts.coloring.lit.sum()):,}"
 
 
-FACTS: dict[str, Fact] = {
-    "n": Fact("number of records kept", lambda facts: f"{facts.matrix.kept:,}"),
-    "rows": Fact("number of rows", lambda facts: f"{facts.matrix.shape[0]:,}"),
-    "columns": Fact("number of columns", lambda facts: f"{facts.matrix.shape[1]:,}"),
-    "highest": Fact("highest value", _value(True)),
-    "highest.row": Fact("row of the highest value", _row(True)),
-    "highest.column": Fact("column of the highest value", _column(True)),
-    "lowest": Fact("lowest value", _value(False)),
-    "lowest.row": Fact("row of the lowest value", _row(False)),
-    "lowest.column": Fact("column of the lowest value", _column(False)),
-    "total": Fact("value of all records together", _total),
-    "from": Fact("day of the first record", _moment(False)),
-    "to": Fact("day of the last record", _moment(True)),
-    "hidden": Fact("number of cells hidden on too few records", lambda facts: f"{int(facts.contents.few.sum()):,}"),
-    "aside": Fact("number of cells set aside", lambda facts: f"{int(facts.contents.aside.sum()):,}"),
-    "lit": Fact("number of emphasized cells", _lit),
+FACTS: dict[str, Callable[[Facts], str | None]] = {
+    "n": lambda facts: f"{facts.matrix.kept:,}",
+    "rows": lambda facts: f"{facts.matrix.shape[0]:,}",
+    "columns": lambda facts: f"{facts.matrix.shape[1]:,}",
+    "highest": _value(True),
+    "highest.row": _row(True),
+    "highest.column": _column(True),
+    "lowest": _value(False),
+    "lowest.row": _row(False),
+    "lowest.column": _column(False),
+    "total": _total,
+    "from": _moment(False),
+    "to": _moment(True),
+    "hidden": lambda facts: f"{int(facts.contents.few.sum()):,}",
+    "aside": lambda facts: f"{int(facts.contents.aside.sum()):,}",
+    "lit": _lit,
 }
+"""How each is told."""
 
 
 def counted_in_caption(recipe: Recipe, contents: Contents) -> str:

@@ -10,9 +10,9 @@ from numpy.typing import NDArray
 from ..alike import EPSILON, settled
 from ..errors import TableError
 from ..pivot.kernels import compiled
-from ..recipe.check_color import MOST_BANDS
 from ..recipe.spec import BandMethod, BandsSpec
 from ..targets import number_of
+from ..vocabulary import LIMITS
 
 Floats = NDArray[np.float64]
 USUAL = 5
@@ -36,7 +36,7 @@ def cuts_of(spec: BandsSpec, filled: Floats, low: float, high: float, targets: M
     found = np.array(METHODS[spec.method](np.sort(filled), spec.count or USUAL, low, high))
     # Rounding must not put a cut beside the value it is meant to be.
     exact = settled(found, EPSILON * max(abs(low), abs(high), float(np.abs(filled).max())))
-    return tuple(np.unique(exact[np.isfinite(exact)]).tolist())[: MOST_BANDS - 1]
+    return tuple(np.unique(exact[np.isfinite(exact)]).tolist())[: LIMITS.bands_most - 1]
 
 
 def _equal_width(_values: Floats, bands: int, low: float, high: float) -> list[float]:

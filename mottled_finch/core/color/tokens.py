@@ -12,7 +12,8 @@ from typing import Any
 import numpy as np
 
 from ..errors import RecipeError
-from ..recipe.check_color import HEX, MOST_COLORS
+from ..recipe.check_color import HEX
+from ..vocabulary import LIMITS
 from .spaces import Bytes, hex_of
 
 STEPS_WRITTEN = 9
@@ -46,7 +47,7 @@ def read_tokens(text: str) -> list[str]:
         raise RecipeError("this is not JSON; save the palette as a file of color tokens", path="palette") from error
     if not found:
         raise RecipeError("no color is in this file; a color token has a $type and a $value", path="palette")
-    places = np.floor(np.linspace(0, len(found) - 1, min(len(found), MOST_COLORS)) + 0.5).astype(int)
+    places = np.floor(np.linspace(0, len(found) - 1, min(len(found), LIMITS.colors_most)) + 0.5).astype(int)
     return [found[place] for place in places]
 
 

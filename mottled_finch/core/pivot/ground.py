@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from ..errors import TableError
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, PivotSpec
+from ..vocabulary import LIMITS
 from .levels import NO_LEVEL, OUTSIDE, Level
 from .matrix import Group
 from .measures import MEASURES
@@ -19,8 +20,6 @@ from .placing import Placement
 from .sides import Side, groups_of, side_of
 from .source import Test
 
-MAX_MEMBERS = 5_000
-MAX_CELLS = 250_000
 MAX_PLACES = 1 << 22
 """Cells before empty rows and columns are dropped; beyond it a side is first reduced to what has records."""
 MAX_COMBINATIONS = 1 << 23
@@ -125,8 +124,8 @@ def _check_combinations(levels: Sequence[Level], pivot: PivotSpec, side: str) ->
         raise _too_many(combinations, combinations, pivot, side)
 
 
-def _check_size(rows: int, columns: int, pivot: PivotSpec, *, cells: int = MAX_CELLS) -> None:
-    if max(rows, columns) > MAX_MEMBERS or rows * columns > cells:
+def _check_size(rows: int, columns: int, pivot: PivotSpec, *, cells: int = LIMITS.cells_most) -> None:
+    if max(rows, columns) > LIMITS.members_most or rows * columns > cells:
         side, members = ("rows", rows) if rows >= columns else ("columns", columns)
         raise _too_many(members, rows * columns, pivot, side)
 
@@ -136,7 +135,7 @@ def _too_many(members: int, cells: int, pivot: PivotSpec, side: str) -> TableErr
     if side == "columns" and pivot.split is not None:
         levels = (pivot.split, *levels)
     fields = [f'"{level.field}"' for level in levels]
-    limits = f"a figure holds at most {MAX_MEMBERS:,} on a side and {MAX_CELLS:,} in all"
+    limits = f"a figure holds at most {LIMITS.members_most:,} on a side and {LIMITS.cells_most:,} in all"
     if len(fields) == 1:
         words = f"{fields[0]} has {members:,} different values, which makes {cells:,} cells; {limits}, so choose a coarser field, "
     else:

@@ -3,6 +3,7 @@
 import re
 
 from ..errors import RecipeError, did_you_mean
+from ..vocabulary import FACT_TERMS
 from .check_cells import check_cells
 from .check_color import check_color
 from .check_frame import check_frame
@@ -12,24 +13,6 @@ from .table_spec import CorrectMend, DropMend, JoinMend, Mend, MergeMend, SplitM
 
 FACT = re.compile(r"\{([a-z]+(?:\.[a-z]+)*)\}")
 """Words in braces stand for a live fact: a number that is filled in anew whenever the figure is made."""
-FACTS = (
-    "n",
-    "rows",
-    "columns",
-    "highest",
-    "highest.row",
-    "highest.column",
-    "lowest",
-    "lowest.row",
-    "lowest.column",
-    "total",
-    "from",
-    "to",
-    "hidden",
-    "aside",
-    "lit",
-)
-"""The facts of core/facts.py, by name."""
 
 
 def check_recipe(recipe: Recipe) -> None:
@@ -52,8 +35,10 @@ def check_recipe(recipe: Recipe) -> None:
 
 def _check_facts(words: str, path: str) -> None:
     for fact in FACT.findall(words):
-        if fact not in FACTS:
-            raise RecipeError(f'no live fact "{fact}"; {did_you_mean(fact, FACTS)}', path=path, received=fact, allowed=FACTS)
+        if fact not in FACT_TERMS:
+            raise RecipeError(
+                f'no live fact "{fact}"; {did_you_mean(fact, FACT_TERMS)}', path=path, received=fact, allowed=FACT_TERMS
+            )
 
 
 def check_table(table: TableSpec) -> None:

@@ -4,12 +4,12 @@ import re
 from itertools import pairwise
 
 from ..errors import RecipeError
+from ..vocabulary import LIMITS
 from ..words.wording import counted
 from .check_pivot import check_measure
 from .spec import BandsSpec, ColorSpec, EmphasisSpec, EndSpec
 
 HEX = re.compile(r"^#[0-9a-fA-F]{6}$")
-MOST_COLORS, MOST_BANDS = 5, 12
 _PLACES = ("at", "percent", "percentile", "target")
 
 
@@ -27,8 +27,8 @@ def check_color(color: ColorSpec, path: str = "color") -> None:
                 path=f"{path}.low.{name}",
                 received=low,
             )
-    if len(color.colors) > MOST_COLORS:
-        raise RecipeError(f"{len(color.colors)} colors are given; give one to {MOST_COLORS}", path=f"{path}.colors")
+    if len(color.colors) > LIMITS.colors_most:
+        raise RecipeError(f"{len(color.colors)} colors are given; give one to {LIMITS.colors_most}", path=f"{path}.colors")
     _check_hexes(color.colors, f"{path}.colors")
     if color.bands is not None:
         _check_bands(color.bands, f"{path}.bands")
@@ -59,9 +59,9 @@ def _check_bands(bands: BandsSpec, path: str) -> None:
     if bands.cuts is not None and bands.count is not None:
         raise RecipeError('"count" belongs to a method; the cuts say how many bands there are', path=f"{path}.count")
     number = bands.count if bands.cuts is None else len(bands.cuts) + 1
-    if number is not None and not 2 <= number <= MOST_BANDS:
+    if number is not None and not 2 <= number <= LIMITS.bands_most:
         raise RecipeError(
-            f"{counted(number, 'band')} asked for; choose 2 to {MOST_BANDS}, since no reader tells more apart",
+            f"{counted(number, 'band')} asked for; choose 2 to {LIMITS.bands_most}, since no reader tells more apart",
             path=f"{path}.{'count' if bands.cuts is None else 'cuts'}",
             received=number,
         )

@@ -1,32 +1,28 @@
 """What heads, legend, notes and page of a recipe must satisfy beyond the types of their parts."""
 
 from ..errors import RecipeError
+from ..vocabulary import LIMITS
 from .check_color import HEX
 from .spec import Recipe, UnderlaySpec
-
-PAGE_LEAST, PAGE_MOST = 120, 4_000
-GROUP_GAP_MOST = 60
-MOST_NOTES = 60
-MOST_TICKS = 20
 
 
 def check_frame(recipe: Recipe) -> None:
     """Raises RecipeError for the first thing that is not well formed, whatever the table."""
     heads, page = recipe.heads, recipe.page
-    if heads.group_gap is not None and not 0 <= heads.group_gap <= GROUP_GAP_MOST:
-        raise RecipeError(f"groups {heads.group_gap} points apart; choose 0 to {GROUP_GAP_MOST}", path="heads.group_gap")
-    if len(recipe.legend.ticks) > MOST_TICKS:
-        raise RecipeError(f"{len(recipe.legend.ticks)} places are named; a legend holds {MOST_TICKS}", path="legend.ticks")
-    if len(recipe.notes) > MOST_NOTES:
-        raise RecipeError(f"there are {len(recipe.notes)} notes; a page holds {MOST_NOTES}", path="notes")
+    if heads.group_gap is not None and not 0 <= heads.group_gap <= LIMITS.group_gap_most:
+        raise RecipeError(f"groups {heads.group_gap} points apart; choose 0 to {LIMITS.group_gap_most}", path="heads.group_gap")
+    if len(recipe.legend.ticks) > LIMITS.ticks_most:
+        raise RecipeError(f"{len(recipe.legend.ticks)} places are named; a legend holds {LIMITS.ticks_most}", path="legend.ticks")
+    if len(recipe.notes) > LIMITS.notes_most:
+        raise RecipeError(f"there are {len(recipe.notes)} notes; a page holds {LIMITS.notes_most}", path="notes")
     for i, note in enumerate(recipe.notes):
         if note.row is None and note.column is None:
             raise RecipeError("say which row or column the note is on, by its labels", path=f"notes[{i}]")
         if not note.outline and not note.text:
             raise RecipeError("a note without an outline needs words", path=f"notes[{i}].text")
     for side, length in (("width", page.width), ("height", page.height)):
-        if not PAGE_LEAST <= length <= PAGE_MOST:
-            raise RecipeError(f"a page of {length} points; choose {PAGE_LEAST} to {PAGE_MOST:,}", path=f"page.{side}")
+        if not LIMITS.page_least <= length <= LIMITS.page_most:
+            raise RecipeError(f"a page of {length} points; choose {LIMITS.page_least} to {LIMITS.page_most:,}", path=f"page.{side}")
     for name in ("ground", "ink"):
         color = getattr(page, name)
         if color is not None and not HEX.match(color):

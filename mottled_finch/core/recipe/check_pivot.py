@@ -3,14 +3,11 @@
 from itertools import pairwise
 
 from ..errors import RecipeError
-from ..vocabulary import CUT_TERMS, MEASURE_TERMS, ORDER_TERMS, SHOW_TERMS
+from ..vocabulary import CUT_TERMS, LIMITS, MEASURE_TERMS, ORDER_TERMS, SHOW_TERMS
 from ..words.wording import listed
 from .conditions import ConditionSpec, MeasureSpec
 from .spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TargetSpec
 
-MAX_LEVELS = 3
-MAX_BINS = 500
-MAX_CORRELATED = 100
 DEPTH_MOST = 6
 """How deep conditions may hold further conditions."""
 
@@ -27,8 +24,8 @@ def check_pivot(pivot: PivotSpec) -> None:
     if pivot.correlate is not None:
         _check_correlate(pivot, pivot.correlate)
     for side, levels in (("rows", pivot.rows), ("columns", pivot.columns)):
-        if len(levels) > MAX_LEVELS:
-            raise RecipeError(f"{len(levels)} levels are nested; keep {MAX_LEVELS} at most", path=f"pivot.{side}")
+        if len(levels) > LIMITS.levels_most:
+            raise RecipeError(f"{len(levels)} levels are nested; keep {LIMITS.levels_most} at most", path=f"pivot.{side}")
         for i, level in enumerate(levels):
             check_level(level, f"pivot.{side}[{i}]")
     if pivot.split is not None:
@@ -83,11 +80,13 @@ def _check_bins(bins: BinsSpec, path: str) -> None:
         raise RecipeError(f'{problem}; give one of "edges", "round", "equal_width" and "equal_count"', path=path)
     if bins.edges is None:
         count = getattr(bins, given[0])
-        if not 1 <= count <= MAX_BINS:
-            raise RecipeError(f"{count:,} bins are asked for; choose 1 to {MAX_BINS}", path=f"{path}.{given[0]}", received=count)
+        if not 1 <= count <= LIMITS.bins_most:
+            raise RecipeError(
+                f"{count:,} bins are asked for; choose 1 to {LIMITS.bins_most}", path=f"{path}.{given[0]}", received=count
+            )
         return
-    if not 2 <= len(bins.edges) <= MAX_BINS + 1:
-        raise RecipeError(f"{len(bins.edges):,} edges are listed; list 2 to {MAX_BINS + 1}", path=f"{path}.edges")
+    if not 2 <= len(bins.edges) <= LIMITS.bins_most + 1:
+        raise RecipeError(f"{len(bins.edges):,} edges are listed; list 2 to {LIMITS.bins_most + 1}", path=f"{path}.edges")
     for i, (left, right) in enumerate(pairwise(bins.edges)):
         if right <= left:
             raise RecipeError(
@@ -203,8 +202,8 @@ def _check_correlate(pivot: PivotSpec, correlate: CorrelateSpec) -> None:
         raise RecipeError("fields that are correlated take the place of sides and measure; leave those out", path=path)
     if pivot.show.as_ != "value" or pivot.totals != PivotSpec().totals:
         raise RecipeError("coefficients have no totals and are shown as they are; leave those out", path=path)
-    if not 2 <= len(correlate.fields) <= MAX_CORRELATED:
-        raise RecipeError(f"{len(correlate.fields)} fields are listed; list 2 to {MAX_CORRELATED}", path=f"{path}.fields")
+    if not 2 <= len(correlate.fields) <= LIMITS.correlated_most:
+        raise RecipeError(f"{len(correlate.fields)} fields are listed; list 2 to {LIMITS.correlated_most}", path=f"{path}.fields")
     for i, name in enumerate(correlate.fields):
         if name in correlate.fields[:i]:
             raise RecipeError(f'"{name}" is listed twice; keep one of them', path=f"{path}.fields[{i}]", received=name)

@@ -7,7 +7,7 @@ import dataclasses
 from dataclasses import dataclass, field
 from typing import Annotated, Literal
 
-from ..vocabulary import ORDER_TERMS, SHOW_TERMS
+from ..vocabulary import ORDER_TERMS, SHOW_TERMS, THEME_TERMS
 from .conditions import ConditionSpec, Cut, MeasureSpec, OneOf, Weekday
 from .table_spec import TableSpec
 
@@ -23,7 +23,7 @@ Within = Literal["table", "row", "column", "group"]
 BandMethod = Literal["equal_width", "quantile", "natural", "stdev"]
 NumberMarks = Literal["1,234.5", "1.234,5", "1 234,5", "1’234.5", "1234.5", "1234,5"]
 MarkName = Literal["fill", "square", "dot", "bar"]
-ThemeName = Literal["paper", "reed", "dusk"]
+ThemeName = Annotated[str, OneOf(tuple(THEME_TERMS))]
 Picture = Annotated[str, "picture"]
 FontFile = Annotated[str, "font"]
 """A picture or font within the recipe, which is longer than any other text."""

@@ -6,7 +6,7 @@ from typing import Literal
 from ..color.ink import DARK
 from ..color.palettes import BLANK_STEP
 from ..recipe.spec import MarkName
-from .themes import Theme
+from ..vocabulary import Theme
 
 Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees", "notes"]
 

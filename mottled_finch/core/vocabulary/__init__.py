@@ -8,21 +8,45 @@ from dataclasses import asdict
 from typing import Any
 
 from .cuts import CUT_TERMS, CutTerm
+from .facts import FACT_TERMS
+from .limits import LIMITS
 from .measures import MEASURE_TERMS, MeasureTerm
 from .orders import ORDER_TERMS, OrderTerm
+from .pages import PAGE_TERMS, PageTerm
 from .shows import SHOW_TERMS, ShowTerm
+from .themes import THEME_TERMS, Theme, ThemeTerm
 
 TABLES: dict[str, dict[str, Any]] = {
     "MEASURE_TERMS": MEASURE_TERMS,
     "SHOW_TERMS": SHOW_TERMS,
     "ORDER_TERMS": ORDER_TERMS,
     "CUT_TERMS": CUT_TERMS,
+    "PAGE_TERMS": PAGE_TERMS,
+    "THEME_TERMS": THEME_TERMS,
 }
 
 
-def told() -> dict[str, dict[str, dict[str, Any]]]:
-    """The tables as plain values, in the order in which they are offered."""
-    return {name: {key: asdict(term) for key, term in terms.items()} for name, terms in TABLES.items()}
+def told() -> dict[str, dict[str, Any]]:
+    """The tables as plain values, in the order in which they are offered, and the limits."""
+    tables = {name: {key: asdict(term) for key, term in terms.items()} for name, terms in TABLES.items()}
+    return {**tables, "LIMITS": asdict(LIMITS)}
 
 
-__all__ = ["CUT_TERMS", "MEASURE_TERMS", "ORDER_TERMS", "SHOW_TERMS", "CutTerm", "MeasureTerm", "OrderTerm", "ShowTerm", "told"]
+__all__ = [
+    "CUT_TERMS",
+    "FACT_TERMS",
+    "LIMITS",
+    "MEASURE_TERMS",
+    "ORDER_TERMS",
+    "PAGE_TERMS",
+    "SHOW_TERMS",
+    "THEME_TERMS",
+    "CutTerm",
+    "MeasureTerm",
+    "OrderTerm",
+    "PageTerm",
+    "ShowTerm",
+    "Theme",
+    "ThemeTerm",
+    "told",
+]

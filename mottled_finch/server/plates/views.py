@@ -18,7 +18,6 @@ from mottled_finch.core.color.scale import Scale
 from mottled_finch.core.contents import Beside
 from mottled_finch.core.draw import DRAWINGS, Drawing
 from mottled_finch.core.draw.json import numbers_or_null
-from mottled_finch.core.facts import FACTS
 from mottled_finch.core.figure import Figure
 from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
 from mottled_finch.core.recipe import Recipe, dump_recipe, load_recipe, load_table_part, load_text, merge_patch
@@ -27,6 +26,7 @@ from mottled_finch.core.scene.legend import bands_of
 from mottled_finch.core.statement import read_statement, write_statement
 from mottled_finch.core.table import csv_of
 from mottled_finch.core.targets import with_targets
+from mottled_finch.core.vocabulary import FACT_TERMS
 from mottled_finch.core.words.figures import default_caption
 from mottled_finch.core.words.parts import default_title, measure_words
 from mottled_finch.core.words.wording import beginning
@@ -460,7 +460,7 @@ def figure_answer(figure: Figure, recipe: Recipe) -> dict[str, Any]:
         "beside": [_beside_answer(each) for each in contents.beside],
         "cautions": [_caution_answer(each, recipe) for each in standing],
         "dismissed": [{**_caution_answer(each, recipe), "reason": recipe.dismissed[each.name]} for each in dismissed],
-        "facts": [{"name": name, "title": fact.title, "text": figure.facts.text(name)} for name, fact in FACTS.items()],
+        "facts": [{"name": name, "title": title, "text": figure.facts.text(name)} for name, title in FACT_TERMS.items()],
         "records": matrix.records.ravel().tolist(),
         "row_totals": numbers_or_null(matrix.row_totals),
         "column_totals": numbers_or_null(matrix.column_totals),

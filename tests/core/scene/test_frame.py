@@ -11,7 +11,8 @@ from mottled_finch.core.color.spaces import bytes_of, contrast
 from mottled_finch.core.draw.canvas import paint
 from mottled_finch.core.errors import RecipeError, TableError
 from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.scene.themes import THEMES, theme_of
+from mottled_finch.core.scene.themes import theme_of
+from mottled_finch.core.vocabulary import FACT_TERMS, THEME_TERMS
 
 from ..conftest import figure_of
 from .test_layout import SIDES, extent, overlap, table
@@ -100,9 +101,9 @@ def test_frames_of_all_kinds(seed):
         assert not any(overlap(box, other) for other in boxes)
 
 
-@pytest.mark.parametrize("theme", THEMES)
+@pytest.mark.parametrize("theme", THEME_TERMS)
 def test_words_of_a_theme_are_readable(theme):
-    colors = THEMES[theme]
+    colors = THEME_TERMS[theme].theme
     for ink, ground in [
         (colors.ink, colors.ground),
         (colors.quiet, colors.ground),
@@ -136,7 +137,7 @@ def test_every_printed_value_is_readable_on_its_cell(palette, parts):
     assert contrast(inks, fills).min() >= 4.5
 
 
-@pytest.mark.parametrize("theme", THEMES)
+@pytest.mark.parametrize("theme", THEME_TERMS)
 def test_values_beside_marks_stand_on_the_ground_in_its_ink(theme):
     figure = figure_of(table(6, 6), pivot=SIDES, cells={"marks": {"as": "dot", "size": {"take": "count"}}}, page={"theme": theme})
     grid = figure.scene.grid
@@ -352,9 +353,8 @@ class TestFacts:
 
     def test_the_recipe_knows_every_fact(self):
         from mottled_finch.core.facts import FACTS
-        from mottled_finch.core.recipe.check import FACTS as NAMES
 
-        assert tuple(FACTS) == NAMES
+        assert FACTS.keys() == FACT_TERMS.keys()
 
 
 def test_ticks_of_ones_own_take_the_place_of_round_numbers():

@@ -425,3 +425,88 @@ export const CUT_TERMS = {
     "fiscal": false
   }
 } as const;
+
+export const PAGE_TERMS = {
+  "slide": {
+    "title": "Full slide",
+    "width": 960,
+    "height": 540
+  },
+  "half": {
+    "title": "Half slide",
+    "width": 480,
+    "height": 540
+  },
+  "column": {
+    "title": "Report column",
+    "width": 640,
+    "height": 480
+  },
+  "square": {
+    "title": "Square",
+    "width": 600,
+    "height": 600
+  }
+} as const;
+
+export const THEME_TERMS = {
+  "paper": {
+    "title": "Paper",
+    "theme": {
+      "ground": "#ffffff",
+      "ink": "#1d211a",
+      "quiet": "#5f6359",
+      "band": "#f4f3ef",
+      "bracket": "#b9bab2",
+      "tree": "#7d8177",
+      "blank": "#f1f1ee",
+      "hatch": "#c9cac3"
+    }
+  },
+  "reed": {
+    "title": "Reed",
+    "theme": {
+      "ground": "#f6f2e7",
+      "ink": "#23251d",
+      "quiet": "#5b5b4d",
+      "band": "#ebe5d5",
+      "bracket": "#b4ae9c",
+      "tree": "#7a7666",
+      "blank": "#eee9db",
+      "hatch": "#bcb5a2"
+    }
+  },
+  "dusk": {
+    "title": "Dusk",
+    "theme": {
+      "ground": "#1e2422",
+      "ink": "#f1f1ea",
+      "quiet": "#b2b8ad",
+      "band": "#2b322f",
+      "bracket": "#5a625d",
+      "tree": "#8c948c",
+      "blank": "#29302d",
+      "hatch": "#4d5651"
+    }
+  }
+} as const;
+
+export const LIMITS = {
+  "levels_most": 3,
+  "bins_most": 500,
+  "correlated_most": 100,
+  "members_most": 5000,
+  "cells_most": 250000,
+  "colors_most": 5,
+  "bands_most": 12,
+  "decimals_most": 10,
+  "around_most": 24,
+  "print_size_least": 6,
+  "print_size_most": 72,
+  "gap_most": 40,
+  "group_gap_most": 60,
+  "ticks_most": 20,
+  "notes_most": 60,
+  "page_least": 120,
+  "page_most": 4000
+} as const;

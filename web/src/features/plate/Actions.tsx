@@ -1,6 +1,7 @@
 import { useNavigate } from "react-router";
 import { exportAddress, type Recipe } from "../../api/client";
 import { useAbout, usePalettes } from "../../api/queries";
+import { PAGE_TERMS } from "../../api/vocabulary";
 import { type Action, FindAction } from "../../shared/FindAction";
 import {
   turned,
@@ -14,7 +15,6 @@ import {
   withTotals,
   withWithin,
 } from "./recipes";
-import { PAGES } from "./Stage";
 import type { Change } from "./usePlate";
 import { useView } from "./view";
 
@@ -88,7 +88,7 @@ function useActions(plate: number, recipe: Recipe, onChange: (change: Change) =>
       recipe.cells?.square ? "Fit the cells to the page" : "Make the cells square",
       withCells({ square: !recipe.cells?.square }),
     ),
-    ...PAGES.map((page) => change(`Page: ${page.label}`, withPage(page.width, page.height))),
+    ...Object.values(PAGE_TERMS).map((page) => change(`Page: ${page.title}`, withPage(page.width, page.height))),
     ...exports.map(({ ending, title }) => ({
       name: `Export: ${title}`,
       note: `.${ending}`,

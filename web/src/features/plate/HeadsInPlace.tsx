@@ -2,6 +2,7 @@ import { Box, chakra, Input, Menu, Popover } from "@chakra-ui/react";
 import { type DragEvent, useEffect, useRef, useState } from "react";
 import { api, type Figure, type Lines, type Mend, type Recipe, type Scene } from "../../api/client";
 import { Button } from "../../shared/Button";
+import { afterClosing } from "../../shared/frames";
 import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { PopCard } from "../../shared/PopCard";
 import { type Head, headOf, movedBy, movedTo, orderedBy, setAside, withHeadLeftOut, withHeadNamed } from "./heads";
@@ -256,7 +257,7 @@ function HeadMenu({ figure, ownMends, asked, onAsk, onChange, onTable }: HeadMen
       onOpenChange={({ open }) => !open && close()}
       onSelect={({ value }) => {
         const item = items.find(({ name: each }) => each === value);
-        if (value === RENAME) return setTimeout(() => onAsk({ ...asked, naming: true }), AFTER);
+        if (value === RENAME) return afterClosing(() => onAsk({ ...asked, naming: true }));
         close();
         return item?.act();
       }}
@@ -277,8 +278,6 @@ function HeadMenu({ figure, ownMends, asked, onAsk, onChange, onTable }: HeadMen
 }
 
 const RENAME = "Rename, or merge into another";
-/** The menu must be gone before the card comes, or it takes the focus from it. */
-const AFTER = 60;
 
 type NamingProps = { label: string; head: Head; table: boolean; onDone: (to: string) => void };
 

@@ -1,6 +1,7 @@
 import { Box, chakra, Flex } from "@chakra-ui/react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Figure, Recipe, Scene } from "../../api/client";
+import { PAGE_TERMS } from "../../api/vocabulary";
 import { inkOn, stepper, stepsOf } from "./color/coloring";
 import { Seen, SeenBy } from "./color/SeenBy";
 import { Frozen } from "./Frozen";
@@ -139,16 +140,9 @@ function Step({ label, words, off, onClick }: { label: string; words: string; of
 }
 
 function pageName(width: number, height: number): string {
-  const known = PAGES.find((page) => page.width === width && page.height === height);
-  return known ? known.label : `Page ${width} by ${height}`;
+  const known = Object.values(PAGE_TERMS).find((page) => page.width === width && page.height === height);
+  return known ? known.title : `Page ${width} by ${height}`;
 }
-
-export const PAGES = [
-  { label: "Full slide", width: 960, height: 540 },
-  { label: "Half slide", width: 480, height: 540 },
-  { label: "Report column", width: 640, height: 480 },
-  { label: "Square", width: 600, height: 600 },
-] as const;
 
 /** Points to pixels so that the page fits, in steps that keep a point a whole number of pixels where it can. */
 function useFittingZoom(ground: React.RefObject<HTMLDivElement | null>, width: number, height: number): number {

@@ -1,5 +1,6 @@
 /** Small changes of a recipe, each a function from recipe to recipe. */
 import type { Condition, Level, Measure, Order, Pivot, Recipe, Show } from "../../api/client";
+import { LIMITS } from "../../api/vocabulary";
 
 export type Side = "rows" | "columns";
 
@@ -112,11 +113,9 @@ export const withLevelMoved =
     const [level] = levels[from.side].splice(from.at, 1);
     if (!level) return recipe;
     levels[to.side].splice(to.at, 0, level);
-    if (levels[to.side].length > LEVELS_MOST) return recipe;
+    if (levels[to.side].length > LIMITS.levels_most) return recipe;
     return withLevels("rows", levels.rows)(withLevels("columns", levels.columns)(recipe));
   };
-
-export const LEVELS_MOST = 3;
 
 /** What a plate could be made with again that cannot be, by the place that is told of it; each with its name. */
 export function cures(path: string, recipe: Recipe): { name: string; change: (recipe: Recipe) => Recipe }[] {

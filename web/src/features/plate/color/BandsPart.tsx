@@ -1,5 +1,6 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { Figure, Recipe } from "../../../api/client";
+import { LIMITS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
 import { ColorInput } from "../../../shared/ColorInput";
 import { counted, percent } from "../../../shared/numbers";
@@ -9,7 +10,7 @@ import { Line } from "../Line";
 import { withBands } from "../recipes";
 import type { Change } from "../usePlate";
 import { axisOf, rounded, stepOn } from "./railAxis";
-import { byHand, MOST_BANDS, USUAL_BANDS, withNewCut } from "./railModel";
+import { byHand, USUAL_BANDS, withNewCut } from "./railModel";
 
 type Bands = NonNullable<NonNullable<Recipe["color"]>["bands"]>;
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
@@ -98,7 +99,7 @@ export function BandsPart({ figure, recipe, onChange }: Props) {
               .reverse()}
           </Box>
           <Flex gap="8px" mt="6px">
-            {!figure.regions.length && cuts.length + 1 < MOST_BANDS && (
+            {!figure.regions.length && cuts.length + 1 < LIMITS.bands_most && (
               <Button size="sm" variant="plain" onClick={() => onChange(cutMore(figure))}>
                 Add a cut
               </Button>

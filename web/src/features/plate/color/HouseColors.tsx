@@ -1,9 +1,9 @@
 import { Box, Flex, Input } from "@chakra-ui/react";
 import { useRef, useState } from "react";
 import { api, sentenceOf } from "../../../api/client";
+import { LIMITS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
 
-const MOST = 5;
 const HEX = /^#?[0-9a-f]{6}$/i;
 
 /** One to five colors of the house's own, from low to high: typed, or out of a file of color tokens. */
@@ -15,8 +15,8 @@ export function HouseColors({ colors, onDone }: { colors: readonly string[]; onD
   const wrong = parts.find((part) => !HEX.test(part));
   const sentence = wrong
     ? `"${wrong}" is not a color; write it as #1f6b6d.`
-    : parts.length > MOST
-      ? `${parts.length} colors are written; give one to ${MOST}.`
+    : parts.length > LIMITS.colors_most
+      ? `${parts.length} colors are written; give one to ${LIMITS.colors_most}.`
       : refused;
 
   async function bringIn(given: File) {

@@ -1,6 +1,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useLayoutEffect, useMemo, useRef } from "react";
 import type { Figure, Recipe } from "../../../api/client";
+import { LIMITS } from "../../../api/vocabulary";
 import { counted } from "../../../shared/numbers";
 import type { Change } from "../usePlate";
 import { useView } from "../view";
@@ -8,7 +9,7 @@ import { CutCard } from "./CutCard";
 import { BLANK, type ScaleShape, stepper } from "./coloring";
 import { Handle } from "./Handle";
 import { type Axis, histogram, placeOn, RAIL, rounded, stepOn, TITLES, valueAt, WHICH, type Which } from "./railAxis";
-import { MOST_BANDS, nameOf, percentOn, placed, type RailModel, railModel, withCut, withNewCut } from "./railModel";
+import { nameOf, percentOn, placed, type RailModel, railModel, withCut, withNewCut } from "./railModel";
 import { TypedEnd } from "./TypedEnd";
 
 const BINS = 34;
@@ -61,7 +62,7 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
         axis={axis}
         shape={shape}
         onCut={
-          shape.cuts && !model.apart && shape.cuts.length + 1 < MOST_BANDS
+          shape.cuts && !model.apart && shape.cuts.length + 1 < LIMITS.bands_most
             ? (at) => onChange(withNewCut(shape.cuts as readonly number[], at))
             : undefined
         }

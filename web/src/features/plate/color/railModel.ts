@@ -106,7 +106,6 @@ type Bands = NonNullable<NonNullable<Recipe["color"]>["bands"]>;
 export type Point = number | { target: string };
 
 /** As many as the core allows, and as many as it finds when none are asked for. */
-export const MOST_BANDS = 12;
 export const USUAL_BANDS = 5;
 
 /** The bands as if they were cut by hand where they are, each with the name and color it has. */

@@ -1,5 +1,6 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
+import { LIMITS } from "../../../api/vocabulary";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
@@ -86,8 +87,8 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
             label="Size of values, in points"
             none="as fits"
             width="84px"
-            least={6}
-            most={72}
+            least={LIMITS.print_size_least}
+            most={LIMITS.print_size_most}
             value={cells.size}
             onDone={(size) => onChange(withCells({ size }))}
           />
@@ -152,7 +153,7 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
             none="as fits"
             width="64px"
             least={0}
-            most={40}
+            most={LIMITS.gap_most}
             value={cells.gap}
             onDone={(gap) => onChange(withCells({ gap }))}
           />

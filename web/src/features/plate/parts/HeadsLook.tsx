@@ -1,5 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe } from "../../../api/client";
+import { LIMITS } from "../../../api/vocabulary";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
 import { Line } from "../Line";
@@ -51,7 +52,7 @@ export function HeadsLook({ figure, recipe, onChange }: Props) {
             label="Gap between groups, in points"
             none="as fits"
             least={0}
-            most={60}
+            most={LIMITS.group_gap_most}
             value={heads.group_gap}
             onDone={(group_gap) => onChange(withHeads({ group_gap }))}
           />

@@ -1,12 +1,13 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useRef, useState } from "react";
 import { api, type Figure, type Recipe, sentenceOf } from "../../../api/client";
+import { LIMITS, PAGE_TERMS, THEME_TERMS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
+import { named } from "../../../shared/terms";
 import { Line } from "../Line";
 import { withPage, withPageLook } from "../recipes";
-import { PAGES } from "../Stage";
 import type { Change } from "../usePlate";
 import { ColorField } from "./ColorField";
 import { Heading } from "./Heading";
@@ -22,12 +23,6 @@ type Props = {
   onRefused: (sentence: string) => void;
 };
 
-const THEMES = [
-  ["paper", "Paper", "#ffffff", "#1d211a"],
-  ["reed", "Reed", "#f6f2e7", "#23251d"],
-  ["dusk", "Dusk", "#1e2422", "#f1f1ea"],
-] as const;
-
 /** The page: its size, its theme, and a picture under the cells. */
 export function PagePart({ recipe, onChange, onRefused }: Props) {
   const page = recipe.page ?? {};
@@ -35,12 +30,12 @@ export function PagePart({ recipe, onChange, onRefused }: Props) {
   return (
     <>
       <Box role="radiogroup" aria-label="Page size">
-        {PAGES.map((each) => (
+        {named(PAGE_TERMS).map(([name, each]) => (
           <Radio
-            key={each.label}
+            key={name}
             name="page"
             on={each.width === width && each.height === height}
-            label={each.label}
+            label={each.title}
             note={`${each.width} × ${each.height}`}
             onChoose={() => onChange(withPage(each.width, each.height))}
           >
@@ -56,16 +51,16 @@ export function PagePart({ recipe, onChange, onRefused }: Props) {
         <Flex align="center" gap="6px">
           <NumberField
             label="Width, points"
-            least={120}
-            most={4000}
+            least={LIMITS.page_least}
+            most={LIMITS.page_most}
             value={width}
             onDone={(next) => onChange(withPage(next ?? width, height))}
           />
           ×
           <NumberField
             label="Height, points"
-            least={120}
-            most={4000}
+            least={LIMITS.page_least}
+            most={LIMITS.page_most}
             value={height}
             onDone={(next) => onChange(withPage(width, next ?? height))}
           />
@@ -73,28 +68,36 @@ export function PagePart({ recipe, onChange, onRefused }: Props) {
       </Line>
       <Heading>Theme</Heading>
       <Box role="radiogroup" aria-label="Theme" mt="12px">
-        {THEMES.map(([name, title, ground, ink]) => (
-          <Radio
-            key={name}
-            name="theme"
-            on={(page.theme ?? "paper") === name}
-            label={title}
-            onChoose={() => onChange(withPageLook({ theme: name, ground: undefined, ink: undefined }))}
-          >
-            <Flex
-              w="30px"
-              h="20px"
-              align="center"
-              justify="center"
-              borderWidth="1px"
-              borderColor="edge"
-              fontWeight="600"
-              style={{ background: ground, color: ink }}
+        {named(THEME_TERMS).map(
+          ([
+            name,
+            {
+              title,
+              theme: { ground, ink },
+            },
+          ]) => (
+            <Radio
+              key={name}
+              name="theme"
+              on={(page.theme ?? "paper") === name}
+              label={title}
+              onChoose={() => onChange(withPageLook({ theme: name, ground: undefined, ink: undefined }))}
             >
-              a
-            </Flex>
-          </Radio>
-        ))}
+              <Flex
+                w="30px"
+                h="20px"
+                align="center"
+                justify="center"
+                borderWidth="1px"
+                borderColor="edge"
+                fontWeight="600"
+                style={{ background: ground, color: ink }}
+              >
+                a
+              </Flex>
+            </Radio>
+          ),
+        )}
       </Box>
       <Line label="Own ground">
         <ColorField

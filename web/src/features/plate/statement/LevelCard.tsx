@@ -1,11 +1,12 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Level, TableInfo } from "../../../api/client";
+import { LIMITS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
 import { FilterList } from "../../../shared/FilterList";
 import { grouped } from "../../../shared/numbers";
 import { LevelOptions } from "./LevelOptions";
-import { levelFrom, levelKey, levelOptions, MANY_MEMBERS, MEMBERS_MOST, NOTHING } from "./options";
+import { levelFrom, levelKey, levelOptions, MANY_MEMBERS, NOTHING } from "./options";
 
 /** What can be done with a level beside choosing another field. What is not there cannot be done here. */
 export type LevelMoves = { label: string; act: () => void }[];
@@ -40,7 +41,7 @@ export function LevelCard({ label, table, level, removable, start, moves, onDone
 
   if (many) {
     const column = table.columns.find((each) => each.name === many.field);
-    const tooMany = (column?.distinct ?? 0) > MEMBERS_MOST;
+    const tooMany = (column?.distinct ?? 0) > LIMITS.members_most;
     return (
       <Box p="14px" w="320px" role="group" aria-label="Many members">
         <Box mb="10px">

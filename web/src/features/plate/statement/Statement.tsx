@@ -10,11 +10,12 @@ import {
   useState,
 } from "react";
 import type { Figure, Level, Plate, TableInfo } from "../../../api/client";
+import { LIMITS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
+import { afterClosing } from "../../../shared/frames";
 import { MenuCard, MenuLine } from "../../../shared/MenuCard";
 import { Phrase } from "../../../shared/Phrase";
 import {
-  LEVELS_MOST,
   other,
   type Side,
   turned,
@@ -55,7 +56,6 @@ type Props = {
   ref?: Ref<StatementHandle>;
 };
 
-const AFTER = 60;
 const SIDES = {
   rows: { label: "What goes down", empty: "something", way: "down" },
   columns: { label: "What goes across", empty: "something", way: "across" },
@@ -75,7 +75,7 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
   /** Open a phrase's card once the card or menu that asks for it is gone: it would take the new one with it. */
   function openNext(name: string) {
     setOpen(null);
-    setTimeout(() => setOpen(name), AFTER);
+    afterClosing(() => setOpen(name));
   }
   const { pivot } = plate.recipe;
   const { measure = {}, keep = [], split, correlate } = pivot;
@@ -128,10 +128,10 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
     };
     const level = levels[side][at] as Level;
     return [
-      ...(count < LEVELS_MOST ? [{ label: "Put one inside", act: () => openNext(`${side} ${count}`) }] : []),
+      ...(count < LIMITS.levels_most ? [{ label: "Put one inside", act: () => openNext(`${side} ${count}`) }] : []),
       ...(at > 0 ? [{ label: "Outward", act: move({ side, at: at - 1 }) }] : []),
       ...(at < count - 1 ? [{ label: "Inward", act: move({ side, at: at + 1 }) }] : []),
-      ...(levels[other(side)].length < LEVELS_MOST
+      ...(levels[other(side)].length < LIMITS.levels_most
         ? [
             {
               label: side === "rows" ? "Put it across" : "Put it down",

@@ -1,12 +1,11 @@
 /** Fields of a table as options of a list. */
 import type { ColumnInfo, Level, TableInfo } from "../../../api/client";
-import { CUT_TERMS } from "../../../api/vocabulary";
+import { CUT_TERMS, LIMITS } from "../../../api/vocabulary";
 import { grouped } from "../../../shared/numbers";
 import type { Option } from "../../../shared/options";
 import { named } from "../../../shared/terms";
 import { levelWords } from "./phrases";
 
-export const MEMBERS_MOST = 5_000;
 /** Members of a side from which a figure is hard to read, and a warning is due. */
 export const MANY_MEMBERS = 60;
 /** Numbers of which there are so few stand for themselves, as seasons and grades do. */
@@ -52,8 +51,8 @@ export function levelOptions(columns: readonly ColumnInfo[]): Option[] {
       label: words,
       note: grouped(distinct),
       why:
-        distinct > MEMBERS_MOST && kind === "number"
-          ? `${words} has ${grouped(distinct)} different values; a side holds ${grouped(MEMBERS_MOST)}. Choose its bins.`
+        distinct > LIMITS.members_most && kind === "number"
+          ? `${words} has ${grouped(distinct)} different values; a side holds ${grouped(LIMITS.members_most)}. Choose its bins.`
           : undefined,
     };
     if (kind === "number") {

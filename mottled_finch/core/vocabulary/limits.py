@@ -1,0 +1,29 @@
+"""How much a recipe may ask for, where the screen has to know it as well."""
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, kw_only=True)
+class Limits:
+    """Counts, and lengths in points. ``around`` are letters before or after a number, ``print_size`` the size of printed values."""
+
+    levels_most: int = 3
+    bins_most: int = 500
+    correlated_most: int = 100
+    members_most: int = 5_000
+    cells_most: int = 250_000
+    colors_most: int = 5
+    bands_most: int = 12
+    decimals_most: int = 10
+    around_most: int = 24
+    print_size_least: int = 6
+    print_size_most: int = 72
+    gap_most: int = 40
+    group_gap_most: int = 60
+    ticks_most: int = 20
+    notes_most: int = 60
+    page_least: int = 120
+    page_most: int = 4_000
+
+
+LIMITS = Limits()
