@@ -6,9 +6,8 @@ import shutil
 import tempfile
 from pathlib import Path
 
+from django.conf import settings as server_settings
 from hypothesis import settings
-
-from mottled_finch.server import settings as server_settings
 
 FOLDER = tempfile.mkdtemp(prefix="finch-tests-")
 atexit.register(shutil.rmtree, FOLDER, ignore_errors=True)

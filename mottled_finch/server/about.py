@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.conf import settings
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -14,7 +15,6 @@ from mottled_finch.core.color.vision import VISIONS
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.recipe import load_text
 
-from . import settings
 from .openapi import AboutAnswer, PaletteAnswer, ProblemAnswer, TokensAnswer, TokensStart, refers_to
 from .requests import sent
 

@@ -3,6 +3,7 @@
 import errno
 from typing import Any
 
+from django.conf import settings
 from django.core.exceptions import ObjectDoesNotExist, RequestDataTooBig
 from django.db import DatabaseError
 from django.http import Http404, JsonResponse
@@ -11,7 +12,6 @@ from rest_framework.views import exception_handler
 
 from mottled_finch.core.errors import Canceled, CoreError, IntakeError, RecipeError
 
-from . import settings
 from .refusal import Overtaken, Problem
 
 MEDIA_TYPE = "application/problem+json"

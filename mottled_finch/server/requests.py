@@ -5,6 +5,7 @@ import json
 import re
 from typing import Any, TypeVar
 
+from django.conf import settings
 from django.core.exceptions import RequestDataTooBig
 from django.utils.http import parse_header_parameters
 from rest_framework.parsers import BaseParser
@@ -12,7 +13,6 @@ from rest_framework.request import Request
 
 from mottled_finch.core.recipe import load_object
 
-from . import settings
 from .refusal import Problem
 
 T = TypeVar("T")

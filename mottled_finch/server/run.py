@@ -30,12 +30,12 @@ def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> 
     prepare(data)
     if demo:
         load_demo(large=large)
+    from django.conf import settings
     from django.core.wsgi import get_wsgi_application
     from waitress.server import create_server
 
     from mottled_finch.core.pivot import warm_up
 
-    from . import settings
     from .tables import queue
     from .tables.files import folder
     from .tables.imports import tidy_up

@@ -4,9 +4,9 @@ import errno
 import gzip
 
 import pytest
+from django.conf import settings
 from django.db import OperationalError
 
-from mottled_finch.server import settings
 from mottled_finch.server.tables import files, queue, reading
 from mottled_finch.server.tables.imports import tidy_up
 from mottled_finch.server.tables.models import Chunk, Edition, Import, SourceChunk, StoredColumn, Table

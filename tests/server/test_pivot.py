@@ -14,7 +14,7 @@ from mottled_finch.core.pivot.placing import Placement
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.table import Column, Kind, Table
 from mottled_finch.server.plates import actions
-from mottled_finch.server.plates.wanted import WANTED, Wanted
+from mottled_finch.server.wanted import WANTED, Wanted
 
 from .test_imports import give, read
 

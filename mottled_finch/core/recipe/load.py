@@ -142,10 +142,11 @@ def _read_spec(spec: type, received: Any, path: str, as_it_is: tuple[str, ...] =
             raise RecipeError(f"no such key; {did_you_mean(str(key), known)}", path=place, received=key, allowed=known)
     values = {}
     for key, each in known.items():
-        if key in received:
+        may_be_left_out = each.default is not MISSING or each.default_factory is not MISSING
+        if key in received and not (received[key] is None and may_be_left_out):  # null says that it is left out
             kind = Any if key in as_it_is else hints(spec)[each.name]
             values[each.name] = received[key] if kind is Any else _read(kind, received[key], f"{path}.{key}" if path else key)
-        elif each.default is MISSING and each.default_factory is MISSING:
+        elif not may_be_left_out:
             raise RecipeError(f'the key "{key}" is missing; add it', path=_place(path), allowed=known)
     return spec(**values)
 

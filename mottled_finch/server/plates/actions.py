@@ -24,9 +24,9 @@ from ..refusal import Problem
 from ..tables.mended import data_of, mended, spec_of, whole
 from ..tables.models import Table
 from ..tables.storage import EDITIONS
+from ..wanted import WANTED
 from . import kept_files
 from .models import Plate, Version
-from .wanted import WANTED
 
 
 def figure_of(plate: Plate) -> Figure:

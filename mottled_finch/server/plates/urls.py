@@ -12,8 +12,6 @@ from .views import (
     PlateRecordsFile,
     Plates,
     Redo,
-    Statement,
-    TableMatrix,
     Targets,
     Undo,
 )
@@ -32,8 +30,6 @@ urlpatterns = [
     path("plates/<int:pk>/give-up", GiveUp.as_view()),
     path("plates/<int:pk>/records", PlateRecords.as_view()),
     path("plates/<int:pk>/records.csv", PlateRecordsFile.as_view()),
-    path("tables/<int:pk>/statement", Statement.as_view()),
-    path("tables/<int:pk>/matrix", TableMatrix.as_view()),
     path("tables/<int:pk>/targets", Targets.as_view()),
     path("plates/<int:pk>/export.<str:ending>", Export.as_view()),
 ]

@@ -1,9 +1,5 @@
 """Plates over HTTP."""
 
-from contextlib import nullcontext
-from typing import Any
-
-import numpy as np
 from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
@@ -12,38 +8,21 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.cautions import Caution, cautions_of
-from mottled_finch.core.color.losses import losses_of
-from mottled_finch.core.color.scale import Scale
-from mottled_finch.core.contents import Beside
 from mottled_finch.core.draw import DRAWINGS, Drawing
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure import Figure
-from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
-from mottled_finch.core.recipe import Recipe, dump_recipe, load_recipe, load_table_part, load_text, merge_patch
-from mottled_finch.core.scene import Scene
-from mottled_finch.core.scene.legend import bands_of
-from mottled_finch.core.statement import read_statement, write_statement
+from mottled_finch.core.recipe import Recipe, load_recipe, load_table_part
 from mottled_finch.core.table import csv_of
-from mottled_finch.core.targets import with_targets
-from mottled_finch.core.vocabulary import FACT_TERMS
-from mottled_finch.core.words.figures import default_caption
-from mottled_finch.core.words.parts import default_title, measure_words
-from mottled_finch.core.words.wording import beginning
 
 from ..history import read_ahead
 from ..openapi import (
     HistoryAnswer,
-    MatrixAnswer,
-    MatrixStart,
     OthersAnswer,
     PlateAnswer,
     PlateFigureAnswer,
     PlateStart,
     ProblemAnswer,
     RecordsAnswer,
-    StatementAnswer,
-    StatementStart,
     StepStart,
     TargetList,
     refers_to,
@@ -51,11 +30,10 @@ from ..openapi import (
 from ..refusal import Problem
 from ..requests import seen, sent, whole_number
 from ..showing import OVERTAKEN, SEEN, readable
-from ..tables.mended import data_of, summary
 from ..tables.models import MendVersion, Table
 from ..tables.records import WINDOW_MOST, shown
+from ..wanted import WANTED
 from ..work.worker import DRAWS, WorkFailed
-from . import kept_files
 from .actions import (
     Behind,
     change_plate,
@@ -69,8 +47,8 @@ from .actions import (
     start_plate,
     step_plate,
 )
+from .answers import both_answers, broken_plate, plate_answer, plate_title
 from .models import Plate, Version
-from .wanted import WANTED
 
 _CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer), 409: refers_to(ProblemAnswer), **OVERTAKEN}
 
@@ -94,7 +72,7 @@ class Plates(APIView):
         given = sent(request, PlateStart, as_it_is=("recipe",))
         table = get_object_or_404(Table.objects.exclude(current=None), pk=given.table)
         plate, figure = start_plate(table, None if given.recipe is None else load_recipe(given.recipe))
-        return Response(_both(plate, figure), status=201)
+        return Response(both_answers(plate, figure), status=201)
 
 
 class OnePlate(APIView):
@@ -102,7 +80,7 @@ class OnePlate(APIView):
     def get(self, _request: Request, pk: int) -> Response:
         """A plate and its figure."""
         plate = get_object_or_404(Plate, pk=pk)
-        return Response(_both(plate, figure_of(plate)))
+        return Response(both_answers(plate, figure_of(plate)))
 
     @extend_schema(parameters=[SEEN], responses={204: None, **OVERTAKEN}, operation_id="remove_plate")
     def delete(self, request: Request, pk: int) -> Response:
@@ -118,7 +96,7 @@ class PlateRecipe(APIView):
     def put(self, request: Request, pk: int) -> Response:
         """Save a recipe as the plate's next version."""
         get_object_or_404(Plate, pk=pk)
-        return Response(_both(*change_plate(pk, load_recipe(request.data), seen(request))))
+        return Response(both_answers(*change_plate(pk, load_recipe(request.data), seen(request))))
 
     @extend_schema(operation_id="plate_recipe", responses={200: refers_to(Recipe)})
     def get(self, _request: Request, pk: int) -> Response:
@@ -162,7 +140,7 @@ class HistoryOfPlate(APIView):
         """Go to a step of the history, back or forth."""
         get_object_or_404(Plate, pk=pk)
         plate = go_to(pk, sent(request, StepStart).number, seen(request))
-        return Response(_both(plate, figure_of(plate)))
+        return Response(both_answers(plate, figure_of(plate)))
 
 
 class GiveUp(APIView):
@@ -240,50 +218,6 @@ class Others(APIView):
         return Response({"values": numbers_or_null(others_of(plate, "rows" if side == "rows" else "columns", line))})
 
 
-class Statement(APIView):
-    @extend_schema(
-        operation_id="read_statement",
-        request={"application/json": refers_to(StatementStart)},
-        responses={200: refers_to(StatementAnswer), 422: refers_to(ProblemAnswer)},
-    )
-    def post(self, request: Request, pk: int) -> Response:
-        """A statement about a table as the pivot it says, and as it is written in full."""
-        columns = data_of(get_object_or_404(Table, pk=pk)).names
-        pivot = read_statement(load_text(sent(request, StatementStart, as_it_is=("text",)).text, "text"), columns)
-        recipe = dump_recipe(Recipe(finch_recipe=1, pivot=pivot))
-        return Response({"pivot": recipe["pivot"], "text": write_statement(pivot, columns)})
-
-
-class TableMatrix(APIView):
-    @extend_schema(
-        operation_id="matrix",
-        request={"application/json": refers_to(MatrixStart)},
-        responses={200: refers_to(MatrixAnswer), 409: refers_to(ProblemAnswer), 422: refers_to(ProblemAnswer)},
-    )
-    def post(self, request: Request, pk: int) -> Response:
-        """Lay a pivot on a table, without a plate."""
-        stored = get_object_or_404(Table, pk=pk)
-        table = data_of(stored)
-        given = sent(request, MatrixStart, as_it_is=("pivot",))
-        pivot, asker = load_recipe({"finch_recipe": 1, "pivot": given.pivot}).pivot, given.asker
-        with while_wanted(WANTED.begin(f"matrix {asker}")) if asker else nullcontext():
-            matrix = make_matrix(table, with_targets(pivot, stored.targets()))
-        return Response(
-            {
-                "rows": matrix.rows,
-                "columns": matrix.columns,
-                "values": [numbers_or_null(row) for row in colored_values(matrix)],
-                "records": matrix.records.tolist(),
-                "row_totals": numbers_or_null(matrix.row_totals),
-                "column_totals": numbers_or_null(matrix.column_totals),
-                "grand_total": numbers_or_null(np.array([matrix.grand_total]))[0],
-                "kept": matrix.kept,
-                "unplaced": matrix.unplaced,
-                "unmeasured": matrix.unmeasured,
-            }
-        )
-
-
 class Targets(APIView):
     @extend_schema(
         operation_id="change_targets",
@@ -335,144 +269,10 @@ def _drawn(drawing: Drawing, figure: Figure, zoom: float) -> bytes:
 def _stepped(pk: int, steps: int, version: str | None) -> Response:
     get_object_or_404(Plate, pk=pk)
     plate = step_plate(pk, steps, version)
-    return Response(_both(plate, figure_of(plate)))
+    return Response(both_answers(plate, figure_of(plate)))
 
 
 def _as_file(plate: Plate, ending: str) -> dict[str, str]:
     """Headers that save the answer under the plate's title, with nothing in the name that a file system minds."""
     title = "".join(mark if mark.isascii() and (mark.isalnum() or mark in " -") else "" for mark in plate_title(plate))
     return {"Content-Disposition": f'attachment; filename="{" ".join(title.split())[:80] or "figure"}.{ending}"'}
-
-
-def plate_title(plate: Plate) -> str:
-    recipe = plate.recipe()
-    return recipe.words.title or default_title(recipe.pivot)
-
-
-def plate_answer(plate: Plate) -> dict[str, Any]:
-    standing, recipe = plate.standing(), plate.recipe()
-    return {
-        "id": plate.pk,
-        "table": plate.table_id,
-        "table_name": plate.table.name,
-        "title": plate_title(plate),
-        # Changes whenever the figure may: with the recipe, the edition that stands, and the table's mends.
-        "revision": f"{standing.pk}-{plate.table.current_id}-{plate.table.tag()}",
-        "version": plate.tag(),
-        "saved": plate.saved.isoformat(),
-        "recipe": dump_recipe(recipe),
-        "statement": write_statement(recipe.pivot, [column["name"] for column in summary(plate.table)["columns"]]),
-        **plate.steps(),
-        "problem": "",
-    }
-
-
-def broken_plate(plate: Plate, problem: str) -> dict[str, Any]:
-    """What is told of a plate that cannot be read: undo may still lead back to a version that can."""
-    return {
-        "id": plate.pk,
-        "table": plate.table_id,
-        "table_name": plate.table.name,
-        "title": "A plate that cannot be read",
-        "revision": "",
-        "version": plate.tag(),
-        "saved": plate.saved.isoformat(),
-        "recipe": {"finch_recipe": 1, "pivot": {}},
-        "statement": "",
-        **plate.steps(),
-        "problem": problem,
-    }
-
-
-def _both(plate: Plate, figure: Figure) -> dict[str, Any]:
-    return {"plate": plate_answer(plate), "figure": figure_answer(figure, plate.recipe())}
-
-
-def _scene_answer(scene: Scene, recipe: Recipe, family: str) -> dict[str, Any]:
-    """The scene's fields as they are: ``asdict`` would copy the 90,000 steps of a large grid one by one."""
-    marks = {kind: [vars(mark) for mark in getattr(scene, kind)] for kind in ("texts", "boxes", "hatchings", "lines")}
-    under = None
-    if scene.under is not None and recipe.page.underlay is not None:
-        under = {**vars(scene.under), "picture": kept_files.address_of(recipe.page.underlay.picture)}
-    font = recipe.page.font
-    faces = () if font is None else ((400, font.regular), (600, font.bold or font.regular))
-    typeface = {"family": family, "faces": [{"weight": weight, "address": kept_files.address_of(name)} for weight, name in faces]}
-    return {
-        **vars(scene),
-        **marks,
-        "typeface": typeface,
-        "theme": vars(scene.theme),
-        "grid": vars(scene.grid) if scene.grid else None,
-        "under": under,
-    }
-
-
-def _held_values(figure: Figure) -> dict[str, float]:
-    """The values of cells that have no color since they are hidden or set aside, by their place."""
-    held = (figure.contents.few | figure.contents.aside).ravel()
-    values = colored_values(figure.matrix).ravel()
-    return {str(i): float(values[i]) for i in np.flatnonzero(held & ~np.isnan(values)).tolist()}
-
-
-def _beside_answer(beside: Beside) -> dict[str, Any]:
-    texts = ["" if value != value else beside.style.text(value) for value in beside.values.ravel().tolist()]
-    return {"words": beginning(measure_words(beside.measure)), "texts": texts}
-
-
-def _caution_answer(caution: Caution, recipe: Recipe) -> dict[str, Any]:
-    cure = caution.cure
-    told = {"words": cure.words, "patch": merge_patch(dump_recipe(recipe), dump_recipe(cure.recipe))} if cure else None
-    return {"name": caution.name, "words": caution.words, "cure": told}
-
-
-def _scale_answer(scale: Scale | None) -> dict[str, Any] | None:
-    if scale is None:
-        return None
-    spread = {**vars(scale.spread), "values": scale.spread.values.tolist(), "ranks": scale.spread.ranks.tolist()}
-    return {**vars(scale), "spread": spread}
-
-
-def figure_answer(figure: Figure, recipe: Recipe) -> dict[str, Any]:
-    """``recipe`` is that of the plate, as it is kept."""
-    matrix, scale, coloring, contents = figure.matrix, figure.scale, figure.coloring, figure.contents
-    style = contents.style
-    standing, dismissed = cautions_of(figure, recipe)
-    apart = len(coloring.scales) > 1
-    bands = [vars(band) for band in bands_of(figure.recipe, coloring, style)]
-    return {
-        "scene": _scene_answer(figure.scene, recipe, figure.typeface.family),
-        "scale": _scale_answer(scale),
-        "scales": [_scale_answer(each) for each in coloring.scales] if apart else [],
-        "regions": coloring.regions.ravel().tolist() if apart else [],
-        "bands": bands,
-        "lit": None if coloring.lit is None else int(coloring.lit.sum()),
-        "losses": losses_of(coloring.colors, [band["words"] for band in bands] if bands else None),
-        "targets": figure.recipe.table.targets,
-        "rows": [", ".join(labels) for labels in matrix.rows],
-        "columns": [", ".join(labels) for labels in matrix.columns],
-        "row_labels": matrix.rows,
-        "column_labels": matrix.columns,
-        "row_groups": [vars(group) for group in matrix.row_groups],
-        "column_groups": [vars(group) for group in matrix.column_groups],
-        "panels": matrix.panels,
-        "values": numbers_or_null(contents.values.ravel()),
-        "held_values": _held_values(figure),
-        "beside": [_beside_answer(each) for each in contents.beside],
-        "cautions": [_caution_answer(each, recipe) for each in standing],
-        "dismissed": [{**_caution_answer(each, recipe), "reason": recipe.dismissed[each.name]} for each in dismissed],
-        "facts": [{"name": name, "title": title, "text": figure.facts.text(name)} for name, title in FACT_TERMS.items()],
-        "records": matrix.records.ravel().tolist(),
-        "row_totals": numbers_or_null(matrix.row_totals),
-        "column_totals": numbers_or_null(matrix.column_totals),
-        "grand_total": numbers_or_null(np.array([matrix.grand_total]))[0],
-        "row_records": matrix.row_records.tolist(),
-        "column_records": matrix.column_records.tolist(),
-        "style": vars(style),
-        "palette": figure.recipe.color.palette,
-        "kept": matrix.kept,
-        "unplaced": matrix.unplaced,
-        "unmeasured": matrix.unmeasured,
-        "unfinished": [vars(each) for each in figure.unfinished],
-        "default_title": default_title(figure.recipe.pivot),
-        "default_caption": default_caption(figure.recipe.pivot, matrix),
-    }

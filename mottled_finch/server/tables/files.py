@@ -5,11 +5,11 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import BinaryIO
 
+from django.conf import settings
 from django.db import DatabaseError
 
 from mottled_finch.core.errors import IntakeError
 
-from .. import settings
 from ..problems import is_full
 from ..refusal import Problem
 from .models import Import

@@ -8,6 +8,7 @@ from collections.abc import Callable
 from dataclasses import asdict, fields
 from typing import Any, BinaryIO, Protocol
 
+from django.conf import settings
 from django.db import transaction
 from django.db.models import F
 
@@ -19,7 +20,6 @@ from mottled_finch.core.recipe import ReadingSpec, TableSpec, dump_table_part, l
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.words.wording import counted
 
-from .. import settings
 from ..refusal import Overtaken, Problem
 from ..work.worker import LOOKS, Worker, WorkFailed
 from .files import folder, path_of, told_when_full

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from . import import_views, views
+from . import import_views, pivot_views, views
 
 urlpatterns = [
     path("tables", views.Tables.as_view()),
@@ -16,6 +16,8 @@ urlpatterns = [
     path("tables/<int:pk>/editions/<int:number>/stand", views.Stand.as_view()),
     path("tables/<int:pk>/reread", views.Reread.as_view()),
     path("tables/<int:pk>/members", views.Members.as_view()),
+    path("tables/<int:pk>/statement", pivot_views.Statement.as_view()),
+    path("tables/<int:pk>/matrix", pivot_views.TableMatrix.as_view()),
     path("imports", import_views.Imports.as_view()),
     path("imports/<int:pk>", import_views.OneImport.as_view()),
     path("imports/<int:pk>/look", import_views.ImportLook.as_view()),

@@ -40,6 +40,21 @@ def test_only_version_and_pivot_are_required():
     assert recipe.color == ColorSpec(low=EndSpec(at="lowest"), high=EndSpec(at="highest"))
 
 
+def test_null_for_what_may_be_left_out_is_leaving_it_out():
+    pivot = {
+        "rows": [{"field": "pier", "top": None, "names": None}],
+        "measure": None,
+        "keep": None,
+        "show": {"as": None, "of": None},
+    }
+    asked = {"finch_recipe": 1, "table": None, "pivot": pivot, "color": {"middle": None, "high": {"at": 5, "name": None}}}
+    left_out = {"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}]}, "color": {"high": {"at": 5}}}
+    assert load_recipe(asked) == load_recipe(left_out)
+    for wanted in ({"pivot": None}, {"pivot": {"rows": [{"field": None}]}}):
+        with pytest.raises(RecipeError, match="null stands where"):
+            load_recipe({"finch_recipe": 1, **wanted})
+
+
 def test_a_full_recipe_is_read_and_written_back_as_it_was():
     recipe = load_recipe(json.dumps(FULL))
     assert recipe.pivot.columns == (LevelSpec(field="departed", cut="month"),)

@@ -1,0 +1,73 @@
+"""A pivot laid on a table without a plate, and what a typed statement says of it, over HTTP."""
+
+from contextlib import nullcontext
+
+import numpy as np
+from django.shortcuts import get_object_or_404
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from mottled_finch.core.draw.json import numbers_or_null
+from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
+from mottled_finch.core.recipe import Recipe, dump_recipe, load_recipe, load_text
+from mottled_finch.core.statement import read_statement, write_statement
+from mottled_finch.core.targets import with_targets
+
+from ..openapi import (
+    MatrixAnswer,
+    MatrixStart,
+    ProblemAnswer,
+    StatementAnswer,
+    StatementStart,
+    refers_to,
+)
+from ..requests import sent
+from ..wanted import WANTED
+from .mended import data_of
+from .models import Table
+
+
+class Statement(APIView):
+    @extend_schema(
+        operation_id="read_statement",
+        request={"application/json": refers_to(StatementStart)},
+        responses={200: refers_to(StatementAnswer), 422: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """A statement about a table as the pivot it says, and as it is written in full."""
+        columns = data_of(get_object_or_404(Table, pk=pk)).names
+        pivot = read_statement(load_text(sent(request, StatementStart, as_it_is=("text",)).text, "text"), columns)
+        recipe = dump_recipe(Recipe(finch_recipe=1, pivot=pivot))
+        return Response({"pivot": recipe["pivot"], "text": write_statement(pivot, columns)})
+
+
+class TableMatrix(APIView):
+    @extend_schema(
+        operation_id="matrix",
+        request={"application/json": refers_to(MatrixStart)},
+        responses={200: refers_to(MatrixAnswer), 409: refers_to(ProblemAnswer), 422: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Lay a pivot on a table, without a plate."""
+        stored = get_object_or_404(Table, pk=pk)
+        table = data_of(stored)
+        given = sent(request, MatrixStart, as_it_is=("pivot",))
+        pivot, asker = load_recipe({"finch_recipe": 1, "pivot": given.pivot}).pivot, given.asker
+        with while_wanted(WANTED.begin(f"matrix {asker}")) if asker else nullcontext():
+            matrix = make_matrix(table, with_targets(pivot, stored.targets()))
+        return Response(
+            {
+                "rows": matrix.rows,
+                "columns": matrix.columns,
+                "values": [numbers_or_null(row) for row in colored_values(matrix)],
+                "records": matrix.records.tolist(),
+                "row_totals": numbers_or_null(matrix.row_totals),
+                "column_totals": numbers_or_null(matrix.column_totals),
+                "grand_total": numbers_or_null(np.array([matrix.grand_total]))[0],
+                "kept": matrix.kept,
+                "unplaced": matrix.unplaced,
+                "unmeasured": matrix.unmeasured,
+            }
+        )
