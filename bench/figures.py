@@ -9,7 +9,7 @@ import pyarrow as pa
 import pyarrow.csv as pa_csv
 
 from mottled_finch.core.draw import DRAWINGS
-from mottled_finch.core.figure import make_figure
+from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.intake import read_file
 from mottled_finch.core.mends import apply_mends
 from mottled_finch.core.recipe import load_recipe, load_table_part

@@ -10,7 +10,7 @@ from typing import TYPE_CHECKING
 from .core.errors import CoreError
 
 if TYPE_CHECKING:
-    from .core.figure import Figure
+    from .core.figure.figure import Figure
     from .core.recipe import Recipe
 
 
@@ -92,7 +92,7 @@ def _check(given: argparse.Namespace) -> int:
 
 def _figure(given: argparse.Namespace) -> "tuple[Figure, Recipe]":
     """The figure of a table file and a recipe file, and the recipe."""
-    from .core.figure import make_figure
+    from .core.figure.figure import make_figure
     from .core.intake import read_file
     from .core.recipe import load_recipe
 

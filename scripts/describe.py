@@ -21,7 +21,7 @@ def descriptions() -> dict[str, str]:
     import django
     from drf_spectacular.generators import SchemaGenerator
 
-    from mottled_finch.core.schema import recipe_schema
+    from mottled_finch.core.recipe.schema import recipe_schema
 
     django.setup()
     described = {

@@ -5,7 +5,7 @@ import io
 import numpy as np
 import pytest
 
-from mottled_finch.core.figure import make_figure
+from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.intake import read_file
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.demo.berth_log import HEADER, PIERS, write_berth_log

@@ -6,7 +6,7 @@ import pytest
 
 from mottled_finch.core.cautions import cautions_of
 from mottled_finch.core.draw import DRAWINGS
-from mottled_finch.core.figure import make_figure
+from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.intake import read_file
 from mottled_finch.core.recipe import dump_recipe, load_recipe
 from mottled_finch.demo.samples import SAMPLES

@@ -6,16 +6,16 @@ The recipe and the scene are described by the core's dataclasses themselves, so 
 from dataclasses import dataclass, field
 from typing import Any, Literal
 
-from mottled_finch.core.compare import Comparison
+from mottled_finch.core.figure.number_style import NumberStyle
 from mottled_finch.core.findings import Finding
 from mottled_finch.core.intake import Part
-from mottled_finch.core.number_style import NumberStyle
 from mottled_finch.core.pivot import Group, Unfinished
 from mottled_finch.core.recipe import PivotSpec, ReadingSpec, Recipe
+from mottled_finch.core.recipe.schema import schemas_of
 from mottled_finch.core.recipe.spec import SpreadName
 from mottled_finch.core.recipe.table_spec import Mend
 from mottled_finch.core.scene import Scene
-from mottled_finch.core.schema import schemas_of
+from mottled_finch.core.table.compare import Comparison
 
 PREFIX = "#/components/schemas/"
 

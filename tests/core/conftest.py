@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 
-from mottled_finch.core.figure import Figure, make_figure
+from mottled_finch.core.figure.figure import Figure, make_figure
 from mottled_finch.core.intake import read_file
 from mottled_finch.core.recipe import ReadingSpec, load_recipe
 from mottled_finch.core.table import Table

@@ -5,7 +5,7 @@ import random
 import pytest
 
 from mottled_finch.core.cautions import CAUTIONS, cautions_of
-from mottled_finch.core.figure import make_figure
+from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.recipe import dump_recipe, load_recipe, merge_patch
 
 from .conftest import read

@@ -186,7 +186,7 @@ def test_a_placement_is_the_same_on_any_number_of_threads(monkeypatch):
     rng = np.random.default_rng(7)
     codes, values = rng.integers(0, 9, 700_000, dtype=np.uint8), rng.normal(1e9, 1, 700_000)
     level = Level(codes=codes, member_of=np.arange(-1, 8), labels=tuple("abcdefgh"))
-    from mottled_finch.core.pivot.kernels import blocks
+    from mottled_finch.core.kernels import blocks
     from mottled_finch.core.pivot.partials import gather_spread, gather_sums
 
     def gather():

@@ -2,7 +2,7 @@
 
 import pytest
 
-from mottled_finch.core.figure import make_figure
+from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.recipe import load_recipe
 
 from ..core.conftest import read

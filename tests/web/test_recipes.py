@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.errors import CoreError
-from mottled_finch.core.figure import make_figure
+from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.recipe import dump_recipe, load_recipe, merge_patch
 
 from ..core.conftest import read

@@ -5,7 +5,7 @@ from itertools import product
 
 import pytest
 
-from mottled_finch.core.number_style import NumberStyle, number_text
+from mottled_finch.core.figure.number_style import NumberStyle, number_text
 from mottled_finch.core.pivot.cuts import CUTS
 from mottled_finch.core.recipe import LevelSpec, load_recipe
 from mottled_finch.core.vocabulary import MEASURE_TERMS, SHOW_TERMS

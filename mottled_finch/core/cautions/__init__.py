@@ -4,7 +4,7 @@ order.
 
 from collections.abc import Callable
 
-from ..figure import Figure
+from ..figure.figure import Figure
 from ..recipe.spec import Recipe
 from . import (
     average_of_averages,

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from ..figure import Figure
+from ..figure.figure import Figure
 from ..recipe.spec import Recipe
 
 

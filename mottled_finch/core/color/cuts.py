@@ -7,11 +7,11 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..alike import EPSILON, settled
 from ..errors import TableError
-from ..pivot.kernels import compiled
+from ..figure.targets import number_of
+from ..kernels import compiled
 from ..recipe.spec import BandMethod, BandsSpec
-from ..targets import number_of
+from ..table.alike import EPSILON, settled
 from ..vocabulary import LIMITS
 
 Floats = NDArray[np.float64]

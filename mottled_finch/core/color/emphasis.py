@@ -5,8 +5,8 @@ from collections.abc import Mapping
 import numpy as np
 from numpy.typing import NDArray
 
+from ..figure.targets import within_limits
 from ..recipe.spec import EmphasisSpec
-from ..targets import within_limits
 
 
 def lit_by(

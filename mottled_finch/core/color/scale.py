@@ -7,8 +7,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
+from ..figure.targets import target_of
 from ..recipe.spec import ColorSpec, EndSpec, PivotSpec
-from ..targets import target_of
 from .cuts import cuts_of
 from .palettes import BLANK_STEP, MIDDLE, STEPS
 from .spread import Spread, spread_of

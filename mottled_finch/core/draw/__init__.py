@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from ..figure import Figure
+from ..figure.figure import Figure
 from .csv import draw_csv
 from .hex import draw_hex
 from .json import draw_json

@@ -7,7 +7,7 @@ from typing import Any
 
 import numpy as np
 
-from ..figure import Figure
+from ..figure.figure import Figure
 from ..pivot import colored_values
 from ..table import guarded
 from ..words.parts import level_words

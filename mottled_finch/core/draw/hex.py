@@ -1,6 +1,6 @@
 """The colors of the cells as comma-separated text, to be used elsewhere."""
 
-from ..figure import Figure
+from ..figure.figure import Figure
 from .csv import as_csv
 
 

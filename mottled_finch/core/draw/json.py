@@ -7,7 +7,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..figure import Figure
+from ..figure.figure import Figure
 from ..pivot import Group, colored_values
 
 

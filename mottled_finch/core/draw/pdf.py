@@ -1,6 +1,6 @@
 """Scene to a one-page PDF: vector shapes, and text that can be selected and searched."""
 
-from ..figure import Figure
+from ..figure.figure import Figure
 from .render import Order, order_of, rendered
 
 

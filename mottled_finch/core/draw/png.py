@@ -1,7 +1,7 @@
 """Scene to PNG, by way of the SVG."""
 
 from ..errors import DrawError
-from ..figure import Figure
+from ..figure.figure import Figure
 from .render import Order, order_of, rendered
 
 ZOOM_MOST = 4.0

@@ -5,7 +5,7 @@ import io
 from pptx import Presentation
 from pptx.util import Pt
 
-from ..figure import Figure
+from ..figure.figure import Figure
 from ..words.wording import printable
 from .png import draw_png
 

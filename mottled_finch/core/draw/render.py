@@ -11,7 +11,7 @@ from typing import Literal
 import resvg_py
 import svg2pdf_py
 
-from ..figure import Figure
+from ..figure.figure import Figure
 from .svg import needs_other_fonts, svg_text
 
 

@@ -9,7 +9,7 @@ from xml.sax.saxutils import escape, quoteattr
 import numpy as np
 from numpy.typing import NDArray
 
-from ..figure import Figure
+from ..figure.figure import Figure
 from ..scene import Scene, Text, Under
 from ..scene.type import covers
 from ..scene.typeface import BUNDLED, Typeface, subset_of, using

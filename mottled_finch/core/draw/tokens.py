@@ -2,7 +2,7 @@
 
 from ..color.palettes import PALETTES
 from ..color.tokens import write_tokens
-from ..figure import Figure
+from ..figure.figure import Figure
 
 
 def draw_tokens(figure: Figure) -> bytes:

@@ -5,9 +5,9 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
+from ..kernels import blocks_of, in_blocks
 from ..recipe.spec import BinsSpec
 from ..table import number_label
-from .kernels import blocks_of, in_blocks
 
 NO_BIN = 0
 """The code of a blank, and of a number beyond the edges; the bins themselves are numbered from 1."""

@@ -9,8 +9,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..alike import SHARE, settled
 from ..recipe.spec import CorrelateSpec, PivotSpec
+from ..table.alike import SHARE, settled
 from ..words.wording import field_words
 from .arranging import ordered
 from .conditions import passing

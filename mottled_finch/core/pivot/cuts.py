@@ -11,8 +11,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from ..kernels import BUFFERS, blocks_of, compiled, in_blocks, read_only
 from ..table import smallest_codes
-from .kernels import BUFFERS, blocks_of, compiled, in_blocks, read_only
 
 Moments = NDArray[np.datetime64]
 Ordinals = NDArray[np.int64]

@@ -7,10 +7,10 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..alike import EPSILON, settled
 from ..errors import TableError
-from ..finite import finite
 from ..recipe.conditions import MeasureSpec
+from ..table.alike import EPSILON, settled
+from ..table.finite import finite
 from ..vocabulary import MEASURE_TERMS
 from ..words.wording import listed
 from .matrix import Group

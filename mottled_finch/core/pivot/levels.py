@@ -8,12 +8,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
+from ..kernels import blocks_of, compiled, in_blocks, read_only
 from ..recipe.spec import LevelSpec
 from ..table import Column, Kind, Table, moment_label, number_label, smallest_codes
 from ..words.wording import KIND_WORDS
 from .bins import bin_labels, binned, edges_of
 from .cuts import CUTS, WEEKDAY_NAMES, Calendar, clock_of, cut_clock
-from .kernels import blocks_of, compiled, in_blocks, read_only
 from .memory import Memory
 from .natural import natural_key
 

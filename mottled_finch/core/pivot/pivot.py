@@ -8,13 +8,13 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from ..alike import EPSILON, settled
 from ..errors import TableError
-from ..finite import finite
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import AsideSpec, LevelSpec, PivotSpec, ResolvedPivot
 from ..show import SHOWS, Laid
 from ..table import Table
+from ..table.alike import EPSILON, settled
+from ..table.finite import finite
 from .arranging import Arranged, arrange
 from .conditions import passing
 from .correlate import behind_pair, correlated

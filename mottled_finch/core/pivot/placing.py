@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from .kernels import BUFFERS, blocks_of, in_blocks, place, read_only
+from ..kernels import BUFFERS, blocks_of, in_blocks, place, read_only
 from .levels import OUTSIDE, Level
 from .source import Test
 

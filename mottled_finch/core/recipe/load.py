@@ -14,7 +14,7 @@ from typing import Annotated, Any, Literal, TypeVar, Union, get_args, get_origin
 
 from ..color.palettes import PALETTES
 from ..errors import RecipeError, did_you_mean
-from ..finite import LARGEST
+from ..table.finite import LARGEST
 from .check import check_recipe, check_table
 from .conditions import OneOf
 from .spec import PaletteName, Recipe

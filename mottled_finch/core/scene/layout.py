@@ -8,11 +8,10 @@ import numpy as np
 from ..color.coloring import Coloring
 from ..color.ink import inks_on
 from ..color.spaces import hex_of
-from ..contents import Contents
-from ..facts import Facts
+from ..figure.contents import Contents
+from ..figure.facts import Facts
 from ..pivot import Group, Labels, Matrix
 from ..recipe.spec import Recipe
-from ..underlay import picture_of
 from ..words.figures import alternative_text
 from .axis import Axis, axis_of
 from .bands import band_cell, band_head_across, band_head_down, band_size, looks_of
@@ -36,6 +35,7 @@ from .page import ALL, Page, lines_from_below, place_words, say_nothing_is_kept
 from .rules import Rule, rules_of
 from .trees import column_tree, row_tree
 from .type import CAP_HEIGHT, cut, width_of
+from .underlay import picture_of
 
 _LEAST_PRINT = 6.5
 _TREE = 3.2

@@ -11,12 +11,12 @@ from ..color.coloring import Coloring
 from ..color.palettes import BLANK_STEP
 from ..color.scale import Scale
 from ..color.spaces import hex_of
-from ..contents import Contents
-from ..number_style import NumberStyle
+from ..figure.contents import Contents
+from ..figure.number_style import NumberStyle
+from ..figure.targets import number_of
 from ..pivot import Matrix
 from ..recipe.spec import BandsSpec, EndSpec, Recipe
 from ..table import number_label
-from ..targets import number_of
 from ..words.parts import emphasis_words, measure_words, ordinal, what_is_shown
 from ..words.wording import beginning
 from .type import CAP_HEIGHT, cut, width_of, wrap

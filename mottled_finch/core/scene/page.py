@@ -6,8 +6,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..color.coloring import Coloring
-from ..contents import Contents
-from ..facts import Facts, counted_in_caption
+from ..figure.contents import Contents
+from ..figure.facts import Facts, counted_in_caption
 from ..pivot import Matrix
 from ..recipe.spec import Recipe
 from ..words.figures import default_caption

@@ -7,7 +7,6 @@ from difflib import get_close_matches
 from typing import Any, NoReturn
 
 from ..errors import RecipeError
-from ..finite import LARGEST
 from ..recipe.check_pivot import check_pivot
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.load import MAX_LIST
@@ -23,6 +22,7 @@ from ..recipe.spec import (
     TargetSpec,
     TotalsSpec,
 )
+from ..table.finite import LARGEST
 from ..vocabulary import MEASURE_TERMS, SHOW_TERMS
 from ..words.wording import listed
 from .names import spoken

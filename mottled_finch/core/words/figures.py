@@ -5,8 +5,8 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ..contents import telling_values
-from ..number_style import NumberStyle
+from ..figure.contents import telling_values
+from ..figure.number_style import NumberStyle
 from ..pivot import Matrix
 from ..recipe.spec import LevelSpec, PivotSpec
 from .parts import level_words, what_is_shown

@@ -10,13 +10,13 @@ from django.db.models import F
 from numpy.typing import NDArray
 
 from mottled_finch.core.errors import CoreError
-from mottled_finch.core.figure import Figure, make_figure
+from mottled_finch.core.figure.figure import Figure, make_figure
+from mottled_finch.core.figure.targets import with_targets
 from mottled_finch.core.mends import Mended
 from mottled_finch.core.pivot import behind, make_matrix, measured_of_others, while_wanted
 from mottled_finch.core.recipe import Recipe, TableSpec, dump_recipe, dump_table_part, load_recipe, suggest_recipe
 from mottled_finch.core.recipe.spec import ResolvedPivot
 from mottled_finch.core.table import Table as CoreTable
-from mottled_finch.core.targets import with_targets
 from mottled_finch.core.words.changes import name_change
 from mottled_finch.core.words.wording import counted
 

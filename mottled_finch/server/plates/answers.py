@@ -7,9 +7,9 @@ import numpy as np
 from mottled_finch.core.cautions import Caution, cautions_of
 from mottled_finch.core.color.losses import losses_of
 from mottled_finch.core.color.scale import Scale
-from mottled_finch.core.contents import Beside
 from mottled_finch.core.draw.json import numbers_or_null
-from mottled_finch.core.figure import Figure
+from mottled_finch.core.figure.contents import Beside
+from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.pivot import colored_values
 from mottled_finch.core.recipe import Recipe, dump_recipe, merge_patch
 from mottled_finch.core.scene import Scene

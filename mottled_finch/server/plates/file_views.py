@@ -9,8 +9,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core import underlay
-from mottled_finch.core.scene import typeface
+from mottled_finch.core.scene import typeface, underlay
 
 from ..openapi import FontAnswer, PictureAnswer, ProblemAnswer, refers_to
 from ..refusal import Problem

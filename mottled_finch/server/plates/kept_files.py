@@ -8,7 +8,7 @@ from dataclasses import replace
 from mottled_finch.core.errors import RecipeError
 from mottled_finch.core.recipe import Recipe
 from mottled_finch.core.scene.typeface import checked_font, font_content
-from mottled_finch.core.underlay import picture_from, picture_of
+from mottled_finch.core.scene.underlay import picture_from, picture_of
 
 from .models import KeptFile
 

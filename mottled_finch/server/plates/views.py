@@ -10,7 +10,7 @@ from rest_framework.views import APIView
 
 from mottled_finch.core.draw import DRAWINGS, Drawing
 from mottled_finch.core.draw.json import numbers_or_null
-from mottled_finch.core.figure import Figure
+from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.recipe import Recipe, load_recipe, load_table_part
 from mottled_finch.core.table import csv_of
 

@@ -12,12 +12,12 @@ from django.conf import settings
 from django.db import transaction
 from django.db.models import F
 
-from mottled_finch.core.compare import compare
 from mottled_finch.core.errors import IntakeError
 from mottled_finch.core.intake import Look, Told, quiet
 from mottled_finch.core.mends import apply_mends
 from mottled_finch.core.recipe import ReadingSpec, TableSpec, dump_table_part, load_table_part
 from mottled_finch.core.table import Table as CoreTable
+from mottled_finch.core.table.compare import compare
 from mottled_finch.core.words.wording import counted
 
 from ..refusal import Overtaken, Problem

@@ -10,10 +10,10 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from mottled_finch.core.draw.json import numbers_or_null
+from mottled_finch.core.figure.targets import with_targets
 from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
 from mottled_finch.core.recipe import Recipe, dump_recipe, load_recipe, load_text
 from mottled_finch.core.statement import read_statement, write_statement
-from mottled_finch.core.targets import with_targets
 
 from ..openapi import (
     MatrixAnswer,

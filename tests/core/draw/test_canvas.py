@@ -117,7 +117,7 @@ def test_numbers_of_notes_stand_on_their_outlines():
 
 
 def test_a_picture_lies_below_the_cells_and_these_are_see_through():
-    from ..test_underlay import picture
+    from ..scene.test_underlay import picture
 
     figure = figure_of(FOUR, pivot=SIDES, page={"underlay": {"picture": picture(), "cells": 0.4}}, legend={"show": False})
     names = [call[0] for call in recorded(figure)]

@@ -14,7 +14,7 @@ from pptx import Presentation
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.draw.svg import needs_other_fonts
 from mottled_finch.core.errors import DrawError
-from mottled_finch.core.figure import make_figure
+from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.intake import read_file
 from mottled_finch.core.recipe import load_recipe
 

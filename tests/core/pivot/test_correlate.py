@@ -5,8 +5,8 @@ import pytest
 from scipy.stats import pearsonr, spearmanr
 
 from mottled_finch.core.errors import TableError
-from mottled_finch.core.figure import make_figure
-from mottled_finch.core.number_style import NumberStyle
+from mottled_finch.core.figure.figure import make_figure
+from mottled_finch.core.figure.number_style import NumberStyle
 from mottled_finch.core.pivot import behind, make_matrix
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.words.figures import alternative_text

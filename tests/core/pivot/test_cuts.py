@@ -7,8 +7,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from mottled_finch.core.kernels import blocks
 from mottled_finch.core.pivot.cuts import CUTS, Calendar, clock_of, cut_moments
-from mottled_finch.core.pivot.kernels import blocks
 
 MOMENTS = st.lists(st.datetimes(datetime(1600, 1, 1), datetime(2599, 12, 31)), min_size=1, max_size=20)
 WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"]

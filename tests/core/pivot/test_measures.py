@@ -8,8 +8,8 @@ import pytest
 from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
+from mottled_finch.core.kernels import blocks
 from mottled_finch.core.pivot import make_matrix
-from mottled_finch.core.pivot.kernels import blocks
 from mottled_finch.core.pivot.levels import Level
 from mottled_finch.core.pivot.measures import MEASURES
 from mottled_finch.core.pivot.partials import gather_values

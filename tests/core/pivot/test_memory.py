@@ -7,8 +7,8 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.errors import Canceled
+from mottled_finch.core.kernels import place
 from mottled_finch.core.pivot import ground, make_matrix, warm_up, while_wanted
-from mottled_finch.core.pivot.kernels import place
 from mottled_finch.core.pivot.memory import Memory, memory_of
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.table import Column, Kind, Table

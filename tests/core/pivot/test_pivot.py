@@ -10,8 +10,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from mottled_finch.core.errors import TableError
+from mottled_finch.core.kernels import blocks
 from mottled_finch.core.pivot import make_matrix
-from mottled_finch.core.pivot.kernels import blocks
 from mottled_finch.core.pivot.levels import Level
 from mottled_finch.core.pivot.partials import gather_sums
 from mottled_finch.core.pivot.placing import Placement

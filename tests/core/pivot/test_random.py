@@ -12,11 +12,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from mottled_finch.core.alike import settled
 from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.recipe.spec import PivotSpec
 from mottled_finch.core.statement import read_statement, write_statement
+from mottled_finch.core.table.alike import settled
 
 from ..brute import OF_ONE_NUMBER, PLAIN
 from ..conftest import read

@@ -1,6 +1,6 @@
 """The first recipe of a table just brought in."""
 
-from mottled_finch.core.figure import make_figure
+from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.mends import apply_mends
 from mottled_finch.core.recipe import LevelSpec, load_table_part, suggest_recipe
 

@@ -352,7 +352,7 @@ class TestFacts:
             figure_of(self.TEXT, pivot=SIDES, notes=[{"row": ["a"]}, {"row": ["b"], "text": "{lit}"}])
 
     def test_the_recipe_knows_every_fact(self):
-        from mottled_finch.core.facts import FACTS
+        from mottled_finch.core.figure.facts import FACTS
 
         assert FACTS.keys() == FACT_TERMS.keys()
 

@@ -5,7 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from mottled_finch.core.number_style import number_text, style_of
+from mottled_finch.core.figure.number_style import number_text, style_of
 from mottled_finch.core.recipe import CellsSpec, load_recipe
 from mottled_finch.core.words.parts import default_title
 from mottled_finch.core.words.wording import field_words, printable

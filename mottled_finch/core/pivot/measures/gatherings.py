@@ -5,8 +5,8 @@ from collections.abc import Callable
 import numpy as np
 from numpy.typing import NDArray
 
+from ...kernels import read_only
 from ...recipe.conditions import MeasureSpec
-from ..kernels import read_only
 from ..partials import Partial, gather_distinct, gather_extremes, gather_met, gather_spread, gather_sums, gather_values
 from ..placing import Placement
 from ..source import Source

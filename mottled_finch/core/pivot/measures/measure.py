@@ -7,8 +7,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ...finite import finite
 from ...recipe.conditions import MeasureSpec
+from ...table.finite import finite
 from ..partials import Partial
 from ..placing import Placement
 from ..source import Source

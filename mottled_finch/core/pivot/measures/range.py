@@ -1,6 +1,6 @@
 """The largest of the filled values less the smallest; a blank where there is none, 0 of one alone."""
 
-from ...finite import finite
+from ...table.finite import finite
 from .gatherings import extremes
 from .measure import Measure, magnitude_of
 

@@ -10,7 +10,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..kernels import compiled, in_blocks
+from ...kernels import compiled, in_blocks
 from ..placing import Placement
 from .grouped import Grouped, group
 from .marks import Marks, gather_marks, worth_marking

@@ -9,7 +9,7 @@ from typing import Any, Self
 import numpy as np
 from numpy.typing import NDArray
 
-from ..kernels import BUFFERS, compiled, in_blocks, place
+from ...kernels import BUFFERS, compiled, in_blocks, place
 from ..placing import Placement
 from .partial import Regions
 

@@ -6,7 +6,7 @@ from typing import Any, Self
 import numpy as np
 from numpy.typing import NDArray
 
-from ..kernels import compiled, in_blocks, read_only
+from ...kernels import compiled, in_blocks, read_only
 from ..placing import Placement
 from ..source import Test
 from .partial import Regions

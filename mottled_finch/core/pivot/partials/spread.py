@@ -10,7 +10,7 @@ from typing import Any, Self
 import numpy as np
 from numpy.typing import NDArray
 
-from ..kernels import compiled, in_blocks
+from ...kernels import compiled, in_blocks
 from ..placing import Placement
 from .partial import Regions
 from .sums import add_up

@@ -6,8 +6,8 @@ from typing import Any, Self
 import numpy as np
 from numpy.typing import NDArray
 
-from ..kernels import compiled, in_blocks
-from ..kernels.pairs import add_to_pair
+from ...kernels import compiled, in_blocks
+from ...kernels.pairs import add_to_pair
 from ..placing import Placement
 from .partial import Regions
 

@@ -6,8 +6,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..kernels import compiled, in_blocks
-from ..kernels.sift import counted, sift
+from ...kernels import compiled, in_blocks
+from ...kernels.sift import counted, sift
 from ..placing import Placement
 from .grouped import Grouped, group
 from .partial import parts_of

@@ -4,11 +4,11 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.errors import RecipeError
-from mottled_finch.core.finite import LARGEST, finite
 from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.table.finite import LARGEST, finite
 
-from .brute import OF_ONE_NUMBER
-from .conftest import figure_of
+from ..brute import OF_ONE_NUMBER
+from ..conftest import figure_of
 
 TEXT = "a,b,v\nx,y,1e308\nx,y,1e308\nx,z,-1e308\nw,y,5\nw,z,7\n"
 PIVOT = {"rows": [{"field": "a"}], "columns": [{"field": "b"}], "totals": {"rows": True, "columns": True, "color": "own"}}

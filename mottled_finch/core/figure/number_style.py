@@ -7,10 +7,10 @@ from math import floor, log10
 import numpy as np
 from numpy.typing import NDArray
 
-from .pivot import Matrix
-from .recipe.conditions import MeasureSpec
-from .recipe.spec import NumberMarks, NumberSpec, PivotSpec, Recipe, ShowSpec
-from .vocabulary import MEASURE_TERMS
+from ..pivot import Matrix
+from ..recipe.conditions import MeasureSpec
+from ..recipe.spec import NumberMarks, NumberSpec, PivotSpec, Recipe, ShowSpec
+from ..vocabulary import MEASURE_TERMS
 
 MARKS: dict[NumberMarks, tuple[str, str]] = {
     "1,234.5": (",", "."),

@@ -10,15 +10,15 @@ from math import isnan
 
 import numpy as np
 
-from .color.coloring import Coloring
+from ..color.coloring import Coloring
+from ..errors import TableError
+from ..pivot import Matrix, span_of
+from ..recipe.check import FACT
+from ..recipe.spec import Recipe
+from ..table import Table
+from ..vocabulary import FACT_TERMS
+from ..words.wording import beginning
 from .contents import Contents, telling_values
-from .errors import TableError
-from .pivot import Matrix, span_of
-from .recipe.check import FACT
-from .recipe.spec import Recipe
-from .table import Table
-from .vocabulary import FACT_TERMS
-from .words.wording import beginning
 
 _MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"]
 

@@ -2,9 +2,9 @@
 
 import pytest
 
-from mottled_finch.core.number_style import MARKS, NumberStyle, style_of
+from mottled_finch.core.figure.number_style import MARKS, NumberStyle, style_of
 
-from .conftest import figure_of
+from ..conftest import figure_of
 
 
 @pytest.mark.parametrize(

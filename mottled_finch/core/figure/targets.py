@@ -6,8 +6,8 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from .errors import TableError, did_you_mean
-from .recipe.spec import EmphasisSpec, PastSpec, PivotSpec, ResolvedPivot, TargetSpec
+from ..errors import TableError, did_you_mean
+from ..recipe.spec import EmphasisSpec, PastSpec, PivotSpec, ResolvedPivot, TargetSpec
 
 
 def number_of(value: float | TargetSpec, targets: Mapping[str, float], path: str) -> float:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from .table import Column, Kind, Table, mixed, moment_label, value_digests
+from . import Column, Kind, Table, mixed, moment_label, value_digests
 
 CATEGORIES_MOST = 5_000
 LISTED_MOST = 50

@@ -9,9 +9,9 @@ from PIL import Image
 from mottled_finch.core.draw.png import draw_png
 from mottled_finch.core.draw.svg import svg_text
 from mottled_finch.core.errors import RecipeError
-from mottled_finch.core.underlay import picture_from, picture_of
+from mottled_finch.core.scene.underlay import picture_from, picture_of
 
-from .conftest import figure_of
+from ..conftest import figure_of
 
 SIDES = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
 TEXT = "r,c,v\na,x,1\na,y,2\nb,x,3\nb,y,4\n"

@@ -4,9 +4,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from mottled_finch.core.compare import Category, compare
+from mottled_finch.core.table.compare import Category, compare
 
-from .conftest import read
+from ..conftest import read
 
 BEFORE = "pier,at,n,fuel\nEast,2025-01-01,1,5\nEast,2025-01-02,2,6\nWest,2025-01-03,,7\n"
 AFTER = "pier,at,n,litres,extra\nEast,2025-01-01,1,5,q\nEast,2025-01-02,4,6,q\nNorth,2025-01-09,8,7,q\nNorth,2025-01-10,8,7,q\n"

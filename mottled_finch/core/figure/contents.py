@@ -5,12 +5,12 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from .errors import TableError
+from ..errors import TableError
+from ..pivot import Labels, Matrix, colored_values, measured_beside
+from ..recipe.conditions import MeasureSpec
+from ..recipe.spec import CellsSpec, NumberSpec, PastSpec, PivotSpec, Recipe, ResolvedPivot
+from ..table import Table
 from .number_style import NumberStyle, style_beside, style_of
-from .pivot import Labels, Matrix, colored_values, measured_beside
-from .recipe.conditions import MeasureSpec
-from .recipe.spec import CellsSpec, NumberSpec, PastSpec, PivotSpec, Recipe, ResolvedPivot
-from .table import Table
 from .targets import within_limits
 
 Floats = NDArray[np.float64]

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from .errors import RecipeError
+from ..errors import RecipeError
 
 _ADDRESS = re.compile(r"^data:image/(?:png|jpeg);base64,([A-Za-z0-9+/=\s]*)$")
 _FORMATS = {"PNG": "image/png", "JPEG": "image/jpeg", "MPO": "image/jpeg"}

@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from mottled_finch.core.alike import EPSILON, SHARE, settled
+from mottled_finch.core.table.alike import EPSILON, SHARE, settled
 
-from .conftest import figure_of
+from ..conftest import figure_of
 
 N = np.nan
 

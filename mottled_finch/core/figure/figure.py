@@ -6,17 +6,17 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from .color.coloring import Coloring, coloring_of
-from .color.scale import Scale, completed
+from ..color.coloring import Coloring, coloring_of
+from ..color.scale import Scale, completed
+from ..errors import TableError
+from ..mends import apply_mends
+from ..pivot import Matrix, Unfinished, make_matrix, measured_beside, unfinished
+from ..recipe.spec import EmphasisSpec, Recipe, ResolvedPivot
+from ..scene import Scene, lay_out
+from ..scene.typeface import BUNDLED, Typeface, typeface_of, using
+from ..table import Table
 from .contents import Contents, contents_of
-from .errors import TableError
 from .facts import Facts
-from .mends import apply_mends
-from .pivot import Matrix, Unfinished, make_matrix, measured_beside, unfinished
-from .recipe.spec import EmphasisSpec, Recipe, ResolvedPivot
-from .scene import Scene, lay_out
-from .scene.typeface import BUNDLED, Typeface, typeface_of, using
-from .table import Table
 from .targets import with_targets
 
 

@@ -8,9 +8,9 @@ import numpy as np
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from mottled_finch.core.pivot.kernels import compiled
-from mottled_finch.core.pivot.kernels.pairs import add_to_pair, lower_pair
-from mottled_finch.core.pivot.kernels.sift import counted, sift
+from mottled_finch.core.kernels import compiled
+from mottled_finch.core.kernels.pairs import add_to_pair, lower_pair
+from mottled_finch.core.kernels.sift import counted, sift
 
 NUMBERS = st.sampled_from([-np.inf, -2.0, -0.0, 0.0, 1.0, 1.5, 7.0, np.inf]) | st.floats(allow_nan=False)
 VALUES = st.lists(NUMBERS | st.just(np.nan), max_size=40)

@@ -5,8 +5,8 @@ from threading import Thread
 
 import numpy as np
 
-from mottled_finch.core.pivot.kernels import buffers
-from mottled_finch.core.pivot.kernels.buffers import Buffers
+from mottled_finch.core.kernels import buffers
+from mottled_finch.core.kernels.buffers import Buffers
 
 LARGE = 1 << 20
 

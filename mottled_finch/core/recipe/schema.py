@@ -5,10 +5,10 @@ from dataclasses import MISSING, fields, is_dataclass
 from types import NoneType, UnionType
 from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
-from .color.palettes import PALETTES
-from .recipe.conditions import OneOf
-from .recipe.load import hints, key_of
-from .recipe.spec import PaletteName, Recipe
+from ..color.palettes import PALETTES
+from .conditions import OneOf
+from .load import hints, key_of
+from .spec import PaletteName, Recipe
 
 _PLAIN: dict[Any, dict[str, Any]] = {
     str: {"type": "string"},
