@@ -36,5 +36,6 @@ def test_the_schema_is_linked_from_its_page():
 
 
 def test_each_picture_is_one_that_is_made_and_is_shown():
-    shown = re.findall(r"\(docs/screenshots/([\w-]+)\.png\)", (DOCS.parent / "README.md").read_text())
+    pages = (ROOT / "README.md").read_text() + (DOCS / "tour.md").read_text()
+    shown = set(re.findall(r"\((?:docs/)?screenshots/([\w-]+)\.png\)", pages))
     assert sorted(shown) == sorted(VIEWS) == sorted(path.stem for path in (DOCS / "screenshots").iterdir())
