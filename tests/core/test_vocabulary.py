@@ -25,9 +25,9 @@ def test_a_measure_is_said_and_typed_as_it_is_declared(take):
     words = measure_words(measure)
     assert words.startswith("90th" if "p" in term.keys else term.name)
     assert "{" not in words
-    fields = ["takings", "minutes_late", "pier"]
+    columns = ["takings", "minutes_late", "pier"]
     pivot = PivotSpec(measure=measure)
-    assert read_statement(write_statement(pivot, fields), fields) == pivot
+    assert read_statement(write_statement(pivot, columns), columns) == pivot
 
 
 @pytest.mark.parametrize("name", SHOW_TERMS)

@@ -2,9 +2,6 @@
 
 import io
 
-from pptx import Presentation
-from pptx.util import Pt
-
 from ..figure.figure import Figure
 from ..words.wording import printable
 from .png import draw_png
@@ -14,6 +11,9 @@ _BLANK_LAYOUT = 6
 
 def draw_pptx(figure: Figure) -> bytes:
     """The figure as a .pptx whose slide has the size of the page."""
+    from pptx import Presentation  # a tenth of a second, which other outputs need not wait for
+    from pptx.util import Pt
+
     scene = figure.scene
     deck = Presentation()
     deck.slide_width, deck.slide_height = Pt(scene.width), Pt(scene.height)
