@@ -135,6 +135,32 @@ def test_one_undo_takes_back_the_last_thing_done_here_whatever_it_touched(page, 
     wait_until(lambda: api.recipe(number)["words"]["title"] == "First")
 
 
+def test_steps_that_are_pressed_at_once_are_taken_one_after_the_other(page, api, number):
+    """Each is decided when its turn comes: what was done to the table, then what was done to the plate, and back again."""
+    table = api.get(f"/api/plates/{number}")["plate"]["table"]
+
+    def mends():
+        return api.get(f"/api/tables/{table}/workbench")["mends"]
+
+    def twice(key):
+        pressed = f"document.body.dispatchEvent(new KeyboardEvent('keydown', {{key: '{key}', ctrlKey: true, bubbles: true}}))"
+        page.evaluate(f"{pressed}; {pressed}")
+
+    write_title(page, "First")
+    settled(page)
+    head(page, "Brack").click()
+    page.get_by_role("menuitem", name="Rename, or merge into another").click()
+    page.get_by_label("New name").fill("Brackwater")
+    page.keyboard.press("Enter")
+    expect(head(page, "Brackwater")).to_be_visible()
+    twice("z")
+    wait_until(lambda: "title" not in api.recipe(number).get("words", {}) and not mends())
+    twice("y")
+    wait_until(lambda: api.recipe(number)["words"]["title"] == "First" and len(mends()) == 1)
+    expect(page.get_by_role("alert")).to_have_count(0)
+    expect(head(page, "Brackwater")).to_be_visible()
+
+
 def test_a_slow_answer_does_not_overwrite_a_newer_one(page, api):
     """The question that a page sends when it has come is answered after the file was let in."""
     waiting = threading.Event()

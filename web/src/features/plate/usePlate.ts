@@ -8,6 +8,10 @@ export type Change = (recipe: Recipe) => Recipe;
 /** What was done on this screen: to the plate, or to its table, with the version that this made of it. */
 export type Done = { of: "plate" } | { of: "table"; name: string; version: string };
 
+/** What was done on this screen and can be taken back, and what was taken back and can be made again; the last one last. */
+type Steps = { behind: readonly Done[]; ahead: readonly Done[] };
+const NO_STEPS: Steps = { behind: [], ahead: [] };
+
 /** A change of the table, made from how it stands. */
 export type TableChange = (bench: Workbench) => Promise<Workbench>;
 
@@ -25,8 +29,9 @@ export function usePlate(id: number) {
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [overtaken, setOvertaken] = useState<Overtaken | null>(null);
   const [working, setWorking] = useState(0);
-  const [behind, setBehind] = useState<readonly Done[]>([]);
-  const [ahead, setAhead] = useState<readonly Done[]>([]);
+  // What stands behind and ahead when a step's turn comes may be other than when its key was pressed, so it is not read from state.
+  const steps = useRef<Steps>(NO_STEPS);
+  const [{ behind, ahead }, setSteps] = useState(NO_STEPS);
   const line = useRef<Promise<unknown>>(Promise.resolve());
 
   /** Do something behind all that is under way. What was overtaken is shown as it stands now, and can be done `again`. */
@@ -70,10 +75,12 @@ export function usePlate(id: number) {
     [client, id, inLine],
   );
 
-  const note = useCallback((done: Done) => {
-    setBehind((all) => [...all, done]);
-    setAhead([]);
+  const setDone = useCallback((next: Steps) => {
+    steps.current = next;
+    setSteps(next);
   }, []);
+
+  const note = useCallback((done: Done) => setDone({ behind: [...steps.current.behind, done], ahead: [] }), [setDone]);
 
   const change = useCallback(
     (make: Change): Promise<unknown> =>
@@ -107,33 +114,32 @@ export function usePlate(id: number) {
 
   /** Take back the last thing done here, or make the last one again that was. */
   const step = useCallback(
-    (back: boolean) => {
-      const [from, setFrom, setTo] = back ? [behind, setBehind, setAhead] : [ahead, setAhead, setBehind];
-      const last = from.at(-1);
-      const moved = (done: Done) => {
-        setFrom((all) => all.slice(0, -1));
-        setTo((all) => [...all, done]);
-      };
-      if (last?.of === "table") {
-        return inLine(async (now) => {
+    (back: boolean) =>
+      inLine((now) => {
+        const { behind, ahead } = steps.current;
+        const last = (back ? behind : ahead).at(-1);
+        const moved = (done: Done) =>
+          setDone(
+            back
+              ? { behind: behind.slice(0, -1), ahead: [...ahead, done] }
+              : { behind: [...behind, done], ahead: ahead.slice(0, -1) },
+          );
+        if (last?.of === "table") {
           const { table } = now.plate;
-          const next = await (back ? api.undoMends : api.redoMends)(table, last.version);
-          client.setQueryData(keys.workbench(table), next);
-          moved({ ...last, version: next.table.version });
-          await tableChanged(client, table);
-        }, null);
-      }
-      return take(
-        (now) => {
-          const { undo, redo, version } = now.plate;
-          if ((back ? undo : redo) === null) return null;
-          return (back ? api.undo : api.redo)(id, version);
-        },
-        null,
-        () => (last ? moved(last) : undefined),
-      );
-    },
-    [ahead, behind, client, id, inLine, take],
+          return (back ? api.undoMends : api.redoMends)(table, last.version).then(async (next) => {
+            client.setQueryData(keys.workbench(table), next);
+            moved({ ...last, version: next.table.version });
+            await tableChanged(client, table);
+          });
+        }
+        const { undo, redo, version } = now.plate;
+        if ((back ? undo : redo) === null) return null;
+        return (back ? api.undo : api.redo)(id, version).then((next) => {
+          client.setQueryData(keys.plate(id), next);
+          if (last) moved(last);
+        });
+      }, null),
+    [client, id, inLine, setDone],
   );
 
   // The desk shows titles and thumbnails, which any change may have made stale.
@@ -158,12 +164,9 @@ export function usePlate(id: number) {
         take(
           (now) => api.goTo(id, number, now.plate.version),
           null,
-          () => {
-            setBehind([]);
-            setAhead([]);
-          },
+          () => setDone(NO_STEPS),
         ),
-      [take, id],
+      [take, id, setDone],
     ),
     undo: useCallback(() => step(true), [step]),
     redo: useCallback(() => step(false), [step]),
