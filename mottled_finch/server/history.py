@@ -29,8 +29,12 @@ class History:
 
     @cached_property
     def _read(self) -> dict[int, Any]:
-        """Versions by number, as far as they were asked for: a row that is read again is another object, which asks again."""
+        """Versions by number, as far as they were asked for since the row was read."""
         return {}
+
+    def refresh_from_db(self, *given: Any, **more: Any) -> None:
+        self._read.clear()  # others may have recorded another version under the same number
+        super().refresh_from_db(*given, **more)  # type: ignore[misc]
 
     def version(self, number: int) -> Any:
         if number not in self._read:
@@ -101,3 +105,5 @@ def read_ahead(things: "Iterable[History]", versions: type[Model], owner: str) -
     found = {(getattr(each, f"{owner}_id"), each.number): each for each in near.iterator()}  # type: ignore[attr-defined]
     for thing in things:
         thing._read.update({number: found.get((thing.pk, number)) for number in (thing.at, thing.at + 1)})
+        if thing.at and thing._read[thing.at] is None:  # its history was changed between the two questions
+            thing.refresh_from_db()

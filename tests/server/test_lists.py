@@ -4,6 +4,8 @@ import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from mottled_finch.server.history import read_ahead
+from mottled_finch.server.plates.models import Plate, Version
 from mottled_finch.server.tables import storage
 from mottled_finch.server.tables.models import Table
 
@@ -48,3 +50,14 @@ def test_a_summary_of_before_is_made_anew_without_being_written(client, table, m
     monkeypatch.undo()
     client.put(f"/api/tables/{table}/mends", {"mends": [{"do": "rename", "field": "pier", "to": "berth"}]}, format="json")
     assert Table.objects.get(pk=table).summary["columns"][0]["name"] == "berth"
+
+
+def test_a_history_that_is_changed_while_a_list_is_read_is_read_again(client, plate):
+    for title in ("one", "two", "three"):
+        client.change(plate, words={"title": title})
+    read = list(Plate.objects.all())  # the third change stands
+    for _ in range(3):
+        client.post(f"/api/plates/{plate}/undo")
+    client.change(plate, words={"title": "another"})  # and is gone
+    read_ahead(read, Version, "plate")
+    assert read[0].recipe().words.title == "another"

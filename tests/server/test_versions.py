@@ -5,7 +5,7 @@ from django.db import OperationalError, connection
 
 from mottled_finch.server.plates.models import Plate
 from mottled_finch.server.refusal import Problem
-from mottled_finch.server.tables import imports, queue, storage
+from mottled_finch.server.tables import corrections, imports, queue, storage
 from mottled_finch.server.tables.models import Edition, Import, Table
 
 from .conftest import CSV
@@ -243,3 +243,30 @@ def test_a_full_disk_is_told_wherever_it_is_met(client, plate, monkeypatch):
         507,
         "The disk is full, so nothing was saved; make room, and do it again. What was saved before is safe.",
     )
+
+
+def test_a_correction_reads_anew_what_took_the_same_number_meanwhile(client, table, monkeypatch):
+    """Others take the standing list of mends back and lay on another, which then has the same number."""
+
+    def lay_on(words):
+        mends = [{"do": "rename", "field": "minutes", "to": words}]
+        return client.put(f"/api/tables/{table}/mends", {"mends": mends}, format="json")
+
+    lay_on("late")
+    change, tries = corrections.change_mends, []
+
+    def with_others_first(*given):
+        tries.append(given)
+        if len(tries) == 1:
+            client.post(f"/api/tables/{table}/undo")
+            lay_on("lateness")
+        assert len(tries) < 4, "it goes round for good"
+        return change(*given)
+
+    monkeypatch.setattr(corrections, "change_mends", with_others_first)
+    answer = client.post(
+        f"/api/tables/{table}/correct", {"field": "pier", "record": 1, "to": "Eastern", "was": "East"}, format="json"
+    )
+    assert answer.status_code == 200
+    assert [mend["mend"].get("to") for mend in answer.json()["mends"]] == ["lateness", "Eastern"]
+    assert len(tries) == 2
