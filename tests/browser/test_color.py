@@ -359,3 +359,11 @@ def test_hex_codes_are_copied_by_name(page, api, number):
     expect(page.get_by_text("hex codes copied").first).to_be_visible()
     copied = page.evaluate("navigator.clipboard.readText()")
     assert [line.split("\t") for line in copied.split("\n")] == told_colors(api, number)
+
+
+def test_ends_of_equal_values_have_one_name(page, api):
+    open_plate(page, api.plate("k,v\na,5\nb,5\n", "alike.csv", pivot={"rows": [{"field": "k"}]}))
+    rail = page.get_by_test_id("rail")
+    expect(rail).to_contain_text("all cells alike")
+    expect(rail).not_to_contain_text("lowest")
+    expect(rail).not_to_contain_text("halfway")

@@ -85,9 +85,13 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
             limits={limits(which, shape, axis)}
             words={model.words(value)}
             name={
-              rests && !(model.apart && end?.percent !== undefined)
-                ? nameOf(which, end, recipe, clips)
-                : (end?.name ?? "")
+              free && shape.low === shape.high
+                ? which === "high" // ends and middle stand in one place, with room for one name
+                  ? "all cells alike"
+                  : ""
+                : rests && !(model.apart && end?.percent !== undefined)
+                  ? nameOf(which, end, recipe, clips)
+                  : (end?.name ?? "")
             }
             look={free ? "faint" : which === "middle" ? "filled" : "plain"}
             above={which === "middle"}
