@@ -99,7 +99,7 @@ def _plate(text: str, pivot: dict[str, Any]) -> Iterator[tuple[Page, str]]:
     """A browser at a plate on a table of its own, and the plate's address."""
     with _serving() as address, sync_playwright() as playwright:
         table = _post(f"{address}/api/tables?name=grid.csv", text.encode(), "text/csv")["id"]
-        start = json.dumps({"table": table, "recipe": {"finch_recipe": 1, "pivot": pivot}}).encode()
+        start = json.dumps({"table": table, "recipe": {"finch_recipe": 2, "pivot": pivot}}).encode()
         plate = _post(f"{address}/api/plates", start, "application/json")["plate"]["id"]
         browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
         page = browser.new_page(viewport={"width": 1280, "height": 800})

@@ -123,7 +123,7 @@ def _open_edition(name: str, *, cold: bool, table: data.Table | None = None, run
 
 def scene_40k() -> Measured:
     """A matrix of 200 by 200 cells to a scene."""
-    figure = make_figure(data.grid_table(200), load_recipe({"finch_recipe": 1, "pivot": GRID}))
+    figure = make_figure(data.grid_table(200), load_recipe({"finch_recipe": 2, "pivot": GRID}))
     parts = figure.recipe, figure.matrix, figure.coloring, figure.contents, figure.facts
     return Measured(
         name="scene_40k",
@@ -135,7 +135,7 @@ def scene_40k() -> Measured:
 
 def png_40k() -> Measured:
     """A figure of 200 by 200 cells to a PNG of two pixels a point."""
-    figure = make_figure(data.grid_table(200), load_recipe({"finch_recipe": 1, "pivot": GRID}))
+    figure = make_figure(data.grid_table(200), load_recipe({"finch_recipe": 2, "pivot": GRID}))
     return Measured(
         name="png_40k",
         seconds=median_seconds(lambda: DRAWINGS["png"].draw(figure, 2.0)),

@@ -61,7 +61,7 @@ def engine() -> duckdb.DuckDBPyConnection:
 
 def pivot(measure: dict[str, Any], **more: Any) -> PivotSpec:
     sides = {"rows": [{"field": "pier"}], "columns": [{"field": "week"}], "keep": [{"field": "line", "in": KEPT}]}
-    return load_recipe({"finch_recipe": 1, "pivot": {**sides, "measure": measure, **more}}).pivot
+    return load_recipe({"finch_recipe": 2, "pivot": {**sides, "measure": measure, **more}}).pivot
 
 
 def touched(*names: str) -> int:
@@ -162,7 +162,7 @@ def pivot_from_storage() -> Measured:
         "import os, sys; from pathlib import Path; from mottled_finch.server.run import prepare; prepare(Path(sys.argv[1]))\n"
         "from mottled_finch.server.tables.models import Edition; from mottled_finch.server.tables.storage import EDITIONS\n"
         "from mottled_finch.core.pivot import make_matrix; from mottled_finch.core.recipe import load_recipe\n"
-        "recipe = load_recipe({'finch_recipe': 1, 'pivot': {'rows': [{'field': 'pier'}], 'columns': [{'field': 'week'}],\n"
+        "recipe = load_recipe({'finch_recipe': 2, 'pivot': {'rows': [{'field': 'pier'}], 'columns': [{'field': 'week'}],\n"
         "    'measure': {'take': 'average', 'of': 'minutes'}}})\n"
         "make_matrix(EDITIONS.open(Edition.objects.get(pk=int(sys.argv[2]))), recipe.pivot)\n"
         "os._exit(0)\n"

@@ -166,11 +166,11 @@ def desk(page: Page, _api: Api) -> None:
 VIEWS: dict[str, View] = {
     "desk": desk,
     "plate-editor": plate(LATE, cell=(1, 0)),
-    "marks": plate("The busiest piers are not the latest", "Cells", (3, 7)),
+    "symbols": plate("The busiest piers are not the latest", "Cells", (3, 7)),
     "nested": nested,
     "within": plate("Knot is small, old and loud, and it shows", cell=(0, 2)),
     "bands": plate("Questions about tickets and access wait too long", cell=(4, 0)),
-    "emphasis": plate("Where more than one departure in twenty is canceled", cell=(1, 4)),
+    "lit": plate("Where more than one departure in twenty is canceled", cell=(1, 4)),
     "likeness": plate(PIERS, "Heads", (3, 1)),
     "side-by-side": plate("Every line has its two rushes, and its own Saturday", cell=(0, 3)),
     "underlay": underlay,

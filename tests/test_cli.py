@@ -10,7 +10,7 @@ import pytest
 from PIL import Image
 
 RECIPE = {
-    "finch_recipe": 1,
+    "finch_recipe": 2,
     "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "day", "cut": "weekday"}], "measure": {"take": "sum", "of": "n"}},
 }
 
@@ -97,7 +97,7 @@ def test_a_nested_ordered_and_shared_pivot_is_rendered_from_the_shell(folder):
         "show": {"as": "index", "of": "column"},
         "order": {"rows": {"by": "total", "descending": True}},
     }
-    (folder / "r.json").write_text(json.dumps({"finch_recipe": 1, "pivot": pivot}))
+    (folder / "r.json").write_text(json.dumps({"finch_recipe": 2, "pivot": pivot}))
     assert finch("render", "t.csv", "r.json", "--out", "o.json", cwd=folder).returncode == 0
     found = json.loads((folder / "o.json").read_text())
     assert found["rows"] == [["A", "Tue"], ["A", "Mon"], ["B", "Tue"]]
@@ -107,7 +107,7 @@ def test_a_nested_ordered_and_shared_pivot_is_rendered_from_the_shell(folder):
 def test_a_pivot_that_is_too_large_is_refused_in_one_line(folder):
     lines = "".join(f"a{i},b{i},c{i}\n" for i in range(1000))
     (folder / "t.csv").write_text("a,b,c\n" + lines)
-    (folder / "r.json").write_text(json.dumps({"finch_recipe": 1, "pivot": {"rows": [{"field": name} for name in "abc"]}}))
+    (folder / "r.json").write_text(json.dumps({"finch_recipe": 2, "pivot": {"rows": [{"field": name} for name in "abc"]}}))
     done = finch("render", "t.csv", "r.json", "--out", "o.json", cwd=folder)
     assert (done.returncode, done.stdout) == (2, "")
     assert done.stderr.startswith('pivot.rows[0]: "a", "b" and "c" nest to 1,000,000,000 combinations; a figure holds at most')
@@ -140,4 +140,4 @@ class TestCheck:
     def test_bad_input_exits_2(self, folder):
         done = self.checked(folder, words={"title": "{lit}"})
         assert (done.returncode, done.stdout) == (2, "")
-        assert done.stderr.startswith("words.title: there is no number of emphasized cells in this figure any more;")
+        assert done.stderr.startswith("words.title: there is no number of lit cells in this figure any more;")

@@ -36,7 +36,7 @@ def titled(words):
 
 
 def make(log, **pivot):
-    return make_figure(log, load_recipe({"finch_recipe": 1, "pivot": pivot})).matrix
+    return make_figure(log, load_recipe({"finch_recipe": 2, "pivot": pivot})).matrix
 
 
 def test_it_is_the_same_every_time(text):

@@ -24,9 +24,9 @@ def test_the_schema_agrees_with_the_loader():
     for plate in PLATES:
         validator.validate(json.loads(json.dumps(plate)))
     for wrong in (
-        {"finch_recipe": 1},
-        {"finch_recipe": 1, "pivot": {}, "colour": {}},
-        {"finch_recipe": 1, "pivot": {"rows": [{"cut": "month"}]}},
+        {"finch_recipe": 2},
+        {"finch_recipe": 2, "pivot": {}, "colour": {}},
+        {"finch_recipe": 2, "pivot": {"rows": [{"cut": "month"}]}},
     ):
         assert not validator.is_valid(wrong)
 

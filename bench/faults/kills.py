@@ -17,7 +17,7 @@ def kills(tries: int, seed: int = 1) -> Fault:
     with tempfile.TemporaryDirectory(prefix="finch-faults-") as folder:
         live = Live(Path(folder))
         table = live.ask("POST", "/api/tables?name=a.csv", _CSV).body["id"]
-        recipe = {"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}]}}
+        recipe = {"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}]}}
         plate = live.ask("POST", "/api/plates", {"table": table, "recipe": recipe}).body["plate"]["id"]
         try:
             for i in range(tries):

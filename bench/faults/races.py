@@ -15,7 +15,7 @@ from .live import Answer, Fault, Live
 
 _FIRST = b"pier,minutes\neast,4\nwest,8\neast,1\n"
 _NEXT = b"dock,minutes\neast,4\nnorth,9\nwest,2\n"
-_RECIPE = {"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "minutes"}}}
+_RECIPE = {"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "minutes"}}}
 
 
 class Stand:

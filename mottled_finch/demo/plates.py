@@ -18,7 +18,7 @@ _WEEKDAYS_BY_HOUR = {"rows": [{"field": "departed", "cut": "weekday"}], "columns
 
 PLATES: tuple[dict[str, Any], ...] = (
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "table": _PROMISED,
         "pivot": {
             "rows": [{"field": "pier"}],
@@ -42,7 +42,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "dismissed": _NEARLY_OVER,
     },
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "table": _PROMISED,
         "pivot": {
             "rows": [{"field": "pier"}],
@@ -53,7 +53,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "color": {"palette": "kingcup", "high_is": "bad", **_PROMISE},
         "cells": {
             "values": "none",
-            "marks": {"as": "dot", "size": {"take": "sum", "of": "passengers"}, "lines": "guides", "title": "Passengers"},
+            "symbols": {"as": "dot", "size": {"take": "sum", "of": "passengers"}, "lines": "guides", "title": "Passengers"},
         },
         "legend": {"title": "Minutes late", "blank": "No service"},
         "words": {
@@ -64,7 +64,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "dismissed": _NEARLY_OVER,
     },
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             **_WEEKDAYS_BY_HOUR,
             "measure": {"take": "count"},
@@ -81,7 +81,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         },
     },
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             "rows": [{"field": "vessel"}],
             "columns": [{"field": "departed", "cut": "month"}],
@@ -99,7 +99,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "dismissed": _NEARLY_OVER,
     },
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "table": _PROMISED,
         "pivot": {
             "rows": [{"field": "line"}, {"field": "pier"}],
@@ -121,7 +121,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "dismissed": _NEARLY_OVER,
     },
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             "rows": [{"field": "pier"}],
             "columns": [{"field": "departed", "cut": "month"}],
@@ -129,7 +129,7 @@ PLATES: tuple[dict[str, Any], ...] = (
             "keep": [_KNOWN_PIERS, _NO_TESTS],
             "order": {"rows": {"by": "total", "descending": True}},
         },
-        "color": {"palette": "loosestrife", "high_is": "bad", "low": {"at": 0}, "emphasis": {"above": 0.05}},
+        "color": {"palette": "loosestrife", "high_is": "bad", "low": {"at": 0}, "lit": {"above": 0.05}},
         "cells": {"decimals": 1},
         "legend": {"title": "Departures canceled", "blank": "No service"},
         "words": {
@@ -140,7 +140,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         "dismissed": _NEARLY_OVER,
     },
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             "rows": [{"field": "pier"}],
             "columns": [{"field": "departed", "cut": "hour"}],
@@ -158,7 +158,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         },
     },
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             **_WEEKDAYS_BY_HOUR,
             "split": {"field": "line"},
@@ -179,7 +179,7 @@ PLATES: tuple[dict[str, Any], ...] = (
 
 COMPLAINTS: tuple[dict[str, Any], ...] = (
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "table": {"targets": {"on target": 0.8, "watch": 0.65}},
         "pivot": {
             "rows": [{"field": "topic", "names": {name.lower(): name for name in TOPICS}}],
@@ -204,7 +204,7 @@ COMPLAINTS: tuple[dict[str, Any], ...] = (
         },
     },
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             "rows": [
                 {
@@ -232,7 +232,7 @@ COMPLAINTS: tuple[dict[str, Any], ...] = (
 
 SURVEY: tuple[dict[str, Any], ...] = (
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             "correlate": {"fields": list(QUESTIONS), "method": "spearman", "triangle": "lower"},
             "order": {"rows": {"by": "likeness", "distance": "correlation"}},
@@ -249,7 +249,7 @@ SURVEY: tuple[dict[str, Any], ...] = (
 
 VESSELS: tuple[dict[str, Any], ...] = (
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "table": {"mends": [{"do": "unfold", "keep": ["vessel"], "names": "attribute", "values": "measured"}]},
         "pivot": {
             "rows": [{"field": "vessel"}],
@@ -271,7 +271,7 @@ VESSELS: tuple[dict[str, Any], ...] = (
 
 WAITING_HALL: tuple[dict[str, Any], ...] = (
     {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             "rows": [{"field": "hall_row"}],
             "columns": [{"field": "hall_column"}],

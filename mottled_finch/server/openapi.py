@@ -471,7 +471,7 @@ class FigureAnswer:
     those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by.
 
     ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's
-    place among these; both are empty else. ``lit`` counts the emphasized cells, ``losses`` say by way of seeing what cannot
+    place among these; both are empty else. ``lit`` counts the lit cells, ``losses`` say by way of seeing what cannot
     be told apart.
     """
 

@@ -132,7 +132,7 @@ class Api:
 
     def another(self, table: int, **parts: Any) -> int:
         """A plate on a table that is there."""
-        body = {"table": table, "recipe": {"finch_recipe": 1, **parts}}
+        body = {"table": table, "recipe": {"finch_recipe": 2, **parts}}
         return int(self.post("/api/plates", json.dumps(body).encode(), "application/json")["plate"]["id"])
 
     def plate(self, text: str, name: str, **parts: Any) -> int:
@@ -140,7 +140,7 @@ class Api:
         table = self.post(f"/api/tables?name={name}", text.encode())["id"]
         body: dict[str, Any] = {"table": table}
         if parts:
-            body["recipe"] = {"finch_recipe": 1, **parts}
+            body["recipe"] = {"finch_recipe": 2, **parts}
         return int(self.post("/api/plates", json.dumps(body).encode(), "application/json")["plate"]["id"])
 
 

@@ -92,7 +92,7 @@ def test_the_cards_of_color(editor):
     expect(editor.get_by_label("Cut at")).to_be_visible()
     assert violations(editor) == []
     editor.keyboard.press("Escape")
-    editor.get_by_role("button", name="Emphasis: off").click()
+    editor.get_by_role("button", name="Lit: all cells").click()
     expect(editor.get_by_label("How many cells")).to_be_visible()
     assert violations(editor) == []
     editor.keyboard.press("Escape")

@@ -1,4 +1,4 @@
-"""Coloring by mouse and keys: the rail, bands, targets, the emphasis, the gallery, ways of seeing, locks."""
+"""Coloring by mouse and keys: the rail, bands, targets, what is lit, the gallery, ways of seeing, locks."""
 
 import json
 import re
@@ -40,7 +40,7 @@ def color_of(api, number):
 
 
 def colored(api, number, color):
-    api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 1, "pivot": PIVOT, "color": color})
+    api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 2, "pivot": PIVOT, "color": color})
 
 
 def told_colors(api, number):
@@ -75,13 +75,13 @@ def drag(page, handle, by: float):
     ("color", "handle"),
     [
         ({"scale": "log"}, "high"),
-        ({"scale": "symlog", "middle": {"at": 30}}, "middle"),
+        ({"scale": "log_both", "middle": {"at": 30}}, "middle"),
         ({"scale": "rank"}, "low"),
         ({"within": "row"}, "high"),
         ({"within": "column", "scale": "log"}, "low"),
         ({"bands": {"cuts": [10, 40]}}, "cut-1"),
         ({"bands": {"method": "natural", "count": 3}}, "cut-0"),
-        ({"emphasis": {"above": 10}}, "high"),
+        ({"lit": {"above": 10}}, "high"),
     ],
     ids=lambda each: json.dumps(each) if isinstance(each, dict) else each,
 )
@@ -114,7 +114,7 @@ def test_escape_puts_a_held_handle_back(page, api, number):
 
 def test_totals_in_the_colors_of_the_cells_follow_a_held_handle(page, api, number):
     average = {**PIVOT, "measure": {**PIVOT["measure"], "take": "average"}, "totals": {"rows": True, "color": "shared"}}
-    api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 1, "pivot": average})
+    api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 2, "pivot": average})
     open_plate(page, number)
 
     def shown():
@@ -233,17 +233,17 @@ def test_a_target_is_set_at_a_handle_and_moves_both_plates(page, api, table, num
     expect(page.get_by_role("alert").get_by_text('"plan" is used by 2 plates; take it off there first.')).to_be_visible()
 
 
-def test_the_emphasis_is_lit_and_put_out(page, api, number):
+def test_what_is_lit_is_lit_and_put_out(page, api, number):
     open_plate(page, number)
-    page.get_by_role("button", name="Emphasis: off").click()
+    page.get_by_role("button", name="Lit: all cells").click()
     page.get_by_label("How many cells").fill("3")
     page.keyboard.press("Enter")
-    wait_until(lambda: color_of(api, number).get("emphasis") == {"highest": 3})
+    wait_until(lambda: color_of(api, number).get("lit") == {"highest": 3})
     settled(page)
     expect(page.get_by_text("3 cells of 12 in color")).to_be_visible()
     agrees(page, api, number)
     page.get_by_role("grid").focus()
-    expect(page.get_by_test_id("why")).to_contain_text("Not emphasized")
+    expect(page.get_by_test_id("why")).to_contain_text("Not lit")
     page.get_by_role("button", name="the 3 highest").click()
     page.get_by_label("What is looked at").select_option("another measure")
     page.get_by_label("The other measure").select_option("largest")
@@ -253,12 +253,12 @@ def test_the_emphasis_is_lit_and_put_out(page, api, number):
     expect(page.get_by_text("Write a number, such as 10.")).to_be_visible()
     page.get_by_label("Limit", exact=True).fill("3")
     page.get_by_role("button", name="Light them").click()
-    wait_until(lambda: color_of(api, number)["emphasis"].get("of") == "measure")
+    wait_until(lambda: color_of(api, number)["lit"].get("of") == "measure")
     settled(page)
     agrees(page, api, number)
     page.get_by_role("button", name="another measure above 3").click()
-    page.get_by_role("button", name="Off", exact=True).click()
-    wait_until(lambda: "emphasis" not in color_of(api, number))
+    page.get_by_role("button", name="All cells", exact=True).click()
+    wait_until(lambda: "lit" not in color_of(api, number))
 
 
 def test_the_gallery_is_sought_tried_by_keys_and_chosen(page, api, number):

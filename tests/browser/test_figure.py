@@ -87,7 +87,7 @@ class TestCells:
     def test_numbers_are_written_as_asked(self, page, api, number):
         part(page, "Cells")
         put(page, "After each number", " ct")
-        page.get_by_label("Marks of numbers").select_option("1.234,5")
+        page.get_by_label("How digits are grouped").select_option("1.234,5")
         settled(page)
         assert scene(api, number)["grid"]["prints"][0] == "0,0 ct"
         page.get_by_role("grid").focus()
@@ -116,7 +116,7 @@ class TestCells:
         drawn_page = picture(api, number)
         for i in (0, 1, 2, 5, 8):
             x = grid["xs"][i % 4] + (4 if mark == "bars" else grid["cell_width"] / 2)
-            y = grid["ys"][i // 4] + grid["mark_height"] / 2
+            y = grid["ys"][i // 4] + grid["symbol_height"] / 2
             shown, drawn = screen_color(page, x, y), drawn_page.getpixel((round(x * 2), round(y * 2)))[:3]
             assert max(abs(a - b) for a, b in zip(shown, drawn, strict=True)) <= 12, (i, shown, drawn)
         expect(page.locator("[data-part=legend]").get_by_text("Number of records")).to_be_visible()

@@ -90,7 +90,7 @@ def test_dirty_data_is_mended_once_and_stays_mended(page, api):
     settled(page)
     number = int(page.url.rsplit("/", 1)[1])
     recipe = {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             "rows": [{"field": "pier"}],
             "columns": [{"field": "departed", "cut": "month"}],

@@ -104,7 +104,7 @@ def test_undo_does_not_take_back_what_another_window_did(window, page, api, numb
 
 
 def test_a_history_tells_what_was_laid_over_whatever_stood(page, api, number):
-    api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 1, "pivot": PIVOT, "words": {"title": "From a shell"}})
+    api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 2, "pivot": PIVOT, "words": {"title": "From a shell"}})
     page.reload()
     settled(page)
     page.get_by_role("button", name="History").click()
@@ -187,7 +187,7 @@ def test_a_slow_answer_does_not_overwrite_a_newer_one(page, api):
 @pytest.mark.parametrize("cure", ["Drop the bins", "Take back: minutes read as text"])
 def test_a_plate_that_cannot_be_made_offers_what_makes_it_again(page, api, number, cure):
     binned = {**PIVOT, "rows": [{"field": "minutes", "bins": {"round": 4}}], "measure": {"take": "count"}}
-    api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 1, "pivot": binned})
+    api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 2, "pivot": binned})
     table = api.get(f"/api/plates/{number}")["plate"]["table"]
     api.put(f"/api/tables/{table}/mends", {"mends": [{"do": "kind", "field": "minutes", "kind": "category"}]})
     page.reload()

@@ -17,7 +17,7 @@ def read(text: str | bytes, name: str = "a.csv", **asked: Any) -> Table:
 
 
 def figure_of(text: str, **parts: object) -> Figure:
-    return make_figure(read(text), load_recipe({"finch_recipe": 1, **parts}))
+    return make_figure(read(text), load_recipe({"finch_recipe": 2, **parts}))
 
 
 @pytest.fixture

@@ -50,14 +50,14 @@ CASES: dict[str, tuple[str, dict]] = {
         RATES,
         {"pivot": {"rows": [{"field": "r"}], "measure": RATE}},
     ),
-    "tiny_marks": (grid(rows=150), {**PLAIN, "cells": {"marks": {"as": "dot", "size": {}, "lines": "guides"}}}),
+    "tiny_symbols": (grid(rows=150), {**PLAIN, "cells": {"symbols": {"as": "dot", "size": {}, "lines": "guides"}}}),
     "no_legend": (grid(), {**PLAIN, "legend": {"show": False}}),
     "lost_note": (grid(), {**PLAIN, "notes": [{"row": ["gone"], "text": "x"}, {"row": ["m1"]}]}),
 }
 
 
 def told(text: str, parts: dict):
-    recipe = load_recipe({"finch_recipe": 1, **parts})
+    recipe = load_recipe({"finch_recipe": 2, **parts})
     return cautions_of(make_figure(read(text), recipe), recipe)
 
 
@@ -86,7 +86,7 @@ def test_it_is_told(name):
 @pytest.mark.parametrize("name", CASES)
 def test_its_cure_cures_it(name):
     text, parts = CASES[name]
-    recipe = load_recipe({"finch_recipe": 1, **parts})
+    recipe = load_recipe({"finch_recipe": 2, **parts})
     standing, _ = cautions_of(make_figure(read(text), recipe), recipe)
     cure = next(caution.cure for caution in standing if caution.name == name)
     assert cure is not None
@@ -128,8 +128,8 @@ def test_no_record_kept_is_no_caution():
             {"pivot": {"rows": [{"field": "r"}], "measure": {**RATE, "take": "max"}}},
         ),
         ("average_of_averages", grid(), {"pivot": {**SIDES, "measure": {"take": "average", "of": "v"}}}),
-        ("tiny_marks", grid(rows=150), PLAIN),
-        *(("tiny_marks", grid(), {**PLAIN, "cells": {"marks": {"as": kind, "size": {}}}}) for kind in ("square", "dot", "bar")),
+        ("tiny_symbols", grid(rows=150), PLAIN),
+        *(("tiny_symbols", grid(), {**PLAIN, "cells": {"symbols": {"as": kind, "size": {}}}}) for kind in ("square", "dot", "bar")),
         ("lost_note", grid(), {**PLAIN, "notes": [{"row": ["m1"], "column": ["ma"]}]}),
         ("near_twins", grid(names="Harbor {}"), PLAIN),
         ("total_as_member", "r,v\nTotal,1\n", {"pivot": {"rows": [{"field": "r"}]}}),
@@ -147,7 +147,7 @@ def test_shared_totals_are_those_that_are_shown():
     summed = {**pivot, "measure": {"take": "sum", "of": "v"}}
     caution = next(each for each in told(text, {"pivot": summed})[0] if each.name == "shared_totals")
     assert caution.words == "6 of the totals lie beyond the scale of the cells and all have the color of its end."
-    for color in ({"within": "row"}, {"emphasis": {"highest": 2}}):
+    for color in ({"within": "row"}, {"lit": {"highest": 2}}):
         assert "shared_totals" not in names(told(text, {"pivot": summed, "color": color})[0])
 
 
@@ -170,7 +170,7 @@ def test_a_rate_that_cannot_be_taken_apart_has_no_cure_but_says_what_helps():
 @pytest.mark.parametrize("name", CASES)
 def test_a_cure_as_a_patch_makes_the_same_recipe(name):
     text, parts = CASES[name]
-    recipe = load_recipe({"finch_recipe": 1, **parts})
+    recipe = load_recipe({"finch_recipe": 2, **parts})
     standing, _ = cautions_of(make_figure(read(text), recipe), recipe)
     cure = next(caution.cure for caution in standing if caution.name == name)
     before, after = dump_recipe(recipe), dump_recipe(cure.recipe)

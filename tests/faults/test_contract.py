@@ -20,7 +20,7 @@ SCHEMA = schemathesis.openapi.from_dict(json.loads((DOCS / "openapi.json").read_
 OPERATIONS = {f"{each.method.upper()} {each.path}": each for each in (found.ok() for found in SCHEMA.get_all_operations())}
 CHECKS = [not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance]
 EXAMPLES = 20
-RECIPE = {"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "minutes"}}}
+RECIPE = {"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "minutes"}}}
 CSV = b"pier,departed,minutes\nEast,2025-01-03 08:10,4\nWest,2025-02-09,8\nEast,2025-02-11,\n"
 
 

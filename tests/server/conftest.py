@@ -83,7 +83,7 @@ class Client(APIClient):
         return self.generic("POST", f"/api/tables?name={name}", data, content_type="text/csv", **headers)
 
     def change(self, plate: int, **parts: Any):
-        return self.put(f"/api/plates/{plate}/recipe", {"finch_recipe": 1, "pivot": {}, **parts}, format="json")
+        return self.put(f"/api/plates/{plate}/recipe", {"finch_recipe": 2, "pivot": {}, **parts}, format="json")
 
 
 @pytest.fixture(autouse=True)

@@ -91,7 +91,7 @@ def test_records_behind_a_cell_of_a_gap_to_a_target(client, table, plate):
 def test_a_figure_tells_its_bands_its_light_and_what_is_lost(client, plate):
     color = {
         "bands": {"cuts": [5], "names": ["short", "long"], "colors": ["#b05a20", "#7a7a20"]},
-        "emphasis": {"above": 5},
+        "lit": {"above": 5},
         "within": "row",
     }
     told = client.change(plate, pivot=ROWS, color=color).json()["figure"]

@@ -23,7 +23,7 @@ def png(color="#ff0000", side=8) -> bytes:
 @pytest.fixture
 def made(client) -> int:
     table = client.upload(CSV, "piers.csv").json()["id"]
-    return client.post("/api/plates", {"table": table, "recipe": {"finch_recipe": 1, "pivot": SUMS}}, format="json").json()[
+    return client.post("/api/plates", {"table": table, "recipe": {"finch_recipe": 2, "pivot": SUMS}}, format="json").json()[
         "plate"
     ]["id"]
 
@@ -172,7 +172,7 @@ class TestAnswers:
         assert found["scene"]["grid"]["aside"] == [4]
 
     def test_other_measures_are_told_beside(self, client, made):
-        cells = {"print": {"measure": {"take": "count"}}, "marks": {"as": "dot", "size": {"take": "sum", "of": "minutes"}}}
+        cells = {"print": {"measure": {"take": "count"}}, "symbols": {"as": "dot", "size": {"take": "sum", "of": "minutes"}}}
         found = figure(client, made, cells=cells)
         assert [each["words"] for each in found["beside"]] == ["Number of records", "Sum of minutes"]
         assert found["beside"][0]["texts"] == list("111222333")
@@ -187,7 +187,7 @@ class TestAnswers:
 
 def test_a_plate_is_laid_on_another_table_or_told_what_that_lacks(client, made):
     other = client.upload("dock,month,minutes\nq,x,1\n", "docks.csv").json()["id"]
-    recipe = {"finch_recipe": 1, "pivot": SUMS}
+    recipe = {"finch_recipe": 2, "pivot": SUMS}
     answer = client.post("/api/plates", {"table": other, "recipe": recipe}, format="json")
     assert answer.status_code == 422
     assert answer.json()["received"] == "pier"

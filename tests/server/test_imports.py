@@ -414,7 +414,7 @@ def stand(client, table, number, **given):
 
 def test_a_mapped_column_keeps_the_shared_targets(client, table, compared):
     client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 5}}, format="json")
-    scaled = {"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}]}, "color": {"middle": {"target": "promise"}}}
+    scaled = {"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}]}, "color": {"middle": {"target": "promise"}}}
     plate = client.post("/api/plates", {"table": table, "recipe": scaled}, format="json").json()["plate"]["id"]
     client.post(f"/api/imports/{compared['id']}/accept", {"renames": {"departed": "left"}}, format="json")
     assert Table.objects.get(pk=table).targets() == {"promise": 5}

@@ -32,7 +32,7 @@ def table(client) -> int:
 @pytest.fixture
 def plate(client, table) -> int:
     recipe = {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "at", "cut": "month"}], "measure": {"take": "sum", "of": "n"}},
     }
     return client.post("/api/plates", {"table": table, "recipe": recipe}, format="json").json()["plate"]["id"]

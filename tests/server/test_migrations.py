@@ -2,8 +2,10 @@
 
 import json
 import os
+import sqlite3
 import subprocess
 import sys
+from contextlib import closing
 from pathlib import Path
 
 ROOT = Path(__file__).parents[2]
@@ -66,5 +68,44 @@ def run(script: str, folder: Path) -> str:
 def test_tables_editions_and_plates_are_carried_over(tmp_path):
     run(BEFORE, tmp_path)
     told = json.loads(run(AFTER, tmp_path))
-    color = {"low": {"at": 0}, "emphasis": {"highest": 1}}
+    color = {"low": {"at": 0}, "lit": {"highest": 1}}
     assert told == [[3, 2, [], [], [1, 2], color], [4.0, 8.0], "Measured: sum of late", [3.0], "Measured: sum of late"]
+
+
+FORMAT_1 = Path(__file__).parent / "older" / "format_1.sql"
+"""A library with recipes of format 1: three versions of mends, and of a plate one that waits for redo."""
+
+AFTER_FORMAT_1 = """
+import json, sys
+from pathlib import Path
+from mottled_finch.server.run import prepare
+prepare(Path(sys.argv[1]))
+from rest_framework.test import APIClient
+client = APIClient(SERVER_NAME="127.0.0.1")
+bench = client.get("/api/tables/1/workbench").json()
+plate = client.get("/api/plates/1").json()
+again = client.post("/api/plates/1/redo").json()
+undone = client.post("/api/tables/1/undo").json()
+told = [plate["plate"]["recipe"], plate["figure"]["rows"], plate["figure"]["columns"], plate["figure"]["values"]]
+told += [[each["mend"] for each in bench["mends"]], [each["problem"] for each in bench["mends"]]]
+told += [again["plate"]["title"], [each["problem"] for each in undone["mends"]], undone["mends"][2]["mend"]["as"]]
+print(json.dumps(told))
+"""
+
+
+def test_a_library_of_recipes_of_format_1_opens_with_its_history(tmp_path):
+    with closing(sqlite3.connect(tmp_path / "library.sqlite3")) as library:
+        library.executescript(FORMAT_1.read_text(encoding="utf-8"))
+    recipe, rows, columns, values, mends, problems, title, undone, double = json.loads(run(AFTER_FORMAT_1, tmp_path))
+    assert recipe["finch_recipe"] == 2
+    assert recipe["color"] == {"scale": "log_both", "lit": {"above": {"target": "promise"}}}
+    assert recipe["cells"] == {"symbols": {"as": "dot", "size": {}, "lines": "guides", "title": "Records"}}
+    assert recipe["dismissed"] == {"tiny_symbols": "seen on a wall"}
+    assert mends[0]["as"] == """if("week day" = 'Mon' and minutes > 3, 'late "one" at L''Est', pier & ' [x]')"""
+    assert (problems, undone, double) == (["", ""], [""] * 3, '"minutes" * 2')
+    by_labels = {
+        (row[0], column[0]): values[i * len(columns) + j] for i, row in enumerate(rows) for j, column in enumerate(columns)
+    }
+    assert by_labels["East", 'late "one" at L\'Est'] == 4
+    assert by_labels["West", "West [x]"] == 32
+    assert title == "Trips"

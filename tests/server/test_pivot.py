@@ -10,7 +10,7 @@ import pytest
 from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.pivot.levels import Level
 from mottled_finch.core.pivot.memory import memory_of
-from mottled_finch.core.pivot.placing import Placement
+from mottled_finch.core.pivot.placement import Placement
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.table import Column, Kind, Table
 from mottled_finch.server.plates import actions
@@ -32,7 +32,7 @@ def log(client) -> int:
 
 @pytest.fixture
 def nested(client, log) -> int:
-    start = {"table": log, "recipe": {"finch_recipe": 1, "pivot": PIVOT}}
+    start = {"table": log, "recipe": {"finch_recipe": 2, "pivot": PIVOT}}
     return client.post("/api/plates", start, format="json").json()["plate"]["id"]
 
 
@@ -139,7 +139,7 @@ def test_eight_askers_at_once_get_what_each_asked_for():
     pivots = [
         load_recipe(
             {
-                "finch_recipe": 1,
+                "finch_recipe": 2,
                 "pivot": {
                     "rows": [{"field": "a"}],
                     "columns": [{"field": "b"}],
@@ -172,12 +172,12 @@ def test_another_show_or_order_does_not_touch_the_records_again(monkeypatch):
         )
     )
     pivot = {"rows": [{"field": "a"}], "measure": {"take": "sum", "of": "v"}}
-    make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
+    make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
     kept = len(memory_of(table))
-    monkeypatch.setattr("mottled_finch.core.pivot.ground.Placement", lambda *_: pytest.fail("the records were placed again"))
-    monkeypatch.setattr("mottled_finch.core.pivot.pivot.gathered", lambda *_: pytest.fail("the cells were measured again"))
+    monkeypatch.setattr("mottled_finch.core.pivot.grouping.Placement", lambda *_: pytest.fail("the records were placed again"))
+    monkeypatch.setattr("mottled_finch.core.pivot.make_matrix.gathered", lambda *_: pytest.fail("the cells were measured again"))
     shown = {**pivot, "show": {"as": "share"}, "order": {"rows": {"by": "total", "descending": True}}}
-    found = make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": shown}).pivot)
+    found = make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": shown}).pivot)
     assert found.values.ravel().tolist() == [5 / 6, 1 / 6]
     assert len(memory_of(table)) == kept
 

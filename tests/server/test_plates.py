@@ -28,7 +28,7 @@ def test_a_plate_starts_with_a_suggestion(client, table):
 
 
 def test_a_plate_starts_with_a_given_recipe(client, table):
-    recipe = {"finch_recipe": 1, "pivot": AVERAGE, "words": {"title": "Late"}}
+    recipe = {"finch_recipe": 2, "pivot": AVERAGE, "words": {"title": "Late"}}
     told = client.post("/api/plates", {"table": table, "recipe": recipe}, format="json").json()
     assert told["plate"]["recipe"] == recipe
     assert told["figure"]["values"] == [4, None, None, 8]

@@ -99,7 +99,7 @@ def test_line_ends_in_a_files_name_are_blanks(client):
 def test_others_of_a_gap_to_a_target_and_of_nobody(client, table):
     client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 5}}, format="json")
     recipe = {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             "rows": [{"field": "pier"}],
             "measure": {"take": "sum", "of": "minutes"},
@@ -119,7 +119,7 @@ def test_others_of_a_gap_to_a_target_and_of_nobody(client, table):
 def test_one_broken_thing_does_not_hide_the_others(client, table, plate):
     """Versions that an older Mottled Finch kept, and this one cannot read."""
     other = ask(client, "POST", "/api/plates", {"table": table}).json()["plate"]["id"]
-    Version.objects.filter(plate=plate).update(recipe={"finch_recipe": 1, "pivot": {"rows": "x"}})
+    Version.objects.filter(plate=plate).update(recipe={"finch_recipe": 2, "pivot": {"rows": "x"}})
     listed = {each["id"]: each for each in client.get("/api/plates").json()}
     assert (listed[other]["problem"], listed[other]["title"]) == ("", listed[other]["title"])
     assert listed[plate]["problem"] == 'pivot.rows: "x" stands where a list belongs'

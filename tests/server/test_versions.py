@@ -15,7 +15,7 @@ PIVOT = {"rows": [{"field": "pier"}]}
 
 def change(client, plate, title, seen=None):
     headers = {} if seen is None else {"HTTP_IF_MATCH": f'"{seen}"'}
-    body = {"finch_recipe": 1, "pivot": PIVOT, "words": {"title": title}}
+    body = {"finch_recipe": 2, "pivot": PIVOT, "words": {"title": title}}
     return client.put(f"/api/plates/{plate}/recipe", body, format="json", **headers)
 
 
@@ -77,7 +77,7 @@ def test_who_names_no_version_overwrites_and_the_history_says_so(client, plate):
     assert [step["unseen"] for step in steps] == [False, False, True]
     assert change(client, plate, "three", "*").status_code == 412
     assert (
-        client.put(f"/api/plates/{plate}/recipe", {"finch_recipe": 1, "pivot": PIVOT}, format="json", HTTP_IF_MATCH="*").status_code
+        client.put(f"/api/plates/{plate}/recipe", {"finch_recipe": 2, "pivot": PIVOT}, format="json", HTTP_IF_MATCH="*").status_code
         == 200
     )
 
@@ -203,7 +203,7 @@ def test_no_lock_is_held_while_a_figure_is_made(client, table, plate, monkeypatc
 
     outside = len(connection.savepoint_ids)
     client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 5}}, format="json")
-    scaled = {"finch_recipe": 1, "pivot": PIVOT, "color": {"middle": {"target": "promise"}}}
+    scaled = {"finch_recipe": 2, "pivot": PIVOT, "color": {"middle": {"target": "promise"}}}
     monkeypatch.setattr(actions, "make_figure", noted)
     assert client.put(f"/api/plates/{plate}/recipe", scaled, format="json").status_code == 200
     assert client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 6}}, format="json").status_code == 200
@@ -222,7 +222,7 @@ def test_targets_that_a_plate_came_to_stand_at_meanwhile_are_looked_at_again(cli
         check(*given)
         turns.append(1)
         if len(turns) == 1:
-            scaled = {"finch_recipe": 1, "pivot": PIVOT, "color": {"middle": {"target": "promise"}}}
+            scaled = {"finch_recipe": 2, "pivot": PIVOT, "color": {"middle": {"target": "promise"}}}
             assert client.put(f"/api/plates/{plate}/recipe", scaled, format="json").status_code == 200
 
     monkeypatch.setattr(actions, "_check_plates", meanwhile)

@@ -26,7 +26,7 @@ def steps_of(node, calls):
     return [list(found.values()) for found in node(COLORING, "stepsOf", calls)]
 
 
-@pytest.mark.parametrize("name", ["linear", "log", "symlog", "rank"])
+@pytest.mark.parametrize("name", ["linear", "log", "log_both", "rank"])
 def test_every_value_gets_the_same_step(node, name):
     random_ = random.Random(5)
     calls, expected = [], []
@@ -65,7 +65,7 @@ def test_a_palette_tried_on_bands_gives_the_core_s_colors(node, name, bands):
     assert node(COLORING, "bandColors", [[palette.hexes, bands, palette.kind == "bands"]]) == [expected]
 
 
-@pytest.mark.parametrize("name", ["linear", "log", "symlog", "rank"])
+@pytest.mark.parametrize("name", ["linear", "log", "log_both", "rank"])
 def test_there_and_back(node, name):
     values = np.array([0.5, 2.0, 7.0, 7.0, 90.0])
     spread = shape(resolve_scale(ColorSpec(scale=name), values))["spread"]

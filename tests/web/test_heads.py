@@ -11,7 +11,7 @@ from ..core.conftest import read
 HEADS, RECIPES = "features/plate/heads", "features/plate/recipes"
 LOG = "line,pier,day,v\nInner,A,Mon,2\nInner,B,Tue,5\nOuter,A,Mon,9\nOuter,C,Tue,1\nOuter,C,Mon,4\n"
 RECIPE = {
-    "finch_recipe": 1,
+    "finch_recipe": 2,
     "pivot": {"rows": [{"field": "line"}, {"field": "pier"}], "columns": [{"field": "day"}], "measure": {"take": "sum", "of": "v"}},
 }
 
@@ -94,7 +94,7 @@ def test_setting_aside_is_of_one_member(applied):
 
 def test_turning_turns_orders_shows_and_totals_as_well(node):
     recipe = {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             **RECIPE["pivot"],
             "show": {"as": "share", "of": "row"},

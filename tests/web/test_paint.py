@@ -18,7 +18,7 @@ def given_of(grid):
 @pytest.mark.parametrize("side", [1, 7, 60, 200])
 def test_the_middle_of_every_cell_is_found_and_the_outside_is_not(node, side):
     text = "r,c\n" + "".join(f"r{i},c{j}\n" for i in range(side) for j in range(side))
-    recipe = load_recipe({"finch_recipe": 1, "pivot": {"rows": [{"field": "r"}], "columns": [{"field": "c"}]}})
+    recipe = load_recipe({"finch_recipe": 2, "pivot": {"rows": [{"field": "r"}], "columns": [{"field": "c"}]}})
     grid = make_figure(read(text), recipe).scene.grid
     given = given_of(grid)
     cells = [(i, j) for i in range(0, side, max(1, side // 9)) for j in range(0, side, max(1, side // 9))]
@@ -39,7 +39,7 @@ def test_the_middle_of_every_cell_is_found_and_the_outside_is_not(node, side):
 )
 def test_cells_are_found_across_gaps_and_panels(node, pivot):
     text = "g,r,c\n" + "".join(f"{g},r{i},c{j}\n" for g in "abcde" for i in range(3) for j in range(6))
-    grid = make_figure(read(text), load_recipe({"finch_recipe": 1, "pivot": pivot})).scene.grid
+    grid = make_figure(read(text), load_recipe({"finch_recipe": 2, "pivot": pivot})).scene.grid
     cells = [(row, column) for row in range(len(grid.ys)) for column in range(len(grid.xs))]
     middles = [(x + grid.cell_width / 2, y + grid.cell_height / 2) for row, column in cells for x, y in [grid.place(column, row)]]
     found = node(PAINT, "cellAt", [[given_of(grid), x, y] for x, y in middles])

@@ -126,7 +126,7 @@ def test_shares_are_said_of_what_adds_up_alone(node):
 
 
 def test_shares_are_those_of_the_core(node, trips_text):
-    pivot = load_recipe({"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "line"}]}}).pivot
+    pivot = load_recipe({"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "line"}]}}).pivot
     matrix = make_matrix(read(trips_text), pivot)
     figure = {
         **FIGURE,

@@ -15,7 +15,7 @@ from .conftest import _run
 RECIPES = "features/plate/recipes"
 RAIL = "features/plate/color/railModel"
 BASE = {
-    "finch_recipe": 1,
+    "finch_recipe": 2,
     "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "day", "cut": "month"}], "measure": {"take": "sum", "of": "v"}},
 }
 
@@ -48,7 +48,7 @@ def test_a_caution_is_dismissed_and_told_again(changed):
 
 def test_a_column_is_named_otherwise_wherever_it_stands(changed):
     recipe = {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": {
             "rows": [{"field": "pier", "by": {"take": "sum", "of": "v"}}],
             "measure": {"take": "ratio", "of": "v", "per": "w"},
@@ -63,7 +63,7 @@ def test_a_column_is_named_otherwise_wherever_it_stands(changed):
     assert found["pivot"]["keep"][0]["any"] == [{"field": "x", "above": 1}, {"field": "pier", "in": ["v"]}]
     assert found["cells"]["print"]["measure"]["of"] == "x"
     assert found["words"] == {"title": "v"}
-    fields = {"finch_recipe": 1, "pivot": {"correlate": {"fields": ["v", "w"]}}}
+    fields = {"finch_recipe": 2, "pivot": {"correlate": {"fields": ["v", "w"]}}}
     assert changed(RECIPES, "withFieldRenamed", fields, "v", "x")["pivot"]["correlate"]["fields"] == ["x", "w"]
 
 
@@ -91,11 +91,11 @@ def test_another_measure_lets_go_of_numbers_but_not_of_shares(changed):
         "high": {"percentile": 98},
         "middle": {"target": "ours"},
         "bands": {"cuts": [1, 2]},
-        "emphasis": {"highest": 3},
+        "lit": {"highest": 3},
         "palette": "kingcup",
     }
     found = changed(RECIPES, "withMeasure", {**BASE, "color": color, "legend": {"title": "T", "show": False}}, {"take": "count"})
-    assert found["color"] == {"high": {"percentile": 98}, "emphasis": {"highest": 3}, "palette": "kingcup"}
+    assert found["color"] == {"high": {"percentile": 98}, "lit": {"highest": 3}, "palette": "kingcup"}
     assert found["legend"] == {"show": False}
     assert found["pivot"]["measure"] == {"take": "count"}
 
@@ -145,7 +145,7 @@ def drawn(lot: random.Random, *, split: bool) -> dict:
         if pivot["order"].get("columns"):
             pivot["order"] |= lot.choice([{"rows": {}}, {"rows": orders[1]}])  # there is one order by hand for all across
     return {
-        "finch_recipe": 1,
+        "finch_recipe": 2,
         "pivot": pivot,
         "color": some({"within": "row"}, {"within": "column"}, {"within": "group"}),
         "notes": lot.choice(
@@ -218,7 +218,7 @@ CURES = [
 
 @pytest.mark.parametrize(("path", "parts", "name"), CURES)
 def test_a_plate_that_cannot_be_made_has_a_cure_that_makes_it(stripped, path, parts, name):
-    recipe = {"finch_recipe": 1, **parts}
+    recipe = {"finch_recipe": 2, **parts}
     table = read("pier,v\nEast,0\nWest,2\n")
     with pytest.raises(CoreError) as told:
         make_figure(table, load_recipe(recipe))
@@ -288,10 +288,10 @@ def test_what_stands_at_an_end(node, which, end, clips, name):
 
 SIZED = {
     **BASE,
-    "color": {"low": {"at": 0}, "high": {"at": 17}, "palette": "kingcup", "emphasis": {"highest": 3, "of": "measure", "by": {}}},
+    "color": {"low": {"at": 0}, "high": {"at": 17}, "palette": "kingcup", "lit": {"highest": 3, "of": "measure", "by": {}}},
     "cells": {
         "print": {"measure": {}},
-        "marks": {"as": "dot", "size": {"take": "sum", "of": "w"}, "title": "W", "lines": "guides"},
+        "symbols": {"as": "dot", "size": {"take": "sum", "of": "w"}, "title": "W", "lines": "guides"},
     },
     "legend": {"title": "V", "place": "top"},
 }
@@ -302,7 +302,7 @@ def test_a_typed_pivot_of_other_values_leaves_the_ends_of_those_before(changed):
     assert changed(RECIPES, "withPivot", SIZED, same) == {**SIZED, "pivot": same}
     for other in ({"measure": {"take": "average", "of": "v"}}, {"show": {"as": "rank", "of": "row"}}):
         found = changed(RECIPES, "withPivot", SIZED, {**BASE["pivot"], **other})
-        assert found["color"] == {"palette": "kingcup", "emphasis": SIZED["color"]["emphasis"]}
+        assert found["color"] == {"palette": "kingcup", "lit": SIZED["color"]["lit"]}
         assert (found["legend"], found["cells"]) == ({"place": "top"}, SIZED["cells"])
 
 
@@ -310,7 +310,7 @@ def test_coefficients_have_no_other_measure_beside_them(changed):
     kept = {**SIZED, "pivot": {**BASE["pivot"], "keep": [{"field": "v", "above": 1}]}}
     found = changed(RECIPES, "withCorrelation", kept, {"fields": ["v", "w"]})
     assert found["pivot"] == {"keep": [{"field": "v", "above": 1}], "correlate": {"fields": ["v", "w"]}}
-    assert found["cells"] == {"marks": {"as": "dot", "lines": "guides"}}
+    assert found["cells"] == {"symbols": {"as": "dot", "lines": "guides"}}
     assert found["color"] == {"palette": "kingcup"}
     plain(found)
     ends = {**found, "color": {"low": {"at": -0.5}}}

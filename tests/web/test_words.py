@@ -47,9 +47,9 @@ SHOWN = [
 
 
 def test_measures_and_shows(node):
-    pivots = [load_recipe({"finch_recipe": 1, "pivot": {"measure": measure}}).pivot for measure in MEASURES]
+    pivots = [load_recipe({"finch_recipe": 2, "pivot": {"measure": measure}}).pivot for measure in MEASURES]
     assert node(PHRASES, "measureWords", [[each] for each in MEASURES]) == [measure_words(each.measure) for each in pivots]
-    pivots = [load_recipe({"finch_recipe": 1, "pivot": {"show": show}}).pivot for show in SHOWN]
+    pivots = [load_recipe({"finch_recipe": 2, "pivot": {"show": show}}).pivot for show in SHOWN]
     assert node(PHRASES, "showWords", [[show] for show in SHOWN]) == [show_words(each.show) or "as it is" for each in pivots]
     assert {show.get("as", "value") for show in SHOWN} == set(SHOW_TERMS)
 

@@ -17,7 +17,7 @@ from . import (
     red_for_good,
     shared_totals,
     swallowed_scale,
-    tiny_marks,
+    tiny_symbols,
     total_as_member,
     unfinished_period,
     zero_for_blank,
@@ -36,7 +36,7 @@ CAUTIONS: dict[str, Callable[[Seen], Caution | None]] = {
     "zero_for_blank": zero_for_blank.find,
     "few_records": few_records.find,
     "average_of_averages": average_of_averages.find,
-    "tiny_marks": tiny_marks.find,
+    "tiny_symbols": tiny_symbols.find,
     "no_legend": no_legend.find,
     "lost_note": lost_note.find,
 }

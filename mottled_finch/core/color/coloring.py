@@ -1,4 +1,4 @@
-"""Which color each cell has: palette, scales, bands and emphasis together."""
+"""Which color each cell has: palette, scales, bands and what is lit together."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 
 from ..pivot import Matrix
 from ..recipe.spec import ColorSpec
-from .emphasis import lit_by
 from .house import faded, house_colors
+from .lit import lit_by
 from .palettes import BLANK_STEP, PALETTES, STEPS
 from .regions import regions_of
 from .scale import DEFAULT_PALETTE, Scale, resolve_scale
@@ -20,8 +20,8 @@ from .spaces import Bytes, bytes_of
 class Coloring:
     """``scales`` has one for all cells, or one for each region; a region without values has None. ``regions`` gives each cell's.
 
-    ``steps``, of the cells' shape, are places in ``colors`` of shape (steps, 3), 255 for a blank. ``lit`` says which cells the
-    emphasis shows; without one it is None.
+    ``steps``, of the cells' shape, are places in ``colors`` of shape (steps, 3), 255 for a blank. ``lit`` says which cells a
+    condition lights; without one it is None.
     """
 
     scales: tuple[Scale | None, ...]
@@ -47,7 +47,7 @@ def coloring_of(
     looked_at: NDArray[np.float64] | None = None,
     targets: Mapping[str, float] | None = None,
 ) -> Coloring:
-    """The coloring of a matrix by the values it shows. ``looked_at`` is what the condition of the emphasis is about."""
+    """The coloring of a matrix by the values it shows. ``looked_at`` is what the condition of what is lit is about."""
     regions = regions_of(matrix, color.within)
     scales: list[Scale | None] = []
     steps = np.full(values.size, BLANK_STEP, dtype=np.uint8)
@@ -59,8 +59,8 @@ def coloring_of(
         if scale is not None:
             steps[where] = scale.steps(among)
     lit = None
-    if color.emphasis is not None:
-        lit = lit_by(color.emphasis, values, values if looked_at is None else looked_at, targets or {})
+    if color.lit is not None:
+        lit = lit_by(color.lit, values, values if looked_at is None else looked_at, targets or {})
     bands = None if color.bands is None else max((scale.number_of_steps for scale in scales if scale), default=1)
     return Coloring(
         scales=tuple(scales), regions=regions, steps=steps.reshape(values.shape), colors=colors_of(color, bands), lit=lit
@@ -69,7 +69,7 @@ def coloring_of(
 
 def totals_can_share(color: ColorSpec) -> bool:
     """Whether totals can have the colors of the cells: these are judged together, and all of them are lit."""
-    return color.within == "table" and color.emphasis is None
+    return color.within == "table" and color.lit is None
 
 
 def colors_of(color: ColorSpec, bands: int | None = None) -> Bytes:

@@ -25,7 +25,7 @@ def house_colors(hexes: Sequence[str], steps: int = STEPS) -> Bytes:
 
 
 def faded(colors: Bytes) -> Bytes:
-    """What colors become without emphasis: light grays, in the order of the colors' lightness."""
+    """What colors become where cells are not lit: light grays, in the order of the colors' lightness."""
     lightness = 0.80 + 0.16 * oklab_from_bytes(colors)[..., :1]
     return bytes_from_linear(
         linear_from_oklab(np.concatenate([lightness, np.zeros_like(lightness), np.zeros_like(lightness)], axis=-1))

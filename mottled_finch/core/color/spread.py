@@ -14,7 +14,7 @@ Floats = NDArray[np.float64]
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Spread:
-    """``around`` is the number near zero up to which ``symlog`` is nearly straight; ``values`` are the different values of the
+    """``around`` is the number near zero up to which ``log_both`` is nearly straight; ``values`` are the different values of the
     cells, which rise, and ``ranks`` where each stands among all, both of ``rank`` alone.
     """
 
@@ -38,7 +38,7 @@ _SPREADS: dict[SpreadName, tuple[_Way, _Way]] = {
     "linear": (lambda _, value: value, lambda _, number: number),
     # What is not above zero lies infinitely far below.
     "log": (lambda _, value: np.log10(np.where(value <= 0, 0.0, value)), lambda _, number: np.asarray(10.0**number)),
-    "symlog": (
+    "log_both": (
         lambda spread, value: np.sign(value) * np.log1p(np.abs(value) / spread.around),
         lambda spread, number: np.sign(number) * np.expm1(np.abs(number)) * spread.around,
     ),
@@ -61,7 +61,7 @@ def spread_of(name: SpreadName, filled: Floats, low: float, high: float) -> Spre
             path="color.scale",
             received=low,
         )
-    if name == "symlog":
+    if name == "log_both":
         return Spread(name=name, around=max(abs(low), abs(high)) / 100 or 1.0)
     if name == "rank":
         values, numbers = np.unique(filled, return_counts=True)

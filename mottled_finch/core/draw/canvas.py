@@ -88,7 +88,7 @@ def _paint_cells(grid: Grid, canvas: Canvas, theme: Theme) -> None:
                     grid.cell_height + 2 * grid.frame,
                     grid.frame_color,
                 )
-                if grid.marks != "fill":
+                if grid.symbols != "fill":
                     canvas.rect(x, y, grid.cell_width, grid.cell_height, theme.ground)
     for rule in grid.rules:
         canvas.line(*rule, theme.bracket, 1)
@@ -96,25 +96,25 @@ def _paint_cells(grid: Grid, canvas: Canvas, theme: Theme) -> None:
         if i in absent:
             continue
         if fill is not None:
-            _paint_mark(grid, canvas, theme, i, fill)
+            _paint_symbol(grid, canvas, theme, i, fill)
         else:
             x, y = grid.place(i % columns, i // columns)
             _paint_without_color(grid, canvas, theme, x, y, "few" if i in few else "aside" if i in aside else "blank")
 
 
 RIM = 0.6
-"""Points around a mark, so that one as light as the ground is seen."""
+"""Points around a symbol, so that one as light as the ground is seen."""
 
 
-def _paint_mark(grid: Grid, canvas: Canvas, theme: Theme, i: int, fill: str) -> None:
-    x, y, width, height = grid.mark(i)
+def _paint_symbol(grid: Grid, canvas: Canvas, theme: Theme, i: int, fill: str) -> None:
+    x, y, width, height = grid.symbol(i)
     if width <= 0 or height <= 0:
         return
-    if grid.marks == "fill":
+    if grid.symbols == "fill":
         canvas.rect(x, y, width, height, fill)
         return
     for rim, color in ((RIM, theme.tree), (0.0, fill)):
-        if grid.marks == "dot":
+        if grid.symbols == "dot":
             canvas.disc(x - rim, y - rim, width + 2 * rim, color)
         else:
             canvas.rect(x - rim, y - rim, width + 2 * rim, height + 2 * rim, color)
@@ -140,7 +140,7 @@ def _paint_without_color(grid: Grid, canvas: Canvas, theme: Theme, x: float, y: 
 
 def _paint_prints(grid: Grid, canvas: Canvas, theme: Theme) -> None:
     columns = len(grid.xs)
-    on_ground = grid.marks != "fill"
+    on_ground = grid.symbols != "fill"
     inks = grid.value_inks if grid.prints else ()
     for i, words in enumerate(grid.prints):
         if words:
@@ -161,7 +161,7 @@ def _paint_prints(grid: Grid, canvas: Canvas, theme: Theme) -> None:
 
 def _can_be_image(grid: Grid) -> bool:
     """Whether cells are so many, and stand so evenly, that a pixel for each of them paints the same."""
-    if len(grid.steps) <= MANY_CELLS or grid.absent or grid.few or grid.aside or grid.frame or grid.marks != "fill":
+    if len(grid.steps) <= MANY_CELLS or grid.absent or grid.few or grid.aside or grid.frame or grid.symbols != "fill":
         return False
     if not _is_even(grid):
         return False

@@ -127,7 +127,7 @@ def as_moment(value: Value, say: Say) -> Value:
     codes, entries = value.coded
     moments, _ = read_moments(*_weighed(entries), None)
     if len(moments) > 1 and np.isnat(moments[1:]).all():
-        raise say(f'"{entries[1]}" is not a moment; write it as "2025-03-31"')
+        raise say(f'"{entries[1]}" is not a moment; write it as 2025-03-31')
     return moment_value(codes, moments)
 
 

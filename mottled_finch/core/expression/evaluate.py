@@ -11,7 +11,7 @@ from ..table import BLANK, Column, Kind, Table
 from ..words.wording import field_words
 from .entries import Say
 from .functions import FUNCTIONS, MANY
-from .parse import Call, Literal, Name, Node, mistake
+from .parse import Call, Literal, Name, Node, mistake, quoted
 from .value import YES_NO, Value, text_value, yes_no
 
 
@@ -64,13 +64,14 @@ def _constant(value: float | str | bool) -> Value:
 
 
 def _of_column(node: Name, table: Table, path: str) -> Value:
-    """A column by its name, or by how it is said in words: ``minutes_late`` is also [minutes late]."""
+    """A column by its name, or by how it is said in words: ``minutes_late`` is also "minutes late"."""
     for column in table.columns:
         if column.name == node.name or field_words(column.name) == node.name:
             if column.kind is Kind.YES_NO:
                 return _as_yes_no(column)
             return Value(kind=column.kind, data=column.data, entries=column.entries)
-    raise mistake(path, node.at, f'there is no column "{node.name}"; {did_you_mean(node.name, table.names)}')
+    as_text = f"; a text stands in single quotation marks, as {quoted(node.name)}" if node.quoted else ""
+    raise mistake(path, node.at, f'there is no column "{node.name}"; {did_you_mean(node.name, table.names)}{as_text}')
 
 
 def _as_yes_no(column: Column) -> Value:

@@ -1,4 +1,7 @@
-"""Text to tree. Precedence, loosest first: or, and, not, comparison, & (put texts together), + -, * / %, sign, ^."""
+"""Text to tree. Columns stand as they are or in double quotation marks, texts in single ones, as in SQL.
+
+Precedence, loosest first: or, and, not, comparison, & (put texts together), + -, * / %, sign, ^.
+"""
 
 import re
 from collections.abc import Callable, Iterator
@@ -22,10 +25,11 @@ class Literal:
 
 @dataclass(frozen=True)
 class Name:
-    """A column."""
+    """A column. Whether its name stands ``quoted`` says what else may have been meant."""
 
     name: str
     at: int
+    quoted: bool = False
 
 
 @dataclass(frozen=True)
@@ -50,13 +54,18 @@ class _Token:
 _TOKENS = re.compile(
     r"""\s*(?:
     (?P<number>\d+(?:\.\d*)?(?:[eE][+-]?\d+)?|\.\d+)
-  | (?P<text>"(?:[^"]|"")*")
-  | \[(?P<column>[^\[\]]+)\]
+  | (?P<text>'(?:[^']|'')*')
+  | (?P<column>"(?:[^"]|"")*")
   | (?P<word>[^\W\d]\w*)
   | (?P<mark><=|>=|<>|[-+*/%^&=<>(),])
 )""",
     re.VERBOSE,
 )
+_UNREAD = {
+    "'": "this text is not closed; put ' at its end",
+    '"': "this column's name is not closed; put a quotation mark at its end",
+    "[": 'a bracket has no meaning here; put the name of a column in quotation marks, such as "minutes late"',
+}
 _COMPARISONS = ("=", "<>", "<", "<=", ">", ">=")
 _WORDS = ("and", "or", "not", "yes", "no", "blank")
 
@@ -77,12 +86,17 @@ def _tokens(text: str, path: str) -> Iterator[_Token]:
         found = _TOKENS.match(text, at)
         if not found or found.lastgroup is None:
             start = at + len(text[at:]) - len(text[at:].lstrip())
-            if text[start] == '"':
-                raise mistake(path, start, "this text is not closed; put a quotation mark at its end")
+            if text[start] in _UNREAD:
+                raise mistake(path, start, _UNREAD[text[start]])
             raise mistake(path, start, f'"{text[start]}" has no meaning here; take it out')
         yield _Token(found.lastgroup, found[found.lastgroup], found.start(found.lastgroup))
         at = found.end()
     yield _Token("end", "", len(text))
+
+
+def quoted(text: str) -> str:
+    """A text as it stands in an expression."""
+    return "'" + text.replace("'", "''") + "'"
 
 
 def mistake(path: str, at: int, message: str) -> RecipeError:
@@ -203,9 +217,9 @@ class _Parser:
                 raise mistake(self._path, token.at, "the number is too large")
             return Literal(number, token.at)
         if token.kind == "text":
-            return Literal(token.text[1:-1].replace('""', '"'), token.at)
+            return Literal(token.text[1:-1].replace("''", "'"), token.at)
         if token.kind == "column":
-            return Name(token.text.strip(), token.at)
+            return Name(token.text[1:-1].replace('""', '"').strip(), token.at, quoted=True)
         if token.kind == "word":
             return self._word(token)
         if token.text == "(":

@@ -1,4 +1,4 @@
-"""What stands in the cells of a figure: which have a color, what they print, and how large their marks are."""
+"""What stands in the cells of a figure: which have a color, what they print, and how large their symbols are."""
 
 from dataclasses import dataclass
 
@@ -30,7 +30,7 @@ class Beside:
 class Contents:
     """All arrays have the shape of the cells. ``values`` are those that have a color, NaN elsewhere; ``few`` are hidden since they
     rest on too few records, ``aside`` are set aside. Of ``printed``, in its style, those ``wanted`` are printed. ``sizes`` are
-    shares of the largest mark's side (of its length, for a bar), whose value is the ``most`` of what they are sized by; None for
+    shares of the largest symbol's side (of its length, for a bar), whose value is the ``most`` of what they are sized by; None for
     cells that are filled. ``beside`` are the other measures that cells print and are sized by.
     """
 
@@ -72,12 +72,12 @@ def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matr
         printed_style = style_beside(cells.print.number, cells.print.decimals, cells.print.measure, printed)
         beside.append(Beside(cells.print.measure, printed, printed_style))
     sizes, most = None, 0.0
-    if cells.marks.as_ != "fill" and cells.marks.size is not None:
-        raw = np.where(np.isnan(values), np.nan, _beside(table, pivot, cells.marks.size, "cells.marks.size"))
+    if cells.symbols.as_ != "fill" and cells.symbols.size is not None:
+        raw = np.where(np.isnan(values), np.nan, _beside(table, pivot, cells.symbols.size, "cells.symbols.size"))
         sizes, most = _sizes(raw)
-        sizes = sizes if cells.marks.as_ == "bar" else np.sqrt(sizes)
-        beside.append(Beside(cells.marks.size, raw, style_beside(NumberSpec(), None, cells.marks.size, raw)))
-    elif cells.marks.as_ != "fill":
+        sizes = sizes if cells.symbols.as_ == "bar" else np.sqrt(sizes)
+        beside.append(Beside(cells.symbols.size, raw, style_beside(NumberSpec(), None, cells.symbols.size, raw)))
+    elif cells.symbols.as_ != "fill":
         sizes = np.where(np.isnan(values), 0.0, 1.0)
     return Contents(
         values=values,

@@ -11,7 +11,7 @@ from ..color.scale import Scale, completed
 from ..errors import TableError
 from ..mends import apply_mends
 from ..pivot import Matrix, Unfinished, make_matrix, measured_beside, unfinished
-from ..recipe.spec import EmphasisSpec, Recipe, ResolvedPivot
+from ..recipe.spec import LitSpec, Recipe, ResolvedPivot
 from ..scene import Scene, lay_out
 from ..scene.typeface import BUNDLED, Typeface, typeface_of, using
 from ..table import Table
@@ -51,7 +51,7 @@ def make_figure(table: Table, recipe: Recipe, targets: Mapping[str, float] | Non
     matrix = make_matrix(table, pivot)
     recipe = replace(recipe, table=replace(recipe.table, targets=targets), color=completed(recipe.color, recipe.pivot))
     contents = contents_of(table, recipe, pivot, matrix)
-    looked_at = _looked_at(table, pivot, recipe.color.emphasis, matrix)
+    looked_at = _looked_at(table, pivot, recipe.color.lit, matrix)
     coloring = coloring_of(recipe.color, matrix, contents.values, looked_at, targets)
     facts = Facts(table=table, recipe=recipe, matrix=matrix, contents=contents, coloring=coloring)
     typeface = typeface_of(recipe.page.font)
@@ -69,13 +69,13 @@ def make_figure(table: Table, recipe: Recipe, targets: Mapping[str, float] | Non
     )
 
 
-def _looked_at(table: Table, pivot: ResolvedPivot, emphasis: EmphasisSpec | None, matrix: Matrix) -> NDArray[np.float64] | None:
-    """What the condition of the emphasis is about, where that is not the value itself, of the cells' shape."""
-    if emphasis is None or emphasis.of == "value":
+def _looked_at(table: Table, pivot: ResolvedPivot, lit: LitSpec | None, matrix: Matrix) -> NDArray[np.float64] | None:
+    """What the condition of what is lit is about, where that is not the value itself, of the cells' shape."""
+    if lit is None or lit.of == "value":
         return None
-    if emphasis.of == "records":
+    if lit.of == "records":
         return matrix.records.astype(np.float64)
-    assert emphasis.by is not None
+    assert lit.by is not None
     if pivot.correlate is not None:
-        raise TableError("coefficients have no other measure; light cells by their value or records", path="color.emphasis.by")
-    return measured_beside(table, pivot, emphasis.by, "color.emphasis.by")
+        raise TableError("coefficients have no other measure; light cells by their value or records", path="color.lit.by")
+    return measured_beside(table, pivot, lit.by, "color.lit.by")

@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError, did_you_mean
-from ..recipe.spec import EmphasisSpec, PastSpec, PivotSpec, ResolvedPivot, TargetSpec
+from ..recipe.spec import LitSpec, PastSpec, PivotSpec, ResolvedPivot, TargetSpec
 
 
 def number_of(value: float | TargetSpec, targets: Mapping[str, float], path: str) -> float:
@@ -33,7 +33,7 @@ def with_targets(pivot: PivotSpec, targets: Mapping[str, float]) -> ResolvedPivo
 
 
 def within_limits(
-    limits: EmphasisSpec | PastSpec, values: NDArray[np.float64], targets: Mapping[str, float], path: str
+    limits: LitSpec | PastSpec, values: NDArray[np.float64], targets: Mapping[str, float], path: str
 ) -> NDArray[np.bool_]:
     """Which values lie above, below, from and to the numbers or targets that are given; a blank never does."""
     found: NDArray[np.bool_] = ~np.isnan(values)

@@ -5,7 +5,7 @@ has all bits set ends in the one spare place behind the others. ``begin`` does w
 turns into many records a step; each of the other kernels adds one thing to a block, whose numbers stay in the processor's cache.
 """
 
-from typing import Any
+from typing import Any, NamedTuple
 
 import numpy as np
 
@@ -16,12 +16,31 @@ MASK_BITS = 32
 BEGIN_LEVELS = 3
 
 
+class Begin(NamedTuple):
+    """Levels whose codes are positions, each with its step, and codes that are tested by the bits of ``kept``, all of one byte.
+    What is not needed has step 0, or all bits.
+    """
+
+    a: Any
+    step_a: Any
+    b: Any
+    step_b: Any
+    c: Any
+    step_c: Any
+    tested: Any
+    kept: Any
+
+    def at(self, where: slice) -> "Begin":
+        """Of some of the records."""
+        a, step_a, b, step_b, c, step_c, tested, kept = self
+        return Begin(a[where], step_a, b[where], step_b, c[where], step_c, tested[where], kept)
+
+
 @compiled
-def begin(
-    a: Any, step_a: Any, b: Any, step_b: Any, c: Any, step_c: Any, tested: Any, kept: Any, spare: Any, index: Any
-) -> None:  # pragma: no cover - compiled
-    """Three levels whose codes are positions, and a test by bits, all of one byte. What is not needed has step 0, or all bits."""
+def begin(given: Any, spare: Any, index: Any) -> None:  # pragma: no cover - compiled
+    """Three levels and a test in one loop."""
     one = np.uint32(1)
+    a, step_a, b, step_b, c, step_c, tested, kept = given
     for i in range(np.uint64(len(index))):
         found = index.dtype.type(a[i] * step_a + b[i] * step_b + c[i] * step_c)
         found |= index.dtype.type(((kept >> np.uint32(tested[i] & np.uint8(MASK_BITS - 1))) & one) - one)

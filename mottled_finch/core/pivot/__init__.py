@@ -1,8 +1,8 @@
 """Records to matrix."""
 
 from .canceling import while_wanted
+from .making import behind, make_matrix, measured_beside, measured_of_others, members_of, passes
 from .matrix import Group, Labels, Matrix, Merge, colored_values
-from .pivot import behind, make_matrix, measured_beside, measured_of_others, members_of, passes
 from .span import span_of
 from .unfinished import Unfinished, unfinished
 from .warm import warm_up

@@ -12,14 +12,14 @@ from numpy.typing import NDArray
 from ..recipe.spec import CorrelateSpec, PivotSpec
 from ..table.alike import SHARE, settled
 from ..words.wording import field_words
-from .arranging import ordered
 from .conditions import passing
 from .matrix import Labels, Matrix, Merge
 from .order import Ordered
-from .pivoting import Pivoting
+from .shown_side import ordered
+from .table_source import TableSource
 
 
-def correlated(source: Pivoting, pivot: PivotSpec) -> Matrix:
+def correlated(source: TableSource, pivot: PivotSpec) -> Matrix:
     """The coefficients of all pairs of fields; ``records`` are the pairs of values behind each. Totals are blank."""
     spec = pivot.correlate
     assert spec is not None
@@ -73,7 +73,7 @@ def _pearson(one: NDArray[np.float64], other: NDArray[np.float64]) -> float:
     return float(np.clip((mine @ theirs) / np.sqrt((mine @ mine) * (theirs @ theirs)), -1.0, 1.0))
 
 
-def behind_pair(source: Pivoting, pivot: PivotSpec, row: int, column: int) -> NDArray[np.int64]:
+def behind_pair(source: TableSource, pivot: PivotSpec, row: int, column: int) -> NDArray[np.int64]:
     """The records in which both fields of a pair are filled, by its place in the matrix."""
     spec = pivot.correlate
     assert spec is not None

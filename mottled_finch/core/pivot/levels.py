@@ -1,4 +1,6 @@
-"""A level: a field, perhaps cut or binned, as codes and the table that takes a code to its member."""
+"""A level, which is a group-by key: a field, perhaps cut or binned, as dictionary codes and the table that takes a code to its
+member.
+"""
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace

@@ -1,4 +1,4 @@
-"""A side of the matrix: which members of its levels stand, alone or nested, and how they form groups."""
+"""A side of the matrix in natural order: the distinct combinations of its keys that have records, and the groups they form."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass

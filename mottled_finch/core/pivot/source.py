@@ -1,4 +1,4 @@
-"""What levels, conditions and measures may ask of the table they are laid on. pivot.py answers."""
+"""What levels, conditions and measures may ask of the table they are laid on. table_source.py answers."""
 
 from typing import Any, Protocol
 

@@ -6,7 +6,7 @@ from numpy.typing import NDArray
 from ..recipe.spec import PivotSpec
 from ..table import Kind, Table
 from .conditions import passing
-from .pivoting import Pivoting
+from .table_source import TableSource
 
 
 def span_of(table: Table, pivot: PivotSpec) -> "tuple[np.datetime64, np.datetime64] | None":
@@ -20,7 +20,7 @@ def span_of(table: Table, pivot: PivotSpec) -> "tuple[np.datetime64, np.datetime
     if field is None:
         return None
     column = table.column(field, "")
-    source = Pivoting(table)
+    source = TableSource(table)
 
     def used() -> NDArray[np.int64]:
         if not pivot.keep:

@@ -11,10 +11,10 @@ from ..table import Column, Kind, Table, smallest_codes
 from ..vocabulary import MEASURE_TERMS
 from .cuts import Calendar, cut_moments
 from .levels import Level
+from .making import make_matrix
 from .measures import MEASURES
-from .pivot import make_matrix
-from .pivoting import Pivoting
-from .placing import Placement
+from .placement import Placement
+from .table_source import TableSource
 
 _RECORDS = 100_000
 _MEMBERS = {"few": 3, "many": 200, "wide": 900, "huge": 70_000}
@@ -27,7 +27,7 @@ def warm_up() -> None:
     is only loaded.
     """
     table = _table()
-    source = Pivoting(table)
+    source = TableSource(table)
     tests = tuple((table.column(name, "").data, np.arange(members + 1) < 5) for name, members in _MEMBERS.items())
     for name, members in _MEMBERS.items():
         # Members that have a code each, and those that share one.
@@ -47,7 +47,7 @@ def warm_up() -> None:
     make_matrix(table, ResolvedPivot(rows=(LevelSpec(field="few"),), columns=(LevelSpec(field="many"),)))
 
 
-def _gather(source: Pivoting, spec: MeasureSpec, level: Level) -> None:
+def _gather(source: TableSource, spec: MeasureSpec, level: Level) -> None:
     placement = Placement(_RECORDS, (level,), ())
     partials = [gathering.make(placement) for gathering in MEASURES[spec.take].gathers(source, spec, "measure")]
     MEASURES[spec.take].value(spec, *partials)

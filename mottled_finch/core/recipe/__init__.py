@@ -5,6 +5,7 @@ from .conditions import ConditionSpec, MeasureSpec
 from .load import dump_recipe, dump_table_part, load_object, load_recipe, load_table_part, load_text
 from .merge_patch import merge_patch
 from .spec import (
+    FORMAT,
     BinsSpec,
     CellsSpec,
     ColorSpec,
@@ -25,6 +26,7 @@ from .suggest import suggest_recipe
 from .table_spec import ReadingSpec, TableSpec
 
 __all__ = [
+    "FORMAT",
     "BinsSpec",
     "CellsSpec",
     "ColorSpec",

@@ -27,10 +27,10 @@ def check_cells(cells: CellsSpec, path: str = "cells") -> None:
         raise RecipeError(
             f"values of {cells.size:g} points; choose {LIMITS.print_size_least} to {LIMITS.print_size_most}", path=f"{path}.size"
         )
-    if cells.marks.size is not None:
-        check_measure(cells.marks.size, f"{path}.marks.size")
-        if cells.marks.as_ == "fill":
-            raise RecipeError('filled cells have one size; choose "square", "dot" or "bar"', path=f"{path}.marks.as")
+    if cells.symbols.size is not None:
+        check_measure(cells.symbols.size, f"{path}.symbols.size")
+        if cells.symbols.as_ == "fill":
+            raise RecipeError('filled cells have one size; choose "square", "dot" or "bar"', path=f"{path}.symbols.as")
     if cells.least_records is not None and cells.least_records < 1:
         raise RecipeError("cells on fewer than 1 record have no value anyway; choose 1 or more", path=f"{path}.least_records")
     if cells.gap is not None and not 0 <= cells.gap <= LIMITS.gap_most:

@@ -7,7 +7,7 @@ from ..errors import RecipeError
 from ..vocabulary import LIMITS
 from ..words.wording import counted
 from .check_pivot import check_measure
-from .spec import BandsSpec, ColorSpec, EmphasisSpec, EndSpec
+from .spec import BandsSpec, ColorSpec, EndSpec, LitSpec
 
 HEX = re.compile(r"^#[0-9a-fA-F]{6}$")
 _PLACES = ("at", "percent", "percentile", "target")
@@ -32,8 +32,8 @@ def check_color(color: ColorSpec, path: str = "color") -> None:
     _check_hexes(color.colors, f"{path}.colors")
     if color.bands is not None:
         _check_bands(color.bands, f"{path}.bands")
-    if color.emphasis is not None:
-        _check_emphasis(color.emphasis, f"{path}.emphasis")
+    if color.lit is not None:
+        _check_lit(color.lit, f"{path}.lit")
 
 
 def _check_end(end: EndSpec, path: str) -> None:
@@ -79,18 +79,18 @@ def _check_bands(bands: BandsSpec, path: str) -> None:
     _check_hexes(bands.colors, f"{path}.colors")
 
 
-def _check_emphasis(emphasis: EmphasisSpec, path: str) -> None:
-    spans = [name for name in ("above", "below", "from_", "to") if getattr(emphasis, name) is not None]
-    ranked = [name for name in ("highest", "lowest") if getattr(emphasis, name) is not None]
+def _check_lit(lit: LitSpec, path: str) -> None:
+    spans = [name for name in ("above", "below", "from_", "to") if getattr(lit, name) is not None]
+    ranked = [name for name in ("highest", "lowest") if getattr(lit, name) is not None]
     if len(ranked) + bool(spans) != 1:
         raise RecipeError(
             'say what is lit: so many of the "highest" or "lowest", or what is "above", "below", "from" or "to" a number',
             path=path,
         )
     for name in ranked:
-        if getattr(emphasis, name) < 1:
-            raise RecipeError("light at least one cell", path=f"{path}.{name}", received=getattr(emphasis, name))
-    if (emphasis.of == "measure") != (emphasis.by is not None):
+        if getattr(lit, name) < 1:
+            raise RecipeError("light at least one cell", path=f"{path}.{name}", received=getattr(lit, name))
+    if (lit.of == "measure") != (lit.by is not None):
         raise RecipeError('"by" is the measure that is looked at, and goes with "of": "measure"', path=f"{path}.by")
-    if emphasis.by is not None:
-        check_measure(emphasis.by, f"{path}.by")
+    if lit.by is not None:
+        check_measure(lit.by, f"{path}.by")

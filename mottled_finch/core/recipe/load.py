@@ -17,6 +17,7 @@ from ..errors import RecipeError, did_you_mean
 from ..table.finite import LARGEST
 from .check import check_recipe, check_table
 from .conditions import OneOf
+from .older import of_today
 from .spec import PaletteName, Recipe
 from .table_spec import TableSpec
 
@@ -27,7 +28,7 @@ MAX_FILE = 8_400_000
 
 
 def load_recipe(source: object) -> Recipe:
-    """A Recipe from JSON text or from what JSON text says. Raises RecipeError."""
+    """A Recipe from JSON text or from what JSON text says, also one of an earlier format. Raises RecipeError."""
     if isinstance(source, str | bytes):
         try:
             source = json.loads(source, parse_constant=_refuse_constant, object_pairs_hook=_without_repeats)
@@ -41,7 +42,7 @@ def load_recipe(source: object) -> Recipe:
             ) from error
         except ValueError as error:  # Python reads no number of thousands of digits
             raise RecipeError("a number has too many digits; write it with fewer", path="recipe") from error
-    recipe: Recipe = _read(Recipe, source, "")
+    recipe: Recipe = _read(Recipe, of_today(source), "")
     check_recipe(recipe)
     return recipe
 

@@ -11,6 +11,8 @@ from ..vocabulary import ORDER_TERMS, SHOW_TERMS, THEME_TERMS
 from .conditions import ConditionSpec, Cut, MeasureSpec, OneOf, Weekday
 from .table_spec import TableSpec
 
+FORMAT: Literal[2] = 2
+"""What ``finch_recipe`` says in a recipe of today; older.py reads those of before."""
 Number = float
 PaletteName = Annotated[str, "palette"]
 """A name of the palette table; the loader checks it against the table itself."""
@@ -18,11 +20,11 @@ ShowName = Annotated[str, OneOf(tuple(SHOW_TERMS))]
 OrderName = Annotated[str, OneOf(tuple(ORDER_TERMS))]
 Distance = Literal["euclidean", "cityblock", "cosine", "correlation"]
 Linkage = Literal["average", "complete", "ward"]
-SpreadName = Literal["linear", "log", "symlog", "rank"]
+SpreadName = Literal["linear", "log", "log_both", "rank"]
 Within = Literal["table", "row", "column", "group"]
 BandMethod = Literal["equal_width", "quantile", "natural", "stdev"]
 NumberMarks = Literal["1,234.5", "1.234,5", "1 234,5", "1’234.5", "1234.5", "1234,5"]
-MarkName = Literal["fill", "square", "dot", "bar"]
+SymbolName = Literal["fill", "square", "dot", "bar"]
 ThemeName = Annotated[str, OneOf(tuple(THEME_TERMS))]
 Picture = Annotated[str, "picture"]
 FontFile = Annotated[str, "font"]
@@ -209,7 +211,7 @@ class BandsSpec:
 
 
 @dataclass(frozen=True, kw_only=True)
-class EmphasisSpec:
+class LitSpec:
     """What has color; the rest fades to gray. The ``highest`` or ``lowest`` so many cells, or those whose value lies ``above``,
     ``below``, ``from`` and ``to`` a number or target (the last two included).
 
@@ -244,7 +246,7 @@ class ColorSpec:
     scale: SpreadName = "linear"
     within: Within = "table"
     bands: BandsSpec | None = None
-    emphasis: EmphasisSpec | None = None
+    lit: LitSpec | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -283,13 +285,13 @@ class PrintSpec:
 
 
 @dataclass(frozen=True, kw_only=True)
-class MarksSpec:
+class SymbolsSpec:
     """What a cell is drawn as: filled, or a square, dot or bar as large as ``size``, another measure, says; squares and dots by
-    their area, bars by their length. ``lines`` run between the marks (dividers) or through them (guides). ``title`` heads their
+    their area, bars by their length. ``lines`` run between the symbols (dividers) or through them (guides). ``title`` heads their
     legend.
     """
 
-    as_: MarkName = "fill"
+    as_: SymbolName = "fill"
     size: MeasureSpec | None = None
     lines: Literal["none", "dividers", "guides"] = "none"
     title: str | None = None
@@ -310,7 +312,7 @@ class CellsSpec:
     print: PrintSpec | None = None
     size: Number | None = None
     bold: bool = False
-    marks: MarksSpec = field(default_factory=MarksSpec)
+    symbols: SymbolsSpec = field(default_factory=SymbolsSpec)
     least_records: int | None = None
     gap: int | None = None
     gap_color: str | None = None
@@ -437,7 +439,7 @@ class PageSpec:
 class Recipe:
     """One figure, written down. ``dismissed`` are cautions by name, each with the reason why it does not matter here."""
 
-    finch_recipe: Literal[1]
+    finch_recipe: Literal[2]
     table: TableSpec = field(default_factory=TableSpec)
     pivot: PivotSpec
     color: ColorSpec = field(default_factory=ColorSpec)

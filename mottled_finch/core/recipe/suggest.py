@@ -2,7 +2,7 @@
 
 from ..table import Kind, Table
 from .conditions import MeasureSpec
-from .spec import LevelSpec, PivotSpec, Recipe
+from .spec import FORMAT, LevelSpec, PivotSpec, Recipe
 
 _FEW = range(2, 61)
 
@@ -16,7 +16,7 @@ def suggest_recipe(table: Table) -> Recipe:
     numbers = [column.name for column in table.columns if column.is_number and not column.ranked]
     if len(ranked) >= 2 and numbers:
         measure = MeasureSpec(take="average", of=numbers[0])
-        return Recipe(finch_recipe=1, pivot=PivotSpec(rows=(ranked[0],), columns=(ranked[-1],), measure=measure))
+        return Recipe(finch_recipe=FORMAT, pivot=PivotSpec(rows=(ranked[0],), columns=(ranked[-1],), measure=measure))
     sides = [
         LevelSpec(field=column.name)
         for column in table.columns
@@ -24,4 +24,4 @@ def suggest_recipe(table: Table) -> Recipe:
     ]
     months = [LevelSpec(field=column.name, cut="month") for column in table.columns if column.kind is Kind.MOMENT]
     across = months or sides[1:]
-    return Recipe(finch_recipe=1, pivot=PivotSpec(rows=tuple(sides[:1]), columns=tuple(across[:1])))
+    return Recipe(finch_recipe=FORMAT, pivot=PivotSpec(rows=tuple(sides[:1]), columns=tuple(across[:1])))

@@ -2,6 +2,6 @@
 
 from ..vocabulary import Theme
 from .layout import lay_out
-from .marks import Box, Grid, Hatching, Line, Scene, Text, Under
+from .shapes import Box, Grid, Hatching, Line, Scene, Text, Under
 
 __all__ = ["Box", "Grid", "Hatching", "Line", "Scene", "Text", "Theme", "Under", "lay_out"]

@@ -4,6 +4,7 @@ would flatten everything else.
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,8 +16,8 @@ from ..color.scale import resolve_scale
 from ..color.spaces import hex_of
 from ..recipe.spec import EndSpec
 from .heads import LEAST_HEAD
-from .marks import Box, Text
 from .page import ALL, Page
+from .shapes import Box, Text
 from .type import CAP_HEIGHT, width_of
 
 
@@ -73,9 +74,18 @@ def band_size(page: Page, texts: Sequence[str], width: float) -> float:
     return min(page.sizes.head, (width - 4) / widest)
 
 
-def band_cell(
-    page: Page, line: tuple[int, int], text: str, x: float, y: float, width: float, height: float, size: float, look: Look
-) -> None:
+class Rect(NamedTuple):
+    """Where a total stands."""
+
+    x: float
+    y: float
+    width: float
+    height: float
+
+
+def band_cell(page: Page, line: tuple[int, int], text: str, rect: Rect, size: float, look: Look) -> None:
+    """A total, by its row and column among all lines."""
+    x, y, width, height = rect
     page.boxes.append(Box(part="totals", x=x, y=y, width=width, height=height, fill=look.fill, step=look.step, value=look.value))
     size = min(size, height * 0.86)
     if text and size >= LEAST_HEAD:

@@ -1,12 +1,14 @@
 """The heads of rows and columns: level or turned, cut where too long, thinned out where too many, outer levels beside a bracket."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from math import ceil, floor
+from typing import Any
 
 from ..pivot import Group, Labels
 from .axis import Axis
-from .marks import Anchor, Line, Text, Weight
 from .page import Page
+from .shapes import Line, Text
 from .type import CAP_HEIGHT, cut, width_of, wrap
 
 LEAST_HEAD = 6.0
@@ -88,12 +90,20 @@ def _level_lines(page: Page, label: str, pitch: float) -> list[str]:
     return wrap(label, pitch - 3, page.sizes.head, _MOST_LINES) if wraps else [cut(label, pitch - 3, page.sizes.head)]
 
 
-def row_heads(
-    page: Page, members: Sequence[Labels], groups: Sequence[Group], axis: Axis, top: float, left: float, widths: list[float]
-) -> None:
+@dataclass(frozen=True)
+class Side:
+    """The members of a side, their groups, and where these stand."""
+
+    members: Sequence[Labels]
+    groups: Sequence[Group]
+    axis: Axis
+
+
+def row_heads(page: Page, side: Side, top: float, left: float, widths: list[float]) -> None:
     """The heads of rows whose cells begin at ``top``; their outermost level begins at ``left``."""
+    groups, axis = side.groups, side.axis
     size, every = head_size(page.sizes.head, axis.pitch)
-    labels = inner_labels(members)
+    labels = inner_labels(side.members)
     right = left
     for depth, width in zip(depths_of(groups), widths[:-1], strict=True):
         line_x = right + width + head_gap(page)
@@ -102,7 +112,8 @@ def row_heads(
             _bracket(page, line_x, top + start, line_x, top + end - 1)
             middle = top + (start + end) / 2 + page.sizes.head * CAP_HEIGHT / 2
             if end - start >= page.sizes.head * 1.1 or len(axis.spans) == 1:
-                _head(page, label, line_x - head_gap(page), middle, page.sizes.head, width, "end", weight=600, row=len(members) + i)
+                x = line_x - head_gap(page)
+                _outer_head(page, label, x, middle, width, anchor="end", row=len(labels) + i)
         right = line_x + head_gap(page)
     x = right + widths[-1]
     for i in range(0, len(labels), every):
@@ -113,64 +124,52 @@ def row_heads(
         for number, line in enumerate(lines):
             at = y + (number - (len(lines) - 1) / 2) * size * 1.12
             # The head of a wrapped label is its first line; the others only belong to it.
-            _head(page, line, x, at, size, widths[-1], "end", row=i if number == 0 else None, full=labels[i])
+            head = _text(page, line, x, at, size, anchor="end", row=i if number == 0 else None)
+            _head(page, head, widths[-1], labels[i])
 
 
-def column_heads(
-    page: Page,
-    members: Sequence[Labels],
-    groups: Sequence[Group],
-    axis: Axis,
-    left: float,
-    bottom: float,
-    height: float,
-    turned: bool,
-    lines: Sequence[int],
-) -> None:
-    """The heads of columns whose cells begin at ``left`` and below ``bottom``; ``height`` is that of the innermost heads.
-    ``lines`` are the lines of the matrix that the members and then the groups are.
+@dataclass(frozen=True, kw_only=True)
+class HeadsAt:
+    """Heads of columns whose cells begin at ``left`` and below ``bottom``; ``height`` is that of the innermost heads, which may be
+    ``turned`` to read upward. ``lines`` are the lines of the matrix that the members and then the groups are.
     """
+
+    left: float
+    bottom: float
+    height: float
+    turned: bool
+    lines: Sequence[int]
+
+
+def column_heads(page: Page, side: Side, at: HeadsAt) -> None:
+    """The heads of columns, the innermost next to the cells."""
     rise = round(page.sizes.head * 0.55)
-    labels = inner_labels(members)
-    inner = axis.pitch - page.cell_gap
-    size, every = head_size(page.sizes.head, axis.pitch) if turned else (page.sizes.head, _level_step(page, labels, axis.pitch))
-    for i in range(0, len(labels), every):
-        middle = left + axis.starts[i] + inner / 2
-        if turned:
-            _head(
-                page,
-                labels[i],
-                middle + size * CAP_HEIGHT / 2,
-                bottom - rise,
-                size,
-                height - rise,
-                "start",
-                turned=True,
-                column=lines[i],
-            )
-        else:
-            shown = _level_lines(page, labels[i], axis.pitch + (every - 1) * axis.pitch)
-            for number, line in enumerate(shown):
-                at = bottom - rise - (len(shown) - 1 - number) * size * 1.2
-                column = lines[i] if number == 0 else None
-                _head(page, line, middle, at, size, axis.pitch * every, "middle", column=column, full=labels[i])
-    y = bottom - height
-    for depth in reversed(depths_of(groups)):
-        for i, label in outer_labels(groups, depth):
-            start, end = axis.spans[i]
-            _bracket(page, left + start, y - 0.5, left + end - page.cell_gap, y - 0.5)
-            _head(
-                page,
-                label,
-                left + (start + end) / 2,
-                y - rise,
-                page.sizes.head,
-                end - start - 2,
-                "middle",
-                weight=600,
-                column=lines[len(members) + i],
-            )
+    _inner_column_heads(page, side, at, at.bottom - rise)
+    y = at.bottom - at.height
+    for depth in reversed(depths_of(side.groups)):
+        for i, label in outer_labels(side.groups, depth):
+            start, end = side.axis.spans[i]
+            _bracket(page, at.left + start, y - 0.5, at.left + end - page.cell_gap, y - 0.5)
+            column = at.lines[len(side.members) + i]
+            _outer_head(page, label, at.left + (start + end) / 2, y - rise, end - start - 2, anchor="middle", column=column)
         y -= _line_height(page)
+
+
+def _inner_column_heads(page: Page, side: Side, at: HeadsAt, base: float) -> None:
+    """Level ones stand over the middle of their cells, turned ones begin there, at the height ``base``."""
+    labels, pitch = inner_labels(side.members), side.axis.pitch
+    size, every = head_size(page.sizes.head, pitch) if at.turned else (page.sizes.head, _level_step(page, labels, pitch))
+    for i in range(0, len(labels), every):
+        middle = at.left + side.axis.starts[i] + (pitch - page.cell_gap) / 2
+        if at.turned:
+            head = _text(page, labels[i], middle + size * CAP_HEIGHT / 2, base, size, turned=True, column=at.lines[i])
+            _head(page, head, base - (at.bottom - at.height))
+            continue
+        shown = _level_lines(page, labels[i], pitch * every)
+        for number, line in enumerate(shown):
+            y = base - (len(shown) - 1 - number) * size * 1.2
+            head = _text(page, line, middle, y, size, anchor="middle", column=at.lines[i] if number == 0 else None)
+            _head(page, head, pitch * every, labels[i])
 
 
 def _level_step(page: Page, labels: Sequence[str], pitch: float) -> int:
@@ -188,42 +187,23 @@ def _bracket(page: Page, x1: float, y1: float, x2: float, y2: float) -> None:
     page.lines.append(Line(part="heads", x1=x1, y1=y1, x2=x2, y2=y2, ink=page.theme.bracket, width=1))
 
 
-def _head(
-    page: Page,
-    label: str,
-    x: float,
-    y: float,
-    size: float,
-    most: float,
-    anchor: Anchor,
-    *,
-    turned: bool = False,
-    weight: Weight = 400,
-    row: int | None = None,
-    column: int | None = None,
-    full: str = "",
-) -> None:
-    shown = cut(label, most, size, weight) if label else ""
-    whole = full or label
-    if not shown or (shown == "…" and most < size):
-        return
-    page.texts.append(
-        Text(
-            part="heads",
-            x=x,
-            y=y,
-            text=shown,
-            size=size,
-            weight=weight,
-            ink=page.theme.ink,
-            anchor=anchor,
-            turned=turned,
-            full=whole if shown != whole else None,
-            row=row,
-            column=column,
-            length=width_of(shown, size, weight),
-        )
-    )
+def _text(page: Page, label: str, x: float, y: float, size: float, **more: Any) -> Text:
+    """A head as it would stand if there were room for all of it. ``more`` are fields of Text."""
+    return Text(part="heads", x=x, y=y, text=label, size=size, ink=page.theme.ink, **more)
+
+
+def _outer_head(page: Page, label: str, x: float, y: float, most: float, **more: Any) -> None:
+    """The head of a group, in strong type."""
+    _head(page, _text(page, label, x, y, page.sizes.head, weight=600, **more), most)
+
+
+def _head(page: Page, head: Text, most: float, whole: str = "") -> None:
+    """Place a head no longer than ``most``; it may be one line of a ``whole`` label. Without room for a letter there is none."""
+    shown = cut(head.text, most, head.size, head.weight) if head.text else ""
+    whole = whole or head.text
+    if shown and not (shown == "…" and most < head.size):
+        full = whole if shown != whole else None
+        page.texts.append(replace(head, text=shown, full=full, length=width_of(shown, head.size, head.weight)))
 
 
 def head_size(size: float, pitch: float) -> tuple[float, int]:

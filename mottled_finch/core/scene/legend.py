@@ -1,6 +1,4 @@
-"""The legend's contents: its title, the ticks of the ramp or the blocks of bands, the swatches for cells without a color, and marks
-of a few sizes.
-"""
+"""The legend: its title, the ramp with its ticks or the blocks of bands, swatches for cells without a color, symbols of sizes."""
 
 from dataclasses import dataclass, replace
 from math import ceil, floor, log10
@@ -14,11 +12,11 @@ from ..color.spaces import hex_of
 from ..figure.contents import Contents
 from ..figure.number_style import NumberStyle
 from ..figure.targets import number_of
-from ..pivot import Matrix
 from ..recipe.spec import BandsSpec, EndSpec, Recipe
 from ..table import number_label
-from ..words.parts import emphasis_words, measure_words, ordinal, what_is_shown
+from ..words.parts import lit_words, measure_words, ordinal, what_is_shown
 from ..words.wording import beginning
+from .page import Page
 from .type import CAP_HEIGHT, cut, width_of, wrap
 
 NO_VALUE = "No value"
@@ -53,7 +51,7 @@ class Band:
 
 @dataclass(frozen=True)
 class Sample:
-    """A mark of a size: its share of the largest mark's side (of its length, for a bar), and what that stands for."""
+    """A symbol of a size: its share of the largest symbol's side (of its length, for a bar), and what that stands for."""
 
     share: float
     text: str
@@ -65,7 +63,7 @@ class Legend:
     first, in their place. ``notes`` say what is not plain to see: what cells are judged within, how values are spread, what is lit.
 
     ``blank`` and ``few`` name the swatches of cells without a value and of those on too few records, empty where there are none.
-    ``samples`` are marks of a few sizes under a title, the largest first.
+    ``samples`` are symbols of a few sizes under a title, the largest first.
     """
 
     title: tuple[str, ...]
@@ -102,14 +100,13 @@ class Legend:
         return min(max(centered, self.size * CAP_HEIGHT), height)
 
 
-def legend_of(
-    recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, size: float, most: float, mark: float = 0.0
-) -> Legend:
-    """The legend of a figure, no wider than ``most`` points. ``mark`` is the side of the largest mark."""
+def legend_of(page: Page, most: float, symbol: float) -> Legend:
+    """The legend of a figure, no wider than ``most`` points. ``symbol`` is the side of the largest symbol."""
+    recipe, matrix, coloring, contents, size = page.recipe, page.matrix, page.coloring, page.contents, page.sizes.caption
     scale, style = coloring.scale, contents.style
     ramp_width = round(size * 1.7)
     samples = _samples(recipe, contents)
-    tick_x = max(ramp_width, ceil(mark * max((sample.share for sample in samples), default=0.0))) + round(size * 0.8)
+    tick_x = max(ramp_width, ceil(symbol * max((sample.share for sample in samples), default=0.0))) + round(size * 0.8)
     words = what_is_shown(recipe.pivot) if recipe.legend.title is None else recipe.legend.title
     title = wrap(words[:1].upper() + words[1:], most, size, 3, 600)
     notes = tuple(line for note in color_notes(recipe, style) for line in wrap(note, most, size, 3) if line)
@@ -151,19 +148,19 @@ def legend_of(
 
 
 def _sample_title(recipe: Recipe) -> str:
-    marks = recipe.cells.marks
-    return beginning(measure_words(marks.size)) if marks.title is None and marks.size else marks.title or ""
+    symbols = recipe.cells.symbols
+    return beginning(measure_words(symbols.size)) if symbols.title is None and symbols.size else symbols.title or ""
 
 
 def _samples(recipe: Recipe, contents: Contents) -> list[Sample]:
     """Round numbers up to the largest: its own order, and about a half and a tenth of it."""
-    if recipe.cells.marks.size is None or not contents.most > 0:
+    if recipe.cells.symbols.size is None or not contents.most > 0:
         return []
     style = contents.beside[-1].style
     power = 10.0 ** floor(log10(contents.most))
     largest = next(power * factor for factor in (5, 2, 1) if power * factor <= contents.most * 1.000001)
     numbers = [largest, largest / 2, largest / 10]
-    by_area = recipe.cells.marks.as_ != "bar"
+    by_area = recipe.cells.symbols.as_ != "bar"
     shares = [number / contents.most for number in numbers]
     return [
         Sample(share**0.5 if by_area else share, end_text(number, style)) for number, share in zip(numbers, shares, strict=True)
@@ -179,7 +176,7 @@ def _block(step: int, band: Band, most: float, size: float) -> Block:
     return Block(band.color, step, text, band.words if text != band.words else None)
 
 
-SPREAD_NOTES = {"log": "Spread by logarithm", "symlog": "Spread by logarithm on both sides of zero", "rank": "Spread by rank"}
+SPREAD_NOTES = {"log": "Spread by logarithm", "log_both": "Spread by logarithm on both sides of zero", "rank": "Spread by rank"}
 
 
 def color_notes(recipe: Recipe, style: NumberStyle) -> list[str]:
@@ -189,9 +186,9 @@ def color_notes(recipe: Recipe, style: NumberStyle) -> list[str]:
         notes.append(f"Each within its {color.within}")
     if color.scale != "linear" and color.bands is None:
         notes.append(SPREAD_NOTES[color.scale])
-    if color.emphasis is not None:
-        number = (lambda value: end_text(value, style)) if color.emphasis.of == "value" else number_label
-        notes.append(f"In color: {emphasis_words(color.emphasis, number)}")
+    if color.lit is not None:
+        number = (lambda value: end_text(value, style)) if color.lit.of == "value" else number_label
+        notes.append(f"In color: {lit_words(color.lit, number)}")
     if totals.color == "own" and totals.any:
         notes.append("Totals each on their own scale")
     return notes

@@ -1,7 +1,7 @@
 """The names of the sides, and the arrow that says which way to read."""
 
-from .marks import Grid, Line, Text
 from .page import Page
+from .shapes import Grid, Line, Text
 from .type import cut, width_of
 
 _ARROW = 4.0

@@ -6,8 +6,8 @@ from collections.abc import Sequence
 
 from ..pivot import Group, Labels, Matrix
 from ..recipe.spec import NoteSpec
-from .marks import Box, Grid, Line, Text
 from .page import Page
+from .shapes import Box, Grid, Line, Text
 from .type import CAP_HEIGHT, width_of, wrap
 
 Rect = tuple[float, float, float, float]

@@ -1,4 +1,4 @@
-"""The page while it fills: marks placed so far, the room that is left, and the words above and below the figure."""
+"""The page while it fills: shapes placed so far, the room that is left, and the words above and below the figure."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -12,7 +12,7 @@ from ..pivot import Matrix
 from ..recipe.spec import Recipe
 from ..words.figures import default_caption
 from ..words.parts import default_title
-from .marks import Box, Hatching, Line, Part, Text, Weight
+from .shapes import Box, Hatching, Line, Part, Text, Weight
 from .themes import theme_of
 from .type import width_of, wrap
 
@@ -49,7 +49,7 @@ def _sizes(width: int, height: int) -> Sizes:
 
 
 class Page:
-    """Marks placed so far, and the room left between ``left`` and ``right``, ``top`` and ``bottom``."""
+    """Shapes placed so far, and the room left between ``left`` and ``right``, ``top`` and ``bottom``."""
 
     def __init__(self, recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, facts: Facts) -> None:
         self.recipe, self.matrix, self.coloring, self.contents, self.facts = recipe, matrix, coloring, contents, facts

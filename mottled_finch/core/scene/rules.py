@@ -1,5 +1,6 @@
-"""Lines under the marks of a matrix, from edge to edge of the cells that are there."""
+"""Lines under the symbols of a matrix, from edge to edge of the cells that are there."""
 
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
@@ -11,15 +12,24 @@ Mask = NDArray[np.bool_]
 RuleName = Literal["dividers", "guides"]
 
 
-def rules_of(
-    kind: RuleName, xs: list[float], ys: list[float], width: float, height: float, mark_height: float, gap: float, there: Mask
-) -> list[Rule]:
-    """Guides run through the middles of marks, in the upper ``mark_height`` of each cell; dividers between cells, which have a gap.
+@dataclass(frozen=True, kw_only=True)
+class Lattice:
+    """The cells of one panel: where columns and rows begin, the size of a cell, and the gap behind it."""
 
-    ``there`` has the shape of the cells.
+    xs: list[float]
+    ys: list[float]
+    width: float
+    height: float
+    gap: float
+
+
+def rules_of(kind: RuleName, lattice: Lattice, symbol_height: float, there: Mask) -> list[Rule]:
+    """Guides run through the middles of symbols, in the upper ``symbol_height`` of each cell; dividers between cells, which have a
+    gap. ``there`` has the shape of the cells.
     """
-    level = _along(kind, ys, mark_height / 2, xs, width, gap, there)
-    upright = _along(kind, xs, width / 2, ys, height, gap, there.T)
+    xs, ys, gap = lattice.xs, lattice.ys, lattice.gap
+    level = _along(kind, ys, symbol_height / 2, xs, lattice.width, gap, there)
+    upright = _along(kind, xs, lattice.width / 2, ys, lattice.height, gap, there.T)
     return [(start, at, stop, at) for at, start, stop in level] + [(at, start, at, stop) for at, start, stop in upright]
 
 

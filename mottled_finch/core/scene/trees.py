@@ -4,8 +4,8 @@ from collections.abc import Sequence
 
 from ..pivot import Merge
 from .axis import Axis
-from .marks import Line
 from .page import Page
+from .shapes import Line
 
 
 def row_tree(page: Page, joints: Sequence[Merge], axis: Axis, top: float, right: float, depth: float) -> None:

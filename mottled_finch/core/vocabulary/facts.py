@@ -18,5 +18,5 @@ FACT_TERMS: dict[str, str] = {
     "to": "day of the last record",
     "hidden": "number of cells hidden on too few records",
     "aside": "number of cells set aside",
-    "lit": "number of emphasized cells",
+    "lit": "number of lit cells",
 }

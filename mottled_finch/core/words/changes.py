@@ -7,16 +7,16 @@ from ..color.palettes import PALETTES
 from ..recipe.conditions import ConditionSpec
 from ..recipe.spec import (
     BandsSpec,
-    EmphasisSpec,
     EndSpec,
     FlowSpec,
     LevelSpec,
-    MarksSpec,
+    LitSpec,
     NoteSpec,
     OrderSpec,
     PastSpec,
     Recipe,
     ShowSpec,
+    SymbolsSpec,
 )
 from .parts import level_words, measure_words, show_words
 from .wording import counted
@@ -71,11 +71,11 @@ def _values(values: str | PastSpec) -> str:
     return {"all": "Values shown", "none": "Values hidden", "extremes": "The extremes shown"}[values]
 
 
-def _marks(marks: MarksSpec) -> str:
-    if marks.as_ == "fill":
+def _symbols(symbols: SymbolsSpec) -> str:
+    if symbols.as_ == "fill":
         return "Cells filled"
-    lines = {"none": "", "dividers": ", with dividers", "guides": ", with guide lines"}[marks.lines]
-    return f"Cells as {marks.as_}s{lines}"
+    lines = {"none": "", "dividers": ", with dividers", "guides": ", with guide lines"}[symbols.lines]
+    return f"Cells as {symbols.as_}s{lines}"
 
 
 def _notes(notes: tuple[NoteSpec, ...]) -> str:
@@ -115,7 +115,7 @@ def _end(name: str) -> Callable[[EndSpec | None], str]:
     return say
 
 
-_SPREADS = {"linear": "evenly", "log": "by logarithm", "symlog": "by logarithm on both sides of zero", "rank": "by rank"}
+_SPREADS = {"linear": "evenly", "log": "by logarithm", "log_both": "by logarithm on both sides of zero", "rank": "by rank"}
 
 
 def _bands(bands: BandsSpec | None) -> str:
@@ -125,13 +125,13 @@ def _bands(bands: BandsSpec | None) -> str:
     return f"{number} bands" if number else "Bands"
 
 
-def _emphasis(emphasis: EmphasisSpec | None) -> str:
-    if emphasis is None:
-        return "Emphasis off"
-    for number, word in ((emphasis.highest, "highest"), (emphasis.lowest, "lowest")):
+def _lit(lit: LitSpec | None) -> str:
+    if lit is None:
+        return "All cells lit"
+    for number, word in ((lit.highest, "highest"), (lit.lowest, "lowest")):
         if number is not None:
-            return f"Emphasis on the {number} {word}"
-    return "Emphasis on what passes a condition"
+            return f"Lit: the {number} {word}"
+    return "Lit: what passes a condition"
 
 
 def _words(name: str) -> Callable[[str | None], str]:
@@ -179,14 +179,14 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.color.scale, lambda name: f"Spread {_SPREADS[name]}"),
     (lambda r: r.color.within, lambda within: "Judged among all cells" if within == "table" else f"Judged within each {within}"),
     (lambda r: r.color.bands, _bands),
-    (lambda r: r.color.emphasis, _emphasis),
+    (lambda r: r.color.lit, _lit),
     (lambda r: r.cells.values, _values),
     (lambda r: r.cells.decimals, lambda places: "Decimals left to the figure" if places is None else f"Decimals: {places}"),
     (lambda r: r.cells.number, lambda _: "Numbers written otherwise"),
     (lambda r: r.cells.print, lambda spec: f"Printed: {measure_words(spec.measure)}" if spec else "Printed: what is colored"),
     (lambda r: r.cells.size, _points("Size of values")),
     (lambda r: r.cells.bold, lambda on: "Values bold" if on else "Values not bold"),
-    (lambda r: r.cells.marks, _marks),
+    (lambda r: r.cells.symbols, _symbols),
     (
         lambda r: r.cells.least_records,
         lambda least: f"Cells on fewer than {least:,} records hidden" if least else "Cells on few records shown",
@@ -223,7 +223,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
         lambda colors: "The house's ground and ink" if any(colors) else "The theme's ground and ink",
     ),
     (lambda r: r.page.font, lambda font: "The house's font" if font else "The bundled font"),
-    (lambda r: r.page.transparent, lambda on: "Ground transparent" if on else "Ground painted"),
+    (lambda r: r.page.transparent, lambda on: "Grouping transparent" if on else "Grouping painted"),
     (lambda r: r.page.underlay, lambda underlay: "Picture laid under the cells" if underlay else "No picture under the cells"),
     (lambda r: r.dismissed, _dismissed),
 )

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from ..recipe.conditions import ConditionSpec, MeasureSpec
-from ..recipe.spec import EmphasisSpec, LevelSpec, PivotSpec, ShowSpec, TargetSpec
+from ..recipe.spec import LevelSpec, LitSpec, PivotSpec, ShowSpec, TargetSpec
 from ..table import number_label
 from ..vocabulary import CUT_TERMS, MEASURE_TERMS, SHOW_TERMS
 from .wording import beginning, field_words
@@ -52,14 +52,14 @@ def show_words(show: ShowSpec) -> str:
     )
 
 
-def emphasis_words(emphasis: EmphasisSpec, number: Callable[[float], str] = number_label) -> str:
+def lit_words(lit: LitSpec, number: Callable[[float], str] = number_label) -> str:
     """What is lit, as it is said: "the 10 highest", "values above 20", "records from 30". ``number`` writes a limit."""
-    of = {"value": "values", "records": "records", "measure": measure_words(emphasis.by) if emphasis.by else ""}[emphasis.of]
-    for count, word in ((emphasis.highest, "highest"), (emphasis.lowest, "lowest")):
+    of = {"value": "values", "records": "records", "measure": measure_words(lit.by) if lit.by else ""}[lit.of]
+    for count, word in ((lit.highest, "highest"), (lit.lowest, "lowest")):
         if count is not None:
             cells = word if count == 1 else f"{count:,} {word}"
-            return f"the {cells}" + ("" if emphasis.of == "value" else f" by {of}")
-    spans = (("above", emphasis.above), ("below", emphasis.below), ("from", emphasis.from_), ("to", emphasis.to))
+            return f"the {cells}" + ("" if lit.of == "value" else f" by {of}")
+    spans = (("above", lit.above), ("below", lit.below), ("from", lit.from_), ("to", lit.to))
     return f"{of} " + " ".join(f"{word} {point_words(limit, number)}" for word, limit in spans if limit is not None)
 
 

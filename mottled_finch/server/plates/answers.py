@@ -58,7 +58,7 @@ def broken_plate(plate: Plate, problem: str) -> dict[str, Any]:
         "revision": "",
         "version": plate.tag(),
         "saved": plate.saved.isoformat(),
-        "recipe": {"finch_recipe": 1, "pivot": {}},
+        "recipe": {"finch_recipe": 2, "pivot": {}},
         "statement": "",
         **plate.steps(),
         "problem": problem,

@@ -12,7 +12,7 @@ from rest_framework.views import APIView
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure.targets import with_targets
 from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
-from mottled_finch.core.recipe import Recipe, dump_recipe, load_recipe, load_text
+from mottled_finch.core.recipe import FORMAT, Recipe, dump_recipe, load_recipe, load_text
 from mottled_finch.core.statement import read_statement, write_statement
 
 from ..openapi import (
@@ -39,7 +39,7 @@ class Statement(APIView):
         """A statement about a table as the pivot it says, and as it is written in full."""
         columns = data_of(get_object_or_404(Table, pk=pk)).names
         pivot = read_statement(load_text(sent(request, StatementStart, as_it_is=("text",)).text, "text"), columns)
-        recipe = dump_recipe(Recipe(finch_recipe=1, pivot=pivot))
+        recipe = dump_recipe(Recipe(finch_recipe=FORMAT, pivot=pivot))
         return Response({"pivot": recipe["pivot"], "text": write_statement(pivot, columns)})
 
 
@@ -54,7 +54,7 @@ class TableMatrix(APIView):
         stored = get_object_or_404(Table, pk=pk)
         table = data_of(stored)
         given = sent(request, MatrixStart, as_it_is=("pivot",))
-        pivot, asker = load_recipe({"finch_recipe": 1, "pivot": given.pivot}).pivot, given.asker
+        pivot, asker = load_recipe({"finch_recipe": 2, "pivot": given.pivot}).pivot, given.asker
         with while_wanted(WANTED.begin(f"matrix {asker}")) if asker else nullcontext():
             matrix = make_matrix(table, with_targets(pivot, stored.targets()))
         return Response(

@@ -1,4 +1,4 @@
-"""Palette, scales, bands and emphasis together; and every output draws the colors that are told."""
+"""Palette, scales, bands and what is lit together; and every output draws the colors that are told."""
 
 import csv
 import io
@@ -35,9 +35,9 @@ COLORS = {
     "within rows": {"within": "row", "palette": "kingcup"},
     "within columns": {"within": "column", "bands": {"method": "quantile", "count": 3}},
     "within groups": {"within": "group"},
-    "emphasis": {"emphasis": {"above": 300}},
-    "emphasis on records": {"emphasis": {"of": "records", "from": 8}},
-    "emphasis on another": {"emphasis": {"of": "measure", "by": {"take": "max", "of": "w"}, "highest": 4}, "scale": "rank"},
+    "lit": {"lit": {"above": 300}},
+    "lit on records": {"lit": {"of": "records", "from": 8}},
+    "lit on another": {"lit": {"of": "measure", "by": {"take": "max", "of": "w"}, "highest": 4}, "scale": "rank"},
     "house": {"colors": ["#0b3954", "#f5f1e3", "#c81d25"], "scale": "log", "low": {"at": 1}},
 }
 
@@ -92,8 +92,8 @@ def test_what_is_not_plain_to_see_is_said_on_the_legend():
         return [text.text for text in figure(color).scene.texts if text.part == "legend"]
 
     assert notes(COLORS["within rows"])[1:4] == ["Each within its row", "high", "low"]
-    assert "Spread by rank" in notes(COLORS["emphasis on another"])
-    assert "In color: the 4 highest by largest of w" in " ".join(notes(COLORS["emphasis on another"]))
+    assert "Spread by rank" in notes(COLORS["lit on another"])
+    assert "In color: the 4 highest by largest of w" in " ".join(notes(COLORS["lit on another"]))
     ends = {"high": {"percentile": 90}, "low": {"percent": 10}}
     assert notes({"within": "row", **ends})[2:4] == [
         "90th percentile",
@@ -120,22 +120,22 @@ def test_there_must_be_groups_to_judge_within():
         figure({"within": "group"}, pivot={"rows": [{"field": "a"}]})
 
 
-def test_the_emphasis_lights_what_passes():
-    made = figure(COLORS["emphasis"])
+def test_what_is_lit_lights_what_passes():
+    made = figure(COLORS["lit"])
     assert (made.coloring.lit == (made.matrix.values > 300)).all()
-    made = figure(COLORS["emphasis on records"])
+    made = figure(COLORS["lit on records"])
     assert (made.coloring.lit == (made.matrix.records >= 8)).all()
     other = figure({}, pivot={**PIVOT, "measure": {"take": "max", "of": "w"}}).matrix.values
-    lit = figure(COLORS["emphasis on another"]).coloring.lit
+    lit = figure(COLORS["lit on another"]).coloring.lit
     assert (lit == (other >= np.sort(other[~np.isnan(other)])[-4])).all()
-    assert figure({"emphasis": {"lowest": 2}}).coloring.lit.sum() == 2
+    assert figure({"lit": {"lowest": 2}}).coloring.lit.sum() == 2
     assert (
-        figure({"emphasis": {"from": 200, "to": 210}}).coloring.lit.sum()
+        figure({"lit": {"from": 200, "to": 210}}).coloring.lit.sum()
         == ((made.matrix.values >= 200) & (made.matrix.values <= 210)).sum()
     )
 
 
-def test_the_emphasis_looks_at_the_same_members_whatever_it_measures():
+def test_what_is_lit_looks_at_the_same_members_whatever_it_measures():
     """The largest by the pivot's own measure stay, though another is looked at; so do order and what is set aside."""
     pivot = {
         **PIVOT,
@@ -143,12 +143,12 @@ def test_the_emphasis_looks_at_the_same_members_whatever_it_measures():
         "order": {"columns": {"by": "total"}},
         "aside": {"columns": [["c1"]]},
     }
-    emphasis = {"of": "measure", "by": {"take": "max", "of": "w"}, "above": 60}
-    made = figure({"emphasis": emphasis}, pivot=pivot)
+    lit = {"of": "measure", "by": {"take": "max", "of": "w"}, "above": 60}
+    made = figure({"lit": lit}, pivot=pivot)
     for i, (row,) in enumerate(made.matrix.rows):
         for j, (column,) in enumerate(made.matrix.columns):
             only = [{"field": "b", "in": [row]}, {"field": "c", "in": [column]}, *PIVOT["keep"]]
-            alone = figure({}, pivot={"measure": emphasis["by"], "keep": only}).matrix.grand_total
+            alone = figure({}, pivot={"measure": lit["by"], "keep": only}).matrix.grand_total
             assert made.coloring.lit[i, j] == (alone > 60)
 
 
@@ -187,7 +187,7 @@ def test_targets_of_the_table_move_every_end_that_stands_at_one():
     color=st.sampled_from(
         [
             {},
-            {"scale": "symlog"},
+            {"scale": "log_both"},
             {"scale": "rank", "middle": {"percentile": 50}},
             {"bands": {"method": "equal_width", "count": 3}},
             {"low": {"percentile": 20}, "high": {"percent": 70}},
@@ -207,7 +207,7 @@ def test_a_larger_value_is_never_colored_as_a_smaller_one(values, color):
     ["p,v\na,5\nb,5\n", "p,v\na,\nb,\n", "p,v\na,0\nb,-3\n", "p,v\na,1\n"],
     ids=["all equal", "all blank", "not above zero", "one cell"],
 )
-@pytest.mark.parametrize("color", [*COLORS.values(), {"scale": "symlog"}])
+@pytest.mark.parametrize("color", [*COLORS.values(), {"scale": "log_both"}])
 def test_odd_figures_are_colored_or_refused_in_a_sentence(text, color):
     color = {
         key: value for key, value in color.items() if value != "group" and "by" not in (value if isinstance(value, dict) else {})

@@ -36,7 +36,7 @@ def test_a_logarithm_of_what_is_not_above_zero_is_refused(low):
 
 
 def test_around_zero_both_sides_are_alike():
-    scale = resolve_scale(ColorSpec(scale="symlog"), np.array([-1000.0, 1000]))
+    scale = resolve_scale(ColorSpec(scale="log_both"), np.array([-1000.0, 1000]))
     places = scale.places(np.array([-1000.0, -10, 0, 10, 1000]))
     assert places.tolist() == pytest.approx([0, 1 - places[3], 0.5, places[3], 1])
     assert places[3] > 0.51
@@ -50,7 +50,7 @@ def test_by_rank_one_extreme_swallows_nothing():
     assert resolve_scale(ColorSpec(scale="rank"), np.array([1.0, 7, 7, 9])).places(np.array([7.0])).tolist() == [0.5]
 
 
-@pytest.mark.parametrize("name", ["linear", "symlog", "rank"])
+@pytest.mark.parametrize("name", ["linear", "log_both", "rank"])
 @given(numbers=NUMBERS)
 def test_a_higher_value_never_stands_lower(name: SpreadName, numbers):
     values = np.array(numbers)
@@ -60,7 +60,7 @@ def test_a_higher_value_never_stands_lower(name: SpreadName, numbers):
     assert ((ordered >= 0) & (ordered <= 1)).all()
 
 
-@pytest.mark.parametrize("name", ["linear", "log", "symlog"])
+@pytest.mark.parametrize("name", ["linear", "log", "log_both"])
 @given(value=st.floats(0.01, 1e6))
 def test_there_and_back(name: SpreadName, value):
     spread = spread_of(name, np.array([0.01, 1e6]), 0.01, 1e6)
@@ -68,5 +68,5 @@ def test_there_and_back(name: SpreadName, value):
 
 
 def test_a_spread_knows_no_blank_as_a_number():
-    for name in ("linear", "log", "symlog"):
+    for name in ("linear", "log", "log_both"):
         assert math.isnan(float(Spread(name=name).of(math.nan)))

@@ -66,13 +66,13 @@ FOUR = "r,c,v\na,x,1\na,y,4\na,y,5\nb,x,4\nb,y,\n"
 
 def test_dots_are_discs_with_a_rim_and_a_blank_is_hatched():
     figure = figure_of(
-        FOUR, pivot=SIDES, cells={"marks": {"as": "dot", "size": {"take": "sum", "of": "v"}}}, legend={"show": False}
+        FOUR, pivot=SIDES, cells={"symbols": {"as": "dot", "size": {"take": "sum", "of": "v"}}}, legend={"show": False}
     )
     grid = figure.scene.grid
     discs = [call for call in recorded(figure) if call[0] == "disc"]
     assert len(discs) == 6
     for i, (rim, dot) in enumerate(zip(discs[::2], discs[1::2], strict=True)):
-        x, y, side, _ = grid.mark(i)
+        x, y, side, _ = grid.symbol(i)
         assert dot == ("disc", x, y, side, grid.fills[i])
         assert rim[-1] == figure.scene.theme.tree
         assert rim[3] > side
@@ -83,7 +83,7 @@ def test_a_mark_of_no_size_is_not_drawn():
     figure = figure_of(
         "r,v,w\na,1,0\nb,2,-3\nc,3,5\n",
         pivot={"rows": [{"field": "r"}], "measure": {"take": "sum", "of": "v"}},
-        cells={"marks": {"as": "square", "size": {"take": "sum", "of": "w"}}, "values": "none"},
+        cells={"symbols": {"as": "square", "size": {"take": "sum", "of": "w"}}, "values": "none"},
         legend={"show": False},
     )
     fills = set(figure.scene.grid.fills)

@@ -93,7 +93,7 @@ def big(side: int):
 @pytest.mark.parametrize("side", [60, 90, 210])
 def test_png_pixels_agree_when_cells_are_painted_as_one_picture(side):
     pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
-    figure = make_figure(big(side), load_recipe({"finch_recipe": 1, "pivot": pivot}))
+    figure = make_figure(big(side), load_recipe({"finch_recipe": 2, "pivot": pivot}))
     picture = np.asarray(Image.open(io.BytesIO(drawn(figure, "png", 2))).convert("RGB"))
     colors = json.loads(drawn(figure, "json"))["colors"]
     grid = figure.scene.grid

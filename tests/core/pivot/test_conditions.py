@@ -10,7 +10,7 @@ from ..conftest import read
 
 
 def kept(trips: str, *conditions: dict) -> int:
-    recipe = load_recipe({"finch_recipe": 1, "pivot": {"keep": list(conditions)}})
+    recipe = load_recipe({"finch_recipe": 2, "pivot": {"keep": list(conditions)}})
     return make_matrix(read(trips), recipe.pivot).kept
 
 
@@ -67,7 +67,7 @@ TOPS = "k,g,v\na,x,9\na,x,1\nb,x,5\nc,y,8\nc,y,8\nb,y,7\n"
 )
 def test_the_largest_are_decided_among_what_passes_all_other_conditions(conditions, records):
     spec = {"keep": conditions, "measure": {"take": "sum", "of": "v"}, "rows": [{"field": "k"}]}
-    found = make_matrix(read(TOPS), load_recipe({"finch_recipe": 1, "pivot": spec}).pivot)
+    found = make_matrix(read(TOPS), load_recipe({"finch_recipe": 2, "pivot": spec}).pivot)
     assert "".join(label * n for (label,), n in zip(found.rows, found.row_records.tolist(), strict=True)) == records
 
 

@@ -24,7 +24,7 @@ def table(**columns):
 
 
 def matrix(of, **correlate):
-    return make_matrix(of, load_recipe({"finch_recipe": 1, "pivot": {"correlate": correlate}}).pivot)
+    return make_matrix(of, load_recipe({"finch_recipe": 2, "pivot": {"correlate": correlate}}).pivot)
 
 
 def test_published_values():
@@ -52,7 +52,7 @@ def test_blanks_are_left_out_pair_by_pair_and_the_pairs_counted(method):
             wanted = (pearsonr if method == "pearson" else spearmanr)(values[i][both], values[j][both]).statistic
             assert found.values[i, j] == pytest.approx(wanted, abs=1e-12)
             assert found.records[i, j] == both.sum()
-    spec = load_recipe({"finch_recipe": 1, "pivot": {"correlate": {"fields": list(columns)}}}).pivot
+    spec = load_recipe({"finch_recipe": 2, "pivot": {"correlate": {"fields": list(columns)}}}).pivot
     assert len(behind(of, spec, 0, 1)) == found.records[0, 1] == 40
 
 
@@ -64,7 +64,7 @@ def test_what_does_not_vary_has_no_coefficient():
 
 
 def test_the_scale_runs_from_minus_one_to_one_and_a_triangle_has_only_its_half():
-    recipe = load_recipe({"finch_recipe": 1, "pivot": {"correlate": {"fields": ["x", "y"], "triangle": "lower"}}})
+    recipe = load_recipe({"finch_recipe": 2, "pivot": {"correlate": {"fields": ["x", "y"], "triangle": "lower"}}})
     figure = make_figure(table(x=ONE[0], y=ONE[1]), recipe)
     assert (figure.scale.low, figure.scale.middle, figure.scale.high) == (-1, 0, 1)
     assert figure.scene.grid.absent == (1,)
@@ -86,14 +86,14 @@ def test_like_fields_stand_together_on_both_sides():
     a, b = rng.normal(size=80), rng.normal(size=80)
     of = table(a1=a, b1=b, a2=a + rng.normal(0, 0.1, 80), b2=b + rng.normal(0, 0.1, 80))
     spec = {"correlate": {"fields": ["a1", "b1", "a2", "b2"]}, "order": {"rows": {"by": "likeness"}}}
-    found = make_matrix(of, load_recipe({"finch_recipe": 1, "pivot": spec}).pivot)
+    found = make_matrix(of, load_recipe({"finch_recipe": 2, "pivot": spec}).pivot)
     assert found.rows == found.columns
     assert abs(found.rows.index(("a1",)) - found.rows.index(("a2",))) == 1
     assert found.row_tree == found.column_tree != ()
 
 
 def test_fields_that_would_be_called_the_same_keep_their_names():
-    spec = load_recipe({"finch_recipe": 1, "pivot": {"correlate": {"fields": ["a_b", "a b"]}}}).pivot
+    spec = load_recipe({"finch_recipe": 2, "pivot": {"correlate": {"fields": ["a_b", "a b"]}}}).pivot
     of = table(**{"a_b": [1, 2, None], "a b": [2, 5, 7]})
     found = make_matrix(of, spec)
     assert found.rows == (("a_b",), ("a b",))
@@ -102,7 +102,7 @@ def test_fields_that_would_be_called_the_same_keep_their_names():
 
 def test_the_alternative_text_names_the_pair_that_moves_together_most():
     text = "a,b,c\n1,2,9\n2,4.5,1\n3,6,5\n4,8,2\n"
-    pivot = load_recipe({"finch_recipe": 1, "pivot": {"correlate": {"fields": ["a", "b", "c"]}}}).pivot
+    pivot = load_recipe({"finch_recipe": 2, "pivot": {"correlate": {"fields": ["a", "b", "c"]}}}).pivot
     matrix = make_matrix(read(text), pivot)
     said = alternative_text(pivot, matrix, matrix.values, NumberStyle(decimals=2))
     assert " Highest: 1.00, a, b. Lowest: −0.68, b, c." in said

@@ -14,7 +14,7 @@ from mottled_finch.core.table import Column, Kind, Table
 import numpy as np
 entries = np.array(["", "a", "b"], dtype=object)
 table = Table((Column(name="f", kind=Kind.CATEGORY, data=np.array([1, 2, 2], dtype=np.uint8), entries=entries),))
-matrix = make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": {"rows": [{"field": "f"}]}}).pivot)
+matrix = make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": {"rows": [{"field": "f"}]}}).pivot)
 print(json.dumps([matrix.values.ravel().tolist(), gc.isenabled(), sorted(sys.modules)]))
 """
 

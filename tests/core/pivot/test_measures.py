@@ -13,7 +13,7 @@ from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.pivot.levels import Level
 from mottled_finch.core.pivot.measures import MEASURES
 from mottled_finch.core.pivot.partials import gather_values
-from mottled_finch.core.pivot.placing import Placement
+from mottled_finch.core.pivot.placement import Placement
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.table import Column, Kind, Table
 from mottled_finch.core.vocabulary import MEASURE_TERMS
@@ -27,7 +27,7 @@ SPECS = {take: {"take": take, **{key: KEYS[key] for key in term.keys}} for take,
 
 
 def matrix(table, **pivot):
-    return make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
+    return make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
 
 
 @pytest.mark.parametrize(

@@ -8,7 +8,7 @@ import pytest
 
 from mottled_finch.core.errors import Canceled
 from mottled_finch.core.kernels import place
-from mottled_finch.core.pivot import ground, make_matrix, warm_up, while_wanted
+from mottled_finch.core.pivot import grouping, make_matrix, warm_up, while_wanted
 from mottled_finch.core.pivot.memory import Memory, memory_of
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.table import Column, Kind, Table
@@ -24,7 +24,7 @@ def table(records: int = 10) -> Table:
     )
 
 
-PIVOT = load_recipe({"finch_recipe": 1, "pivot": {"rows": [{"field": "a"}], "measure": {"take": "average", "of": "v"}}}).pivot
+PIVOT = load_recipe({"finch_recipe": 2, "pivot": {"rows": [{"field": "a"}], "measure": {"take": "average", "of": "v"}}}).pivot
 
 
 def test_things_are_made_once_and_the_longest_unused_go_when_they_are_too_large():
@@ -79,11 +79,11 @@ def test_another_measure_reads_its_own_column_alone_unless_it_decides_which_memb
     def pivot(take, **condition):
         keep = [{"field": "a", **condition}]
         measure = {"take": take, "of": "v"}
-        return load_recipe({"finch_recipe": 1, "pivot": {"rows": [{"field": "a"}], "keep": keep, "measure": measure}}).pivot
+        return load_recipe({"finch_recipe": 2, "pivot": {"rows": [{"field": "a"}], "keep": keep, "measure": measure}}).pivot
 
     of, made = table(), []
-    place = ground.Placement
-    monkeypatch.setattr(ground, "Placement", lambda *given: made.append(1) or place(*given))
+    place = grouping.Placement
+    monkeypatch.setattr(grouping, "Placement", lambda *given: made.append(1) or place(*given))
     for take in ("sum", "average", "median", "max"):
         make_matrix(of, pivot(take, **{"in": ["x"]}))
     assert len(made) == 1

@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from mottled_finch.core.errors import TableError
-from mottled_finch.core.pivot import behind, ground, make_matrix, members_of
+from mottled_finch.core.pivot import behind, grouping, make_matrix, members_of
 from mottled_finch.core.pivot.bins import bin_labels, binned, edges_of
 from mottled_finch.core.pivot.cuts import MONTHS
 from mottled_finch.core.recipe import LevelSpec, load_recipe
@@ -24,7 +24,7 @@ LOG = (
 
 
 def matrix(text, **pivot):
-    return make_matrix(read(text), load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
+    return make_matrix(read(text), load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
 
 
 NESTED = {"rows": [{"field": "line"}, {"field": "pier"}], "columns": [{"field": "month", "cut": "month"}]}
@@ -237,7 +237,7 @@ def test_running_totals_run_over_what_is_set_aside_too():
 
 
 def test_the_records_behind_a_total_are_those_of_what_is_set_aside_too():
-    spec = load_recipe({"finch_recipe": 1, "pivot": {**NESTED, "aside": {"rows": [["Inner", "East"]]}}}).pivot
+    spec = load_recipe({"finch_recipe": 2, "pivot": {**NESTED, "aside": {"rows": [["Inner", "East"]]}}}).pivot
     found = make_matrix(read(LOG), spec)
     for row in range(found.all_records.shape[0]):
         for column in range(found.all_records.shape[1]):
@@ -257,7 +257,7 @@ def test_three_levels_of_a_thousand_categories_are_refused_with_a_way_out():
 def test_many_combinations_of_which_few_have_records_are_reduced_first(monkeypatch):
     lines = "".join(f"a{i % 70},b{i % 50},c{i % 30}\n" for i in range(400))
     wanted = matrix("a,b,c\n" + lines, rows=[{"field": "a"}, {"field": "b"}], columns=[{"field": "c"}])
-    monkeypatch.setattr(ground, "MAX_PLACES", 1000)
+    monkeypatch.setattr(grouping, "MAX_PLACES", 1000)
     found = matrix("a,b,c\n" + lines, rows=[{"field": "a"}, {"field": "b"}], columns=[{"field": "c"}])
     assert (found.rows, found.columns) == (wanted.rows, wanted.columns)
     np.testing.assert_array_equal(found.all_values, wanted.all_values)
@@ -273,7 +273,7 @@ def test_the_records_behind_every_line_are_as_many_as_are_told(records, data):
     table = read(text)
     spec = load_recipe(
         {
-            "finch_recipe": 1,
+            "finch_recipe": 2,
             "pivot": {
                 "rows": [{"field": "a"}, {"field": "b"}],
                 "columns": [{"field": "c"}, {"field": "d", "top": 2, "others": True}],

@@ -19,7 +19,7 @@ LOG = "line,pier,day,late\nInner,P 10,Mon,2\nInner,P 10,Tue,4\nInner,P 9,Mon,9\n
 
 def rows(**order):
     pivot = {"rows": [{"field": "pier"}], "columns": [{"field": "day"}], "measure": {"take": "sum", "of": "late"}}
-    found = make_matrix(read(LOG), load_recipe({"finch_recipe": 1, "pivot": {**pivot, "order": {"rows": order}}}).pivot)
+    found = make_matrix(read(LOG), load_recipe({"finch_recipe": 2, "pivot": {**pivot, "order": {"rows": order}}}).pivot)
     return [labels[0] for labels in found.rows]
 
 
@@ -48,7 +48,7 @@ def test_groups_go_by_their_totals_and_members_within_them():
         "measure": {"take": "sum", "of": "late"},
         "order": {"rows": {"by": "total", "descending": True}},
     }
-    found = make_matrix(read(LOG), load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
+    found = make_matrix(read(LOG), load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
     assert found.rows == (("Outer", "A"), ("Outer", "B"), ("Inner", "P 9"), ("Inner", "P 10"))
     assert found.all_values[:, 0].tolist() == [31, 5, 9, 6, 36, 15, 51]
     assert [group.labels for group in found.row_groups] == [("Outer",), ("Inner",)]
@@ -66,8 +66,8 @@ def test_no_order_changes_a_value(records, by, descending):
     order = {"by": by, "descending": descending}
     order |= {"member": {"of": ["p"]}, "hand": {"hand": [["c", "a"]]}}.get(by, {})
     table = read(text)
-    plain = make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
-    ordered = make_matrix(table, load_recipe({"finch_recipe": 1, "pivot": {**pivot, "order": {"rows": order}}}).pivot)
+    plain = make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
+    ordered = make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": {**pivot, "order": {"rows": order}}}).pivot)
     assert sorted(plain.rows) == sorted(ordered.rows)
     for i, labels in enumerate(ordered.rows):
         np.testing.assert_array_equal(ordered.all_values[i], plain.all_values[plain.rows.index(labels)])
@@ -102,7 +102,7 @@ def test_likeness_follows_scipys_linkage_with_like_rows_side_by_side(how):
     text = "r,c,v\n" + "".join(f"r{i:02},c{j},{float(values[i, j])!r}\n" for i in range(12) for j in range(5))
     order = {"rows": {"by": "likeness", "linkage": how}}
     pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}, "order": order}
-    found = make_matrix(read(text), load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
+    found = make_matrix(read(text), load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
     nearest = np.rint(found.values[:, 0] / 5)
     assert (np.diff(nearest) != 0).sum() == 2  # each of the three kinds stands together
     plain = linkage(pdist(values), how)
@@ -118,7 +118,7 @@ def test_a_tree_can_be_left_off_and_nested_sides_have_one_in_each_group():
     pivot = {"rows": [{"field": "g"}, {"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
 
     def tree(**order):
-        spec = load_recipe({"finch_recipe": 1, "pivot": {**pivot, "order": {"rows": {"by": "likeness", **order}}}}).pivot
+        spec = load_recipe({"finch_recipe": 2, "pivot": {**pivot, "order": {"rows": {"by": "likeness", **order}}}}).pivot
         return make_matrix(read(text), spec).row_tree
 
     assert tree(tree=False) == ()
@@ -131,7 +131,7 @@ def test_by_first_appearance():
 
     def rows(levels, **order):
         spec = {"rows": levels, "order": {"rows": {"by": "appearance", **order}}}
-        return make_matrix(read(text), load_recipe({"finch_recipe": 1, "pivot": spec}).pivot).rows
+        return make_matrix(read(text), load_recipe({"finch_recipe": 2, "pivot": spec}).pivot).rows
 
     assert rows([{"field": "k"}]) == (("zinc",), ("apple",), ("moss",))
     assert rows([{"field": "k"}], descending=True) == (("moss",), ("apple",), ("zinc",))

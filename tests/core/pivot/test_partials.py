@@ -19,7 +19,7 @@ from mottled_finch.core.pivot.partials import (
 )
 from mottled_finch.core.pivot.partials.grouped import group
 from mottled_finch.core.pivot.partials.marks import SHARE, gather_marks
-from mottled_finch.core.pivot.placing import Placement
+from mottled_finch.core.pivot.placement import Placement
 
 CELLS = 3
 
@@ -103,9 +103,9 @@ def test_marks_of_many_blocks_and_shares_are_the_codes_gathered():
     level = Level(codes=rng.integers(0, cells + 1, records).astype(np.uint16), member_of=np.arange(-1, cells), labels=("",) * cells)
     rejects = rng.integers(0, 5, records).astype(np.uint8), np.array([True, True, True, False, True])
     seen = rng.integers(0, values, records).astype(np.uint32)
-    ground = Placement(records, (level,), (rejects,))
-    assert len(ground.blocks) > 1 and cells * values > SHARE
-    marks = gather_marks(ground, seen, values)
+    placement = Placement(records, (level,), (rejects,))
+    assert len(placement.blocks) > 1 and cells * values > SHARE
+    marks = gather_marks(placement, seen, values)
     plain = Distinct(*group(Placement(records, (level,), (rejects,)), seen, np.uint32(0)))
     regions = Regions(np.arange(cells), np.array([0, 1, 90, cells]))
     for one, other in [(marks, plain), (marks.over(regions), plain.over(regions))]:
@@ -113,4 +113,4 @@ def test_marks_of_many_blocks_and_shares_are_the_codes_gathered():
         np.testing.assert_array_equal(one.numbers, other.numbers)
     kept = rejects[1][rejects[0]]
     assert marks.count()[7] == len(np.unique(seen[(level.codes == 8) & kept & (seen > 0)]))
-    np.testing.assert_array_equal(ground.counts, Placement(records, (level,), (rejects,)).counts)
+    np.testing.assert_array_equal(placement.counts, Placement(records, (level,), (rejects,)).counts)

@@ -14,14 +14,14 @@ from mottled_finch.core.kernels import blocks
 from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.pivot.levels import Level
 from mottled_finch.core.pivot.partials import gather_sums
-from mottled_finch.core.pivot.placing import Placement
+from mottled_finch.core.pivot.placement import Placement
 from mottled_finch.core.recipe import load_recipe
 
 from ..conftest import read
 
 
 def matrix(text: str, **pivot):
-    return make_matrix(read(text), load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
+    return make_matrix(read(text), load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
 
 
 SIDES = {"rows": [{"field": "pier"}], "columns": [{"field": "departed", "cut": "month"}]}

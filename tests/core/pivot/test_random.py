@@ -171,7 +171,7 @@ def test_a_pivot_is_what_its_records_say(records, rows, columns, measure, keep, 
         ",".join("" if record[name] is None else str(record[name]) for name in ("a", "b", "c", "v", "w")) + "\n"
         for record in records
     )
-    spec = load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot
+    spec = load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot
     assert read_statement(write_statement(spec, "abcvw"), "abcvw") == spec
     found = make_matrix(read(text), spec)
     if largest and rows and not show:
@@ -224,4 +224,4 @@ def test_what_is_set_aside_changes_no_total_and_nothing_that_runs(show, records,
 
 
 def pivot_of(parts) -> PivotSpec:
-    return load_recipe({"finch_recipe": 1, "pivot": parts}).pivot
+    return load_recipe({"finch_recipe": 2, "pivot": parts}).pivot

@@ -11,7 +11,7 @@ from ..conftest import read
 def found(last: str, *cuts: str, **more):
     table = read(f"m,v\n2024-01-01,1\n{last},2\n,3\n")
     levels = [{"field": "m", "cut": cut} for cut in cuts]
-    return unfinished(table, load_recipe({"finch_recipe": 1, "pivot": {"columns": levels, **more}}).pivot)
+    return unfinished(table, load_recipe({"finch_recipe": 2, "pivot": {"columns": levels, **more}}).pivot)
 
 
 @pytest.mark.parametrize(
@@ -33,7 +33,7 @@ def test_an_unfinished_period(last, cuts, ends, to):
 def test_a_year_that_begins_in_april():
     table = read("m\n2024-05-01\n2025-02-10\n")
     level = {"field": "m", "cut": "year", "year_starts": 4}
-    (one,) = unfinished(table, load_recipe({"finch_recipe": 1, "pivot": {"rows": [level]}}).pivot)
+    (one,) = unfinished(table, load_recipe({"finch_recipe": 2, "pivot": {"rows": [level]}}).pivot)
     assert (one.ends, one.to) == ("2025-03-31", "2024-03-31")
 
 

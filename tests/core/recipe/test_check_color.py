@@ -5,20 +5,18 @@ import pytest
 from mottled_finch.core.errors import RecipeError
 from mottled_finch.core.recipe import dump_recipe, load_recipe
 
-UNLIT = (
-    'color.emphasis: say what is lit: so many of the "highest" or "lowest", or what is "above", "below", "from" or "to" a number'
-)
+UNLIT = 'color.lit: say what is lit: so many of the "highest" or "lowest", or what is "above", "below", "from" or "to" a number'
 RECIPES = [
     {"bands": {"cuts": [45, {"target": "promise"}], "names": ["a", "b", "c"]}},
     {"bands": {"method": "natural", "count": 4}},
-    {"emphasis": {"of": "measure", "by": {"take": "sum", "of": "v"}, "from": {"target": "promise"}, "to": 9}},
-    {"colors": ["#112233"], "scale": "symlog", "within": "row", "low": {"target": "x", "name": "y"}},
+    {"lit": {"of": "measure", "by": {"take": "sum", "of": "v"}, "from": {"target": "promise"}, "to": 9}},
+    {"colors": ["#112233"], "scale": "log_both", "within": "row", "low": {"target": "x", "name": "y"}},
 ]
 
 
 @pytest.mark.parametrize("color", RECIPES)
 def test_what_is_read_is_written_again(color):
-    recipe = {"finch_recipe": 1, "table": {"targets": {"promise": 5.5}}, "pivot": {}, "color": color}
+    recipe = {"finch_recipe": 2, "table": {"targets": {"promise": 5.5}}, "pivot": {}, "color": color}
     assert dump_recipe(load_recipe(recipe)) == recipe
 
 
@@ -52,27 +50,27 @@ def test_what_is_read_is_written_again(color):
             'color.low: at and target are given; give one of "at", "percent", "percentile" and "target"',
         ),
         (
-            {"emphasis": {}},
+            {"lit": {}},
             UNLIT,
         ),
         (
-            {"emphasis": {"highest": 3, "above": 2}},
+            {"lit": {"highest": 3, "above": 2}},
             UNLIT,
         ),
-        ({"emphasis": {"highest": 0}}, "color.emphasis.highest: light at least one cell"),
+        ({"lit": {"highest": 0}}, "color.lit.highest: light at least one cell"),
         (
-            {"emphasis": {"of": "measure", "highest": 3}},
-            'color.emphasis.by: "by" is the measure that is looked at, and goes with "of": "measure"',
+            {"lit": {"of": "measure", "highest": 3}},
+            'color.lit.by: "by" is the measure that is looked at, and goes with "of": "measure"',
         ),
-        ({"scale": "cube"}, 'color.scale: "cube" is not known here; choose from linear, log, symlog, rank'),
+        ({"scale": "cube"}, 'color.scale: "cube" is not known here; choose from linear, log, log_both, rank'),
     ],
 )
 def test_each_mistake_is_told_in_one_sentence(color, sentence):
     with pytest.raises(RecipeError) as told:
-        load_recipe({"finch_recipe": 1, "pivot": {}, "color": color})
+        load_recipe({"finch_recipe": 2, "pivot": {}, "color": color})
     assert str(told.value) == sentence
 
 
 def test_a_target_has_a_name():
     with pytest.raises(RecipeError, match=r"table\.targets: a target needs a name of at most 60 characters"):
-        load_recipe({"finch_recipe": 1, "table": {"targets": {" ": 5}}, "pivot": {}})
+        load_recipe({"finch_recipe": 2, "table": {"targets": {" ": 5}}, "pivot": {}})

@@ -30,10 +30,10 @@ MANY = [{"row": ["a"]}] * 61
         ("cells", {"size": 72.5}, "cells.size: values of 72.5 points; choose 6 to 72"),
         (
             "cells",
-            {"marks": {"size": {"take": "count"}}},
-            'cells.marks.as: filled cells have one size; choose "square", "dot" or "bar"',
+            {"symbols": {"size": {"take": "count"}}},
+            'cells.symbols.as: filled cells have one size; choose "square", "dot" or "bar"',
         ),
-        ("cells", {"marks": {"as": "star"}}, 'cells.marks.as: "star" is not known here; did you mean "square"?'),
+        ("cells", {"symbols": {"as": "star"}}, 'cells.symbols.as: "star" is not known here; did you mean "square"?'),
         (
             "cells",
             {"least_records": 0},
@@ -77,7 +77,7 @@ MANY = [{"row": ["a"]}] * 61
 )
 def test_where_what_and_what_to_do(part, given, sentence):
     with pytest.raises(RecipeError) as told:
-        load_recipe({"finch_recipe": 1, "pivot": {}, part: given})
+        load_recipe({"finch_recipe": 2, "pivot": {}, part: given})
     assert str(told.value) == sentence
 
 
@@ -86,7 +86,7 @@ def test_where_what_and_what_to_do(part, given, sentence):
     [
         {"cells": {"values": "extremes", "number": {"as": "percent", "short": True, "marks": "1’234.5", "sign": True}}},
         {"cells": {"values": {"from": 1, "below": {"target": "ours"}}, "size": 9.5, "bold": True, "square": True}},
-        {"cells": {"marks": {"as": "bar", "size": {"take": "sum", "of": "v"}, "lines": "dividers", "title": "T"}}},
+        {"cells": {"symbols": {"as": "bar", "size": {"take": "sum", "of": "v"}, "lines": "dividers", "title": "T"}}},
         {"cells": {"print": {"measure": {"take": "median", "of": "v"}, "decimals": 2, "number": {"before": "€"}}}},
         {"cells": {"least_records": 5, "gap": 0, "gap_color": "#AABBCC"}},
         {"heads": {"turn": "up", "long": "wrap", "group_gap": 0, "flow": {"along": "rows", "words": "{n}"}}},
@@ -102,5 +102,5 @@ def test_where_what_and_what_to_do(part, given, sentence):
     ids=lambda parts: next(iter(parts)),
 )
 def test_what_is_written_is_read_as_it_was(parts):
-    whole = {"finch_recipe": 1, "pivot": {}, **parts}
+    whole = {"finch_recipe": 2, "pivot": {}, **parts}
     assert dump_recipe(load_recipe(whole)) == whole

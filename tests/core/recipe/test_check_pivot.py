@@ -99,7 +99,7 @@ A = {"field": "a"}
 )
 def test_each_mistake_is_told_in_one_sentence(pivot, sentence):
     with pytest.raises(RecipeError) as told:
-        load_recipe({"finch_recipe": 1, "pivot": pivot})
+        load_recipe({"finch_recipe": 2, "pivot": pivot})
     assert str(told.value) == sentence
 
 
@@ -108,4 +108,4 @@ def test_conditions_are_not_held_in_conditions_without_end():
     for _ in range(8):
         condition = {"any": [condition]}
     with pytest.raises(RecipeError, match="more than 6 deep; write them flatter"):
-        load_recipe({"finch_recipe": 1, "pivot": {"keep": [condition]}})
+        load_recipe({"finch_recipe": 2, "pivot": {"keep": [condition]}})

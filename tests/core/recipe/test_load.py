@@ -8,11 +8,11 @@ from hypothesis import strategies as st
 
 from mottled_finch.core.color.palettes import PALETTES
 from mottled_finch.core.errors import RecipeError
-from mottled_finch.core.recipe import ColorSpec, EndSpec, LevelSpec, MeasureSpec, Recipe, dump_recipe, load_recipe
+from mottled_finch.core.recipe import FORMAT, ColorSpec, EndSpec, LevelSpec, MeasureSpec, Recipe, dump_recipe, load_recipe
 from mottled_finch.demo.plates import PLATES
 
 FULL = {
-    "finch_recipe": 1,
+    "finch_recipe": 2,
     "pivot": {
         "rows": [{"field": "pier"}],
         "columns": [{"field": "departed", "cut": "month"}],
@@ -35,7 +35,7 @@ FULL = {
 
 
 def test_only_version_and_pivot_are_required():
-    recipe = load_recipe('{"finch_recipe": 1, "pivot": {}}')
+    recipe = load_recipe('{"finch_recipe": 2, "pivot": {}}')
     assert recipe.pivot.measure == MeasureSpec(take="count")
     assert recipe.color == ColorSpec(low=EndSpec(at="lowest"), high=EndSpec(at="highest"))
 
@@ -47,12 +47,12 @@ def test_null_for_what_may_be_left_out_is_leaving_it_out():
         "keep": None,
         "show": {"as": None, "of": None},
     }
-    asked = {"finch_recipe": 1, "table": None, "pivot": pivot, "color": {"middle": None, "high": {"at": 5, "name": None}}}
-    left_out = {"finch_recipe": 1, "pivot": {"rows": [{"field": "pier"}]}, "color": {"high": {"at": 5}}}
+    asked = {"finch_recipe": 2, "table": None, "pivot": pivot, "color": {"middle": None, "high": {"at": 5, "name": None}}}
+    left_out = {"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}]}, "color": {"high": {"at": 5}}}
     assert load_recipe(asked) == load_recipe(left_out)
     for wanted in ({"pivot": None}, {"pivot": {"rows": [{"field": None}]}}):
         with pytest.raises(RecipeError, match="null stands where"):
-            load_recipe({"finch_recipe": 1, **wanted})
+            load_recipe({"finch_recipe": 2, **wanted})
 
 
 def test_a_full_recipe_is_read_and_written_back_as_it_was():
@@ -80,7 +80,7 @@ def test_the_recipes_of_the_demo_are_well_formed(plate):
     )
 )
 def test_what_is_written_is_read_as_the_same(color):
-    recipe = Recipe(finch_recipe=1, pivot=load_recipe(FULL).pivot, color=color)
+    recipe = Recipe(finch_recipe=FORMAT, pivot=load_recipe(FULL).pivot, color=color)
     assert load_recipe(json.dumps(dump_recipe(recipe))) == recipe
 
 
@@ -102,11 +102,11 @@ def with_(path: str, value: object) -> dict:
         (b"\xff", "recipe: this is not UTF-8 text; save the recipe as JSON in UTF-8"),
         ("[]", "recipe: [] stands where an object belongs"),
         ("{}", 'recipe: the key "finch_recipe" is missing; add it'),
-        ('{"finch_recipe": 2, "pivot": {}}', "finch_recipe: 2 stands where 1 belongs"),
-        ('{"finch_recipe": true, "pivot": {}}', "finch_recipe: true stands where 1 belongs"),
-        ('{"finch_recipe": 1}', 'recipe: the key "pivot" is missing; add it'),
-        ('{"finch_recipe": 1, "pivot": {}, "pivot": {}}', 'recipe: the key "pivot" stands twice in one place; keep one of them'),
-        ('{"finch_recipe": 1, "pivot": {}, "page": {"width": NaN}}', "recipe: NaN is not a number a recipe can hold"),
+        ('{"finch_recipe": 3, "pivot": {}}', "finch_recipe: 3 stands where 2 belongs"),
+        ('{"finch_recipe": true, "pivot": {}}', "finch_recipe: true stands where 2 belongs"),
+        ('{"finch_recipe": 2}', 'recipe: the key "pivot" is missing; add it'),
+        ('{"finch_recipe": 2, "pivot": {}, "pivot": {}}', 'recipe: the key "pivot" stands twice in one place; keep one of them'),
+        ('{"finch_recipe": 2, "pivot": {}, "page": {"width": NaN}}', "recipe: NaN is not a number a recipe can hold"),
         ("[" * 100_000, "recipe: this is nested too deeply to be a recipe"),
         (with_("colour", {}), 'colour: no such key; did you mean "color"?'),
         (with_("pivot.row", []), 'pivot.row: no such key; did you mean "rows"?'),

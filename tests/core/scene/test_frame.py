@@ -23,14 +23,14 @@ LABELS = ["m{}", "a rather long name of something number {}", "岸壁第{}番埠
 def frames(seed: int) -> dict:
     """A recipe's parts, drawn by lot."""
     lot = random.Random(seed)
-    marks = lot.choice(["fill", "fill", "square", "dot", "bar"])
-    size = {"size": {"take": lot.choice(["count", "sum"]), "of": "v"}} if marks != "fill" and lot.random() < 0.7 else {}
+    symbols = lot.choice(["fill", "fill", "square", "dot", "bar"])
+    size = {"size": {"take": lot.choice(["count", "sum"]), "of": "v"}} if symbols != "fill" and lot.random() < 0.7 else {}
     if size.get("size", {}).get("take") == "count":
         del size["size"]["of"]
     parts = {
         "cells": {
             "values": lot.choice(["all", "none", "extremes", {"above": 50}]),
-            "marks": {"as": marks, "lines": lot.choice(["none", "dividers", "guides"]), **size},
+            "symbols": {"as": symbols, "lines": lot.choice(["none", "dividers", "guides"]), **size},
             "number": {"short": lot.random() < 0.3, "after": lot.choice(["", " min"])},
             "square": lot.random() < 0.3,
             "bold": lot.random() < 0.3,
@@ -115,7 +115,7 @@ def test_words_of_a_theme_are_readable(theme):
 
 @pytest.mark.parametrize(("ground", "ink"), [("#ffffff", "#5a5a5a"), ("#102030", "#f0e8d0"), ("#ffe08a", "#3a2a00")])
 def test_a_ground_and_ink_of_the_house_stay_readable(ground, ink):
-    theme = theme_of(load_recipe({"finch_recipe": 1, "pivot": {}, "page": {"ground": ground, "ink": ink}}).page)
+    theme = theme_of(load_recipe({"finch_recipe": 2, "pivot": {}, "page": {"ground": ground, "ink": ink}}).page)
     assert (theme.ground, theme.ink) == (ground, ink)
     for each, under in [(theme.quiet, ground), (theme.ink, theme.band)]:
         assert contrast(bytes_of(each), bytes_of(under)) >= 4.4
@@ -127,7 +127,7 @@ def test_a_ground_too_near_its_ink_is_refused():
 
 
 @pytest.mark.parametrize("palette", PALETTES)
-@pytest.mark.parametrize("parts", [{}, {"color": {"emphasis": {"highest": 9}}}, {"page": {"theme": "dusk"}}], ids=str)
+@pytest.mark.parametrize("parts", [{}, {"color": {"lit": {"highest": 9}}}, {"page": {"theme": "dusk"}}], ids=str)
 def test_every_printed_value_is_readable_on_its_cell(palette, parts):
     parts = {**parts, "color": {**parts.get("color", {}), "palette": palette}}
     grid = figure_of(table(12, 12), pivot=SIDES, **parts).scene.grid
@@ -138,8 +138,8 @@ def test_every_printed_value_is_readable_on_its_cell(palette, parts):
 
 
 @pytest.mark.parametrize("theme", THEME_TERMS)
-def test_values_beside_marks_stand_on_the_ground_in_its_ink(theme):
-    figure = figure_of(table(6, 6), pivot=SIDES, cells={"marks": {"as": "dot", "size": {"take": "count"}}}, page={"theme": theme})
+def test_values_beside_symbols_stand_on_the_ground_in_its_ink(theme):
+    figure = figure_of(table(6, 6), pivot=SIDES, cells={"symbols": {"as": "dot", "size": {"take": "count"}}}, page={"theme": theme})
     grid = figure.scene.grid
     calls = []
 
@@ -152,34 +152,34 @@ def test_values_beside_marks_stand_on_the_ground_in_its_ink(theme):
     assert len(printed) == 36
     assert {text.ink for text in printed} == {figure.scene.theme.ink}
     for i, text in enumerate(printed):
-        _, top, _, height = grid.mark(i)
+        _, top, _, height = grid.symbol(i)
         assert text.y - text.size * 0.75 >= top + height - 0.01
         assert text.y <= grid.place(i % 6, i // 6)[1] + grid.cell_height
 
 
-class TestMarks:
+class TestSymbols:
     TEXT = "r,c,v\n" + "a,x,1\n" * 4 + "a,y,2\n" + "b,x,3\n" * 9 + "b,y,4\n" * 16
 
     def grid(self, name, **more):
-        marks = {"as": name, "size": {"take": "count"}, **more}
-        return figure_of(self.TEXT, pivot=SIDES, cells={"marks": marks, "values": "none"}).scene.grid
+        symbols = {"as": name, "size": {"take": "count"}, **more}
+        return figure_of(self.TEXT, pivot=SIDES, cells={"symbols": symbols, "values": "none"}).scene.grid
 
     @pytest.mark.parametrize("name", ["square", "dot"])
     def test_areas_are_as_the_sizes(self, name):
         grid = self.grid(name)
-        areas = [grid.mark(i)[2] * grid.mark(i)[3] for i in range(4)]
+        areas = [grid.symbol(i)[2] * grid.symbol(i)[3] for i in range(4)]
         assert np.allclose(np.array(areas) / areas[3], [4 / 16, 1 / 16, 9 / 16, 1], atol=1e-3)
-        assert grid.mark(3)[2] == min(grid.cell_width, grid.cell_height)
+        assert grid.symbol(3)[2] == min(grid.cell_width, grid.cell_height)
 
     def test_lengths_of_bars_are_as_the_sizes(self):
         grid = self.grid("bar")
-        assert np.allclose([grid.mark(i)[2] / grid.cell_width for i in range(4)], [4 / 16, 1 / 16, 9 / 16, 1], atol=1e-3)
-        assert len({round(grid.mark(i)[3], 6) for i in range(4)}) == 1
+        assert np.allclose([grid.symbol(i)[2] / grid.cell_width for i in range(4)], [4 / 16, 1 / 16, 9 / 16, 1], atol=1e-3)
+        assert len({round(grid.symbol(i)[3], 6) for i in range(4)}) == 1
 
-    def test_marks_lie_in_the_middle_of_their_cells(self):
+    def test_symbols_lie_in_the_middle_of_their_cells(self):
         grid = self.grid("dot")
         for i in range(4):
-            x, y, width, height = grid.mark(i)
+            x, y, width, height = grid.symbol(i)
             left, top = grid.place(i % 2, i // 2)
             assert np.isclose(x + width / 2, left + grid.cell_width / 2)
             assert np.isclose(y + height / 2, top + grid.cell_height / 2)
@@ -188,7 +188,7 @@ class TestMarks:
     def test_lines_end_with_the_cells_of_a_triangle(self, lines):
         text = "a,b,c\n1,1,9\n2,3,5\n3,2,6\n"
         pivot = {"correlate": {"fields": ["a", "b", "c"], "triangle": "lower"}}
-        grid = figure_of(text, pivot=pivot, cells={"marks": {"as": "dot", "lines": lines}}).scene.grid
+        grid = figure_of(text, pivot=pivot, cells={"symbols": {"as": "dot", "lines": lines}}).scene.grid
         level = [rule for rule in grid.rules if rule[1] == rule[3]]
         upright = [rule for rule in grid.rules if rule[0] == rule[2]]
         rights = [x + grid.cell_width for x in grid.xs]
@@ -200,15 +200,15 @@ class TestMarks:
     @pytest.mark.parametrize("lines", ["guides", "dividers"])
     def test_in_cells_too_small_for_them_there_are_no_lines(self, lines):
         text = "r,c,v\n" + "".join(f"m{i},x,1\n" for i in range(200))
-        grid = figure_of(text, pivot=SIDES, cells={"marks": {"as": "dot", "lines": lines}}).scene.grid
+        grid = figure_of(text, pivot=SIDES, cells={"symbols": {"as": "dot", "lines": lines}}).scene.grid
         assert grid.cell_height < 4
         assert grid.rules == ()
 
     def test_without_a_size_all_are_alike(self):
-        grid = figure_of(self.TEXT, pivot=SIDES, cells={"marks": {"as": "square"}}).scene.grid
+        grid = figure_of(self.TEXT, pivot=SIDES, cells={"symbols": {"as": "square"}}).scene.grid
         assert set(grid.sizes) == {1.0}
 
-    def test_guides_run_through_the_marks_and_dividers_between(self):
+    def test_guides_run_through_the_symbols_and_dividers_between(self):
         guides = self.grid("dot", lines="guides")
         middles = {grid_y + guides.cell_height / 2 for grid_y in guides.ys}
         assert middles <= {rule[1] for rule in guides.rules}
@@ -216,9 +216,9 @@ class TestMarks:
         assert len(dividers.rules) == 2
         assert all(guides.xs[0] + guides.cell_width <= rule[0] <= guides.xs[1] for rule in dividers.rules if rule[0] == rule[2])
 
-    def test_the_legend_shows_marks_as_large_as_those_in_the_cells(self):
-        figure = figure_of(self.TEXT, pivot=SIDES, cells={"marks": {"as": "square", "size": {"take": "count"}}, "values": "none"})
-        side = figure.scene.grid.mark(3)[2]
+    def test_the_legend_shows_symbols_as_large_as_those_in_the_cells(self):
+        figure = figure_of(self.TEXT, pivot=SIDES, cells={"symbols": {"as": "square", "size": {"take": "count"}}, "values": "none"})
+        side = figure.scene.grid.symbol(3)[2]
         samples = [box for box in figure.scene.boxes if box.part == "legend" and box.step is None]
         assert [text.text for text in figure.scene.texts if text.part == "legend"][-3:] == ["10", "5", "1"]
         assert np.allclose([box.width / side for box in samples], [(10 / 16) ** 0.5, (5 / 16) ** 0.5, (1 / 16) ** 0.5], atol=0.01)
@@ -342,13 +342,13 @@ class TestFacts:
         pivot = {**SIDES, "keep": [{"field": "day", "from": "2025-02-01"}]}
         assert self.title("{from} to {to}", pivot=pivot) == "1 Feb 2025 to 9 Mar 2025"
 
-    def test_the_emphasis_is_counted(self):
-        assert self.title("{lit} lit", color={"emphasis": {"highest": 2}}) == "2 lit"
+    def test_what_is_lit_is_counted(self):
+        assert self.title("{lit} lit", color={"lit": {"highest": 2}}) == "2 lit"
 
     def test_one_that_is_not_there_any_more_is_an_error_at_its_place(self):
-        with pytest.raises(TableError, match=r"words.title: there is no number of emphasized cells in this figure"):
+        with pytest.raises(TableError, match=r"words.title: there is no number of lit cells in this figure"):
             self.title("{lit}")
-        with pytest.raises(TableError, match=r"notes\[1\].text: there is no number of emphasized cells"):
+        with pytest.raises(TableError, match=r"notes\[1\].text: there is no number of lit cells"):
             figure_of(self.TEXT, pivot=SIDES, notes=[{"row": ["a"]}, {"row": ["b"], "text": "{lit}"}])
 
     def test_the_recipe_knows_every_fact(self):

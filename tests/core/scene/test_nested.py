@@ -125,7 +125,7 @@ def test_shared_totals_have_the_color_of_a_cell_of_their_value_and_stretch_nothi
             assert box.fill == colors[int(shared.scale.steps(np.array([box.value]))[0])] == colors[box.step]
 
 
-@pytest.mark.parametrize("color", [{"within": "row"}, {"emphasis": {"highest": 2}}], ids=str)
+@pytest.mark.parametrize("color", [{"within": "row"}, {"lit": {"highest": 2}}], ids=str)
 def test_totals_cannot_share_where_cells_are_judged_apart_or_not_lit(color):
     pivot = {"rows": R2, "columns": C2, "measure": AVERAGE, "totals": {"rows": True, "color": "shared"}}
     plain = {**pivot, "totals": {"rows": True}}

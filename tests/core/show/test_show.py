@@ -19,7 +19,7 @@ N = np.nan
 def matrix(text, show, measure=None, **pivot):
     sides = {"rows": [{"field": "r"}], "columns": [{"field": "c"}]}
     spec = {**sides, "measure": measure or {"take": "sum", "of": "v"}, "show": show, **pivot}
-    return make_matrix(read(text), load_recipe({"finch_recipe": 1, "pivot": spec}).pivot)
+    return make_matrix(read(text), load_recipe({"finch_recipe": 2, "pivot": spec}).pivot)
 
 
 @pytest.mark.parametrize(

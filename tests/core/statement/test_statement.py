@@ -30,7 +30,7 @@ COLUMNS = ["pier", "minutes_late", "departed", "line", "pier down", "of", "share
 
 
 def pivot(**parts):
-    return load_recipe({"finch_recipe": 1, "pivot": parts}).pivot
+    return load_recipe({"finch_recipe": 2, "pivot": parts}).pivot
 
 
 @pytest.mark.parametrize(

@@ -80,10 +80,10 @@ def test_equal_sums_have_one_rank_and_one_place():
     assert [label for (label,) in kept.matrix.rows] == ["a", "c"]
 
 
-def test_the_emphasis_and_the_extremes_have_all_equals():
-    assert figure(SUMS, "sum", color={"emphasis": {"highest": 1}}).coloring.lit.ravel().tolist() == [True, True, False]
+def test_what_is_lit_and_the_extremes_have_all_equals():
+    assert figure(SUMS, "sum", color={"lit": {"highest": 1}}).coloring.lit.ravel().tolist() == [True, True, False]
     assert figure(SUMS, "sum", cells={"values": "extremes"}).contents.wanted.ravel().tolist() == [True, True, True]
-    bright = figure(SUMS, "sum", color={"emphasis": {"from": 0.3}})
+    bright = figure(SUMS, "sum", color={"lit": {"from": 0.3}})
     assert bright.coloring.lit.ravel().tolist() == [True, True, False]
 
 

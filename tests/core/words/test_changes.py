@@ -12,7 +12,7 @@ BASE = {
 
 
 def changed(part: str, value: object) -> str:
-    old = {"finch_recipe": 1, **BASE}
+    old = {"finch_recipe": 2, **BASE}
     top, _, key = part.partition(".")
     new = {**old, top: {**old.get(top, {}), key: value}}
     if value is None:
@@ -59,8 +59,8 @@ CHANGES = [
     ("color.within", "row", "Judged within each row"),
     ("color.bands", {"cuts": [45, 70]}, "3 bands"),
     ("color.bands", {"method": "natural", "count": 4}, "4 bands"),
-    ("color.emphasis", {"highest": 5}, "Emphasis on the 5 highest"),
-    ("color.emphasis", {"above": 5}, "Emphasis on what passes a condition"),
+    ("color.lit", {"highest": 5}, "Lit: the 5 highest"),
+    ("color.lit", {"above": 5}, "Lit: what passes a condition"),
     ("cells.values", "none", "Values hidden"),
     ("cells.decimals", 2, "Decimals: 2"),
     ("legend.show", False, "Legend taken off"),
@@ -77,7 +77,7 @@ CHANGES = [
     ("cells.print", {"measure": {"take": "sum", "of": "takings"}}, "Printed: sum of takings"),
     ("cells.size", 9, "Size of values: 9 points"),
     ("cells.bold", True, "Values bold"),
-    ("cells.marks", {"as": "dot", "lines": "guides"}, "Cells as dots, with guide lines"),
+    ("cells.symbols", {"as": "dot", "lines": "guides"}, "Cells as dots, with guide lines"),
     ("cells.least_records", 5, "Cells on fewer than 5 records hidden"),
     ("cells.gap", 3, "Gaps between cells changed"),
     ("cells.square", True, "Cells square"),
@@ -96,7 +96,7 @@ CHANGES = [
     ("page.theme", "dusk", "Theme Dusk"),
     ("page.ink", "#102030", "The house's ground and ink"),
     ("page.font", {"regular": "data:"}, "The house's font"),
-    ("page.transparent", True, "Ground transparent"),
+    ("page.transparent", True, "Grouping transparent"),
     ("page.underlay", {"picture": "data:"}, "Picture laid under the cells"),
 ]
 
@@ -113,7 +113,7 @@ def test_every_kind_of_change_is_tried_here():
 
 
 def test_notes_and_what_is_dismissed_are_named():
-    old = {"finch_recipe": 1, "pivot": {}}
+    old = {"finch_recipe": 2, "pivot": {}}
     noted = load_recipe({**old, "notes": [{"row": ["a"]}, {"row": ["b"]}]})
     assert name_change(load_recipe(old), noted) == "2 notes"
     assert name_change(noted, load_recipe(old)) == "No notes"
@@ -122,14 +122,14 @@ def test_notes_and_what_is_dismissed_are_named():
 
 
 def test_correlating_is_one_change():
-    old = load_recipe({"finch_recipe": 1, "pivot": {}})
-    new = load_recipe({"finch_recipe": 1, "pivot": {"correlate": {"fields": ["a", "b"]}}})
+    old = load_recipe({"finch_recipe": 2, "pivot": {}})
+    new = load_recipe({"finch_recipe": 2, "pivot": {"correlate": {"fields": ["a", "b"]}}})
     assert name_change(old, new) == "Fields correlated"
     assert name_change(new, old) == "Fields no longer correlated"
 
 
 def test_turning_is_one_change():
-    old = load_recipe({"finch_recipe": 1, **BASE})
+    old = load_recipe({"finch_recipe": 2, **BASE})
     sides = {"rows": BASE["pivot"]["columns"], "columns": BASE["pivot"]["rows"]}
-    assert name_change(old, load_recipe({"finch_recipe": 1, **BASE, "pivot": sides})) == "Rows and columns turned"
+    assert name_change(old, load_recipe({"finch_recipe": 2, **BASE, "pivot": sides})) == "Rows and columns turned"
     assert name_change(old, old) == "No change"

@@ -42,7 +42,7 @@ def test_averages_of_whole_numbers_keep_a_decimal_where_their_totals_need_one():
 
 
 def title(**pivot):
-    return default_title(load_recipe({"finch_recipe": 1, "pivot": pivot}).pivot)
+    return default_title(load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
 
 
 def test_titles_say_what_is_shown():

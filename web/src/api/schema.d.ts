@@ -1143,10 +1143,10 @@ export interface components {
             redo: string | null;
             problem: string;
         };
-        /** @description One figure, written down. ``dismissed`` are cautions by name, each with the reason why it does not matter here. */
+        /** @description One figure, written down in format 2. ``dismissed`` are cautions by name, each with the reason why it does not matter here. */
         Recipe: {
             /** @enum {unknown} */
-            finch_recipe: 1;
+            finch_recipe: 2;
             table?: components["schemas"]["TableSpec"];
             pivot: components["schemas"]["PivotSpec"];
             color?: components["schemas"]["ColorSpec"];
@@ -1292,11 +1292,11 @@ export interface components {
             middle?: components["schemas"]["EndSpec"];
             high?: components["schemas"]["EndSpec"];
             /** @enum {unknown} */
-            scale?: "linear" | "log" | "symlog" | "rank";
+            scale?: "linear" | "log" | "log_both" | "rank";
             /** @enum {unknown} */
             within?: "table" | "row" | "column" | "group";
             bands?: components["schemas"]["BandsSpec"];
-            emphasis?: components["schemas"]["EmphasisSpec"];
+            lit?: components["schemas"]["LitSpec"];
         };
         /** @description Where an end or the middle of the scale sits: exactly one of at, percent, percentile and target. The name shows on the legend; a target's own does where none is given. */
         EndSpec: {
@@ -1316,7 +1316,7 @@ export interface components {
             names?: string[];
         };
         /** @description What has color; the rest fades to gray. The ``highest`` or ``lowest`` so many cells, or those whose value lies ``above``, ``below``, ``from`` and ``to`` a number or target (the last two included). ``of`` says what is looked at: the value, the number of records behind it, or another measure (``by``). */
-        EmphasisSpec: {
+        LitSpec: {
             highest?: number;
             lowest?: number;
             /** @enum {unknown} */
@@ -1335,7 +1335,7 @@ export interface components {
             print?: components["schemas"]["PrintSpec"];
             size?: number;
             bold?: boolean;
-            marks?: components["schemas"]["MarksSpec"];
+            symbols?: components["schemas"]["SymbolsSpec"];
             least_records?: number;
             gap?: number;
             gap_color?: string;
@@ -1365,8 +1365,8 @@ export interface components {
             decimals?: number;
             number?: components["schemas"]["NumberSpec"];
         };
-        /** @description What a cell is drawn as: filled, or a square, dot or bar as large as ``size``, another measure, says; squares and dots by their area, bars by their length. ``lines`` run between the marks (dividers) or through them (guides). ``title`` heads their legend. */
-        MarksSpec: {
+        /** @description What a cell is drawn as: filled, or a square, dot or bar as large as ``size``, another measure, says; squares and dots by their area, bars by their length. ``lines`` run between the symbols (dividers) or through them (guides). ``title`` heads their legend. */
+        SymbolsSpec: {
             /** @enum {unknown} */
             as?: "fill" | "square" | "dot" | "bar";
             size?: components["schemas"]["MeasureSpec"];
@@ -1456,7 +1456,7 @@ export interface components {
             plate: components["schemas"]["PlateAnswer"];
             figure: components["schemas"]["FigureAnswer"];
         };
-        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``lit`` counts the emphasized cells, ``losses`` say by way of seeing what cannot be told apart. */
+        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``lit`` counts the lit cells, ``losses`` say by way of seeing what cannot be told apart. */
         FigureAnswer: {
             scene: components["schemas"]["SceneAnswer"];
             scale: components["schemas"]["ScaleAnswer"] | null;
@@ -1580,7 +1580,7 @@ export interface components {
             ink: string;
             width: number;
         };
-        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those outside the emphasis, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. ``few`` are hidden since they rest on too few records, ``aside`` are set aside; both are told apart from blanks. ``marks`` are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``mark_height`` of its cell. ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the marks, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture. */
+        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those that are not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. ``few`` are hidden since they rest on too few records, ``aside`` are set aside; both are told apart from blanks. ``symbols`` are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``mark_height`` of its cell. ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture. */
         Grid: {
             xs: number[];
             ys: number[];
@@ -1601,7 +1601,7 @@ export interface components {
             few: number[];
             aside: number[];
             /** @enum {unknown} */
-            marks: "fill" | "square" | "dot" | "bar";
+            symbols: "fill" | "square" | "dot" | "bar";
             sizes: number[];
             mark_height: number;
             rules: number[][];
@@ -1646,7 +1646,7 @@ export interface components {
         /** @description How values are spread between the ends; ``values`` and ``ranks`` are of spreading by rank alone. */
         SpreadAnswer: {
             /** @enum {unknown} */
-            name: "linear" | "log" | "symlog" | "rank";
+            name: "linear" | "log" | "log_both" | "rank";
             around: number;
             values: number[];
             ranks: number[];

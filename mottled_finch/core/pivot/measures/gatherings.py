@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from ...kernels import read_only
 from ...recipe.conditions import MeasureSpec
 from ..partials import Partial, gather_distinct, gather_extremes, gather_met, gather_spread, gather_sums, gather_values
-from ..placing import Placement
+from ..placement import Placement
 from ..source import Source
 from .measure import Gathering
 

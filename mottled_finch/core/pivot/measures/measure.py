@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from ...recipe.conditions import MeasureSpec
 from ...table.finite import finite
 from ..partials import Partial
-from ..placing import Placement
+from ..placement import Placement
 from ..source import Source
 
 

@@ -1,6 +1,6 @@
-"""What is gathered of the records of each cell, in a form that merges.
+"""Partial aggregates: what is gathered of the records of each group, in a form that merges.
 
-A partial result of two sets of records is made of the partial results of each, and a total is merged from what is under it. Counts,
+That of two sets of records is made of those of each, and a total is merged from what is under it. Counts,
 sums, extremes and spreads are a few numbers a cell and merge exactly, or to rounding; a median or a percentile needs the values
 themselves, which are therefore gathered cell by cell and looked through again for each total. Different values are marked, which
 merges exactly too, or gathered where marks would take too much room.

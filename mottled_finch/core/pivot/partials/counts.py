@@ -6,7 +6,7 @@ from typing import Self
 import numpy as np
 from numpy.typing import NDArray
 
-from ..placing import Placement
+from ..placement import Placement
 from .partial import Regions
 
 

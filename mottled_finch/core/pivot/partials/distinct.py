@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...kernels import compiled, in_blocks
-from ..placing import Placement
+from ..placement import Placement
 from .grouped import Grouped, group
 from .marks import Marks, gather_marks, worth_marking
 from .partial import parts_of
@@ -25,16 +25,14 @@ class Distinct(Grouped):
 
     def count(self) -> NDArray[np.int64]:
         """How many different values each cell or region has."""
-        regions = self.asked()
-        found = np.zeros(len(regions), dtype=np.int64)
+        pieces = self.pieces()
+        found = np.zeros(len(pieces.regions) - 1, dtype=np.int64)
         most = int(self.values.max(initial=0))
 
         def work(part: slice) -> None:
             seen = np.zeros(most + 1, dtype=np.uint8)
             seen[_BLANK] = 1
-            _count_different(
-                self.values, self.starts, self.stops, regions.cells, regions.starts, part.start, part.stop, seen, found
-            )
+            _count_different(pieces, part.start, part.stop, seen, found)
 
         in_blocks(work, parts_of(self.numbers))
         return found
@@ -48,10 +46,9 @@ def gather_distinct(placement: Placement, codes: NDArray[Any], values: int) -> D
 
 
 @compiled
-def _count_different(
-    codes: Any, starts: Any, stops: Any, cells: Any, regions: Any, first: Any, last: Any, seen: Any, found: Any
-) -> None:  # pragma: no cover - compiled
+def _count_different(pieces: Any, first: Any, last: Any, seen: Any, found: Any) -> None:  # pragma: no cover - compiled
     """Mark each code when it is first seen in a region, and take the marks off again. The blank is marked from the start."""
+    codes, starts, stops, cells, regions = pieces
     for region in range(first, last):
         n = 0
         for j in range(regions[region], regions[region + 1]):

@@ -4,13 +4,13 @@ They do not merge into a few numbers. A total is worked out from all values unde
 """
 
 from dataclasses import dataclass, replace
-from typing import Any, Self
+from typing import Any, NamedTuple, Self
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ...kernels import BUFFERS, compiled, in_blocks, place
-from ..placing import Placement
+from ..placement import Placement
 from .partial import Regions
 
 
@@ -39,9 +39,26 @@ class Grouped:
     def over(self, regions: Regions) -> Self:
         return replace(self, regions=regions)
 
+    def pieces(self) -> "Pieces":
+        """What kernels read of them."""
+        regions = self.asked()
+        return Pieces(self.values, self.starts, self.stops, regions.cells, regions.starts)
+
     def asked(self) -> Regions:
         """The regions, or one for each cell."""
         return Regions.each(len(self.starts)) if self.regions is None else self.regions
+
+
+class Pieces(NamedTuple):
+    """What kernels read of grouped values and the regions that are asked for: region i is of the cells
+    ``cells[regions[i]:regions[i + 1]]``.
+    """
+
+    values: Any
+    starts: Any
+    stops: Any
+    cells: Any
+    regions: Any
 
 
 def group(

@@ -5,13 +5,13 @@ cells times values, and are worth it where that is not much more than the record
 """
 
 from dataclasses import dataclass
-from typing import Any, Self
+from typing import Any, NamedTuple, Self
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ...kernels import BUFFERS, compiled, in_blocks
-from ..placing import Placement
+from ..placement import Placement
 from .partial import Regions, parts_of
 
 WORD = 64
@@ -71,7 +71,8 @@ def gather_marks(placement: Placement, codes: NDArray[Any], values: int) -> Mark
     def work(number: int) -> tuple[NDArray[np.uint32], NDArray[np.uint32]]:
         index, part, block = placement.block(number), codes[blocks[number]], where[blocks[number]]
         counts, blanks = np.zeros(placement.places, dtype=np.uint32), np.zeros(placement.places, dtype=np.uint32)
-        _sort_by_share(index, part, cell_of, np.uint32(cells), np.uint32(words * WORD), block, ends[number, 1:], counts, blanks)
+        sizes = _Sizes(np.uint32(cells), np.uint32(words * WORD))
+        _sort_by_share(index, part, cell_of, sizes, block, ends[number, 1:], (counts, blanks))
         return counts, blanks
 
     numbers, records = np.zeros(cells, dtype=np.int64), np.zeros(placement.places, dtype=np.int64)
@@ -87,11 +88,22 @@ def gather_marks(placement: Placement, codes: NDArray[Any], values: int) -> Mark
     return Marks(marks, numbers)
 
 
+class _Sizes(NamedTuple):
+    """How many cells there are, and how many bits each has."""
+
+    cells: Any
+    bits: Any
+
+
 @compiled
 def _sort_by_share(
-    index: Any, codes: Any, cell_of: Any, cells: Any, bits: Any, where: Any, ends: Any, counts: Any, blanks: Any
+    index: Any, codes: Any, cell_of: Any, sizes: Any, where: Any, ends: Any, found: Any
 ) -> None:  # pragma: no cover - compiled
-    """The bit of each record that is in a cell, in order of the shares of bits; ``ends`` say where each share's end."""
+    """The bit of each record that is in a cell, in order of the shares of bits; ``ends`` say where each share's end. ``found`` are
+    the counts of the records and of the blanks of each place.
+    """
+    cells, bits = sizes
+    counts, blanks = found
     one = np.uint32(1)
     shares = np.uint32(len(ends))
     nexts = np.zeros(len(ends) + 1, dtype=np.uint32)

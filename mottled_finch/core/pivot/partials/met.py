@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...kernels import compiled, in_blocks, read_only
-from ..placing import Placement
+from ..placement import Placement
 from ..source import Test
 from .partial import Regions
 

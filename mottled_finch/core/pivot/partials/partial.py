@@ -1,4 +1,4 @@
-"""What all partial results have in common, and the regions they are merged over."""
+"""What all partial aggregates have in common, and the regions they are merged over."""
 
 from dataclasses import dataclass
 from itertools import pairwise
@@ -49,7 +49,7 @@ def parts_of(numbers: NDArray[np.int64], parts: int = 16) -> list[slice]:
 
 
 class Partial(Protocol):
-    """Partial results by cell, or by region when merged."""
+    """Partial aggregates by cell, or by region when merged."""
 
     @property
     def nbytes(self) -> int: ...

@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...kernels import compiled, in_blocks
-from ..placing import Placement
+from ..placement import Placement
 from .partial import Regions
 from .sums import add_up
 

@@ -7,8 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...kernels import compiled, in_blocks
-from ...kernels.pairs import add_to_pair
-from ..placing import Placement
+from ..placement import Placement
 from .partial import Regions
 
 
@@ -57,6 +56,8 @@ def add_up(index: Any, values: Any, sums: Any, blanks: Any) -> None:  # pragma: 
         place = np.uint64(index[i])
         value = values[i]
         if value == value:
-            add_to_pair(sums, place, value)
+            first = place << np.uint64(1)
+            sums[first] += value
+            sums[first + np.uint64(1)] += 1.0
         else:
             blanks[place] += one

@@ -7,8 +7,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...kernels import compiled, in_blocks
-from ...kernels.sift import counted, sift
-from ..placing import Placement
+from ...kernels.sift import sift
+from ..placement import Placement
 from .grouped import Grouped, group
 from .partial import parts_of
 
@@ -22,24 +22,12 @@ class Values(Grouped):
         them from 0, the one at ``share * (n - 1)``. NaN of nothing. (R. J. Hyndman and Y. Fan, "Sample Quantiles in Statistical
         Packages", 1996, definition 7.)
         """
-        numbers, regions = self.numbers, self.asked()
-        found = np.full(len(regions), np.nan)
+        numbers, pieces = self.numbers, self.pieces()
+        found = np.full(len(numbers), np.nan)
 
         def work(part: slice) -> None:
             room = np.empty(int(numbers[part].max()) + 1)
-            _choose(
-                self.values,
-                self.starts,
-                self.stops,
-                self.filled,
-                regions.cells,
-                regions.starts,
-                part.start,
-                part.stop,
-                share,
-                room,
-                found,
-            )
+            _choose(pieces, self.filled, (part.start, part.stop), share, room, found)
 
         in_blocks(work, parts_of(self.numbers))
         return found
@@ -55,26 +43,15 @@ _FEW = 300
 
 
 @compiled
-def _choose(
-    values: Any,
-    starts: Any,
-    stops: Any,
-    filled: Any,
-    cells: Any,
-    regions: Any,
-    first: Any,
-    last: Any,
-    share: Any,
-    room: Any,
-    found: Any,
-) -> None:  # pragma: no cover - compiled
-    """Choose among the values of each region.
+def _choose(pieces: Any, filled: Any, part: Any, share: Any, room: Any, found: Any) -> None:  # pragma: no cover - compiled
+    """Choose among the values of each region of a part, from one to another.
 
     Two values of a sample that most likely enclose the one sought are found first; one sweep then counts what is below them and
     sets aside what is between, among which the same is done again (R. W. Floyd and R. L. Rivest, "Expected Time Bounds for
     Selection", 1975). Where a sample misled, it is done without.
     """
-    for region in range(first, last):
+    cells, regions = pieces.cells, pieces.regions
+    for region in range(part[0], part[1]):
         begin, end = regions[region], regions[region + 1]
         n = 0
         for j in range(begin, end):
@@ -86,18 +63,18 @@ def _choose(
         between = exact - k
         low, high = -np.inf, np.inf
         if n > _FEW:
-            size = _sample(values, starts, stops, cells, begin, end, n, room)
+            size = _sample(pieces, begin, end, n, room)
             low, high = _enclosing(room, 0, size, k, n)
-        below, m = _between(values, starts, stops, cells, begin, end, low, high, room)
+        below, m = _between(pieces, begin, end, low, high, room)
         if not _within(k, below, m, n):
-            below, m = _between(values, starts, stops, cells, begin, end, -np.inf, np.inf, room)
+            below, m = _between(pieces, begin, end, -np.inf, np.inf, room)
         k -= below
         start = 0  # of what is left, in the room
         while m > _FEW and start + 3 * m <= len(room):
             size = _sample_again(room, start, m)
             low, high = _enclosing(room, start + m, size, k, m)
             next_start = start + m + size
-            below, left = counted(sift(room, start, start + m, low, high, room, np.uint64(next_start)))
+            below, left = sift(room, start, start + m, low, high, room, next_start)
             left -= next_start
             if 2 * left > m or not _within(k, below, left, m):
                 break
@@ -143,10 +120,9 @@ def _step(n: Any) -> Any:  # pragma: no cover - compiled
 
 
 @compiled
-def _sample(
-    values: Any, starts: Any, stops: Any, cells: Any, first: Any, last: Any, n: Any, room: Any
-) -> Any:  # pragma: no cover - compiled
+def _sample(pieces: Any, first: Any, last: Any, n: Any, room: Any) -> Any:  # pragma: no cover - compiled
     """Put values of a region into room, evenly spaced, and say how many. NaN is none."""
+    values, starts, stops, cells, _ = pieces
     step = _step(n)
     size = 0
     skip = step // 2
@@ -174,16 +150,16 @@ def _sample_again(room: Any, start: Any, n: Any) -> Any:  # pragma: no cover - c
 
 
 @compiled
-def _between(
-    values: Any, starts: Any, stops: Any, cells: Any, first: Any, last: Any, low: Any, high: Any, room: Any
-) -> Any:  # pragma: no cover - compiled
+def _between(pieces: Any, first: Any, last: Any, low: Any, high: Any, room: Any) -> Any:  # pragma: no cover - compiled
     """Put the values of a region from low to high into room; say how many are below these, and how many these are. NaN is none of
     either.
     """
-    found = np.uint64(0)
+    values, starts, stops, cells, _ = pieces
+    below = at = 0
     for j in range(first, last):
-        found = sift(values, starts[cells[j]], stops[cells[j]], low, high, room, found)
-    return counted(found)
+        more, at = sift(values, starts[cells[j]], stops[cells[j]], low, high, room, at)
+        below += more
+    return below, at
 
 
 @compiled

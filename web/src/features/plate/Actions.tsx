@@ -9,9 +9,9 @@ import {
   withCells,
   withColor,
   withLegend,
-  withMarks,
   withPage,
   withPageLook,
+  withSymbols,
   withTotals,
   withWithin,
 } from "./recipes";
@@ -30,7 +30,7 @@ type Props = {
 const SPREAD_WORDS = {
   linear: "evenly",
   log: "by logarithm",
-  symlog: "by logarithm around zero",
+  log_both: "by logarithm around zero",
   rank: "by rank",
 } as const;
 
@@ -64,11 +64,11 @@ function useActions(plate: number, recipe: Recipe, onChange: (change: Change) =>
     ...(["table", "row", "column"] as const).map((within) =>
       change(`Judge cells within ${within === "table" ? "the table" : `their ${within}`}`, withWithin(within)),
     ),
-    ...(["linear", "log", "symlog", "rank"] as const).map((scale) =>
+    ...(["linear", "log", "log_both", "rank"] as const).map((scale) =>
       change(`Spread the values ${SPREAD_WORDS[scale]}`, withColor({ scale })),
     ),
     ...(recipe.color?.bands ? [change("Take the bands off", withBands(undefined))] : []),
-    ...(recipe.color?.emphasis ? [change("Emphasis off", withColor({ emphasis: undefined }))] : []),
+    ...(recipe.color?.lit ? [change("Light all cells", withColor({ lit: undefined }))] : []),
     ...[{ name: "", title: "as it is" }, ...visions].map(({ name, title }) => ({
       name: `See the figure: ${title}`,
       act: () => useView.getState().set({ vision: name }),
@@ -78,7 +78,7 @@ function useActions(plate: number, recipe: Recipe, onChange: (change: Change) =>
       act: () => useView.getState().set({ tab }),
     })),
     ...(["fill", "square", "dot", "bar"] as const).map((as) =>
-      change(`Draw cells as ${as === "fill" ? "filled" : `${as}s`}`, withMarks({ as })),
+      change(`Draw cells as ${as === "fill" ? "filled" : `${as}s`}`, withSymbols({ as })),
     ),
     ...(["right", "top", "below"] as const).map((place) =>
       change(`Legend ${place === "below" ? "below" : `at the ${place}`}`, withLegend({ place })),

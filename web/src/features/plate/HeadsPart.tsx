@@ -32,7 +32,7 @@ const SHARED = ["shared", "those of the cells"] as const;
 
 /** Totals can have the colors of the cells where these are judged together, and all of them are lit. */
 const colorsOfTotals = ({ color, pivot }: Recipe) =>
-  ((color?.within ?? "table") === "table" && !color?.emphasis) || pivot.totals?.color === "shared"
+  ((color?.within ?? "table") === "table" && !color?.lit) || pivot.totals?.color === "shared"
     ? [...OWN_COLORS, SHARED]
     : OWN_COLORS;
 

@@ -69,7 +69,7 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
           >
             {scene.under && <Under under={scene.under} scene={scene} />}
             <Cells figure={figure} zoom={zoom} />
-            <Marks scene={scene} zoom={zoom} />
+            <Shapes scene={scene} zoom={zoom} />
             <WordsInPlace scene={scene} recipe={recipe} figure={figure} zoom={zoom} onChange={onChange} />
             {scene.grid && <HeadsInPlace {...heads} figure={figure} recipe={recipe} zoom={zoom} onChange={onChange} />}
             <PartSpots scene={scene} zoom={zoom} />
@@ -238,9 +238,9 @@ function Under({ under, scene }: { under: NonNullable<Scene["under"]>; scene: Sc
   );
 }
 
-/** Whether a mark is of a total that has one of the cells' colors. */
-const isColored = (mark: { part: string; step?: number | null }) =>
-  mark.part === "totals" && typeof mark.step === "number";
+/** Whether a shape is of a total that has one of the cells' colors. */
+const isColored = (shape: { part: string; step?: number | null }) =>
+  shape.part === "totals" && typeof shape.step === "number";
 
 /** Totals in color: they follow what is tried, as the cells do. */
 function ColoredTotals({ scene }: { scene: Scene }) {
@@ -250,8 +250,8 @@ function ColoredTotals({ scene }: { scene: Scene }) {
   const boxes = useMemo(() => scene.boxes.filter(isColored), [scene]);
   const scale = scales?.[0];
   const step = scale ? stepper(scale) : null;
-  const colorOf = (mark: { step?: number | null; value?: number | null }) =>
-    colors[step && typeof mark.value === "number" ? step(mark.value) : (mark.step as number)] as string;
+  const colorOf = (shape: { step?: number | null; value?: number | null }) =>
+    colors[step && typeof shape.value === "number" ? step(shape.value) : (shape.step as number)] as string;
   return (
     <>
       {boxes.map((box) => (
@@ -273,7 +273,7 @@ function ColoredTotals({ scene }: { scene: Scene }) {
 }
 
 /** Everything but the cells, as the scene places it. */
-function Marks({ scene, zoom }: { scene: Scene; zoom: number }) {
+function Shapes({ scene, zoom }: { scene: Scene; zoom: number }) {
   const tried = useView((view) => view.triedColors);
   const { theme } = scene;
   const fillOf = (box: Scene["boxes"][number]) => (tried && typeof box.step === "number" ? tried[box.step] : box.fill);

@@ -40,8 +40,8 @@ export function paintCells(
   context.globalAlpha = grid.opacity;
   if (grid.frame) paintFrames(context, grid, theme, zoom);
   paintRules(context, grid, theme, zoom);
-  if (grid.marks === "fill") paintFilled(context, grid, theme, steps, colors, zoom);
-  else paintMarks(context, grid, theme, steps, colors, zoom);
+  if (grid.symbols === "fill") paintFilled(context, grid, theme, steps, colors, zoom);
+  else paintSymbols(context, grid, theme, steps, colors, zoom);
   paintHeld(context, grid, theme, zoom);
   context.restore();
   printValues(context, grid, theme, steps, colors, zoom, family);
@@ -124,7 +124,8 @@ function paintFrames(context: CanvasRenderingContext2D, grid: Grid, theme: Theme
   eachCell(grid, (_, x, y) =>
     fillRect(context, grid.frame_color, [x - frame, y - frame, width + 2 * frame, height + 2 * frame], zoom),
   );
-  if (grid.marks !== "fill") eachCell(grid, (_, x, y) => fillRect(context, theme.ground, [x, y, width, height], zoom));
+  if (grid.symbols !== "fill")
+    eachCell(grid, (_, x, y) => fillRect(context, theme.ground, [x, y, width, height], zoom));
 }
 
 function paintRules(context: CanvasRenderingContext2D, grid: Grid, theme: Theme, zoom: number) {
@@ -138,12 +139,12 @@ function paintRules(context: CanvasRenderingContext2D, grid: Grid, theme: Theme,
   }
 }
 
-/** Points around a mark, so that one as light as the ground is seen; and the share of its room that a bar is high. */
+/** Points around a symbol, so that one as light as the ground is seen; and the share of its room that a bar is high. */
 const RIM = 0.6;
 const BAR_HEIGHT = 0.62;
 
 /** Squares, dots and bars, and hatching for blanks. */
-function paintMarks(
+function paintSymbols(
   context: CanvasRenderingContext2D,
   grid: Grid,
   theme: Theme,
@@ -170,7 +171,7 @@ function paintMarks(
       [0, fill],
     ] as const) {
       context.fillStyle = color;
-      if (grid.marks === "dot") {
+      if (grid.symbols === "dot") {
         context.beginPath();
         context.arc((left + width / 2) * zoom, (top + height / 2) * zoom, (width / 2 + rim) * zoom, 0, 2 * Math.PI);
         context.fill();
@@ -181,15 +182,15 @@ function paintMarks(
   });
 }
 
-/** Where the mark of a cell is, as the core lays it out. */
+/** Where the symbol of a cell is, as the core lays it out. */
 function markOf(grid: Grid, i: number, x: number, y: number): Rect {
   const size = grid.sizes[i] ?? 1;
-  if (grid.marks === "bar") {
-    const high = grid.mark_height * BAR_HEIGHT;
-    return [x, y + (grid.mark_height - high) / 2, size * grid.cell_width, high];
+  if (grid.symbols === "bar") {
+    const high = grid.symbol_height * BAR_HEIGHT;
+    return [x, y + (grid.symbol_height - high) / 2, size * grid.cell_width, high];
   }
-  const side = size * Math.min(grid.cell_width, grid.mark_height);
-  return [x + (grid.cell_width - side) / 2, y + (grid.mark_height - side) / 2, side, side];
+  const side = size * Math.min(grid.cell_width, grid.symbol_height);
+  return [x + (grid.cell_width - side) / 2, y + (grid.symbol_height - side) / 2, side, side];
 }
 
 /** Hatching as a pattern to fill with. */
@@ -305,7 +306,7 @@ function printValues(
   grid.prints.forEach((words, i) => {
     if (!words) return;
     const onCell = unlit?.[i] ? INKS.dark : (inks[steps[i] as number] ?? INKS.dark);
-    context.fillStyle = grid.marks === "fill" ? onCell : theme.ink;
+    context.fillStyle = grid.symbols === "fill" ? onCell : theme.ink;
     const { x, y } = cornerOf(grid, { row: Math.floor(i / across), column: i % across });
     context.fillText(words, (x + grid.cell_width / 2) * zoom, (y + grid.print_base) * zoom);
   });

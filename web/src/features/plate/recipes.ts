@@ -144,9 +144,9 @@ export function cures(path: string, recipe: Recipe): { name: string; change: (re
     return [{ name: "Order by nothing", change: (each) => pivot(each, { order: {} }) }];
   if (path.startsWith("pivot.correlate")) return [{ name: "Back to a pivot", change: withCorrelation(undefined) }];
   if (path.startsWith("cells.print")) return [{ name: "Print what colors", change: withCells({ print: undefined }) }];
-  if (path.startsWith("cells.marks")) return [{ name: "Fill the cells", change: withCells({ marks: undefined }) }];
-  const emphasis = path.startsWith("color.emphasis");
-  if (emphasis) return [{ name: "Emphasis off", change: withColor({ emphasis: undefined }) }];
+  if (path.startsWith("cells.symbols")) return [{ name: "Fill the cells", change: withCells({ symbols: undefined }) }];
+  const lit = path.startsWith("color.lit");
+  if (lit) return [{ name: "Light all cells", change: withColor({ lit: undefined }) }];
   if (path.startsWith("color.scale")) return [{ name: "Spread evenly", change: withColor({ scale: "linear" }) }];
   if (path.startsWith("color.within")) return [{ name: "Judge in the table", change: withColor({ within: "table" }) }];
   if (path.startsWith("color.bands")) return [{ name: "Take the bands off", change: withColor({ bands: undefined }) }];
@@ -266,10 +266,10 @@ export const withMeasure = (measure: Measure) => (recipe: Recipe) => inOtherUnit
 
 export const withShow = (show: Show) => (recipe: Recipe) => inOtherUnits(pivot(recipe, { show }));
 
-/** Ends, cuts and an emphasis at numbers or targets, and the legend's own title, were of what was measured before, and go with it. */
+/** Ends, cuts and what is lit by numbers or targets, and the legend's own title, were of what was measured before, and go with it. */
 function inOtherUnits(recipe: Recipe): Recipe {
   const { color, legend, ...rest } = recipe;
-  const { low, middle, high, bands, emphasis, ...others } = color ?? {};
+  const { low, middle, high, bands, lit, ...others } = color ?? {};
   const ends = Object.entries({ low, middle, high }).filter(
     ([, end]) => end && typeof end.at !== "number" && end.target === undefined,
   );
@@ -277,7 +277,7 @@ function inOtherUnits(recipe: Recipe): Recipe {
     ...others,
     ...Object.fromEntries(ends),
     ...(bands?.method ? { bands } : {}),
-    ...(emphasis?.highest || emphasis?.lowest ? { emphasis } : {}),
+    ...(lit?.highest || lit?.lowest ? { lit } : {}),
   };
   const { title: _, ...kept } = legend ?? {};
   return { ...rest, ...(color ? { color: left } : {}), ...(legend ? { legend: kept } : {}) };
@@ -310,16 +310,16 @@ export const withPivot = (whole: Pivot) => (recipe: Recipe) => {
 const shownBy = ({ measure, show, correlate }: Pivot) =>
   JSON.stringify([measure ?? {}, show ?? {}, Boolean(correlate)]);
 
-/** Coefficients have no other measure beside them: none that is printed, none that sizes the marks, none that is lit. */
+/** Coefficients have no other measure beside them: none that is printed, none that sizes the symbols, none that is lit. */
 function withoutOthers(recipe: Recipe): Recipe {
   const { cells, color, ...rest } = recipe;
-  const { print: _, marks, ...kept } = cells ?? {};
-  const { size: __, title: ___, ...alike } = marks ?? {};
-  const { emphasis, ...lit } = color ?? {};
+  const { print: _, symbols, ...kept } = cells ?? {};
+  const { size: __, title: ___, ...alike } = symbols ?? {};
+  const { lit, ...unlit } = color ?? {};
   return {
     ...rest,
-    ...(cells ? { cells: { ...kept, ...(marks ? { marks: alike } : {}) } } : {}),
-    ...(color ? { color: emphasis?.of === "measure" ? lit : color } : {}),
+    ...(cells ? { cells: { ...kept, ...(symbols ? { symbols: alike } : {}) } } : {}),
+    ...(color ? { color: lit?.of === "measure" ? unlit : color } : {}),
   };
 }
 
@@ -361,9 +361,9 @@ export const withPageLook = (change: Partial<NonNullable<Recipe["page"]>>) => (r
   page: { ...recipe.page, ...change },
 });
 
-type Marks = NonNullable<NonNullable<Recipe["cells"]>["marks"]>;
-export const withMarks = (change: Partial<Marks>) => (recipe: Recipe) =>
-  withCells({ marks: { ...recipe.cells?.marks, ...change } })(recipe);
+type Symbols = NonNullable<NonNullable<Recipe["cells"]>["symbols"]>;
+export const withSymbols = (change: Partial<Symbols>) => (recipe: Recipe) =>
+  withCells({ symbols: { ...recipe.cells?.symbols, ...change } })(recipe);
 
 export const withHeads = (change: Partial<NonNullable<Recipe["heads"]>>) => (recipe: Recipe) => ({
   ...recipe,

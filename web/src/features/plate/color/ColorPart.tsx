@@ -7,8 +7,8 @@ import { Line } from "../Line";
 import { withColor, withWithin } from "../recipes";
 import type { Change } from "../usePlate";
 import { BandsPart } from "./BandsPart";
-import { EmphasisPart } from "./EmphasisPart";
 import { Gallery } from "./Gallery";
+import { LitPart } from "./LitPart";
 import { Locks } from "./Locks";
 import { Rail } from "./Rail";
 import { TargetsPart } from "./TargetsPart";
@@ -32,7 +32,7 @@ const HIGH_IS = [
 const SPREADS = [
   ["linear", "evenly"],
   ["log", "by logarithm"],
-  ["symlog", "by logarithm, around zero"],
+  ["log_both", "by logarithm, around zero"],
   ["rank", "by rank"],
 ] as const;
 
@@ -78,7 +78,7 @@ export function ColorPart({ plate, table, figure, recipe, onChange, onRefused }:
           </Line>
         )}
         <BandsPart figure={figure} recipe={recipe} onChange={onChange} />
-        <EmphasisPart table={table} figure={figure} recipe={recipe} onChange={onChange} />
+        <LitPart table={table} figure={figure} recipe={recipe} onChange={onChange} />
       </Box>
       <Box borderTopWidth="1px" borderColor="line" pt="12px" mt="14px">
         <Toggle

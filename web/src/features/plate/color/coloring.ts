@@ -18,7 +18,7 @@ export function spreadOf(value: number, spread: Spread): number {
   switch (spread.name) {
     case "log":
       return value <= 0 ? Number.NEGATIVE_INFINITY : Math.log10(value);
-    case "symlog":
+    case "log_both":
       return Math.sign(value) * Math.log1p(Math.abs(value) / spread.around);
     case "rank":
       return between(value, spread.values, spread.ranks);
@@ -32,7 +32,7 @@ export function backFrom(number: number, spread: Spread): number {
   switch (spread.name) {
     case "log":
       return 10 ** number;
-    case "symlog":
+    case "log_both":
       return Math.sign(number) * Math.expm1(Math.abs(number)) * spread.around;
     case "rank":
       return between(number, spread.ranks, spread.values);
@@ -57,7 +57,9 @@ function between(x: number, xs: readonly number[], ys: readonly number[]): numbe
 
 /** The spread of a scale whose ends move: what is nearly straight around zero goes with them. */
 export function spreadFor(spread: Spread, low: number, high: number): Spread {
-  return spread.name === "symlog" ? { ...spread, around: Math.max(Math.abs(low), Math.abs(high)) / 100 || 1 } : spread;
+  return spread.name === "log_both"
+    ? { ...spread, around: Math.max(Math.abs(low), Math.abs(high)) / 100 || 1 }
+    : spread;
 }
 
 /** What finds the place of a value on the scale, from 0 to 1; the ends are looked at once. */

@@ -41,7 +41,7 @@ export function whyWords(figure: Figure, recipe: Recipe, at: number, scales: Sca
   const scale = scaleAt(figure, at, scales);
   if (value === null || value === undefined || !scale) return "";
   const among = figure.regions.length ? `within its ${recipe.color?.within}` : "among all cells";
-  const unlit = figure.scene.grid?.unlit.includes(at) ? "Not emphasized; " : "";
+  const unlit = figure.scene.grid?.unlit.includes(at) ? "Not lit; " : "";
   if (scale.cuts) {
     const band = figure.bands[stepper(scale)(value)];
     return `${unlit}in the band \u201c${band?.words ?? ""}\u201d, ${among}`;

@@ -6,7 +6,7 @@ import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
 import { numberIn, numberOut } from "../color/targets";
 import { Line } from "../Line";
-import { withCells, withMarks } from "../recipes";
+import { withCells, withSymbols } from "../recipes";
 import type { Change } from "../usePlate";
 import { ColorField } from "./ColorField";
 import { Heading } from "./Heading";
@@ -26,7 +26,7 @@ const VALUES = [
   ["below", "below a number"],
 ] as const;
 const DECIMALS = ["0", "1", "2", "3", "4"].map((count) => [count, count] as const);
-const MARKS = [
+const SYMBOLS = [
   ["fill", "filled cells"],
   ["square", "squares"],
   ["dot", "dots"],
@@ -38,13 +38,13 @@ const LINES = [
   ["guides", "through them"],
 ] as const;
 
-/** What stands in the cells: values and how they are written, marks, what is hidden, and the gaps between. */
+/** What stands in the cells: values and how they are written, symbols, what is hidden, and the gaps between. */
 export function CellsPart({ table, figure, recipe, onChange }: Props) {
   const cells = recipe.cells ?? {};
   const values = cells.values ?? "all";
   const way = typeof values === "string" ? values : values.below !== undefined ? "below" : "above";
-  const marks = cells.marks ?? {};
-  const filled = (marks.as ?? "fill") === "fill";
+  const symbols = cells.symbols ?? {};
+  const filled = (symbols.as ?? "fill") === "fill";
   const correlated = Boolean(recipe.pivot.correlate);
   return (
     <Box mt="-12px">
@@ -95,17 +95,17 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
           <Toggle label="Bold" on={cells.bold ?? false} onChange={(bold) => onChange(withCells({ bold }))} />
         </Flex>
       </Line>
-      <Heading>Marks</Heading>
+      <Heading>Symbols</Heading>
       <Line label="Drawn as">
         <Select
           label="Cells drawn as"
-          value={marks.as ?? "fill"}
-          options={MARKS}
+          value={symbols.as ?? "fill"}
+          options={SYMBOLS}
           onChange={(as) =>
             onChange(
               as === "fill"
-                ? withCells({ marks: undefined })
-                : withMarks({ as: as as NonNullable<Cells["marks"]>["as"], size: marks.size ?? undefined }),
+                ? withCells({ symbols: undefined })
+                : withSymbols({ as: as as NonNullable<Cells["symbols"]>["as"], size: symbols.size ?? undefined }),
             )
           }
         />
@@ -115,9 +115,9 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
           <MeasurePick
             label="What sizes them"
             table={table}
-            measure={marks.size}
+            measure={symbols.size}
             none="all alike"
-            onChange={(size) => onChange(withMarks({ size }))}
+            onChange={(size) => onChange(withSymbols({ size }))}
           />
         </Line>
       )}
@@ -125,9 +125,9 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
         <Line label="Lines">
           <Select
             label="Lines"
-            value={marks.lines ?? "none"}
+            value={symbols.lines ?? "none"}
             options={LINES}
-            onChange={(lines) => onChange(withMarks({ lines: lines as NonNullable<Cells["marks"]>["lines"] }))}
+            onChange={(lines) => onChange(withSymbols({ lines: lines as NonNullable<Cells["symbols"]>["lines"] }))}
           />
         </Line>
       )}

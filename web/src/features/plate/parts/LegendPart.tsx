@@ -6,7 +6,7 @@ import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
 import { numberIn, numberOut } from "../color/targets";
 import { Line } from "../Line";
-import { withLegend, withMarks } from "../recipes";
+import { withLegend, withSymbols } from "../recipes";
 import type { Change } from "../usePlate";
 import { Heading } from "./Heading";
 import { Written } from "./Written";
@@ -56,12 +56,12 @@ export function LegendPart({ figure, recipe, onChange }: Props) {
           onDone={(few) => onChange(withLegend({ few }))}
         />
       )}
-      {recipe.cells?.marks?.size && (
+      {recipe.cells?.symbols?.size && (
         <Written
           label="Title of the sizes"
-          hint="what sizes the marks"
-          value={recipe.cells.marks.title}
-          onDone={(title) => onChange(withMarks({ title }))}
+          hint="what sizes the symbols"
+          value={recipe.cells.symbols.title}
+          onDone={(title) => onChange(withSymbols({ title }))}
         />
       )}
       {ramp && <Ticks figure={figure} ticks={legend.ticks ?? []} onChange={onChange} />}

@@ -27,9 +27,9 @@ export function NumberLook({ number, percent, onChange }: Props) {
           onChange={(as) => set({ as: (as || undefined) as Look["as"] })}
         />
       </Line>
-      <Line label="Marks">
+      <Line label="Digits">
         <Select
-          label="Marks of numbers"
+          label="How digits are grouped"
           value={number.marks ?? "1,234.5"}
           options={MARKS}
           onChange={(marks) => set({ marks: marks as Look["marks"] })}

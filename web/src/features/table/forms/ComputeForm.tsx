@@ -16,14 +16,14 @@ export function ComputeForm({ mend, column, onDraft }: FormProps<Extract<Mend, {
       <Text label="Name of the new column" value={into} onChange={setInto} placeholder="load" />
       <Text label="Is" rows={4} value={as} onChange={setAs} placeholder="passengers / capacity" />
       <Box color="quiet" textStyle="small" mt="-6px">
-        Columns by their names, in square brackets where a name has blanks. + - * / % ^ and = &lt;&gt; &lt; &gt;; and,
-        or, not; if(test, then, otherwise); round, number, text, upper, trim, left, part, replace, contains; year,
-        month, weekday, hour, days_between; or_else(column, 0) for blanks.
+        Columns by their names, in "double" quotation marks where a name has blanks; texts in 'single' ones. + - * / % ^
+        and = &lt;&gt; &lt; &gt;; and, or, not; if(test, then, otherwise); round, number, text, upper, trim, left, part,
+        replace, contains; year, month, weekday, hour, days_between; or_else(column, 0) for blanks.
       </Box>
     </>
   );
 }
 
 function nameInExpression(name: string): string {
-  return /^[^\W\d]\w*$/.test(name) ? name : `[${name}]`;
+  return /^[^\W\d]\w*$/.test(name) ? name : `"${name.replaceAll('"', '""')}"`;
 }

@@ -9,8 +9,8 @@ from math import floor
 from ..color.palettes import STEPS
 from ..color.spaces import hex_of
 from .legend import Block, Legend, Sample, Tick
-from .marks import BAR_HEIGHT, Box, Hatching, Line, Text, Weight
 from .page import Page
+from .shapes import BAR_HEIGHT, Box, Hatching, Line, Text, Weight
 from .type import CAP_HEIGHT, cut, width_of
 
 _LEAST_RAMP = 20
@@ -25,19 +25,19 @@ class _Item:
     draw: Callable[[float, float], None]
 
 
-def place_legend(page: Page, legend: Legend, x: float, top: float, bottom: float, mark: float) -> None:
-    """Upright, from ``x`` on, level with cells that begin at ``top``. ``mark`` is the side of the largest mark in the cells."""
+def place_legend(page: Page, legend: Legend, x: float, top: float, bottom: float, symbol: float) -> None:
+    """Upright, from ``x`` on, level with cells that begin at ``top``. ``symbol`` is the side of the largest symbol in the cells."""
     size, line_height = legend.size, _line_height(legend)
     # The title stands on the line of the column heads and grows upward, so that the ramp starts level with the cells;
     # where there is no room above, it pushes the ramp down.
     above = round(page.sizes.head * 0.55)
     first = max(top - above - (len(legend.title) + len(legend.notes) - 1) * line_height, page.top + round(size * CAP_HEIGHT))
     for i, line in enumerate((*legend.title, *legend.notes)):
-        _text(page, x, first + i * line_height, line, size, quiet=i >= len(legend.title), bold=i < len(legend.title))
+        _text(page, x, first + i * line_height, line, quiet=i >= len(legend.title), bold=i < len(legend.title))
     lines = len(legend.title) + len(legend.notes)
     ramp_top = max(top, first + (lines - 1) * line_height + above) if lines else top
     items = [_swatch(page, legend, hatched, words) for hatched, words in legend.swatches]
-    samples = _upright_samples(page, legend, mark)
+    samples = _upright_samples(page, legend, symbol)
     room = bottom - ramp_top
     if room - _stacked(page, [*items, *samples]) < 3 * _LEAST_RAMP:
         samples = []  # rather no key to the sizes than a scale that nobody can read
@@ -55,16 +55,16 @@ def place_legend(page: Page, legend: Legend, x: float, top: float, bottom: float
         below += item.height
 
 
-def across_height(page: Page, legend: Legend, room: float, mark: float) -> float:
+def across_height(page: Page, legend: Legend, room: float, symbol: float) -> float:
     """The height of a lying legend in so much room across, with the gap to the figure."""
-    lines = _lines(_lying(page, legend, room, mark), room, _apart(page))
+    lines = _lines(_lying(page, legend, room, symbol), room, _apart(page))
     return sum(max(item.height for item in line) + _gap(page) for line in lines) + round(page.sizes.head * 0.6)
 
 
-def place_legend_across(page: Page, legend: Legend, x: float, top: float, room: float, mark: float) -> None:
+def place_legend_across(page: Page, legend: Legend, x: float, top: float, room: float, symbol: float) -> None:
     """Lying, from ``x`` and ``top`` on."""
     y = top
-    for line in _lines(_lying(page, legend, room, mark), room, _apart(page)):
+    for line in _lines(_lying(page, legend, room, symbol), room, _apart(page)):
         at, height = x, max(item.height for item in line)
         for item in line:
             item.draw(at, y + (height - item.height) / 2 if item.height < height and len(line) > 1 else y)
@@ -102,9 +102,8 @@ def _lines(items: Sequence[_Item], room: float, apart: float) -> list[list[_Item
     return lines
 
 
-def _text(
-    page: Page, x: float, y: float, words: str, size: float, *, quiet: bool = False, bold: bool = False, full: str | None = None
-) -> None:
+def _text(page: Page, x: float, y: float, words: str, *, quiet: bool = False, bold: bool = False, full: str | None = None) -> None:
+    size = page.sizes.caption
     ink = page.theme.quiet if quiet else page.theme.ink
     weight: Weight = 600 if bold else 400
     length = width_of(words, size, weight)
@@ -125,7 +124,7 @@ def _swatch(page: Page, legend: Legend, hatched: bool, words: str) -> _Item:
             page.hatchings.append(Hatching(part="legend", x=x, y=y, width=legend.ramp_width, height=side))
         else:
             _held_back(page, x, y, legend.ramp_width, side)
-        _text(page, x + legend.tick_x, y + side / 2 + legend.size * CAP_HEIGHT / 2, words, legend.size)
+        _text(page, x + legend.tick_x, y + side / 2 + legend.size * CAP_HEIGHT / 2, words)
 
     return _Item(legend.tick_x + width_of(words, legend.size), side, draw)
 
@@ -139,27 +138,27 @@ def _held_back(page: Page, x: float, y: float, width: float, height: float) -> N
     )
 
 
-def _upright_samples(page: Page, legend: Legend, mark: float) -> list[_Item]:
+def _upright_samples(page: Page, legend: Legend, symbol: float) -> list[_Item]:
     if not legend.samples:
         return []
     return [
         _title(page, legend, legend.sample_title),
-        *(_sample(page, legend, each, mark, legend.tick_x) for each in legend.samples),
+        *(_sample(page, legend, each, symbol, legend.tick_x) for each in legend.samples),
     ]
 
 
 def _title(page: Page, legend: Legend, lines: Sequence[str]) -> _Item:
     def draw(x: float, y: float) -> None:
         for i, line in enumerate(lines):
-            _text(page, x, y + legend.size * 0.86 + i * _line_height(legend), line, legend.size, bold=True)
+            _text(page, x, y + legend.size * 0.86 + i * _line_height(legend), line, bold=True)
 
     return _Item(max((width_of(line, legend.size, 600) for line in lines), default=0.0), len(lines) * _line_height(legend), draw)
 
 
-def _sample(page: Page, legend: Legend, sample: Sample, mark: float, tick_x: float) -> _Item:
-    """A mark of a size with its words, in the middle of the room for the largest."""
-    name = page.recipe.cells.marks.as_
-    side = max(1.0, sample.share * mark)
+def _sample(page: Page, legend: Legend, sample: Sample, symbol: float, tick_x: float) -> _Item:
+    """A symbol of a size with its words, in the middle of the room for the largest."""
+    name = page.recipe.cells.symbols.as_
+    side = max(1.0, sample.share * symbol)
     height = max(round(legend.size * 1.1), side if name != "bar" else 0.0)
 
     def draw(x: float, y: float) -> None:
@@ -176,12 +175,12 @@ def _sample(page: Page, legend: Legend, sample: Sample, mark: float, tick_x: flo
                 round=name == "dot",
             )
         )
-        _text(page, x + tick_x, y + height / 2 + legend.size * CAP_HEIGHT / 2, sample.text, legend.size)
+        _text(page, x + tick_x, y + height / 2 + legend.size * CAP_HEIGHT / 2, sample.text)
 
     return _Item(tick_x + width_of(sample.text, legend.size), height, draw)
 
 
-def _lying(page: Page, legend: Legend, room: float, mark: float) -> list[_Item]:
+def _lying(page: Page, legend: Legend, room: float, symbol: float) -> list[_Item]:
     """The items of a lying legend: its title and notes, the ramp or the blocks, the swatches, the sizes."""
     items = []
     words = " ".join(legend.title)
@@ -197,13 +196,13 @@ def _lying(page: Page, legend: Legend, room: float, mark: float) -> list[_Item]:
     if legend.samples:
         items.append(_title(page, legend, [cut(" ".join(legend.sample_title), room, legend.size, 600)]))
         for each in legend.samples:
-            items.append(_sample(page, legend, each, mark, max(1.0, each.share * mark) + round(legend.size * 0.8)))
+            items.append(_sample(page, legend, each, symbol, max(1.0, each.share * symbol) + round(legend.size * 0.8)))
     return items
 
 
 def _note(page: Page, legend: Legend, words: str) -> _Item:
     def draw(x: float, y: float) -> None:
-        _text(page, x, y + legend.size * 0.86, words, legend.size, quiet=True)
+        _text(page, x, y + legend.size * 0.86, words, quiet=True)
 
     return _Item(width_of(words, legend.size), _line_height(legend), draw)
 
@@ -213,7 +212,7 @@ def _block(page: Page, legend: Legend, block: Block) -> _Item:
 
     def draw(x: float, y: float) -> None:
         _color(page, block.step, x, y, legend.ramp_width, side)
-        _text(page, x + legend.tick_x, y + side / 2 + legend.size * CAP_HEIGHT / 2, block.text, legend.size, full=block.full)
+        _text(page, x + legend.tick_x, y + side / 2 + legend.size * CAP_HEIGHT / 2, block.text, full=block.full)
 
     return _Item(legend.tick_x + width_of(block.text, legend.size), side, draw)
 
@@ -233,7 +232,7 @@ def _lying_ramp(page: Page, legend: Legend, width: float) -> _Item:
             page.lines.append(
                 Line(part="legend", x1=line_x, y1=y + high, x2=line_x, y2=y + high + 3, ink=page.theme.quiet, width=1)
             )
-            _text(page, x + at, y + high + 4 + size * 0.86, tick.text, size)
+            _text(page, x + at, y + high + 4 + size * 0.86, tick.text)
 
     return _Item(width, high + 4 + _line_height(legend), draw)
 
@@ -258,7 +257,7 @@ def _blocks(page: Page, legend: Legend, x: float, top: float, most: float) -> fl
         y = top + i * height
         _color(page, block.step, x, y, legend.ramp_width, height - gap)
         if height >= size * 0.9:
-            _text(page, x + legend.tick_x, y + (height - gap) / 2 + size * CAP_HEIGHT / 2, block.text, size, full=block.full)
+            _text(page, x + legend.tick_x, y + (height - gap) / 2 + size * CAP_HEIGHT / 2, block.text, full=block.full)
     return top + len(legend.blocks) * height
 
 
@@ -274,4 +273,4 @@ def _ramp(page: Page, legend: Legend, x: float, top: float, height: float) -> No
         page.lines.append(
             Line(part="legend", x1=x + legend.ramp_width, y1=y, x2=x + legend.ramp_width + 4, y2=y, ink=page.theme.quiet, width=1)
         )
-        _text(page, x + legend.tick_x, top + legend.baseline(tick, height), tick.text, legend.size)
+        _text(page, x + legend.tick_x, top + legend.baseline(tick, height), tick.text)

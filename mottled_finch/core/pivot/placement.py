@@ -1,4 +1,4 @@
-"""Which cell each record is in."""
+"""The group of each record, as a number: its place. Conditions reject records in the same pass."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -82,8 +82,7 @@ class Placement:
         if not self._placed[number]:
             spare = index.dtype.type(self.places - 1)
             if self._begin:
-                here = [each[where] if isinstance(each, np.ndarray) else each for each in self._begin]
-                place.begin(*[*here, spare, index])
+                place.begin(self._begin.at(where), spare, index)
             else:
                 index[:] = 0
             for kernel, codes, by_code in self._steps:
@@ -92,7 +91,7 @@ class Placement:
                 place.settle(index, spare)
             self._placed[number] = True
             if all(self._placed):
-                self._begin, self._steps = (), []  # nothing of the table is held on to any longer than needed
+                self._begin, self._steps = None, []  # nothing of the table is held on to any longer than needed
         return index
 
     @property
@@ -141,7 +140,7 @@ def _rejecting(codes: NDArray[Any], kept: NDArray[np.bool_], kind: Any) -> _Step
     return place.reject_by, read_only(codes), np.where(kept, 0, np.iinfo(kind).max).astype(kind)
 
 
-def _begun(adds: list[_Step], rejects: list[_Step]) -> tuple[tuple[Any, ...], list[_Step]]:
+def _begun(adds: list[_Step], rejects: list[_Step]) -> tuple[place.Begin | None, list[_Step]]:
     """What ``place.begin`` is called with, or nothing; and the steps that are left for the other kernels.
 
     Nothing may be added to what is rejected already: where levels are left over, all tests come after them.
@@ -149,7 +148,7 @@ def _begun(adds: list[_Step], rejects: list[_Step]) -> tuple[tuple[Any, ...], li
     levels = [i for i, (kernel, codes, _) in enumerate(adds) if kernel is place.add and codes.dtype == np.uint8]
     levels = levels[: place.BEGIN_LEVELS]
     if not levels:
-        return (), [*adds, *rejects]
+        return None, [*adds, *rejects]
     left = [each for i, each in enumerate(adds) if i not in levels]
     by_bits = [i for i, (kernel, codes, _) in enumerate(rejects) if kernel is place.reject and codes.dtype == np.uint8]
     test = None if left or not by_bits else by_bits[0]
@@ -157,7 +156,7 @@ def _begun(adds: list[_Step], rejects: list[_Step]) -> tuple[tuple[Any, ...], li
     given = [each for i in levels for each in adds[i][1:]]
     given += [codes, step.dtype.type(0)] * (place.BEGIN_LEVELS - len(levels))
     given += [codes, np.uint32(0xFFFFFFFF)] if test is None else rejects[test][1:]
-    return tuple(given), [*left, *(each for i, each in enumerate(rejects) if i != test)]
+    return place.Begin(*given), [*left, *(each for i, each in enumerate(rejects) if i != test)]
 
 
 def _joined(tests: Sequence[Test]) -> list[Test]:

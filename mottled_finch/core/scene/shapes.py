@@ -5,7 +5,7 @@ from typing import Literal
 
 from ..color.ink import DARK
 from ..color.palettes import BLANK_STEP
-from ..recipe.spec import MarkName
+from ..recipe.spec import SymbolName
 from ..vocabulary import Theme
 
 Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees", "notes"]
@@ -86,14 +86,15 @@ class Grid:
     """The cells, row by row: ``steps`` and ``prints`` have rows times columns places.
 
     A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each
-    other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those outside the
-    emphasis, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is
+    other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those that are
+    not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is
     false when values were asked for and the cells are too small to print them.
 
-    ``few`` are hidden since they rest on too few records, ``aside`` are set aside; both are told apart from blanks. ``marks`` are
-    what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``mark_height`` of its cell. ``print_base``
-    is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the marks, from x1, y1 to x2, y2.
-    ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture.
+    ``few`` are hidden since they rest on too few records, ``aside`` are set aside; both are told apart from blanks. ``symbols``
+    are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``symbol_height`` of its cell.
+    ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the symbols,
+    from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the
+    cells over a picture.
     """
 
     xs: tuple[float, ...]
@@ -114,9 +115,9 @@ class Grid:
     print_base: float
     few: tuple[int, ...]
     aside: tuple[int, ...]
-    marks: MarkName
+    symbols: SymbolName
     sizes: tuple[float, ...]
-    mark_height: float
+    symbol_height: float
     rules: tuple[tuple[float, float, float, float], ...]
     frame: float
     frame_color: str
@@ -133,21 +134,21 @@ class Grid:
 
     @property
     def value_inks(self) -> tuple[str, ...]:
-        """The ink of each cell's printed value: quiet without the emphasis, where grays are always light."""
+        """The ink of each cell's printed value: quiet where cells are not lit, and grays are always light."""
         unlit = set(self.unlit)
         return tuple(DARK if step == BLANK_STEP or i in unlit else self.inks[step] for i, step in enumerate(self.steps))
 
-    def mark(self, i: int) -> tuple[float, float, float, float]:
-        """Where the mark of a cell is: its left, top, width and height."""
+    def symbol(self, i: int) -> tuple[float, float, float, float]:
+        """Where the symbol of a cell is: its left, top, width and height."""
         columns = len(self.xs)
         x, y = self.place(i % columns, i // columns)
-        if self.marks == "fill":
+        if self.symbols == "fill":
             return x, y, self.cell_width, self.cell_height
-        if self.marks == "bar":
-            high = self.mark_height * BAR_HEIGHT
-            return x, y + (self.mark_height - high) / 2, self.sizes[i] * self.cell_width, high
-        side = self.sizes[i] * min(self.cell_width, self.mark_height)
-        return x + (self.cell_width - side) / 2, y + (self.mark_height - side) / 2, side, side
+        if self.symbols == "bar":
+            high = self.symbol_height * BAR_HEIGHT
+            return x, y + (self.symbol_height - high) / 2, self.sizes[i] * self.cell_width, high
+        side = self.sizes[i] * min(self.cell_width, self.symbol_height)
+        return x + (self.cell_width - side) / 2, y + (self.symbol_height - side) / 2, side, side
 
     def place(self, column: int, row: int) -> tuple[float, float]:
         """Where a cell's top left corner is."""
@@ -155,7 +156,7 @@ class Grid:
 
 
 BAR_HEIGHT = 0.62
-"""Of the room for a mark."""
+"""Of the room for a symbol."""
 
 
 @dataclass(frozen=True, kw_only=True)

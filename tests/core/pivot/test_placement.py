@@ -8,7 +8,7 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from mottled_finch.core.pivot.levels import OUTSIDE, Level
-from mottled_finch.core.pivot.placing import Placement
+from mottled_finch.core.pivot.placement import Placement
 
 WIDTHS = st.sampled_from([np.uint8, np.uint16, np.uint32])
 

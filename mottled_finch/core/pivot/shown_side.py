@@ -1,4 +1,4 @@
-"""A side as it stands: ordered, without what is set aside, in groups."""
+"""A side as the figure shows it: sorted, without what is set aside, in groups."""
 
 from dataclasses import dataclass
 
@@ -13,8 +13,8 @@ from .sides import groups_of
 
 
 @dataclass(frozen=True, eq=False)
-class Arranged:
-    """``members`` are positions in natural order, as they stand. ``lines`` say for each line of the arranged side (members, groups,
+class ShownSide:
+    """``members`` are positions in natural order, as they stand. ``lines`` say for each line of the shown side (members, groups,
     all) which line of natural order it is.
     """
 
@@ -25,7 +25,7 @@ class Arranged:
     tree: tuple[Merge, ...]
 
 
-def arrange(spec: OrderSpec, side: Ordered, aside: tuple[Labels, ...], *, panels: bool = False) -> Arranged:
+def arrange(spec: OrderSpec, side: Ordered, aside: tuple[Labels, ...], *, panels: bool = False) -> ShownSide:
     """Order a side. A tree stands only beside all of its members.
 
     In matrices side by side, a column that is set aside is so in all of them.
@@ -37,7 +37,7 @@ def arrange(spec: OrderSpec, side: Ordered, aside: tuple[Labels, ...], *, panels
     groups = groups_of(labels, side.members[left])
     where = {(group.depth, group.labels): len(side.labels) + i for i, group in enumerate(side.groups)}
     lines = [*left, *(where[group.depth, group.labels] for group in groups), len(side.labels) + len(side.groups)]
-    return Arranged(left, np.array(lines, dtype=np.int64), labels, groups, tree if len(left) == len(order) else ())
+    return ShownSide(left, np.array(lines, dtype=np.int64), labels, groups, tree if len(left) == len(order) else ())
 
 
 def ordered(spec: OrderSpec, side: Ordered) -> tuple[NDArray[np.int64], tuple[Merge, ...]]:

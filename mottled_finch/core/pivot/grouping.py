@@ -1,4 +1,4 @@
-"""The ground a pivot stands on: which cells there are, and which records are in them."""
+"""The group-by of a pivot: its keys are the levels of both sides, its groups the cells, and every kept record is in one of them."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -15,10 +15,10 @@ from .levels import NO_LEVEL, OUTSIDE, Level
 from .matrix import Group
 from .measures import MEASURES
 from .partials import Partial
-from .pivoting import Pivoting
-from .placing import Placement
+from .placement import Placement
 from .sides import Side, groups_of, side_of
 from .source import Test
+from .table_source import TableSource
 
 MAX_PLACES = 1 << 22
 """Cells before empty rows and columns are dropped; beyond it a side is first reduced to what has records."""
@@ -27,8 +27,8 @@ MAX_COMBINATIONS = 1 << 23
 
 
 @dataclass(frozen=True, eq=False)
-class Ground:
-    """Which cells there are, in natural order, and which records are in them.
+class Grouping:
+    """The groups of a group-by, which are cells, in natural order, and which of them each record is in.
 
     ``place`` of shape (rows, columns) gives each cell's number in the placement.
     """
@@ -45,7 +45,7 @@ class Ground:
         return self.placement.nbytes + self.place.nbytes
 
 
-def ground_key(pivot: PivotSpec) -> str:
+def grouping_key(pivot: PivotSpec) -> str:
     """All that decides which records are in which cell. The measure does where it decides which members are the largest."""
     levels = (*pivot.rows, *pivot.columns, *((pivot.split,) if pivot.split else ()))
     ranks = any(level.top is not None and level.by is None for level in levels) or any(map(_ranks, pivot.keep))
@@ -59,7 +59,10 @@ def _ranks(condition: ConditionSpec) -> bool:
     return any(map(_ranks, condition.all_ or condition.any_ or ()))
 
 
-def ground_of(source: Pivoting, pivot: PivotSpec, key: str) -> Ground:
+def grouping_of(source: TableSource, pivot: PivotSpec, key: str) -> Grouping:
+    """Group the records that meet the pivot's conditions by its levels. ``key`` is its ``grouping_key``. Raises TableError where
+    there would be more cells than a figure can hold.
+    """
     tests = source.tests(pivot.keep, "pivot.keep", pivot.measure)
     rows = [source.level(spec, f"pivot.rows[{i}]", pivot, tests) for i, spec in enumerate(pivot.rows)]
     columns = [source.level(spec, f"pivot.columns[{i}]", pivot, tests) for i, spec in enumerate(pivot.columns)]
@@ -87,7 +90,7 @@ def ground_of(source: Pivoting, pivot: PivotSpec, key: str) -> Ground:
     else:
         places = np.arange(shape[0])[:, None] * shape[1] + np.arange(shape[1])
     _check_size(len(row_side), len(column_side), pivot)
-    return Ground(
+    return Grouping(
         placement,
         row_side,
         column_side,
@@ -98,7 +101,7 @@ def ground_of(source: Pivoting, pivot: PivotSpec, key: str) -> Ground:
 
 
 def _reduced(
-    source: Pivoting, levels: Sequence[Level], tests: tuple[Test, ...], named: bool, *, panels: bool
+    source: TableSource, levels: Sequence[Level], tests: tuple[Test, ...], named: bool, *, panels: bool
 ) -> tuple[Side, list[Level]]:
     """The levels of a side as one, whose members are the combinations that stand."""
     placement = Placement(source.table.records, levels, tests)
@@ -109,9 +112,9 @@ def _reduced(
 
 
 def partials_of(
-    source: Pivoting, measure: MeasureSpec, placement: Placement, key: str, path: str = "pivot.measure"
+    source: TableSource, measure: MeasureSpec, placement: Placement, key: str, path: str = "pivot.measure"
 ) -> tuple[Partial, ...]:
-    """The partial results of a measure, by cell. ``key`` is that of the ground."""
+    """The partial aggregates of a measure, by cell. ``key`` is that of the grouping."""
     return tuple(
         source.memory.keep(f"{gathering.key} {key}", lambda make=gathering.make: make(placement))  # type: ignore[misc]
         for gathering in MEASURES[measure.take].gathers(source, measure, path)

@@ -8,16 +8,16 @@ from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, PivotSpec
 from ..table import Kind, Table
 from ..words.wording import KIND_WORDS
+from .aggregated import measured
 from .conditions import largest, passing, tests_of
-from .gathered import measured
 from .levels import Level, level_of, shortened
 from .measures import MEASURES
 from .memory import Memory, memory_of
-from .placing import Placement
+from .placement import Placement
 from .source import Test
 
 
-class Pivoting:
+class TableSource:
     """The source of levels, conditions and measures."""
 
     def __init__(self, table: Table) -> None:

@@ -12,7 +12,7 @@ import { withColor } from "../recipes";
 import type { Change } from "../usePlate";
 import { numberIn } from "./targets";
 
-type Emphasis = NonNullable<NonNullable<Recipe["color"]>["emphasis"]>;
+type Lit = NonNullable<NonNullable<Recipe["color"]>["lit"]>;
 type Limit = "above" | "below" | "from" | "to";
 type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 
@@ -28,17 +28,17 @@ const WAYS = [
 type Way = (typeof WAYS)[number][0];
 
 /** Only what passes has color: what that is, and how many cells it is. */
-export function EmphasisPart({ table, figure, recipe, onChange }: Props) {
+export function LitPart({ table, figure, recipe, onChange }: Props) {
   const [open, setOpen] = useState(false);
-  const emphasis = recipe.color?.emphasis;
-  const words = emphasis ? wordsOf(emphasis, figure.style.percent) : "off";
+  const lit = recipe.color?.lit;
+  const words = lit ? wordsOf(lit, figure.style.percent) : "all cells";
   return (
     <>
-      <Line label="Emphasis">
+      <Line label="Lit">
         <Opens
           open={open}
           onOpen={setOpen}
-          label="Emphasis"
+          label="Lit"
           width="300px"
           placement="left"
           trigger={
@@ -47,22 +47,22 @@ export function EmphasisPart({ table, figure, recipe, onChange }: Props) {
               variant="plain"
               w="100%"
               justifyContent="start"
-              fontWeight={emphasis ? "600" : "400"}
-              color={emphasis ? "ink" : "quiet"}
-              aria-label={`Emphasis: ${words}`}
+              fontWeight={lit ? "600" : "400"}
+              color={lit ? "ink" : "quiet"}
+              aria-label={`Lit: ${words}`}
             >
               <Box truncate>{words}</Box>
             </Button>
           }
         >
-          <EmphasisCard
+          <LitCard
             table={table}
-            emphasis={emphasis}
+            lit={lit}
             percent={figure.style.percent}
             targets={figure.targets}
             onDone={(next) => {
               setOpen(false);
-              onChange(withColor({ emphasis: next }));
+              onChange(withColor({ lit: next }));
             }}
           />
         </Opens>
@@ -78,19 +78,19 @@ export function EmphasisPart({ table, figure, recipe, onChange }: Props) {
 
 type CardProps = {
   table: TableInfo;
-  emphasis: Emphasis | undefined;
+  lit: Lit | undefined;
   percent: boolean | undefined;
   targets: Record<string, number>;
-  onDone: (emphasis: Emphasis | undefined) => void;
+  onDone: (lit: Lit | undefined) => void;
 };
 
-function EmphasisCard({ table, emphasis, percent, targets, onDone }: CardProps) {
-  const [of, setOf] = useState<NonNullable<Emphasis["of"]>>(emphasis?.of ?? "value");
-  const [by, setBy] = useState<Measure>(emphasis?.by ?? { take: "count" });
-  const [way, setWay] = useState<Way>(() => wayOf(emphasis));
+function LitCard({ table, lit, percent, targets, onDone }: CardProps) {
+  const [of, setOf] = useState<NonNullable<Lit["of"]>>(lit?.of ?? "value");
+  const [by, setBy] = useState<Measure>(lit?.by ?? { take: "count" });
+  const [way, setWay] = useState<Way>(() => wayOf(lit));
   const asPercent = percent && of === "value";
-  const [text, setText] = useState(() => written(firstOf(emphasis), asPercent) || "10");
-  const [second, setSecond] = useState(() => written(emphasis?.to, asPercent));
+  const [text, setText] = useState(() => written(firstOf(lit), asPercent) || "10");
+  const [second, setSecond] = useState(() => written(lit?.to, asPercent));
   const ranked = way === "highest" || way === "lowest";
   const points = [text, ...(way === "between" ? [second] : [])].map((each) =>
     pointIn(each, targets, asPercent && !ranked),
@@ -103,7 +103,7 @@ function EmphasisCard({ table, emphasis, percent, targets, onDone }: CardProps) 
       : "";
 
   function done() {
-    const what: Emphasis = of === "measure" ? { of, by } : of === "records" ? { of } : {};
+    const what: Lit = of === "measure" ? { of, by } : of === "records" ? { of } : {};
     const limits =
       way === "between" ? { from: points[0] as number, to: points[1] as number } : { [way]: points[0] as number };
     onDone({ ...what, ...limits });
@@ -111,7 +111,7 @@ function EmphasisCard({ table, emphasis, percent, targets, onDone }: CardProps) 
 
   return (
     <CardForm
-      other={{ words: "Off", act: () => onDone(undefined), off: !emphasis }}
+      other={{ words: "All cells", act: () => onDone(undefined), off: !lit }}
       done="Light them"
       ready={!wrong}
       onDone={done}
@@ -169,17 +169,16 @@ function EmphasisCard({ table, emphasis, percent, targets, onDone }: CardProps) 
   );
 }
 
-type Point = Emphasis["above"];
+type Point = Lit["above"];
 
-const firstOf = (emphasis: Emphasis | undefined): Point =>
-  emphasis?.highest ?? emphasis?.lowest ?? emphasis?.above ?? emphasis?.below ?? emphasis?.from ?? emphasis?.to;
+const firstOf = (lit: Lit | undefined): Point =>
+  lit?.highest ?? lit?.lowest ?? lit?.above ?? lit?.below ?? lit?.from ?? lit?.to;
 
-function wayOf(emphasis: Emphasis | undefined): Way {
-  if (!emphasis) return "highest";
-  if (emphasis.from !== undefined && emphasis.to !== undefined) return "between";
-  return (WAYS.map(([way]) => way).find(
-    (way) => way !== "between" && emphasis[way as Limit | "highest"] !== undefined,
-  ) ?? "highest") as Way;
+function wayOf(lit: Lit | undefined): Way {
+  if (!lit) return "highest";
+  if (lit.from !== undefined && lit.to !== undefined) return "between";
+  return (WAYS.map(([way]) => way).find((way) => way !== "between" && lit[way as Limit | "highest"] !== undefined) ??
+    "highest") as Way;
 }
 
 function written(point: Point, percent: boolean | undefined): string {
@@ -193,12 +192,12 @@ function pointIn(text: string, targets: Record<string, number>, percent: boolean
   return name in targets ? { target: name } : numberIn(text, percent);
 }
 
-function wordsOf(emphasis: Emphasis, percent: boolean | undefined): string {
-  const of = emphasis.of === "records" ? "records " : emphasis.of === "measure" ? "another measure " : "";
-  if (emphasis.highest !== undefined) return `the ${emphasis.highest} highest${of ? ` by ${of.trim()}` : ""}`;
-  if (emphasis.lowest !== undefined) return `the ${emphasis.lowest} lowest${of ? ` by ${of.trim()}` : ""}`;
+function wordsOf(lit: Lit, percent: boolean | undefined): string {
+  const of = lit.of === "records" ? "records " : lit.of === "measure" ? "another measure " : "";
+  if (lit.highest !== undefined) return `the ${lit.highest} highest${of ? ` by ${of.trim()}` : ""}`;
+  if (lit.lowest !== undefined) return `the ${lit.lowest} lowest${of ? ` by ${of.trim()}` : ""}`;
   const words = (["above", "below", "from", "to"] as const)
-    .filter((limit) => emphasis[limit] !== undefined)
-    .map((limit) => `${limit} ${written(emphasis[limit], percent && !of)}`);
+    .filter((limit) => lit[limit] !== undefined)
+    .map((limit) => `${limit} ${written(lit[limit], percent && !of)}`);
   return `${of}${words.join(" ")}`;
 }

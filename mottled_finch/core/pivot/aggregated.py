@@ -1,4 +1,4 @@
-"""A measure laid on cells: values by row and column with all totals, in natural order, before anything is shown or ordered."""
+"""Aggregation: a measure of all cells and totals, in natural order, before anything is shown or ordered."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
@@ -37,9 +37,9 @@ def regions_of(rows: Lines, columns: Lines, place: NDArray[np.int64]) -> Regions
 
 
 @dataclass(frozen=True, eq=False)
-class Gathered:
-    """``values`` and ``numbers`` have shape (lines down, lines across); the partial results are by cell of the placement, and the
-    measure reckons with numbers of that magnitude.
+class Aggregated:
+    """``values`` and ``numbers`` have shape (lines down, lines across); the partial aggregates are by cell of the placement, and
+    the measure reckons with numbers of that magnitude.
     """
 
     values: NDArray[np.float64]
@@ -47,18 +47,18 @@ class Gathered:
     partials: tuple[Partial, ...]
     magnitude: float
 
-    def turned(self) -> "Gathered":
+    def turned(self) -> "Aggregated":
         """The same with rows and columns turned."""
         return replace(self, values=self.values.T, numbers=self.numbers.T)
 
     @property
     def nbytes(self) -> int:
-        """Without the partial results, which the memory keeps for themselves."""
+        """Without the partial aggregates, which the memory keeps for themselves."""
         return self.values.nbytes + self.numbers.nbytes
 
 
 def measured(spec: MeasureSpec, partials: Sequence[Any], magnitude: float) -> NDArray[np.float64]:
-    """The measure of partial results; what is no number to reckon with is a blank, and a cell of nothing as ``empty`` says.
+    """The measure of partial aggregates; what is no number to reckon with is a blank, and a cell of nothing as ``empty`` says.
 
     ``magnitude`` is the measure's own, of the source: values that differ by rounding alone become one.
     """
@@ -70,15 +70,15 @@ def measured(spec: MeasureSpec, partials: Sequence[Any], magnitude: float) -> ND
     return values
 
 
-def gathered(
+def aggregate(
     spec: MeasureSpec,
     partials: tuple[Partial, ...],
     magnitude: float,
     place: NDArray[np.int64],
     row_groups: Sequence[Group],
     column_groups: Sequence[Group],
-) -> Gathered:
-    """Cells and totals. ``place`` of shape (rows, columns) gives each cell's place in the partial results."""
+) -> Aggregated:
+    """Cells and totals. ``place`` of shape (rows, columns) gives each cell's place in the partial aggregates."""
     rows, columns = place.shape
     down, across = lines_of(rows, row_groups), lines_of(columns, column_groups)
     shape = len(down), len(across)
@@ -87,7 +87,7 @@ def gathered(
         of_nothing = MEASURE_TERMS[spec.take].nothing
         if of_nothing is not None and spec.empty != "blank":
             nothing[:] = of_nothing
-        return Gathered(nothing, np.zeros(shape, dtype=np.int64), partials, magnitude)
+        return Aggregated(nothing, np.zeros(shape, dtype=np.int64), partials, magnitude)
     values, numbers = np.empty(shape), np.empty(shape, dtype=np.int64)
     is_total = np.ones(shape, dtype=bool)
     is_total[:rows, :columns] = False
@@ -97,11 +97,11 @@ def gathered(
         merged = [partial.over(regions) for partial in partials]
         values[where] = measured(spec, merged, magnitude)
         numbers[where] = merged[0].numbers
-    return Gathered(values, numbers, partials, magnitude)
+    return Aggregated(values, numbers, partials, magnitude)
 
 
 def running(
-    spec: MeasureSpec, found: Gathered, place: NDArray[np.int64], row_groups: Sequence[Group], runs: Runs
+    spec: MeasureSpec, found: Aggregated, place: NDArray[np.int64], row_groups: Sequence[Group], runs: Runs
 ) -> NDArray[np.float64]:
     """The measure of all records up to each column, in every line of the rows, anew in each of the runs; totals stay as they are.
 

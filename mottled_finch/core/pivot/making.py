@@ -1,4 +1,4 @@
-"""Laying a pivot on a table: from records to matrix."""
+"""From records to matrix: group, aggregate, total, show, sort."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
@@ -15,17 +15,17 @@ from ..show import SHOWS, Laid
 from ..table import Table
 from ..table.alike import EPSILON, settled
 from ..table.finite import finite
-from .arranging import Arranged, arrange
+from .aggregated import Aggregated, Runs, aggregate, lines_of, measured, running
 from .conditions import passing
 from .correlate import behind_pair, correlated
-from .gathered import Gathered, Runs, gathered, lines_of, measured, running
-from .ground import Ground, ground_key, ground_of, partials_of
+from .grouping import Grouping, grouping_key, grouping_of, partials_of
 from .matrix import Group, Matrix
 from .measures import MEASURES
 from .order import Ordered
 from .partials import Regions, gather_counts
-from .pivoting import Pivoting
-from .placing import Placement
+from .placement import Placement
+from .shown_side import ShownSide, arrange
+from .table_source import TableSource
 
 
 def make_matrix(table: Table, pivot: ResolvedPivot) -> Matrix:
@@ -34,24 +34,24 @@ def make_matrix(table: Table, pivot: ResolvedPivot) -> Matrix:
     What a pivot shares with one made of the same table before is not worked out again. Raises TableError for a field that is not
     there, a kind that does not fit, or more cells than a figure can hold; Canceled when nobody waits for it any more.
     """
-    source = Pivoting(table)
-    return correlated(source, pivot) if pivot.correlate is not None else _lay(source, pivot).matrix
+    source = TableSource(table)
+    return correlated(source, pivot) if pivot.correlate is not None else _make(source, pivot).matrix
 
 
 def behind(table: Table, pivot: ResolvedPivot, row: int, column: int) -> NDArray[np.int64]:
     """The positions of the records behind a cell or total of ``make_matrix``, rising: by its line down and its line across, in the
     order of the matrix's ``all_values``.
     """
-    source = Pivoting(table)
+    source = TableSource(table)
     if pivot.correlate is not None:
         return behind_pair(source, pivot, row, column)
-    laying = _lay(source, pivot)
-    ground = laying.ground
-    down = lines_of(len(ground.rows), ground.row_groups)[laying.rows.lines[row]]
-    across = lines_of(len(ground.columns), ground.column_groups)[laying.columns.lines[column]]
-    wanted = np.zeros(ground.placement.places, dtype=bool)
-    wanted[ground.placement.spots[ground.place[down, across]]] = True
-    return np.flatnonzero(np.take(wanted, ground.placement.index, mode="clip"))
+    made = _make(source, pivot)
+    grouping = made.grouping
+    down = lines_of(len(grouping.rows), grouping.row_groups)[made.rows.lines[row]]
+    across = lines_of(len(grouping.columns), grouping.column_groups)[made.columns.lines[column]]
+    wanted = np.zeros(grouping.placement.places, dtype=bool)
+    wanted[grouping.placement.spots[grouping.place[down, across]]] = True
+    return np.flatnonzero(np.take(wanted, grouping.placement.index, mode="clip"))
 
 
 def measured_beside(table: Table, pivot: ResolvedPivot, measure: MeasureSpec, path: str) -> NDArray[np.float64]:
@@ -59,13 +59,13 @@ def measured_beside(table: Table, pivot: ResolvedPivot, measure: MeasureSpec, pa
 
     The pivot has sides, not coefficients. Raises TableError, whose place is ``path``, for a measure that does not fit the table.
     """
-    source = Pivoting(table)
-    laying = _lay(source, pivot)
-    place = laying.ground.place[np.ix_(laying.rows.members, laying.columns.members)]
+    source = TableSource(table)
+    made = _make(source, pivot)
+    place = made.grouping.place[np.ix_(made.rows.members, made.columns.members)]
     each = Regions(place.ravel(), np.arange(place.size + 1))
     if not place.size:
         return np.zeros(place.shape)
-    partials = partials_of(source, measure, laying.ground.placement, ground_key(pivot), path)
+    partials = partials_of(source, measure, made.grouping.placement, grouping_key(pivot), path)
     return measured(measure, [partial.over(each) for partial in partials], _magnitude(source, measure)).reshape(place.shape)
 
 
@@ -77,119 +77,119 @@ def measured_of_others(table: Table, pivot: ResolvedPivot, side: Literal["rows",
     """
     if pivot.correlate is not None or pivot.show.as_ != "value":
         raise TableError("only a measure as it is can be compared with that of all others", path="pivot.show.as")
-    source = Pivoting(table)
-    laying = _lay(source, pivot)
-    place = laying.ground.place[np.ix_(laying.rows.members, laying.columns.members)]
+    source = TableSource(table)
+    made = _make(source, pivot)
+    place = made.grouping.place[np.ix_(made.rows.members, made.columns.members)]
     others = np.delete(place if side == "rows" else place.T, line, axis=0)
     each = Regions(others.T.ravel(), np.arange(others.shape[1] + 1) * others.shape[0])
-    partials = partials_of(source, pivot.measure, laying.ground.placement, ground_key(pivot))
+    partials = partials_of(source, pivot.measure, made.grouping.placement, grouping_key(pivot))
     return measured(pivot.measure, [partial.over(each) for partial in partials], _magnitude(source, pivot.measure))
 
 
 def members_of(table: Table, spec: LevelSpec) -> list[tuple[str, int]]:
     """The members of a level in natural order, each with its number of records."""
-    level = Pivoting(table).level(spec, "field", PivotSpec(), ())
+    level = TableSource(table).level(spec, "field", PivotSpec(), ())
     records = Placement(table.records, (level,), ()).records
     return [(label, int(number)) for label, number in zip(level.labels, records, strict=True) if number]
 
 
 def passes(table: Table, conditions: tuple[ConditionSpec, ...], path: str) -> NDArray[np.bool_]:
     """Which records meet all conditions, shape (records,)."""
-    return passing(Pivoting(table).tests(conditions, path), table.records)
+    return passing(TableSource(table).tests(conditions, path), table.records)
 
 
 @dataclass(frozen=True, eq=False)
-class _Laying:
-    """A matrix, the ground it stands on, and its sides as they stand."""
+class _Made:
+    """A matrix, the grouping it is made of, and its sides as they are shown."""
 
     matrix: Matrix
-    ground: Ground
-    rows: Arranged
-    columns: Arranged
+    grouping: Grouping
+    rows: ShownSide
+    columns: ShownSide
 
 
-def _lay(source: Pivoting, pivot: ResolvedPivot) -> _Laying:
-    key = ground_key(pivot)
-    ground = source.memory.keep(f"ground {key}", lambda: ground_of(source, pivot, key))
-    found = source.memory.keep(f"measure {pivot.measure!r} {key}", lambda: _gather(source, pivot, ground, key))
-    counts = source.memory.keep(f"records {key}", lambda: _count(ground))
-    rows, columns = _arranged(source, pivot, ground, found)
+def _make(source: TableSource, pivot: ResolvedPivot) -> _Made:
+    key = grouping_key(pivot)
+    grouping = source.memory.keep(f"grouping {key}", lambda: grouping_of(source, pivot, key))
+    found = source.memory.keep(f"measure {pivot.measure!r} {key}", lambda: _gather(source, pivot, grouping, key))
+    counts = source.memory.keep(f"records {key}", lambda: _count(grouping))
+    rows, columns = _shown_sides(source, pivot, grouping, found)
     lines = np.ix_(rows.lines, columns.lines)
     matrix = Matrix(
         rows=rows.labels,
         columns=columns.labels,
         row_groups=rows.groups,
         column_groups=columns.groups,
-        all_values=_as_it_stands(source, pivot, ground, found, rows, columns),
+        all_values=_as_it_stands(source, pivot, grouping, found, rows, columns),
         all_records=counts.numbers[lines],
-        kept=ground.placement.kept,
-        unplaced=ground.placement.kept - int(ground.placement.records.sum()),
+        kept=grouping.placement.kept,
+        unplaced=grouping.placement.kept - int(grouping.placement.records.sum()),
         unmeasured=int(counts.numbers[-1, -1] - found.numbers[-1, -1]),
         panels=pivot.split is not None,
         row_tree=rows.tree,
         column_tree=columns.tree,
     )
-    return _Laying(matrix, ground, rows, columns)
+    return _Made(matrix, grouping, rows, columns)
 
 
 def _as_it_stands(
-    source: Pivoting, pivot: ResolvedPivot, ground: Ground, found: Gathered, rows: Arranged, columns: Arranged
+    source: TableSource, pivot: ResolvedPivot, grouping: Grouping, found: Aggregated, rows: ShownSide, columns: ShownSide
 ) -> NDArray[np.float64]:
     """What the pivot shows, by the lines of both sides as they stand."""
     if pivot.show.as_ == "running" and (pivot.aside.rows or pivot.aside.columns):
         # What has run up to a member, or in a total, has run over those set aside, too.
         everything = replace(pivot, aside=AsideSpec())
-        all_rows, all_columns = _arranged(source, everything, ground, found)
-        shown = _as_it_stands(source, everything, ground, found, all_rows, all_columns)
+        all_rows, all_columns = _shown_sides(source, everything, grouping, found)
+        shown = _as_it_stands(source, everything, grouping, found, all_rows, all_columns)
         return shown[np.ix_(_places(rows, all_rows), _places(columns, all_columns))]
     lines = np.ix_(rows.lines, columns.lines)
     laid = replace(found, values=found.values[lines], numbers=found.numbers[lines])
-    return _shown(pivot, laid, ground.place[np.ix_(rows.members, columns.members)], rows.groups, columns.groups)
+    return _shown(pivot, laid, grouping.place[np.ix_(rows.members, columns.members)], rows.groups, columns.groups)
 
 
-def _places(some: Arranged, every: Arranged) -> NDArray[np.int64]:
+def _places(some: ShownSide, every: ShownSide) -> NDArray[np.int64]:
     """Where the lines of a side stand among all of its lines."""
     place = np.empty(len(every.lines), dtype=np.int64)
     place[every.lines] = np.arange(len(every.lines))
     return place[some.lines]
 
 
-def _gather(source: Pivoting, pivot: PivotSpec, ground: Ground, key: str) -> Gathered:
-    partials = partials_of(source, pivot.measure, ground.placement, key)
+def _gather(source: TableSource, pivot: PivotSpec, grouping: Grouping, key: str) -> Aggregated:
+    partials = partials_of(source, pivot.measure, grouping.placement, key)
     magnitude = _magnitude(source, pivot.measure)
-    return gathered(pivot.measure, partials, magnitude, ground.place, ground.row_groups, ground.column_groups)
+    return aggregate(pivot.measure, partials, magnitude, grouping.place, grouping.row_groups, grouping.column_groups)
 
 
-def _magnitude(source: Pivoting, measure: MeasureSpec) -> float:
+def _magnitude(source: TableSource, measure: MeasureSpec) -> float:
     return MEASURES[measure.take].magnitude(source, measure)
 
 
-def _count(ground: Ground) -> Gathered:
-    counts = (gather_counts(ground.placement),)
-    return gathered(MeasureSpec(), counts, 0.0, ground.place, ground.row_groups, ground.column_groups)
+def _count(grouping: Grouping) -> Aggregated:
+    counts = (gather_counts(grouping.placement),)
+    return aggregate(MeasureSpec(), counts, 0.0, grouping.place, grouping.row_groups, grouping.column_groups)
 
 
-def _arranged(source: Pivoting, pivot: ResolvedPivot, ground: Ground, found: Gathered) -> tuple[Arranged, Arranged]:
+def _shown_sides(source: TableSource, pivot: ResolvedPivot, grouping: Grouping, found: Aggregated) -> tuple[ShownSide, ShownSide]:
     """Both sides as they stand. Orders by what is shown go by what is shown in natural order."""
     split = (pivot.split,) if pivot.split else ()
-    shown = cache(lambda: _shown(pivot, found, ground.place, ground.row_groups, ground.column_groups))
+    shown = cache(lambda: _shown(pivot, found, grouping.place, grouping.row_groups, grouping.column_groups))
     rows = Ordered(
-        labels=ground.rows.labels,
-        members=ground.rows.members,
-        groups=ground.row_groups,
-        other_labels=ground.columns.labels,
-        other_groups=ground.column_groups,
+        labels=grouping.rows.labels,
+        members=grouping.rows.members,
+        groups=grouping.row_groups,
+        other_labels=grouping.columns.labels,
+        other_groups=grouping.column_groups,
         totals=found.values,
         shown=shown,
         path="pivot.order.rows",
         firsts=lambda: _firsts(source, pivot, pivot.rows, "pivot.rows"),
     )
     columns = Ordered(
-        labels=ground.columns.labels,
-        members=ground.columns.members,
-        groups=ground.column_groups,
-        other_labels=ground.rows.labels,
-        other_groups=ground.row_groups,
+        labels=grouping.columns.labels,
+        members=grouping.columns.members,
+        groups=grouping.column_groups,
+        other_labels=grouping.rows.labels,
+        other_groups=grouping.row_groups,
         totals=found.values.T,
         shown=lambda: shown().T,
         path="pivot.order.columns",
@@ -201,7 +201,7 @@ def _arranged(source: Pivoting, pivot: ResolvedPivot, ground: Ground, found: Gat
     )
 
 
-def _firsts(source: Pivoting, pivot: ResolvedPivot, levels: Sequence[LevelSpec], path: str) -> list[NDArray[np.int64]]:
+def _firsts(source: TableSource, pivot: ResolvedPivot, levels: Sequence[LevelSpec], path: str) -> list[NDArray[np.int64]]:
     """The first record of each member of some levels, kept or not: the order in which they came stays the same whatever is kept."""
     tests = source.tests(pivot.keep, "pivot.keep", pivot.measure)
     return [source.level(spec, f"{path}[{i}]", pivot, tests).firsts for i, spec in enumerate(levels)] or [np.zeros(1, np.int64)]
@@ -209,7 +209,7 @@ def _firsts(source: Pivoting, pivot: ResolvedPivot, levels: Sequence[LevelSpec],
 
 def _shown(
     pivot: ResolvedPivot,
-    found: Gathered,
+    found: Aggregated,
     cells: NDArray[np.int64],
     row_groups: Sequence[Group],
     column_groups: Sequence[Group],

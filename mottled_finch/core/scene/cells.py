@@ -1,0 +1,122 @@
+"""The cells of all panels: their colors, what they print and how large, the symbols in them and the lines under these."""
+
+from dataclasses import dataclass
+from math import floor
+
+import numpy as np
+
+from ..color.ink import inks_on
+from ..color.spaces import hex_of
+from .page import Page
+from .plan import Plan, cell_gap
+from .rules import Lattice, Rule, rules_of
+from .shapes import Grid, Weight
+from .type import CAP_HEIGHT, width_of
+
+_LEAST_PRINT = 6.5
+_LEAST_RULED = 4.0
+"""Points of a cell between two lines."""
+_PRINT_ROOM = 1.3
+"""Of the size of printed values: what they take from a symbol."""
+
+
+@dataclass(frozen=True)
+class Places:
+    """Where cells stand: the x of each column, the y of each row, how much further down each column begins where panels stand
+    below each other, and the size of a cell.
+    """
+
+    xs: list[float]
+    ys: list[float]
+    drops: list[float]
+    width: float
+    height: float
+
+
+def symbol_side(page: Page, plan: Plan) -> float:
+    """The side of the largest symbol: the length of the longest, for bars."""
+    across, down = plan.frame.across.pitch, plan.frame.down.pitch
+    gap = cell_gap(page, plan)
+    bars = page.recipe.cells.symbols.as_ == "bar"
+    return across - gap if bars else min(across - gap, _symbol_height(page, down - gap))
+
+
+def _symbol_height(page: Page, height: float) -> float:
+    """The room for a symbol in a cell of a height: values are printed below symbols, not on them."""
+    return height - _print_size(page, height) * _PRINT_ROOM if page.contents.wanted.any() and height >= 3 * _LEAST_PRINT else height
+
+
+def _print_size(page: Page, height: float) -> float:
+    """The size of values in cells of a height, before their width is looked at."""
+    wanted = page.recipe.cells.size or page.sizes.head
+    return min(wanted, height * (0.62 if page.recipe.cells.symbols.as_ == "fill" else 0.34))
+
+
+def grid_of(page: Page, places: Places) -> Grid:
+    """The cells at their places, as all outputs draw them."""
+    matrix, cells, contents, coloring = page.matrix, page.recipe.cells, page.contents, page.coloring
+    height, filled = places.height, cells.symbols.as_ == "fill"
+    prints, size = _printed(page, places.width, height)
+    room = 0.0 if filled or not prints else size * _PRINT_ROOM
+    gap = page.cell_gap
+    return Grid(
+        xs=tuple(places.xs),
+        ys=tuple(places.ys),
+        drops=tuple(places.drops),
+        absent=() if matrix.absent is None else tuple(np.flatnonzero(matrix.absent).tolist()),
+        cell_width=places.width,
+        cell_height=height,
+        steps=tuple(coloring.steps.ravel().tolist()),
+        colors=tuple(hex_of(color) for color in coloring.colors),
+        inks=tuple(str(ink) for ink in inks_on(coloring.colors)),
+        unlit=() if coloring.lit is None else tuple(np.flatnonzero(~coloring.lit).tolist()),
+        grays=() if coloring.lit is None else tuple(hex_of(color) for color in coloring.grays),
+        prints=tuple(prints),
+        print_size=size,
+        fits=bool(prints) or not contents.wanted.any() or page.recipe.page.underlay is not None,
+        bold=cells.bold,
+        print_base=height / 2 + size * CAP_HEIGHT / 2 if filled else height - (room - size * CAP_HEIGHT) / 2,
+        few=tuple(np.flatnonzero(contents.few).tolist()),
+        aside=tuple(np.flatnonzero(contents.aside).tolist()),
+        symbols=cells.symbols.as_,
+        sizes=() if contents.sizes is None else tuple(contents.sizes.ravel().round(4).tolist()),
+        symbol_height=height - room,
+        rules=_rules(page, places, height - room),
+        frame=gap / 2 if cells.gap_color and gap else 0.0,
+        frame_color=(cells.gap_color or "").lower() if gap else "",
+        opacity=1.0 if page.recipe.page.underlay is None else page.recipe.page.underlay.cells,
+    )
+
+
+def _printed(page: Page, width: float, height: float) -> tuple[list[str], float]:
+    """What cells print, and how large; nothing where it would be too small to read, or where a picture lies under it."""
+    if not page.contents.wanted.any() or page.recipe.page.underlay is not None:
+        return [], 0.0
+    if height < _LEAST_PRINT * 1.15 or width < 2 * _LEAST_PRINT:
+        return [], 0.0
+    prints = page.contents.prints()
+    weight: Weight = 600 if page.recipe.cells.bold else 400
+    widest = max(width_of(text, 1.0, weight) for text in set(prints)) or 1.0
+    size = floor(min(_print_size(page, height), (width - 3) / widest) * 4) / 4
+    return (list(prints), size) if size >= _LEAST_PRINT else ([], 0.0)
+
+
+def _rules(page: Page, places: Places, symbol_height: float) -> tuple[Rule, ...]:
+    """Lines under the symbols of each panel; none where they would lie so close that they make one gray."""
+    kind = page.recipe.cells.symbols.lines
+    if kind == "none" or page.recipe.cells.symbols.as_ == "fill" or min(places.width, places.height) < _LEAST_RULED:
+        return ()
+    there = np.ones(page.matrix.shape, dtype=bool) if page.matrix.absent is None else ~page.matrix.absent
+    found: list[Rule] = []
+    drops = np.array(places.drops or [0.0] * len(places.xs))
+    for drop in np.unique(drops):
+        here = np.flatnonzero(drops == drop)
+        lattice = Lattice(
+            xs=[places.xs[i] for i in here],
+            ys=[y + float(drop) for y in places.ys],
+            width=places.width,
+            height=places.height,
+            gap=page.cell_gap,
+        )
+        found += rules_of(kind, lattice, symbol_height, there[:, here])
+    return tuple(found)

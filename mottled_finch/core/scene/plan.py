@@ -1,0 +1,187 @@
+"""How a figure is laid out before any of it is placed: what surrounds the cells, how large they become, where panels stand."""
+
+from dataclasses import dataclass
+from math import ceil, floor
+
+from ..pivot import Group, Labels, Matrix
+from .axis import Axis, axis_of
+from .heads import column_head_height, head_gap, head_widths, inner_labels, on_one_line, outer_height
+from .page import ALL, Page
+from .type import width_of
+
+_TREE = 3.2
+"""The depth of a tree, in sizes of heads."""
+
+
+@dataclass(frozen=True)
+class Panel:
+    """A matrix of several side by side, or the only one: its columns from ``start`` to ``stop``, and the line of its totals."""
+
+    start: int
+    stop: int
+    total: int
+    title: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class Sides:
+    """What surrounds the cells: where heads begin and cells begin, the room across, and the lengths of bands and trees."""
+
+    left: float
+    grid_left: float
+    room: float
+    widths: list[float]
+    band_width: float
+    band_height: float
+    tree_width: float
+    tree_height: float
+    title_height: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Frame:
+    """How a panel is laid out, alike for all: both axes, the height above the cells, and the bands of totals."""
+
+    across: Axis
+    down: Axis
+    head_height: float
+    turned: bool
+    above: float
+    width: float
+    height: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Plan:
+    """How the whole figure is laid out: ``panels`` of one frame, so many ``per_line``. ``labels`` and ``inner_groups`` are those of
+    the columns of one panel.
+    """
+
+    sides: Sides
+    frame: Frame
+    per_line: int
+    panels: list[Panel]
+    labels: list[Labels]
+    inner_groups: list[Group]
+
+
+def planned(page: Page, legend_width: float) -> Plan:
+    """The layout with the largest cells, beside a legend of a width."""
+    panels, inner_groups = _panels(page.matrix)
+    labels = [labels[1:] if page.matrix.panels else labels for labels in page.matrix.columns[: panels[0].stop]]
+    sides = _sides(page, inner_groups, legend_width)
+    frames = {each: _frame(page, sides, labels, inner_groups, (len(panels), each)) for each in range(1, len(panels) + 1)}
+    per_line = max(frames, key=lambda each: _worth(frames[each], each, len(panels)))
+    return Plan(sides=sides, frame=frames[per_line], per_line=per_line, panels=panels, labels=labels, inner_groups=inner_groups)
+
+
+def _panels(matrix: Matrix) -> tuple[list[Panel], list[Group]]:
+    """The panels, and the groups of columns within each of them, counted from its first column."""
+    columns = len(matrix.columns)
+    if not matrix.panels:
+        return [Panel(0, columns, -1, "")], list(matrix.column_groups)
+    outermost = [(i, group) for i, group in enumerate(matrix.column_groups) if group.depth == 1]
+    if not outermost:  # nothing across but the split itself: each panel is one column
+        return [Panel(i, i + 1, i, on_one_line(labels[0])) for i, labels in enumerate(matrix.columns)], []
+    panels = [Panel(group.start, group.stop, columns + i, on_one_line(group.labels[0])) for i, group in outermost]
+    first = panels[0].stop
+    inner = [group for group in matrix.column_groups if group.depth > 1 and group.stop <= first]
+    return panels, inner
+
+
+def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> Sides:
+    matrix, sizes, totals = page.matrix, page.sizes, page.recipe.pivot.totals
+    across = totals.rows or (totals.column_groups and bool(inner_groups))
+    down = totals.columns or (totals.row_groups and bool(matrix.row_groups))
+    # Many totals of groups would take the room from the cells.
+    height = round(sizes.head * (1.45 if totals.row_groups and len(matrix.row_groups) > 3 else 1.9))
+    named = any(inner_labels(matrix.rows))
+    widths = head_widths(page, matrix.rows, matrix.row_groups, width_of(ALL, sizes.head, 600) if named and down else 0.0)
+    tree_width = round(sizes.head * _TREE) + 4 if matrix.row_tree else 0
+    heads = sum(widths) + (len(widths) - 1) * 2 * head_gap(page) + (round(sizes.head * 0.8) if widths[-1] else 0)
+    grid_left = page.left + tree_width + heads
+    return Sides(
+        left=page.left + tree_width,
+        grid_left=grid_left,
+        room=page.right - grid_left - legend_width,
+        widths=widths,
+        band_width=_band_width(page) if across else 0.0,
+        band_height=float(height) if down else 0.0,
+        tree_width=tree_width,
+        tree_height=round(sizes.head * _TREE) + 4 if matrix.column_tree else 0,
+        title_height=round(sizes.head * 1.8) if matrix.panels else 0,
+    )
+
+
+def _band_width(page: Page) -> float:
+    matrix, columns = page.matrix, len(page.matrix.columns)
+    texts = {page.number(value) for value in matrix.all_values[:, columns:].ravel().tolist()}
+    return ceil(max(width_of(text, page.sizes.head, 600) for text in (*texts, ALL))) + 12.0
+
+
+def panel_gap(page: Page) -> float:
+    """What parts panels on a line."""
+    return round(page.sizes.head * 1.6)
+
+
+def _frame(page: Page, sides: Sides, labels: list[Labels], inner_groups: list[Group], numbers: tuple[int, int]) -> Frame:
+    """How panels are laid out. ``numbers`` are how many there are, and how many of them stand on a line."""
+    matrix, sizes, totals = page.matrix, page.sizes, page.recipe.pivot.totals
+    panels, per_line = numbers
+    lines = ceil(panels / per_line)
+    group_gap = sizes.band_gap if page.recipe.heads.group_gap is None else float(page.recipe.heads.group_gap)
+    beyond = sizes.band_gap + sides.band_width if totals.rows else 0.0
+    below = sizes.band_gap + sides.band_height if totals.columns else 0.0
+
+    def across_of(most: float) -> Axis:
+        return axis_of(
+            len(labels),
+            inner_groups,
+            (sides.room - (per_line - 1) * panel_gap(page)) / per_line - beyond,
+            most,
+            group_gap,
+            sides.band_width if totals.column_groups else 0.0,
+            sizes.band_gap,
+        )
+
+    across = across_of(sizes.widest_cell)
+    head_height, turned = column_head_height(page, inner_labels(labels), across.pitch)
+    above = sides.title_height + sides.tree_height + outer_height(page, inner_groups) + head_height
+
+    def down_of(most: float) -> Axis:
+        return axis_of(
+            len(matrix.rows),
+            matrix.row_groups,
+            (page.bottom - page.top - (lines - 1) * sizes.head) / lines - above - below,
+            most,
+            group_gap,
+            sides.band_height if totals.row_groups else 0.0,
+            sizes.band_gap,
+        )
+
+    down = down_of(sizes.highest_cell)
+    if page.recipe.cells.square:
+        side = min(across.pitch, down.pitch)
+        across, down = across_of(side), down_of(side)
+    return Frame(
+        across=across,
+        down=down,
+        head_height=head_height,
+        turned=turned,
+        above=above,
+        width=across.end + beyond + panel_gap(page),
+        height=above + down.end + below + sizes.head,
+    )
+
+
+def _worth(frame: Frame, per_line: int, panels: int) -> tuple[float, int]:
+    """The larger the cells the better, a little wider than high; of equals, the one with fewer lines."""
+    return round(min(frame.across.pitch / 1.4, frame.down.pitch), 3), -ceil(panels / per_line)
+
+
+def cell_gap(page: Page, plan: Plan) -> float:
+    """What is left open between two cells."""
+    cell = min(plan.frame.across.pitch, plan.frame.down.pitch)
+    if page.recipe.cells.gap is not None:
+        return float(min(page.recipe.cells.gap, floor(cell * 0.4)))
+    return 2.0 if cell >= 14 else 1.0 if cell >= 6 else 0.0

@@ -1,0 +1,349 @@
+"""Mottled Finch from the shell, once a Python is found: sets itself up on first use, then does what it is told.
+
+What is set up lies in .finch/ and web/node_modules/. Each part carries a stamp, written last, of what it was made from; a part
+whose stamp does not match, or that was cut short, is made anew. Only one set-up runs at a time, and in it what needs nothing of
+another part runs beside it. Nothing but the standard library is used, and of that nothing a warm start can do without.
+"""
+
+import fcntl
+import hashlib
+import os
+import sys
+
+HOME = os.path.dirname(os.path.dirname(os.path.abspath(__file__)))
+PLACE = f"{HOME}/.finch"
+VENV = f"{PLACE}/venv"
+PYTHON = f"{VENV}/bin/python"
+WEB = f"{HOME}/web"
+BUILT = f"{HOME}/mottled_finch/server/web"
+CHROMIUM = "/usr/bin/chromium"
+
+HELP = """\
+./finch demo   [--port N] [--data DIR] [--large]  make the demo data, load it, serve it on 127.0.0.1
+./finch serve  [--port N] [--data DIR]          serve your own tables and plates on 127.0.0.1
+./finch render TABLE RECIPE --out FILE          draw one figure: .png .svg .pdf .pptx .csv .json
+./finch check  TABLE RECIPE                     print what would mislead, one caution a line; 1 when there are any
+./finch sample [NAME] --out FILE                write a table of the demo as CSV: berth-log, berth-log-next, …
+./finch bench  [NAME...]                        measure, one JSON object a line
+./finch test   [pytest words]                   install what the tests need and run every check
+./finch help                                    this list
+"""
+
+NEEDS = {
+    "demo": ("packages run", "kernels", "front"),
+    "serve": ("packages run", "kernels", "front"),
+    "render": ("packages run",),
+    "check": ("packages run",),
+    "sample": ("packages run",),
+    "bench": ("packages bench", "kernels", "front", "chromium"),
+    "test": ("packages test", "kernels", "front", "node_modules", "chromium"),
+}
+"""The parts that each command needs."""
+
+
+class Stop(Exception):
+    """Set-up cannot go on, and why."""
+
+
+def say(words: str) -> None:
+    print(f"finch: {words}", file=sys.stderr, flush=True)
+
+
+def main(words: list[str]) -> int:
+    command = words[0] if words else "help"
+    if command in ("help", "--help", "-h"):
+        print(HELP, end="")
+        return 0
+    if command not in NEEDS:
+        say(f'there is no command "{command}"')
+        print(HELP, end="", file=sys.stderr)
+        return 2
+    try:
+        if sys.version_info[:2] != (3, 11):
+            raise Stop(f"{sys.executable} is not Python 3.11, which this is tested on; install it")
+        set_up(NEEDS[command])
+        return run(command, words)
+    except Stop as why:
+        say(str(why))
+        return 1
+
+
+def run(command: str, words: list[str]) -> int:
+    os.environ["FINCH_HOME"] = PLACE
+    os.environ["PYTHONPATH"] = os.pathsep.join(filter(None, (HOME, os.environ.get("PYTHONPATH"))))
+    if command == "bench":
+        os.execv(PYTHON, [PYTHON, "-m", "bench", *words[1:]])
+    if command != "test":
+        os.execv(PYTHON, [PYTHON, "-m", "mottled_finch.cli", *words])
+    os.chdir(HOME)
+    check_all()
+    if words[1:]:
+        os.execv(PYTHON, [PYTHON, "-m", "pytest", *words[1:]])
+    return every_test()
+
+
+# Parts and their stamps
+
+
+def digest(*names: str) -> str:
+    """Of the named files and folders, below HOME."""
+    found = hashlib.sha256()
+    for name in names:
+        for path in sorted(files_below(f"{HOME}/{name}")):
+            with open(path, "rb") as file:
+                found.update(os.path.relpath(path, HOME).encode() + bytes(1) + file.read())
+    return found.hexdigest()[:32]
+
+
+def files_below(path: str) -> list[str]:
+    if not os.path.isdir(path):
+        return [path] if os.path.isfile(path) else []
+    return [
+        f"{folder}/{name}"
+        for folder, _, names in os.walk(path)
+        if not folder.endswith("__pycache__")
+        for name in names
+        if not name.startswith(".")
+    ]
+
+
+def packages_mark(kind: str) -> str:
+    return f"{digest(f'requirements/{kind}.txt')} {sys.version.split()[0]} {sys.base_prefix} {HOME}"
+
+
+def kernels_mark(_kind: str) -> str:
+    parts = digest("mottled_finch/core/pivot", "mottled_finch/core/kernels", "requirements/run.txt")
+    return f"{parts} {sys.version.split()[0]} {HOME}"
+
+
+def node_modules_mark(_kind: str) -> str:
+    return f"{digest('web/package.json', 'web/package-lock.json')} {HOME}"
+
+
+def front_mark(_kind: str) -> str:
+    parts = ("src", "index.html", "package.json", "package-lock.json", "vite.config.ts", "tsconfig.json")
+    return digest(*(f"web/{part}" for part in parts), "mottled_finch/core/fonts")
+
+
+STAMPS = {
+    "packages": (f"{VENV}/stamp-", packages_mark),
+    "kernels": (f"{PLACE}/kernels", kernels_mark),
+    "node_modules": (f"{WEB}/node_modules/.stamp", node_modules_mark),
+    "front": (f"{PLACE}/front", front_mark),
+}
+"""Where each part's stamp lies, and what it says when the part is as it should be."""
+
+
+def mark_of(part: str) -> tuple[str, str]:
+    """The file of a part's stamp, and what it should say. ``packages run`` is a part with a kind."""
+    name, _, kind = part.partition(" ")
+    path, mark = STAMPS[name]
+    return path + kind, mark(kind)
+
+
+def stands(part: str) -> bool:
+    if part == "chromium":
+        return os.access(CHROMIUM, os.X_OK)
+    if part == "front" and not os.path.isfile(f"{BUILT}/index.html"):
+        return False
+    path, mark = mark_of(part)
+    try:
+        with open(path, encoding="utf-8") as file:
+            return file.read() == mark
+    except OSError:
+        return False
+
+
+def stamp(part: str) -> None:
+    path, mark = mark_of(part)
+    with open(path, "w", encoding="utf-8") as file:
+        file.write(mark)
+
+
+def set_up(needs: tuple[str, ...]) -> None:
+    """Make what is missing of these parts."""
+    os.makedirs(PLACE, exist_ok=True)
+    with open(f"{PLACE}/lock", "w", encoding="utf-8") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        missing = {part for part in needs if not stands(part)}
+        if missing:
+            make(missing)
+
+
+def make(missing: set[str]) -> None:
+    """Python's packages and the kernels, which need them, beside the front end and the browser."""
+    from concurrent.futures import ThreadPoolExecutor
+
+    kind = next((part for part in missing if part.startswith("packages ")), None)
+    builds = "front" in missing
+    with ThreadPoolExecutor() as pool:
+        python = pool.submit(lambda: make_packages(kind) if kind else None)
+        front = pool.submit(lambda: build_front() if builds else make_node_modules() if "node_modules" in missing else None)
+        browser = pool.submit(lambda: make_chromium() if "chromium" in missing else None)
+        python.result()
+        kernels = pool.submit(lambda: make_kernels() if "kernels" in missing else None)
+        front.result()
+        if builds:
+            pack_front()
+        kernels.result()
+        browser.result()
+
+
+def called(*words: str, at: str = HOME, quiet: bool = False) -> bool:
+    """Whether a command succeeds. What it prints goes to standard error, or nowhere."""
+    import subprocess
+
+    to = subprocess.DEVNULL if quiet else sys.stderr
+    environment = {**os.environ, "PYTHONPATH": HOME, "FINCH_HOME": PLACE}
+    try:
+        done = subprocess.run(words, cwd=at, env=environment, stdin=subprocess.DEVNULL, stdout=to, stderr=to, check=False)
+        return done.returncode == 0
+    except OSError:
+        return False
+
+
+def make_packages(part: str) -> None:
+    """``packages test`` and ``packages bench`` hold all of ``packages run``."""
+    import shutil
+
+    unfinished, home = f"{VENV}/installing", f"{VENV}/home"
+    if os.path.exists(unfinished) or not called(PYTHON, "-c", "", quiet=True) or not says(home, HOME):
+        shutil.rmtree(VENV, ignore_errors=True)
+        if not called(sys._base_executable, "-m", "venv", VENV):
+            raise Stop(f"cannot make {VENV}; on Debian, install python3-venv")
+        write(home, HOME)
+    say("installing Python packages")
+    write(unfinished, "")
+    # Compiled to bytecode when they are first imported: most of them never are.
+    asked = ("--quiet", "--disable-pip-version-check", "--no-compile", "--require-hashes")
+    if not called(PYTHON, "-m", "pip", "install", *asked, "-r", f"{HOME}/requirements/{part.split()[1]}.txt"):
+        raise Stop("the Python packages could not be installed; check the network and run it again")
+    os.remove(unfinished)
+    stamp(part)
+
+
+def says(path: str, words: str) -> bool:
+    try:
+        with open(path, encoding="utf-8") as file:
+            return file.read() == words
+    except OSError:
+        return False
+
+
+def write(path: str, words: str) -> None:
+    with open(path, "w", encoding="utf-8") as file:
+        file.write(words)
+
+
+def make_kernels() -> None:
+    """The compiled parts of the pivot. Whoever uses one that is not there yet compiles it, so nothing depends on them."""
+    import pathlib
+
+    say("compiling the pivot")
+    # What is compiled holds the code of the shared kernels it calls, and would not see that they changed.
+    shared = digest("mottled_finch/core/kernels")
+    if not says(f"{PLACE}/kernels-shared", shared):
+        for path in pathlib.Path(HOME, "mottled_finch", "core").rglob("*.nb[ci]"):
+            path.unlink()
+        write(f"{PLACE}/kernels-shared", shared)
+    if called(PYTHON, "-c", "from mottled_finch.core.pivot import warm_up; warm_up()"):
+        stamp("kernels")
+
+
+def make_node_modules() -> None:
+    """The tools of the front end."""
+    import shutil
+
+    if stands("node_modules"):
+        return
+    if not shutil.which("npm"):
+        raise Stop("node and npm are not installed; install Node.js 20 with npm 11")
+    say("installing the front end's packages")
+    shutil.rmtree(f"{WEB}/node_modules", ignore_errors=True)
+    if not called("npm", "ci", "--ignore-scripts", "--silent", "--no-audit", "--no-fund", at=WEB):
+        raise Stop("the front end's packages could not be installed; check the network and run it again")
+    stamp("node_modules")
+
+
+def build_front() -> None:
+    """The built front end, where the server looks for it."""
+    make_node_modules()
+    say("building the interface")
+    if not called("npm", "run", "--silent", "build", "--", "--logLevel", "warn", at=WEB):
+        raise Stop("the interface could not be built")
+
+
+def pack_front() -> None:
+    if not called(PYTHON, "-m", "whitenoise.compress", "--quiet", BUILT):
+        raise Stop("the interface could not be packed")
+    stamp("front")
+
+
+def make_chromium() -> None:
+    import shutil
+
+    if not shutil.which("apt-get"):
+        raise Stop(f"the browser tests need Chromium at {CHROMIUM}; install it")
+    root = () if os.getuid() == 0 else ("sudo",)
+    say("installing Chromium")
+    installs = ("env", "DEBIAN_FRONTEND=noninteractive", "apt-get", "install", "-qq", "-y", "chromium")
+    if not (called(*root, "apt-get", "update", "-qq", quiet=True) and called(*root, *installs, quiet=True)):
+        raise Stop(f"Chromium could not be installed; install it at {CHROMIUM}")
+
+
+# Checks and tests
+
+CHECKS = (
+    ("the formatter", HOME, (f"{VENV}/bin/ruff", "format", "--check", ".")),
+    ("the linter", HOME, (f"{VENV}/bin/ruff", "check", ".")),
+    ("the type checker", HOME, (f"{VENV}/bin/mypy",)),
+    ("the web linter", WEB, ("npx", "--no-install", "biome", "check", ".")),
+    ("the web type checker", WEB, ("npx", "--no-install", "tsc", "--noEmit")),
+    (
+        "the generator of types",
+        WEB,
+        ("npx", "--no-install", "openapi-typescript", "../docs/openapi.json", "-o", f"{PLACE}/schema.d.ts"),
+    ),
+    (
+        "the comparison of generated types (run scripts/describe.py, then npm run types)",
+        WEB,
+        ("cmp", f"{PLACE}/schema.d.ts", "src/api/schema.d.ts"),
+    ),
+)
+"""What is checked beside the tests: its name, where, and by what command. Its output is shown only when it finds something."""
+
+
+def check_all() -> None:
+    import subprocess
+
+    for name, at, words in CHECKS:
+        done = subprocess.run(words, cwd=at, capture_output=True, text=True, check=False)
+        if done.returncode:
+            print(done.stdout + done.stderr, end="")
+            raise Stop(f"{name} found something")
+
+
+def every_test() -> int:
+    """Those in the browser beside the others, each half with its own closing line."""
+    import subprocess
+
+    with (
+        open(f"{PLACE}/browser.log", "w+", encoding="utf-8") as log,
+        subprocess.Popen([PYTHON, "-m", "pytest", "tests/browser"], stdout=log, stderr=subprocess.STDOUT) as browser,
+    ):
+        try:
+            others = subprocess.run([PYTHON, "-m", "pytest", "tests", "--ignore=tests/browser"], check=False)
+            browser.wait()
+        except BaseException:
+            browser.terminate()
+            raise
+        log.seek(0)
+        print(log.read(), end="")
+        return 1 if others.returncode or browser.returncode else 0
+
+
+if __name__ == "__main__":
+    try:
+        sys.exit(main(sys.argv[1:]))
+    except KeyboardInterrupt:
+        sys.exit(130)
