@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.color.coloring import colors_of
-from mottled_finch.core.color.ink import BLACK, DARK, LIGHT, inks_on
+from mottled_finch.core.color.ink import inks_on
 from mottled_finch.core.color.palettes import PALETTES
 from mottled_finch.core.color.scale import resolve_scale
 from mottled_finch.core.color.spaces import hex_of
@@ -74,7 +74,6 @@ def test_there_and_back(node, name):
 
 
 def test_every_color_gets_the_same_ink(node):
-    names = {"light": LIGHT, "dark": DARK, "black": BLACK}
     colors = np.concatenate([palette.colors for palette in PALETTES.values()])
-    calls = [["#" + bytes(color.tolist()).hex(), names] for color in colors]
+    calls = [["#" + bytes(color.tolist()).hex()] for color in colors]
     assert node(COLORING, "inkOn", calls) == inks_on(colors).tolist()

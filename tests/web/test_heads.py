@@ -8,7 +8,7 @@ from mottled_finch.core.recipe import load_recipe
 
 from ..core.conftest import read
 
-HEADS, RECIPES = "features/plate/heads", "features/plate/recipes"
+HEADS, RECIPES = "features/plate/stage/heads", "features/plate/changes/recipes"
 LOG = "line,pier,day,v\nInner,A,Mon,2\nInner,B,Tue,5\nOuter,A,Mon,9\nOuter,C,Tue,1\nOuter,C,Mon,4\n"
 RECIPE = {
     "finch_recipe": 2,
@@ -21,7 +21,7 @@ def matrix(recipe):
 
 
 @pytest.fixture
-def applied(node, stripped):
+def applied(node, built):
     """Find a head and apply the change its menu offers."""
 
     def apply(line, change, recipe=RECIPE):
@@ -32,13 +32,13 @@ def applied(node, stripped):
             "row_groups": [vars(group) for group in found.row_groups],
             "column_groups": [vars(group) for group in found.column_groups],
         }
-        (stripped / "features/plate/applied.mjs").write_text(
+        (built / "features/plate/stage/applied.mjs").write_text(
             'import * as heads from "./heads.mjs";\n'
             "export function applied(figure, recipe, line) {\n"
             "  const head = heads.headOf(figure, recipe, line);\n"
             f"  return {change};\n}}\n"
         )
-        (answer,) = node("features/plate/applied", "applied", [[figure, recipe, line]])
+        (answer,) = node("features/plate/stage/applied", "applied", [[figure, recipe, line]])
         return answer
 
     return apply

@@ -7,7 +7,7 @@ from mottled_finch.core.recipe import load_recipe
 
 from ..core.conftest import read
 
-PAINT = "features/plate/paint"
+PAINT = "features/plate/stage/paint"
 
 
 def given_of(grid):

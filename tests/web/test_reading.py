@@ -7,7 +7,7 @@ from mottled_finch.core.recipe import load_recipe
 
 from ..core.conftest import read
 
-READING = "features/plate/reading"
+READING = "features/plate/stage/reading"
 PLAIN, ANY = {"pivot": {}}, {"row": 0, "column": 0}
 FIGURE = {
     "rows": ["A", "B"],

@@ -12,7 +12,7 @@ from mottled_finch.core.recipe import dump_recipe, load_recipe, merge_patch
 from ..core.conftest import read
 from .conftest import _run
 
-RECIPES = "features/plate/recipes"
+RECIPES = "features/plate/changes/recipes"
 RAIL = "features/plate/color/railModel"
 BASE = {
     "finch_recipe": 2,
@@ -217,13 +217,13 @@ CURES = [
 
 
 @pytest.mark.parametrize(("path", "parts", "name"), CURES)
-def test_a_plate_that_cannot_be_made_has_a_cure_that_makes_it(stripped, path, parts, name):
+def test_a_plate_that_cannot_be_made_has_a_cure_that_makes_it(built, path, parts, name):
     recipe = {"finch_recipe": 2, **parts}
     table = read("pier,v\nEast,0\nWest,2\n")
     with pytest.raises(CoreError) as told:
         make_figure(table, load_recipe(recipe))
     assert str(told.value).startswith(path)
-    (found,) = _run(stripped, RECIPES, "cures", [[path, recipe]], "it(...words).map((each) => [each.name, each.change(words[1])])")
+    (found,) = _run(built, RECIPES, "cures", [[path, recipe]], "it(...words).map((each) => [each.name, each.change(words[1])])")
     assert found[0][0] == name
     make_figure(table, load_recipe(found[0][1]))
 

@@ -7,7 +7,11 @@ import "./theme/fonts.css";
 import { system } from "./theme/system";
 
 const client = new QueryClient({
-  defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false } },
+  // The server is this machine, or the next: a browser that believes itself offline still reaches it.
+  defaultOptions: {
+    queries: { retry: false, refetchOnWindowFocus: false, networkMode: "always" },
+    mutations: { networkMode: "always" },
+  },
 });
 
 createRoot(document.getElementById("root") as HTMLElement).render(

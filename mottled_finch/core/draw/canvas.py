@@ -9,9 +9,8 @@ from numpy.typing import NDArray
 from ..color.palettes import BLANK_STEP
 from ..color.spaces import bytes_of
 from ..scene import Box, Grid, Scene, Text, Theme, Under
+from ..vocabulary import DRAWING
 
-LEAST_HATCHED = 5
-"""Points of a cell's shorter side; on smaller ones hatching would be noise."""
 MANY_CELLS = 4_000
 """From here on the cells are painted as one picture of a pixel a cell: pixel-identical, and many times smaller."""
 
@@ -102,10 +101,6 @@ def _paint_cells(grid: Grid, canvas: Canvas, theme: Theme) -> None:
             _paint_without_color(grid, canvas, theme, x, y, "few" if i in few else "aside" if i in aside else "blank")
 
 
-RIM = 0.6
-"""Points around a symbol, so that one as light as the ground is seen."""
-
-
 def _paint_symbol(grid: Grid, canvas: Canvas, theme: Theme, i: int, fill: str) -> None:
     x, y, width, height = grid.symbol(i)
     if width <= 0 or height <= 0:
@@ -113,7 +108,7 @@ def _paint_symbol(grid: Grid, canvas: Canvas, theme: Theme, i: int, fill: str) -
     if grid.symbols == "fill":
         canvas.rect(x, y, width, height, fill)
         return
-    for rim, color in ((RIM, theme.tree), (0.0, fill)):
+    for rim, color in ((DRAWING.rim, theme.tree), (0.0, fill)):
         if grid.symbols == "dot":
             canvas.disc(x - rim, y - rim, width + 2 * rim, color)
         else:
@@ -123,7 +118,7 @@ def _paint_symbol(grid: Grid, canvas: Canvas, theme: Theme, i: int, fill: str) -
 def _paint_without_color(grid: Grid, canvas: Canvas, theme: Theme, x: float, y: float, why: str) -> None:
     """A cell without a value is hatched, one on too few records has a dash, one set aside is an empty frame."""
     width, height = grid.cell_width, grid.cell_height
-    small = min(width, height) < LEAST_HATCHED
+    small = min(width, height) < DRAWING.hatched_least
     if why == "aside":
         for left, top, right, bottom in ((x, y, x + width, y), (x, y + height, x + width, y + height)):
             canvas.line(left, top, right, bottom, theme.bracket, 0.75)

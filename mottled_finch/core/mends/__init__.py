@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from importlib import import_module
 from types import ModuleType
 
 import numpy as np
@@ -10,24 +11,10 @@ from numpy.typing import NDArray
 from ..errors import CoreError
 from ..recipe.table_spec import Mend
 from ..table import Table
-from . import compute, correct, drop, fill, join, kind, merge, relabel, rename, split, tidy, unfold, unique
+from ..vocabulary import MEND_TERMS
 from .effect import Effect
 
-MENDS: dict[str, ModuleType] = {
-    "merge": merge,
-    "relabel": relabel,
-    "tidy": tidy,
-    "correct": correct,
-    "drop": drop,
-    "kind": kind,
-    "split": split,
-    "join": join,
-    "fill": fill,
-    "compute": compute,
-    "unique": unique,
-    "rename": rename,
-    "unfold": unfold,
-}
+MENDS: dict[str, ModuleType] = {name: import_module(f".{name}", __name__) for name in MEND_TERMS}
 """Each has ``effect(table, mend, path)`` and ``say(mend)``."""
 
 

@@ -1,7 +1,8 @@
 """What the cells part of a recipe must satisfy beyond the types of its parts."""
 
 from ..errors import RecipeError
-from ..vocabulary import LIMITS
+from ..vocabulary import LIMITS, SYMBOL_TERMS
+from ..words.wording import listed
 from .check_color import HEX
 from .check_pivot import check_measure
 from .spec import CellsSpec, PastSpec
@@ -29,8 +30,9 @@ def check_cells(cells: CellsSpec, path: str = "cells") -> None:
         )
     if cells.symbols.size is not None:
         check_measure(cells.symbols.size, f"{path}.symbols.size")
-        if cells.symbols.as_ == "fill":
-            raise RecipeError('filled cells have one size; choose "square", "dot" or "bar"', path=f"{path}.symbols.as")
+        if not SYMBOL_TERMS[cells.symbols.as_].sized:
+            sized = listed((name for name, term in SYMBOL_TERMS.items() if term.sized), "or")
+            raise RecipeError(f"filled cells have one size; choose {sized}", path=f"{path}.symbols.as")
     if cells.least_records is not None and cells.least_records < 1:
         raise RecipeError("cells on fewer than 1 record have no value anyway; choose 1 or more", path=f"{path}.least_records")
     if cells.gap is not None and not 0 <= cells.gap <= LIMITS.gap_most:

@@ -7,7 +7,7 @@ import dataclasses
 from dataclasses import dataclass, field
 from typing import Annotated, Literal
 
-from ..vocabulary import ORDER_TERMS, SHOW_TERMS, THEME_TERMS
+from ..vocabulary import BAND_TERMS, ORDER_TERMS, SHOW_TERMS, SPREAD_TERMS, SYMBOL_TERMS, THEME_TERMS
 from .conditions import ConditionSpec, Cut, MeasureSpec, OneOf, Weekday
 from .table_spec import TableSpec
 
@@ -20,11 +20,11 @@ ShowName = Annotated[str, OneOf(tuple(SHOW_TERMS))]
 OrderName = Annotated[str, OneOf(tuple(ORDER_TERMS))]
 Distance = Literal["euclidean", "cityblock", "cosine", "correlation"]
 Linkage = Literal["average", "complete", "ward"]
-SpreadName = Literal["linear", "log", "log_both", "rank"]
+SpreadName = Annotated[str, OneOf(tuple(SPREAD_TERMS))]
 Within = Literal["table", "row", "column", "group"]
-BandMethod = Literal["equal_width", "quantile", "natural", "stdev"]
+BandMethod = Annotated[str, OneOf(tuple(BAND_TERMS))]
 NumberMarks = Literal["1,234.5", "1.234,5", "1 234,5", "1’234.5", "1234.5", "1234,5"]
-SymbolName = Literal["fill", "square", "dot", "bar"]
+SymbolName = Annotated[str, OneOf(tuple(SYMBOL_TERMS))]
 ThemeName = Annotated[str, OneOf(tuple(THEME_TERMS))]
 Picture = Annotated[str, "picture"]
 FontFile = Annotated[str, "font"]

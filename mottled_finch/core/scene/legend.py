@@ -14,6 +14,7 @@ from ..figure.number_style import NumberStyle
 from ..figure.targets import number_of
 from ..recipe.spec import BandsSpec, EndSpec, Recipe
 from ..table import number_label
+from ..vocabulary import SPREAD_TERMS
 from ..words.parts import lit_words, measure_words, ordinal, what_is_shown
 from ..words.wording import beginning
 from .page import Page
@@ -176,16 +177,13 @@ def _block(step: int, band: Band, most: float, size: float) -> Block:
     return Block(band.color, step, text, band.words if text != band.words else None)
 
 
-SPREAD_NOTES = {"log": "Spread by logarithm", "log_both": "Spread by logarithm on both sides of zero", "rank": "Spread by rank"}
-
-
 def color_notes(recipe: Recipe, style: NumberStyle) -> list[str]:
     """What cells and totals are judged within, how values are spread, what is lit; nothing of what is usual."""
     color, totals, notes = recipe.color, recipe.pivot.totals, []
     if color.within != "table":
         notes.append(f"Each within its {color.within}")
-    if color.scale != "linear" and color.bands is None:
-        notes.append(SPREAD_NOTES[color.scale])
+    if SPREAD_TERMS[color.scale].told and color.bands is None:
+        notes.append(f"Spread {SPREAD_TERMS[color.scale].words}")
     if color.lit is not None:
         number = (lambda value: end_text(value, style)) if color.lit.of == "value" else number_label
         notes.append(f"In color: {lit_words(color.lit, number)}")

@@ -3,10 +3,9 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from ..color.ink import DARK
 from ..color.palettes import BLANK_STEP
 from ..recipe.spec import SymbolName
-from ..vocabulary import Theme
+from ..vocabulary import DRAWING, Theme
 
 Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees", "notes"]
 
@@ -136,7 +135,7 @@ class Grid:
     def value_inks(self) -> tuple[str, ...]:
         """The ink of each cell's printed value: quiet where cells are not lit, and grays are always light."""
         unlit = set(self.unlit)
-        return tuple(DARK if step == BLANK_STEP or i in unlit else self.inks[step] for i, step in enumerate(self.steps))
+        return tuple(DRAWING.dark_ink if step == BLANK_STEP or i in unlit else self.inks[step] for i, step in enumerate(self.steps))
 
     def symbol(self, i: int) -> tuple[float, float, float, float]:
         """Where the symbol of a cell is: its left, top, width and height."""
@@ -145,7 +144,7 @@ class Grid:
         if self.symbols == "fill":
             return x, y, self.cell_width, self.cell_height
         if self.symbols == "bar":
-            high = self.symbol_height * BAR_HEIGHT
+            high = self.symbol_height * DRAWING.bar_height
             return x, y + (self.symbol_height - high) / 2, self.sizes[i] * self.cell_width, high
         side = self.sizes[i] * min(self.cell_width, self.symbol_height)
         return x + (self.cell_width - side) / 2, y + (self.symbol_height - side) / 2, side, side
@@ -153,10 +152,6 @@ class Grid:
     def place(self, column: int, row: int) -> tuple[float, float]:
         """Where a cell's top left corner is."""
         return self.xs[column], self.ys[row] + (self.drops[column] if self.drops else 0.0)
-
-
-BAR_HEIGHT = 0.62
-"""Of the room for a symbol."""
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -7,13 +7,17 @@ together. ``TABLES`` is what the screen is given.
 from dataclasses import asdict
 from typing import Any
 
+from .colors import BAND_TERMS, SPREAD_TERMS, BandTerm, SpreadTerm
 from .cuts import CUT_TERMS, CutTerm
+from .drawing import DRAWING
 from .facts import FACT_TERMS
 from .limits import LIMITS
 from .measures import MEASURE_TERMS, MeasureTerm
+from .mends import MEND_TERMS, MendTerm
 from .orders import ORDER_TERMS, OrderTerm
 from .pages import PAGE_TERMS, PageTerm
 from .shows import SHOW_TERMS, ShowTerm
+from .symbols import SYMBOL_TERMS, SymbolTerm
 from .themes import THEME_TERMS, Theme, ThemeTerm
 
 TABLES: dict[str, dict[str, Any]] = {
@@ -23,29 +27,42 @@ TABLES: dict[str, dict[str, Any]] = {
     "CUT_TERMS": CUT_TERMS,
     "PAGE_TERMS": PAGE_TERMS,
     "THEME_TERMS": THEME_TERMS,
+    "SPREAD_TERMS": SPREAD_TERMS,
+    "BAND_TERMS": BAND_TERMS,
+    "SYMBOL_TERMS": SYMBOL_TERMS,
+    "MEND_TERMS": MEND_TERMS,
 }
 
 
 def told() -> dict[str, dict[str, Any]]:
-    """The tables as plain values, in the order in which they are offered, and the limits."""
+    """The tables as plain values, in the order in which they are offered, the limits, and how cells are drawn."""
     tables = {name: {key: asdict(term) for key, term in terms.items()} for name, terms in TABLES.items()}
-    return {**tables, "LIMITS": asdict(LIMITS)}
+    return {**tables, "LIMITS": asdict(LIMITS), "DRAWING": asdict(DRAWING)}
 
 
 __all__ = [
+    "BAND_TERMS",
     "CUT_TERMS",
+    "DRAWING",
     "FACT_TERMS",
     "LIMITS",
     "MEASURE_TERMS",
+    "MEND_TERMS",
     "ORDER_TERMS",
     "PAGE_TERMS",
     "SHOW_TERMS",
+    "SPREAD_TERMS",
+    "SYMBOL_TERMS",
     "THEME_TERMS",
+    "BandTerm",
     "CutTerm",
     "MeasureTerm",
+    "MendTerm",
     "OrderTerm",
     "PageTerm",
     "ShowTerm",
+    "SpreadTerm",
+    "SymbolTerm",
     "Theme",
     "ThemeTerm",
     "told",

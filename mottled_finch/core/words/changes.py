@@ -18,6 +18,7 @@ from ..recipe.spec import (
     ShowSpec,
     SymbolsSpec,
 )
+from ..vocabulary import SPREAD_TERMS, SYMBOL_TERMS
 from .parts import level_words, measure_words, show_words
 from .wording import counted
 
@@ -75,7 +76,7 @@ def _symbols(symbols: SymbolsSpec) -> str:
     if symbols.as_ == "fill":
         return "Cells filled"
     lines = {"none": "", "dividers": ", with dividers", "guides": ", with guide lines"}[symbols.lines]
-    return f"Cells as {symbols.as_}s{lines}"
+    return f"Cells as {SYMBOL_TERMS[symbols.as_].words}{lines}"
 
 
 def _notes(notes: tuple[NoteSpec, ...]) -> str:
@@ -113,9 +114,6 @@ def _end(name: str) -> Callable[[EndSpec | None], str]:
         return f"{name} set to {at}" + (f", {end.name}" if end.name else "")
 
     return say
-
-
-_SPREADS = {"linear": "evenly", "log": "by logarithm", "log_both": "by logarithm on both sides of zero", "rank": "by rank"}
 
 
 def _bands(bands: BandsSpec | None) -> str:
@@ -176,7 +174,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.color.low, _end("Low end")),
     (lambda r: r.color.middle, _end("Middle")),
     (lambda r: r.color.high, _end("High end")),
-    (lambda r: r.color.scale, lambda name: f"Spread {_SPREADS[name]}"),
+    (lambda r: r.color.scale, lambda name: f"Spread {SPREAD_TERMS[name].words}"),
     (lambda r: r.color.within, lambda within: "Judged among all cells" if within == "table" else f"Judged within each {within}"),
     (lambda r: r.color.bands, _bands),
     (lambda r: r.color.lit, _lit),

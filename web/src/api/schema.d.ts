@@ -1143,7 +1143,7 @@ export interface components {
             redo: string | null;
             problem: string;
         };
-        /** @description One figure, written down in format 2. ``dismissed`` are cautions by name, each with the reason why it does not matter here. */
+        /** @description One figure, written down. ``dismissed`` are cautions by name, each with the reason why it does not matter here. */
         Recipe: {
             /** @enum {unknown} */
             finch_recipe: 2;
@@ -1580,7 +1580,7 @@ export interface components {
             ink: string;
             width: number;
         };
-        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those that are not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. ``few`` are hidden since they rest on too few records, ``aside`` are set aside; both are told apart from blanks. ``symbols`` are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``mark_height`` of its cell. ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture. */
+        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those that are not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. ``few`` are hidden since they rest on too few records, ``aside`` are set aside; both are told apart from blanks. ``symbols`` are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``symbol_height`` of its cell. ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture. */
         Grid: {
             xs: number[];
             ys: number[];
@@ -1603,7 +1603,7 @@ export interface components {
             /** @enum {unknown} */
             symbols: "fill" | "square" | "dot" | "bar";
             sizes: number[];
-            mark_height: number;
+            symbol_height: number;
             rules: number[][];
             frame: number;
             frame_color: string;

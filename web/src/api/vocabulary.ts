@@ -491,6 +491,114 @@ export const THEME_TERMS = {
   }
 } as const;
 
+export const SPREAD_TERMS = {
+  "linear": {
+    "words": "evenly",
+    "told": false
+  },
+  "log": {
+    "words": "by logarithm",
+    "told": true
+  },
+  "log_both": {
+    "words": "by logarithm on both sides of zero",
+    "told": true
+  },
+  "rank": {
+    "words": "by rank",
+    "told": true
+  }
+} as const;
+
+export const BAND_TERMS = {
+  "equal_width": {
+    "words": "equal width"
+  },
+  "quantile": {
+    "words": "equal counts"
+  },
+  "natural": {
+    "words": "natural breaks"
+  },
+  "stdev": {
+    "words": "standard deviations"
+  }
+} as const;
+
+export const SYMBOL_TERMS = {
+  "fill": {
+    "words": "filled cells",
+    "sized": false
+  },
+  "square": {
+    "words": "squares",
+    "sized": true
+  },
+  "dot": {
+    "words": "dots",
+    "sized": true
+  },
+  "bar": {
+    "words": "bars",
+    "sized": true
+  }
+} as const;
+
+export const MEND_TERMS = {
+  "merge": {
+    "title": "Merge spellings",
+    "note": "several become one"
+  },
+  "relabel": {
+    "title": "Relabel by a list",
+    "note": "codes to names"
+  },
+  "tidy": {
+    "title": "Trim and case",
+    "note": "even letters"
+  },
+  "correct": {
+    "title": "",
+    "note": ""
+  },
+  "kind": {
+    "title": "Change the kind",
+    "note": "text, number, moment"
+  },
+  "drop": {
+    "title": "Leave records out",
+    "note": "by a condition"
+  },
+  "unique": {
+    "title": "Leave repeats out",
+    "note": "the first stays"
+  },
+  "fill": {
+    "title": "Fill blanks down",
+    "note": "from the record above"
+  },
+  "split": {
+    "title": "Split a column",
+    "note": "at a mark"
+  },
+  "join": {
+    "title": "Join columns",
+    "note": "as text"
+  },
+  "compute": {
+    "title": "Compute a column",
+    "note": "by an expression"
+  },
+  "rename": {
+    "title": "Rename a column",
+    "note": ""
+  },
+  "unfold": {
+    "title": "Unfold a matrix",
+    "note": "into records"
+  }
+} as const;
+
 export const LIMITS = {
   "levels_most": 3,
   "bins_most": 500,
@@ -509,4 +617,14 @@ export const LIMITS = {
   "notes_most": 60,
   "page_least": 120,
   "page_most": 4000
+} as const;
+
+export const DRAWING = {
+  "rim": 0.6,
+  "bar_height": 0.62,
+  "hatched_least": 5,
+  "light_ink": "#ffffff",
+  "dark_ink": "#1d211a",
+  "black_ink": "#000000",
+  "readable": 4.5
 } as const;

@@ -1,22 +1,37 @@
-import { BrowserRouter, Route, Routes } from "react-router";
+import { lazy, Suspense } from "react";
+import { BrowserRouter, Route, Routes, useLocation } from "react-router";
 import { Desk } from "../features/desk";
-import { ImportScreen } from "../features/intake";
-import { PlateEditor } from "../features/plate";
-import { TableScreen } from "../features/table";
+import { ErrorBoundary } from "../shared/ErrorBoundary";
 import { useFocusHome } from "../shared/useFocusHome";
 import { Lost } from "./Lost";
+import { Opening } from "./Opening";
+
+// The desk is what most visits begin with; the other screens are fetched when they are opened.
+const PlateEditor = lazy(() => import("../features/plate/PlateEditor"));
+const TableScreen = lazy(() => import("../features/table/TableScreen"));
+const ImportScreen = lazy(() => import("../features/intake/ImportScreen"));
 
 export function App() {
   useFocusHome();
   return (
     <BrowserRouter>
-      <Routes>
-        <Route path="/" element={<Desk />} />
-        <Route path="/plates/:id" element={<PlateEditor />} />
-        <Route path="/tables/:id" element={<TableScreen />} />
-        <Route path="/imports/:id" element={<ImportScreen />} />
-        <Route path="*" element={<Lost />} />
-      </Routes>
+      <Screen />
     </BrowserRouter>
+  );
+}
+
+function Screen() {
+  return (
+    <ErrorBoundary key={useLocation().pathname}>
+      <Suspense fallback={<Opening />}>
+        <Routes>
+          <Route path="/" element={<Desk />} />
+          <Route path="/plates/:id" element={<PlateEditor />} />
+          <Route path="/tables/:id" element={<TableScreen />} />
+          <Route path="/imports/:id" element={<ImportScreen />} />
+          <Route path="*" element={<Lost />} />
+        </Routes>
+      </Suspense>
+    </ErrorBoundary>
   );
 }

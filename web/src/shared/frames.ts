@@ -1,13 +1,14 @@
 /**
  * Do something once what is closing has given the focus back: a menu or card does so in the frame after it was drawn as closed. What
- * opens before then would lose the focus again, however fast or slow the machine is.
+ * opens before then would lose the focus again, however fast or slow the machine is. What is given back calls it off.
  */
-export function afterClosing(act: () => void): void {
+export function afterClosing(act: () => void): () => void {
   let left = 3;
-  const frame = () => {
+  let next = requestAnimationFrame(frame);
+  function frame() {
     left -= 1;
-    if (left) requestAnimationFrame(frame);
+    if (left) next = requestAnimationFrame(frame);
     else act();
-  };
-  requestAnimationFrame(frame);
+  }
+  return () => cancelAnimationFrame(next);
 }

@@ -1,7 +1,5 @@
 import { useEffect } from "react";
-
-/** How long what comes next, such as a menu that closes or a page that arrives, has to take the focus itself. */
-const AFTER = 90;
+import { afterClosing } from "./frames";
 
 /**
  * Focus is where work goes on, never nowhere: when what had it is gone or can no longer have it, or a screen has just come, the part
@@ -9,17 +7,17 @@ const AFTER = 90;
  */
 export function useFocusHome(): void {
   useEffect(() => {
-    let timer = 0;
+    let callOff = () => {};
     const later = () => {
-      window.clearTimeout(timer);
-      timer = window.setTimeout(goHome, AFTER);
+      callOff();
+      callOff = afterClosing(goHome); // what comes next, such as a menu that closes, may take the focus itself
     };
     const seen = new MutationObserver(later);
     seen.observe(document.body, { childList: true, subtree: true, attributes: true, attributeFilter: ["disabled"] });
     document.addEventListener("focusout", later);
     later();
     return () => {
-      window.clearTimeout(timer);
+      callOff();
       seen.disconnect();
       document.removeEventListener("focusout", later);
     };

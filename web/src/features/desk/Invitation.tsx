@@ -1,7 +1,8 @@
-import { Box, Progress } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { type ReactNode, useRef } from "react";
 import { Button } from "../../shared/Button";
 import { megabytes } from "../../shared/numbers";
+import { ProgressLine } from "../../shared/ProgressLine";
 import { Refused } from "../../shared/Say";
 import type { GivingState } from "../intake";
 
@@ -97,11 +98,9 @@ function Progressing({
       <Box color="quiet" textStyle="small" minH="16px">
         {note}
       </Box>
-      <Progress.Root value={share === null ? null : share * 100} size="xs" my="10px" aria-label={words}>
-        <Progress.Track bg="line">
-          <Progress.Range bg="amberLine" />
-        </Progress.Track>
-      </Progress.Root>
+      <Box my="10px">
+        <ProgressLine label={words} share={share} />
+      </Box>
       {children}
     </>
   );

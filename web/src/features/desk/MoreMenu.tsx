@@ -1,22 +1,27 @@
-import { Menu } from "@chakra-ui/react";
 import { Ellipsis } from "lucide-react";
+import { type ComponentProps, lazy, Suspense, useState } from "react";
 import { Button } from "../../shared/Button";
-import { MenuCard, MenuLine } from "../../shared/MenuCard";
 
-/** What is rarely wanted of a thing, behind three dots. */
-export function MoreMenu({ label, action, onAction }: { label: string; action: string; onAction: () => void }) {
+type Props = { label: string; action: string; onAction: () => void };
+
+const OpenedMenu = lazy(() => import("./OpenedMenu"));
+
+/** What is rarely wanted of a thing, behind three dots. The menu itself is fetched when one is first opened. */
+export function MoreMenu(props: Props) {
+  const [asked, setAsked] = useState(false);
+  const dots = <Dots label={props.label} aria-haspopup="menu" aria-expanded={asked} onClick={() => setAsked(true)} />;
+  if (!asked) return dots;
   return (
-    <Menu.Root positioning={{ placement: "bottom-end" }}>
-      <Menu.Trigger asChild>
-        <Button variant="plain" size="sm" px="0" position="relative" zIndex={1} aria-label={label}>
-          <Ellipsis size={16} />
-        </Button>
-      </Menu.Trigger>
-      <MenuCard>
-        <MenuLine value="remove" removes onClick={onAction}>
-          {action}
-        </MenuLine>
-      </MenuCard>
-    </Menu.Root>
+    <Suspense fallback={dots}>
+      <OpenedMenu {...props} />
+    </Suspense>
+  );
+}
+
+export function Dots({ label, ...more }: { label: string } & ComponentProps<typeof Button>) {
+  return (
+    <Button variant="plain" size="sm" px="0" position="relative" zIndex={1} aria-label={label} {...more}>
+      <Ellipsis size={16} />
+    </Button>
   );
 }

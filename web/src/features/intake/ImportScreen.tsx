@@ -1,4 +1,4 @@
-import { Box, Flex, Progress } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
@@ -8,13 +8,14 @@ import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { Notice } from "../../shared/Notice";
 import { counted, megabytes } from "../../shared/numbers";
+import { ProgressLine } from "../../shared/ProgressLine";
 import { Refused } from "../../shared/Say";
 import { Compared } from "./Compared";
 import { FirstRecords } from "./FirstRecords";
 import { ReadingSentence } from "./ReadingSentence";
 
 /** A file on its way in: how it would be read, how far it is, and what a newer edition would change. */
-export function ImportScreen() {
+export default function ImportScreen() {
   const id = Number(useParams().id);
   return <OneImport key={id} id={id} />;
 }
@@ -179,11 +180,9 @@ function InProgress({ given, onCancel }: { given: Import; onCancel: () => void }
       <Box mb="10px" minH="20px" role="status">
         {given.records ? `${counted(given.records, "record")}${PHASES[given.phase] ?? ""}` : megabytes(given.size)}
       </Box>
-      <Progress.Root value={null} size="xs" w="320px" aria-label={words}>
-        <Progress.Track bg="line">
-          <Progress.Range bg="amberLine" />
-        </Progress.Track>
-      </Progress.Root>
+      <Box w="320px">
+        <ProgressLine label={words} share={null} />
+      </Box>
       <Button variant="plain" mt="16px" onClick={onCancel}>
         Cancel
       </Button>

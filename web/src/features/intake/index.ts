@@ -1,3 +1,2 @@
-export { ImportScreen } from "./ImportScreen";
 export { type GivingState, useGive } from "./useGive";
 export { usePaste } from "./usePaste";

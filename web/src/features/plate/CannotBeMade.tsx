@@ -8,7 +8,7 @@ import { Button } from "../../shared/Button";
 import { Notice } from "../../shared/Notice";
 import { Refused } from "../../shared/Say";
 import { Select } from "../../shared/Select";
-import { cures } from "./recipes";
+import { cures } from "./changes/recipes";
 
 /** A plate whose table no longer has what it is made of: what is missing, and the mapping that brings it back. */
 export function CannotBeMade({ id, error }: { id: number; error: Error }) {

@@ -1,15 +1,15 @@
 import { Box, Tabs } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { Figure, Recipe, TableInfo } from "../../api/client";
+import type { Change } from "./changes/usePlate";
 import { ColorPart } from "./color/ColorPart";
-import { HeadsPart } from "./HeadsPart";
 import { CellsPart } from "./parts/CellsPart";
+import { HeadsPart } from "./parts/HeadsPart";
 import { LegendPart } from "./parts/LegendPart";
 import { NotesPart } from "./parts/NotesPart";
 import { PagePart } from "./parts/PagePart";
 import { WordsPart } from "./parts/WordsPart";
-import type { Change } from "./usePlate";
-import { type Tab, useView } from "./view";
+import { look, type Tab, useView } from "./view";
 
 type Props = {
   plate: number;
@@ -33,7 +33,6 @@ const TABS: readonly { value: Tab; label: string; part: (props: Props) => ReactN
 /** The parts of the plate, a tab each. */
 export function Dock(props: Props) {
   const tab = useView((view) => view.tab);
-  const set = useView((view) => view.set);
   return (
     <Box
       as="aside"
@@ -45,7 +44,7 @@ export function Dock(props: Props) {
       borderColor="edge"
       overflowY="auto"
     >
-      <Tabs.Root value={tab} onValueChange={(change) => set({ tab: change.value as Tab })} variant="plain" lazyMount>
+      <Tabs.Root value={tab} onValueChange={(change) => look({ tab: change.value as Tab })} variant="plain" lazyMount>
         <Tabs.List display="flex" w="100%" gap="0" borderBottomWidth="1px" borderColor="line">
           {TABS.map(({ value, label }) => (
             <Tabs.Trigger

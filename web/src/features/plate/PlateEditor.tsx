@@ -1,4 +1,4 @@
-import { Box, Flex, Menu, Progress } from "@chakra-ui/react";
+import { Box, Flex, Menu } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
@@ -7,32 +7,34 @@ import { keys, useAbout, useTable } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
+import { afterClosing } from "../../shared/frames";
 import { Keys } from "../../shared/Keys";
 import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { whenSaved } from "../../shared/numbers";
+import { ProgressLine } from "../../shared/ProgressLine";
 import { Announced, Overtaken, Refused } from "../../shared/Say";
 import { UndoRedo } from "../../shared/UndoRedo";
 import { useKeys } from "../../shared/useKeys";
 import { useDropToDesk } from "../desk";
-import { Actions } from "./Actions";
 import { CannotBeMade } from "./CannotBeMade";
-import { cellActions } from "./CellMenu";
+import { usePlate } from "./changes/usePlate";
 import { TableDone } from "./color/targets";
-import { copyColors, copyPicture } from "./copyPicture";
 import { Dock } from "./Dock";
-import { HistorySheet } from "./HistorySheet";
-import { KEYS } from "./keys";
-import { LayOnSheet } from "./LayOnSheet";
-import { RecordsSheet } from "./RecordsSheet";
-import { magnify, Stage } from "./Stage";
+import { Actions } from "./sheets/Actions";
+import { HistorySheet } from "./sheets/HistorySheet";
+import { KEYS } from "./sheets/keys";
+import { LayOnSheet } from "./sheets/LayOnSheet";
+import { RecordsSheet } from "./sheets/RecordsSheet";
+import { cellActions } from "./stage/CellMenu";
+import { copyColors, copyPicture } from "./stage/copyPicture";
+import { Stage } from "./stage/Stage";
 import { Statement, type StatementHandle } from "./statement/Statement";
 import { Tray } from "./tray/Tray";
-import { usePlate } from "./usePlate";
-import { useView } from "./view";
+import { look, magnify, resetView, useView } from "./view";
 
 type Shown = "keys" | "actions" | "history" | "lay";
 
-export function PlateEditor() {
+export default function PlateEditor() {
   const id = Number(useParams().id);
   // A fresh editor for each plate: nothing looked at in one is carried to another.
   return <Editor key={id} id={id} />;
@@ -51,24 +53,8 @@ function Editor({ id }: { id: number }) {
   const close = (which: Shown) => () => setShown((now) => (now === which ? null : now));
   const client = useQueryClient();
   const navigate = useNavigate();
-  const set = useView((view) => view.set);
   const behind = useView((view) => view.behind);
-  useEffect(
-    () =>
-      set({
-        chosen: null,
-        pointed: null,
-        triedRail: null,
-        triedScales: null,
-        triedColors: null,
-        vision: "",
-        magnified: 1,
-        compare: null,
-        writing: null,
-        behind: null,
-      }),
-    [set],
-  );
+  useEffect(resetView, []);
   useKeys({
     undo: plate.undo,
     redo: plate.redo,
@@ -95,7 +81,6 @@ function Editor({ id }: { id: number }) {
   if (isPending || !table.data) return <Loading />;
 
   const { figure } = data;
-  const { chosen } = useView.getState();
   const { recipe, saved, table_name } = data.plate;
   const { undoes, redoes } = plate;
 
@@ -187,7 +172,7 @@ function Editor({ id }: { id: number }) {
             table={table.data}
             figure={figure}
             lines={behind}
-            onClose={() => set({ behind: null })}
+            onClose={() => look({ behind: null })}
           />
         )}
         {over && <DropFrame />}
@@ -206,7 +191,7 @@ function Editor({ id }: { id: number }) {
           open={shown === "actions"}
           onClose={close("actions")}
           onChange={plate.change}
-          others={[
+          others={(chosen) => [
             ...(undoes === null ? [] : [{ name: "Undo", note: undoes, act: plate.undo }]),
             ...(redoes === null ? [] : [{ name: "Redo", note: redoes, act: plate.redo }]),
             { name: "Copy picture", act: copy },
@@ -216,7 +201,7 @@ function Editor({ id }: { id: number }) {
             { name: "Lay this plate on another table", act: () => setShown("lay") },
             ...(["title", "subtitle", "caption"] as const).map((line) => ({
               name: `Write the ${line}`,
-              act: () => setTimeout(() => set({ writing: line }), AFTER),
+              act: () => afterClosing(() => look({ writing: line })),
             })),
             { name: "Show the page larger", act: () => magnify(1) },
             { name: "Show the page smaller", act: () => magnify(-1) },
@@ -224,7 +209,6 @@ function Editor({ id }: { id: number }) {
             { name: "Type the statement", act: () => statement.current?.write() },
             { name: "Split by a further field", act: () => statement.current?.open("split") },
             { name: "See how fields move together", act: () => statement.current?.open("correlate") },
-            // Read when the list is opened, so that walking the cells does not draw the editor anew.
             ...(chosen
               ? cellActions(figure, recipe, chosen, plate.change)
                   .filter(({ off }) => !off)
@@ -237,9 +221,6 @@ function Editor({ id }: { id: number }) {
     </TableDone>
   );
 }
-
-/** The list of actions gives the focus back as it goes; what is written next takes it from there. */
-const AFTER = 250;
 
 /** From the page itself, the arrows lead into its cells. */
 function toTheCells(event: KeyboardEvent) {
@@ -258,11 +239,7 @@ function Working({ onGiveUp }: { onGiveUp: () => void }) {
   if (!late) return null;
   return (
     <>
-      <Progress.Root value={null} size="xs" aria-label="Making the figure">
-        <Progress.Track bg="transparent" h="2px">
-          <Progress.Range bg="amber" />
-        </Progress.Track>
-      </Progress.Root>
+      <ProgressLine label="Making the figure" share={null} track="transparent" fill="amber" thick="2px" />
       {late === "long" && (
         <Button variant="dark" size="sm" position="absolute" right="16px" top="10px" onClick={onGiveUp}>
           Give it up

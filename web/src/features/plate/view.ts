@@ -30,20 +30,34 @@ type View = {
   writing: Writing | null;
   /** The cell, head or total whose records are listed. */
   behind: Lines | null;
-  set: (change: Partial<Omit<View, "set">>) => void;
 };
 
-export const useView = create<View>((set) => ({
+/** How a plate is looked at when it is opened. The tab stays as it is: who sets colors sets those of the next plate, too. */
+const OPENED: Omit<View, "tab"> = {
   chosen: null,
   pointed: null,
   triedRail: null,
   triedScales: null,
-  vision: "",
   triedColors: null,
-  tab: "color",
+  vision: "",
   magnified: 1,
   compare: null,
   writing: null,
   behind: null,
-  set,
-}));
+};
+
+export const useView = create<View>(() => ({ ...OPENED, tab: "color" }));
+
+/** Look at something else: at what is given, the rest as before. */
+export const look = (change: Partial<View>): void => useView.setState(change);
+
+/** Nothing looked at in one plate is carried to another. */
+export const resetView = (): void => look(OPENED);
+
+export const MOST_MAGNIFIED = 8;
+
+/** The page a step larger (1) or smaller (-1), or as it fits (0). */
+export function magnify(step: -1 | 0 | 1): void {
+  const { magnified } = useView.getState();
+  look({ magnified: step ? Math.min(MOST_MAGNIFIED, Math.max(1, magnified * 1.4 ** step)) : 1 });
+}

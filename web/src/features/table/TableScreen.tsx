@@ -25,10 +25,10 @@ import { type MendAsked, MendDialog } from "./MendDialog";
 import { MendsPanel } from "./MendsPanel";
 import { RecordGrid } from "./RecordGrid";
 import { TableName } from "./TableName";
-import { useTable } from "./useTable";
+import { useTableActions } from "./useTableActions";
 
 /** The records of a table, what was found in them, and the mends. */
-export function TableScreen() {
+export default function TableScreen() {
   const id = Number(useParams().id);
   return <OneTable key={id} id={id} />;
 }
@@ -36,7 +36,7 @@ export function TableScreen() {
 function OneTable({ id }: { id: number }) {
   const client = useQueryClient();
   const navigate = useNavigate();
-  const table = useTable(id);
+  const table = useTableActions(id);
   const giving = useGive(id);
   const over = useDrop(giving.take);
   const file = useRef<HTMLInputElement>(null);

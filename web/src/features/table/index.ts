@@ -1,2 +1,1 @@
 export { RecordGrid } from "./RecordGrid";
-export { TableScreen } from "./TableScreen";

@@ -1,28 +1,25 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { Figure, Recipe } from "../../../api/client";
-import { LIMITS } from "../../../api/vocabulary";
+import { BAND_TERMS, LIMITS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
 import { ColorInput } from "../../../shared/ColorInput";
 import { counted, percent } from "../../../shared/numbers";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
-import { Line } from "../Line";
-import { withBands } from "../recipes";
-import type { Change } from "../usePlate";
+import { withBands } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
+import { Line } from "../parts/Line";
 import { axisOf, rounded, stepOn } from "./railAxis";
 import { byHand, USUAL_BANDS, withNewCut } from "./railModel";
 
 type Bands = NonNullable<NonNullable<Recipe["color"]>["bands"]>;
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 
-const METHODS = [
+const METHODS: (readonly [string, string])[] = [
   ["", "a ramp that runs on"],
   ["cuts", "bands cut by hand"],
-  ["equal_width", "bands, equal width"],
-  ["quantile", "bands, equal counts"],
-  ["natural", "bands, natural breaks"],
-  ["stdev", "bands, by deviation"],
-] as const;
+  ...Object.entries(BAND_TERMS).map(([name, { words }]) => [name, `bands of ${words}`] as const),
+];
 const COUNTS = ["2", "3", "4", "5", "6", "7", "8"].map((count) => [count, count] as const);
 
 /** A ramp or bands; of each band its color, its name and how many cells are in it. */

@@ -1,11 +1,12 @@
 import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
+import { SPREAD_TERMS } from "../../../api/vocabulary";
 import { Choice } from "../../../shared/Choice";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
-import { Line } from "../Line";
-import { withColor, withWithin } from "../recipes";
-import type { Change } from "../usePlate";
+import { withColor, withWithin } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
+import { Line } from "../parts/Line";
 import { BandsPart } from "./BandsPart";
 import { Gallery } from "./Gallery";
 import { LitPart } from "./LitPart";
@@ -29,12 +30,7 @@ const HIGH_IS = [
   { value: "bad", label: "bad" },
 ] as const;
 
-const SPREADS = [
-  ["linear", "evenly"],
-  ["log", "by logarithm"],
-  ["log_both", "by logarithm, around zero"],
-  ["rank", "by rank"],
-] as const;
+const SPREADS = Object.entries(SPREAD_TERMS).map(([name, { words }]) => [name, words] as const);
 
 /** How values become colors. */
 export function ColorPart({ plate, table, figure, recipe, onChange, onRefused }: Props) {

@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Figure, Recipe } from "../../../api/client";
 import { CardForm } from "../../../shared/CardForm";
 import { Select } from "../../../shared/Select";
-import type { Change } from "../usePlate";
+import type { Change } from "../changes/usePlate";
 import { withCut } from "./railModel";
 import { numberIn, numberOut } from "./targets";
 

@@ -4,9 +4,9 @@ import type { Figure, Palette, Recipe } from "../../../api/client";
 import { usePalettes } from "../../../api/queries";
 import { Button } from "../../../shared/Button";
 import { Opens } from "../../../shared/Opens";
-import { withColor } from "../recipes";
-import type { Change } from "../usePlate";
-import { useView } from "../view";
+import { withColor } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
+import { look } from "../view";
 import { BLANK, bandColors } from "./coloring";
 import { HouseColors } from "./HouseColors";
 
@@ -23,7 +23,6 @@ export function Gallery({ figure, recipe, onChange }: Props) {
   const palettes = usePalettes().data ?? [];
   const [open, setOpen] = useState(false);
   const [sought, setSought] = useState("");
-  const set = useView((view) => view.set);
   const own = recipe.color?.colors?.length ? recipe.color.colors : null;
   const name = own ? null : figure.palette;
   const current = palettes.find((palette) => palette.name === name);
@@ -33,7 +32,7 @@ export function Gallery({ figure, recipe, onChange }: Props) {
   function show(now: boolean) {
     // Cleared when it opens: a list that grows again while it closes would put another palette under the pointer.
     if (now) setSought("");
-    else set({ triedColors: null });
+    else look({ triedColors: null });
     setOpen(now);
   }
 
@@ -85,7 +84,7 @@ export function Gallery({ figure, recipe, onChange }: Props) {
           overflowY="auto"
           px="10px"
           pb="8px"
-          onPointerLeave={() => set({ triedColors: null })}
+          onPointerLeave={() => look({ triedColors: null })}
         >
           {(Object.keys(KINDS) as Palette["kind"][]).map((kind) => {
             const here = shown.filter((palette) => palette.kind === kind);
@@ -113,8 +112,8 @@ export function Gallery({ figure, recipe, onChange }: Props) {
                         cursor="pointer"
                         _hover={{ bg: "amberWash" }}
                         _focusVisible={{ bg: "amberWash" }}
-                        onPointerEnter={() => set({ triedColors: colors })}
-                        onFocus={() => set({ triedColors: colors })}
+                        onPointerEnter={() => look({ triedColors: colors })}
+                        onFocus={() => look({ triedColors: colors })}
                         onClick={() => {
                           onChange(withColor({ palette: palette.name as PaletteName, colors: undefined }));
                           show(false);
@@ -177,9 +176,10 @@ function Small({ figure, colors }: { figure: Figure; colors: readonly string[] }
     const grid = figure.scene.grid;
     if (!context || !grid) return;
     const unlit = new Set(grid.unlit);
+    const { blank } = figure.scene.theme;
     context.clearRect(0, 0, columns, rows);
     grid.steps.forEach((step, i) => {
-      context.fillStyle = step === BLANK ? "#f1f1ee" : ((unlit.has(i) ? grid.grays[step] : colors[step]) ?? "#f1f1ee");
+      context.fillStyle = step === BLANK ? blank : ((unlit.has(i) ? grid.grays[step] : colors[step]) ?? blank);
       context.fillRect(i % columns, Math.floor(i / columns), 1, 1);
     });
   }, [figure, colors, rows, columns]);

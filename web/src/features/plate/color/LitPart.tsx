@@ -6,10 +6,10 @@ import { CardForm } from "../../../shared/CardForm";
 import { counted, grouped } from "../../../shared/numbers";
 import { Opens } from "../../../shared/Opens";
 import { Select } from "../../../shared/Select";
-import { Line } from "../Line";
+import { withColor } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
+import { Line } from "../parts/Line";
 import { MeasurePick } from "../parts/MeasurePick";
-import { withColor } from "../recipes";
-import type { Change } from "../usePlate";
 import { numberIn } from "./targets";
 
 type Lit = NonNullable<NonNullable<Recipe["color"]>["lit"]>;

@@ -3,8 +3,8 @@ import { useLayoutEffect, useMemo, useRef } from "react";
 import type { Figure, Recipe } from "../../../api/client";
 import { LIMITS } from "../../../api/vocabulary";
 import { counted } from "../../../shared/numbers";
-import type { Change } from "../usePlate";
-import { useView } from "../view";
+import type { Change } from "../changes/usePlate";
+import { look, useView } from "../view";
 import { CutCard } from "./CutCard";
 import { BLANK, type ScaleShape, stepper } from "./coloring";
 import { Handle } from "./Handle";
@@ -37,7 +37,6 @@ export function Rail(props: Props) {
 
 function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & { model: RailModel }) {
   const tried = useView((view) => view.triedRail);
-  const set = useView((view) => view.set);
   const { axis } = model;
   const shape = tried ?? model.shape;
   const scale = figure.scale as NonNullable<Figure["scale"]>;
@@ -47,7 +46,7 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
   }, [model, axis]);
 
   function show(next: ScaleShape | null) {
-    set({ triedRail: next, triedScales: next && model.scales(next) });
+    look({ triedRail: next, triedScales: next && model.scales(next) });
   }
   function keep(change: Change) {
     void Promise.resolve(onChange(change)).then(() => show(null));

@@ -2,13 +2,12 @@ import { Box, Flex } from "@chakra-ui/react";
 import type { Figure } from "../../../api/client";
 import { useAbout } from "../../../api/queries";
 import { Select } from "../../../shared/Select";
-import { useView } from "../view";
+import { look, useView } from "../view";
 
 /** The way of seeing that the stage is checked by, and what is lost to it. */
 export function SeenBy({ figure }: { figure: Figure }) {
   const visions = useAbout().data?.visions ?? [];
   const vision = useView((view) => view.vision);
-  const set = useView((view) => view.set);
   const lost = vision && figure.losses[vision];
   return (
     <Flex position="absolute" left="12px" bottom="3px" align="center" gap="8px" textStyle="small" color="quiet">
@@ -18,7 +17,7 @@ export function SeenBy({ figure }: { figure: Figure }) {
         size="xs"
         value={vision}
         options={[["", "Seen as it is"], ...visions.map(({ name, title }) => [name, title] as const)]}
-        onChange={(name) => set({ vision: name })}
+        onChange={(name) => look({ vision: name })}
       />
       {vision && (
         <Box color={lost ? "alarm" : "quiet"} role="status">

@@ -4,8 +4,8 @@ import { type End, sentenceOf } from "../../../api/client";
 import { CardForm } from "../../../shared/CardForm";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
-import { withColor } from "../recipes";
-import type { Change } from "../usePlate";
+import { withColor } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
 import { LEFT_TO_DATA, TITLES, type Which } from "./railAxis";
 import { numberIn, numberOut, useSetTargets } from "./targets";
 

@@ -2,7 +2,9 @@
  * From value to color on the screen, by the same arithmetic as the core's scale: while a handle is dragged the screen recolors
  * by itself, and what it shows must be what the core will draw.
  */
+
 import type { Figure } from "../../../api/client";
+import { DRAWING } from "../../../api/vocabulary";
 
 type Scale = NonNullable<Figure["scale"]>;
 export type Spread = Scale["spread"];
@@ -119,11 +121,12 @@ export function bandColors(colors: readonly string[], bands: number, toTheEnds: 
   return Array.from({ length: bands }, (_, i) => colors[Math.floor(place(i) * (STEPS - 1) + 0.5)] as string);
 }
 
-/** Whether ink on a color should be light: the core's rule, white wherever it reaches a contrast of 4.5. */
-export function inkOn(hex: string, inks: { light: string; dark: string; black: string }): string {
-  const l = luminance(hex);
-  if (1.05 / (l + 0.05) >= 4.5) return inks.light;
-  return (l + 0.05) / (luminance(inks.dark) + 0.05) >= 4.5 ? inks.dark : inks.black;
+/** The ink on a color that is tried: the core's rule, the first of three that is readable. */
+export function inkOn(hex: string): string {
+  const { light_ink, dark_ink, black_ink, readable } = DRAWING;
+  const l = luminance(hex) + 0.05;
+  if ((luminance(light_ink) + 0.05) / l >= readable) return light_ink;
+  return l / (luminance(dark_ink) + 0.05) >= readable ? dark_ink : black_ink;
 }
 
 function luminance(hex: string): number {

@@ -4,8 +4,8 @@
  */
 import type { End, Figure, Recipe } from "../../../api/client";
 import { short } from "../../../shared/numbers";
-import { withBands, withColor } from "../recipes";
-import type { Change } from "../usePlate";
+import { withBands, withColor } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
 import { backFrom, LINEAR, type ScaleShape, spreadFor, spreadOf } from "./coloring";
 import { type Axis, axisOf, LEFT_TO_DATA, type Which } from "./railAxis";
 

@@ -1,9 +1,11 @@
 import { useEffect, useState } from "react";
 import { useView } from "../view";
 
+const NOTHING = { scales: null, colors: null } as ReturnType<typeof tried>;
+
 /** What is being tried, a little later than the stage shows it: what is read beside it must not hold up a frame. */
 export function useTried() {
-  const [now, setNow] = useState(() => tried(useView.getState()));
+  const [now, setNow] = useState(NOTHING);
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const leave = useView.subscribe((view) => {
@@ -25,4 +27,6 @@ export function useTried() {
   return now;
 }
 
-const tried = (view: ReturnType<typeof useView.getState>) => ({ scales: view.triedScales, colors: view.triedColors });
+type Tried = Pick<ReturnType<typeof useView.getState>, "triedScales" | "triedColors">;
+
+const tried = (view: Tried) => ({ scales: view.triedScales, colors: view.triedColors });

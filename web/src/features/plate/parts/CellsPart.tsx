@@ -1,15 +1,15 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
-import { LIMITS } from "../../../api/vocabulary";
+import { LIMITS, SYMBOL_TERMS } from "../../../api/vocabulary";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
+import { withCells, withSymbols } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
 import { numberIn, numberOut } from "../color/targets";
-import { Line } from "../Line";
-import { withCells, withSymbols } from "../recipes";
-import type { Change } from "../usePlate";
 import { ColorField } from "./ColorField";
 import { Heading } from "./Heading";
+import { Line } from "./Line";
 import { MeasurePick } from "./MeasurePick";
 import { NumberField } from "./NumberField";
 import { NumberLook } from "./NumberLook";
@@ -26,12 +26,7 @@ const VALUES = [
   ["below", "below a number"],
 ] as const;
 const DECIMALS = ["0", "1", "2", "3", "4"].map((count) => [count, count] as const);
-const SYMBOLS = [
-  ["fill", "filled cells"],
-  ["square", "squares"],
-  ["dot", "dots"],
-  ["bar", "bars"],
-] as const;
+const SYMBOLS = Object.entries(SYMBOL_TERMS).map(([name, { words }]) => [name, words] as const);
 const LINES = [
   ["none", "none"],
   ["dividers", "between them"],

@@ -3,10 +3,10 @@ import type { Figure, Recipe } from "../../../api/client";
 import { LIMITS } from "../../../api/vocabulary";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
-import { Line } from "../Line";
-import { withHeads } from "../recipes";
-import type { Change } from "../usePlate";
+import { withHeads } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
 import { Heading } from "./Heading";
+import { Line } from "./Line";
 import { NumberField } from "./NumberField";
 import { Written } from "./Written";
 

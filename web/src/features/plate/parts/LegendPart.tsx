@@ -4,11 +4,11 @@ import { Button } from "../../../shared/Button";
 import { Choice } from "../../../shared/Choice";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
+import { withLegend, withSymbols } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
 import { numberIn, numberOut } from "../color/targets";
-import { Line } from "../Line";
-import { withLegend, withSymbols } from "../recipes";
-import type { Change } from "../usePlate";
 import { Heading } from "./Heading";
+import { Line } from "./Line";
 import { Written } from "./Written";
 
 type Legend = NonNullable<Recipe["legend"]>;

@@ -4,29 +4,30 @@ import { useShallow } from "zustand/react/shallow";
 import type { Figure, Recipe } from "../../../api/client";
 import { Button } from "../../../shared/Button";
 import { FactInput } from "../../../shared/FactInput";
+import { afterClosing } from "../../../shared/frames";
 import { Toggle } from "../../../shared/Toggle";
-import { withNotes } from "../recipes";
-import type { Change } from "../usePlate";
-import { useView } from "../view";
+import { withNotes } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
+import { look, useView } from "../view";
 
 type Note = NonNullable<Recipe["notes"]>[number];
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 
 /** Marks on cells, rows and columns, and the words that go with them. */
 export function NotesPart({ figure, recipe, onChange }: Props) {
-  const { chosen, writing, set: look } = useView(useShallow(({ chosen, writing, set }) => ({ chosen, writing, set })));
+  const { chosen, writing } = useView(useShallow(({ chosen, writing }) => ({ chosen, writing })));
   const part = useRef<HTMLDivElement>(null);
   const notes = recipe.notes ?? [];
   // The note that was just begun is the last; its words are what is written next, as soon as it is there.
   useEffect(() => {
     if (writing !== "note" || !notes.length) return;
-    const timer = setTimeout(() => {
+    // The menu that asked for it must be gone, or it takes the focus back.
+    return afterClosing(() => {
       const fields = part.current?.querySelectorAll<HTMLElement>("input:not([type=checkbox]), textarea");
       fields?.[fields.length - 1]?.focus();
       look({ writing: null });
-    }, AFTER);
-    return () => clearTimeout(timer);
-  }, [writing, notes.length, look]);
+    });
+  }, [writing, notes.length]);
   const row = chosen ? figure.row_labels[chosen.row] : undefined;
   const column = chosen ? figure.column_labels[chosen.column] : undefined;
   const add = (note: Note) => onChange(withNotes([...notes, note]));
@@ -99,6 +100,3 @@ export function NotesPart({ figure, recipe, onChange }: Props) {
     </Box>
   );
 }
-
-/** The menu that asked for it must be gone, or it takes the focus back. */
-const AFTER = 120;

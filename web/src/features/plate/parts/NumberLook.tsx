@@ -3,7 +3,7 @@ import type { Recipe } from "../../../api/client";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
-import { Line } from "../Line";
+import { Line } from "./Line";
 
 type Look = NonNullable<NonNullable<Recipe["cells"]>["number"]>;
 type Props = { number: Look; percent: boolean; onChange: (number: Look) => void };

@@ -6,11 +6,11 @@ import { Button } from "../../../shared/Button";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
 import { named } from "../../../shared/terms";
-import { Line } from "../Line";
-import { withPage, withPageLook } from "../recipes";
-import type { Change } from "../usePlate";
+import { withPage, withPageLook } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
 import { ColorField } from "./ColorField";
 import { Heading } from "./Heading";
+import { Line } from "./Line";
 import { NumberField } from "./NumberField";
 import { Radio } from "./Radio";
 

@@ -1,7 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe } from "../../../api/client";
-import { withWords } from "../recipes";
-import type { Change } from "../usePlate";
+import { withWords } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
 import { Written } from "./Written";
 
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };

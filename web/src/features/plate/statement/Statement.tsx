@@ -28,8 +28,8 @@ import {
   withPivot,
   withShow,
   withSplit,
-} from "../recipes";
-import type { Change } from "../usePlate";
+} from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
 import { CorrelateCard } from "./CorrelateCard";
 import { KeepEditor } from "./KeepEditor";
 import { LevelCard, type LevelMoves } from "./LevelCard";

@@ -4,10 +4,10 @@ import type { Figure, Recipe } from "../../../api/client";
 import { useAbout } from "../../../api/queries";
 import { Button } from "../../../shared/Button";
 import { counted } from "../../../shared/numbers";
+import { withCellAside, withDismissed, withoutAside, withPatch } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
 import { scalesOf } from "../color/why";
-import { withCellAside, withDismissed, withoutAside, withPatch } from "../recipes";
-import type { Change } from "../usePlate";
-import { useView } from "../view";
+import { look } from "../view";
 import { Panel } from "./Panel";
 
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
@@ -64,7 +64,6 @@ export function Cautions({ figure, recipe, onChange }: Props) {
 type LineProps = { caution: Figure["cautions"][number]; figure: Figure; onChange: (change: Change) => void };
 
 function CautionLine({ caution, figure, onChange }: LineProps) {
-  const set = useView((view) => view.set);
   const [asked, setAsked] = useState(false);
   const [reason, setReason] = useState("");
   // Gray print loses the side of every palette with two; color-weak eyes should lose nothing.
@@ -119,7 +118,7 @@ function CautionLine({ caution, figure, onChange }: LineProps) {
             </Button>
           )}
           {caution.name === "lost_order" && vision && (
-            <Button variant="plain" size="sm" onClick={() => set({ vision: vision.name })}>
+            <Button variant="plain" size="sm" onClick={() => look({ vision: vision.name })}>
               See it
             </Button>
           )}

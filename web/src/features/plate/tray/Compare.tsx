@@ -3,15 +3,14 @@ import { useQuery } from "@tanstack/react-query";
 import { api, type Figure, Refusal, sentenceOf } from "../../../api/client";
 import { styled } from "../../../shared/numbers";
 import { Select } from "../../../shared/Select";
-import { differences } from "../reading";
-import { type Comparing, useView } from "../view";
+import { differences } from "../stage/reading";
+import { type Comparing, look } from "../view";
 import { Panel } from "./Panel";
 
 type Props = { plate: number; revision: string; figure: Figure; compare: Comparing };
 
 /** Two members of a side, or one and all the others together, as a strip of their differences along the other side. */
 export function Compare({ plate, revision, figure, compare }: Props) {
-  const set = useView((view) => view.set);
   const { side, one, other } = compare;
   const names = side === "rows" ? figure.rows : figure.columns;
   const along = side === "rows" ? figure.columns : figure.rows;
@@ -30,7 +29,9 @@ export function Compare({ plate, revision, figure, compare }: Props) {
   return (
     <Panel
       heading="Compared"
-      note={<CloseButton size="2xs" mt="-3px" aria-label="End the comparison" onClick={() => set({ compare: null })} />}
+      note={
+        <CloseButton size="2xs" mt="-3px" aria-label="End the comparison" onClick={() => look({ compare: null })} />
+      }
     >
       <Flex gap="6px" align="center" mb="6px">
         <Select
@@ -38,7 +39,7 @@ export function Compare({ plate, revision, figure, compare }: Props) {
           size="xs"
           value={String(one)}
           options={options}
-          onChange={(next) => set({ compare: { ...compare, one: Number(next) } })}
+          onChange={(next) => look({ compare: { ...compare, one: Number(next) } })}
         />
         <Box color="quiet" flex="none">
           less
@@ -48,7 +49,7 @@ export function Compare({ plate, revision, figure, compare }: Props) {
           size="xs"
           value={String(other)}
           options={[["-1", "all others"], ...options.filter(([value]) => value !== String(one))]}
-          onChange={(next) => set({ compare: { ...compare, other: Number(next) } })}
+          onChange={(next) => look({ compare: { ...compare, other: Number(next) } })}
         />
       </Flex>
       {rest.error && other < 0 ? (

@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { useShallow } from "zustand/react/shallow";
 import type { Figure, Recipe } from "../../../api/client";
 import { grouped } from "../../../shared/numbers";
+import type { Change } from "../changes/usePlate";
 import { useTried } from "../color/useTried";
 import { colorAt, whyWords } from "../color/why";
 import {
@@ -15,9 +16,8 @@ import {
   readOf,
   shortCellName,
   valueWords,
-} from "../reading";
-import type { Change } from "../usePlate";
-import { useView } from "../view";
+} from "../stage/reading";
+import { look, useView } from "../view";
 import { Cautions } from "./Cautions";
 import { Compare } from "./Compare";
 import { Panel } from "./Panel";
@@ -58,7 +58,7 @@ export function Tray({ plate, revision, figure, recipe, onChange }: Props) {
 }
 
 function Reading({ figure, recipe }: Pick<Props, "figure" | "recipe">) {
-  const { chosen, pointed, set } = useView(useShallow(({ chosen, pointed, set }) => ({ chosen, pointed, set })));
+  const { chosen, pointed } = useView(useShallow(({ chosen, pointed }) => ({ chosen, pointed })));
   const { scales: triedScales, colors: triedColors } = useTried();
   const cell = [pointed, chosen].find(
     (each) => each && each.row < figure.rows.length && each.column < figure.columns.length,
@@ -103,7 +103,7 @@ function Reading({ figure, recipe }: Pick<Props, "figure" | "recipe">) {
           borderRadius="3px"
           color="link"
           _hover={{ bg: "amberWash" }}
-          onClick={() => set({ behind: cell })}
+          onClick={() => look({ behind: cell })}
         >
           <span>Records</span>
           <Box as="span" fontWeight="600" textDecoration="underline">
@@ -148,12 +148,11 @@ function Ends({ figure, recipe }: { figure: Figure; recipe: Recipe }) {
 }
 
 function EndList({ label, figure, cells }: { label: string; figure: Figure; cells: Ranked[] }) {
-  const set = useView((view) => view.set);
   const { scales: triedScales, colors: triedColors } = useTried();
   return (
     <Box role="group" aria-label={label} minW="0">
       {cells.map(({ cell, value }) => {
-        const look = colorAt(figure, indexOf(figure, cell), triedScales, triedColors);
+        const shown = colorAt(figure, indexOf(figure, cell), triedScales, triedColors);
         return (
           <chakra.button
             key={indexOf(figure, cell)}
@@ -167,7 +166,7 @@ function EndList({ label, figure, cells }: { label: string; figure: Figure; cell
             cursor="pointer"
             textAlign="start"
             _hover={{ bg: "amberWash" }}
-            onClick={() => set({ chosen: cell, pointed: null })}
+            onClick={() => look({ chosen: cell, pointed: null })}
           >
             <Box
               flex="none"
@@ -175,7 +174,7 @@ function EndList({ label, figure, cells }: { label: string; figure: Figure; cell
               px="4px"
               textAlign="center"
               borderRadius="2px"
-              style={{ background: look?.fill, color: look?.ink }}
+              style={{ background: shown?.fill, color: shown?.ink }}
             >
               {valueWords(figure, value)}
             </Box>

@@ -1,6 +1,7 @@
 /** The mends that can be made by hand: the table a new form is entered in. */
 import type { ReactNode } from "react";
 import type { Mend } from "../../../api/client";
+import { MEND_TERMS } from "../../../api/vocabulary";
 import { ComputeForm } from "./ComputeForm";
 import { DropForm } from "./DropForm";
 import { FillForm } from "./FillForm";
@@ -22,24 +23,28 @@ type Form = {
   form: (props: FormProps) => ReactNode;
 };
 
-const entry = <K extends Mend["do"]>(
-  kind: K,
-  title: string,
-  note: string,
-  form: (props: FormProps<Extract<Mend, { do: K }>>) => ReactNode,
-): Form => ({ kind, title, note, form: form as Form["form"] });
+/** The form of each mend; one that is made elsewhere has none. */
+const FORMS: { [K in Mend["do"]]: ((props: FormProps<Extract<Mend, { do: K }>>) => ReactNode) | null } = {
+  merge: MergeForm,
+  relabel: RelabelForm,
+  tidy: TidyForm,
+  correct: null,
+  kind: KindForm,
+  drop: DropForm,
+  unique: UniqueForm,
+  fill: FillForm,
+  split: SplitForm,
+  join: JoinForm,
+  compute: ComputeForm,
+  rename: RenameForm,
+  unfold: UnfoldForm,
+};
 
-export const MENDS: readonly Form[] = [
-  entry("merge", "Merge spellings", "several become one", MergeForm),
-  entry("relabel", "Relabel by a list", "codes to names", RelabelForm),
-  entry("tidy", "Trim and case", "even letters", TidyForm),
-  entry("kind", "Change the kind", "text, number, moment", KindForm),
-  entry("drop", "Leave records out", "by a condition", DropForm),
-  entry("unique", "Leave repeats out", "the first stays", UniqueForm),
-  entry("fill", "Fill blanks down", "from the record above", FillForm),
-  entry("split", "Split a column", "at a mark", SplitForm),
-  entry("join", "Join columns", "as text", JoinForm),
-  entry("compute", "Compute a column", "by an expression", ComputeForm),
-  entry("rename", "Rename a column", "", RenameForm),
-  entry("unfold", "Unfold a matrix", "into records", UnfoldForm),
-];
+export const MENDS: readonly Form[] = Object.entries(MEND_TERMS)
+  .filter(([kind]) => FORMS[kind as Mend["do"]])
+  .map(([kind, { title, note }]) => ({
+    kind: kind as Mend["do"],
+    title,
+    note,
+    form: FORMS[kind as Mend["do"]] as Form["form"],
+  }));

@@ -1,10 +1,10 @@
 import { Box, Dialog, Flex } from "@chakra-ui/react";
 import { useState } from "react";
-import { api, type Figure, type Lines, recordsAddress, type TableInfo } from "../../api/client";
-import { Button } from "../../shared/Button";
-import { counted } from "../../shared/numbers";
-import { Sheet } from "../../shared/Sheet";
-import { RecordGrid } from "../table";
+import { api, type Figure, type Lines, recordsAddress, type TableInfo } from "../../../api/client";
+import { Button } from "../../../shared/Button";
+import { counted } from "../../../shared/numbers";
+import { Sheet } from "../../../shared/Sheet";
+import { RecordGrid } from "../../table";
 
 type Props = { plate: number; revision: string; table: TableInfo; figure: Figure; lines: Lines; onClose: () => void };
 

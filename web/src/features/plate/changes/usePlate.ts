@@ -1,7 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { api, type PlateFigure, type Recipe, Refusal, sentenceOf, type Workbench } from "../../api/client";
-import { keys, tableChanged, usePlateFigure } from "../../api/queries";
+import { api, type PlateFigure, type Recipe, Refusal, sentenceOf, type Workbench } from "../../../api/client";
+import { keys, tableChanged, usePlateFigure } from "../../../api/queries";
+import { useInLine, useWorking } from "../../../shared/useInLine";
 
 export type Change = (recipe: Recipe) => Recipe;
 
@@ -14,6 +15,9 @@ const NO_STEPS: Steps = { behind: [], ahead: [] };
 
 /** A change of the table, made from how it stands. */
 export type TableChange = (bench: Workbench) => Promise<Workbench>;
+
+/** Names the changes of a plate, of which one is made after another. */
+const scopeOf = (id: number) => `plate ${id}`;
 
 /** A change that others were quicker than, and what lays it on top of theirs. */
 type Overtaken = { sentence: string; again: (() => void) | null };
@@ -28,20 +32,19 @@ export function usePlate(id: number) {
   const query = usePlateFigure(id);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [overtaken, setOvertaken] = useState<Overtaken | null>(null);
-  const [working, setWorking] = useState(0);
+  const run = useInLine(scopeOf(id));
+  const working = useWorking(scopeOf(id));
   // What stands behind and ahead when a step's turn comes may be other than when its key was pressed, so it is not read from state.
   const steps = useRef<Steps>(NO_STEPS);
   const [{ behind, ahead }, setSteps] = useState(NO_STEPS);
-  const line = useRef<Promise<unknown>>(Promise.resolve());
 
   /** Do something behind all that is under way. What was overtaken is shown as it stands now, and can be done `again`. */
   const inLine = useCallback(
-    (act: (now: PlateFigure) => Promise<void> | null, again: (() => void) | null) => {
-      const run = async () => {
+    (act: (now: PlateFigure) => Promise<void> | null, again: (() => void) | null) =>
+      run(async () => {
         const now = client.getQueryData<PlateFigure>(keys.plate(id));
         const pending = now && act(now);
         if (!pending) return;
-        setWorking((count) => count + 1);
         try {
           await pending;
           setRefusal(null);
@@ -53,14 +56,9 @@ export function usePlate(id: number) {
           } else {
             setRefusal(error instanceof Refusal ? error : new Refusal(String(error), "", 0));
           }
-        } finally {
-          setWorking((count) => count - 1);
         }
-      };
-      line.current = line.current.then(run);
-      return line.current;
-    },
-    [client, id],
+      }),
+    [client, id, run],
   );
 
   const take = useCallback(
@@ -155,7 +153,7 @@ export function usePlate(id: number) {
     takeTheirs: () => setOvertaken(null),
     refuse: useCallback((problem: unknown) => setRefusal(new Refusal(sentenceOf(problem), "", 0)), []),
     giveUp: useCallback(() => void api.giveUp(id), [id]),
-    working: working > 0,
+    working,
     change,
     changeTable,
     tableDone,

@@ -1,8 +1,8 @@
 import { useNavigate } from "react-router";
-import { exportAddress, type Recipe } from "../../api/client";
-import { useAbout, usePalettes } from "../../api/queries";
-import { PAGE_TERMS } from "../../api/vocabulary";
-import { type Action, FindAction } from "../../shared/FindAction";
+import { exportAddress, type Recipe } from "../../../api/client";
+import { useAbout, usePalettes } from "../../../api/queries";
+import { PAGE_TERMS, SPREAD_TERMS, SYMBOL_TERMS, THEME_TERMS } from "../../../api/vocabulary";
+import { type Action, FindAction } from "../../../shared/FindAction";
 import {
   turned,
   withBands,
@@ -14,9 +14,9 @@ import {
   withSymbols,
   withTotals,
   withWithin,
-} from "./recipes";
-import type { Change } from "./usePlate";
-import { useView } from "./view";
+} from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
+import { type Cell, look, useView } from "../view";
 
 type Props = {
   plate: number;
@@ -24,19 +24,15 @@ type Props = {
   open: boolean;
   onClose: () => void;
   onChange: (change: Change) => void;
-  others: Action[];
+  /** What else there is, given the cell that the keys stand on. */
+  others: (chosen: Cell | null) => Action[];
 };
-
-const SPREAD_WORDS = {
-  linear: "evenly",
-  log: "by logarithm",
-  log_both: "by logarithm around zero",
-  rank: "by rank",
-} as const;
 
 /** Every action of the editor by name. */
 export function Actions({ plate, recipe, open, onClose, onChange, others }: Props) {
-  return <FindAction actions={[...others, ...useActions(plate, recipe, onChange)]} open={open} onClose={onClose} />;
+  const chosen = useView((view) => (open ? view.chosen : null)); // walking the cells draws nothing anew
+  const actions = [...others(chosen), ...useActions(plate, recipe, onChange)];
+  return <FindAction actions={actions} open={open} onClose={onClose} />;
 }
 
 function useActions(plate: number, recipe: Recipe, onChange: (change: Change) => void): Action[] {
@@ -64,26 +60,28 @@ function useActions(plate: number, recipe: Recipe, onChange: (change: Change) =>
     ...(["table", "row", "column"] as const).map((within) =>
       change(`Judge cells within ${within === "table" ? "the table" : `their ${within}`}`, withWithin(within)),
     ),
-    ...(["linear", "log", "log_both", "rank"] as const).map((scale) =>
-      change(`Spread the values ${SPREAD_WORDS[scale]}`, withColor({ scale })),
+    ...Object.entries(SPREAD_TERMS).map(([scale, { words }]) =>
+      change(`Spread the values ${words}`, withColor({ scale: scale as keyof typeof SPREAD_TERMS })),
     ),
     ...(recipe.color?.bands ? [change("Take the bands off", withBands(undefined))] : []),
     ...(recipe.color?.lit ? [change("Light all cells", withColor({ lit: undefined }))] : []),
     ...[{ name: "", title: "as it is" }, ...visions].map(({ name, title }) => ({
       name: `See the figure: ${title}`,
-      act: () => useView.getState().set({ vision: name }),
+      act: () => look({ vision: name }),
     })),
     ...(["color", "cells", "heads", "legend", "words", "notes", "page"] as const).map((tab) => ({
       name: `Open the part: ${tab}`,
-      act: () => useView.getState().set({ tab }),
+      act: () => look({ tab }),
     })),
-    ...(["fill", "square", "dot", "bar"] as const).map((as) =>
-      change(`Draw cells as ${as === "fill" ? "filled" : `${as}s`}`, withSymbols({ as })),
+    ...Object.entries(SYMBOL_TERMS).map(([as, { words }]) =>
+      change(`Draw ${words}`, withSymbols({ as: as as keyof typeof SYMBOL_TERMS })),
     ),
     ...(["right", "top", "below"] as const).map((place) =>
       change(`Legend ${place === "below" ? "below" : `at the ${place}`}`, withLegend({ place })),
     ),
-    ...(["paper", "reed", "dusk"] as const).map((theme) => change(`Theme: ${theme}`, withPageLook({ theme }))),
+    ...Object.keys(THEME_TERMS).map((theme) =>
+      change(`Theme: ${theme}`, withPageLook({ theme: theme as keyof typeof THEME_TERMS })),
+    ),
     change(
       recipe.cells?.square ? "Fit the cells to the page" : "Make the cells square",
       withCells({ square: !recipe.cells?.square }),

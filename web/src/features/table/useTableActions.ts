@@ -1,7 +1,11 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback, useRef, useState } from "react";
+import { useCallback, useState } from "react";
 import { api, type Mend, Refusal, sentenceOf, type Workbench } from "../../api/client";
 import { keys, tableChanged, useWorkbench } from "../../api/queries";
+import { useInLine, useWorking } from "../../shared/useInLine";
+
+/** Names the changes of a table, of which one is made after another. */
+const scopeOf = (id: number) => `table ${id}`;
 
 type Act = (now: Workbench) => Promise<Workbench | null>;
 /** What can be done about a refusal, by name. */
@@ -11,10 +15,11 @@ type Again = { name: string; act: () => void };
  * A table on its screen, and what can be done to it. Changes are done one after another, each naming the version it was made from;
  * one that others were quicker than is told, and can be laid on top of what they did.
  */
-export function useTable(id: number) {
+export function useTableActions(id: number) {
   const client = useQueryClient();
   const query = useWorkbench(id);
-  const [working, setWorking] = useState(false);
+  const run = useInLine(scopeOf(id));
+  const working = useWorking(scopeOf(id));
   const [refusal, setRefusal] = useState("");
   const [again, setAgain] = useState<Again | null>(null);
 
@@ -27,7 +32,6 @@ export function useTable(id: number) {
     async (action: Act, retry: Again | null): Promise<boolean> => {
       const now = client.getQueryData<Workbench>(keys.workbench(id));
       if (!now) return false;
-      setWorking(true);
       refuse("");
       try {
         const next = await action(now);
@@ -44,21 +48,13 @@ export function useTable(id: number) {
           setAgain(retry);
         } else if (error instanceof Refusal && error.path === "anyway") setAgain(retry);
         return false;
-      } finally {
-        setWorking(false);
       }
     },
     [client, id, refuse],
   );
-  // Each change is made from what the one before left: two quick ones must not both begin from the same list.
-  const line = useRef<Promise<unknown>>(Promise.resolve());
   const act = useCallback(
-    (action: Act, retry: Again | null = null): Promise<boolean> => {
-      const done = line.current.then(() => carryOut(action, retry));
-      line.current = done;
-      return done;
-    },
-    [carryOut],
+    (action: Act, retry: Again | null = null): Promise<boolean> => run(() => carryOut(action, retry)),
+    [run, carryOut],
   );
   const mends = useCallback(
     (make: (mends: Mend[]) => Mend[]): Promise<boolean> =>
@@ -91,4 +87,4 @@ export function useTable(id: number) {
   };
 }
 
-export type TableActions = ReturnType<typeof useTable>;
+export type TableActions = ReturnType<typeof useTableActions>;

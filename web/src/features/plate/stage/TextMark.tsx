@@ -1,4 +1,4 @@
-import type { Scene } from "../../api/client";
+import type { Scene } from "../../../api/client";
 
 /** A text of the scene, where it stands on the page. What had to be cut is told in full on pointing. */
 export function TextMark({ text }: { text: Scene["texts"][number] }) {

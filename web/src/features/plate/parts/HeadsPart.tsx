@@ -1,12 +1,12 @@
 import { Box, CloseButton, Flex } from "@chakra-ui/react";
-import type { Figure, Order, Recipe } from "../../api/client";
-import { Choice } from "../../shared/Choice";
-import { Select } from "../../shared/Select";
-import { Toggle } from "../../shared/Toggle";
+import type { Figure, Order, Recipe } from "../../../api/client";
+import { Choice } from "../../../shared/Choice";
+import { Select } from "../../../shared/Select";
+import { Toggle } from "../../../shared/Toggle";
+import { type Side, withOrder, withoutAside, withTotals } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
+import { HeadsLook } from "./HeadsLook";
 import { Line } from "./Line";
-import { HeadsLook } from "./parts/HeadsLook";
-import { type Side, withOrder, withoutAside, withTotals } from "./recipes";
-import type { Change } from "./usePlate";
 
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 type By = NonNullable<Order["by"]>;

@@ -1,15 +1,15 @@
 import { Box } from "@chakra-ui/react";
 import { type KeyboardEvent, type PointerEvent, useEffect, useId, useRef, useState } from "react";
 import { useShallow } from "zustand/react/shallow";
-import type { Figure, Recipe, Scene } from "../../api/client";
-import { Announced } from "../../shared/Say";
-import { stepped } from "../../shared/walk";
+import type { Figure, Recipe, Scene } from "../../../api/client";
+import { Announced } from "../../../shared/Say";
+import { stepped } from "../../../shared/walk";
+import type { Change } from "../changes/usePlate";
+import { type Cell, look, useView } from "../view";
 import { CellMenu } from "./CellMenu";
 import { cellAt, cornerOf, type Placed, placeOf } from "./paint";
 import { cellWords } from "./reading";
 import { Tooltip } from "./Tooltip";
-import type { Change } from "./usePlate";
-import { type Cell, useView } from "./view";
 
 type Props = {
   figure: Figure;
@@ -25,7 +25,7 @@ type Props = {
  */
 export function GridReader({ figure, recipe, grid, zoom, onChange }: Props) {
   const id = useId();
-  const { chosen, pointed, set } = useView(useShallow(({ chosen, pointed, set }) => ({ chosen, pointed, set })));
+  const { chosen, pointed } = useView(useShallow(({ chosen, pointed }) => ({ chosen, pointed })));
   const reader = useRef<HTMLDivElement>(null);
   const [menu, setMenu] = useState<Cell | null>(null);
   const place = placeOf(grid);
@@ -58,11 +58,11 @@ export function GridReader({ figure, recipe, grid, zoom, onChange }: Props) {
       return setMenu(at);
     }
     const far = event.ctrlKey || event.metaKey;
-    if (event.key === "Escape") return set({ chosen: null, pointed: null });
+    if (event.key === "Escape") return look({ chosen: null, pointed: null });
     const to = stepped(event.key, at ?? first, { rows, columns, screen: 10, far });
     if (!to) return;
     event.preventDefault();
-    set({ pointed: null, chosen: at ? to : first });
+    look({ pointed: null, chosen: at ? to : first });
   }
 
   return (
@@ -85,19 +85,19 @@ export function GridReader({ figure, recipe, grid, zoom, onChange }: Props) {
           cursor: "crosshair",
         }}
         onKeyDown={onKeyDown}
-        onFocus={() => !at && set({ chosen: { row: 0, column: 0 } })}
-        onPointerMove={(event) => set({ pointed: toCell(event) })}
-        onPointerLeave={() => set({ pointed: null })}
+        onFocus={() => !at && look({ chosen: { row: 0, column: 0 } })}
+        onPointerMove={(event) => look({ pointed: toCell(event) })}
+        onPointerLeave={() => look({ pointed: null })}
         onContextMenu={(event) => {
           const cell = toCell(event as unknown as PointerEvent);
           if (!cell) return;
           event.preventDefault();
-          set({ chosen: cell, pointed: null });
+          look({ chosen: cell, pointed: null });
           setMenu(cell);
         }}
         onPointerDown={(event) => {
           const cell = toCell(event);
-          if (cell) set({ chosen: cell });
+          if (cell) look({ chosen: cell });
         }}
       >
         {at && (

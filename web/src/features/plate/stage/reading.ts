@@ -1,9 +1,9 @@
 /** What there is to say of a cell, from the figure alone. */
-import type { Figure, Recipe } from "../../api/client";
-import { MEASURE_TERMS } from "../../api/vocabulary";
-import { counted, grouped, percent, styled } from "../../shared/numbers";
-import { placer } from "./color/coloring";
-import type { Cell, Comparing } from "./view";
+import type { Figure, Recipe } from "../../../api/client";
+import { MEASURE_TERMS } from "../../../api/vocabulary";
+import { counted, grouped, percent, styled } from "../../../shared/numbers";
+import { placer } from "../color/coloring";
+import type { Cell, Comparing } from "../view";
 
 export const indexOf = (figure: Figure, cell: Cell) => cell.row * figure.columns.length + cell.column;
 

@@ -1,14 +1,14 @@
 import { Box, chakra, Input, Menu, Popover } from "@chakra-ui/react";
 import { type DragEvent, useEffect, useRef, useState } from "react";
-import { api, type Figure, type Lines, type Mend, type Recipe, type Scene } from "../../api/client";
-import { Button } from "../../shared/Button";
-import { afterClosing } from "../../shared/frames";
-import { MenuCard, MenuLine } from "../../shared/MenuCard";
-import { PopCard } from "../../shared/PopCard";
+import { api, type Figure, type Lines, type Mend, type Recipe, type Scene } from "../../../api/client";
+import { Button } from "../../../shared/Button";
+import { afterClosing } from "../../../shared/frames";
+import { MenuCard, MenuLine } from "../../../shared/MenuCard";
+import { PopCard } from "../../../shared/PopCard";
+import { withNotes } from "../changes/recipes";
+import type { Change, TableChange } from "../changes/usePlate";
+import { look } from "../view";
 import { type Head, headOf, movedBy, movedTo, orderedBy, setAside, withHeadLeftOut, withHeadNamed } from "./heads";
-import { withNotes } from "./recipes";
-import type { Change, TableChange } from "./usePlate";
-import { useView } from "./view";
 
 type Text = Scene["texts"][number];
 type Props = {
@@ -30,7 +30,6 @@ type Asked = { head: Head; lines: Lines; spot: HTMLElement; naming: boolean };
  */
 export function HeadsInPlace(props: Props) {
   const { figure, zoom, recipe, onChange } = props;
-  const set = useView((view) => view.set);
   const [dragged, setDragged] = useState<Head | null>(null);
   const [asked, setAsked] = useState<Asked | null>(null);
   /** The head that is being moved by keys: focus goes along to where it stands next. */
@@ -61,7 +60,7 @@ export function HeadsInPlace(props: Props) {
               label={`Records behind ${text.part === "totals" ? "the total " : ""}${text.full ?? text.text}`}
               group="totals"
               first={isFirst("totals")}
-              onClick={() => set({ behind: lines })}
+              onClick={() => look({ behind: lines })}
             />
           );
         }
@@ -76,7 +75,7 @@ export function HeadsInPlace(props: Props) {
             first={isFirst(head.side)}
             open={asked ? asked.head.line === head.line && asked.head.side === head.side : false}
             onClick={(spot) => {
-              set({ tab: "heads" });
+              look({ tab: "heads" });
               setAsked({ head, lines, spot, naming: false });
             }}
             onMove={(step) => {
@@ -179,7 +178,6 @@ type HeadMenuProps = Props & { asked: Asked; onAsk: (asked: Asked | null) => voi
 
 /** What can be done with a member or a group: order by it, name it, gather it, take it out, see its records. */
 function HeadMenu({ figure, ownMends, asked, onAsk, onChange, onTable }: HeadMenuProps) {
-  const set = useView((view) => view.set);
   const { head, lines, spot, naming } = asked;
   const down = head.side === "rows";
   const side = down ? "row" : "column";
@@ -220,7 +218,7 @@ function HeadMenu({ figure, ownMends, asked, onAsk, onChange, onTable }: HeadMen
   }
   const leftOut = withHeadLeftOut(head);
   const items: { name: string; act: () => void; off?: boolean; removes?: boolean }[] = [
-    { name: "Records behind it", act: () => set({ behind: lines }) },
+    { name: "Records behind it", act: () => look({ behind: lines }) },
     { name: `Order ${down ? "columns" : "rows"} by this ${side}`, act: () => onChange(orderedBy(head)) },
     { name: `Order ${head.side} by total`, act: () => onChange(orderedBy(head, "total")) },
     { name: `Put ${head.side} in natural order`, act: () => onChange(orderedBy(head, "natural")) },
@@ -238,7 +236,7 @@ function HeadMenu({ figure, ownMends, asked, onAsk, onChange, onTable }: HeadMen
       ? [
           {
             name: "Compare with all others",
-            act: () => set({ compare: { side: head.side, one: head.line, other: -1 } }),
+            act: () => look({ compare: { side: head.side, one: head.line, other: -1 } }),
           },
         ]
       : []),
@@ -246,7 +244,7 @@ function HeadMenu({ figure, ownMends, asked, onAsk, onChange, onTable }: HeadMen
       name: "Mark it, with a note if you like",
       act: () => {
         onChange((now) => withNotes([...(now.notes ?? []), { [side]: [...head.labels] }])(now));
-        set({ tab: "notes", writing: "note" });
+        look({ tab: "notes", writing: "note" });
       },
     },
     ...(leftOut ? [{ name: "Leave its records out", act: () => onChange(leftOut), removes: true }] : []),

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { Scene } from "../../api/client";
+import type { Scene } from "../../../api/client";
 
 const loaded = new Map<string, Promise<unknown>>();
 

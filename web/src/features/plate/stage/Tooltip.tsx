@@ -1,9 +1,9 @@
 import { Box } from "@chakra-ui/react";
-import type { Figure, Scene } from "../../api/client";
-import { counted } from "../../shared/numbers";
+import type { Figure, Scene } from "../../../api/client";
+import { counted } from "../../../shared/numbers";
+import type { Cell } from "../view";
 import { cornerOf } from "./paint";
 import { cellName, indexOf, readOf } from "./reading";
-import type { Cell } from "./view";
 
 type Props = {
   figure: Figure;

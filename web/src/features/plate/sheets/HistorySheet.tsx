@@ -1,8 +1,8 @@
 import { Box, chakra, Dialog } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { api, sentenceOf } from "../../api/client";
-import { whenSaved } from "../../shared/numbers";
-import { Sheet } from "../../shared/Sheet";
+import { api, sentenceOf } from "../../../api/client";
+import { whenSaved } from "../../../shared/numbers";
+import { Sheet } from "../../../shared/Sheet";
 
 type Props = { plate: number; revision: string; onGo: (number: number) => void };
 

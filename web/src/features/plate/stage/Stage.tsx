@@ -1,19 +1,19 @@
 import { Box, chakra, Flex } from "@chakra-ui/react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
-import type { Figure, Recipe, Scene } from "../../api/client";
-import { PAGE_TERMS } from "../../api/vocabulary";
-import { inkOn, stepper, stepsOf } from "./color/coloring";
-import { Seen, SeenBy } from "./color/SeenBy";
+import type { Figure, Recipe, Scene } from "../../../api/client";
+import { PAGE_TERMS } from "../../../api/vocabulary";
+import type { Change, TableChange } from "../changes/usePlate";
+import { inkOn, stepper, stepsOf } from "../color/coloring";
+import { Seen, SeenBy } from "../color/SeenBy";
+import { MOST_MAGNIFIED, magnify, useView } from "../view";
 import { Frozen } from "./Frozen";
 import { GridReader } from "./GridReader";
 import { HeadsInPlace } from "./HeadsInPlace";
 import { Hints } from "./Hints";
 import { PartSpots } from "./PartSpots";
-import { INKS, paintCells } from "./paint";
+import { paintCells } from "./paint";
 import { TextMark } from "./TextMark";
-import type { Change, TableChange } from "./usePlate";
 import { familyOf, useTypeface } from "./useTypeface";
-import { useView } from "./view";
 import { WordsInPlace } from "./WordsInPlace";
 
 const AROUND = 22;
@@ -109,14 +109,6 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
       </Flex>
     </Flex>
   );
-}
-
-const MOST_MAGNIFIED = 8;
-
-/** A step larger (1) or smaller (-1), or as it fits (0). */
-export function magnify(step: -1 | 0 | 1) {
-  const { magnified, set } = useView.getState();
-  set({ magnified: step ? Math.min(MOST_MAGNIFIED, Math.max(1, magnified * 1.4 ** step)) : 1 });
 }
 
 function Step({ label, words, off, onClick }: { label: string; words: string; off?: boolean; onClick: () => void }) {
@@ -266,7 +258,7 @@ function ColoredTotals({ scene }: { scene: Scene }) {
         />
       ))}
       {texts.map((text) => (
-        <TextMark key={`${text.x} ${text.y}`} text={{ ...text, ink: inkOn(colorOf(text), INKS) }} />
+        <TextMark key={`${text.x} ${text.y}`} text={{ ...text, ink: inkOn(colorOf(text)) }} />
       ))}
     </>
   );

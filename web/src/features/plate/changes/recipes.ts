@@ -1,6 +1,6 @@
 /** Small changes of a recipe, each a function from recipe to recipe. */
-import type { Condition, Level, Measure, Order, Pivot, Recipe, Show } from "../../api/client";
-import { LIMITS } from "../../api/vocabulary";
+import type { Condition, Level, Measure, Order, Pivot, Recipe, Show } from "../../../api/client";
+import { LIMITS } from "../../../api/vocabulary";
 
 export type Side = "rows" | "columns";
 

@@ -2,15 +2,12 @@
  * Painting the cells. Every pixel of the grid is written once into an image: as fast for 90,000 cells as for 90, whatever the
  * gaps and sizes, so that a dragged handle recolors every frame.
  */
-import type { Scene } from "../../api/client";
-import { BLANK, inkOn } from "./color/coloring";
+import type { Scene } from "../../../api/client";
+import { DRAWING } from "../../../api/vocabulary";
+import { BLANK, inkOn } from "../color/coloring";
 
 type Grid = NonNullable<Scene["grid"]>;
 type Theme = Scene["theme"];
-
-export const INKS = { light: "#ffffff", dark: "#1d211a", black: "#000000" };
-/** Points of a cell's shorter side; on smaller ones hatching would be noise. The core's canvases do the same. */
-const LEAST_HATCHED = 5;
 
 export type Placed = { left: number; top: number; width: number; height: number };
 
@@ -72,7 +69,7 @@ function paintFilled(
     Int32Array,
     Int32Array,
   ];
-  const hatched = Math.min(grid.cell_width, grid.cell_height) >= LEAST_HATCHED;
+  const hatched = Math.min(grid.cell_width, grid.cell_height) >= DRAWING.hatched_least;
   const skipped = marked([...grid.absent, ...grid.few, ...grid.aside], grid.steps.length);
   const line = new Uint32Array(width);
   for (const { from: first, to: last, drop } of levelsOf(grid)) {
@@ -139,10 +136,6 @@ function paintRules(context: CanvasRenderingContext2D, grid: Grid, theme: Theme,
   }
 }
 
-/** Points around a symbol, so that one as light as the ground is seen; and the share of its room that a bar is high. */
-const RIM = 0.6;
-const BAR_HEIGHT = 0.62;
-
 /** Squares, dots and bars, and hatching for blanks. */
 function paintSymbols(
   context: CanvasRenderingContext2D,
@@ -167,7 +160,7 @@ function paintSymbols(
     const [left, top, width, height] = markOf(grid, i, x, y);
     if (width <= 0 || height <= 0) return;
     for (const [rim, color] of [
-      [RIM, theme.tree],
+      [DRAWING.rim, theme.tree],
       [0, fill],
     ] as const) {
       context.fillStyle = color;
@@ -186,7 +179,7 @@ function paintSymbols(
 function markOf(grid: Grid, i: number, x: number, y: number): Rect {
   const size = grid.sizes[i] ?? 1;
   if (grid.symbols === "bar") {
-    const high = grid.symbol_height * BAR_HEIGHT;
+    const high = grid.symbol_height * DRAWING.bar_height;
     return [x, y + (grid.symbol_height - high) / 2, size * grid.cell_width, high];
   }
   const side = size * Math.min(grid.cell_width, grid.symbol_height);
@@ -216,7 +209,7 @@ function paintHeld(context: CanvasRenderingContext2D, grid: Grid, theme: Theme, 
     const { x, y } = at(i);
     fillRect(context, theme.blank, [x, y, width, height], zoom);
     const dash = Math.min(width * 0.36, 12);
-    if (Math.min(width, height) >= LEAST_HATCHED)
+    if (Math.min(width, height) >= DRAWING.hatched_least)
       fillRect(context, theme.quiet, [x + (width - dash) / 2, y + height / 2 - 0.75, dash, 1.5], zoom);
   }
   context.strokeStyle = theme.bracket;
@@ -305,7 +298,7 @@ function printValues(
   const across = grid.xs.length;
   grid.prints.forEach((words, i) => {
     if (!words) return;
-    const onCell = unlit?.[i] ? INKS.dark : (inks[steps[i] as number] ?? INKS.dark);
+    const onCell = unlit?.[i] ? DRAWING.dark_ink : (inks[steps[i] as number] ?? DRAWING.dark_ink);
     context.fillStyle = grid.symbols === "fill" ? onCell : theme.ink;
     const { x, y } = cornerOf(grid, { row: Math.floor(i / across), column: i % across });
     context.fillText(words, (x + grid.cell_width / 2) * zoom, (y + grid.print_base) * zoom);
@@ -314,7 +307,7 @@ function printValues(
 
 /** The ink for each color: the core's own where the colors are, worked out by the same rule where a palette is tried. */
 export function inksOn(colors: readonly string[], grid: Grid): readonly string[] {
-  return colors === grid.colors ? grid.inks : colors.map((hex) => inkOn(hex, INKS));
+  return colors === grid.colors ? grid.inks : colors.map(inkOn);
 }
 
 function channel(hex: string, at: number): number {

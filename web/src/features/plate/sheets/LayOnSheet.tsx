@@ -2,12 +2,12 @@ import { Box, Dialog, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type Recipe, Refusal, sentenceOf } from "../../api/client";
-import { keys, useTables } from "../../api/queries";
-import { Button } from "../../shared/Button";
-import { Select } from "../../shared/Select";
-import { Sheet } from "../../shared/Sheet";
-import { withFieldRenamed } from "./recipes";
+import { api, type Recipe, Refusal, sentenceOf } from "../../../api/client";
+import { keys, useTables } from "../../../api/queries";
+import { Button } from "../../../shared/Button";
+import { Select } from "../../../shared/Select";
+import { Sheet } from "../../../shared/Sheet";
+import { withFieldRenamed } from "../changes/recipes";
 
 type Props = { table: number; recipe: Recipe; onClose: () => void };
 type Missing = { field: string; allowed: readonly string[] };

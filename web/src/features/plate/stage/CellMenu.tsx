@@ -1,10 +1,10 @@
 import { Box, Menu } from "@chakra-ui/react";
-import type { Figure, Recipe } from "../../api/client";
-import { MenuCard, MenuLine } from "../../shared/MenuCard";
+import type { Figure, Recipe } from "../../../api/client";
+import { MenuCard, MenuLine } from "../../../shared/MenuCard";
+import { withCellAside, withNotes, withOrder } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
+import { type Cell, look } from "../view";
 import { cellName, indexOf } from "./reading";
-import { withCellAside, withNotes, withOrder } from "./recipes";
-import type { Change } from "./usePlate";
-import { type Cell, useView } from "./view";
 
 type CellAction = { name: string; act: () => void; off?: boolean };
 
@@ -24,17 +24,16 @@ export function cellActions(
   cell: Cell,
   onChange: (change: Change) => void,
 ): CellAction[] {
-  const { set } = useView.getState();
   const row = [...(figure.row_labels[cell.row] ?? [])];
   const column = [...(figure.column_labels[cell.column] ?? [])];
   const aside = figure.scene.grid?.aside.includes(indexOf(figure, cell)) ?? false;
   const whole = !recipe.pivot.correlate;
   const note = (of: { row?: string[]; column?: string[] }) => {
     onChange((now) => withNotes([...(now.notes ?? []), of])(now));
-    set({ tab: "notes", writing: "note" });
+    look({ tab: "notes", writing: "note" });
   };
   return [
-    { name: "Records behind it", act: () => set({ behind: cell }) },
+    { name: "Records behind it", act: () => look({ behind: cell }) },
     {
       name: aside ? "Bring it back" : "Set it aside",
       act: () => onChange(withCellAside({ row, column }, !aside)),
@@ -45,12 +44,12 @@ export function cellActions(
     { name: "Mark its column", act: () => note({ column }), off: !column.length },
     {
       name: "Compare its row with all others",
-      act: () => set({ compare: { side: "rows", one: cell.row, other: -1 } }),
+      act: () => look({ compare: { side: "rows", one: cell.row, other: -1 } }),
       off: figure.rows.length < 2 || !whole,
     },
     {
       name: "Compare its column with all others",
-      act: () => set({ compare: { side: "columns", one: cell.column, other: -1 } }),
+      act: () => look({ compare: { side: "columns", one: cell.column, other: -1 } }),
       off: figure.columns.length < 2 || !whole,
     },
     {

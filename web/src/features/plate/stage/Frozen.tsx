@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import { type RefObject, useEffect, useState } from "react";
-import type { Scene } from "../../api/client";
+import type { Scene } from "../../../api/client";
 import { TextMark } from "./TextMark";
 import { familyOf } from "./useTypeface";
 
@@ -22,7 +22,7 @@ export function Frozen({ scene, zoom, scroller }: Props) {
   const scrolledAcross = beside.length > 0 && shift.x + gridLeft * zoom < (gridLeft - left) * zoom;
   const height = (gridTop - top) * zoom + 4;
   const width = (gridLeft - left) * zoom + 4;
-  const paper = scene.transparent ? "#ffffff" : scene.theme.ground;
+  const paper = scene.transparent ? "var(--chakra-colors-card)" : scene.theme.ground;
   return (
     <>
       {scrolledDown && (

@@ -1,11 +1,10 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { useShallow } from "zustand/react/shallow";
-import type { Figure, Recipe, Scene } from "../../api/client";
-import { FactInput } from "../../shared/FactInput";
-import { withWords } from "./recipes";
-import type { Change } from "./usePlate";
-import { useView } from "./view";
+import type { Figure, Recipe, Scene } from "../../../api/client";
+import { FactInput } from "../../../shared/FactInput";
+import { withWords } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
+import { look, useView } from "../view";
 
 type Which = "title" | "subtitle" | "caption";
 type Props = { scene: Scene; recipe: Recipe; figure: Figure; zoom: number; onChange: (change: Change) => void };
@@ -13,12 +12,12 @@ type Props = { scene: Scene; recipe: Recipe; figure: Figure; zoom: number; onCha
 /** Title, subtitle and caption, each written where it stands. What is not set is a faint phrase beside the title. */
 export function WordsInPlace({ scene, recipe, figure, zoom, onChange }: Props) {
   const [writing, setWriting] = useState<Which | null>(null);
-  const { writing: asked, set } = useView(useShallow(({ writing, set }) => ({ writing, set })));
+  const asked = useView((view) => view.writing);
   useEffect(() => {
     if (!asked || asked === "note") return;
     setWriting(asked);
-    set({ writing: null, tab: "words" });
-  }, [asked, set]);
+    look({ writing: null, tab: "words" });
+  }, [asked]);
   const margin = scene.texts.find((text) => text.part === "title" || text.part === "caption")?.x ?? 24;
   const written: Record<Which, string> = {
     title: recipe.words?.title ?? figure.default_title,
@@ -40,7 +39,7 @@ export function WordsInPlace({ scene, recipe, figure, zoom, onChange }: Props) {
           writing={writing === which}
           onWrite={() => {
             setWriting(which);
-            set({ tab: "words" });
+            look({ tab: "words" });
           }}
           onDone={(words) => {
             setWriting(null);

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
-import type { Scene } from "../../api/client";
-import { type Tab, useView } from "./view";
+import type { Scene } from "../../../api/client";
+import { look, type Tab } from "../view";
 
 const PARTS: readonly { part: "legend" | "notes"; tab: Tab; label: string }[] = [
   { part: "legend", tab: "legend", label: "The legend, in the dock" },
@@ -9,7 +9,6 @@ const PARTS: readonly { part: "legend" | "notes"; tab: Tab; label: string }[] = 
 
 /** Parts of the figure that are edited in the dock: a click on one opens it there. */
 export function PartSpots({ scene, zoom }: { scene: Scene; zoom: number }) {
-  const set = useView((view) => view.set);
   return (
     <>
       {PARTS.map(({ part, tab, label }) => {
@@ -24,7 +23,7 @@ export function PartSpots({ scene, zoom }: { scene: Scene; zoom: number }) {
               borderRadius="4px"
               cursor="pointer"
               _hover={{ boxShadow: "inset 0 0 0 1px {colors.edge}" }}
-              onClick={() => set({ tab })}
+              onClick={() => look({ tab })}
               style={{
                 left: box.left * zoom - 4,
                 top: box.top * zoom - 4,

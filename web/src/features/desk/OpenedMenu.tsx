@@ -1,0 +1,20 @@
+import { Menu } from "@chakra-ui/react";
+import { MenuCard, MenuLine } from "../../shared/MenuCard";
+import { Dots } from "./MoreMenu";
+
+type Props = { label: string; action: string; onAction: () => void };
+
+export default function OpenedMenu({ label, action, onAction }: Props) {
+  return (
+    <Menu.Root positioning={{ placement: "bottom-end" }} defaultOpen>
+      <Menu.Trigger asChild>
+        <Dots label={label} />
+      </Menu.Trigger>
+      <MenuCard>
+        <MenuLine value="remove" removes onClick={onAction}>
+          {action}
+        </MenuLine>
+      </MenuCard>
+    </Menu.Root>
+  );
+}

@@ -1,1 +1,0 @@
-export { PlateEditor } from "./PlateEditor";
