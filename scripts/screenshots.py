@@ -29,7 +29,7 @@ def plate(title: str, tab: str = "Color", cell: tuple[int, int] | None = None) -
     def view(page: Page, api: Api) -> None:
         (number,) = [each["id"] for each in api.get("/api/plates") if each["title"] == title]
         open_plate(page, number)
-        page.get_by_role("button", name="Put the hints away").click()
+        page.get_by_role("button", name="Hide the hints").click()
         page.get_by_role("tab", name=tab).click()
         if cell:
             walk(page, *cell)
@@ -122,7 +122,7 @@ def large(page: Page, api: Api) -> None:
         },
     )
     open_plate(page, number)
-    page.get_by_role("button", name="Put the hints away").click()
+    page.get_by_role("button", name="Hide the hints").click()
     walk(page, 4, 176)
 
 

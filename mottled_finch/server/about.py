@@ -1,7 +1,5 @@
 """What the interface must know of the server before it starts: version, limits, palettes, forms of export."""
 
-from typing import Any
-
 from django.conf import settings
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
@@ -15,7 +13,17 @@ from mottled_finch.core.color.vision import VISIONS
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.recipe import load_text
 
-from .openapi import AboutAnswer, PaletteAnswer, ProblemAnswer, TokensAnswer, TokensStart, refers_to
+from .answering import answer
+from .openapi import (
+    AboutAnswer,
+    ExportAnswer,
+    PaletteAnswer,
+    ProblemAnswer,
+    TokensAnswer,
+    TokensStart,
+    VisionAnswer,
+    refers_to,
+)
 from .requests import sent
 
 
@@ -23,17 +31,17 @@ class About(APIView):
     @extend_schema(responses={200: refers_to(AboutAnswer)}, operation_id="about")
     def get(self, _request: Request) -> Response:
         """Version, limits and forms of export."""
-        exports = [{"ending": ending, "title": drawing.title} for ending, drawing in DRAWINGS.items()]
-        visions = [{"name": name, "title": each.title, "matrix": each.matrix.ravel().tolist()} for name, each in VISIONS.items()]
-        told = {"version": __version__, "upload_bytes_most": settings.UPLOAD_BYTES_MOST, "exports": exports, "visions": visions}
-        return Response(told)
+        exports = [ExportAnswer(ending=ending, title=drawing.title) for ending, drawing in DRAWINGS.items()]
+        visions = [VisionAnswer(name=name, title=each.title, matrix=each.matrix.ravel().tolist()) for name, each in VISIONS.items()]
+        most = settings.UPLOAD_BYTES_MOST
+        return answer(AboutAnswer(version=__version__, upload_bytes_most=most, exports=exports, visions=visions))
 
 
 class Palettes(APIView):
     @extend_schema(responses={200: refers_to(PaletteAnswer, many=True)}, operation_id="palettes")
     def get(self, _request: Request) -> Response:
         """Every palette with its colors, low to high, and whether each answer to "high is" turns it."""
-        return Response([_answer(name) for name in PALETTES])
+        return answer([_palette(name) for name in PALETTES])
 
 
 class ReadPalette(APIView):
@@ -44,16 +52,16 @@ class ReadPalette(APIView):
     )
     def post(self, request: Request) -> Response:
         """The colors of a file of color tokens, to be used as the house's own."""
-        return Response({"colors": read_tokens(load_text(sent(request, TokensStart, as_it_is=("text",)).text, "text"))})
+        return answer(TokensAnswer(colors=read_tokens(load_text(sent(request, TokensStart, as_it_is=("text",)).text, "text"))))
 
 
-def _answer(name: str) -> dict[str, Any]:
+def _palette(name: str) -> PaletteAnswer:
     palette = PALETTES[name]
-    return {
-        "name": name,
-        "title": palette.title,
-        "kind": palette.kind,
-        "purpose": palette.purpose,
-        "colors": palette.hexes,
-        "turned_when": [high for high in ("good", "bad", "neither") if palette.turned(high)],
-    }
+    return PaletteAnswer(
+        name=name,
+        title=palette.title,
+        kind=palette.kind,
+        purpose=palette.purpose,
+        colors=palette.hexes,
+        turned_when=[high for high in ("good", "bad", "neither") if palette.turned(high)],
+    )

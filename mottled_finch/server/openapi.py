@@ -3,15 +3,16 @@
 The recipe and the scene are described by the core's dataclasses themselves, so the description cannot drift from the code.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from mottled_finch.core.figure.number_style import NumberStyle
 from mottled_finch.core.findings import Finding
 from mottled_finch.core.intake import Part
 from mottled_finch.core.pivot import Group, Unfinished
 from mottled_finch.core.recipe import PivotSpec, ReadingSpec, Recipe
-from mottled_finch.core.recipe.schema import schemas_of
+from mottled_finch.core.recipe.schema import Written, schemas_of
 from mottled_finch.core.recipe.spec import SpreadName
 from mottled_finch.core.recipe.table_spec import Mend
 from mottled_finch.core.scene import Scene
@@ -34,7 +35,7 @@ class VisionAnswer:
 
     name: str
     title: str
-    matrix: tuple[float, ...]
+    matrix: Sequence[float]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -43,8 +44,8 @@ class AboutAnswer:
 
     version: str
     upload_bytes_most: int
-    exports: tuple[ExportAnswer, ...]
-    visions: tuple[VisionAnswer, ...]
+    exports: Sequence[ExportAnswer]
+    visions: Sequence[VisionAnswer]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -58,7 +59,7 @@ class TokensStart:
 class TokensAnswer:
     """One to five hex codes out of it, from low to high."""
 
-    colors: tuple[str, ...]
+    colors: Sequence[str]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -69,8 +70,8 @@ class PaletteAnswer:
     title: str
     kind: Literal["sequence", "two_sided", "bands"]
     purpose: str
-    colors: tuple[str, ...]
-    turned_when: tuple[str, ...]
+    colors: Sequence[str]
+    turned_when: Sequence[str]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -92,9 +93,9 @@ class ColumnAnswer:
     kind: str
     distinct: int
     blanks: int
-    misfits: tuple[MisfitAnswer, ...]
-    notes: tuple[str, ...]
-    bars: tuple[int, ...]
+    misfits: Sequence[MisfitAnswer]
+    notes: Sequence[str]
+    bars: Sequence[int]
     characters: int
 
 
@@ -110,7 +111,7 @@ class TableAnswer:
     records: int
     edition: int
     read: str
-    columns: tuple[ColumnAnswer, ...]
+    columns: Annotated[Sequence[Any], Written(Sequence[ColumnAnswer])]
     version: str
     name_version: str
     problem: str
@@ -120,7 +121,7 @@ class TableAnswer:
 class MendAnswer:
     """A mend of the list: what it did to how many records, or why it could not be laid on. ``made`` says what came to be."""
 
-    mend: Mend
+    mend: Annotated[dict[str, Any], Written(Mend)]
     words: str
     touched: int
     made: str
@@ -148,12 +149,12 @@ class WorkbenchAnswer:
     delivered: int
     touched: int
     own_numbers: bool
-    parts: tuple[Part, ...]
-    notes: tuple[str, ...]
-    asked: ReadingSpec
+    parts: Annotated[Sequence[Any], Written(Sequence[Part])]
+    notes: Sequence[str]
+    asked: Annotated[dict[str, Any], Written(ReadingSpec)]
     file_name: str
-    mends: tuple[MendAnswer, ...]
-    editions: tuple[EditionAnswer, ...]
+    mends: Sequence[MendAnswer]
+    editions: Sequence[EditionAnswer]
     undo: str | None
     redo: str | None
     plates: int
@@ -163,8 +164,8 @@ class WorkbenchAnswer:
 class FindingsAnswer:
     """What may be wrong with a table; ``left`` is what has been left as it is."""
 
-    open: tuple[Finding, ...]
-    left: tuple[Finding, ...]
+    open: Sequence[Finding]
+    left: Sequence[Finding]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -185,7 +186,7 @@ class TrialAnswer:
     touched: int
     made: str
     problem: str
-    samples: tuple[SampleAnswer, ...]
+    samples: Sequence[SampleAnswer]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -205,12 +206,12 @@ class RecordsAnswer:
 
     total: int
     start: int
-    columns: tuple[str, ...]
-    numbers: tuple[int, ...]
-    dropped: tuple[int, ...]
-    cells: tuple[tuple[str, ...], ...]
-    before: tuple[BeforeAnswer, ...]
-    misfits: tuple[tuple[int, ...], ...]
+    columns: Sequence[str]
+    numbers: Sequence[int]
+    dropped: Sequence[int]
+    cells: Sequence[Sequence[str]]
+    before: Sequence[BeforeAnswer]
+    misfits: Sequence[Sequence[int]]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -225,7 +226,7 @@ class ProblemOfMend:
 class ComparisonAnswer(Comparison):
     """What accepting the new edition would change. ``against`` is the number of the edition it was compared with."""
 
-    problems: tuple[ProblemOfMend, ...]
+    problems: Sequence[ProblemOfMend]
     against: int
 
 
@@ -244,8 +245,8 @@ class ImportAnswer:
     problem: str
     table: int | None
     table_name: str | None
-    asked: ReadingSpec
-    comparison: ComparisonAnswer | None
+    asked: Annotated[dict[str, Any], Written(ReadingSpec)]
+    comparison: Annotated[dict[str, Any] | None, Written(ComparisonAnswer | None)]
     edition: int | None
 
 
@@ -256,15 +257,15 @@ class LookColumnAnswer:
     name: str
     words: str
     kind: str
-    notes: tuple[str, ...]
+    notes: Sequence[str]
 
 
 @dataclass(frozen=True, kw_only=True)
 class ChoicesAnswer:
     """What else a file offers: its sheets, or its lists of records."""
 
-    sheet: tuple[str, ...] | None
-    records: tuple[str, ...] | None
+    sheet: Sequence[str] | None
+    records: Sequence[str] | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -273,11 +274,11 @@ class LookAnswer:
 
     file: ImportAnswer
     found: ReadingSpec
-    parts: tuple[Part, ...]
+    parts: Sequence[Part]
     choices: ChoicesAnswer
-    notes: tuple[str, ...]
-    columns: tuple[LookColumnAnswer, ...]
-    cells: tuple[tuple[str, ...], ...]
+    notes: Sequence[str]
+    columns: Sequence[LookColumnAnswer]
+    cells: Sequence[Sequence[str]]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -369,8 +370,8 @@ class SpreadAnswer:
 
     name: SpreadName
     around: float
-    values: tuple[float, ...]
-    ranks: tuple[float, ...]
+    values: Sequence[float]
+    ranks: Sequence[float]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -395,7 +396,7 @@ class ScaleAnswer:
     under: int
     over: int
     spread: SpreadAnswer
-    cuts: tuple[float, ...] | None
+    cuts: Sequence[float] | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -411,7 +412,7 @@ class TypefaceAnswer:
     """What a figure is set in; the bundled typeface has no files to be fetched."""
 
     family: str
-    faces: tuple[FaceAnswer, ...]
+    faces: Sequence[FaceAnswer]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -459,7 +460,7 @@ class BesideAnswer:
     """Another measure of the cells: what it is, and how it reads in each."""
 
     words: str
-    texts: tuple[str, ...]
+    texts: Sequence[str]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -477,37 +478,37 @@ class FigureAnswer:
 
     scene: SceneAnswer
     scale: ScaleAnswer | None
-    scales: tuple[ScaleAnswer | None, ...]
-    regions: tuple[int, ...]
-    bands: tuple[BandAnswer, ...]
+    scales: Sequence[ScaleAnswer | None]
+    regions: Sequence[int]
+    bands: Sequence[BandAnswer]
     lit: int | None
     losses: dict[str, str]
     targets: dict[str, float]
-    rows: tuple[str, ...]
-    columns: tuple[str, ...]
-    row_labels: tuple[tuple[str, ...], ...]
-    column_labels: tuple[tuple[str, ...], ...]
-    row_groups: tuple[Group, ...]
-    column_groups: tuple[Group, ...]
+    rows: Sequence[str]
+    columns: Sequence[str]
+    row_labels: Sequence[Sequence[str]]
+    column_labels: Sequence[Sequence[str]]
+    row_groups: Sequence[Group]
+    column_groups: Sequence[Group]
     panels: bool
-    values: tuple[float | None, ...]
-    records: tuple[int, ...]
-    row_totals: tuple[float | None, ...]
-    column_totals: tuple[float | None, ...]
+    values: Sequence[float | None]
+    records: Sequence[int]
+    row_totals: Sequence[float | None]
+    column_totals: Sequence[float | None]
     grand_total: float | None
-    row_records: tuple[int, ...]
-    column_records: tuple[int, ...]
+    row_records: Sequence[int]
+    column_records: Sequence[int]
     held_values: dict[str, float]
-    beside: tuple[BesideAnswer, ...]
-    cautions: tuple[CautionAnswer, ...]
-    dismissed: tuple[DismissedAnswer, ...]
-    facts: tuple[FactAnswer, ...]
+    beside: Sequence[BesideAnswer]
+    cautions: Sequence[CautionAnswer]
+    dismissed: Sequence[DismissedAnswer]
+    facts: Sequence[FactAnswer]
     style: NumberStyle
     palette: str
     kept: int
     unplaced: int
     unmeasured: int
-    unfinished: tuple[Unfinished, ...]
+    unfinished: Sequence[Unfinished]
     default_title: str
     default_caption: str
 
@@ -535,7 +536,7 @@ class HistoryAnswer:
     """The steps of a plate, and the number of the one that stands; later ones wait for redo."""
 
     at: int
-    steps: tuple[StepAnswer, ...]
+    steps: Sequence[StepAnswer]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -556,7 +557,7 @@ class FontAnswer:
 class OthersAnswer:
     """Values of all members but one together, for each member of the other side; null for a blank."""
 
-    values: tuple[float | None, ...]
+    values: Sequence[float | None]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -608,12 +609,12 @@ class MatrixStart:
 class MatrixAnswer:
     """A matrix: labels of each row and column, values with null for a blank, and the records behind each."""
 
-    rows: tuple[tuple[str, ...], ...]
-    columns: tuple[tuple[str, ...], ...]
-    values: tuple[tuple[float | None, ...], ...]
-    records: tuple[tuple[int, ...], ...]
-    row_totals: tuple[float | None, ...]
-    column_totals: tuple[float | None, ...]
+    rows: Sequence[Sequence[str]]
+    columns: Sequence[Sequence[str]]
+    values: Sequence[Sequence[float | None]]
+    records: Sequence[Sequence[int]]
+    row_totals: Sequence[float | None]
+    column_totals: Sequence[float | None]
     grand_total: float | None
     kept: int
     unplaced: int
@@ -632,9 +633,9 @@ class ProblemAnswer:
     detail: str
     path: str | None = None
     message: str | None = None
-    allowed: tuple[str, ...] | None = None
+    allowed: Sequence[str] | None = None
     received: str | None = None
-    meanwhile: tuple[str, ...] | None = None
+    meanwhile: Sequence[str] | None = None
 
 
 _SHAPES = (

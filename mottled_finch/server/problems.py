@@ -1,23 +1,24 @@
 """Errors as problem JSON (RFC 9457): one sentence in ``detail``, the place in ``path``."""
 
 import errno
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from django.conf import settings
 from django.core.exceptions import ObjectDoesNotExist, RequestDataTooBig
 from django.db import DatabaseError
 from django.http import Http404, JsonResponse
-from rest_framework.response import Response
-from rest_framework.views import exception_handler
 
 from mottled_finch.core.errors import Canceled, CoreError, IntakeError, RecipeError
 
 from .refusal import Overtaken, Problem
 
+if TYPE_CHECKING:  # it takes long to load, and what is answered first does not need it
+    from rest_framework.response import Response
+
 MEDIA_TYPE = "application/problem+json"
 
 
-def body(status: int, title: str, detail: str, **more: Any) -> dict[str, Any]:
+def worded(status: int, title: str, detail: str, **more: Any) -> dict[str, Any]:
     told = {name: value for name, value in more.items() if value is not None}
     return {"type": "about:blank", "title": title, "status": status, "detail": detail, **told}
 
@@ -44,35 +45,40 @@ def is_full(error: BaseException | None) -> bool:
 
 def problem(status: int, detail: str) -> JsonResponse:
     """A problem outside the REST framework's views."""
-    return JsonResponse(body(status, "Refused", detail), status=status, content_type=MEDIA_TYPE)
+    return JsonResponse(worded(status, "Refused", detail), status=status, content_type=MEDIA_TYPE)
 
 
-def answer(error: Exception, context: dict[str, Any]) -> Response | None:
+def answer(error: Exception, context: dict[str, Any]) -> "Response | None":
     """The one place where errors become answers. What is not known here is a bug, and Django answers 500."""
+    from rest_framework.response import Response
+    from rest_framework.views import exception_handler
+
     if isinstance(error, Canceled):
-        return Response(body(409, "Given up", str(error)), status=409, content_type=MEDIA_TYPE)
+        return Response(worded(409, "Given up", str(error)), status=409, content_type=MEDIA_TYPE)
     if isinstance(error, CoreError):
         title = {IntakeError: "The file cannot be read", RecipeError: "The recipe is not well formed"}.get(
             type(error), "The figure cannot be made"
         )
         more = {"path": error.path, "message": error.message, "allowed": list(error.allowed), "received": _short(error.received)}
-        return Response(body(422, title, str(error), **more), status=422, content_type=MEDIA_TYPE)
+        return Response(worded(422, title, str(error), **more), status=422, content_type=MEDIA_TYPE)
     if isinstance(error, Overtaken):
         more = {"path": error.path, "meanwhile": list(error.meanwhile)}
-        return Response(body(412, "Changed meanwhile", error.detail, **more), status=412, content_type=MEDIA_TYPE)
+        return Response(worded(412, "Changed meanwhile", error.detail, **more), status=412, content_type=MEDIA_TYPE)
     if isinstance(error, RequestDataTooBig):
-        return Response(body(413, "Refused", TOO_MUCH), status=413, content_type=MEDIA_TYPE)
+        return Response(worded(413, "Refused", TOO_MUCH), status=413, content_type=MEDIA_TYPE)
     if is_full(error):
-        return Response(body(507, "No room", DISK_FULL), status=507, content_type=MEDIA_TYPE)
+        return Response(worded(507, "No room", DISK_FULL), status=507, content_type=MEDIA_TYPE)
     if isinstance(error, Problem):
-        return Response(body(error.status, "Refused", error.detail, path=error.path), status=error.status, content_type=MEDIA_TYPE)
+        return Response(
+            worded(error.status, "Refused", error.detail, path=error.path), status=error.status, content_type=MEDIA_TYPE
+        )
     if isinstance(error, Http404 | ObjectDoesNotExist):  # the latter when it went while it was worked on
         return Response(
-            body(404, "Not found", "There is no such thing here; it may have been removed."), status=404, content_type=MEDIA_TYPE
+            worded(404, "Not found", "There is no such thing here; it may have been removed."), status=404, content_type=MEDIA_TYPE
         )
     response = exception_handler(error, context)
     if response is not None:
         detail = response.data.get("detail") if isinstance(response.data, dict) else None
-        response.data = body(response.status_code, "Refused", str(detail or "What was sent does not fit what is expected here."))
+        response.data = worded(response.status_code, "Refused", str(detail or "What was sent does not fit what is expected here."))
         response.content_type = MEDIA_TYPE
     return response

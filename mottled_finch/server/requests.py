@@ -44,7 +44,7 @@ class StrictJson(BaseParser):
             raise Problem(400, "What was sent is nested too deeply; send it flatter.") from error
         except json.JSONDecodeError as error:
             raise Problem(
-                400, f"What was sent is not JSON ({error.msg} at line {error.lineno}, column {error.colno}); mend it there."
+                400, f"What was sent is not JSON ({error.msg} at line {error.lineno}, column {error.colno}); correct it there."
             ) from error
         except ValueError as error:  # Python reads no number of thousands of digits
             raise Problem(400, "A number that was sent has too many digits; write it with fewer.") from error

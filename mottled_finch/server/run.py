@@ -3,6 +3,7 @@
 import fcntl
 import os
 import socket
+import subprocess
 import sys
 import tempfile
 import threading
@@ -31,15 +32,12 @@ def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> 
     if demo:
         load_demo(large=large)
     from django.conf import settings
+    from django.core.signals import request_started
     from django.core.wsgi import get_wsgi_application
     from waitress.server import create_server
 
-    from mottled_finch.core.pivot import warm_up
-
-    from .tables import queue
     from .tables.files import folder
-    from .tables.imports import tidy_up
-    from .work.worker import DRAWS, LOOKS, READS
+    from .tables.tidying import tidy_up
 
     tidy_up()
     os.environ["TMPDIR"] = str(folder())  # what processes of our own leave behind when they are killed is tidied up with the rest
@@ -59,15 +57,45 @@ def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> 
         )
     except OSError:
         sys.exit(_TAKEN.format(port=port, host=HOST))
-    for worker in (LOOKS, READS, DRAWS):
-        worker.warm()
-    threading.Thread(target=warm_up, name="warm-up", daemon=True).start()
+    threading.Thread(target=_begin, name="begin", daemon=True).start()
+    request_started.connect(_first_asked, weak=False)
     print(f"Mottled Finch is at http://{HOST}:{port}/ (Ctrl+C ends it)", flush=True)
-    queue.start()
     try:
         server.run()
     finally:
         lock.close()
+
+
+def _begin() -> None:
+    """What is heavy is loaded behind what is answered first, and what waits is begun."""
+    from django.urls import get_resolver
+
+    _ = get_resolver().url_patterns
+    from .tables import queue
+
+    queue.start()
+
+
+def _first_asked(**_given: object) -> None:
+    """Somebody is there, who will soon want figures and files; a server that nobody visits stays small."""
+    from django.core.signals import request_started
+
+    if request_started.disconnect(_first_asked):
+        threading.Thread(target=_get_ready, name="get-ready", daemon=True).start()
+
+
+def _get_ready() -> None:
+    """What was never compiled here is compiled by another process, for that takes room."""
+    from mottled_finch.core.pivot.warm import compiled_here, load_usual
+
+    from .work.worker import DRAWS, LOOKS, READS
+
+    for worker in (LOOKS, READS, DRAWS):
+        worker.warm()
+    if not compiled_here():
+        code = "import os; os.nice(10); from mottled_finch.core.pivot import warm_up; warm_up()"
+        subprocess.run([sys.executable, "-c", code], check=False)
+    load_usual()
 
 
 _TAKEN = "finch: port {port} on {host} is taken; choose another with --port"

@@ -2,7 +2,7 @@
 
 import logging
 from collections.abc import Callable
-from typing import Any, TypeVar
+from typing import TypeVar
 
 from drf_spectacular.utils import OpenApiParameter
 
@@ -12,6 +12,7 @@ from .openapi import ProblemAnswer, refers_to
 from .refusal import Problem
 
 T = TypeVar("T")
+A = TypeVar("A")
 log = logging.getLogger("django.request")
 
 SEEN = OpenApiParameter(
@@ -23,10 +24,10 @@ SEEN = OpenApiParameter(
 OVERTAKEN = {412: refers_to(ProblemAnswer)}
 
 
-def readable(thing: T, answer: Callable[[T], dict[str, Any]], broken: Callable[[T, str], dict[str, Any]]) -> dict[str, Any]:
+def readable(thing: T, told: Callable[[T], A], broken: Callable[[T, str], A]) -> A:
     """What is told of one thing of a list; of one that cannot be read, what is left of it and why."""
     try:
-        return answer(thing)
+        return told(thing)
     except (CoreError, Problem) as error:
         return broken(thing, str(error))
     except Exception:

@@ -169,7 +169,7 @@ def drop(page: Page, name: str, content: bytes | str) -> None:
 def bring_in(page: Page) -> int:
     """From the look at a file that was dropped to its table. Enter is enough."""
     page.wait_for_url(re.compile(r"/imports/\d+$"))
-    expect(page.get_by_role("button", name="Bring it in")).to_be_focused()
+    expect(page.get_by_role("button", name="Import")).to_be_focused()
     page.keyboard.press("Enter")
     try:
         page.wait_for_url(re.compile(r"/tables/\d+$"))
@@ -186,7 +186,8 @@ def make_plate(page: Page) -> None:
 
 
 def settled(page: Page) -> None:
-    """Until the last change is saved and drawn."""
+    """Until the last change is saved and drawn. That one is under way is told a frame after it is begun."""
+    painted(page)
     expect(page.get_by_text(re.compile(r"^saved "))).to_be_visible()
 
 

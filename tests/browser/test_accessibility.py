@@ -5,13 +5,16 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from .conftest import ROOT, settled
+from .conftest import ROOT, painted, settled
 
+STILL = """Promise.allSettled(document.getAnimations()
+    .filter((each) => each.effect?.getComputedTiming().iterations !== Infinity).map((each) => each.finished))"""
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
 def violations(page):
-    page.wait_for_timeout(250)
+    painted(page)
+    page.evaluate(STILL)  # what fades in is faint meanwhile
     page.evaluate(AXE.read_text())
     found = page.evaluate("""axe.run(document, {
             runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"],
@@ -155,7 +158,7 @@ def test_live_facts_and_a_caution_to_dismiss(page):
     page.goto("/")
     page.get_by_role("link", name=re.compile("^Knot broke down")).click()
     settled(page)
-    page.get_by_role("button", name=re.compile("^Tell again")).click()
+    page.get_by_role("button", name=re.compile("^Restore")).click()
     settled(page)
     page.get_by_role("button", name="Dismiss…").click()
     expect(page.get_by_label("Why it does not matter here")).to_be_focused()

@@ -252,7 +252,7 @@ def test_what_is_lit_is_lit_and_put_out(page, api, number):
     page.get_by_label("Limit", exact=True).fill("much")
     expect(page.get_by_text("Write a number, such as 10.")).to_be_visible()
     page.get_by_label("Limit", exact=True).fill("3")
-    page.get_by_role("button", name="Light them").click()
+    page.get_by_role("button", name="Apply").click()
     wait_until(lambda: color_of(api, number)["lit"].get("of") == "measure")
     settled(page)
     agrees(page, api, number)

@@ -49,7 +49,7 @@ def test_a_bad_file_gets_one_sentence_where_it_was_dropped(page, api, name, cont
     drop(page, name, content)
     expect(page.get_by_role("alert")).to_have_text(sentence)
     assert (api.get("/api/tables"), api.get("/api/plates")) == before
-    page.get_by_role("button", name="Put the message away").click()
+    page.get_by_role("button", name="Close the message").click()
     expect(page.get_by_role("alert")).to_have_count(0)
 
 

@@ -66,7 +66,7 @@ def test_a_wrong_live_fact_is_told_and_nothing_is_lost(page, api, number):
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text('No live fact "m"; choose from n, rows')
     assert api.recipe(number) == before
-    page.get_by_role("button", name="Put the message away").click()
+    page.get_by_role("button", name="Close the message").click()
     expect(page.get_by_role("alert")).to_have_count(0)
 
 
@@ -188,7 +188,7 @@ def test_what_high_is_turns_a_palette_that_would_mislead(page, api, number):
     expect(page.get_by_role("radio", name="good")).to_be_checked()
     assert screen_color(page, 2, 3) != bad
     assert screen_color(page, 0, 0) == bad
-    page.get_by_text("Colors the other way round").click()
+    page.get_by_text("Reverse the colors").click()
     settled(page)
     assert screen_color(page, 2, 3) == bad
 

@@ -369,7 +369,7 @@ class TestCautions:
         settled(page)
         assert api.recipe(number)["dismissed"] == {"few_records": "small shop"}
         expect(page.get_by_text("Dismissed: small shop")).to_be_visible()
-        page.get_by_role("button", name=re.compile("^Tell again")).click()
+        page.get_by_role("button", name=re.compile("^Restore")).click()
         expect(caution).to_be_visible()
 
 
@@ -402,10 +402,10 @@ class TestHistory:
         page.keyboard.press("Enter")
         sheet = page.get_by_role("dialog")
         sheet.get_by_label("The other table").select_option(label="places")
-        sheet.get_by_role("button", name="Lay it there").click()
+        sheet.get_by_role("button", name="Make the plate there").click()
         expect(sheet.get_by_role("alert")).to_contain_text('no column "town"')
         sheet.get_by_label("In place of town").select_option("place")
-        sheet.get_by_role("button", name="Lay it there").click()
+        sheet.get_by_role("button", name="Make the plate there").click()
         page.wait_for_url(re.compile(rf"/plates/(?!{number}$)\d+$"))
         assert api.recipe(int(page.url.rsplit("/", 1)[1]))["pivot"]["rows"] == [{"field": "place"}]
 
@@ -415,7 +415,7 @@ def test_hints_leave_and_do_not_come_back(page, number):
     expect(hint).to_contain_text("Click a phrase")
     hint.get_by_text("next").click()
     expect(hint).to_contain_text("Drag a handle")
-    page.get_by_role("button", name="Put the hints away").click()
+    page.get_by_role("button", name="Hide the hints").click()
     page.reload()
     expect(page.get_by_test_id("cells")).to_be_visible()
     expect(hint).to_have_count(0)

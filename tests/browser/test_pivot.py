@@ -127,7 +127,7 @@ def test_every_kind_of_measure_is_asked_for_part_by_part(page, api, number):
     phrase(page, "What is measured").click()
     pick(page, "percentile")
     page.get_by_label("Percentile").fill("120")
-    expect(page.get_by_role("button", name="Take it")).to_be_disabled()
+    expect(page.get_by_role("button", name="Apply")).to_be_disabled()
     page.get_by_label("Percentile").fill("75")
     page.keyboard.press("Enter")
     expect(phrase(page, "What is measured")).to_have_text("75th percentile")
@@ -396,7 +396,7 @@ def test_a_long_change_can_be_given_up(page, api, number):
 
     page.route("**/recipe", slowly)
     page.get_by_role("button", name="Turn rows and columns").click()
-    page.get_by_role("button", name="Give it up").click()
+    page.get_by_role("button", name="Stop").click()
     expect(page.get_by_role("alert")).to_contain_text("nothing has changed")
     settled(page)
     assert pivot(api, number)["rows"] == [{"field": "line"}]

@@ -156,7 +156,7 @@ def test_the_reading_is_overruled_before_and_after(page, api):
     page.get_by_role("button", name="The order of day and month").click()
     page.get_by_role("option", name="month before day").click()
     expect(page.get_by_role("cell", name="2025-03-04")).to_be_visible()
-    page.get_by_role("button", name="Bring it in").focus()
+    page.get_by_role("button", name="Import").focus()
     table = bring_in(page)
     expect(cell(page, 1, "When")).to_have_text("2025-03-04")
     page.get_by_role("button", name="month before day").click()
@@ -185,7 +185,7 @@ def test_a_reading_that_cannot_be_is_told_and_changes_nothing(page):
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_have_text("a.csv: the file is not UTF-8 throughout; choose another encoding")
     expect(page.get_by_role("columnheader", name="column 1")).to_be_visible()
-    page.get_by_role("button", name="Leave it out").click()
+    page.get_by_role("button", name="Discard").click()
     page.wait_for_url("**/")
 
 
@@ -210,15 +210,15 @@ def test_one_card_goes_before_the_next_one_comes(page):
 def test_a_file_that_fails_can_be_read_in_another_way(page):
     page.goto("/")
     drop(page, "ragged.csv", "a,b\n1,2\n3\n")
-    page.get_by_role("button", name="Bring it in").click()
+    page.get_by_role("button", name="Import").click()
     expect(page.get_by_role("alert")).to_have_text(
         "ragged.csv: record 2 has 1 field, but the header names 2 columns; "
-        "mend that line, or put quotation marks around a field that holds a comma"
+        "correct that line, or put quotation marks around a field that holds a comma"
     )
     page.goto("/")
     card = page.get_by_role("article").filter(has_text="ragged.csv")
     expect(card).to_contain_text("was not brought in")
-    card.get_by_role("button", name="Put this away").click()
+    card.get_by_role("button", name="Dismiss").click()
     expect(card).to_have_count(0)
 
 
@@ -275,11 +275,11 @@ def test_records_are_found_and_sorted_by_look(page, table):
     page.keyboard.press("Escape")
     expect(page.get_by_role("row").nth(2)).to_contain_text("Marrow Steps")
     page.get_by_role("columnheader", name=re.compile("^minutes", re.I)).get_by_role("button").click()
-    page.get_by_role("menuitem", name="Look at it falling").click()
+    page.get_by_role("menuitem", name="Sort descending").click()
     expect(page.get_by_role("row").nth(1)).to_contain_text("1000.5")
     expect(page.get_by_role("columnheader", name=re.compile("^minutes", re.I))).to_have_attribute("aria-sort", "descending")
     page.get_by_label("Find in records").fill("nowhere")
-    expect(page.get_by_text("No record holds that.")).to_be_visible()
+    expect(page.get_by_text("No record contains that.")).to_be_visible()
 
 
 def test_each_mend_is_made_by_hand_and_tells_what_it_touches_first(page, table):
@@ -358,7 +358,7 @@ def test_mends_are_switched_moved_changed_and_taken_out(page, api, table):
     page.reload()
     expect(lines(page).nth(1)).to_contain_text("0 records")
     page.get_by_role("button", name="More about mend 2").click()
-    page.get_by_role("menuitem", name="Do it earlier").click()
+    page.get_by_role("menuitem", name="Move earlier").click()
     expect(lines(page).nth(0)).to_contain_text("16 records")
     expect(page.get_by_role("row", name=re.compile("^2 "))).to_have_class(re.compile("dropped"))
     page.get_by_text("Undo").hover()
@@ -368,10 +368,10 @@ def test_mends_are_switched_moved_changed_and_taken_out(page, api, table):
     page.get_by_role("button", name="More about mend 2").click()
     page.get_by_role("menuitem", name="Change it").click()
     page.get_by_role("dialog").get_by_label("They become").fill("Southern")
-    page.get_by_role("dialog").get_by_role("button", name="Change it").click()
+    page.get_by_role("dialog").get_by_role("button", name="Save the change").click()
     expect(lines(page).nth(1)).to_contain_text("“Southern”")
     page.get_by_role("button", name="More about mend 1").click()
-    page.get_by_role("menuitem", name="Take it out").click()
+    page.get_by_role("menuitem", name="Remove").click()
     expect(lines(page)).to_have_count(1)
 
 

@@ -53,7 +53,7 @@ def test_of_two_windows_none_overwrites_the_other(window, page, api, number):
     # What stands is shown, and one's own is not done.
     expect(page.locator("[data-part=title]").first).to_have_text("Theirs")
     assert api.recipe(number)["pivot"]["rows"] == PIVOT["rows"]
-    expect(page.get_by_role("button", name="Lay mine on top")).to_be_focused()
+    expect(page.get_by_role("button", name="Apply mine")).to_be_focused()
     page.keyboard.press("Enter")
     expect(told).to_have_count(0)
     settled(page)
@@ -62,7 +62,7 @@ def test_of_two_windows_none_overwrites_the_other(window, page, api, number):
     # And the other way: theirs is taken.
     write_title(other, "Too late")
     expect(other.get_by_role("alert")).to_contain_text("changed elsewhere")
-    other.get_by_role("button", name="Take theirs").click()
+    other.get_by_role("button", name="Keep theirs").click()
     expect(other.get_by_role("alert")).to_have_count(0)
     assert api.recipe(number)["words"]["title"] == "Theirs"
     expect(other.get_by_text(re.compile("^saved "))).to_be_visible()
@@ -99,7 +99,7 @@ def test_undo_does_not_take_back_what_another_window_did(window, page, api, numb
     page.keyboard.press("Control+z")
     expect(page.get_by_role("alert")).to_contain_text("changed elsewhere")
     assert api.recipe(number)["words"]["title"] == "Theirs"
-    page.get_by_role("button", name="All right").click()
+    page.get_by_role("button", name="OK").click()
     other.close()
 
 
@@ -178,7 +178,7 @@ def test_a_slow_answer_does_not_overwrite_a_newer_one(page, api):
     page.route(re.compile(r"/api/imports/\d+$"), slowly)
     drop(page, "slow.csv", CSV)
     page.wait_for_url(re.compile(r"/imports/\d+$"))
-    expect(page.get_by_role("button", name="Bring it in")).to_be_focused()
+    expect(page.get_by_role("button", name="Import")).to_be_focused()
     page.keyboard.press("Enter")
     page.wait_for_url(re.compile(r"/tables/\d+$"))
     page.unroute_all(behavior="ignoreErrors")

@@ -7,10 +7,9 @@ import pytest
 
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.intake import FORMS
-from mottled_finch.core.mends import MENDS
 from mottled_finch.core.pivot.cuts import CUTS
 from mottled_finch.core.recipe.table_spec import Form, Mend
-from mottled_finch.core.vocabulary import CUT_TERMS, MEASURE_TERMS, ORDER_TERMS, SHOW_TERMS
+from mottled_finch.core.vocabulary import CUT_TERMS, MEASURE_TERMS, MEND_TERMS, ORDER_TERMS, SHOW_TERMS
 
 CORE = Path(__file__).parents[2] / "mottled_finch" / "core"
 
@@ -56,10 +55,11 @@ def test_outputs_are_one_a_file_and_in_the_table():
 
 
 def test_mends_are_one_a_file_and_in_the_table():
-    assert set(MENDS) == files("mends") - {"effect"} == {spec.do for spec in Mend.__args__}
+    assert set(MEND_TERMS) == files("mends") - {"effect"} == {spec.do for spec in Mend.__args__}
 
 
 def test_forms_of_files_are_in_the_table():
+    assert set(FORMS.values()) <= files("intake")
     assert set(FORMS) == set(Form.__args__)
 
 

@@ -37,7 +37,7 @@ import sys
 from pathlib import Path
 from mottled_finch.server.run import prepare
 prepare(Path(sys.argv[1]))
-from mottled_finch.server.tables.imports import tidy_up
+from mottled_finch.server.tables.tidying import tidy_up
 tidy_up()
 from mottled_finch.server.tables.models import Chunk, Edition, Import, SourceChunk, StoredColumn, Table
 from mottled_finch.server.tables.storage import load_table

@@ -8,9 +8,9 @@ from django.conf import settings
 from django.db import OperationalError
 
 from mottled_finch.server.tables import files, queue, reading
-from mottled_finch.server.tables.imports import tidy_up
 from mottled_finch.server.tables.models import Chunk, Edition, Import, SourceChunk, StoredColumn, Table
 from mottled_finch.server.tables.progress import PROGRESS
+from mottled_finch.server.tables.tidying import tidy_up
 
 from .conftest import CSV
 
@@ -90,7 +90,7 @@ def test_a_file_that_fails_says_why_and_can_be_read_in_another_way(client):
     failed = read(client, number)
     assert failed["state"] == "failed"
     assert failed["problem"] == (
-        "trips.csv: record 3,001 has 1 field, but the header names 2 columns; mend that line, or put quotation marks around a "
+        "trips.csv: record 3,001 has 1 field, but the header names 2 columns; correct that line, or put quotation marks around a "
         "field that holds a comma"
     )
     assert not Table.objects.exists()
@@ -381,7 +381,7 @@ def test_a_mend_that_does_not_fit_is_never_left_out_of_a_figure_in_silence(clien
     assert (refused.status_code, refused.json()["path"]) == (409, "anyway")
     assert refused.json()["detail"] == (
         '“departed: blanks filled from above” does not fit edition 2 (no column "departed"; choose from pier, left, minutes), so '
-        "no plate could be made from it; map the column, switch the mend off, or let the edition stand anyway."
+        "no plate could be made from it; map the column, switch the mend off, or use the edition anyway."
     )
     client.post(f"/api/imports/{done['id']}/accept", {"renames": {}, "anyway": True}, format="json")
     told = client.get(f"/api/plates/{plate}").json()["detail"]
@@ -437,7 +437,7 @@ def test_an_edition_no_plate_can_be_made_from_stands_only_anyway(client, table, 
     refused = client.post(f"/api/imports/{compared['id']}/accept", {"renames": {}}, format="json")
     assert (refused.status_code, refused.json()["detail"]) == (
         409,
-        "edition 2 has no column “departed”, without which 1 plate cannot be made; map it, or let the edition stand anyway.",
+        "edition 2 has no column “departed”, without which 1 plate cannot be made; map it, or use the edition anyway.",
     )
     accepted = client.post(f"/api/imports/{compared['id']}/accept", {"anyway": True}, format="json")
     assert accepted.json()["edition"] == 2

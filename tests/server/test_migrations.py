@@ -6,6 +6,7 @@ import sqlite3
 import subprocess
 import sys
 from contextlib import closing
+from itertools import product
 from pathlib import Path
 
 ROOT = Path(__file__).parents[2]
@@ -103,9 +104,7 @@ def test_a_library_of_recipes_of_format_1_opens_with_its_history(tmp_path):
     assert recipe["dismissed"] == {"tiny_symbols": "seen on a wall"}
     assert mends[0]["as"] == """if("week day" = 'Mon' and minutes > 3, 'late "one" at L''Est', pier & ' [x]')"""
     assert (problems, undone, double) == (["", ""], [""] * 3, '"minutes" * 2')
-    by_labels = {
-        (row[0], column[0]): values[i * len(columns) + j] for i, row in enumerate(rows) for j, column in enumerate(columns)
-    }
+    by_labels = dict(zip(product(rows, columns), values, strict=True))
     assert by_labels["East", 'late "one" at L\'Est'] == 4
     assert by_labels["West", "West [x]"] == 32
     assert title == "Trips"

@@ -181,7 +181,7 @@ def test_an_edition_that_is_left_out_while_it_is_accepted_is_told(client, table,
 
     monkeypatch.setattr(imports, "apply_mends", left_out_meanwhile)
     answer = client.post(f"{address}/accept", {"renames": {}}, format="json")
-    assert (answer.status_code, answer.json()["detail"]) == (404, "b.csv was left out, or is in already.")
+    assert (answer.status_code, answer.json()["detail"]) == (404, "b.csv was discarded, or is in already.")
     assert Table.objects.get().edition().number == 1
 
 

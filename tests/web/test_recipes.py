@@ -212,7 +212,11 @@ CURES = [
         {"pivot": {"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "v"}}, "color": {"scale": "log"}},
         "Spread evenly",
     ),
-    ("cells.print.measure.of", {"pivot": {}, "cells": {"print": {"measure": {"take": "sum", "of": "pier"}}}}, "Print what colors"),
+    (
+        "cells.print.measure.of",
+        {"pivot": {}, "cells": {"print": {"measure": {"take": "sum", "of": "pier"}}}},
+        "Print the colored value",
+    ),
 ]
 
 

@@ -76,7 +76,7 @@ def parse(text: str, path: str) -> Node:
         raise RecipeError(f"the expression has {len(text):,} characters; at most {LENGTH_MOST:,} fit", path=path)
     tokens = list(_tokens(text, path))
     if len(tokens) == 1:
-        raise RecipeError("the expression is empty; write one, such as passengers / capacity", path=path)
+        raise RecipeError("the expression is empty; go one, such as passengers / capacity", path=path)
     return _Parser(tokens, path).whole()
 
 

@@ -1,17 +1,17 @@
 """What may be wrong with a table, each with the mend that would put it right. ``FINDERS`` is the table of them, in order."""
 
-from types import ModuleType
+from importlib import import_module
 
 from ..table import Table
-from . import codes, matrix, misfits, mixed, near_twins, repeated, tryouts, unfinished
 from .finding import Cure, Finding
 
-FINDERS: tuple[ModuleType, ...] = (matrix, near_twins, codes, misfits, mixed, tryouts, repeated, unfinished)
-"""Each has ``find(table)``, which gives its findings, and changes nothing."""
+FINDERS = ("matrix", "near_twins", "codes", "misfits", "mixed", "tryouts", "repeated", "unfinished")
+"""Modules with ``find(table)``, which gives findings, and changes nothing. They are loaded when they are first needed."""
 
 
 def find_all(table: Table) -> list[Finding]:
-    return [finding for finder in FINDERS for finding in finder.find(table)]
+    finders = [import_module(f".{name}", __name__) for name in FINDERS]
+    return [finding for finder in finders for finding in finder.find(table)]
 
 
 __all__ = ["FINDERS", "Cure", "Finding", "find_all"]

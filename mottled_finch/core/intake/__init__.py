@@ -1,24 +1,26 @@
 """Bytes to a Table: one reader a file, and ``FORMS``, the table that a new one is entered in."""
 
+from importlib import import_module
 from types import ModuleType
 from typing import BinaryIO
 
 from ..errors import IntakeError
 from ..recipe.table_spec import ReadingSpec
 from ..table import Kind, Table
-from . import arrow, delimited, json_records, parquet, workbook
 from .encodings import is_utf16
 from .look import READABLE, Look, Part
 from .source import Told, Unpacked, opened, quiet
 
-FORMS: dict[str, ModuleType] = {
-    "delimited": delimited,
-    "workbook": workbook,
-    "json": json_records,
-    "parquet": parquet,
-    "arrow": arrow,
+FORMS = {
+    "delimited": "delimited",
+    "workbook": "workbook",
+    "json": "json_records",
+    "parquet": "parquet",
+    "arrow": "arrow",
 }
-"""Each reader has ``look(source, name, asked)`` and ``read(source, name, asked, told)``."""
+"""The module of each, which has ``look(source, name, asked)`` and ``read(source, name, asked, told)``. It is loaded when it is
+first needed: the server itself reads no file.
+"""
 
 TEXT_MOST = 1 << 20
 _STREAM = b"\xff\xff\xff\xff"
@@ -35,10 +37,14 @@ _OTHER_FILES = {
 }
 
 
+def reader_of(form: str) -> ModuleType:
+    return import_module(f".{FORMS[form]}", __name__)
+
+
 def look_at(source: BinaryIO, name: str, asked: ReadingSpec | None = None) -> Look:
     """How a file would be read, and its first records. ``asked`` says what the user has overruled. Raises IntakeError."""
     asked = asked or ReadingSpec()
-    found: Look = FORMS[asked.form or form_of(source, name)].look(source, name, asked)
+    found: Look = reader_of(asked.form or form_of(source, name)).look(source, name, asked)
     return found
 
 
@@ -48,7 +54,7 @@ def read_file(source: BinaryIO, name: str, asked: ReadingSpec | None = None, tol
     Raises IntakeError, naming the file, for one that cannot be read.
     """
     asked = asked or ReadingSpec()
-    table, found = FORMS[asked.form or form_of(source, name)].read(source, name, asked, told)
+    table, found = reader_of(asked.form or form_of(source, name)).read(source, name, asked, told)
     _refuse_long_texts(table, name)
     return table, found
 

@@ -300,7 +300,7 @@ def _explained(error: pa.ArrowInvalid, text: _Text, ragged: list[pa_csv.InvalidR
         mark = DELIMITERS.get(text.dialect.delimiter, "delimiters").removesuffix("s")
         return IntakeError(
             f"{where} has {counted(record.actual_columns, 'field')}, but the header names {counted(len(names), 'column')}; "
-            f"mend that line, or put quotation marks around a field that holds a {mark}",
+            f"correct that line, or put quotation marks around a field that holds a {mark}",
             path=name,
             received=record.text[:200],
         )

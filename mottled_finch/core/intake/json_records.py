@@ -73,7 +73,7 @@ def _lists(text: str, name: str, told: Told) -> tuple[dict[str, list[Record]], s
         if error.msg == "Extra data" or "\n{" in text:
             return {LINES: list(_lines(text, name, told))}, "JSON, one record a line"
         raise IntakeError(
-            f"this is not JSON ({error.msg.lower()} at line {error.lineno:,}, column {error.colno:,}); mend it there", path=name
+            f"this is not JSON ({error.msg.lower()} at line {error.lineno:,}, column {error.colno:,}); correct it there", path=name
         ) from error
     except RecursionError as error:
         raise IntakeError("the JSON is nested too deeply to hold records", path=name) from error
@@ -95,9 +95,9 @@ def _lines(text: str, name: str, told: Told) -> Iterator[Record]:
         try:
             record = json.loads(line)
         except (json.JSONDecodeError, RecursionError) as error:
-            raise IntakeError(f"line {number:,} is not JSON; mend it there", path=name, received=line[:200]) from error
+            raise IntakeError(f"line {number:,} is not JSON; correct it there", path=name, received=line[:200]) from error
         if not isinstance(record, dict):
-            raise IntakeError(f"line {number:,} is not an object with names; mend it there", path=name, received=line[:200])
+            raise IntakeError(f"line {number:,} is not an object with names; correct it there", path=name, received=line[:200])
         count += 1
         if count % 1000 == 0:
             told(count)

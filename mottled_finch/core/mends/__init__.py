@@ -1,4 +1,4 @@
-"""Mends: recorded repairs, laid on a table in their order, and again on each new edition. ``MENDS`` is the table of them."""
+"""Mends: recorded repairs, laid on a table in their order, and again on each new edition, one a file of its name."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -11,11 +11,12 @@ from numpy.typing import NDArray
 from ..errors import CoreError
 from ..recipe.table_spec import Mend
 from ..table import Table
-from ..vocabulary import MEND_TERMS
 from .effect import Effect
 
-MENDS: dict[str, ModuleType] = {name: import_module(f".{name}", __name__) for name in MEND_TERMS}
-"""Each has ``effect(table, mend, path)`` and ``say(mend)``."""
+
+def module_of(do: str) -> ModuleType:
+    """The file of that name, with ``effect(table, mend, path)`` and ``say(mend)``. It is loaded when it is first needed."""
+    return import_module(f".{do}", __name__)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -77,12 +78,12 @@ def apply_mends(table: Table, mends: Sequence[Mend], *, tolerant: bool = False, 
 
 def effect_of(table: Table, mend: Mend, path: str) -> Effect:
     """What one mend does, whether or not it is switched off. Raises CoreError where it does not fit the table."""
-    done: Effect = MENDS[mend.do].effect(table, mend, path)
+    done: Effect = module_of(mend.do).effect(table, mend, path)
     return done
 
 
 def mend_words(mend: Mend) -> str:
-    words: str = MENDS[mend.do].say(mend)
+    words: str = module_of(mend.do).say(mend)
     return words
 
 
@@ -94,4 +95,4 @@ def _if_on(table: Table, mend: Mend, position: int) -> int:
         return 0
 
 
-__all__ = ["MENDS", "Effect", "Mended", "Step", "apply_mends", "effect_of", "mend_words"]
+__all__ = ["Effect", "Mended", "Step", "apply_mends", "effect_of", "mend_words"]

@@ -1,5 +1,7 @@
-"""Compiling every kernel before anyone waits for one."""
+"""Compiling every kernel, and loading the usual ones, before anyone waits for them."""
 
+from dataclasses import replace
+from pathlib import Path
 from typing import Any
 
 import numpy as np
@@ -10,7 +12,7 @@ from ..recipe.spec import LevelSpec, ResolvedPivot
 from ..table import Column, Kind, Table, smallest_codes
 from ..vocabulary import MEASURE_TERMS
 from .cuts import Calendar, cut_moments
-from .levels import Level
+from .levels import Level, narrowed
 from .making import make_matrix
 from .measures import MEASURES
 from .placement import Placement
@@ -20,6 +22,25 @@ _RECORDS = 100_000
 _MEMBERS = {"few": 3, "many": 200, "wide": 900, "huge": 70_000}
 """Codes of one byte, of one that are looked up, of two bytes and of four. Places of the last are numbered in four bytes, too."""
 _KEYS = {"of": "value", "per": "value", "p": 90.0, "where": ConditionSpec(field="few", in_=("0",))}
+
+
+def compiled_here() -> bool:
+    """Whether every file of kernels has compiled ones beside it that are not older than itself. Where they are kept elsewhere,
+    since that folder cannot be written to, none are found.
+    """
+    core = Path(__file__).parents[1]
+    sources = [path for part in ("kernels", "pivot") for path in (core / part).rglob("*.py")]
+    return all(
+        any(kept.stat().st_mtime >= path.stat().st_mtime for kept in (path.parent / "__pycache__").glob(f"{path.stem}.*.nbi"))
+        for path in sources
+        if "\n@compiled\n" in path.read_text(encoding="utf-8")
+    )
+
+
+def load_usual() -> None:
+    """Make a small pivot of an average, which is what most figures begin with."""
+    rows, columns = (LevelSpec(field="few"),), (LevelSpec(field="many"),)
+    make_matrix(_table(), ResolvedPivot(rows=rows, columns=columns, measure=MeasureSpec(take="average", of="value")))
 
 
 def warm_up() -> None:
@@ -40,6 +61,7 @@ def warm_up() -> None:
             _gather(source, MeasureSpec(take=take, **keys), level)
         for other in _MEMBERS:
             _gather(source, MeasureSpec(take="distinct", of=other), level)
+        narrowed(replace(level, member_of=np.minimum(level.member_of, 1), labels=("",) * 2))
     for first in ("2025-01-01", "1850-01-01"):  # usual moments, and others
         moments = np.array(first, dtype="datetime64[us]") + (2 * np.arange(_RECORDS)).astype("timedelta64[h]")
         for cut in ("month", "date", "hour"):

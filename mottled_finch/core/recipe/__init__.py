@@ -2,7 +2,7 @@
 
 from .check_pivot import check_level
 from .conditions import ConditionSpec, MeasureSpec
-from .load import dump_recipe, dump_table_part, load_object, load_recipe, load_table_part, load_text
+from .load import dump_object, dump_recipe, dump_table_part, load_object, load_recipe, load_table_part, load_text
 from .merge_patch import merge_patch
 from .spec import (
     FORMAT,
@@ -47,6 +47,7 @@ __all__ = [
     "TotalsSpec",
     "WordsSpec",
     "check_level",
+    "dump_object",
     "dump_recipe",
     "dump_table_part",
     "load_object",

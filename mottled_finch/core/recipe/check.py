@@ -30,7 +30,7 @@ def check_recipe(recipe: Recipe) -> None:
         _check_facts(note.text, f"notes[{i}].text")
     for name, reason in recipe.dismissed.items():
         if not reason.strip():
-            raise RecipeError("a caution is dismissed with a reason; write one", path=f"dismissed.{name}")
+            raise RecipeError("a caution is dismissed with a reason; go one", path=f"dismissed.{name}")
 
 
 def _check_facts(words: str, path: str) -> None:

@@ -130,7 +130,7 @@ def check_condition(condition: ConditionSpec, path: str, depth: int = 0) -> None
     }
     said = [name for name, given in asked.items() if given]
     if len(said) > 1:
-        raise RecipeError(f"{' and '.join(said)} do not go together; write one condition for each", path=path)
+        raise RecipeError(f"{' and '.join(said)} do not go together; go one condition for each", path=path)
     if group is not None:
         _check_group(condition, group, path, depth)
         return

@@ -38,7 +38,7 @@ def load_recipe(source: object) -> Recipe:
             raise RecipeError("this is nested too deeply to be a recipe", path="recipe") from error
         except json.JSONDecodeError as error:
             raise RecipeError(
-                f"this is not JSON ({error.msg} at line {error.lineno}, column {error.colno}); mend it there", path="recipe"
+                f"this is not JSON ({error.msg} at line {error.lineno}, column {error.colno}); correct it there", path="recipe"
             ) from error
         except ValueError as error:  # Python reads no number of thousands of digits
             raise RecipeError("a number has too many digits; write it with fewer", path="recipe") from error
@@ -76,6 +76,12 @@ def load_text(source: Any, path: str) -> str:
 def dump_table_part(table: TableSpec) -> dict[str, Any]:
     """The inverse of ``load_table_part``."""
     plain: dict[str, Any] = _dump(table)
+    return plain
+
+
+def dump_object(spec: object) -> dict[str, Any]:
+    """The inverse of ``load_object``: any part of a recipe, without what equals its default."""
+    plain: dict[str, Any] = _dump(spec)
     return plain
 
 

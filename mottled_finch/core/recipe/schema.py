@@ -1,14 +1,14 @@
 """JSON Schema of our dataclasses, so that the file format, the API description and its types have one source."""
 
-from collections.abc import Iterable
-from dataclasses import MISSING, fields, is_dataclass
+from collections.abc import Iterable, Sequence
+from dataclasses import MISSING, dataclass, fields, is_dataclass
 from types import NoneType, UnionType
 from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
 from ..color.palettes import PALETTES
 from .conditions import OneOf
 from .load import hints, key_of
-from .spec import PaletteName, Recipe
+from .spec import FORMAT, PaletteName, Recipe
 
 _PLAIN: dict[Any, dict[str, Any]] = {
     str: {"type": "string"},
@@ -17,6 +17,13 @@ _PLAIN: dict[Any, dict[str, Any]] = {
     bool: {"type": "boolean"},
     Any: {},
 }
+
+
+@dataclass(frozen=True)
+class Written:
+    """What stands there is plain already, as ``kind`` is written."""
+
+    kind: Any
 
 
 def schemas_of(specs: Iterable[type], prefix: str = "#/$defs/") -> dict[str, dict[str, Any]]:
@@ -31,7 +38,7 @@ def recipe_schema() -> dict[str, Any]:
     """The whole JSON Schema (2020-12) of a recipe file."""
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
-        "title": "Mottled Finch recipe, version 1",
+        "title": f"Mottled Finch recipe, format {FORMAT}",
         "$ref": "#/$defs/Recipe",
         "$defs": schemas_of([Recipe]),
     }
@@ -71,13 +78,15 @@ def _schema(kind: Any, prefix: str, found: dict[str, dict[str, Any]]) -> dict[st
     origin = get_origin(kind)
     if origin is Annotated and isinstance(kind.__metadata__[0], OneOf):
         return {"enum": list(kind.__metadata__[0].names)}
+    if origin is Annotated and isinstance(kind.__metadata__[0], Written):
+        return _schema(kind.__metadata__[0].kind, prefix, found)
     if origin is Annotated:
         return {"type": "string", "enum": list(PALETTES)} if kind == PaletteName else {"type": "string"}
     if origin is Literal:
         return {"enum": list(get_args(kind))}
     if origin is dict:
         return {"type": "object", "additionalProperties": _schema(get_args(kind)[1], prefix, found)}
-    if origin is tuple:
+    if origin in (tuple, Sequence):
         return {"type": "array", "items": _schema(get_args(kind)[0], prefix, found)}
     if origin in (Union, UnionType):
         choices = [_schema(choice, prefix, found) for choice in get_args(kind) if choice is not NoneType]

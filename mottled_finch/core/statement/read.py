@@ -108,7 +108,7 @@ class _Reader:
         token = self.next()
         if token is None:
             before = f' behind "{self.tokens[-1].text}"' if self.tokens else ""
-            raise RecipeError(f"the statement ends{before} where {wanted} belongs; write on", path=PLACE)
+            raise RecipeError(f"the statement ends{before} where {wanted} belongs; go on", path=PLACE)
         raise RecipeError(f'"{token.text[:60]}" stands where {wanted} belongs', path=PLACE, received=token.text[:60])
 
     def one_of(self, phrases: dict[str, str], wanted: str) -> str:

@@ -11,6 +11,7 @@ from rest_framework.views import APIView
 
 from mottled_finch.core.scene import typeface, underlay
 
+from ..answering import answer
 from ..openapi import FontAnswer, PictureAnswer, ProblemAnswer, refers_to
 from ..refusal import Problem
 from ..requests import RawParser, length
@@ -38,14 +39,14 @@ class Pictures(_Given):
     @extend_schema(operation_id="give_picture", request=_BODY, responses={201: refers_to(PictureAnswer), **_REFUSED})
     def post(self, request: Request) -> Response:
         """Keep a picture, PNG or JPEG, which is the body of the request, to be laid under cells by its name."""
-        return Response({"picture": kept_files.keep(self.content(request, underlay.MOST_BYTES, "picture"))}, status=201)
+        return answer(PictureAnswer(picture=kept_files.keep(self.content(request, underlay.MOST_BYTES, "picture"))), status=201)
 
 
 class Fonts(_Given):
     @extend_schema(operation_id="give_font", request=_BODY, responses={201: refers_to(FontAnswer), **_REFUSED})
     def post(self, request: Request) -> Response:
         """Keep a font, TTF, OTF or WOFF, which is the body of the request, for pages to use by its name."""
-        return Response({"font": kept_files.keep_font(self.content(request, typeface.MOST_BYTES, "font"))}, status=201)
+        return answer(FontAnswer(font=kept_files.keep_font(self.content(request, typeface.MOST_BYTES, "font"))), status=201)
 
 
 class OneFile(APIView):

@@ -2,13 +2,15 @@
 
 from base64 import b64encode
 from functools import cached_property
+from typing import TYPE_CHECKING
 
 from django.db import models
 
-from mottled_finch.core.recipe import Recipe, load_recipe
-
 from ..history import History
 from ..tables.models import Table
+
+if TYPE_CHECKING:
+    from mottled_finch.core.recipe import Recipe
 
 
 class Plate(History, models.Model):
@@ -26,7 +28,7 @@ class Plate(History, models.Model):
             raise Version.DoesNotExist
         return found
 
-    def recipe(self) -> Recipe:
+    def recipe(self) -> "Recipe":
         """The recipe that stands. Raises RecipeError for one that cannot be read any more."""
         return self.standing().parsed
 
@@ -42,7 +44,9 @@ class Version(models.Model):
     made = models.DateTimeField(auto_now_add=True)
 
     @cached_property
-    def parsed(self) -> Recipe:
+    def parsed(self) -> "Recipe":
+        from mottled_finch.core.recipe import load_recipe
+
         return load_recipe(self.recipe)
 
     class Meta:

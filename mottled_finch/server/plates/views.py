@@ -14,6 +14,7 @@ from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.recipe import Recipe, load_recipe, load_table_part
 from mottled_finch.core.table import csv_of
 
+from ..answering import answer
 from ..history import read_ahead
 from ..openapi import (
     HistoryAnswer,
@@ -23,6 +24,7 @@ from ..openapi import (
     PlateStart,
     ProblemAnswer,
     RecordsAnswer,
+    StepAnswer,
     StepStart,
     TargetList,
     refers_to,
@@ -60,7 +62,7 @@ class Plates(APIView):
         plates = list(Plate.objects.select_related("table", "table__current").order_by("-saved", "-pk"))
         read_ahead(plates, Version, "plate")
         read_ahead([plate.table for plate in plates], MendVersion, "table")
-        return Response([readable(plate, plate_answer, broken_plate) for plate in plates])
+        return answer([readable(plate, plate_answer, broken_plate) for plate in plates])
 
     @extend_schema(
         operation_id="start_plate",
@@ -72,7 +74,7 @@ class Plates(APIView):
         given = sent(request, PlateStart, as_it_is=("recipe",))
         table = get_object_or_404(Table.objects.exclude(current=None), pk=given.table)
         plate, figure = start_plate(table, None if given.recipe is None else load_recipe(given.recipe))
-        return Response(both_answers(plate, figure), status=201)
+        return answer(both_answers(plate, figure), status=201)
 
 
 class OnePlate(APIView):
@@ -80,7 +82,7 @@ class OnePlate(APIView):
     def get(self, _request: Request, pk: int) -> Response:
         """A plate and its figure."""
         plate = get_object_or_404(Plate, pk=pk)
-        return Response(both_answers(plate, figure_of(plate)))
+        return answer(both_answers(plate, figure_of(plate)))
 
     @extend_schema(parameters=[SEEN], responses={204: None, **OVERTAKEN}, operation_id="remove_plate")
     def delete(self, request: Request, pk: int) -> Response:
@@ -96,13 +98,13 @@ class PlateRecipe(APIView):
     def put(self, request: Request, pk: int) -> Response:
         """Save a recipe as the plate's next version."""
         get_object_or_404(Plate, pk=pk)
-        return Response(both_answers(*change_plate(pk, load_recipe(request.data), seen(request))))
+        return answer(both_answers(*change_plate(pk, load_recipe(request.data), seen(request))))
 
     @extend_schema(operation_id="plate_recipe", responses={200: refers_to(Recipe)})
     def get(self, _request: Request, pk: int) -> Response:
         """The recipe as a file, for the shell and for other tables."""
         plate = get_object_or_404(Plate, pk=pk)
-        return Response(full_recipe(plate), headers=_as_file(plate, "recipe.json"))
+        return answer(full_recipe(plate), headers=_as_file(plate, "recipe.json"))
 
 
 class Undo(APIView):
@@ -125,10 +127,10 @@ class HistoryOfPlate(APIView):
         """What was done to a plate, step by step, the first one first."""
         plate = get_object_or_404(Plate, pk=pk)
         steps = [
-            {"number": each.number, "change": each.change, "made": each.made.isoformat(), "unseen": each.unseen}
+            StepAnswer(number=each.number, change=each.change, made=each.made.isoformat(), unseen=each.unseen)
             for each in plate.versions.defer("recipe").all()
         ]
-        return Response({"at": plate.at, "steps": steps})
+        return answer(HistoryAnswer(at=plate.at, steps=steps))
 
     @extend_schema(
         operation_id="go_to",
@@ -140,7 +142,7 @@ class HistoryOfPlate(APIView):
         """Go to a step of the history, back or forth."""
         get_object_or_404(Plate, pk=pk)
         plate = go_to(pk, sent(request, StepStart).number, seen(request))
-        return Response(both_answers(plate, figure_of(plate)))
+        return answer(both_answers(plate, figure_of(plate)))
 
 
 class GiveUp(APIView):
@@ -173,7 +175,7 @@ class PlateRecords(APIView):
         found = _behind(request, pk)
         order = found.positions if found.mended.origin is None else found.mended.origin[found.positions]
         start, count = (whole_number(request.query_params.get(name, "0"), name) for name in ("start", "count"))
-        return Response(shown(found.raw, found.mended, order, start, count or 100))
+        return answer(shown(found.raw, found.mended, order, start, count or 100))
 
 
 class PlateRecordsFile(APIView):
@@ -215,7 +217,7 @@ class Others(APIView):
         if side not in ("rows", "columns"):
             raise Problem(422, f'"{side}" is not a side; choose rows or columns.', "side")
         line = whole_number(request.query_params.get("line", ""), "line")
-        return Response({"values": numbers_or_null(others_of(plate, "rows" if side == "rows" else "columns", line))})
+        return answer(OthersAnswer(values=numbers_or_null(others_of(plate, "rows" if side == "rows" else "columns", line))))
 
 
 class Targets(APIView):
@@ -229,7 +231,7 @@ class Targets(APIView):
         """Set the targets of a table, by name; every plate that stands at one follows."""
         targets = load_table_part({"targets": sent(request, TargetList, as_it_is=("targets",)).targets}).targets
         get_object_or_404(Table, pk=pk)
-        return Response({"targets": change_targets(pk, targets, seen(request)).targets()})
+        return answer(TargetList(targets=change_targets(pk, targets, seen(request)).targets()))
 
 
 class Export(APIView):
@@ -269,7 +271,7 @@ def _drawn(drawing: Drawing, figure: Figure, zoom: float) -> bytes:
 def _stepped(pk: int, steps: int, version: str | None) -> Response:
     get_object_or_404(Plate, pk=pk)
     plate = step_plate(pk, steps, version)
-    return Response(both_answers(plate, figure_of(plate)))
+    return answer(both_answers(plate, figure_of(plate)))
 
 
 def _as_file(plate: Plate, ending: str) -> dict[str, str]:

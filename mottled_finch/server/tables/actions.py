@@ -13,11 +13,12 @@ from mottled_finch.core.recipe import TableSpec, dump_table_part, load_table_par
 from mottled_finch.core.recipe.table_spec import Mend
 
 from ..refusal import Overtaken, Problem
-from .imports import check_edition, receive, refuse_what_does_not_fit, remove
+from .imports import check_edition, receive, refuse_what_does_not_fit
 from .mended import spec_of
 from .models import Import, Table
 from .reading import carry_out
 from .storage import EDITIONS
+from .tidying import remove
 
 
 def import_table(source: BinaryIO, file_name: str) -> Table:
@@ -37,7 +38,7 @@ def bring_in(given: Import) -> Table:
         remove(given)
         raise IntakeError(given.problem.removeprefix(f"{given.name}: "), path=given.name)
     if given.table is None:
-        raise Problem(409, f"{given.name} was left out while it was read.")
+        raise Problem(409, f"{given.name} was discarded while it was read.")
     table = given.table
     given.delete()
     return table

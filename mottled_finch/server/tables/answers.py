@@ -1,13 +1,11 @@
 """What the server tells of tables and imports."""
 
-from dataclasses import asdict
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from mottled_finch.core.errors import CoreError
-from mottled_finch.core.findings import Finding
 from mottled_finch.core.intake import Look
 from mottled_finch.core.mends import Mended, effect_of, mend_words
 from mottled_finch.core.recipe import TableSpec, dump_table_part
@@ -16,6 +14,19 @@ from mottled_finch.core.table import Column, shown_at, value_digests
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.words.wording import field_words
 
+from ..openapi import (
+    ChoicesAnswer,
+    EditionAnswer,
+    FindingsAnswer,
+    ImportAnswer,
+    LookAnswer,
+    LookColumnAnswer,
+    MendAnswer,
+    SampleAnswer,
+    TableAnswer,
+    TrialAnswer,
+    WorkbenchAnswer,
+)
 from .actions import name_tag
 from .mended import findings, keep_summary, key_of, mended, summary
 from .models import Edition, Import, Table
@@ -25,88 +36,81 @@ from .storage import EDITIONS
 PREVIEW_RECORDS = 60
 
 
-def table_answer(table: Table) -> dict[str, Any]:
+def table_answer(table: Table) -> TableAnswer:
     """A table as the desk and the statement show it: its mended columns, without opening its data where that was done before."""
     edition, shown = table.edition(), summary(table)
-    return {
-        "id": table.pk,
-        "name": table.name,
-        "records": shown["records"],
-        "edition": edition.number,
-        "read": edition.read.isoformat(),
-        "columns": shown["columns"],
-        "version": table.tag(),
-        "name_version": name_tag(table),
-        "problem": "",
-    }
+    return TableAnswer(
+        id=table.pk,
+        name=table.name,
+        records=shown["records"],
+        edition=edition.number,
+        read=edition.read.isoformat(),
+        columns=shown["columns"],
+        version=table.tag(),
+        name_version=name_tag(table),
+        problem="",
+    )
 
 
-def broken_table(table: Table, problem: str) -> dict[str, Any]:
+def broken_table(table: Table, problem: str) -> TableAnswer:
     """What is told of a table that cannot be read."""
     edition = table.edition()
-    return {
-        "id": table.pk,
-        "name": table.name,
-        "records": edition.records,
-        "edition": edition.number,
-        "read": edition.read.isoformat(),
-        "columns": [],
-        "version": table.tag(),
-        "name_version": name_tag(table),
-        "problem": problem,
-    }
+    return TableAnswer(
+        id=table.pk,
+        name=table.name,
+        records=edition.records,
+        edition=edition.number,
+        read=edition.read.isoformat(),
+        columns=[],
+        version=table.tag(),
+        name_version=name_tag(table),
+        problem=problem,
+    )
 
 
-def workbench_answer(table: Table) -> dict[str, Any]:
+def workbench_answer(table: Table) -> WorkbenchAnswer:
     """All that the table's own screen shows but its records."""
     edition, mends = table.edition(), table.mends()
     found = mended(edition, mends)
-    return {
-        "table": table_answer(table),
-        "delivered": edition.records,
-        "touched": sum(
-            step.touched for step, mend in zip(found.steps, mends, strict=True) if not mend.get("off") and not step.made
-        ),
-        "own_numbers": found.origin is not None,
-        "parts": edition.parts,
-        "notes": edition.notes,
-        "asked": edition.asked,
-        "file_name": edition.file_name,
-        "mends": [{"mend": mend, **asdict(step)} for mend, step in zip(mends, found.steps, strict=True)],
-        "editions": [edition_answer(each, edition) for each in table.editions.filter(accepted=True)],
+    return WorkbenchAnswer(
+        table=table_answer(table),
+        delivered=edition.records,
+        touched=sum(step.touched for step, mend in zip(found.steps, mends, strict=True) if not mend.get("off") and not step.made),
+        own_numbers=found.origin is not None,
+        parts=edition.parts,
+        notes=edition.notes,
+        asked=edition.asked,
+        file_name=edition.file_name,
+        mends=[MendAnswer(mend=mend, **vars(step)) for mend, step in zip(mends, found.steps, strict=True)],
+        editions=[edition_answer(each, edition) for each in table.editions.filter(accepted=True)],
         **table.steps(),
-        "plates": table.plates.count(),
-    }
+        plates=table.plates.count(),
+    )
 
 
-def changed_workbench(table: Table) -> dict[str, Any]:
+def changed_workbench(table: Table) -> WorkbenchAnswer:
     """The same of a table that was just changed, whose summary is kept with it from here on."""
     keep_summary(table)
     return workbench_answer(table)
 
 
-def edition_answer(edition: Edition, standing: Edition) -> dict[str, Any]:
-    return {
-        "number": edition.number,
-        "records": edition.records,
-        "read": edition.read.isoformat(),
-        "file_name": edition.file_name,
-        "stands": edition.pk == standing.pk,
-    }
+def edition_answer(edition: Edition, standing: Edition) -> EditionAnswer:
+    return EditionAnswer(
+        number=edition.number,
+        records=edition.records,
+        read=edition.read.isoformat(),
+        file_name=edition.file_name,
+        stands=edition.pk == standing.pk,
+    )
 
 
-def findings_answer(table: Table) -> dict[str, Any]:
+def findings_answer(table: Table) -> FindingsAnswer:
     """What was found, without what is to be left as it is."""
     found = findings(table.edition(), table.mends())
-    return {
-        "open": [finding_answer(each) for each in found if each.key not in table.left],
-        "left": [finding_answer(each) for each in found if each.key in table.left],
-    }
-
-
-def finding_answer(finding: Finding) -> dict[str, Any]:
-    cures = [{"words": cure.words, "mend": plain_mend(cure.mend)} for cure in finding.cures]
-    return {**{name: value for name, value in vars(finding).items() if name != "cures"}, "cures": cures}
+    return FindingsAnswer(
+        open=[each for each in found if each.key not in table.left],
+        left=[each for each in found if each.key in table.left],
+    )
 
 
 def plain_mend(mend: Mend) -> dict[str, Any]:
@@ -114,18 +118,18 @@ def plain_mend(mend: Mend) -> dict[str, Any]:
     return plain
 
 
-def trial_answer(table: CoreTable, mend: Mend, position: int) -> dict[str, Any]:
+def trial_answer(table: CoreTable, mend: Mend, position: int) -> TrialAnswer:
     """What a mend would do, before it is laid on: the records it touches and some of the values it changes."""
-    answer: dict[str, Any] = {"words": mend_words(mend), "touched": 0, "made": "", "problem": "", "samples": []}
+    words = mend_words(mend)
     try:
         done = effect_of(table, mend, f"table.mends[{position}]")
     except CoreError as error:
-        return {**answer, "problem": error.message}
+        return TrialAnswer(words=words, touched=0, made="", problem=error.message, samples=())
     samples = [] if done.anew or done.kept is not None else _samples(table, done.table)
-    return {**answer, "touched": done.touched, "made": done.made, "samples": samples}
+    return TrialAnswer(words=words, touched=done.touched, made=done.made, problem="", samples=samples)
 
 
-def _samples(before: CoreTable, after: CoreTable, most: int = 8) -> list[dict[str, Any]]:
+def _samples(before: CoreTable, after: CoreTable, most: int = 8) -> list[SampleAnswer]:
     """Different values that changed, or that came to be, each with where it stands first."""
     old = {column.name: column for column in before.columns}
     for column in after.columns:
@@ -141,7 +145,7 @@ def _samples(before: CoreTable, after: CoreTable, most: int = 8) -> list[dict[st
                 pairs.setdefault(pair, position)
             if len(pairs) >= most:
                 break
-        return [{"column": column.name, "before": a, "after": b, "record": at + 1} for (a, b), at in list(pairs.items())[:most]]
+        return [SampleAnswer(column=column.name, before=a, after=b, record=at + 1) for (a, b), at in list(pairs.items())[:most]]
     return []
 
 
@@ -153,39 +157,38 @@ def _changed(was: Column | None, column: Column) -> NDArray[np.int64]:
     return np.flatnonzero(value_digests(was) != value_digests(column))
 
 
-def import_answer(given: Import, comparison: dict[str, Any] | None = None) -> dict[str, Any]:
+def import_answer(given: Import, comparison: dict[str, Any] | None = None) -> ImportAnswer:
     records, phase = PROGRESS.of(given.pk)
-    return {
-        "id": given.pk,
-        "name": given.name,
-        "state": given.state,
-        "size": given.size,
-        "records": records,
-        "phase": phase,
-        "problem": given.problem,
-        "table": given.table_id,
-        "table_name": given.table.name if given.table else None,
-        "asked": given.asked,
-        "comparison": comparison or given.comparison or None,
-        "edition": given.edition.number if given.edition else None,
-    }
+    return ImportAnswer(
+        id=given.pk,
+        name=given.name,
+        state=given.state,
+        size=given.size,
+        records=records,
+        phase=phase,
+        problem=given.problem,
+        table=given.table_id,
+        table_name=given.table.name if given.table else None,
+        asked=given.asked,
+        comparison=comparison or given.comparison or None,
+        edition=given.edition.number if given.edition else None,
+    )
 
 
-def look_answer(given: Import, found: Look) -> dict[str, Any]:
+def look_answer(given: Import, found: Look) -> LookAnswer:
     first = found.table.taken(np.arange(min(PREVIEW_RECORDS, found.table.records)))
     everything = np.arange(first.records)
-    return {
-        "file": import_answer(given),
-        "found": dump_table_part(TableSpec(**vars(found.found))),
-        "parts": [asdict(part) for part in found.parts],
-        "choices": {"sheet": None, "records": None, **{name: list(choices) for name, choices in found.choices.items()}},
-        "notes": list(found.notes),
-        "columns": [
-            {"name": c.name, "words": field_words(c.name), "kind": c.kind.value, "notes": list(c.notes)}
-            for c in found.table.columns
+    return LookAnswer(
+        file=import_answer(given),
+        found=found.found,
+        parts=found.parts,
+        choices=ChoicesAnswer(sheet=found.choices.get("sheet"), records=found.choices.get("records")),
+        notes=found.notes,
+        columns=[
+            LookColumnAnswer(name=c.name, words=field_words(c.name), kind=c.kind.value, notes=c.notes) for c in found.table.columns
         ],
-        "cells": [shown_at(column, everything) for column in first.columns],
-    }
+        cells=[shown_at(column, everything) for column in first.columns],
+    )
 
 
 def open_edition(table: Table) -> tuple[CoreTable, Mended, str]:

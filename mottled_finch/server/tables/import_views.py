@@ -12,6 +12,7 @@ from rest_framework.views import APIView
 
 from mottled_finch.core.recipe import ReadingSpec
 
+from ..answering import answer
 from ..openapi import AcceptStart, ImportAnswer, LookAnswer, ProblemAnswer, TableAnswer, refers_to
 from ..refusal import Problem
 from ..requests import RawParser, file_name, length, seen, sent, whole_number
@@ -34,7 +35,7 @@ class Imports(APIView):
     def get(self, _request: Request) -> Response:
         """Files on their way in, the newest first; those that failed stay until they are removed."""
         on_their_way = Import.objects.exclude(state=Import.State.DONE).select_related("table", "edition").order_by("-pk")
-        return Response([import_answer(each) for each in on_their_way])
+        return answer([import_answer(each) for each in on_their_way])
 
     @extend_schema(
         operation_id="give_file",
@@ -49,7 +50,7 @@ class Imports(APIView):
         # What the user has overruled for the table before holds for its next file, too.
         asked = table.edition().asked if table else {}
         given = receive(request._request, length(request), file_name(request), table, asked)
-        return Response(look_answer(given, first_look(given)), status=201)
+        return answer(look_answer(given, first_look(given)), status=201)
 
 
 class OneImport(APIView):
@@ -57,7 +58,7 @@ class OneImport(APIView):
     def get(self, _request: Request, pk: int) -> Response:
         """How far a file is."""
         given = _import(pk)
-        return Response(import_answer(given, compared_anew(given)))
+        return answer(import_answer(given, compared_anew(given)))
 
     @extend_schema(operation_id="cancel_import", responses={204: None})
     def delete(self, _request: Request, pk: int) -> Response:
@@ -71,7 +72,7 @@ class ImportLook(APIView):
     def get(self, _request: Request, pk: int) -> Response:
         """How the file would be read, and its first records."""
         given = _import(pk)
-        return Response(look_answer(given, look(given)))
+        return answer(look_answer(given, look(given)))
 
     @extend_schema(
         operation_id="overrule",
@@ -81,7 +82,7 @@ class ImportLook(APIView):
     def put(self, request: Request, pk: int) -> Response:
         """Say how the file is to be read; what is left out is found. A way in which it cannot be read changes nothing."""
         given = _import(pk)
-        return Response(look_answer(given, overrule(given, _reading(request))))
+        return answer(look_answer(given, overrule(given, _reading(request))))
 
 
 class StartImport(APIView):
@@ -90,7 +91,7 @@ class StartImport(APIView):
         """Put the file in the queue to be read; of one that was put there before, how far it is."""
         given = enqueue(_import(pk))
         queue.wake()
-        return Response(import_answer(given))
+        return answer(import_answer(given))
 
 
 class AcceptImport(APIView):
@@ -105,7 +106,7 @@ class AcceptImport(APIView):
         given = sent(request, AcceptStart)
         table = accept(_import(pk), given.renames, seen(request), anyway=given.anyway)
         keep_summary(table)
-        return Response(table_answer(table))
+        return answer(table_answer(table))
 
 
 class MapImport(APIView):
@@ -117,7 +118,7 @@ class MapImport(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """What would change if missing columns were mapped so; nothing is kept of it."""
         given = _import(pk)
-        return Response(import_answer(given, compared_with(given, sent(request, AcceptStart).renames)))
+        return answer(import_answer(given, compared_with(given, sent(request, AcceptStart).renames)))
 
 
 def _reading(request: Request) -> dict[str, Any]:

@@ -3,7 +3,6 @@
 reading.py reads them, one at a time; progress.py tells how far it is.
 """
 
-import shutil
 from collections.abc import Callable
 from dataclasses import asdict, fields
 from typing import Any, BinaryIO, Protocol
@@ -22,12 +21,13 @@ from mottled_finch.core.words.wording import counted
 
 from ..refusal import Overtaken, Problem
 from ..work.worker import LOOKS, Worker, WorkFailed
-from .files import folder, path_of, told_when_full
+from .files import path_of, told_when_full
 from .kept import Kept
 from .mended import key_of, mended, spec_of
 from .models import Edition, Import, Table
 from .progress import PROGRESS
 from .storage import EDITIONS, copy_source
+from .tidying import remove
 
 _PIECE = 1 << 20
 
@@ -198,7 +198,7 @@ def refuse_what_does_not_fit(table: Table, data: CoreTable, mends: list[dict[str
         raise Problem(
             409,
             f"“{wrong[0].words}” does not fit {what} ({wrong[0].problem}){more}, so no plate could be made from it; "
-            "map the column, switch the mend off, or let the edition stand anyway.",
+            "map the column, switch the mend off, or use the edition anyway.",
             "anyway",
         )
     known = set(after.table.names)
@@ -211,7 +211,7 @@ def refuse_what_does_not_fit(table: Table, data: CoreTable, mends: list[dict[str
         plates = counted(sum(map(bool, needed)), "plate")
         raise Problem(
             409,
-            f"{what} has no column “{lost[0]}”, without which {plates} cannot be made; map it, or let the edition stand anyway.",
+            f"{what} has no column “{lost[0]}”, without which {plates} cannot be made; map it, or use the edition anyway.",
             "anyway",
         )
 
@@ -244,24 +244,10 @@ def standing(given: Import, *states: str) -> Import:
     """
     now = Import.objects.select_for_update().select_related("table", "edition").filter(pk=given.pk).first()
     if now is None:
-        raise Problem(404, f"{given.name} was left out, or is in already.")
+        raise Problem(404, f"{given.name} was discarded, or is in already.")
     if states:
         _only_while(now, *states)
     return now
-
-
-def remove(given: Import) -> None:
-    """Remove an import with its file, and with its edition unless that was accepted."""
-    if not given.pk:  # it was removed before
-        return
-    with transaction.atomic():
-        now = Import.objects.select_for_update().filter(pk=given.pk).first()
-        if now is not None:
-            edition = now.edition
-            now.delete()
-            if edition is not None and not edition.accepted:
-                edition.delete()
-    path_of(given).unlink(missing_ok=True)
 
 
 def worked(worker: Worker, job: str, given: Import, asked: TableSpec, told: Told = quiet) -> Any:
@@ -274,25 +260,6 @@ def worked(worker: Worker, job: str, given: Import, asked: TableSpec, told: Told
         return worker.do(job, str(path), given.name, reading, told=told)
     except WorkFailed as error:
         raise IntakeError(f"the file cannot be read: {error}", path=given.name) from error
-
-
-def tidy_up() -> None:
-    """After a start: what was being read when the server stopped has failed, and files that belong to nothing go."""
-    cut_off = Import.objects.filter(state=Import.State.READING)
-    cut_off.update(
-        state=Import.State.FAILED,
-        problem="The server stopped while this file was read, and nothing of it was kept; bring it in again.",
-    )
-    Import.objects.filter(state=Import.State.DONE).delete()
-    known = {str(pk) for pk in Import.objects.values_list("pk", flat=True)}
-    for path in folder().iterdir():
-        if path.is_dir():  # scratch of a process that was killed
-            shutil.rmtree(path, ignore_errors=True)
-        elif path.name not in known:
-            path.unlink(missing_ok=True)
-    for given in Import.objects.filter(state__in=[Import.State.LOOKING, Import.State.WAITING]):
-        if not path_of(given).exists() or path_of(given).stat().st_size != given.size:
-            remove(given)
 
 
 def _checked(asked: dict[str, Any]) -> dict[str, Any]:

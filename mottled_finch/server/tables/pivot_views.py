@@ -12,9 +12,10 @@ from rest_framework.views import APIView
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure.targets import with_targets
 from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
-from mottled_finch.core.recipe import FORMAT, Recipe, dump_recipe, load_recipe, load_text
+from mottled_finch.core.recipe import load_recipe, load_text
 from mottled_finch.core.statement import read_statement, write_statement
 
+from ..answering import answer
 from ..openapi import (
     MatrixAnswer,
     MatrixStart,
@@ -39,8 +40,7 @@ class Statement(APIView):
         """A statement about a table as the pivot it says, and as it is written in full."""
         columns = data_of(get_object_or_404(Table, pk=pk)).names
         pivot = read_statement(load_text(sent(request, StatementStart, as_it_is=("text",)).text, "text"), columns)
-        recipe = dump_recipe(Recipe(finch_recipe=FORMAT, pivot=pivot))
-        return Response({"pivot": recipe["pivot"], "text": write_statement(pivot, columns)})
+        return answer(StatementAnswer(pivot=pivot, text=write_statement(pivot, columns)))
 
 
 class TableMatrix(APIView):
@@ -57,17 +57,17 @@ class TableMatrix(APIView):
         pivot, asker = load_recipe({"finch_recipe": 2, "pivot": given.pivot}).pivot, given.asker
         with while_wanted(WANTED.begin(f"matrix {asker}")) if asker else nullcontext():
             matrix = make_matrix(table, with_targets(pivot, stored.targets()))
-        return Response(
-            {
-                "rows": matrix.rows,
-                "columns": matrix.columns,
-                "values": [numbers_or_null(row) for row in colored_values(matrix)],
-                "records": matrix.records.tolist(),
-                "row_totals": numbers_or_null(matrix.row_totals),
-                "column_totals": numbers_or_null(matrix.column_totals),
-                "grand_total": numbers_or_null(np.array([matrix.grand_total]))[0],
-                "kept": matrix.kept,
-                "unplaced": matrix.unplaced,
-                "unmeasured": matrix.unmeasured,
-            }
+        return answer(
+            MatrixAnswer(
+                rows=matrix.rows,
+                columns=matrix.columns,
+                values=[numbers_or_null(row) for row in colored_values(matrix)],
+                records=matrix.records.tolist(),
+                row_totals=numbers_or_null(matrix.row_totals),
+                column_totals=numbers_or_null(matrix.column_totals),
+                grand_total=numbers_or_null(np.array([matrix.grand_total]))[0],
+                kept=matrix.kept,
+                unplaced=matrix.unplaced,
+                unmeasured=matrix.unmeasured,
+            )
         )

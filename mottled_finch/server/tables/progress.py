@@ -1,7 +1,7 @@
 """How far the imports are, and which of them are to be broken off: told from memory, since the database has one writer."""
 
 
-class Canceled(Exception):
+class LeftOut(Exception):
     """Breaks a reading off."""
 
 
@@ -14,7 +14,7 @@ class Progress:
 
     def tell(self, pk: int, records: int, phase: str) -> None:
         if pk in self._canceled:
-            raise Canceled
+            raise LeftOut
         self._records[pk] = records, phase
 
     def of(self, pk: int) -> tuple[int, str]:

@@ -11,12 +11,13 @@ from mottled_finch.core.recipe import load_table_part
 
 from ..work.worker import READS
 from .files import opened, path_of, told_when_full
-from .imports import comparison_of, remove, worked
+from .imports import comparison_of, worked
 from .mended import key_of
 from .models import Edition, Import, Table
-from .progress import PROGRESS, Canceled
+from .progress import PROGRESS, LeftOut
 from .storage import packed_source, store_columns, store_source
 from .summary import summary_of
+from .tidying import remove
 
 WORKING = threading.Lock()
 """One file is read at a time: two large ones at once would need the memory of both."""
@@ -36,7 +37,7 @@ def carry_out(given: Import, claimed_from: str = Import.State.WAITING) -> Import
         try:
             with told_when_full(given.name):
                 _read_and_store(given)
-        except Canceled:
+        except LeftOut:
             remove(given)
         except CoreError as error:
             _fail(given, str(error))
@@ -65,7 +66,7 @@ def _read_and_store(given: Import) -> None:
         now = Import.objects.select_for_update().filter(pk=given.pk).first()
         told(data.records, "keeping")  # the last moment at which a cancel is heard: from here on nobody else changes anything
         if now is None:
-            raise Canceled  # left out with its table
+            raise LeftOut  # left out with its table
         table = given.table or Table.objects.create(name=_table_name(given.name))
         edition = Edition.objects.create(
             table=table,

@@ -6,15 +6,14 @@ from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
-import pyarrow as pa
 from numpy.typing import NDArray
 
-from mottled_finch.core.intake.numbers import read_numbers
 from mottled_finch.core.mends import Mended
 from mottled_finch.core.pivot.natural import natural_key
 from mottled_finch.core.table import BLANK, Column, Kind, entry_texts, misfits_at, shown_at
 from mottled_finch.core.table import Table as CoreTable
 
+from ..openapi import BeforeAnswer, RecordsAnswer
 from .kept import Kept
 
 WINDOW_MOST = 500
@@ -37,7 +36,7 @@ class Asked:
     count: int = 100
 
 
-def window(raw: CoreTable, found: Mended, key: str, asked: Asked) -> dict[str, Any]:
+def window(raw: CoreTable, found: Mended, key: str, asked: Asked) -> RecordsAnswer:
     """Records from ``start`` on. Numbers of records are those of the edition as it was delivered, from 1.
 
     Records that a mend leaves out stand in their place while nothing is sorted or looked for, and are told as dropped.
@@ -46,7 +45,7 @@ def window(raw: CoreTable, found: Mended, key: str, asked: Asked) -> dict[str, A
     return shown(raw, found, order, asked.start, asked.count)
 
 
-def shown(raw: CoreTable, found: Mended, order: NDArray[np.int64], start: int, count: int) -> dict[str, Any]:
+def shown(raw: CoreTable, found: Mended, order: NDArray[np.int64], start: int, count: int) -> RecordsAnswer:
     """Some of the records in an order, which lists their positions in the edition as it was delivered."""
     wanted = order[start : start + min(count, WINDOW_MOST)]
     own = found.origin is not None
@@ -54,7 +53,7 @@ def shown(raw: CoreTable, found: Mended, order: NDArray[np.int64], start: int, c
     kept = place >= 0
     inside = place[kept]
     cells = [[""] * len(wanted) for _ in found.table.columns]
-    before: list[dict[str, Any]] = []
+    before: list[BeforeAnswer] = []
     misfits: list[list[int]] = []
     where = np.flatnonzero(kept)
     originals = {column.name: column for column in raw.columns}
@@ -69,17 +68,17 @@ def shown(raw: CoreTable, found: Mended, order: NDArray[np.int64], start: int, c
             if not kept[i]:
                 cells[number][i] = text
             elif text != cells[number][i]:
-                before.append({"column": number, "row": i, "text": text})
-    return {
-        "total": len(order),
-        "start": start,
-        "columns": found.table.names,
-        "numbers": (wanted + 1).tolist(),
-        "dropped": np.flatnonzero(~kept).tolist(),
-        "cells": cells,
-        "before": before,
-        "misfits": misfits,
-    }
+                before.append(BeforeAnswer(column=number, row=i, text=text))
+    return RecordsAnswer(
+        total=len(order),
+        start=start,
+        columns=found.table.names,
+        numbers=(wanted + 1).tolist(),
+        dropped=np.flatnonzero(~kept).tolist(),
+        cells=cells,
+        before=before,
+        misfits=misfits,
+    )
 
 
 def _order(raw: CoreTable, found: Mended, asked: Asked) -> NDArray[np.int64]:
@@ -108,6 +107,10 @@ def _holding(table: CoreTable, find: str, field: str) -> NDArray[np.bool_]:
 
 def _column_holds(column: Column, find: str) -> NDArray[np.bool_]:
     if column.is_number:
+        import pyarrow as pa
+
+        from mottled_finch.core.intake.numbers import read_numbers
+
         values, _ = read_numbers(pa.array([find]), np.ones(1, dtype=np.int64), ".")
         return np.isclose(column.data, values[0], rtol=1e-12, atol=0) if not np.isnan(values[0]) else np.zeros(len(column), bool)
     if column.kind is Kind.MOMENT:

@@ -7,26 +7,29 @@ import numpy as np
 from mottled_finch.core.table import Column, Kind, Table, entry_texts, moment_label, number_label
 from mottled_finch.core.words.wording import field_words
 
+from ..answering import plain
+from ..openapi import ColumnAnswer, MisfitAnswer
+
 BARS = 16
 
 
 def summary_of(table: Table) -> dict[str, Any]:
     """What is kept of a mended table with the table itself."""
-    return {"records": table.records, "columns": [column_answer(column) for column in table.columns]}
+    return {"records": table.records, "columns": plain([column_answer(column) for column in table.columns])}
 
 
-def column_answer(column: Column) -> dict[str, Any]:
-    return {
-        "name": column.name,
-        "words": field_words(column.name),
-        "kind": column.kind.value,
-        "distinct": column.distinct,
-        "blanks": column.blanks,
-        "misfits": [{"text": text, "records": records} for text, records in column.misfits.counted],
-        "notes": list(column.notes),
-        "bars": bars(column),
-        "characters": characters(column),
-    }
+def column_answer(column: Column) -> ColumnAnswer:
+    return ColumnAnswer(
+        name=column.name,
+        words=field_words(column.name),
+        kind=column.kind.value,
+        distinct=column.distinct,
+        blanks=column.blanks,
+        misfits=[MisfitAnswer(text=text, records=records) for text, records in column.misfits.counted],
+        notes=column.notes,
+        bars=bars(column),
+        characters=characters(column),
+    )
 
 
 def characters(column: Column) -> int:

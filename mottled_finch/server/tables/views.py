@@ -12,6 +12,7 @@ from mottled_finch.core.pivot import members_of
 from mottled_finch.core.pivot.cuts import CUTS
 from mottled_finch.core.recipe import LevelSpec, TableSpec, check_level, load_table_part
 
+from ..answering import answer
 from ..history import read_ahead
 from ..openapi import (
     CorrectStart,
@@ -64,7 +65,7 @@ class Tables(APIView):
         """Every table, the newest first."""
         tables = list(Table.objects.select_related("current").exclude(current=None).order_by("-created", "-pk"))
         read_ahead(tables, MendVersion, "table")
-        return Response([readable(table, table_answer, broken_table) for table in tables])
+        return answer([readable(table, table_answer, broken_table) for table in tables])
 
     @extend_schema(
         operation_id="import_table",
@@ -75,14 +76,14 @@ class Tables(APIView):
     def post(self, request: Request) -> Response:
         """Bring in a file, which is the body of the request, as it is found, and wait for it. /api/imports asks first."""
         given = receive(request._request, length(request), file_name(request))
-        return Response(table_answer(bring_in(given)), status=201)
+        return answer(table_answer(bring_in(given)), status=201)
 
 
 class OneTable(APIView):
     @extend_schema(responses={200: refers_to(TableAnswer)}, operation_id="table")
     def get(self, _request: Request, pk: int) -> Response:
         """One table with its columns."""
-        return Response(table_answer(_table(pk)))
+        return answer(table_answer(_table(pk)))
 
     @extend_schema(
         operation_id="rename_table",
@@ -93,7 +94,7 @@ class OneTable(APIView):
     def put(self, request: Request, pk: int) -> Response:
         """Give a table another name."""
         name = sent(request, NameStart).name
-        return Response(table_answer(rename_table(_table(pk).pk, name, seen(request))))
+        return answer(table_answer(rename_table(_table(pk).pk, name, seen(request))))
 
     @extend_schema(responses={204: None, 409: refers_to(ProblemAnswer)}, operation_id="remove_table")
     def delete(self, _request: Request, pk: int) -> Response:
@@ -106,7 +107,7 @@ class Workbench(APIView):
     @extend_schema(responses={200: refers_to(WorkbenchAnswer)}, operation_id="workbench")
     def get(self, _request: Request, pk: int) -> Response:
         """A table with its mends and editions."""
-        return Response(workbench_answer(_table(pk)))
+        return answer(workbench_answer(_table(pk)))
 
 
 class Mends(APIView):
@@ -119,7 +120,7 @@ class Mends(APIView):
     def put(self, request: Request, pk: int) -> Response:
         """Save the whole list of mends. One that is new and does not fit changes nothing."""
         spec = load_table_part({"mends": sent(request, MendList, as_it_is=("mends",)).mends})
-        return Response(changed_workbench(change_mends(_table(pk).pk, spec, seen(request))))
+        return answer(changed_workbench(change_mends(_table(pk).pk, spec, seen(request))))
 
 
 class TryMend(APIView):
@@ -136,7 +137,7 @@ class TryMend(APIView):
         mends = table.mends()
         place = len(mends) if trial.at is None else min(max(trial.at, 0), len(mends))
         before = mended(table.edition(), mends[:place]).table
-        return Response(trial_answer(before, spec.mends[0], place))
+        return answer(trial_answer(before, spec.mends[0], place))
 
 
 class UndoMends(APIView):
@@ -148,7 +149,7 @@ class UndoMends(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """Take the last change of the mends back."""
-        return Response(changed_workbench(step_mends(_table(pk).pk, -1, seen(request))))
+        return answer(changed_workbench(step_mends(_table(pk).pk, -1, seen(request))))
 
 
 class RedoMends(APIView):
@@ -160,14 +161,14 @@ class RedoMends(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """Make the change of the mends again that was taken back."""
-        return Response(changed_workbench(step_mends(_table(pk).pk, 1, seen(request))))
+        return answer(changed_workbench(step_mends(_table(pk).pk, 1, seen(request))))
 
 
 class Found(APIView):
     @extend_schema(operation_id="findings", responses={200: refers_to(FindingsAnswer)})
     def get(self, _request: Request, pk: int) -> Response:
         """What may be wrong with the table as it is mended, each with the mends on offer."""
-        return Response(findings_answer(_table(pk)))
+        return answer(findings_answer(_table(pk)))
 
     @extend_schema(
         operation_id="leave_finding",
@@ -177,7 +178,7 @@ class Found(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Leave a finding as it is, or take that back."""
         given = sent(request, LeaveStart)
-        return Response(findings_answer(leave_finding(_table(pk).pk, given.key, left=given.left)))
+        return answer(findings_answer(leave_finding(_table(pk).pk, given.key, left=given.left)))
 
 
 class Records(APIView):
@@ -205,7 +206,7 @@ class Records(APIView):
             start=whole_number(query.get("start", "0"), "start"),
             count=whole_number(query.get("count", "100"), "count"),
         )
-        return Response(window(raw, found, key, asked))
+        return answer(window(raw, found, key, asked))
 
 
 class Correct(APIView):
@@ -217,7 +218,7 @@ class Correct(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Put one value right, as a mend that finds the record again in later editions."""
         given = sent(request, CorrectStart)
-        return Response(changed_workbench(correct_value(_table(pk), given.field, given.record, given.to, given.was)))
+        return answer(changed_workbench(correct_value(_table(pk), given.field, given.record, given.to, given.was)))
 
 
 class Stand(APIView):
@@ -230,7 +231,7 @@ class Stand(APIView):
     def post(self, request: Request, pk: int, number: int) -> Response:
         """Let another edition stand, older or newer. Plates follow. One that a mend does not fit is refused, unless ``anyway``."""
         anyway = sent(request, StandStart).anyway
-        return Response(changed_workbench(return_to(_table(pk).pk, number, seen(request), anyway=anyway)))
+        return answer(changed_workbench(return_to(_table(pk).pk, number, seen(request), anyway=anyway)))
 
 
 class Reread(APIView):
@@ -238,7 +239,7 @@ class Reread(APIView):
     def post(self, _request: Request, pk: int) -> Response:
         """Lay the file of the edition that stands out, to be read in another way; the result is its next edition."""
         given = reread(_table(pk))
-        return Response(look_answer(given, first_look(given)), status=201)
+        return answer(look_answer(given, first_look(given)), status=201)
 
 
 class Members(APIView):
@@ -264,7 +265,7 @@ class Members(APIView):
             year_starts=None if starts is None else whole_number(starts, "year_starts"),
         )
         check_level(level, "field")
-        return Response([{"label": label, "records": records} for label, records in members_of(table, level)[:MEMBERS_MOST]])
+        return answer([MemberAnswer(label=label, records=records) for label, records in members_of(table, level)[:MEMBERS_MOST]])
 
 
 def _table(pk: int) -> Table:

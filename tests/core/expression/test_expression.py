@@ -114,7 +114,7 @@ def test_what_it_says(expression, values):
 @pytest.mark.parametrize(
     ("expression", "sentence"),
     [
-        ("", "the expression is empty; write one, such as passengers / capacity"),
+        ("", "the expression is empty; go one, such as passengers / capacity"),
         ("n +", "at character 4, something is missing at the end"),
         ("* n", 'at character 1, "*" stands where a value belongs'),
         ("n n", 'at character 3, "n" does not go on from what stands before it'),

@@ -89,12 +89,12 @@ def test_a_number_that_turns_into_text_late_is_read_again_as_a_whole():
         (
             b"a,b,c\n1,2,3\n4,5,6\n7,8\n9,10,11\n",
             "a.csv: record 3 has 2 fields, but the header names 3 columns; "
-            "mend that line, or put quotation marks around a field that holds a comma",
+            "correct that line, or put quotation marks around a field that holds a comma",
         ),
         (
             b'a,b\n1,2\n"3\n4",5\n1,2,3\n',
             "a.csv: record 3 has 3 fields, but the header names 2 columns; "
-            "mend that line, or put quotation marks around a field that holds a comma",
+            "correct that line, or put quotation marks around a field that holds a comma",
         ),
         (b'a,b\n1,x\n2,"y\n3,z\n', "a.csv: a quotation mark opened in record 2 is never closed; close it, or take it out"),
         (

@@ -98,7 +98,7 @@ def with_(path: str, value: object) -> dict:
 @pytest.mark.parametrize(
     ("recipe", "sentence"),
     [
-        ("{", "recipe: this is not JSON (Expecting property name enclosed in double quotes at line 1, column 2); mend it there"),
+        ("{", "recipe: this is not JSON (Expecting property name enclosed in double quotes at line 1, column 2); correct it there"),
         (b"\xff", "recipe: this is not UTF-8 text; save the recipe as JSON in UTF-8"),
         ("[]", "recipe: [] stands where an object belongs"),
         ("{}", 'recipe: the key "finch_recipe" is missing; add it'),
@@ -128,7 +128,7 @@ def with_(path: str, value: object) -> dict:
         ),
         (
             with_("pivot.keep", [{"field": "a", "in": [], "to": 3}]),
-            'pivot.keep[0]: "in" and "from" with "to" do not go together; write one condition for each',
+            'pivot.keep[0]: "in" and "from" with "to" do not go together; go one condition for each',
         ),
         (
             with_("pivot.keep", [{"field": "a", "cut": "month", "from": "x"}]),

@@ -208,14 +208,14 @@ def test_what_is_written_is_read_as_the_same_pivot(drawn):
 @pytest.mark.parametrize(
     ("statement", "sentence"),
     [
-        ("", 'statement: the statement ends where "color" belongs; write on'),
+        ("", 'statement: the statement ends where "color" belongs; go on'),
         ("Paint it", 'statement: "Paint" stands where "color" belongs'),
         ("Color the sum of peir", 'statement: no field is called "peir"; did you mean "pier"?'),
         ("Color the sum of of", 'statement: the field "of" is meant only in quotation marks; put them around it'),
         ("Color the sum of pier for each line sideways", 'statement: "sideways" stands where "down" or "across" belongs'),
         (
             "Color the number of records for each pier",
-            'statement: the statement ends behind "pier" where "down" or "across" belongs; write on',
+            'statement: the statement ends behind "pier" where "down" or "across" belongs; go on',
         ),
         ('Color the number of records, keeping line is "a', "statement: a quotation mark is not closed; put one behind the text"),
         (

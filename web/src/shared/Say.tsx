@@ -16,7 +16,7 @@ export function Refused({ sentence, onClose, again }: Refusing) {
           {again.name}
         </Button>
       )}
-      {onClose && <CloseButton size="2xs" color="alarm" onClick={onClose} aria-label="Put the message away" />}
+      {onClose && <CloseButton size="2xs" color="alarm" onClick={onClose} aria-label="Close the message" />}
     </Strip>
   );
 }
@@ -32,11 +32,11 @@ export function Overtaken({ sentence, onMine, onTheirs }: Both) {
       </Box>
       {onMine && (
         <Button size="sm" variant="dark" autoFocus onClick={onMine}>
-          Lay mine on top
+          Apply mine
         </Button>
       )}
       <Button size="sm" variant="plain" autoFocus={!onMine} onClick={onTheirs}>
-        {onMine ? "Take theirs" : "All right"}
+        {onMine ? "Keep theirs" : "OK"}
       </Button>
     </Strip>
   );

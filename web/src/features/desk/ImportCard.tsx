@@ -50,11 +50,11 @@ export function ImportCard({ given, onRefusal }: { given: Import; onRefusal: (se
       <Flex mt="10px" gap="8px">
         {!failed && (
           <Button variant="plain" size="sm" asChild>
-            <Link to={`/imports/${given.id}`}>Go on with it</Link>
+            <Link to={`/imports/${given.id}`}>Continue</Link>
           </Button>
         )}
         <Button variant="plain" size="sm" onClick={leave}>
-          {failed ? "Put this away" : "Leave it out"}
+          {failed ? "Dismiss" : "Discard"}
         </Button>
       </Flex>
     </Box>

@@ -47,7 +47,7 @@ export function Compared({ given, comparison, working, doubted, onAccept, onLeav
           <Strong>{grouped(shown.records_before)}</Strong>; <Strong>{grouped(shown.same)}</Strong> are as before.
         </Box>
         <Button variant="plain" onClick={onLeave}>
-          Leave it
+          Discard it
         </Button>
         <Button
           variant="lead"

@@ -90,7 +90,7 @@ function OneImport({ id }: { id: number }) {
       <>
         <Bar />
         <Notice heading="This file is not here">
-          It may have been brought in or left out meanwhile; the desk shows what is there.
+          It may have been imported or discarded meanwhile; the desk shows what is there.
         </Notice>
       </>
     );
@@ -103,10 +103,10 @@ function OneImport({ id }: { id: number }) {
         {looking && (
           <>
             <Button variant="onBar" onClick={leave}>
-              Leave it out
+              Discard
             </Button>
             <Button variant="lead" onClick={start} disabled={working || !look.data} autoFocus>
-              {given.data.table ? "Read and compare" : "Bring it in"}
+              {given.data.table ? "Read and compare" : "Import"}
             </Button>
           </>
         )}

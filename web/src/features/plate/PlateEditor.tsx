@@ -198,7 +198,7 @@ function Editor({ id }: { id: number }) {
             { name: "Copy the hex codes of all cells", act: async () => setSaid(await copyColors(figure)) },
             { name: "See the history", act: () => setShown("history") },
             { name: "Start another plate from this one", act: another },
-            { name: "Lay this plate on another table", act: () => setShown("lay") },
+            { name: "Use this plate on another table", act: () => setShown("lay") },
             ...(["title", "subtitle", "caption"] as const).map((line) => ({
               name: `Write the ${line}`,
               act: () => afterClosing(() => look({ writing: line })),
@@ -242,7 +242,7 @@ function Working({ onGiveUp }: { onGiveUp: () => void }) {
       <ProgressLine label="Making the figure" share={null} track="transparent" fill="amber" thick="2px" />
       {late === "long" && (
         <Button variant="dark" size="sm" position="absolute" right="16px" top="10px" onClick={onGiveUp}>
-          Give it up
+          Stop
         </Button>
       )}
     </>
@@ -255,7 +255,7 @@ function Loading() {
       <Bar />
       <Box h="64px" bg="paper" borderBottomWidth="1px" borderColor="edge" />
       <Flex flex="1" bg="ground" align="center" justify="center" color="quiet" role="status">
-        Laying out the figure
+        Drawing the figure
       </Flex>
     </Flex>
   );

@@ -77,10 +77,10 @@ export function HeadMenu({ column, asked, onSort, onMend }: Props) {
         </Box>
         <Menu.Separator />
         <MenuLine value="up" onClick={() => onSort(false)}>
-          Look at it rising
+          Sort ascending
         </MenuLine>
         <MenuLine value="down" onClick={() => onSort(true)}>
-          Look at it falling
+          Sort descending
         </MenuLine>
         {sorted && (
           <MenuLine value="none" onClick={() => onSort(null)}>

@@ -87,10 +87,10 @@ function Written({ table, asked, form: Form, onClose, onDone }: WrittenProps) {
       </Dialog.Body>
       <Dialog.Footer pt="0">
         <Button variant="plain" onClick={onClose}>
-          Leave it
+          Cancel
         </Button>
         <Button variant="lead" type="submit" disabled={!trial || Boolean(problem) || working}>
-          {asked.place === undefined ? "Add the mend" : "Change it"}
+          {asked.place === undefined ? "Add the mend" : "Save the change"}
         </Button>
       </Dialog.Footer>
     </Box>

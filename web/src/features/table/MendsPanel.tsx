@@ -171,16 +171,16 @@ function LineMenu({ words, place, count, editable, onChange, onEdit }: LineMenuP
         )}
         {place > 0 && (
           <MenuLine value="up" onClick={() => move(-1)}>
-            <ArrowUp size={14} /> Do it earlier
+            <ArrowUp size={14} /> Move earlier
           </MenuLine>
         )}
         {place < count - 1 && (
           <MenuLine value="down" onClick={() => move(1)}>
-            <ArrowDown size={14} /> Do it later
+            <ArrowDown size={14} /> Move later
           </MenuLine>
         )}
         <MenuLine value="remove" removes onClick={() => onChange((mends) => mends.filter((_, i) => i !== place))}>
-          Take it out
+          Remove
         </MenuLine>
       </MenuCard>
     </Menu.Root>

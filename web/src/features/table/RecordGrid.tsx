@@ -247,7 +247,7 @@ export function RecordGrid({ source, records, columns, asked, head, onTotal, onC
         )}
         {total === 0 && !found.error && (
           <Box position="absolute" top={`${HEAD + 24}px`} left="80px" color="quiet">
-            No record holds that.
+            No record contains that.
           </Box>
         )}
       </Box>

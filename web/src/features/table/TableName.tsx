@@ -10,7 +10,7 @@ export function TableName({ name, onRename }: { name: string; onRename: (name: s
       <TrailEnd>
         <chakra.button
           type="button"
-          title="Give it another name"
+          title="Rename the table"
           cursor="pointer"
           _hover={{ textDecoration: "underline" }}
           onClick={() => setText(name)}

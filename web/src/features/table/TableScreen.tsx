@@ -125,7 +125,7 @@ function OneTable({ id }: { id: number }) {
       >
         <UndoRedo undo={bench.undo} redo={bench.redo} onUndo={table.undo} onRedo={table.redo} />
         <Button variant="onBar" onClick={() => file.current?.click()} disabled={state.at === "sending"}>
-          Give a newer file
+          Add a newer file
         </Button>
         <Button variant="lead" onClick={makePlate}>
           Make a plate
@@ -263,7 +263,7 @@ function OneTable({ id }: { id: number }) {
         onClose={() => setShown(null)}
         actions={[
           { name: "Make a plate", act: makePlate },
-          { name: "Give a newer file", act: () => file.current?.click() },
+          { name: "Add a newer file", act: () => file.current?.click() },
           { name: "Read the file in another way", act: reread },
           { name: "Find in the records", act: () => finder.current?.focus() },
           ...(bench.undo === null ? [] : [{ name: "Undo", note: bench.undo, act: table.undo }]),

@@ -2,7 +2,7 @@
 export const KEYS: readonly (readonly [string, string])[] = [
   ["Arrows", "Walk the values, Page Up and Page Down a screen, Home and End the record"],
   ["Ctrl Home, Ctrl End", "To the first value, to the last"],
-  ["Enter on a value", "Put it right; Enter keeps it, Escape leaves it as it was"],
+  ["Enter on a value", "Correct it; Enter keeps it, Escape leaves it as it was"],
   ["Enter on a head", "What can be done with the column"],
   ["/", "Find in the records, Escape to see all again"],
   ["Ctrl Z, Ctrl Shift Z", "Undo and redo mends"],

@@ -59,14 +59,14 @@ export function useTableActions(id: number) {
   const mends = useCallback(
     (make: (mends: Mend[]) => Mend[]): Promise<boolean> =>
       act(({ mends, table }) => api.changeMends(id, make(mends.map(({ mend }) => mend)), table.version), {
-        name: "Lay mine on top",
+        name: "Apply mine",
         act: () => void mends(make),
       }),
     [act, id],
   );
   const returnTo = (number: number, anyway = false): Promise<boolean> =>
     act(({ table }) => api.returnTo(id, number, table.edition, anyway), {
-      name: "Let it stand anyway",
+      name: "Use it anyway",
       act: () => void returnTo(number, true),
     });
 

@@ -140,10 +140,10 @@ export function cures(path: string, recipe: Recipe): { name: string; change: (re
   if (path.startsWith("pivot.measure"))
     return [{ name: "Count records instead", change: withMeasure({ take: "count" }) }];
   if (path.startsWith("pivot.show")) return [{ name: "Show it as it is", change: withShow({}) }];
-  if (path.startsWith("pivot.order"))
-    return [{ name: "Order by nothing", change: (each) => pivot(each, { order: {} }) }];
+  if (path.startsWith("pivot.order")) return [{ name: "Natural order", change: (each) => pivot(each, { order: {} }) }];
   if (path.startsWith("pivot.correlate")) return [{ name: "Back to a pivot", change: withCorrelation(undefined) }];
-  if (path.startsWith("cells.print")) return [{ name: "Print what colors", change: withCells({ print: undefined }) }];
+  if (path.startsWith("cells.print"))
+    return [{ name: "Print the colored value", change: withCells({ print: undefined }) }];
   if (path.startsWith("cells.symbols")) return [{ name: "Fill the cells", change: withCells({ symbols: undefined }) }];
   const lit = path.startsWith("color.lit");
   if (lit) return [{ name: "Light all cells", change: withColor({ lit: undefined }) }];

@@ -78,7 +78,7 @@ export function ColorPart({ plate, table, figure, recipe, onChange, onRefused }:
       </Box>
       <Box borderTopWidth="1px" borderColor="line" pt="12px" mt="14px">
         <Toggle
-          label="Colors the other way round"
+          label="Reverse the colors"
           on={color.reverse ?? false}
           onChange={(reverse) => onChange(withColor({ reverse }))}
         />

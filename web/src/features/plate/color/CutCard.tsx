@@ -26,7 +26,7 @@ export function CutCard({ figure, recipe, at, onDone }: Props) {
         : "";
   return (
     <CardForm
-      other={{ words: "Take it out", act: () => onDone(withCut(cuts, at, null)), off: cuts.length < 2 }}
+      other={{ words: "Remove", act: () => onDone(withCut(cuts, at, null)), off: cuts.length < 2 }}
       done="Set"
       ready={!wrong}
       onDone={() => onDone(withCut(cuts, at, target ? { target } : (number as number)))}

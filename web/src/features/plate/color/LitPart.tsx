@@ -112,7 +112,7 @@ function LitCard({ table, lit, percent, targets, onDone }: CardProps) {
   return (
     <CardForm
       other={{ words: "All cells", act: () => onDone(undefined), off: !lit }}
-      done="Light them"
+      done="Apply"
       ready={!wrong}
       onDone={done}
     >

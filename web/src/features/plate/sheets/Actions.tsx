@@ -49,7 +49,7 @@ function useActions(plate: number, recipe: Recipe, onChange: (change: Change) =>
     change(legendShown ? "Take the legend off" : "Put the legend on", withLegend({ show: !legendShown })),
     change(rows ? "Hide the totals of rows" : "Show the totals of rows", withTotals({ rows: !rows })),
     change(columns ? "Hide the totals of columns" : "Show the totals of columns", withTotals({ columns: !columns })),
-    change("Turn the colors round", withColor({ reverse: !recipe.color?.reverse })),
+    change("Reverse the colors", withColor({ reverse: !recipe.color?.reverse })),
     ...(["good", "neither", "bad"] as const).map((high_is) => change(`High is ${high_is}`, withColor({ high_is }))),
     ...palettes.map(({ name, title }) =>
       change(

@@ -15,7 +15,7 @@ type Missing = { field: string; allowed: readonly string[] };
 /** The plate laid on another table: what it asks for and the table lacks is asked for, a column at a time. */
 export function LayOnSheet({ open, ...props }: Props & { open: boolean }) {
   return (
-    <Sheet heading="Lay this plate on another table" open={open} onClose={props.onClose} width="460px">
+    <Sheet heading="Use this plate on another table" open={open} onClose={props.onClose} width="460px">
       <Dialog.Body pb="20px">{open && <LayOn {...props} />}</Dialog.Body>
     </Sheet>
   );
@@ -84,7 +84,7 @@ function LayOn({ table, recipe, onClose }: Props) {
       )}
       <Flex justify="end" mt="14px">
         <Button variant="lead" size="sm" type="submit" disabled={!chosen || (missing !== null && !stands)}>
-          Lay it there
+          Make the plate there
         </Button>
       </Flex>
     </Box>

@@ -16,7 +16,7 @@ export function RecordsSheet({ plate, revision, table, figure, lines, onClose }:
       <Dialog.Body pt="0" pb="16px">
         <Flex justify="space-between" align="center" mb="10px">
           <Box color="quiet" role="status">
-            {total === null ? "Looking the records up" : counted(total, "record")}
+            {total === null ? "Fetching the records" : counted(total, "record")}
           </Box>
           <Button variant="dark" size="sm" asChild>
             <a href={recordsAddress(plate, lines)} download>

@@ -53,7 +53,7 @@ export function Hints() {
       >
         {at + 1 < HINTS.length ? "next" : "done"}
       </Box>
-      <CloseButton size="2xs" aria-label="Put the hints away" onClick={() => go(HINTS.length)} />
+      <CloseButton size="2xs" aria-label="Hide the hints" onClick={() => go(HINTS.length)} />
     </Flex>
   );
 }

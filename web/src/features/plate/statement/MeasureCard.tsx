@@ -83,7 +83,7 @@ export function MeasureCard({ table, measure, part, start, onDone }: Props) {
           words="Percentile, 0 to 100"
           label="Percentile"
           start={now.p ?? 90}
-          done="Take it"
+          done="Apply"
           from={0}
           to={100}
           onDone={(p) => next({ ...now, p })}

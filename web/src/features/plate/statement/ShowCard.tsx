@@ -29,7 +29,7 @@ export function ShowCard({ pivot, targets, start, onDone }: Props) {
         words="Distance from"
         label="The number cells are compared with"
         start={typeof pivot.show?.to === "number" ? pivot.show.to : 0}
-        done="Show it"
+        done="Apply"
         onDone={(to) => onDone({ as: "gap", to })}
       />
     );

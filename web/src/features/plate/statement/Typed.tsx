@@ -58,10 +58,10 @@ export function Typed({ table, statement, onDone }: Props) {
           }}
         />
         <Button variant="lead" size="sm" disabled={busy} onClick={done}>
-          Lay it out
+          Apply
         </Button>
         <Button variant="plain" size="sm" onClick={() => onDone(null)}>
-          Leave it
+          Cancel
         </Button>
       </Flex>
       <Box id="statement-problem" role="alert" color="alarm" pt={problem ? "6px" : 0}>

@@ -47,10 +47,10 @@ export function Cautions({ figure, recipe, onChange }: Props) {
             variant="plain"
             size="sm"
             flex="none"
-            aria-label={`Tell again: ${caution.words}`}
+            aria-label={`Restore: ${caution.words}`}
             onClick={() => onChange(withDismissed(caution.name, undefined))}
           >
-            Tell again
+            Restore
           </Button>
         </Flex>
       ))}

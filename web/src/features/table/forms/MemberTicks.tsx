@@ -18,7 +18,7 @@ export function MemberTicks({ label, table, field, ticked, onChange }: Props) {
   );
   return (
     <>
-      <Text label="Narrow the list" value={narrow} onChange={setNarrow} placeholder="a part of a name" />
+      <Text label="Filter the list" value={narrow} onChange={setNarrow} placeholder="a part of a name" />
       <Ticks
         label={label}
         ticked={ticked}
