@@ -157,10 +157,16 @@ def reading(page: Page, _api: Api) -> None:
     page.get_by_role("button", name=re.compile("day before month")).click()
 
 
+DRAWN = "[...document.images].every((each) => each.getBoundingClientRect().top >= innerHeight || each.naturalWidth)"
+"""Whether all pictures that are in view have come."""
+
+
 def desk(page: Page, _api: Api) -> None:
     page.goto("/")
     page.get_by_role("heading", name="Plates").wait_for()
-    page.wait_for_load_state("networkidle")
+    page.locator("main img").first.wait_for()
+    while not page.evaluate(DRAWN):  # asked again from here, since the page lets nothing be evaluated by itself
+        page.wait_for_timeout(200)
 
 
 VIEWS: dict[str, View] = {

@@ -19,10 +19,9 @@ SAYS = {
 def of_source(path: Path) -> Iterator[tuple[int, str]]:
     """The sentences of a Python file: texts that are given to what says them, or told by a function that ends in ``words``."""
     for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
-        if isinstance(node, ast.Raise | ast.Call):
-            call = node.exc if isinstance(node, ast.Raise) else node
-            if isinstance(call, ast.Call) and _name(call.func) in SAYS:
-                given = [*call.args, *(each.value for each in call.keywords if each.arg in ("words", "detail", "problem"))]
+        if isinstance(node, ast.Call):
+            if _name(node.func) in SAYS:
+                given = [*node.args, *(each.value for each in node.keywords if each.arg in ("words", "detail", "problem"))]
                 yield from ((each.lineno, words) for each in given if (words := _words(each)))
         elif isinstance(node, ast.FunctionDef) and ("words" in node.name or "say" in node.name):
             yield from (

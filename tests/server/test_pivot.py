@@ -175,7 +175,7 @@ def test_another_show_or_order_does_not_touch_the_records_again(monkeypatch):
     make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
     kept = len(memory_of(table))
     monkeypatch.setattr("mottled_finch.core.pivot.grouping.Placement", lambda *_: pytest.fail("the records were placed again"))
-    monkeypatch.setattr("mottled_finch.core.pivot.make_matrix.gathered", lambda *_: pytest.fail("the cells were measured again"))
+    monkeypatch.setattr("mottled_finch.core.pivot.making.aggregate", lambda *_: pytest.fail("the cells were measured again"))
     shown = {**pivot, "show": {"as": "share"}, "order": {"rows": {"by": "total", "descending": True}}}
     found = make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": shown}).pivot)
     assert found.values.ravel().tolist() == [5 / 6, 1 / 6]

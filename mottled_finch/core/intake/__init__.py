@@ -106,4 +106,4 @@ def _refuse_packed(stream: BinaryIO, name: str) -> None:
         raise IntakeError("only text is read from a gzip file; unpack it first", path=name)
 
 
-__all__ = ["FORMS", "Look", "Part", "Told", "look_at", "quiet", "read_file"]
+__all__ = ["FORMS", "Look", "Part", "Told", "look_at", "quiet", "read_file", "reader_of"]

@@ -24,11 +24,10 @@ _MEMBERS = {"few": 3, "many": 200, "wide": 900, "huge": 70_000}
 _KEYS = {"of": "value", "per": "value", "p": 90.0, "where": ConditionSpec(field="few", in_=("0",))}
 
 
-def compiled_here() -> bool:
+def compiled_here(core: Path = Path(__file__).parents[1]) -> bool:
     """Whether every file of kernels has compiled ones beside it that are not older than itself. Where they are kept elsewhere,
     since that folder cannot be written to, none are found.
     """
-    core = Path(__file__).parents[1]
     sources = [path for part in ("kernels", "pivot") for path in (core / part).rglob("*.py")]
     return all(
         any(kept.stat().st_mtime >= path.stat().st_mtime for kept in (path.parent / "__pycache__").glob(f"{path.stem}.*.nbi"))

@@ -1,5 +1,6 @@
 """The process that works: takes jobs from its standard input, one after the other, and gives what came of them to its output."""
 
+import contextlib
 import ctypes
 import gc
 import os
@@ -9,6 +10,7 @@ import time
 from typing import Any
 
 from mottled_finch.core.errors import CoreError
+from mottled_finch.core.intake import FORMS, reader_of
 
 from .jobs import JOBS
 from .parcels import receive, send
@@ -20,6 +22,8 @@ TELLS_EVERY = 0.02
 
 def main(memory: int) -> None:
     """Work until nobody asks any more, with so many bytes of memory beyond what the libraries have set apart."""
+    for form in FORMS:
+        reader_of(form)
     with open("/proc/self/statm", encoding="ascii") as told:  # noqa: PTH123
         limit = memory + int(told.read().split()[5]) * resource.getpagesize()
     resource.setrlimit(resource.RLIMIT_DATA, (limit, limit))
@@ -70,4 +74,5 @@ def _held() -> int:
 
 
 if __name__ == "__main__":
-    main(int(sys.argv[1]))
+    with contextlib.suppress(BrokenPipeError):  # who asked is gone
+        main(int(sys.argv[1]))

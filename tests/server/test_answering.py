@@ -1,0 +1,41 @@
+"""Answers are dumped by one function: all their fields, and recipes as recipes are written."""
+
+from mottled_finch.core.pivot import Group
+from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.recipe.table_spec import MergeMend
+from mottled_finch.core.table import Kind
+from mottled_finch.server.answering import plain
+from mottled_finch.server.openapi import MendAnswer, SampleAnswer, StatementAnswer, TrialAnswer
+
+
+def test_every_field_of_an_answer_is_told_also_what_is_empty():
+    sample = SampleAnswer(column="pier", before="", after="East", record=3)
+    told = plain(TrialAnswer(words="", touched=0, made="", problem="", samples=(sample,)))
+    assert told == {
+        "words": "",
+        "touched": 0,
+        "made": "",
+        "problem": "",
+        "samples": [{"column": "pier", "before": "", "after": "East", "record": 3}],
+    }
+    assert plain(MendAnswer(mend={"do": "fill"}, words="w", touched=1, made="", problem=""))["mend"] == {"do": "fill"}
+
+
+def test_parts_of_recipes_are_written_as_recipes_are():
+    recipe = load_recipe({"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}]}})
+    assert plain(recipe) == {"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}]}}
+    assert plain(StatementAnswer(pivot=recipe.pivot, text=""))["pivot"] == {"rows": [{"field": "pier"}]}
+    mend = MergeMend(field="pier", from_=("Est",), into="East")
+    assert plain([mend]) == [{"do": "merge", "field": "pier", "from": ["Est"], "into": "East"}]
+
+
+def test_what_the_core_tells_is_told_whole():
+    group = Group(start=0, stop=2, labels=("East",), depth=1)
+    assert plain({"groups": (None, group)}) == {"groups": [None, {"start": 0, "stop": 2, "labels": ("East",), "depth": 1}]}
+    assert plain(Kind.NUMBER) == "number"
+
+
+def test_long_lists_of_numbers_are_taken_as_they_are():
+    numbers = [None, 1.5] * 50_000
+    assert plain(numbers) is numbers
+    assert plain([]) == []
