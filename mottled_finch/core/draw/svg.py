@@ -4,7 +4,7 @@ import base64
 import struct
 import zlib
 from functools import lru_cache
-from xml.sax.saxutils import escape, quoteattr
+from html import escape
 
 import numpy as np
 from numpy.typing import NDArray
@@ -75,7 +75,7 @@ class SvgCanvas:
         self.parts.append(
             f'<svg {_place(under.x, under.y, under.width, under.height)} viewBox="{box}" preserveAspectRatio="none">'
             f'<image width="{under.pixels[0]}" height="{under.pixels[1]}" opacity="{_number(under.strength)}" '
-            f'preserveAspectRatio="none" href={quoteattr(under.picture)}/></svg>'
+            f'preserveAspectRatio="none" href="{escape(under.picture)}"/></svg>'
         )
 
     def see_through(self, opacity: float) -> None:
@@ -101,7 +101,7 @@ class SvgCanvas:
         data = base64.b64encode(_png(pixels)).decode()
         self.parts.append(
             f'<image {_place(x, y, width, height)} preserveAspectRatio="none" image-rendering="optimizeSpeed" '
-            f'style="image-rendering:pixelated" href={quoteattr(f"data:image/png;base64,{data}")}/>'
+            f'style="image-rendering:pixelated" href="data:image/png;base64,{data}"/>'
         )
 
 
@@ -115,7 +115,7 @@ def _number(value: float) -> str:
 
 def _xml(text: str) -> str:
     """Text that stays text."""
-    return escape(printable(text))
+    return escape(printable(text), quote=False)
 
 
 def _png(pixels: NDArray[np.uint8]) -> bytes:

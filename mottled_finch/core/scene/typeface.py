@@ -14,7 +14,6 @@ from pathlib import Path
 from typing import Any
 
 import uharfbuzz as hb
-from fontTools.ttLib import TTFont, TTLibError
 
 from ..errors import RecipeError
 from ..recipe.spec import FontSpec
@@ -86,13 +85,13 @@ def _try_out(content: bytes) -> None:
     """Raises whatever the shaper raises for a font that can be opened and not be drawn."""
     face = hb.Face(hb.Blob(content))
     if not 16 <= face.upem <= 16_384 or not face.glyph_count:
-        raise TTLibError("no size")
+        raise ValueError("no size")
     buffer = hb.Buffer()
     buffer.add_str("Handgloves 0123456789")
     buffer.guess_segment_properties()
     hb.shape(hb.Font(face), buffer)
     if not sum(position.x_advance for position in buffer.glyph_positions):
-        raise TTLibError("no width")
+        raise ValueError("no width")
     subset_of(face, face.unicodes)
 
 
@@ -101,6 +100,8 @@ def subset_of(face: hb.Face, letters: Iterable[int]) -> bytes:
     wanted = hb.SubsetInput()
     for letter in letters:
         wanted.unicode_set.add(letter)
+    from fontTools.ttLib import TTFont
+
     font = TTFont(io.BytesIO(hb.subset(face, wanted).blob.data))
     font.flavor = "woff2"
     out = io.BytesIO()
@@ -134,10 +135,12 @@ def checked_font(content: bytes, path: str = _PATH) -> bytes:
 
 def renamed(content: bytes, family: str, weight: int, path: str) -> bytes:
     """The font as TrueType or OpenType under another name and weight, by which renderers find it. Raises RecipeError."""
+    from fontTools.ttLib import TTFont
+
     try:
         font = TTFont(io.BytesIO(content))
         if "glyf" not in font and "CFF " not in font:
-            raise TTLibError("no outlines")
+            raise ValueError("no outlines")
         name = font["name"]
         name.names = []
         for number, text in ((1, family), (2, "Regular"), (4, f"{family} {weight}"), (6, f"{family.replace(' ', '')}-{weight}")):

@@ -6,10 +6,12 @@ import io
 import re
 import struct
 from dataclasses import dataclass
-
-from PIL import Image, ImageOps, UnidentifiedImageError
+from typing import TYPE_CHECKING
 
 from ..errors import RecipeError
+
+if TYPE_CHECKING:
+    from PIL import Image
 
 _ADDRESS = re.compile(r"^data:image/(?:png|jpeg);base64,([A-Za-z0-9+/=\s]*)$")
 _FORMATS = {"PNG": "image/png", "JPEG": "image/jpeg", "MPO": "image/jpeg"}
@@ -45,6 +47,8 @@ def picture_from(content: bytes) -> Picture:
 
     Raises RecipeError.
     """
+    from PIL import Image  # few figures have one, and it takes long to load
+
     if len(content) > MOST_BYTES:
         raise RecipeError(f"the picture has {len(content) / 1e6:.1f} MB; give one of at most {MOST_BYTES // 10**6} MB", path=_PATH)
     try:
@@ -58,28 +62,21 @@ def picture_from(content: bytes) -> Picture:
         with Image.open(io.BytesIO(content), formats=["PNG", "JPEG"]) as image:
             width, height = image.size
             image.load()
-    except _NOT_READABLE as error:
+    except (*_NOT_READABLE, Image.DecompressionBombError) as error:
         raise RecipeError("this is not a picture that can be read; give a PNG or JPEG", path=_PATH) from error
     return Picture(width, height, f"data:{media_type};base64,{base64.b64encode(content).decode()}")
 
 
-_NOT_READABLE = (
-    UnidentifiedImageError,
-    OSError,
-    SyntaxError,
-    ValueError,
-    KeyError,
-    IndexError,
-    struct.error,
-    Image.DecompressionBombError,
-)
+_NOT_READABLE = (OSError, SyntaxError, ValueError, KeyError, IndexError, struct.error)
 _ORIENTATION = 0x0112
 _TELLING_CHUNKS = {b"tEXt", b"zTXt", b"iTXt", b"eXIf", b"tIME"}
 _TELLING_SEGMENTS = {0xE1, *range(0xE3, 0xEE), 0xEF, 0xFE}
 """Of JPEG: Exif and XMP, makers' own, comments. What colors mean (APP2, APP14) stays."""
 
 
-def _upright(image: Image.Image, form: str) -> bytes:
+def _upright(image: "Image.Image", form: str) -> bytes:
+    from PIL import ImageOps
+
     out = io.BytesIO()
     turned = ImageOps.exif_transpose(image)
     turned.save(out, form, **({} if form == "PNG" else {"quality": 95}))
