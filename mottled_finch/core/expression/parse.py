@@ -77,7 +77,7 @@ def parse(text: str, path: str) -> Node:
     tokens = list(_tokens(text, path))
     if len(tokens) == 1:
         raise RecipeError("the expression is empty; go one, such as passengers / capacity", path=path)
-    return _Parser(tokens, path).whole()
+    return _Parser(tokens, path).expression()
 
 
 def _tokens(text: str, path: str) -> Iterator[_Token]:
@@ -124,7 +124,7 @@ class _Parser:
         token = self._token
         return token.kind in ("mark", "word") and token.text.lower() in texts
 
-    def whole(self) -> Node:
+    def expression(self) -> Node:
         self._count_operations()
         node = self._either()
         if self._token.kind != "end":

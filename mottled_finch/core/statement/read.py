@@ -132,7 +132,7 @@ class _Reader:
         self.at += 1
         return _finite(token.text)
 
-    def whole(self, wanted: str) -> int:
+    def whole_number(self, wanted: str) -> int:
         number = self.number(wanted)
         if number != int(number):
             self.at -= 1
@@ -278,7 +278,7 @@ class _Reader:
         if self.takes("weeks start on"):
             return replace(level, week_starts=self.one_of(WEEKDAYS, "a weekday"))  # type: ignore[arg-type]
         if self.takes("top"):
-            level = replace(level, top=self.whole("a whole number"))
+            level = replace(level, top=self.whole_number("a whole number"))
             return replace(level, by=self.measure()) if self.takes("by") else level
         if self.takes("rest gathered"):
             return replace(level, others=self.text("a name in quotation marks") if self.takes("as") else True)
@@ -299,10 +299,10 @@ class _Reader:
                 edges.append(self.number("an edge, a number"))
             return BinsSpec(edges=tuple(edges))
         if self.takes("about"):
-            count = self.whole("a number of bins")
+            count = self.whole_number("a number of bins")
             self.needs("round bins")
             return BinsSpec(round=count)
-        count = self.whole('"bins at", "about" or a number of bins')
+        count = self.whole_number('"bins at", "about" or a number of bins')
         kind = self.one_of(
             {"equal_width": "bins of equal width", "equal_count": "bins of equal count"},
             '"bins of equal width" or "bins of equal count"',
@@ -358,7 +358,7 @@ class _Reader:
             self.needs(")")
         if self.takes("among the"):
             top = self.one_of({"top": "top", "bottom": "bottom"}, '"top" or "bottom"') == "top"
-            number = self.whole("a whole number")
+            number = self.whole_number("a whole number")
             by = self.measure() if self.takes("by") else None
             return replace(condition, top=number, by=by) if top else replace(condition, bottom=number, by=by)
         if self.takes("is not"):

@@ -21,7 +21,7 @@ from mottled_finch.core.words.changes import name_change
 from mottled_finch.core.words.wording import counted
 
 from ..refusal import Problem
-from ..tables.mended import data_of, mended, spec_of, whole
+from ..tables.mended import data_of, mended, readable_table, spec_of
 from ..tables.models import Table
 from ..tables.storage import EDITIONS
 from ..wanted import WANTED
@@ -40,18 +40,18 @@ def full_recipe(plate: Plate) -> dict[str, Any]:
     table = plate.table
     targets = {**table.targets(), **recipe.table.targets}
     spec = recipe.table if recipe.table.mends else replace(spec_of(table.mends()), **table.edition().asked)
-    return dump_recipe(replace(kept_files.whole(recipe), table=replace(spec, targets=targets)))
+    return dump_recipe(replace(kept_files.with_files(recipe), table=replace(spec, targets=targets)))
 
 
 def _figure(table: Table, recipe: Recipe, targets: dict[str, float] | None = None) -> Figure:
     """The figure, with other targets of the table than those that stand where some are given."""
     own = TableSpec(targets=recipe.table.targets)
     shared = table.targets() if targets is None else targets
-    return make_figure(_data(table, recipe), replace(kept_files.whole(recipe), table=own), shared)
+    return make_figure(_data(table, recipe), replace(kept_files.with_files(recipe), table=own), shared)
 
 
 def _data(table: Table, recipe: Recipe) -> CoreTable:
-    return whole(_mended(table, recipe))
+    return readable_table(_mended(table, recipe))
 
 
 def _mended(table: Table, recipe: Recipe) -> Mended:
@@ -76,7 +76,7 @@ def records_behind(plate: Plate, row: int, column: int) -> Behind:
     recipe = plate.recipe()
     found = _mended(plate.table, recipe)
     pivot = _resolved(plate.table, recipe)
-    matrix = make_matrix(whole(found), pivot)
+    matrix = make_matrix(readable_table(found), pivot)
     lines = matrix.all_values.shape
     if not (-1 <= row < lines[0] and -1 <= column < lines[1]):
         raise Problem(422, f"There is no cell {row}, {column}; the figure has {lines[0]} lines down and {lines[1]} across.")

@@ -37,7 +37,7 @@ def stored(recipe: Recipe) -> Recipe:
     return _with_files(recipe, picture, font)
 
 
-def whole(recipe: Recipe) -> Recipe:
+def with_files(recipe: Recipe) -> Recipe:
     """The recipe with the picture and fonts themselves. Raises RecipeError for one that is not kept here."""
 
     def found(name: str, path: str) -> str:

@@ -36,10 +36,10 @@ def mended(edition: Edition, mends: list[dict[str, Any]]) -> Mended:
 
 def data_of(table: Table) -> CoreTable:
     """What plates are made from. Raises TableError when a mend does not fit: a figure never leaves one out in silence."""
-    return whole(mended(table.edition(), table.mends()))
+    return readable_table(mended(table.edition(), table.mends()))
 
 
-def whole(found: Mended) -> CoreTable:
+def readable_table(found: Mended) -> CoreTable:
     """The mended table, if every mend fits."""
     for i, step in enumerate(found.steps):
         if step.problem:
