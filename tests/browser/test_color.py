@@ -179,7 +179,7 @@ def test_cuts_by_keys_typed_named_and_taken_out(page, api, number):
     page.keyboard.press("Delete")
     wait_until(lambda: len(color_of(api, number)["bands"]["cuts"]) == 2)
     agrees(page, api, number)
-    page.get_by_label("Drawn as").select_option("bands of equal counts")
+    page.get_by_label("Drawn as").select_option("bands, equal counts")
     wait_until(lambda: color_of(api, number)["bands"].get("method") == "quantile")
     page.get_by_label("How many bands").select_option("4")
     wait_until(lambda: color_of(api, number)["bands"]["count"] == 4)

@@ -57,7 +57,7 @@ def spread_of(name: SpreadName, filled: Floats, low: float, high: float) -> Spre
     if name == "log" and low <= 0:
         raise TableError(
             f"a logarithm needs ends above zero, and the low end is at {low:g}; put it above zero, or spread the values "
-            "by logarithm on both sides of zero, or by rank",
+            "by logarithm around 0, or by rank",
             path="color.scale",
             received=low,
         )

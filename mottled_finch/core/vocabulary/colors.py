@@ -16,14 +16,14 @@ class SpreadTerm:
 SPREAD_TERMS: dict[str, SpreadTerm] = {
     "linear": SpreadTerm(words="evenly", told=False),
     "log": SpreadTerm(words="by logarithm"),
-    "log_both": SpreadTerm(words="by logarithm on both sides of zero"),
+    "log_both": SpreadTerm(words="by logarithm around 0"),
     "rank": SpreadTerm(words="by rank"),
 }
 
 
 @dataclass(frozen=True, kw_only=True)
 class BandTerm:
-    """``words`` complete "bands of …"."""
+    """``words`` complete "bands, …"."""
 
     words: str
 
@@ -32,5 +32,5 @@ BAND_TERMS: dict[str, BandTerm] = {
     "equal_width": BandTerm(words="equal width"),
     "quantile": BandTerm(words="equal counts"),
     "natural": BandTerm(words="natural breaks"),
-    "stdev": BandTerm(words="standard deviations"),
+    "stdev": BandTerm(words="by deviation"),
 }

@@ -31,7 +31,7 @@ def test_a_logarithm_of_what_is_not_above_zero_is_refused(low):
         resolve_scale(ColorSpec(scale="log"), np.array([low, 10.0]))
     assert str(told.value) == (
         f"color.scale: a logarithm needs ends above zero, and the low end is at {low:g}; "
-        "put it above zero, or spread the values by logarithm on both sides of zero, or by rank"
+        "put it above zero, or spread the values by logarithm around 0, or by rank"
     )
 
 

@@ -501,7 +501,7 @@ export const SPREAD_TERMS = {
     "told": true
   },
   "log_both": {
-    "words": "by logarithm on both sides of zero",
+    "words": "by logarithm around 0",
     "told": true
   },
   "rank": {
@@ -521,7 +521,7 @@ export const BAND_TERMS = {
     "words": "natural breaks"
   },
   "stdev": {
-    "words": "standard deviations"
+    "words": "by deviation"
   }
 } as const;
 

@@ -18,7 +18,7 @@ type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => voi
 const METHODS: (readonly [string, string])[] = [
   ["", "a ramp that runs on"],
   ["cuts", "bands cut by hand"],
-  ...Object.entries(BAND_TERMS).map(([name, { words }]) => [name, `bands of ${words}`] as const),
+  ...Object.entries(BAND_TERMS).map(([name, { words }]) => [name, `bands, ${words}`] as const),
 ];
 const COUNTS = ["2", "3", "4", "5", "6", "7", "8"].map((count) => [count, count] as const);
 
