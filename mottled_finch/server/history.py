@@ -72,7 +72,7 @@ class History:
         self.versions.filter(number__gt=self.at).delete()
         self._read.clear()
         self.at += 1
-        self.versions.create(number=self.at, change=change[:CHANGE_LENGTH], unseen=unseen, **content)
+        self._read[self.at] = self.versions.create(number=self.at, change=change[:CHANGE_LENGTH], unseen=unseen, **content)
         self.save()
 
     def step(self, steps: int) -> None:

@@ -4,6 +4,7 @@ import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from mottled_finch.core.recipe import load
 from mottled_finch.server.history import read_ahead
 from mottled_finch.server.plates.models import Plate, Version
 from mottled_finch.server.tables import storage
@@ -61,3 +62,28 @@ def test_a_history_that_is_changed_while_a_list_is_read_is_read_again(client, pl
     client.change(plate, words={"title": "another"})  # and is gone
     read_ahead(read, Version, "plate")
     assert read[0].recipe().words.title == "another"
+
+
+@pytest.fixture
+def parsed(monkeypatch) -> list[object]:
+    """Every recipe that is parsed from here on."""
+    found: list[object] = []
+    check = load.check_recipe
+    monkeypatch.setattr(load, "check_recipe", lambda recipe: found.append(recipe) or check(recipe))
+    return found
+
+
+def test_a_recipe_is_parsed_once_a_request(client, plate, parsed):
+    def asked(method, path, **more):
+        parsed.clear()
+        assert getattr(client, method)(path, **more).status_code == 200
+        return len(parsed)
+
+    assert asked("get", f"/api/plates/{plate}") == 1
+    assert asked("get", "/api/plates") == 1
+    assert asked("get", f"/api/plates/{plate}/recipe") == 1
+    recipe = {"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}]}}
+    # The one that is sent, the same as it will be kept, and the one that stood.
+    assert asked("put", f"/api/plates/{plate}/recipe", data=recipe, format="json") == 3
+    assert asked("post", f"/api/plates/{plate}/undo") == 1
+    assert asked("get", f"/api/plates/{plate}/export.csv") == 1

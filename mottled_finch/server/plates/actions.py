@@ -217,6 +217,7 @@ def change_plate(plate_id: int, recipe: Recipe, seen: str | None = None) -> tupl
         standing = plate.recipe()
         if recipe != standing:
             plate.record(name_change(standing, recipe), unseen=seen is None, recipe=saved)
+            plate.standing().parsed = recipe  # as it was read back before
     return plate, figure
 
 
