@@ -162,8 +162,12 @@ def stamp(part: str) -> None:
 
 def set_up(needs: tuple[str, ...]) -> None:
     """Make what is missing of these parts."""
-    os.makedirs(PLACE, exist_ok=True)
-    with open(f"{PLACE}/lock", "w", encoding="utf-8") as lock:
+    try:
+        os.makedirs(PLACE, exist_ok=True)
+        lock = open(f"{PLACE}/lock", "w", encoding="utf-8")  # noqa: SIM115 (a folder that cannot be written to is told)
+    except OSError as error:
+        raise Stop(f"{PLACE} cannot be written to ({error.strerror}); what is set up lies there, so make it writable") from error
+    with lock:
         fcntl.flock(lock, fcntl.LOCK_EX)
         missing = {part for part in needs if not stands(part)}
         if missing:

@@ -100,6 +100,12 @@ def test_one_set_up_waits_for_another(home, monkeypatch):
         other.join(10)
 
 
+def test_a_folder_that_cannot_be_written_to_is_told(home, capsys):
+    (home / ".finch").write_text("a file stands in its place")
+    assert finch.main(["serve"]) == 1
+    assert capsys.readouterr().err.startswith(f"finch: {home}/.finch cannot be written to (")
+
+
 def test_another_python_is_told(monkeypatch, capsys):
     monkeypatch.setattr(sys, "version_info", (3, 12, 1))
     assert finch.main(["serve"]) == 1

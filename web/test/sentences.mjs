@@ -10,7 +10,13 @@ const SHOWN = /^(aria-label|label|title|heading|words|sentence|placeholder|hint|
 for (const file of readdirSync(source, { recursive: true }).sort()) {
   if (!/[.]tsx?$/.test(file) || /schema[.]d[.]ts$|vocabulary[.]ts$/.test(file)) continue;
   const text = readFileSync(join(source, file), "utf8");
-  const parsed = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true, file.endsWith("x") ? ts.ScriptKind.TSX : undefined);
+  const parsed = ts.createSourceFile(
+    file,
+    text,
+    ts.ScriptTarget.Latest,
+    true,
+    file.endsWith("x") ? ts.ScriptKind.TSX : undefined,
+  );
   const seen = new Set();
   const tell = (node, words) => {
     const line = words.replace(/\s+/g, " ").trim();
@@ -26,12 +32,13 @@ for (const file of readdirSync(source, { recursive: true }).sort()) {
   };
   const visit = (node, shown) => {
     if (ts.isJsxText(node)) tell(node, node.text);
-    else if (ts.isJsxAttribute(node)) return node.initializer && visit(node.initializer, SHOWN.test(node.name.getText(parsed)));
+    else if (ts.isJsxAttribute(node))
+      return node.initializer && visit(node.initializer, SHOWN.test(node.name.getText(parsed)));
     else if (ts.isPropertyAssignment(node)) return visit(node.initializer, SHOWN.test(node.name.getText(parsed)));
     else if (ts.isImportDeclaration(node)) return;
     else {
       const words = wordsOf(node);
-      if (words !== null && (shown || / /.test(words) && /^[A-Z]/.test(words))) tell(node, words);
+      if (words !== null && (shown || (/ /.test(words) && /^[A-Z]/.test(words)))) tell(node, words);
     }
     ts.forEachChild(node, (child) => visit(child, shown && !ts.isCallExpression(node)));
   };
