@@ -7,6 +7,6 @@ no result depends on the machine. Indices are unsigned throughout, which spares 
 
 from .blocks import blocks_of, in_blocks
 from .buffers import BUFFERS
-from .compiled import compiled, read_only
+from .compiled import compiled, compiled_for_numbers, read_only
 
-__all__ = ["BUFFERS", "blocks_of", "compiled", "in_blocks", "read_only"]
+__all__ = ["BUFFERS", "blocks_of", "compiled", "compiled_for_numbers", "in_blocks", "read_only"]

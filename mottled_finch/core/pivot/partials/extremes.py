@@ -6,7 +6,7 @@ from typing import Any, Self
 import numpy as np
 from numpy.typing import NDArray
 
-from ...kernels import compiled, in_blocks
+from ...kernels import compiled, compiled_for_numbers, in_blocks
 from ..placement import Placement
 from .partial import Regions
 
@@ -59,20 +59,24 @@ def gather_extremes(placement: Placement, values: NDArray[np.float64]) -> Extrem
     return Extremes(ends[::2][spots], -ends[1::2][spots], numbers[spots])
 
 
+@compiled_for_numbers
+def _lower(ends: Any, first: Any, value: Any) -> None:  # pragma: no cover - compiled
+    """The pair that begins at ``first`` is lowered to the value and to its opposite, where these are less."""
+    second = first + np.uint64(1)
+    ends[first] = min(ends[first], value)
+    ends[second] = min(ends[second], -value)
+
+
 @compiled
 def _compare(index: Any, values: Any, ends: Any, filled: Any, blanks: Any) -> None:  # pragma: no cover - compiled
     """``ends`` are pairs: the smallest value, and the smallest of the opposites, which is the opposite of the largest."""
-    one, one_more = np.uint32(1), np.uint64(1)
+    one = np.uint32(1)
     for i in range(np.uint64(len(index))):
         place = np.uint64(index[i])
         value = values[i]
         if value == value:
             filled[place] += one
             first = place << np.uint64(1)
-            # Seldom true, so that a processor guesses it well: faster than the lesser of the two every time.
-            if value < ends[first]:  # noqa: PLR1730
-                ends[first] = value
-            if -value < ends[first + one_more]:  # noqa: PLR1730
-                ends[first + one_more] = -value
+            _lower(ends, first, value)
         else:
             blanks[place] += one
