@@ -11,7 +11,7 @@ from pathlib import Path
 ROOT = Path(__file__).parent.parent
 SAYS = {
     "RecipeError", "TableError", "IntakeError", "CoreError", "Problem", "mistake", "problem", "exit", "say", "Caution", "Cure",
-    "Finding", "Tryout", "Overtaken", "Note",
+    "Finding",
 }  # fmt: skip
 """What is called with a sentence."""
 

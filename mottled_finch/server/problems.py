@@ -48,7 +48,7 @@ def problem(status: int, detail: str) -> JsonResponse:
     return JsonResponse(worded(status, "Refused", detail), status=status, content_type=MEDIA_TYPE)
 
 
-def answer(error: Exception, context: dict[str, Any]) -> "Response | None":
+def refusal_of(error: Exception, context: dict[str, Any]) -> "Response | None":
     """The one place where errors become answers. What is not known here is a bug, and Django answers 500."""
     from rest_framework.response import Response
     from rest_framework.views import exception_handler

@@ -71,7 +71,7 @@ REST_FRAMEWORK = {
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
     "DEFAULT_PARSER_CLASSES": ["mottled_finch.server.requests.StrictJson"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
-    "EXCEPTION_HANDLER": "mottled_finch.server.problems.answer",
+    "EXCEPTION_HANDLER": "mottled_finch.server.problems.refusal_of",
 }
 SPECTACULAR_SETTINGS = {
     "TITLE": "Mottled Finch",

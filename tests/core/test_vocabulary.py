@@ -57,4 +57,4 @@ def test_names_are_told_apart():
 
 
 def test_what_the_screen_is_given_is_plain():
-    assert json.loads(json.dumps(told())).keys() == {*TABLES, "LIMITS", "DRAWING"}
+    assert json.loads(json.dumps(told())).keys() == {*TABLES, "LIMITS", "CELL_LOOK"}

@@ -8,7 +8,7 @@ def test_a_screen_that_fails_says_so_and_offers_a_way_back(rendered):
     page = rendered("shared/ErrorBoundary", "Failed", error={"message": "x is <not> a function"})
     assert "This screen could not be drawn" in page
     assert "x is &lt;not&gt; a function" in page
-    assert "Try again" in page and 'href="/"' in page
+    assert "Reload the page" in page and 'href="/"' in page
 
 
 def test_progress_is_told_as_a_share_or_as_unknown(rendered):

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from ..recipe.spec import SymbolsSpec
-from ..vocabulary import DRAWING
+from ..vocabulary import CELL_LOOK
 from .caution import Caution, Cure, Seen
 
 LEAST = 4.0
@@ -14,7 +14,7 @@ def find(seen: Seen) -> Caution | None:
     kind, grid = seen.recipe.cells.symbols.as_, seen.figure.scene.grid
     if kind == "fill" or grid is None:
         return None
-    across = min(grid.cell_width, grid.symbol_height * (DRAWING.bar_height if kind == "bar" else 1.0))
+    across = min(grid.cell_width, grid.symbol_height * (CELL_LOOK.bar_height if kind == "bar" else 1.0))
     if across >= LEAST:
         return None
     return Caution(

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from ..color.palettes import BLANK_STEP
 from ..color.spaces import bytes_of
 from ..scene import Box, Grid, Scene, Text, Theme, Under
-from ..vocabulary import DRAWING
+from ..vocabulary import CELL_LOOK
 
 MANY_CELLS = 4_000
 """From here on the cells are painted as one picture of a pixel a cell: pixel-identical, and many times smaller."""
@@ -108,7 +108,7 @@ def _paint_symbol(grid: Grid, canvas: Canvas, theme: Theme, i: int, fill: str) -
     if grid.symbols == "fill":
         canvas.rect(x, y, width, height, fill)
         return
-    for rim, color in ((DRAWING.rim, theme.tree), (0.0, fill)):
+    for rim, color in ((CELL_LOOK.rim, theme.tree), (0.0, fill)):
         if grid.symbols == "dot":
             canvas.disc(x - rim, y - rim, width + 2 * rim, color)
         else:
@@ -118,7 +118,7 @@ def _paint_symbol(grid: Grid, canvas: Canvas, theme: Theme, i: int, fill: str) -
 def _paint_without_color(grid: Grid, canvas: Canvas, theme: Theme, x: float, y: float, why: str) -> None:
     """A cell without a value is hatched, one on too few records has a dash, one set aside is an empty frame."""
     width, height = grid.cell_width, grid.cell_height
-    small = min(width, height) < DRAWING.hatched_least
+    small = min(width, height) < CELL_LOOK.hatched_least
     if why == "aside":
         for left, top, right, bottom in ((x, y, x + width, y), (x, y + height, x + width, y + height)):
             canvas.line(left, top, right, bottom, theme.bracket, 0.75)

@@ -91,7 +91,7 @@ def _level_lines(page: Page, label: str, pitch: float) -> list[str]:
 
 
 @dataclass(frozen=True)
-class Side:
+class SideHeads:
     """The members of a side, their groups, and where these stand."""
 
     members: Sequence[Labels]
@@ -99,7 +99,7 @@ class Side:
     axis: Axis
 
 
-def row_heads(page: Page, side: Side, top: float, left: float, widths: list[float]) -> None:
+def row_heads(page: Page, side: SideHeads, top: float, left: float, widths: list[float]) -> None:
     """The heads of rows whose cells begin at ``top``; their outermost level begins at ``left``."""
     groups, axis = side.groups, side.axis
     size, every = head_size(page.sizes.head, axis.pitch)
@@ -141,7 +141,7 @@ class HeadsAt:
     lines: Sequence[int]
 
 
-def column_heads(page: Page, side: Side, at: HeadsAt) -> None:
+def column_heads(page: Page, side: SideHeads, at: HeadsAt) -> None:
     """The heads of columns, the innermost next to the cells."""
     rise = round(page.sizes.head * 0.55)
     _inner_column_heads(page, side, at, at.bottom - rise)
@@ -155,7 +155,7 @@ def column_heads(page: Page, side: Side, at: HeadsAt) -> None:
         y -= _line_height(page)
 
 
-def _inner_column_heads(page: Page, side: Side, at: HeadsAt, base: float) -> None:
+def _inner_column_heads(page: Page, side: SideHeads, at: HeadsAt, base: float) -> None:
     """Level ones stand over the middle of their cells, turned ones begin there, at the height ``base``."""
     labels, pitch = inner_labels(side.members), side.axis.pitch
     size, every = head_size(page.sizes.head, pitch) if at.turned else (page.sizes.head, _level_step(page, labels, pitch))

@@ -8,7 +8,7 @@ from math import floor
 
 from ..color.palettes import STEPS
 from ..color.spaces import hex_of
-from ..vocabulary import DRAWING
+from ..vocabulary import CELL_LOOK
 from .legend import Block, Legend, Sample, Tick
 from .page import Page
 from .shapes import Box, Hatching, Line, Text, Weight
@@ -163,7 +163,7 @@ def _sample(page: Page, legend: Legend, sample: Sample, symbol: float, tick_x: f
     height = max(round(legend.size * 1.1), side if name != "bar" else 0.0)
 
     def draw(x: float, y: float) -> None:
-        high = legend.size * DRAWING.bar_height if name == "bar" else side
+        high = legend.size * CELL_LOOK.bar_height if name == "bar" else side
         left = x if name == "bar" else x + (tick_x - round(legend.size * 0.8) - side) / 2
         page.boxes.append(
             Box(

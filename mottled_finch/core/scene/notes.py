@@ -3,6 +3,7 @@ labels, whatever the order; one whose labels are not there is not drawn, and kee
 """
 
 from collections.abc import Sequence
+from typing import NamedTuple
 
 from ..pivot import Group, Labels, Matrix
 from ..recipe.spec import NoteSpec
@@ -10,7 +11,16 @@ from .page import Page
 from .shapes import Box, Grid, Line, Text
 from .type import CAP_HEIGHT, width_of, wrap
 
-Rect = tuple[float, float, float, float]
+
+class Edges(NamedTuple):
+    """What is marked, from edge to edge."""
+
+    left: float
+    top: float
+    right: float
+    bottom: float
+
+
 """Left, top, right and bottom."""
 _MOST_LINES = 8
 
@@ -50,15 +60,15 @@ def place_notes(page: Page, grid: Grid) -> None:
     number = 0
     for note, rows, columns in placed_notes(page.recipe.notes, page.matrix):
         number += 1 if note.text else 0
-        rects = _rects(grid, rows, columns)
+        covered = _edges(grid, rows, columns)
         if note.outline:
-            for rect in rects:
+            for rect in covered:
                 _outline(page, rect)
         if note.text:
-            _badge(page, str(number), rects[0])
+            _badge(page, str(number), covered[0])
 
 
-def _rects(grid: Grid, rows: range, columns: range) -> list[Rect]:
+def _edges(grid: Grid, rows: range, columns: range) -> list[Edges]:
     """What the cells cover, a rectangle for each line of matrices they stand in."""
     found = []
     drops = grid.drops or (0.0,) * len(grid.xs)
@@ -66,13 +76,13 @@ def _rects(grid: Grid, rows: range, columns: range) -> list[Rect]:
         on_line = [column for column in columns if drops[column] == drop]
         left, right = grid.xs[on_line[0]], grid.xs[on_line[-1]] + grid.cell_width
         top, bottom = grid.ys[rows[0]] + drop, grid.ys[rows[-1]] + drop + grid.cell_height
-        found.append((left, top, right, bottom))
+        found.append(Edges(left, top, right, bottom))
     return found
 
 
-def _outline(page: Page, rect: Rect) -> None:
+def _outline(page: Page, edges: Edges) -> None:
     """A dark line on a light one (or the other way round on a dark page), so that it is seen on every color."""
-    left, top, right, bottom = rect
+    left, top, right, bottom = edges
     thin = min(right - left, bottom - top) < 14
     strong, casing = (1.5, 2.5) if thin else (2.0, 4.0)
     out = strong / 2  # beside the cells, in the gap, and not on them
@@ -88,13 +98,13 @@ def _outline(page: Page, rect: Rect) -> None:
             page.lines.append(Line(part="notes", x1=x1, y1=y1, x2=x2, y2=y2, ink=ink, width=width))
 
 
-def _badge(page: Page, number: str, rect: Rect) -> None:
+def _badge(page: Page, number: str, edges: Edges) -> None:
     """A number on the upper right corner, within the page."""
     size = round(page.sizes.caption * 0.86, 2)
     height = round(size * 1.35)
     width = max(height, round(width_of(number, size, 600) + size * 0.7))
-    x = min(rect[2] - width / 2, page.recipe.page.width - width)
-    y = max(rect[1] - height / 2, 0)
+    x = min(edges.right - width / 2, page.recipe.page.width - width)
+    y = max(edges.top - height / 2, 0)
     page.boxes.append(Box(part="notes", x=x, y=y, width=width, height=height, fill=page.theme.ink))
     page.texts.append(
         Text(

@@ -8,7 +8,7 @@ import numpy as np
 
 from ..pivot import Group, Matrix
 from .bands import Rect, band_cell, band_head_across, band_head_down, band_size, looks_of, plain
-from .heads import HeadsAt, Side, column_heads, outer_height, row_heads
+from .heads import HeadsAt, SideHeads, column_heads, outer_height, row_heads
 from .page import Page
 from .plan import Panel, Plan
 from .shapes import Text
@@ -33,12 +33,12 @@ def place_panel(page: Page, plan: Plan, at: PanelAt, band_width: float) -> None:
         _title(page, at, at.top - frame.above + round(page.sizes.head * 0.86), frame.across.end)
     lines = [*range(at.panel.start, at.panel.stop), *_lines_of_groups(matrix, at.panel, plan.inner_groups)]
     heads = HeadsAt(left=at.x, bottom=at.top, height=frame.head_height, turned=frame.turned, lines=lines)
-    column_heads(page, Side(plan.labels, plan.inner_groups, frame.across), heads)
+    column_heads(page, SideHeads(plan.labels, plan.inner_groups, frame.across), heads)
     if matrix.column_tree:
         below = at.top - frame.head_height - outer_height(page, plan.inner_groups)
         column_tree(page, matrix.column_tree, frame.across, at.x, below - 2, sides.tree_height - 4)
     if at.leftmost:
-        row_heads(page, Side(matrix.rows, matrix.row_groups, frame.down), at.top, sides.left, sides.widths)
+        row_heads(page, SideHeads(matrix.rows, matrix.row_groups, frame.down), at.top, sides.left, sides.widths)
         if matrix.row_tree:
             row_tree(page, matrix.row_tree, frame.down, at.top, sides.left - 4, sides.tree_width - 4)
     _totals(page, plan, at, band_width)

@@ -5,7 +5,7 @@ from typing import Literal
 
 from ..color.palettes import BLANK_STEP
 from ..recipe.spec import SymbolName
-from ..vocabulary import DRAWING, Theme
+from ..vocabulary import CELL_LOOK, Theme
 
 Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees", "notes"]
 
@@ -135,7 +135,9 @@ class Grid:
     def value_inks(self) -> tuple[str, ...]:
         """The ink of each cell's printed value: quiet where cells are not lit, and grays are always light."""
         unlit = set(self.unlit)
-        return tuple(DRAWING.dark_ink if step == BLANK_STEP or i in unlit else self.inks[step] for i, step in enumerate(self.steps))
+        return tuple(
+            CELL_LOOK.dark_ink if step == BLANK_STEP or i in unlit else self.inks[step] for i, step in enumerate(self.steps)
+        )
 
     def symbol(self, i: int) -> tuple[float, float, float, float]:
         """Where the symbol of a cell is: its left, top, width and height."""
@@ -144,7 +146,7 @@ class Grid:
         if self.symbols == "fill":
             return x, y, self.cell_width, self.cell_height
         if self.symbols == "bar":
-            high = self.symbol_height * DRAWING.bar_height
+            high = self.symbol_height * CELL_LOOK.bar_height
             return x, y + (self.symbol_height - high) / 2, self.sizes[i] * self.cell_width, high
         side = self.sizes[i] * min(self.cell_width, self.symbol_height)
         return x + (self.cell_width - side) / 2, y + (self.symbol_height - side) / 2, side, side

@@ -7,9 +7,9 @@ together. ``TABLES`` is what the screen is given.
 from dataclasses import asdict
 from typing import Any
 
+from .cell_look import CELL_LOOK
 from .colors import BAND_TERMS, SPREAD_TERMS, BandTerm, SpreadTerm
 from .cuts import CUT_TERMS, CutTerm
-from .drawing import DRAWING
 from .facts import FACT_TERMS
 from .limits import LIMITS
 from .measures import MEASURE_TERMS, MeasureTerm
@@ -37,13 +37,13 @@ TABLES: dict[str, dict[str, Any]] = {
 def told() -> dict[str, dict[str, Any]]:
     """The tables as plain values, in the order in which they are offered, the limits, and how cells are drawn."""
     tables = {name: {key: asdict(term) for key, term in terms.items()} for name, terms in TABLES.items()}
-    return {**tables, "LIMITS": asdict(LIMITS), "DRAWING": asdict(DRAWING)}
+    return {**tables, "LIMITS": asdict(LIMITS), "CELL_LOOK": asdict(CELL_LOOK)}
 
 
 __all__ = [
     "BAND_TERMS",
+    "CELL_LOOK",
     "CUT_TERMS",
-    "DRAWING",
     "FACT_TERMS",
     "LIMITS",
     "MEASURE_TERMS",

@@ -7,7 +7,7 @@ import numpy as np
 from mottled_finch.core.color.ink import inks_on
 from mottled_finch.core.color.palettes import PALETTES
 from mottled_finch.core.color.spaces import bytes_of, contrast
-from mottled_finch.core.vocabulary import DRAWING
+from mottled_finch.core.vocabulary import CELL_LOOK
 
 
 def least_contrast(colors):
@@ -27,7 +27,7 @@ def test_on_colors_of_all_kinds():
 
 def test_light_on_strong_dark_on_light_black_between():
     assert inks_on(np.array([bytes_of("#101010"), bytes_of("#f0f0f0"), bytes_of("#7a7a7a")])).tolist() == [
-        DRAWING.light_ink,
-        DRAWING.dark_ink,
-        DRAWING.black_ink,
+        CELL_LOOK.light_ink,
+        CELL_LOOK.dark_ink,
+        CELL_LOOK.black_ink,
     ]

@@ -619,7 +619,7 @@ export const LIMITS = {
   "page_most": 4000
 } as const;
 
-export const DRAWING = {
+export const CELL_LOOK = {
   "rim": 0.6,
   "bar_height": 0.62,
   "hatched_least": 5,

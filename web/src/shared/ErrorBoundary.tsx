@@ -3,10 +3,8 @@ import { Bar } from "./Bar";
 import { Button } from "./Button";
 import { Notice } from "./Notice";
 
-type Props = { children: ReactNode };
-
-/** Around a screen: where drawing it fails, it says so and offers the way back, in place of an empty page. */
-export class ErrorBoundary extends Component<Props, { error: Error | null }> {
+/** Around a screen: where drawing or fetching it fails, it says so and offers the way back, in place of an empty page. */
+export class ErrorBoundary extends Component<{ children: ReactNode }, { error: Error | null }> {
   override state = { error: null as Error | null };
 
   static getDerivedStateFromError(error: Error) {
@@ -14,21 +12,19 @@ export class ErrorBoundary extends Component<Props, { error: Error | null }> {
   }
 
   override render() {
-    const { error } = this.state;
-    if (!error) return this.props.children;
-    return <Failed error={error} onAgain={() => this.setState({ error: null })} />;
+    return this.state.error ? <Failed error={this.state.error} /> : this.props.children;
   }
 }
 
-/** Every change up to here was saved as it was made. */
-export function Failed({ error, onAgain }: { error: Error; onAgain: () => void }) {
+/** The page is fetched anew: the server may have been renewed, and what this page knows of it be gone. */
+export function Failed({ error }: { error: Error }) {
   return (
     <>
       <Bar />
       <Notice heading="This screen could not be drawn">
-        Everything you changed is saved. Try again, or reload the page if it happens twice. ({error.message})
-        <Button variant="lead" mt="12px" onClick={onAgain}>
-          Try again
+        Everything you changed is saved. ({error.message})
+        <Button variant="lead" mt="12px" display="block" mx="auto" onClick={() => window.location.reload()}>
+          Reload the page
         </Button>
       </Notice>
     </>

@@ -4,7 +4,7 @@
  */
 
 import type { Figure } from "../../../api/client";
-import { DRAWING } from "../../../api/vocabulary";
+import { CELL_LOOK } from "../../../api/vocabulary";
 
 type Scale = NonNullable<Figure["scale"]>;
 export type Spread = Scale["spread"];
@@ -123,7 +123,7 @@ export function bandColors(colors: readonly string[], bands: number, toTheEnds: 
 
 /** The ink on a color that is tried: the core's rule, the first of three that is readable. */
 export function inkOn(hex: string): string {
-  const { light_ink, dark_ink, black_ink, readable } = DRAWING;
+  const { light_ink, dark_ink, black_ink, readable } = CELL_LOOK;
   const l = luminance(hex) + 0.05;
   if ((luminance(light_ink) + 0.05) / l >= readable) return light_ink;
   return l / (luminance(dark_ink) + 0.05) >= readable ? dark_ink : black_ink;

@@ -1,7 +1,7 @@
 /** Which color a cell has, and why. */
 
 import type { End, Figure, Recipe } from "../../../api/client";
-import { DRAWING } from "../../../api/vocabulary";
+import { CELL_LOOK } from "../../../api/vocabulary";
 import { short } from "../../../shared/numbers";
 import { inksOn } from "../stage/paint";
 import { placer, type ScaleShape, stepper } from "./coloring";
@@ -32,7 +32,7 @@ export function colorAt(
   const { grid } = figure.scene;
   if (value === null || value === undefined || !scale || !grid) return null;
   const step = stepper(scale)(value);
-  if (grid.unlit.includes(at)) return { fill: grid.grays[step] as string, ink: DRAWING.dark_ink };
+  if (grid.unlit.includes(at)) return { fill: grid.grays[step] as string, ink: CELL_LOOK.dark_ink };
   const shown = colors ?? grid.colors;
   return { fill: shown[step] as string, ink: inksOn(shown, grid)[step] as string };
 }

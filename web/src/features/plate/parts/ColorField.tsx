@@ -1,5 +1,5 @@
 import { Box, chakra, Flex } from "@chakra-ui/react";
-import { DRAWING } from "../../../api/vocabulary";
+import { CELL_LOOK } from "../../../api/vocabulary";
 import { ColorInput } from "../../../shared/ColorInput";
 
 type Props = { label: string; none: string; value: string | undefined; onDone: (color: string | undefined) => void };
@@ -8,7 +8,7 @@ type Props = { label: string; none: string; value: string | undefined; onDone: (
 export function ColorField({ label, none, value, onDone }: Props) {
   return (
     <Flex align="center" gap="6px" minW="0">
-      <ColorInput label={label} value={value ?? DRAWING.light_ink} onDone={onDone} />
+      <ColorInput label={label} value={value ?? CELL_LOOK.light_ink} onDone={onDone} />
       {value ? (
         <chakra.button
           type="button"

@@ -175,7 +175,15 @@ function Cells({ figure, zoom }: { figure: Figure; zoom: number }) {
     if (!scene.grid) return;
     const { triedScales, triedColors } = useView.getState();
     const steps = triedScales ? stepsOf(values, triedScales, figure.regions) : scene.grid.steps;
-    paintCells(context, scene.grid, scene.theme, steps, triedColors ?? scene.grid.colors, zoom * density, family);
+    paintCells({
+      context,
+      grid: scene.grid,
+      theme: scene.theme,
+      steps,
+      colors: triedColors ?? scene.grid.colors,
+      zoom: zoom * density,
+      family,
+    });
   }, [scene, values, figure.regions, zoom, family, came]);
 
   useLayoutEffect(paint, [paint]);

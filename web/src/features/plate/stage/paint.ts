@@ -3,7 +3,7 @@
  * gaps and sizes, so that a dragged handle recolors every frame.
  */
 import type { Scene } from "../../../api/client";
-import { DRAWING } from "../../../api/vocabulary";
+import { CELL_LOOK } from "../../../api/vocabulary";
 import { BLANK, inkOn } from "../color/coloring";
 
 type Grid = NonNullable<Scene["grid"]>;
@@ -23,36 +23,33 @@ export function placeOf(grid: Grid): Placed {
   };
 }
 
-/** Paint all cells on a canvas that covers the page, `zoom` device pixels a point. */
-export function paintCells(
-  context: CanvasRenderingContext2D,
-  grid: Grid,
-  theme: Theme,
-  steps: ArrayLike<number>,
-  colors: readonly string[],
-  zoom: number,
-  family: string,
-) {
+/** What is painted, and on what: a canvas that covers the page, `zoom` device pixels a point, its values in a font `family`. */
+export type Painting = {
+  context: CanvasRenderingContext2D;
+  grid: Grid;
+  theme: Theme;
+  steps: ArrayLike<number>;
+  colors: readonly string[];
+  zoom: number;
+  family: string;
+};
+
+/** Paint all cells. */
+export function paintCells(painting: Painting) {
+  const { context, grid } = painting;
   context.save();
   context.globalAlpha = grid.opacity;
-  if (grid.frame) paintFrames(context, grid, theme, zoom);
-  paintRules(context, grid, theme, zoom);
-  if (grid.symbols === "fill") paintFilled(context, grid, theme, steps, colors, zoom);
-  else paintSymbols(context, grid, theme, steps, colors, zoom);
-  paintHeld(context, grid, theme, zoom);
+  if (grid.frame) paintFrames(painting);
+  paintRules(painting);
+  if (grid.symbols === "fill") paintFilled(painting);
+  else paintSymbols(painting);
+  paintHeld(painting);
   context.restore();
-  printValues(context, grid, theme, steps, colors, zoom, family);
+  printValues(painting);
 }
 
 /** Filled cells, written as pixels. */
-function paintFilled(
-  context: CanvasRenderingContext2D,
-  grid: Grid,
-  theme: Theme,
-  steps: ArrayLike<number>,
-  colors: readonly string[],
-  zoom: number,
-) {
+function paintFilled({ context, grid, theme, steps, colors, zoom }: Painting) {
   const place = placeOf(grid);
   const left = Math.round(place.left * zoom);
   const top = Math.round(place.top * zoom);
@@ -69,7 +66,7 @@ function paintFilled(
     Int32Array,
     Int32Array,
   ];
-  const hatched = Math.min(grid.cell_width, grid.cell_height) >= DRAWING.hatched_least;
+  const hatched = Math.min(grid.cell_width, grid.cell_height) >= CELL_LOOK.hatched_least;
   const skipped = marked([...grid.absent, ...grid.few, ...grid.aside], grid.steps.length);
   const line = new Uint32Array(width);
   for (const { from: first, to: last, drop } of levelsOf(grid)) {
@@ -116,7 +113,7 @@ function eachCell(grid: Grid, act: (i: number, x: number, y: number) => void) {
 }
 
 /** The lines around cells; what is within them is painted over, or shows the ground. */
-function paintFrames(context: CanvasRenderingContext2D, grid: Grid, theme: Theme, zoom: number) {
+function paintFrames({ context, grid, theme, zoom }: Painting) {
   const { frame, cell_width: width, cell_height: height } = grid;
   eachCell(grid, (_, x, y) =>
     fillRect(context, grid.frame_color, [x - frame, y - frame, width + 2 * frame, height + 2 * frame], zoom),
@@ -125,7 +122,7 @@ function paintFrames(context: CanvasRenderingContext2D, grid: Grid, theme: Theme
     eachCell(grid, (_, x, y) => fillRect(context, theme.ground, [x, y, width, height], zoom));
 }
 
-function paintRules(context: CanvasRenderingContext2D, grid: Grid, theme: Theme, zoom: number) {
+function paintRules({ context, grid, theme, zoom }: Painting) {
   context.strokeStyle = theme.bracket;
   context.lineWidth = zoom;
   for (const [x1, y1, x2, y2] of grid.rules as number[][]) {
@@ -137,14 +134,7 @@ function paintRules(context: CanvasRenderingContext2D, grid: Grid, theme: Theme,
 }
 
 /** Squares, dots and bars, and hatching for blanks. */
-function paintSymbols(
-  context: CanvasRenderingContext2D,
-  grid: Grid,
-  theme: Theme,
-  steps: ArrayLike<number>,
-  colors: readonly string[],
-  zoom: number,
-) {
+function paintSymbols({ context, grid, theme, steps, colors, zoom }: Painting) {
   const unlit = marked(grid.unlit, grid.steps.length);
   const held = marked([...grid.few, ...grid.aside], grid.steps.length);
   const hatching = hatchPattern(context, theme, zoom);
@@ -160,7 +150,7 @@ function paintSymbols(
     const [left, top, width, height] = markOf(grid, i, x, y);
     if (width <= 0 || height <= 0) return;
     for (const [rim, color] of [
-      [DRAWING.rim, theme.tree],
+      [CELL_LOOK.rim, theme.tree],
       [0, fill],
     ] as const) {
       context.fillStyle = color;
@@ -179,7 +169,7 @@ function paintSymbols(
 function markOf(grid: Grid, i: number, x: number, y: number): Rect {
   const size = grid.sizes[i] ?? 1;
   if (grid.symbols === "bar") {
-    const high = grid.symbol_height * DRAWING.bar_height;
+    const high = grid.symbol_height * CELL_LOOK.bar_height;
     return [x, y + (grid.symbol_height - high) / 2, size * grid.cell_width, high];
   }
   const side = size * Math.min(grid.cell_width, grid.symbol_height);
@@ -202,14 +192,14 @@ function hatchPattern(context: CanvasRenderingContext2D, theme: Theme, zoom: num
 }
 
 /** Cells on too few records have a dash, those set aside an empty frame. */
-function paintHeld(context: CanvasRenderingContext2D, grid: Grid, theme: Theme, zoom: number) {
+function paintHeld({ context, grid, theme, zoom }: Painting) {
   const { cell_width: width, cell_height: height } = grid;
   const at = (i: number) => cornerOf(grid, { row: Math.floor(i / grid.xs.length), column: i % grid.xs.length });
   for (const i of grid.few) {
     const { x, y } = at(i);
     fillRect(context, theme.blank, [x, y, width, height], zoom);
     const dash = Math.min(width * 0.36, 12);
-    if (Math.min(width, height) >= DRAWING.hatched_least)
+    if (Math.min(width, height) >= CELL_LOOK.hatched_least)
       fillRect(context, theme.quiet, [x + (width - dash) / 2, y + height / 2 - 0.75, dash, 1.5], zoom);
   }
   context.strokeStyle = theme.bracket;
@@ -280,15 +270,7 @@ function hatch(
   }
 }
 
-function printValues(
-  context: CanvasRenderingContext2D,
-  grid: Grid,
-  theme: Theme,
-  steps: ArrayLike<number>,
-  colors: readonly string[],
-  zoom: number,
-  family: string,
-) {
+function printValues({ context, grid, theme, steps, colors, zoom, family }: Painting) {
   if (!grid.prints.length) return;
   context.font = `${grid.bold ? 600 : 400} ${grid.print_size * zoom}px ${family}`;
   context.textAlign = "center";
@@ -298,7 +280,7 @@ function printValues(
   const across = grid.xs.length;
   grid.prints.forEach((words, i) => {
     if (!words) return;
-    const onCell = unlit?.[i] ? DRAWING.dark_ink : (inks[steps[i] as number] ?? DRAWING.dark_ink);
+    const onCell = unlit?.[i] ? CELL_LOOK.dark_ink : (inks[steps[i] as number] ?? CELL_LOOK.dark_ink);
     context.fillStyle = grid.symbols === "fill" ? onCell : theme.ink;
     const { x, y } = cornerOf(grid, { row: Math.floor(i / across), column: i % across });
     context.fillText(words, (x + grid.cell_width / 2) * zoom, (y + grid.print_base) * zoom);

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 
 @dataclass(frozen=True, kw_only=True)
-class Drawing:
+class CellLook:
     """Lengths in points. ``rim`` is drawn around a symbol, so that one as light as the ground is seen; a bar is ``bar_height``
     of its room high; on cells whose shorter side is less than ``hatched_least``, hatching would be noise. ``light_ink``,
     ``dark_ink`` and ``black_ink`` are what values on cells are printed in, the first of them that reaches a contrast of
@@ -20,4 +20,4 @@ class Drawing:
     readable: float = 4.5
 
 
-DRAWING = Drawing()
+CELL_LOOK = CellLook()
