@@ -86,6 +86,45 @@ def test_what_fails_is_told_and_ends_the_rest(made, home, monkeypatch, capsys):
     assert "pack_front" not in made
 
 
+@pytest.mark.parametrize("left", ["installing", "another home"])
+def test_packages_that_were_cut_short_or_moved_are_installed_anew(home, monkeypatch, left):
+    """A kill leaves the mark that an installation was under way; an environment that was copied holds the paths of another."""
+    venv = home / ".finch" / "venv"
+    venv.mkdir(parents=True)
+    (venv / "half").write_text("")
+    (venv / "home").write_text("/elsewhere" if left == "another home" else str(home))
+    if left == "installing":
+        (venv / "installing").write_text("")
+    (home / "requirements").mkdir()
+    (home / "requirements" / "run.txt").write_text("")
+    asked = []
+
+    def called(*words: str, **_more: object) -> bool:
+        asked.append(words)
+        venv.mkdir(parents=True, exist_ok=True)
+        return True
+
+    monkeypatch.setattr(finch, "called", called)
+    monkeypatch.setattr(finch, "STAMPS", {"packages": (f"{venv}/stamp-", finch.packages_mark)})
+    finch.make_packages("packages run")
+    assert not (venv / "half").exists()
+    assert not (venv / "installing").exists()
+    assert [words[1:3] for words in asked if words[1:3] in (("-m", "venv"), ("-m", "pip"))] == [("-m", "venv"), ("-m", "pip")]
+    assert finch.stands("packages run")
+
+
+def test_packages_that_cannot_be_installed_are_tried_again_from_nothing(home, monkeypatch):
+    venv = home / ".finch" / "venv"
+    (home / "requirements").mkdir()
+    (home / "requirements" / "run.txt").write_text("")
+    monkeypatch.setattr(finch, "called", lambda *words, **_more: venv.mkdir(parents=True, exist_ok=True) or "pip" not in words)
+    monkeypatch.setattr(finch, "STAMPS", {"packages": (f"{venv}/stamp-", finch.packages_mark)})
+    with pytest.raises(finch.Stop, match="could not be installed; check the network and run it again"):
+        finch.make_packages("packages run")
+    assert (venv / "installing").exists()
+    assert not finch.stands("packages run")
+
+
 def test_one_set_up_waits_for_another(home, monkeypatch):
     looked = Event()
     monkeypatch.setattr(finch, "stands", lambda _part: looked.set() or True)

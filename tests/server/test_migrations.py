@@ -108,3 +108,38 @@ def test_a_library_of_recipes_of_format_1_opens_with_its_history(tmp_path):
     assert by_labels["East", 'late "one" at L\'Est'] == 4
     assert by_labels["West", "West [x]"] == 32
     assert title == "Trips"
+
+
+CUT_SHORT = """
+import sys
+from pathlib import Path
+from mottled_finch.core.recipe import older
+whole, seen = older.of_today, []
+def of_today(recipe):
+    seen.append(recipe)
+    if len(seen) == 3:
+        sys.exit(9)  # as a kill would
+    return whole(recipe)
+older.of_today = of_today
+from mottled_finch.server.run import prepare
+prepare(Path(sys.argv[1]))
+"""
+
+
+def test_a_rewriting_that_is_cut_short_leaves_the_library_as_it_was_and_is_done_at_the_next_start(tmp_path):
+    """Half of it rewritten, whole recipes of today would be rewritten once more."""
+
+    def kept() -> list[str]:
+        with closing(sqlite3.connect(tmp_path / "library.sqlite3")) as library:
+            return [recipe for (recipe,) in library.execute("SELECT recipe FROM plates_version ORDER BY number")]
+
+    with closing(sqlite3.connect(tmp_path / "library.sqlite3")) as library:
+        library.executescript(FORMAT_1.read_text(encoding="utf-8"))
+    before = kept()
+    environment = {**os.environ, "PYTHONPATH": str(ROOT), "FINCH_DATA": str(tmp_path)}
+    command = [sys.executable, "-c", CUT_SHORT, str(tmp_path)]
+    assert subprocess.run(command, env=environment, capture_output=True, text=True, check=False).returncode == 9
+    assert kept() == before
+    recipe, *_, title, undone, double = json.loads(run(AFTER_FORMAT_1, tmp_path))
+    assert (recipe["finch_recipe"], title, undone, double) == (2, "Trips", [""] * 3, '"minutes" * 2')
+    assert [json.loads(each)["finch_recipe"] for each in kept()] == [2] * len(before)

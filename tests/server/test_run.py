@@ -4,6 +4,7 @@ import os
 import socket
 import subprocess
 import sys
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 from bench.faults.live import Live
@@ -138,4 +139,27 @@ def test_connections_that_say_nothing_keep_nobody_out(tmp_path):
     finally:
         for half in idle:
             half.close()
+        live.end()
+
+
+def test_many_who_ask_at_once_before_all_is_loaded_are_all_answered(tmp_path):
+    """Addresses, kernels and workers are loaded behind the first answer, and every thread may be the first to need them."""
+    live = Live(tmp_path)
+    try:
+        paths = [
+            "/",
+            "/api/about",
+            "/api/tables",
+            "/api/plates",
+            "/api/palettes",
+            "/plates/1",
+            "/api/imports",
+            "/api/openapi.json",
+        ] * 3
+        with ThreadPoolExecutor(len(paths)) as pool:
+            answers = list(pool.map(lambda path: live.ask("GET", path), paths))
+        assert [(path, answer.status) for path, answer in zip(paths, answers, strict=True) if answer.status != 200] == []
+        made = live.ask("POST", "/api/tables?name=a.csv", b"pier,v\nEast,1\nWest,2\n")
+        assert made.status == 201
+    finally:
         live.end()

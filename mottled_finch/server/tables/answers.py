@@ -8,7 +8,6 @@ from numpy.typing import NDArray
 from mottled_finch.core.errors import CoreError
 from mottled_finch.core.intake import Look
 from mottled_finch.core.mends import Mended, effect_of, mend_words
-from mottled_finch.core.recipe import TableSpec, dump_table_part
 from mottled_finch.core.recipe.table_spec import Mend
 from mottled_finch.core.table import Column, shown_at, value_digests
 from mottled_finch.core.table import Table as CoreTable
@@ -111,11 +110,6 @@ def findings_answer(table: Table) -> FindingsAnswer:
         open=[each for each in found if each.key not in table.left],
         left=[each for each in found if each.key in table.left],
     )
-
-
-def plain_mend(mend: Mend) -> dict[str, Any]:
-    plain: dict[str, Any] = dump_table_part(TableSpec(mends=(mend,)))["mends"][0]
-    return plain
 
 
 def trial_answer(table: CoreTable, mend: Mend, position: int) -> TrialAnswer:

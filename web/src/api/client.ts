@@ -21,7 +21,6 @@ export type End = Schemas["EndSpec"];
 export type Workbench = Schemas["WorkbenchAnswer"];
 export type MendLine = Schemas["MendAnswer"];
 export type Mend = MendLine["mend"];
-export type Findings = Schemas["FindingsAnswer"];
 export type Finding = Schemas["Finding"];
 export type Trial = Schemas["TrialAnswer"];
 export type Records = Schemas["RecordsAnswer"];

@@ -86,5 +86,3 @@ export function useTableActions(id: number) {
     returnTo,
   };
 }
-
-export type TableActions = ReturnType<typeof useTableActions>;
