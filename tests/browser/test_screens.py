@@ -11,7 +11,7 @@ PIVOT = {"rows": [{"field": "town"}], "columns": [{"field": "kind"}]}
 TEXT = "town,kind\nAlder,ink\nBirch,nib\nAlder,nib\n"
 
 
-@pytest.fixture(scope="module")
+@pytest.fixture
 def number(api):
     return api.plate(TEXT, "screens.csv", pivot=PIVOT)
 
