@@ -20,7 +20,7 @@ def test_refusals_labels_and_hints_are_among_them(said):
         "There is no step {…} in this history.",
         "Choose a file",
         "Write a number from 0 to 100.",
-        "Everything you changed is saved. (",
+        "Everything you changed is saved. Reload the page; if it fails again, see that ./finch is still running.",
     ):
         assert known in words
     assert len(words) > 900

@@ -1,7 +1,11 @@
-"""What the interface must know of the server before it starts: version, limits, palettes, forms of export."""
+"""What the server tells of itself: version, limits, palettes, forms of export, and the description of its addresses."""
+
+from threading import Lock
+from typing import Any
 
 from django.conf import settings
 from drf_spectacular.utils import extend_schema
+from drf_spectacular.views import SpectacularJSONAPIView
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
@@ -53,6 +57,18 @@ class ReadPalette(APIView):
     def post(self, request: Request) -> Response:
         """The colors of a file of color tokens, to be used as the house's own."""
         return answer(TokensAnswer(colors=read_tokens(load_text(sent(request, TokensStart, as_it_is=("text",)).text, "text"))))
+
+
+@extend_schema(exclude=True)
+class Description(SpectacularJSONAPIView):
+    """The description of every address. Its maker keeps notes on classes that all threads share, so one is made at a time."""
+
+    _making = Lock()
+
+    def get(self, *args: Any, **named: Any) -> Response:
+        with self._making:
+            description: Response = super().get(*args, **named)  # type: ignore[no-untyped-call]
+        return description
 
 
 def _palette(name: str) -> PaletteAnswer:

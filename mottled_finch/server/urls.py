@@ -4,7 +4,6 @@ from django.core.exceptions import RequestDataTooBig
 from django.http import FileResponse, HttpRequest, HttpResponse
 from django.urls import include, path, re_path
 from django.views.decorators.http import require_safe
-from drf_spectacular.views import SpectacularJSONAPIView
 
 from . import about, settings
 from .plates import urls as plates
@@ -43,7 +42,7 @@ urlpatterns = [
     path("api/about", about.About.as_view()),
     path("api/palettes", about.Palettes.as_view()),
     path("api/palettes/read", about.ReadPalette.as_view()),
-    path("api/openapi.json", SpectacularJSONAPIView.as_view()),
+    path("api/openapi.json", about.Description.as_view()),
     path("api/", include(tables)),
     path("api/", include(plates)),
     re_path(r"^(?!api/|assets/).*$", page),

@@ -73,6 +73,27 @@ def agree(page, api, number, cells=CELLS):
         assert max(abs(a - b) for a, b in zip(shown, drawn, strict=True)) <= 6, (i, shown, drawn)
 
 
+@pytest.mark.parametrize("symbol", ["fill", "bar"])
+def test_blanks_too_small_for_hatching_are_plain_as_they_are_in_the_picture(page, api, symbol):
+    """Whatever cells are drawn as: lines closer than points would be noise."""
+    text = "town,kind,v\n" + "".join(f"t{i},ink,{i}\nt{i},nib,{'' if i % 3 else i}\n" for i in range(120))
+    number = api.plate(
+        text,
+        "tiny.csv",
+        pivot={"rows": [{"field": "town"}], "columns": [{"field": "kind"}], "measure": {"take": "sum", "of": "v"}},
+        cells={"symbols": {"as": symbol}},
+    )
+    open_plate(page, number)
+    told, drawn = scene(api, number), picture(api, number)
+    grid, plain = told["grid"], tuple(bytes.fromhex(told["theme"]["blank"][1:]))
+    assert grid["cell_height"] < 5
+    y = grid["ys"][1] + grid["cell_height"] / 2  # t1 or t10, blank under nib
+    for share in (0.1, 0.25, 0.4, 0.55, 0.7, 0.85):
+        x = grid["xs"][1] + share * grid["cell_width"]
+        assert screen_color(page, x, y) == plain
+        assert drawn.getpixel((round(x * 2), int(y * 2)))[:3] == plain
+
+
 class TestCells:
     def test_values_past_a_number(self, page, api, number):
         part(page, "Cells")

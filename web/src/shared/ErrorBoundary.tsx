@@ -1,3 +1,4 @@
+import { Box } from "@chakra-ui/react";
 import { Component, type ReactNode } from "react";
 import { Bar } from "./Bar";
 import { Button } from "./Button";
@@ -22,10 +23,13 @@ export function Failed({ error }: { error: Error }) {
     <>
       <Bar />
       <Notice heading="This screen could not be drawn">
-        Everything you changed is saved. ({error.message})
+        Everything you changed is saved. Reload the page; if it fails again, see that ./finch is still running.
         <Button variant="lead" mt="12px" display="block" mx="auto" onClick={() => window.location.reload()}>
           Reload the page
         </Button>
+        <Box textStyle="small" mt="14px" overflowWrap="anywhere">
+          {error.message}
+        </Box>
       </Notice>
     </>
   );

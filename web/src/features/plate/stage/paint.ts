@@ -66,7 +66,7 @@ function paintFilled({ context, grid, theme, steps, colors, zoom }: Painting) {
     Int32Array,
     Int32Array,
   ];
-  const hatched = Math.min(grid.cell_width, grid.cell_height) >= CELL_LOOK.hatched_least;
+  const hatched = isHatched(grid);
   const skipped = marked([...grid.absent, ...grid.few, ...grid.aside], grid.steps.length);
   const line = new Uint32Array(width);
   for (const { from: first, to: last, drop } of levelsOf(grid)) {
@@ -137,12 +137,12 @@ function paintRules({ context, grid, theme, zoom }: Painting) {
 function paintSymbols({ context, grid, theme, steps, colors, zoom }: Painting) {
   const unlit = marked(grid.unlit, grid.steps.length);
   const held = marked([...grid.few, ...grid.aside], grid.steps.length);
-  const hatching = hatchPattern(context, theme, zoom);
+  const blank = (isHatched(grid) && hatchPattern(context, theme, zoom)) || theme.blank;
   eachCell(grid, (i, x, y) => {
     if (held?.[i]) return;
     const step = steps[i] as number;
     if (step === BLANK) {
-      if (hatching) context.fillStyle = hatching;
+      context.fillStyle = blank;
       context.fillRect(x * zoom, y * zoom, grid.cell_width * zoom, grid.cell_height * zoom);
       return;
     }
@@ -176,6 +176,9 @@ function markOf(grid: Grid, i: number, x: number, y: number): Rect {
   return [x + (grid.cell_width - side) / 2, y + (grid.symbol_height - side) / 2, side, side];
 }
 
+/** Whether cells are large enough for hatching, and for a dash; on smaller ones either would be noise. */
+const isHatched = (grid: Grid) => Math.min(grid.cell_width, grid.cell_height) >= CELL_LOOK.hatched_least;
+
 /** Hatching as a pattern to fill with. */
 function hatchPattern(context: CanvasRenderingContext2D, theme: Theme, zoom: number): CanvasPattern | null {
   const period = Math.max(4, Math.round(5 * zoom));
@@ -199,7 +202,7 @@ function paintHeld({ context, grid, theme, zoom }: Painting) {
     const { x, y } = at(i);
     fillRect(context, theme.blank, [x, y, width, height], zoom);
     const dash = Math.min(width * 0.36, 12);
-    if (Math.min(width, height) >= CELL_LOOK.hatched_least)
+    if (isHatched(grid))
       fillRect(context, theme.quiet, [x + (width - dash) / 2, y + height / 2 - 0.75, dash, 1.5], zoom);
   }
   context.strokeStyle = theme.bracket;
