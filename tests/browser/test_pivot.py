@@ -217,7 +217,7 @@ def test_conditions_have_alternatives_and_the_largest(page, api, number):
 def test_an_unfinished_last_period_is_told_and_left_out(page, api, number):
     choose(page, "What goes across", "year and month left")
     settled(page)
-    expect(page.get_by_text("The last period runs to 2025-03-31, but records end on 2025-03-20.")).to_be_visible()
+    expect(page.get_by_text("The last period runs from 2025-03-01 to 2025-03-31, but records end on 2025-03-20.")).to_be_visible()
     page.get_by_role("button", name="Leave it out").click()
     expect(page.get_by_text("but records end on")).to_have_count(0)
     settled(page)

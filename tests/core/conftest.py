@@ -7,13 +7,17 @@ from typing import Any
 import pytest
 
 from mottled_finch.core.figure.figure import Figure, make_figure
-from mottled_finch.core.intake import read_file
+from mottled_finch.core.intake import Look, read_file
 from mottled_finch.core.recipe import ReadingSpec, load_recipe
 from mottled_finch.core.table import Table
 
 
 def read(text: str | bytes, name: str = "a.csv", **asked: Any) -> Table:
     return read_file(io.BytesIO(text.encode() if isinstance(text, str) else text), name, ReadingSpec(**asked))[0]
+
+
+def read_with_look(text: str | bytes, name: str = "a.csv", **asked: Any) -> tuple[Table, Look]:
+    return read_file(io.BytesIO(text.encode() if isinstance(text, str) else text), name, ReadingSpec(**asked))
 
 
 def figure_of(text: str, **parts: object) -> Figure:

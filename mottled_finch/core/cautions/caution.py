@@ -2,7 +2,11 @@
 
 from dataclasses import dataclass
 
+import numpy as np
+from numpy.typing import NDArray
+
 from ..figure.figure import Figure
+from ..pivot import Matrix
 from ..recipe.spec import Recipe
 
 
@@ -23,6 +27,13 @@ class Caution:
     name: str
     words: str
     cure: Cure | None = None
+
+
+def cells_named(matrix: Matrix, meant: NDArray[np.bool_]) -> str:
+    """The first of some cells by its row and column, and that there are more: "East, Mar" or "East, Mar and others"."""
+    row, column = np.argwhere(meant)[0].tolist()
+    labels = (*matrix.rows[row], *matrix.columns[column])
+    return f"“{', '.join(label for label in labels if label)}”" + (" and others" if np.count_nonzero(meant) > 1 else "")
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -6,7 +6,7 @@ import numpy as np
 
 from ..vocabulary import MEASURE_TERMS
 from ..words.wording import counted
-from .caution import Caution, Cure, Seen
+from .caution import Caution, Cure, Seen, cells_named
 
 LEAST = 5
 
@@ -18,12 +18,14 @@ def find(seen: Seen) -> Caution | None:
     if seen.recipe.cells.least_records is not None:
         return None
     filled = ~np.isnan(seen.figure.contents.values) & (matrix.records > 0)
-    few = int((filled & (matrix.records < LEAST)).sum())
+    on_few = filled & (matrix.records < LEAST)
+    few = int(on_few.sum())
     if not few or matrix.records[filled].max() == 1:  # a record a cell is a matrix as it stands
         return None
+    named = cells_named(matrix, on_few)
     cells = replace(seen.recipe.cells, least_records=LEAST)
     return Caution(
         name="few_records",
-        words=f"{counted(few, 'cell')} {'rests' if few == 1 else 'rest'} on fewer than {LEAST} records.",
+        words=f"{counted(few, 'cell')} {'rests' if few == 1 else 'rest'} on fewer than {LEAST} records: {named}.",
         cure=Cure(words="Hide it" if few == 1 else "Hide them", recipe=replace(seen.recipe, cells=cells)),
     )

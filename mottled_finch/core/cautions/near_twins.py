@@ -2,8 +2,8 @@
 
 from dataclasses import replace
 
-from ..findings.near_twins import twins_among
 from ..recipe.spec import LevelSpec, PivotSpec
+from ..words.likeness import twins_among
 from .caution import Caution, Cure, Seen
 
 _MOST_MEMBERS = 2_000
@@ -24,7 +24,7 @@ def find(seen: Seen) -> Caution | None:
             counts: dict[str, int] = {}
             for labels, number in zip(members, records, strict=True):
                 counts[labels[depth + shift]] = counts.get(labels[depth + shift], 0) + number
-            twins = {rarer: other for _, rarer, other, _ in twins_among(counts)}
+            twins = {twin.rarer: twin.other for twin in twins_among(counts) if twin.likely}
             if twins:
                 return _told(seen, pivot, side, depth, twins)
     return None

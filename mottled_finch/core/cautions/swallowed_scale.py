@@ -6,7 +6,7 @@ from typing import Literal
 import numpy as np
 
 from ..recipe.spec import EndSpec
-from .caution import Caution, Cure, Seen
+from .caution import Caution, Cure, Seen, cells_named
 
 _LEAST_CELLS = 12
 _TAIL = 2.0
@@ -25,13 +25,14 @@ def find(seen: Seen) -> Caution | None:
         return None
     top, foot = np.percentile(filled, [100 - _TAIL, _TAIL]).tolist()
     from_below, from_above = (scale.middle, scale.middle) if scale.has_middle else (scale.low, scale.high)
-    ends: tuple[tuple[Literal["high", "low"], bool, float, float], ...] = (
-        ("high", color.high == EndSpec(at="highest"), top - from_below, scale.high - from_below),
-        ("low", color.low == EndSpec(at="lowest"), from_above - foot, from_above - scale.low),
+    ends: tuple[tuple[Literal["high", "low"], float, bool, float, float], ...] = (
+        ("high", filled[-1], color.high == EndSpec(at="highest"), top - from_below, scale.high - from_below),
+        ("low", filled[0], color.low == EndSpec(at="lowest"), from_above - foot, from_above - scale.low),
     )
-    for name, open_end, rest, whole in ends:
+    for name, end, open_end, rest, whole in ends:
         if open_end and 0 < rest < _SHARE * whole:
-            words = f"The few {name}est cells take {1 - rest / whole:.0%} of the colors, so that the others look alike."
+            share = f"{1 - rest / whole:.0%} of the colors, so that the others look alike"
+            words = f"The few {name}est cells, {cells_named(seen.figure.matrix, values == end)}, take {share}."
             return Caution(name="swallowed_scale", words=words, cure=_clip(seen, name))
     return None
 

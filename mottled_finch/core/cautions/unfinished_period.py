@@ -14,6 +14,6 @@ def find(seen: Seen) -> Caution | None:
     keep = (*pivot.keep, ConditionSpec(field=last.field, to=last.to))
     return Caution(
         name="unfinished_period",
-        words=f"The last period runs to {last.ends}, but records end on {last.last}.",
+        words=f"The last period runs from {last.starts} to {last.ends}, but records end on {last.last}.",
         cure=Cure(words="Leave it out", recipe=replace(seen.recipe, pivot=replace(pivot, keep=keep))),
     )

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from ..words.wording import counted
-from .caution import Caution, Cure, Seen
+from .caution import Caution, Cure, Seen, cells_named
 
 
 def find(seen: Seen) -> Caution | None:
@@ -11,9 +11,10 @@ def find(seen: Seen) -> Caution | None:
     empty = int((matrix.records == 0).sum())
     if pivot.correlate is not None or pivot.measure.empty != "zero" or not empty:
         return None
+    named = cells_named(matrix, matrix.records == 0)
     blank = replace(pivot, measure=replace(pivot.measure, empty="blank"))
     return Caution(
         name="zero_for_blank",
-        words=f"{counted(empty, 'cell')} without a record {'is' if empty == 1 else 'are'} shown as zero.",
+        words=f"{counted(empty, 'cell')} without a record {'is' if empty == 1 else 'are'} shown as zero: {named}.",
         cure=Cure(words="Show them as blank", recipe=replace(seen.recipe, pivot=blank)),
     )

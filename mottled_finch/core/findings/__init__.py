@@ -5,7 +5,7 @@ from importlib import import_module
 from ..table import Table
 from .finding import Cure, Finding
 
-FINDERS = ("matrix", "near_twins", "codes", "misfits", "mixed", "tryouts", "repeated", "unfinished")
+FINDERS = ("matrix", "near_twins", "codes", "beyond", "blank_words", "misfits", "mixed", "tryouts", "repeated", "unfinished")
 """Modules with ``find(table)``, which gives findings, and changes nothing. They are loaded when they are first needed."""
 
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from ..intake.kinds import LIKE_BLANKS
 from ..recipe.table_spec import KindMend
 from ..table import Kind, Table
 from ..words.wording import beginning, field_words
@@ -16,17 +17,17 @@ _TITLES = {
 
 def find(table: Table) -> Iterator[Finding]:
     for column in table.columns:
-        if not len(column.misfits):
+        counted = [(text, records) for text, records in column.misfits.counted if text.casefold() not in LIKE_BLANKS]
+        if not counted:
             continue
-        counted = column.misfits.counted
         listed = ", ".join(f"“{text}” {'once' if records == 1 else f'{records:,} times'}" for text, records in counted[:3])
-        more = len(column.misfits.texts) - 3
+        more = sum(text.casefold() not in LIKE_BLANKS for text in column.misfits.texts) - 3
         name = field_words(column.name)
         yield Finding(
             key=f"misfits:{column.name}:{','.join(text for text, _ in counted[:3])}",
             title=_TITLES[column.kind],
             words=f"{beginning(name)} holds {listed}{f' and {more:,} more' if more > 0 else ''}. They count as blank.",
-            records=len(column.misfits),
+            records=sum(records for _, records in counted),
             cures=(Cure(words="Read it as text", mend=KindMend(field=column.name, kind="category")),),
             leave="Keep as blank",
             field=column.name,

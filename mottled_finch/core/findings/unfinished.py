@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from ..pivot.unfinished import ends_a_quarter
 from ..recipe.conditions import ConditionSpec
 from ..recipe.table_spec import DropMend
 from ..table import Kind, Table
@@ -21,7 +22,7 @@ def find(table: Table) -> Iterator[Finding]:
         # Weeks begin on Monday; 5 January 1970 was the first Monday counted from.
         weeks = (days.astype(np.int64) - 4) // 7
         filled = np.array([int((weeks == week).sum()) for week in range(int(weeks[-1]) - _WEEKS_LEAST + 1, int(weeks[-1]) + 1)])
-        if filled[-1] == 7 or not (filled[1:-1] == 7).all():
+        if filled[-1] == 7 or ends_a_quarter(days[-1]) or not (filled[1:-1] == 7).all():
             continue
         monday = np.datetime64(int(weeks[-1]) * 7 + 4, "D")
         count = int(column.counts[used][days[records] >= monday].sum())

@@ -7,8 +7,9 @@ from typing import BinaryIO
 from ..errors import IntakeError
 from ..recipe.table_spec import ReadingSpec
 from ..table import Kind, Table
-from .encodings import is_utf16
-from .look import READABLE, Look, Part
+from .encodings import is_wide
+from .look import READABLE, Instead, Look, Part
+from .package import is_workbook
 from .source import Told, Unpacked, opened, quiet
 
 FORMS = {
@@ -17,6 +18,7 @@ FORMS = {
     "json": "json_records",
     "parquet": "parquet",
     "arrow": "arrow",
+    "package": "package",
 }
 """The module of each, which has ``look(source, name, asked)`` and ``read(source, name, asked, told)``. It is loaded when it is
 first needed: the server itself reads no file.
@@ -30,9 +32,7 @@ _OTHER_FILES = {
     b"GIF8": "a GIF picture",
     b"%PDF": "a PDF document",
     b"SQLite format 3": "a database file",
-    b"BZh": "a bzip2 file",
     b"7z\xbc\xaf": "a 7z file",
-    b"\xfd7zXZ": "an xz file",
     b"\x28\xb5\x2f\xfd": "a zstd file",
 }
 
@@ -83,7 +83,7 @@ def form_of(source: BinaryIO, name: str) -> str:
         raise IntakeError("the file is empty; choose a file with a header line and records", path=name)
     if head.startswith((b"PK\x03\x04", b"\xd0\xcf\x11\xe0")):
         _refuse_packed(stream, name)
-        return "workbook"
+        return "workbook" if head.startswith(b"\xd0") or is_workbook(stream) else "package"
     if head.startswith(b"PAR1"):
         _refuse_packed(stream, name)
         return "parquet"
@@ -93,7 +93,7 @@ def form_of(source: BinaryIO, name: str) -> str:
     for signature, what in _OTHER_FILES.items():
         if head.startswith(signature):
             raise IntakeError(f"this is {what}; {READABLE}", path=name)
-    if b"\0" in head and not is_utf16(head) and head[:2] not in (b"\xff\xfe", b"\xfe\xff"):
+    if b"\0" in head and not is_wide(head):
         raise IntakeError(f"this is a binary file, not text; {READABLE}", path=name)
     text = head.lstrip(b"\xef\xbb\xbf \t\r\n")
     named = inner.lower().endswith((".json", ".jsonl", ".ndjson"))
@@ -103,7 +103,7 @@ def form_of(source: BinaryIO, name: str) -> str:
 
 def _refuse_packed(stream: BinaryIO, name: str) -> None:
     if isinstance(stream, Unpacked):
-        raise IntakeError("only text is read from a gzip file; unpack it first", path=name)
+        raise IntakeError("only text is read when it is packed by itself; unpack it first", path=name)
 
 
-__all__ = ["FORMS", "Look", "Part", "Told", "look_at", "quiet", "read_file", "reader_of"]
+__all__ = ["FORMS", "Instead", "Look", "Part", "Told", "look_at", "quiet", "read_file", "reader_of"]

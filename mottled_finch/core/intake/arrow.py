@@ -42,10 +42,11 @@ def _read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told, most: int
         whole.validate(full=True)  # what is read of a damaged one would end the process
     except (pa.ArrowException, OSError) as error:
         raise IntakeError("the Arrow file is broken or cut short; export it again", path=name, received=str(error)) from error
-    table = table_of(whole, name)
+    table, notes = table_of(whole, name)
     return table, Look(
         asked=asked,
         found=replace(asked, form="arrow"),
         parts=(Part(key="form", words="Arrow, kinds as the file says them"),),
         table=Table(tuple(column.taken_first(LOOK_RECORDS) for column in table.columns)),
+        notes=notes,
     )

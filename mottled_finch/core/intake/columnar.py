@@ -9,7 +9,7 @@ import pyarrow.compute as pc
 from ..errors import IntakeError
 from ..table import Column, Kind, Table
 from .kinds import column_from_arrow, column_from_moments
-from .names import check_names, short_name
+from .names import righted
 
 RECORDS_MOST = 100_000_000
 
@@ -24,14 +24,13 @@ def check_size(columns: int, records: int, name: str) -> None:
         )
 
 
-def table_of(arrow: pa.Table, name: str) -> Table:
-    """Structs are flattened to "a.b". Raises IntakeError for names that are blank or repeated."""
+def table_of(arrow: pa.Table, name: str) -> tuple[Table, tuple[str, ...]]:
+    """The table, and what was put right of its names. Structs are flattened to "a.b"."""
     while any(pa.types.is_struct(field.type) for field in arrow.schema):
         arrow = arrow.flatten()
-    names = [short_name(field.strip()) for field in arrow.column_names]
-    check_names(names, name)
+    names, notes = righted(arrow.column_names, name)
     check_size(len(names), arrow.num_rows, name)
-    return Table(tuple(_column(field, arrow.column(i)) for i, field in enumerate(names)))
+    return Table(tuple(_column(field, arrow.column(i)) for i, field in enumerate(names))), notes
 
 
 def _column(name: str, chunks: pa.ChunkedArray) -> Column:

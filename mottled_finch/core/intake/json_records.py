@@ -8,8 +8,9 @@ from typing import Any, BinaryIO
 from ..errors import IntakeError, did_you_mean
 from ..recipe.table_spec import ReadingSpec
 from ..table import Table
-from .look import LOOK_RECORDS, Look, Part
-from .names import check_names, short_name
+from .kinds import Habits
+from .look import LOOK_RECORDS, Look, Part, blanks_of, blanks_part
+from .names import righted, short_name
 from .source import COLUMNS, Told, opened, quiet
 from .values import column_from_values
 
@@ -47,20 +48,22 @@ def _read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[
     lists, words = _lists(text, name, told)
     place = _chosen(lists, asked, name)
     records = [_flat(record) for record in lists[place]]
-    names = list(dict.fromkeys(key for record in records for key in record))
-    check_names(names, name)
+    keys = list(dict.fromkeys(key for record in records for key in record))
+    names, notes = righted(keys, name)
+    habits = Habits(blanks=blanks_of(asked))
     columns = []
-    for field in names:
+    for key, field in zip(keys, names, strict=True):
         told(len(records), COLUMNS)
-        columns.append(column_from_values(field, [record.get(field) for record in records]))
+        columns.append(column_from_values(field, [record.get(key) for record in records], habits))
     table = Table(tuple(columns))
     where = words if place in ("", LINES) else f"{words}, records under “{place}”"
     look_ = Look(
         asked=asked,
-        found=replace(asked, form="json", records=place),
-        parts=(Part(key="records", words=where),),
+        found=replace(asked, form="json", records=place, blanks=habits.blanks),
+        parts=(Part(key="records", words=where), blanks_part(habits.blanks)),
         table=Table(tuple(column.taken_first(LOOK_RECORDS) for column in columns)),
         choices={"records": tuple(lists)},
+        notes=notes,
     )
     return table, look_
 
@@ -79,12 +82,27 @@ def _lists(text: str, name: str, told: Told) -> tuple[dict[str, list[Record]], s
         raise IntakeError("the JSON is nested too deeply to hold records", path=name) from error
     except ValueError as error:
         raise IntakeError("a number has thousands of digits; put it in quotation marks", path=name) from error
-    found = dict(_search(whole, (), 0))
+    found = dict(_search(whole, (), 0)) or dict(_laid_out(whole))
     if not found and isinstance(whole, dict) and whole:
         return {LINES: [whole]}, "JSON, one record a line"
     if not found:
-        raise IntakeError("the JSON holds no list of objects; each record must be an object with names", path=name)
+        raise IntakeError("the JSON holds no list of objects or of lists; each record must be one of these", path=name)
     return found, "JSON"
+
+
+def _laid_out(whole: Any) -> Iterator[tuple[str, list[Record]]]:
+    """Tables that are written otherwise than as a list of objects: rows as lists, columns as lists, or an object a key."""
+    if isinstance(whole, list) and len(whole) > 1 and all(isinstance(row, list) for row in whole):
+        head, *rows = whole
+        named = all(isinstance(field, str) for field in head)
+        width = max(map(len, whole))
+        names = [str(head[i]) if named and i < len(head) else f"column {i + 1}" for i in range(width)]
+        yield "", [dict(zip(names, row, strict=False)) for row in (rows if named else whole)]
+    elif isinstance(whole, dict) and whole and all(isinstance(each, list) for each in whole.values()):
+        longest = max(map(len, whole.values()))
+        yield "", [{key: each[i] for key, each in whole.items() if i < len(each)} for i in range(longest)]
+    elif isinstance(whole, dict) and len(whole) > 1 and all(isinstance(each, dict) and each for each in whole.values()):
+        yield "", [{"key": key, **each} for key, each in whole.items()]
 
 
 def _lines(text: str, name: str, told: Told) -> Iterator[Record]:

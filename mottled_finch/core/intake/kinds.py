@@ -1,10 +1,11 @@
 """Deciding what a column holds, from its different texts and how many records hold each.
 
 A column is a moment or a number when at least nine in ten of its filled records fit; the rest are counted as misfits and
-become blanks. Texts such as "007" or a 17-digit account number are names, not quantities, and keep a column a category.
+become blanks. Words that often mean "no value" neither speak for a kind nor against it. Texts such as "007" or a 17-digit account
+number are names, not quantities, and keep a column a category.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
@@ -12,12 +13,25 @@ import pyarrow as pa
 import pyarrow.compute as pc
 from numpy.typing import NDArray
 
-from ..table import BLANK, Column, Kind, Misfits, Written, smallest_codes
+from ..recipe.table_spec import Counted
+from ..table import BLANK, COUNTS_RECORDS, Column, Kind, Misfits, Written, smallest_codes
+from .counted_moments import counted_moments, likely_counted, range_of, said_of
 from .moments import LOCAL, Dates, looks_like_moments, read_moments
 from .numbers import EITHER_WAY, NAME_LIKE, PLAIN, Decimal, Mask, matches, read_numbers
 
-BLANK_TEXTS = ("", "NA", "N/A", "null", "NaN")
+BLANK_WORDS = ("NA", "N/A", "null", "NaN")
+"""What means "no value" wherever it stands, unless the user names other words."""
+LIKE_BLANKS = frozenset(
+    (  # noqa: SIM905
+        "null|none|nil|nan|na|n/a|n.a.|n. a.|#n/a|#na|#value!|#div/0!|#ref!|#null!|-|--|---|–|—|.|..|…|?|*|blank|(blank)|empty|"
+        "(empty)|(none)|(null)|<na>|<null>|leer|(leer)|missing|unknown|unbekannt|inconnu|desconocido|sconosciuto|onbekend|k.a.|"
+        "k. a.|keine angabe|ohne angabe|s/d|s.d.|s. d.|s/o|sin dato|n.d.|n. d.|nd|n/d|b.d.|brak|non disponible|not available|"
+        "not applicable|no data|no value|tbd|tba"
+    ).split("|")
+)
+"""Words, in small letters, that often mean "no value": among numbers and moments they are proposed as blanks."""
 FIT_SHARE = 0.9
+_SPEAKING_LEAST = 0.3
 
 _NO_MOMENT = np.array(["NaT"], dtype="datetime64[us]")
 _YES_NO = ({"yes", "no"}, {"true", "false"}, {"y", "n"}, {"t", "f"})
@@ -27,11 +41,14 @@ _YES_NO = ({"yes", "no"}, {"true", "false"}, {"y", "n"}, {"t", "f"})
 class Habits:
     """How the rest of the table writes numbers and dates, for columns that do not say it themselves.
 
-    A habit is ``forced`` when the user has said it: then it holds for every column.
+    A habit is ``forced`` when the user has said it: then it holds for every column. ``blanks`` are the words that mean that there
+    is no value, beside the empty text; ``counted`` says what numbers count that are asked for as moments.
     """
 
     decimal: Decimal = "."
     dates: Dates | None = None
+    blanks: tuple[str, ...] = BLANK_WORDS
+    counted: Counted | None = None
     decimal_forced: bool = False
     dates_forced: bool = False
 
@@ -87,22 +104,28 @@ def column_from_texts(
     Texts are compared after trimming and Unicode NFC; blank texts become blanks. Without a ``kind`` it follows from the texts.
     """
     clean = pc.utf8_normalize(pc.utf8_trim_whitespace(texts), form="NFC")
-    blank = pc.is_in(clean, value_set=pa.array(BLANK_TEXTS)).to_numpy(zero_copy_only=False)
+    blank = are_blank(clean, habits.blanks)
     counts = np.bincount(codes, minlength=len(clean)) if len(clean) else np.zeros(0, dtype=np.int64)
     column = _Texts(name=name, codes=codes, texts=clean, blank=blank, counts=counts)
-    filled = int(column.weights.sum())
+    speaks = _speaking(column)
+    filled = int(speaks.sum())
 
     def mostly(fits: Mask) -> bool:
-        return filled > 0 and int(column.weights[fits].sum()) >= FIT_SHARE * filled
+        return filled > 0 and int(speaks[fits].sum()) >= FIT_SHARE * filled
 
     # No text is both a plain number and a moment, and numbers are quicker to tell.
     plain = kind is None and mostly(matches(clean, PLAIN))
-    if kind is Kind.MOMENT or (kind is None and not plain and mostly(looks_like_moments(clean))):
+    if kind is None and not plain and mostly(looks_like_moments(clean)):
         return _moment_column(column, habits)
+    if kind is Kind.MOMENT:
+        return _asked_moments(column, habits)
     if kind is Kind.NUMBER:
         return _number_column(column, *_numbers(column, habits))
     if kind is None and filled and not (matches(clean, NAME_LIKE) & ~blank).any() and mostly(matches(clean, r"\d")):
         values, notes = _numbers(column, habits)
+        counted = likely_counted(name, values)
+        if counted:
+            return _moments_of(column, counted_moments(values, counted), (said_of(counted, likely=True),))
         if mostly(~np.isnan(values)):
             return _number_column(column, values, notes)
     return _category_column(column, kind)
@@ -119,20 +142,42 @@ def column_from_arrow(name: str, texts: Any, habits: Habits = NO_HABITS, kind: K
     return column_from_texts(name, encoded.indices.to_numpy(), encoded.dictionary, habits, kind)
 
 
-def plain_kind(texts: pa.StringArray, decimal: Decimal = ".") -> Kind | None:
+def habits_of(column: Column) -> Habits:
+    """How a column was read, by its notes: for reading some of it anew in the same way."""
+    said = " ".join(column.notes)
+    dates: Dates | None = "day_first" if "day before month" in said else "month_first" if "month before day" in said else None
+    return Habits(decimal="," if "decimal comma" in said else ".", dates=dates)
+
+
+def are_blank(texts: pa.StringArray, words: tuple[str, ...] = BLANK_WORDS) -> Mask:
+    """Which texts say that there is no value: those that are empty, and the words."""
+    blank: Mask = pc.is_in(texts, value_set=pa.array(["", *words])).to_numpy(zero_copy_only=False)
+    return blank
+
+
+def _speaking(column: _Texts) -> NDArray[np.int64]:
+    """The records of each text that say what kind a column is. Where most stand for no value, they are what the column is about."""
+    like = pc.is_in(pc.utf8_lower(column.texts), value_set=pa.array(sorted(LIKE_BLANKS))).to_numpy(zero_copy_only=False)
+    speaks = np.where(like, 0, column.weights)
+    return speaks if speaks.sum() >= _SPEAKING_LEAST * column.weights.sum() else column.weights
+
+
+def plain_kind(name: str, texts: pa.StringArray, habits: Habits = NO_HABITS) -> Kind | None:
     """NUMBER or MOMENT when a sample of raw texts is that throughout, so plainly that Arrow's own parsers read it the same.
 
     A sample of whole numbers alone is neither: one late "007" would make them names, which parsing would not show.
     """
-    blank = pc.is_in(texts, value_set=pa.array(BLANK_TEXTS)).to_numpy(zero_copy_only=False)
+    decimal, blank = habits.decimal, are_blank(texts, habits.blanks)
     if blank.all():
         return None
     even = texts if decimal == "." else pc.replace_substring(texts, ",", ".", max_replacements=1)
     mark = matches(texts, r"\." if decimal == "." else ",")
     plain = matches(even, PLAIN) & ~(matches(texts, r"\.") if decimal == "," else np.False_)
     if ((plain & ~matches(texts, NAME_LIKE)) | blank).all() and mark.any():
-        # Thousands could be meant throughout: the texts are kept, so that the column can be read otherwise.
-        return None if (matches(even, EITHER_WAY) | blank).all() else Kind.NUMBER
+        # Thousands could be meant throughout, or moments: the texts are kept, so that the column can be read otherwise.
+        values = pc.if_else(pa.array(blank), None, even).cast(pa.float64()).to_numpy(zero_copy_only=False)
+        otherwise = (matches(even, EITHER_WAY) | blank).all() or likely_counted(name, values)
+        return None if otherwise else Kind.NUMBER
     return Kind.MOMENT if (matches(texts, LOCAL) | blank).all() else None
 
 
@@ -189,6 +234,13 @@ def _numbers(column: _Texts, habits: Habits) -> tuple[NDArray[np.float64], tuple
     return read_numbers(column.texts, column.weights, habits.decimal, forced=habits.decimal_forced)
 
 
+def counting_records(column: Column) -> Column:
+    """The column, marked when it holds nothing but 1, 2, 3, … and so tells no more than the place of each record."""
+    if not column.is_number or column.blanks or not bool((column.data == np.arange(1, len(column) + 1)).all()):
+        return column
+    return replace(column, notes=(*column.notes, COUNTS_RECORDS))
+
+
 def _number_column(column: _Texts, values: NDArray[np.float64], notes: tuple[str, ...]) -> Column:
     fits = ~np.isnan(values)
     return Column(
@@ -202,7 +254,21 @@ def _number_column(column: _Texts, values: NDArray[np.float64], notes: tuple[str
 
 
 def _moment_column(column: _Texts, habits: Habits) -> Column:
-    moments, notes = read_moments(column.texts, column.weights, habits.dates, forced=habits.dates_forced)
+    return _moments_of(column, *read_moments(column.texts, column.weights, habits.dates, forced=habits.dates_forced))
+
+
+def _asked_moments(column: _Texts, habits: Habits) -> Column:
+    """Asked for as moments: numbers may count them, by what is asked or else by their range."""
+    if not (habits.counted or (matches(column.texts, PLAIN) | column.blank).all()):
+        return _moment_column(column, habits)
+    values, _ = _numbers(column, habits)
+    counted = habits.counted or range_of(values[~np.isnan(values)])
+    if counted is None:
+        return _moment_column(column, habits)
+    return _moments_of(column, counted_moments(values, counted), (said_of(counted, likely=False),))
+
+
+def _moments_of(column: _Texts, moments: NDArray[np.datetime64], notes: tuple[str, ...]) -> Column:
     fits = ~np.isnat(moments)
     entries, code_of = np.unique(moments, return_inverse=True)  # NaT sorts last and stands once
     filled = entries[~np.isnat(entries)]

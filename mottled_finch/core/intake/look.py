@@ -4,6 +4,7 @@ from dataclasses import dataclass, field
 
 from ..recipe.table_spec import ReadingSpec
 from ..table import Table
+from .kinds import BLANK_WORDS
 
 MAX_COLUMNS = 2_000
 LOOK_RECORDS = 2_000
@@ -23,11 +24,31 @@ class Part:
     usual: bool = False
 
 
+def blanks_of(asked: ReadingSpec) -> tuple[str, ...]:
+    """The words that a reading takes for no value."""
+    return BLANK_WORDS if asked.blanks is None else asked.blanks
+
+
+def blanks_part(words: tuple[str, ...]) -> Part:
+    said = f"{', '.join(words)} taken as blank" if words else "only empty fields taken as blank"
+    return Part(key="blanks", words=said, usual=words == BLANK_WORDS)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Instead:
+    """Another way to read a file that may be the right one: why, what choosing it is called, and the way."""
+
+    words: str
+    action: str
+    reading: ReadingSpec
+
+
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Look:
     """``asked`` is what the user has said, ``found`` the same with every gap filled. ``table`` has the first records.
 
-    ``choices`` lists what else could be chosen where that depends on the file: its sheets, or its lists of records.
+    ``choices`` lists what else could be chosen where that depends on the file: its sheets, or its lists of records. ``notes`` say
+    what was put right, ``odd_notes`` being those of lines of another width.
     """
 
     asked: ReadingSpec
@@ -36,3 +57,5 @@ class Look:
     table: Table
     choices: dict[str, tuple[str, ...]] = field(default_factory=dict)
     notes: tuple[str, ...] = ()
+    odd_notes: tuple[str, ...] = ()
+    instead: Instead | None = None

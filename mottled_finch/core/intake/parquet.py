@@ -40,7 +40,7 @@ def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[T
         whole.validate(full=True)
     except (pa.ArrowException, OSError) as error:
         raise _broken(name, error) from error
-    return table_of(whole, name), _look(whole.slice(0, LOOK_RECORDS), name, asked)
+    return table_of(whole, name)[0], _look(whole.slice(0, LOOK_RECORDS), name, asked)
 
 
 def _open(source: BinaryIO, name: str) -> pq.ParquetFile:
@@ -52,11 +52,13 @@ def _open(source: BinaryIO, name: str) -> pq.ParquetFile:
 
 
 def _look(first: pa.Table, name: str, asked: ReadingSpec) -> Look:
+    table, notes = table_of(first, name)
     return Look(
         asked=asked,
         found=replace(asked, form="parquet"),
         parts=(Part(key="form", words="Parquet, kinds as the file says them"),),
-        table=table_of(first, name),
+        table=table,
+        notes=notes,
     )
 
 

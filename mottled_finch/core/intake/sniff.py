@@ -1,7 +1,8 @@
 """Sniffing delimited text: what parts the fields, what quotes them, and which line names the columns.
 
 Each candidate is tried on the first lines: the right one cuts nearly all of them into the same number of fields, and into
-more than one. Lines above the first of these are a preamble. The line is a header unless it holds values as those below.
+more than one. Lines above the first of these are a preamble, but for a header that names fewer columns than there are, or more.
+The line is a header unless it holds values as those below. A first line such as "sep=;" is obeyed.
 """
 
 import csv
@@ -11,58 +12,219 @@ from collections import Counter
 from dataclasses import dataclass
 from itertools import pairwise
 
+from .recut import BLANKS, MARK, is_rule, places_of, recut
+
 SAMPLE_LINES = 400
 csv.field_size_limit(1 << 20)  # the length of the sample itself
 DELIMITERS = {",": "commas", ";": "semicolons", "\t": "tabs", "|": "upright bars", ":": "colons", "^": "carets", "~": "tildes"}
+"""The marks that are looked for; blanks, and fixed places, only where none of them parts anything."""
 _QUOTES = ('"', "'")
 _NUMBER = re.compile(r"^[($€£¥+-]*\s*\d[\d.,' ]*(%|[eE][+-]?\d+)?\s*[)€-]?$")
 _MOMENT = re.compile(r"^\d{1,4}[-/.]\d{1,2}[-/.]\d{1,4}([T ,].*)?$")
+_SAID = re.compile(r"\ufeff?\"?[sS][eE][pP]=(.)\"?\r?(?:\n|$)")
+"""A first line that some programs write, and read, to say what parts the fields."""
+_EVEN_LEAST = 0.95
+_DOUBTED_LEAST = 10
 _YEAR = re.compile(r"^(19|20)\d\d$")
 
 
 @dataclass(frozen=True, kw_only=True)
-class Dialect:
-    """How text is cut. ``above`` counts the lines before the first record, the header among them; ``quote`` may be empty."""
+class Cutting:
+    """What parts fields: a delimiter, or ``cuts``, the places where text of fixed width is cut. ``quote`` may be empty."""
 
     delimiter: str
     quote: str
     escape: bool
+    cuts: tuple[int, ...] = ()
+
+    @property
+    def is_recut(self) -> bool:
+        """Whether the text is laid out anew before it is cut: at blanks, or at fixed places."""
+        return bool(self.cuts) or self.delimiter == BLANKS
+
+    @property
+    def mark(self) -> str:
+        """What parts the fields of the text that is cut."""
+        return MARK if self.is_recut else self.delimiter
+
+    def laid_out(self, text: str) -> str:
+        return recut(text, self.cuts, self.quote) if self.is_recut else text
+
+
+@dataclass(frozen=True, kw_only=True)
+class Dialect(Cutting):
+    """How a file is cut. ``above`` counts the lines before the first record, the header among them.
+
+    ``names`` has one for each column, "" for one that the file does not name; a usual line has ``width`` fields, or fewer.
+    ``instead`` is the delimiter that comes next where this one leaves more than one line in twenty with another number of fields,
+    and ``even`` the share of lines that each of the two cuts alike.
+    """
+
     header: int
     above: int
     names: tuple[str, ...]
+    width: int
+    instead: str = ""
+    even: tuple[float, float] = (1.0, 1.0)
 
 
-def sniff(text: str, *, delimiter: str | None = None, quote: str | None = None, header: int | None = None) -> Dialect:
+def sniff(
+    text: str,
+    *,
+    delimiter: str | None = None,
+    cuts: tuple[int, ...] | None = None,
+    quote: str | None = None,
+    header: int | None = None,
+) -> Dialect:
     """The dialect of text from its first lines; what is given is not questioned. ``header`` counts lines from 1, 0 for none.
 
     ``text`` should end with a whole line unless it is all there is. Raises csv.Error for a line that cannot be cut.
     """
-    quote = _quote(text) if quote is None else quote
+    said = _SAID.match(text)
+    how = _way_of(text, delimiter or (said[1] if said else None), cuts or (), quote)
+    cut_rows = _cut(how.laid_out(text), how.mark, how.quote, how.escape)
+    rows = [row for row in cut_rows if not (said and row.first_line == 1) and not _is_drawn(row)] or [_Row([""], 1, 1)]
+    start, named = _begin(rows, header)
+    names = _names(rows[start].fields, [row.fields for row in rows[start + 1 :]]) if named else None
+    widths = [len(row.fields) for row in rows[start + named :]]
+    width = _usual(widths, len(rows[start].fields)) if widths else len(names or rows[start].fields)
+    even, instead, even_instead = _even(widths), "", 1.0
+    if delimiter is None and even < _EVEN_LEAST and len(widths) >= _DOUBTED_LEAST:
+        instead, even_instead = _next_mark(text, how)
+    return Dialect(
+        delimiter=how.delimiter,
+        quote=how.quote,
+        escape=how.escape,
+        header=(header or rows[start].first_line) if named else 0,
+        above=_above(rows, start, text) if named else rows[start].first_line - 1,
+        names=names if names is not None else tuple(f"column {i}" for i in range(1, width + 1)),
+        width=width,
+        cuts=how.cuts,
+        instead=instead,
+        even=(even, even_instead),
+    )
+
+
+def _way_of(text: str, delimiter: str | None, cuts: tuple[int, ...], quote: str | None) -> Cutting:
+    """How text is cut into fields; what is given is not questioned."""
+    if cuts:
+        return Cutting(delimiter="", quote="", escape=False, cuts=cuts)
+    mark = _quote(text) if quote is None else quote
     # A doubled mark inside a field says that marks are doubled; beside a delimiter it is only an empty field.
-    doubled = bool(quote) and re.search(rf"[^\\,;\t|:^~\r\n]{quote}{quote}(?![,;\t|:^~\r\n])", text) is not None
+    doubled = bool(mark) and re.search(rf"[^\\,;\t|:^~\r\n]{mark}{mark}(?![,;\t|:^~\r\n])", text) is not None
     # A stroke before a mark that closes its field is a stroke.
-    inside = bool(quote) and re.search(rf"\\{quote}(?![,;\t|:^~\r\n]|$)", text) is not None
+    inside = bool(mark) and re.search(rf"\\{mark}(?![,;\t|:^~\r\n]|$)", text) is not None
     escape = inside and not doubled
-    delimiter = delimiter or _delimiter(text, quote, escape)
-    rows = _cut(text, delimiter, quote, escape)
-    if header is None:
-        start = _first_of_table([len(row.fields) for row in rows])
-        header = rows[start].first_line if _is_header(rows[start].fields, [row.fields for row in rows[start + 1 :]]) else 0
-        above = rows[start].last_line if header else rows[start].first_line - 1
-        fields = rows[start].fields
-    elif header == 0:
-        start = _first_of_table([len(row.fields) for row in rows])
-        above, fields = rows[start].first_line - 1, rows[start].fields
-    else:
-        row = next((row for row in rows if row.last_line >= header), rows[-1])
-        above, fields = row.last_line, row.fields
-    given = tuple(name.strip() for name in fields) if header else tuple(f"column {i}" for i in range(1, len(fields) + 1))
-    return Dialect(delimiter=delimiter, quote=quote, escape=escape, header=header, above=above, names=given)
+    if delimiter is not None:
+        return Cutting(delimiter=delimiter, quote=mark, escape=escape)
+    chosen = max(DELIMITERS, key=lambda each: _evenness(text, each, mark, escape))
+    found = _without_marks(text, mark) if not _evenness(text, chosen, mark, escape)[1] else None
+    return found or Cutting(delimiter=chosen, quote=mark, escape=escape)
+
+
+def _next_mark(text: str, how: Cutting) -> tuple[str, float]:
+    """The delimiter that cuts the text next best, and the share of lines that it cuts alike; "" where none cuts it."""
+    rest = [mark for mark in DELIMITERS if mark != how.delimiter]
+    best = max(rest, key=lambda mark: _evenness(text, mark, how.quote, how.escape))
+    if _evenness(text, best, how.quote, how.escape)[1] < 2:
+        return "", 1.0
+    return best, _even([len(row.fields) for row in _cut(text, best, how.quote, how.escape)])
+
+
+def _without_marks(text: str, quote: str) -> Cutting | None:
+    """Blanks as the delimiter, or fixed places, where one of them cuts the text into columns of which one holds values."""
+    lines = text.splitlines()[:SAMPLE_LINES]
+    rows = _cut(recut(text, (), quote), MARK, quote, escape=False)
+    widths = [len(row.fields) for row in rows if not is_rule(MARK.join(row.fields))]
+    usual = Counter(widths).most_common(1)[0][0] if widths else 0
+    even = usual > 1 and len(widths) > 2 and widths[0] in (usual, max(2, usual - 1)) and _even(widths[1:]) >= _EVEN_LEAST
+    if even and _hold_values([row.fields for row in rows[1:] if len(row.fields) == usual]):
+        return Cutting(delimiter=BLANKS, quote=quote, escape=False)
+    places = places_of(lines)
+    if len(places) > 1:
+        named, *fields = [row.fields for row in _cut(recut(text, places), MARK, "", escape=False)]
+        if all(field.strip() for field in named[1:]) and _hold_values([row for row in fields if not is_rule(MARK.join(row))]):
+            return Cutting(delimiter="", quote="", escape=False, cuts=places)
+    return None
+
+
+def _hold_values(rows: list[list[str]]) -> bool:
+    """Whether one of the columns holds numbers or moments."""
+    for column in zip(*rows, strict=False):
+        filled = [field.strip() for field in column if field.strip()]
+        if len(filled) >= 2 and sum(bool(_NUMBER.match(each) or _MOMENT.match(each)) for each in filled) >= 0.8 * len(filled):
+            return True
+    return False
+
+
+def _above(rows: "list[_Row]", start: int, text: str) -> int:
+    """The lines down to the header, and a line that is drawn below it."""
+    lines, above = text.splitlines(), rows[start].last_line
+    return above + 1 if above < len(lines) and is_rule(lines[above]) else above
+
+
+def _begin(rows: "list[_Row]", header: int | None) -> tuple[int, bool]:
+    """The row that names the columns, or else the first record, and whether it names them."""
+    if header:
+        return next((i for i, row in enumerate(rows) if row.last_line >= header), len(rows) - 1), True
+    start = _first_of_table([len(row.fields) for row in rows])
+    if header == 0:
+        return start, False
+    is_header = _is_header(rows[start].fields, [row.fields for row in rows[start + 1 :]])
+    if start and _is_odd_header(rows[start - 1].fields, len(rows[start].fields), beside=is_header):
+        return start - 1, True
+    return start, is_header
+
+
+def _is_odd_header(fields: list[str], usual: int, *, beside: bool) -> bool:
+    """Whether a row of another width, right above the table, names its columns. ``beside``: the row below could do so, too."""
+    filled = [field.strip() for field in fields if field.strip()]
+    if len(filled) < 2 or any(_NUMBER.match(field) or _MOMENT.match(field) for field in filled):
+        return False
+    # Prose has a blank behind its commas.
+    prose = any(field[:1].isspace() for field in fields[1:])
+    return not prose and len(set(filled)) == len(filled) and (not beside or len(fields) >= usual - 1 >= 2)
+
+
+def _names(fields: list[str], below: list[list[str]]) -> tuple[str, ...]:
+    """Names of as many columns as the lines below have: where they are short by one, the first column may be names of rows."""
+    given = [field.strip() for field in fields]
+    usual = _usual(list(map(len, below)), len(given)) if below else len(given)
+    while len(given) > usual and not given[-1]:
+        given.pop()
+    missing = max(0, usual - len(given))
+    ends_blank = all(not row[-1].strip() for row in below if len(row) == usual)
+    if missing == 1 and not ends_blank and _names_rows([row[0].strip() for row in below if row]):
+        return ("", *given)
+    return (*given, *[""] * missing)
+
+
+def _names_rows(fields: list[str]) -> bool:
+    """Whether a first column tells rows apart: all differ, and they count, or are no values."""
+    if len(fields) < 2 or len(set(fields)) < len(fields):
+        return False
+    return _counts_up(fields) or not any(_NUMBER.match(field) or _MOMENT.match(field) for field in fields)
+
+
+def _is_drawn(row: "_Row") -> bool:
+    """Whether a row only draws a line, in one field, below the names of a report."""
+    return len(row.fields) == 1 and is_rule(row.fields[0])
+
+
+def _usual(widths: list[int], named: int) -> int:
+    """The number of fields that most lines have; of two as frequent, that of the names, or the larger."""
+    counts = Counter(widths)
+    return max(counts, key=lambda width: (counts[width], width == named, width))
+
+
+def _even(widths: list[int]) -> float:
+    """The share of lines that have the usual number of fields."""
+    return Counter(widths).most_common(1)[0][1] / len(widths) if widths else 1.0
 
 
 def cut(text: str, dialect: Dialect, most: int) -> list[list[str]]:
     """The first records below the header. Raises csv.Error for text that cannot be cut."""
-    rows = _cut(text, dialect.delimiter, dialect.quote, dialect.escape, most + 1 + dialect.above)
+    rows = _cut(dialect.laid_out(text), dialect.mark, dialect.quote, dialect.escape, most + 1 + dialect.above)
     return [row.fields for row in rows if row.first_line > dialect.above][:most]
 
 
@@ -100,10 +262,6 @@ def _quote(text: str) -> str:
     edges = r"[,;\t|:^~]"
     counts = {mark: len(re.findall(rf"(?:^|{edges}){mark}|{mark}(?:{edges}|\r?$)", text, re.MULTILINE)) for mark in _QUOTES}
     return "'" if counts["'"] >= 4 and counts["'"] > 2 * counts['"'] else '"'
-
-
-def _delimiter(text: str, quote: str, escape: bool) -> str:
-    return max(DELIMITERS, key=lambda mark: _evenness(text, mark, quote, escape))
 
 
 def _evenness(text: str, delimiter: str, quote: str, escape: bool) -> tuple[float, int]:

@@ -1,13 +1,20 @@
 """What a reader reads from: the bytes of a file, watched so that progress can be told and the work be broken off."""
 
+import bz2
 import gzip
 import io
+import lzma
 import zlib
 from typing import Any, BinaryIO, Protocol, cast
 
 from ..errors import IntakeError
 
-GZIP = b"\x1f\x8b"
+PACKED: dict[bytes, tuple[str, Any]] = {
+    b"\x1f\x8b": (".gz", lambda source: gzip.GzipFile(fileobj=source)),
+    b"BZh": (".bz2", bz2.BZ2File),
+    b"\xfd7zXZ": (".xz", lzma.LZMAFile),
+}
+"""How files begin that hold one other, packed; the ending of their names, and what unpacks them."""
 UNPACKED_BYTES_MOST = 4 << 30
 """The most text that is unpacked from a packed file: a small one can hold any number of blanks."""
 
@@ -79,18 +86,19 @@ class Watched(Rewindable):
 
 
 class Unpacked(Rewindable):
-    """The text of a gzip file. Reading raises IntakeError when the file is cut short, broken, or unpacks to too much."""
+    """The text of a packed file. Reading raises IntakeError when the file is cut short, broken, or unpacks to too much."""
 
     def __init__(self, source: BinaryIO, name: str, most: int = UNPACKED_BYTES_MOST) -> None:
         self._source, self._name, self._most = source, name, most
-        self._file = gzip.GzipFile(fileobj=source)
+        self._open = _packing(source)[1]
+        self._file: BinaryIO = self._open(source)
 
     def read(self, size: int = -1) -> bytes:
         try:
             piece = self._file.read(size)
         except EOFError as error:
             raise IntakeError("the packed file is cut short; fetch or send it again", path=self._name) from error
-        except (OSError, zlib.error) as error:
+        except (OSError, zlib.error, lzma.LZMAError) as error:
             raise IntakeError("the packed file is broken; fetch or send it again", path=self._name) from error
         packed = max(1, self._source.tell())
         if self._file.tell() > BURSTS and self._file.tell() > RATIO_MOST * packed:
@@ -110,7 +118,7 @@ class Unpacked(Rewindable):
         if offset == 0 and whence == 0:
             # Opened anew: after an error the old reader would not start again.
             self._source.seek(0)
-            self._file = gzip.GzipFile(fileobj=self._source)
+            self._file = self._open(self._source)
             return 0
         return self._file.seek(offset, whence)
 
@@ -118,12 +126,18 @@ class Unpacked(Rewindable):
         return self._file.tell()
 
 
+def _packing(source: BinaryIO) -> tuple[str, Any]:
+    """How a file is packed: the ending of its name, and what opens it; "" for one that is not."""
+    source.seek(0)
+    head = source.read(6)
+    source.seek(0)
+    return next((how for start, how in PACKED.items() if head.startswith(start)), ("", None))
+
+
 def opened(source: BinaryIO, name: str) -> tuple[BinaryIO, str]:
     """The stream to read from and the name without the ending of a packed file."""
-    source.seek(0)
-    packed = source.read(2) == GZIP
-    source.seek(0)
-    if not packed:
+    ending, _ = _packing(source)
+    if not ending:
         return source, name
-    inner = name[:-3] if name.lower().endswith(".gz") else name
+    inner = name[: -len(ending)] if name.lower().endswith(ending) else name
     return cast(BinaryIO, Unpacked(source, name)), inner

@@ -8,7 +8,7 @@ import numpy as np
 import pyarrow as pa
 
 from ..table import Column, Kind
-from .kinds import BLANK_TEXTS, NO_HABITS, Habits, column_from_arrow, column_from_moments
+from .kinds import NO_HABITS, Habits, column_from_arrow, column_from_moments
 
 _NUMBERS = (int, float)
 _DATES = (dt.datetime, dt.date)
@@ -16,22 +16,22 @@ _DATES = (dt.datetime, dt.date)
 
 def column_from_values(name: str, values: Sequence[Any], habits: Habits = NO_HABITS) -> Column:
     """A column of one kind where all values are of it, None and blank texts aside; mixed, their texts decide (see kinds.py)."""
-    filled = [value for value in values if not _is_blank(value)]
+    blanks = {"", *habits.blanks}
+    values = [None if _is_blank(value, blanks) else value for value in values]
+    filled = [value for value in values if value is not None]
     if filled and all(isinstance(value, _NUMBERS) and not isinstance(value, bool) for value in filled):
         if all(abs(value) < 2**53 for value in filled):
-            numbers = [np.nan if _is_blank(value) else float(value) for value in values]
+            numbers = [np.nan if value is None else float(value) for value in values]
             return Column(name=name, kind=Kind.NUMBER, data=np.array(numbers))
     elif filled and all(isinstance(value, _DATES) for value in filled):
-        moments = [None if _is_blank(value) else _as_moment(value) for value in values]
+        moments = [None if value is None else _as_moment(value) for value in values]
         return column_from_moments(name, pa.chunked_array([pa.array(moments, pa.timestamp("us"))]))
-    texts = pa.array(["" if _is_blank(value) else text_of(value) for value in values], pa.string())
+    texts = pa.array(["" if value is None else text_of(value) for value in values], pa.string())
     return column_from_arrow(name, texts, habits)
 
 
-def _is_blank(value: Any) -> bool:
-    return (
-        value is None or (isinstance(value, str) and value.strip() in BLANK_TEXTS) or (isinstance(value, float) and value != value)
-    )
+def _is_blank(value: Any, blanks: set[str]) -> bool:
+    return value is None or (isinstance(value, str) and value.strip() in blanks) or (isinstance(value, float) and value != value)
 
 
 def _as_moment(value: dt.date) -> dt.datetime:

@@ -1,12 +1,16 @@
-"""Sheets of workbooks, .xlsx and .ods, to a Table. Formulas give the values last computed; a text that looks like one is text."""
+"""Sheets of workbooks, .xlsx, .xlsb, .xls and .ods, to a Table; several are laid one under the other.
+
+Formulas give the values last computed; a text that looks like one is text.
+"""
 
 import datetime as dt
 import io
 import re
 import zipfile
 import zlib
-from collections.abc import Iterator
-from dataclasses import replace
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
+from dataclasses import dataclass, replace
 from typing import Any, BinaryIO
 
 import python_calamine as calamine
@@ -15,63 +19,79 @@ from ..errors import IntakeError, did_you_mean
 from ..recipe.check import RANGE
 from ..recipe.table_spec import ReadingSpec
 from ..table import Table
-from .look import LOOK_RECORDS, Look, Part
-from .names import check_names, check_width, short_name
-from .source import Told
+from ..words.wording import counted
+from .kinds import Habits, counting_records
+from .look import LOOK_RECORDS, Look, Part, blanks_of, blanks_part
+from .names import check_width, righted
+from .source import Told, quiet
+from .under import laid_under, shared_names
 from .values import column_from_values, text_of
 
 UNPACKED_BYTES_MOST = 2 << 30
 RATIO_MOST = 400
 """A sheet of real records packs to about a twentieth; one made to burst a memory packs to less than a thousandth."""
 CELLS_MOST = 30_000_000
+LOCKED = "the workbook is locked with a password; take the password off and save it again"
 _OLD_BINARY = b"\xd0\xcf\x11\xe0"
 
 Row = list[Any]
 
 
 def look(source: BinaryIO, name: str, asked: ReadingSpec) -> Look:
-    return _look(source, name, asked, LOOK_RECORDS)[0]
+    return _read(source, name, asked, LOOK_RECORDS, quiet)[1]
 
 
 def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[Table, Look]:
-    """Read a sheet. Raises IntakeError, naming the file, for one that is packed to burst, locked, broken or empty."""
-    found, names, records = _look(source, name, asked, None, told)
-    columns = zip(*records, strict=True)
-    return Table(tuple(column_from_values(field, values) for field, values in zip(names, columns, strict=True))), found
+    """Read a sheet, or several. Raises IntakeError, naming the file, for one that is packed to burst, locked, broken or empty."""
+    return _read(source, name, asked, None, told)
 
 
-def _look(
-    source: BinaryIO, name: str, asked: ReadingSpec, most: int | None, told: Told | None = None
-) -> tuple[Look, list[str], list[Row]]:
+def _read(source: BinaryIO, name: str, asked: ReadingSpec, most: int | None, told: Told) -> tuple[Table, Look]:
     source.seek(0)
-    head = source.read(8)
-    source.seek(0)
-    if head.startswith(_OLD_BINARY):
-        raise _locked_or_old(source, name)
-    _check_package(source, name)
-    source.seek(0)
-    try:
+    if source.read(8).startswith(_OLD_BINARY):
+        _refuse_locked(source, name)
+    else:
+        _check_package(source, name)
+    with _broken_is_told(name):
+        source.seek(0)
         book = calamine.CalamineWorkbook.from_filelike(io.BytesIO(source.read()))
         _check_extents(source, name)
         chosen = _chosen(book, asked, name)
-        sheet = book.get_sheet_by_name(chosen)
-    except calamine.PasswordError as error:
-        raise IntakeError("the workbook is locked with a password; take the password off and save it again", path=name) from error
-    except (
-        calamine.CalamineError,
-        calamine.XmlError,
-        calamine.ZipError,
-        zipfile.BadZipFile,
-        zlib.error,
-        EOFError,
-        OSError,
-    ) as error:
-        raise IntakeError("the workbook is broken or cut short; open and save it again", path=name, received=str(error)) from error
-    except BaseException as error:
-        # The reader gives up on some broken parts in a way of its own, which is no Exception.
-        if type(error).__name__ != "PanicException":
-            raise
-        raise IntakeError("the workbook is broken or cut short; open and save it again", path=name) from error
+        sheets = [_sheet(book, each, asked, name, most, told) for each in chosen]
+    tables = [each.table for each in sheets]
+    several = asked.sheets is not None
+    table = laid_under(tables, chosen, "sheet") if several else tables[0]
+    notes = tuple(dict.fromkeys(note for each in sheets for note in each.notes))
+    if several and (left := len(set().union(*(one.names for one in tables))) - shared_names(tables)):
+        notes = (*notes, f"{counted(left, 'column')} not on every sheet, blank where missing")
+    found = replace(
+        asked,
+        form="workbook",
+        sheet=None if several else chosen[0],
+        header=sheets[0].header,
+        blanks=blanks_of(asked),
+    )
+    return table, Look(
+        asked=asked,
+        found=found,
+        parts=_parts(chosen, sheets[0].header, asked),
+        table=Table(tuple(column.taken_first(LOOK_RECORDS) for column in table.columns)),
+        choices={"sheet": tuple(book.sheet_names)},
+        notes=notes,
+    )
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class _Sheet:
+    """What was read of a sheet: ``header`` is the line of names, and ``notes`` what was put right."""
+
+    table: Table
+    header: int
+    notes: tuple[str, ...]
+
+
+def _sheet(book: Any, chosen: str, asked: ReadingSpec, name: str, most: int | None, told: Told) -> _Sheet:
+    sheet = book.get_sheet_by_name(chosen)
     check_width(sheet.width, name)
     if sheet.width * sheet.height > CELLS_MOST:
         raise IntakeError(
@@ -88,28 +108,55 @@ def _look(
         raise IntakeError(
             f"{what}; choose another sheet or range" if len(book.sheet_names) > 1 else f"{what}; choose another file", path=name
         )
-    names, records = _without_empty(list(map(short_name, names)), records)
-    check_names(names, name)
-    shown = [
-        column_from_values(field, values) for field, values in zip(names, zip(*records[:LOOK_RECORDS], strict=True), strict=True)
-    ]
-    parts = [Part(key="sheet", words=f"workbook, sheet “{chosen}”")]
-    parts.append(Part(key="range", words=f"range {asked.range}" if asked.range else "all its cells", usual=not asked.range))
-    parts.append(Part(key="header", words=f"names in line {header}" if header else "no line of names", usual=header == 1))
-    found = replace(asked, form="workbook", sheet=chosen, header=header)
+    unnamed_first = bool(header) and not names[0]
+    names, records = _without_empty(names, records)
+    called, notes = righted(names, name)
+    habits = Habits(blanks=blanks_of(asked))
+    columns = [column_from_values(field, values, habits) for field, values in zip(called, zip(*records, strict=True), strict=True)]
+    if unnamed_first and not names[0]:
+        columns[0] = counting_records(columns[0])
+    return _Sheet(table=Table(tuple(columns)), header=header, notes=notes)
+
+
+def _parts(chosen: Sequence[str], header: int, asked: ReadingSpec) -> tuple[Part, ...]:
+    one = f"workbook, sheet “{chosen[0]}”"
+    sheets = one if asked.sheets is None else f"workbook, {counted(len(chosen), 'sheet')} one under the other"
     return (
-        Look(asked=asked, found=found, parts=tuple(parts), table=Table(tuple(shown)), choices={"sheet": tuple(book.sheet_names)}),
-        names,
-        records,
+        Part(key="sheet", words=sheets),
+        Part(key="range", words=f"range {asked.range}" if asked.range else "all its cells", usual=not asked.range),
+        Part(key="header", words=f"names in line {header}" if header else "no line of names", usual=header == 1),
+        blanks_part(blanks_of(asked)),
     )
 
 
-def _locked_or_old(source: BinaryIO, name: str) -> IntakeError:
+@contextmanager
+def _broken_is_told(name: str) -> Iterator[None]:
+    try:
+        yield
+    except calamine.PasswordError as error:
+        raise IntakeError(LOCKED, path=name) from error
+    except (
+        calamine.CalamineError,
+        calamine.XmlError,
+        calamine.ZipError,
+        zipfile.BadZipFile,
+        zlib.error,
+        EOFError,
+        OSError,
+    ) as error:
+        raise IntakeError("the workbook is broken or cut short; open and save it again", path=name, received=str(error)) from error
+    except BaseException as error:
+        # The reader gives up on some broken parts in a way of its own, which is no Exception.
+        if type(error).__name__ != "PanicException":
+            raise
+        raise IntakeError("the workbook is broken or cut short; open and save it again", path=name) from error
+
+
+def _refuse_locked(source: BinaryIO, name: str) -> None:
     """Since 1997 the same old container has held both old workbooks and new ones that are locked."""
-    content = source.read(1 << 20)
-    if "EncryptedPackage".encode("utf-16-le") in content:
-        return IntakeError("the workbook is locked with a password; take the password off and save it again", path=name)
-    return IntakeError("this is a workbook of the old kind; save it as .xlsx, .ods or CSV", path=name)
+    source.seek(0)
+    if "EncryptedPackage".encode("utf-16-le") in source.read(1 << 20):
+        raise IntakeError(LOCKED, path=name)
 
 
 def _check_package(source: BinaryIO, name: str) -> None:
@@ -129,7 +176,7 @@ def _check_package(source: BinaryIO, name: str) -> None:
             if "xl/workbook.xml" not in names and "xl/workbook.bin" not in names and "content.xml" not in names:
                 raise IntakeError("this is a zip file, but no workbook; unpack it and choose the table inside", path=name)
             if "META-INF/manifest.xml" in names and b"encryption-data" in package.read("META-INF/manifest.xml"):
-                raise IntakeError("the workbook is locked with a password; take the password off and save it again", path=name)
+                raise IntakeError(LOCKED, path=name)
     except (zipfile.BadZipFile, zlib.error, NotImplementedError, RuntimeError, OSError, EOFError) as error:
         raise IntakeError("the workbook is broken or cut short; open and save it again", path=name) from error
 
@@ -141,6 +188,8 @@ _TAIL = 200
 def _check_extents(source: BinaryIO, name: str) -> None:
     """Refuses a sheet that reaches too far, before room is made for all of it: two cells far apart take as much as a full sheet."""
     source.seek(0)
+    if source.read(2) != b"PK":
+        return  # a sheet of the old kind has at most 65,536 rows of 256 cells
     with zipfile.ZipFile(source) as package:
         for part in package.namelist():
             if not re.match(r"xl/worksheets/[^/]+\.xml$", part):
@@ -169,14 +218,14 @@ def _extent(package: zipfile.ZipFile, part: str) -> tuple[int, int]:
     return right, bottom
 
 
-def _chosen(book: Any, asked: ReadingSpec, name: str) -> str:
+def _chosen(book: Any, asked: ReadingSpec, name: str) -> list[str]:
     names: list[str] = list(book.sheet_names)
-    if asked.sheet is not None:
-        if asked.sheet not in names:
-            raise IntakeError(
-                f'no sheet "{asked.sheet}"; {did_you_mean(asked.sheet, names)}', path=name, received=asked.sheet, allowed=names
-            )
-        return asked.sheet
+    wanted = asked.sheets if asked.sheets is not None else (asked.sheet,) if asked.sheet is not None else ()
+    for sheet in wanted:
+        if sheet not in names:
+            raise IntakeError(f'no sheet "{sheet}"; {did_you_mean(sheet, names)}', path=name, received=sheet, allowed=names)
+    if wanted:
+        return list(wanted)
     visible = [each.name for each in book.sheets_metadata if each.visible == calamine.SheetVisibleEnum.Visible] or names
     if not visible:
         raise IntakeError("the workbook has no sheet; choose another file", path=name)
@@ -184,11 +233,11 @@ def _chosen(book: Any, asked: ReadingSpec, name: str) -> str:
     for each in visible:
         sheet = book.get_sheet_by_name(each)
         if sheet.height >= 2 and sheet.width >= 2:
-            return str(each)
-    return str(visible[0])
+            return [str(each)]
+    return [str(visible[0])]
 
 
-def _rows(sheet: Any, asked: ReadingSpec, name: str, told: Told | None) -> tuple[list[Row], int]:
+def _rows(sheet: Any, asked: ReadingSpec, name: str, told: Told) -> tuple[list[Row], int]:
     """The rows of the range, merged areas filled with what stands in them, and the line of the first of them from 1."""
     top, left, bottom, right = _bounds(asked.range)
     rows: list[Row] = []
@@ -197,7 +246,7 @@ def _rows(sheet: Any, asked: ReadingSpec, name: str, told: Told | None) -> tuple
     first_row, first_column = sheet.start
     for number, row in enumerate(sheet.iter_rows()):
         rows.append(list(row))
-        if told and number % 1000 == 0:
+        if number % 1000 == 0:
             told(number)
     offset_row, offset_column = (0, 0) if len(rows) > sheet.height else (first_row, first_column)
     for (row0, column0), (row1, column1) in sheet.merged_cell_ranges or []:

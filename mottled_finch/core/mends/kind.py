@@ -5,6 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pyarrow as pa
 
+from ..intake.counted_moments import COUNTED_WORDS
 from ..intake.kinds import Habits, column_from_texts
 from ..recipe.table_spec import KindMend
 from ..table import Kind, Table, texts_and_codes, value_digests
@@ -17,10 +18,16 @@ def effect(table: Table, mend: KindMend, path: str) -> Effect:
     that is of the kind already, those whose value changes. What does not fit is blank, and listed as a misfit.
     """
     column = table.column(mend.field, f"{path}.field")
-    if column.kind.value == mend.kind and not mend.decimal and not mend.dates:
+    if column.kind.value == mend.kind and not (mend.decimal or mend.dates or mend.counted):
         return Effect(table=table, touched=0)  # nothing is asked for that it is not
     codes, texts = texts_and_codes(column)
-    habits = Habits(decimal=mend.decimal or ".", dates=mend.dates, decimal_forced=bool(mend.decimal), dates_forced=bool(mend.dates))
+    habits = Habits(
+        decimal=mend.decimal or ".",
+        dates=mend.dates,
+        counted=mend.counted,
+        decimal_forced=bool(mend.decimal),
+        dates_forced=bool(mend.dates),
+    )
     changed = column_from_texts(column.name, codes, pa.array(texts, pa.string()), habits, Kind(mend.kind))
     if column.kind is changed.kind:
         touched = int(np.count_nonzero(value_digests(column) != value_digests(changed)))
@@ -32,4 +39,5 @@ def effect(table: Table, mend: KindMend, path: str) -> Effect:
 def say(mend: KindMend) -> str:
     how = {"day_first": ", day before month", "month_first": ", month before day", None: ""}[mend.dates]
     decimal = {",": ", decimal comma", ".": ", decimal point", None: ""}[mend.decimal]
-    return f"{mend.field} read as {KIND_WORDS[Kind(mend.kind)]}{how}{decimal}"
+    counted = f", {COUNTED_WORDS[mend.counted]}" if mend.counted else ""
+    return f"{mend.field} read as {KIND_WORDS[Kind(mend.kind)]}{how}{decimal}{counted}"

@@ -21,12 +21,13 @@ _WHOLE: dict[str, str] = {
 
 @dataclass(frozen=True, kw_only=True)
 class Unfinished:
-    """The last period of a level ends on ``ends``, but the last record is of ``last``. Records up to ``to`` are of whole
-    periods.
+    """The last period of a level is from ``starts`` to ``ends``, but the last record is of ``last``. Records up to ``to`` are of
+    whole periods.
     """
 
     field: str
     last: str
+    starts: str
     ends: str
     to: str
 
@@ -52,9 +53,15 @@ def _last(table: Table, level: LevelSpec) -> Unfinished | None:
         return None
     last = column.dictionary[1:][used[-1]].astype("datetime64[D]")
     start, after = _period(last, _WHOLE[level.cut or ""], level.year_starts or 1)
-    if last >= after - 1:
+    if last >= after - 1 or ends_a_quarter(last):
         return None
-    return Unfinished(field=level.field, last=str(last), ends=str(after - 1), to=str(start - 1))
+    return Unfinished(field=level.field, last=str(last), starts=str(start), ends=str(after - 1), to=str(start - 1))
+
+
+def ends_a_quarter(day: np.datetime64) -> bool:
+    """Whether a quarter ends with the day: data that end then were taken to that day, not cut off in a period."""
+    month = int(day.astype("datetime64[M]").astype(int))
+    return month % 3 == 2 and (day + 1).astype("datetime64[M]") != day.astype("datetime64[M]")
 
 
 def _period(day: np.datetime64, unit: str, year_starts: int) -> tuple[np.datetime64, np.datetime64]:

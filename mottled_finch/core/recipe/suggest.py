@@ -1,10 +1,16 @@
 """A first recipe for a table just brought in, so that the stage never starts empty."""
 
-from ..table import Kind, Table
-from .conditions import MeasureSpec
+from ..table import NO_DAY, Column, Kind, Table
+from .conditions import Cut, MeasureSpec
 from .spec import FORMAT, LevelSpec, PivotSpec, Recipe
 
 _FEW = range(2, 61)
+
+
+def _cut(column: Column) -> Cut:
+    """Months of moments; of times of day alone, which have no date, hours."""
+    filled = column.dictionary[1:]
+    return "hour" if len(filled) and bool((filled.astype("datetime64[D]") == NO_DAY).all()) else "month"
 
 
 def suggest_recipe(table: Table) -> Recipe:
@@ -13,7 +19,7 @@ def suggest_recipe(table: Table) -> Recipe:
     A matrix that was unfolded as it stands is shown as it stood: its values, by its rows and columns.
     """
     ranked = [LevelSpec(field=column.name) for column in table.columns if column.ranked]
-    numbers = [column.name for column in table.columns if column.is_number and not column.ranked]
+    numbers = [column.name for column in table.columns if column.is_number and not column.ranked and not column.counts_records]
     if len(ranked) >= 2 and numbers:
         measure = MeasureSpec(take="average", of=numbers[0])
         return Recipe(finch_recipe=FORMAT, pivot=PivotSpec(rows=(ranked[0],), columns=(ranked[-1],), measure=measure))
@@ -22,6 +28,6 @@ def suggest_recipe(table: Table) -> Recipe:
         for column in table.columns
         if column.kind in (Kind.CATEGORY, Kind.YES_NO) and column.distinct in _FEW
     ]
-    months = [LevelSpec(field=column.name, cut="month") for column in table.columns if column.kind is Kind.MOMENT]
+    months = [LevelSpec(field=column.name, cut=_cut(column)) for column in table.columns if column.kind is Kind.MOMENT]
     across = months or sides[1:]
     return Recipe(finch_recipe=FORMAT, pivot=PivotSpec(rows=tuple(sides[:1]), columns=tuple(across[:1])))

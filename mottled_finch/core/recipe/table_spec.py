@@ -9,23 +9,41 @@ from .conditions import ConditionSpec
 Encoding = Literal[
     "utf-8",
     "utf-16",
+    "utf-32",
+    "windows-1252",
     "windows-1250",
     "windows-1251",
-    "windows-1252",
     "windows-1253",
     "windows-1254",
+    "windows-1255",
+    "windows-1256",
     "windows-1257",
+    "windows-1258",
+    "cp874",
     "iso-8859-1",
     "iso-8859-2",
+    "iso-8859-5",
+    "iso-8859-7",
     "iso-8859-15",
+    "koi8-u",
     "macintosh",
+    "cp437",
+    "cp850",
+    "cp852",
+    "cp857",
+    "cp866",
+    "cp737",
     "shift_jis",
+    "euc-jp",
     "gb18030",
     "big5",
     "euc-kr",
 ]
-Form = Literal["delimited", "workbook", "json", "parquet", "arrow"]
+"""The keys of ENCODING_TERMS."""
+Form = Literal["delimited", "workbook", "json", "parquet", "arrow", "package"]
 Case = Literal["as_is", "lower", "upper", "first", "title"]
+Counted = Literal["days", "seconds", "milliseconds", "digits"]
+"""What a number counts that is a moment: days as in a workbook, seconds or milliseconds since 1970, or the digits of 20250131."""
 KindName = Literal["number", "category", "moment", "yes_no"]
 
 
@@ -34,18 +52,26 @@ class ReadingSpec:
     """How a file is read. What is left out is found from the file itself.
 
     ``header`` is the number of the line that names the columns, counted from 1 in the file or range; 0 says there is none.
-    ``quote`` empty says that no mark quotes. ``sheet`` and ``range`` ("B3:F200") are of workbooks, ``records`` of JSON: the
-    keys, joined by points, under which the list of records lies.
+    ``quote`` empty says that no mark quotes. ``cuts`` are the columns, counted from 0, at which text of fixed width is cut, in
+    place of a delimiter. ``blanks`` are the words that mean that there is no value, besides an empty field. ``lines`` says what
+    becomes of lines with a field too few or too many. ``sheet`` and ``range`` ("B3:F200") are of workbooks, ``records`` of JSON:
+    the keys, joined by points, under which the list of records lies. Several ``sheets`` are laid one under the other, and so are
+    ``files`` of a package.
     """
 
     form: Form | None = None
     encoding: Encoding | None = None
     delimiter: str | None = None
+    cuts: tuple[int, ...] | None = None
     quote: str | None = None
     decimal: Literal[".", ","] | None = None
     dates: Literal["day_first", "month_first"] | None = None
     header: int | None = None
+    blanks: tuple[str, ...] | None = None
+    lines: Literal["kept", "left_out"] | None = None
     sheet: str | None = None
+    sheets: tuple[str, ...] | None = None
+    files: tuple[str, ...] | None = None
     range: str | None = None
     records: str | None = None
 
@@ -108,13 +134,16 @@ class DropMend:
 
 @dataclass(frozen=True, kw_only=True)
 class KindMend:
-    """A column is read as another kind. What does not fit becomes blank and is listed."""
+    """A column is read as another kind. What does not fit becomes blank and is listed. ``counted`` says what numbers count that are
+    moments; left out, their range tells.
+    """
 
     do: Literal["kind"] = "kind"
     field: str
     kind: KindName
     decimal: Literal[".", ","] | None = None
     dates: Literal["day_first", "month_first"] | None = None
+    counted: Counted | None = None
     off: bool = False
 
 
@@ -156,6 +185,31 @@ class ComputeMend:
     do: Literal["compute"] = "compute"
     into: str
     as_: str
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class BlankMend:
+    """Words that mean that there is no value become blanks, and the column is read anew without them: a column of numbers and
+    such words is one of numbers.
+    """
+
+    do: Literal["blank"] = "blank"
+    field: str
+    words: tuple[str, ...]
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class RejoinMend:
+    """A line that a mark inside a field cut into too many fields is put together again: what was cut at ``field`` is joined with
+    ``by``, and what follows moves back to its column. ``beyond`` holds what was over, parted by the mark of ``by``.
+    """
+
+    do: Literal["rejoin"] = "rejoin"
+    field: str
+    beyond: str = "beyond"
+    by: str = ", "
     off: bool = False
 
 
@@ -206,6 +260,8 @@ Mend = (
     | JoinMend
     | FillMend
     | ComputeMend
+    | BlankMend
+    | RejoinMend
     | UniqueMend
     | RenameMend
     | UnfoldMend

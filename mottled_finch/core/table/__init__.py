@@ -1,13 +1,15 @@
 """Tables: named columns of equal length, each of one kind."""
 
-from .column import BLANK, NO_MISFITS, Column, Kind, Misfits, Written, coded_numbers, smallest_codes
+from .column import BLANK, COUNTS_RECORDS, NO_MISFITS, Column, Kind, Misfits, Written, coded_numbers, smallest_codes
 from .csv import csv_of, guarded
 from .digest import mixed, number_bits, value_digests
 from .table import Table
-from .texts import entry_texts, holding, misfits_at, moment_label, number_label, shown_at, texts_and_codes, texts_at
+from .texts import NO_DAY, entry_texts, holding, misfits_at, moment_label, number_label, shown_at, texts_and_codes, texts_at
 
 __all__ = [
     "BLANK",
+    "COUNTS_RECORDS",
+    "NO_DAY",
     "NO_MISFITS",
     "Column",
     "Kind",

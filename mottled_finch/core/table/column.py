@@ -64,7 +64,9 @@ class Misfits:
     def without(self, records: NDArray[np.int64]) -> "Misfits":
         """Those of other records."""
         keep = ~np.isin(self.records, records)
-        return Misfits(records=self.records[keep], codes=self.codes[keep], texts=self.texts)
+        used, codes = np.unique(self.codes[keep], return_inverse=True)
+        texts = tuple(self.texts[code] for code in used)
+        return Misfits(records=self.records[keep], codes=codes.astype(smallest_codes(len(texts))), texts=texts)
 
 
 NO_MISFITS = Misfits(records=np.zeros(0, dtype=np.int64), codes=np.zeros(0, dtype=np.uint8), texts=())
@@ -80,6 +82,10 @@ class Written:
     values: NDArray[Any]
     texts: tuple[str, ...]
     others: Misfits = NO_MISFITS
+
+
+COUNTS_RECORDS = "counts the records: 1, 2, 3, …"
+"""The note of a column that tells no more than the place of each record; nothing is proposed of it."""
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -139,6 +145,10 @@ class Column:
     @property
     def is_number(self) -> bool:
         return self.kind is Kind.NUMBER
+
+    @property
+    def counts_records(self) -> bool:
+        return COUNTS_RECORDS in self.notes
 
     @property
     def dictionary(self) -> NDArray[Any]:

@@ -7,6 +7,9 @@ from numpy.typing import NDArray
 
 from .column import BLANK, Column, Kind
 
+NO_DAY = np.datetime64("0001-01-01", "D")
+"""The day of times that have none: a column of times of day alone holds them as moments of this day, which no record has."""
+
 
 def number_label(value: float) -> str:
     """A number used as a category: whole ones without a point."""
@@ -14,11 +17,13 @@ def number_label(value: float) -> str:
 
 
 def moment_label(moment: Any) -> str:
-    """ISO 8601 with a blank between date and time, and no more of the time than is there."""
+    """ISO 8601 with a blank between date and time, and no more of the time than is there; of a time without a day, it alone."""
     text = str(np.datetime64(moment, "us"))
     date, _, time = text.partition("T")
     time = time.rstrip("0").rstrip(".") if "." in time else time
     time = time.removesuffix(":00") if time.count(":") == 2 else time
+    if date == str(NO_DAY):
+        return time
     return date if time == "00:00" else f"{date} {time}"
 
 

@@ -10,6 +10,7 @@ from typing import Any
 from .cell_look import CELL_LOOK
 from .colors import BAND_TERMS, SPREAD_TERMS, BandTerm, SpreadTerm
 from .cuts import CUT_TERMS, CutTerm
+from .encodings import ENCODING_TERMS, EncodingTerm
 from .facts import FACT_TERMS
 from .limits import LIMITS
 from .measures import MEASURE_TERMS, MeasureTerm
@@ -31,6 +32,7 @@ TABLES: dict[str, dict[str, Any]] = {
     "BAND_TERMS": BAND_TERMS,
     "SYMBOL_TERMS": SYMBOL_TERMS,
     "MEND_TERMS": MEND_TERMS,
+    "ENCODING_TERMS": ENCODING_TERMS,
 }
 
 
@@ -44,6 +46,7 @@ __all__ = [
     "BAND_TERMS",
     "CELL_LOOK",
     "CUT_TERMS",
+    "ENCODING_TERMS",
     "FACT_TERMS",
     "LIMITS",
     "MEASURE_TERMS",
@@ -56,6 +59,7 @@ __all__ = [
     "THEME_TERMS",
     "BandTerm",
     "CutTerm",
+    "EncodingTerm",
     "MeasureTerm",
     "MendTerm",
     "OrderTerm",

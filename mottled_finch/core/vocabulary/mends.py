@@ -24,6 +24,8 @@ MEND_TERMS: dict[str, MendTerm] = {
     "fill": MendTerm(title="Fill blanks down", note="from the record above"),
     "split": MendTerm(title="Split a column", note="at a mark"),
     "join": MendTerm(title="Join columns", note="as text"),
+    "blank": MendTerm(title="Words for no value", note="become blanks"),
+    "rejoin": MendTerm(),
     "compute": MendTerm(title="Compute a column", note="by an expression"),
     "rename": MendTerm(title="Rename a column"),
     "unfold": MendTerm(title="Unfold a matrix", note="into records"),

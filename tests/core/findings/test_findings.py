@@ -3,13 +3,14 @@
 import io
 from pathlib import Path
 
+import numpy as np
 import pytest
 
 from mottled_finch.core import findings
 from mottled_finch.core.findings import FINDERS, find_all
-from mottled_finch.core.findings.near_twins import plain
 from mottled_finch.core.mends import apply_mends
-from mottled_finch.core.table import Table
+from mottled_finch.core.table import Table, csv_of
+from mottled_finch.core.words.likeness import plain
 from mottled_finch.demo.samples import SAMPLES
 
 from ..conftest import read
@@ -33,6 +34,10 @@ def names(*counted: tuple[str, int]) -> Table:
         ("Ardle-Quay", "Ardle Quay", "the same letters but for blanks and marks"),
         ("Cafe Nord", "Café Nord", "the same letters but for accents"),
         ("Dunn & Co", "Dunn and Company", "the same but for a short form"),
+        ("Grey Harbour", "Gray Harbor", "one word in the spelling of two lands"),
+        ("Organised theatre", "Organized theater", "one word in the spelling of two lands"),
+        ("The Long Wharf", "Long Wharf", "the same but for “The”"),
+        ("Dunn Ltd", "Dunn", "the same but for “Ltd”"),
     ],
 )
 def test_two_spellings_are_found_and_explained(rarer, other, why):
@@ -43,6 +48,25 @@ def test_two_spellings_are_found_and_explained(rarer, other, why):
     done = apply_mends(table, [finding.cures[0].mend])
     assert done.steps[0].touched == 2
     assert found(done.table, "near_twins") == []
+
+
+def test_spellings_of_two_lands_are_found_though_both_are_as_frequent():
+    (finding,) = found(names(("Gray", 20), ("Grey", 20), ("Elsewhere", 9)), "near_twins")
+    assert finding.words == "“Grey” looks like “Gray”: one word in the spelling of two lands."
+
+
+def test_a_word_more_is_told_where_one_begins_when_the_other_ends():
+    def stairs(other_from: int) -> Table:
+        early = "".join(f"2025-{month:02}-03,Eel Stairs\n" * 5 for month in range(1, 7))
+        late = "".join(f"2025-{month:02}-07,Greater Eel Stairs\n" * 5 for month in range(other_from, 12))
+        return read(f"day,stop\n{early}{late}")
+
+    (finding,) = found(stairs(7), "near_twins")
+    assert finding.words == (
+        "“Greater Eel Stairs” looks like “Eel Stairs”: the same but for “Greater”, and never in one month together."
+    )
+    assert apply_mends(stairs(7), [finding.cures[0].mend]).table.column("stop", "").distinct == 1
+    assert found(stairs(6), "near_twins") == []
 
 
 @pytest.mark.parametrize(
@@ -84,8 +108,38 @@ def test_codes_where_names_should_be():
 def test_text_among_numbers():
     table = read("late,x\n" + "5,a\n" * 30 + "n/k,a\n" * 2 + "-,a\n")
     (finding,) = found(table, "misfits")
-    assert finding.words == "Late holds “n/k” 2 times, “-” once. They count as blank."
-    assert (finding.records, finding.leave, finding.text) == (3, "Keep as blank", "n/k")
+    assert finding.words == "Late holds “n/k” 2 times. They count as blank."
+    assert (finding.records, finding.leave, finding.text) == (2, "Keep as blank", "n/k")
+
+
+def test_words_for_no_value_among_numbers_and_moments():
+    table = read("late,day\n" + "5,3.4.25\n" * 30 + "-,k. A.\n" * 2 + "N.A.,soon\n")
+    late, day = found(table, "blank_words")
+    assert late.words == "Late holds “-” 2 times, “N.A.” once among its numbers."
+    assert day.words == "Day holds “k. A.” 2 times among its moments in time."
+    mended = apply_mends(table, [late.cures[0].mend, day.cures[0].mend])
+    assert [step.touched for step in mended.steps] == [3, 2]
+    assert [len(column.misfits) for column in mended.table.columns] == [0, 1]
+    assert found(mended.table, "blank_words") == []
+    assert found(read("a,b\nnone,x\nred,y\nred,z\n"), "blank_words") == []
+
+
+def test_lines_with_too_many_fields_are_joined_again_where_that_fits():
+    plain = "".join(f"2025-01-{day:02},Cy,East,8\n" for day in range(1, 29))
+    table = read(f"day,who,pier,n\n{plain}2025-02-01,Lund, Bo,West,7\n2025-02-02,Holm, Di,East,9\n")
+    (finding,) = found(table, "beyond")
+    assert finding.words.startswith(
+        "2 records had more fields than there are columns. A mark inside a field may have cut it: “Lund, Bo”"
+    )
+    joined = apply_mends(table, [finding.cures[0].mend])
+    assert joined.steps[0].touched == 2
+    assert b"".join(csv_of(joined.table, np.arange(28, 30))).decode() == (
+        'day,who,pier,n\r\n2025-02-01,"Lund, Bo",West,7\r\n2025-02-02,"Holm, Di",East,9\r\n'
+    )
+    assert joined.table.column("n", "").is_number
+    left_out = apply_mends(table, [finding.cures[1].mend])
+    assert left_out.table.records == 28
+    assert found(read("a,b\n1,x\n2,y,z\n"), "beyond")[0].cures[0].words == "Leave these lines out"
 
 
 def test_numbers_among_text():
@@ -138,8 +192,8 @@ def test_the_dirt_of_the_demo_is_found():
         SAMPLES[name].write(out)
         return {finding.key.split(":")[0] for finding in find_all(read(out.getvalue()))}
 
-    assert keys("berth-log") == {"near_twins", "codes", "misfits", "tryouts", "unfinished"}
-    assert keys("complaints") == {"near_twins", "misfits", "repeated", "unfinished"}
+    assert keys("berth-log") == {"near_twins", "codes", "blank_words", "misfits", "tryouts", "unfinished"}
+    assert keys("complaints") == {"near_twins", "misfits", "repeated"}
     assert keys("vessels") == {"matrix"}
     assert keys("waiting-hall") == keys("survey") == set()
 

@@ -75,9 +75,10 @@ def test_a_file_is_read_the_same_after_it_was_looked_at():
         "names in line 4",
         "decimal comma",
         "day before month",
+        "NA, N/A, null, NaN taken as blank",
     ]
     assert [column.kind for column in table.columns] == [column.kind for column in look.table.columns]
-    assert look.notes == ("unpacked from gzip",)
+    assert look.notes == ("unpacked",)
 
 
 def test_what_is_overruled_is_done():
@@ -112,7 +113,11 @@ LONG_CELL = b'a,b\n1,x\n2,"' + b"long " * (1 << 20) + b'"\n3,z\n'
             "the packed file is cut short; fetch or send it again",
         ),
         ("noise.csv.gz", b"\x1f\x8b\x08\x00\0\0\0\0\0\x03" + b"\xff" * 400, "the packed file is broken; fetch or send it again"),
-        ("packed.xlsx.gz", gzip.compress(b"PK\x03\x04rest", mtime=0), "only text is read from a gzip file; unpack it first"),
+        (
+            "packed.xlsx.gz",
+            gzip.compress(b"PK\x03\x04rest", mtime=0),
+            "only text is read when it is packed by itself; unpack it first",
+        ),
         ("line.csv", b"x" * (2 << 20), "the first line is longer than 1 MB, so this is no table; choose another file"),
         (
             "film.mp4",

@@ -73,7 +73,7 @@ def test_a_line_of_values_is_no_header(text, header):
 
 def test_what_is_said_is_not_questioned():
     text = "a;b\n1,5;2\n"
-    assert found(text, delimiter=",") == (",", '"', 1, ["a;b"])
+    assert found(text, delimiter=",") == (",", '"', 1, ["a;b", ""])
     assert found("x\ny\na,b\n1,2\n", header=3)[2:] == (3, ["a", "b"])
     assert found("a,b\n1,2\n", header=0)[2:] == (0, ["column 1", "column 2"])
 

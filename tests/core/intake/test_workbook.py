@@ -74,6 +74,9 @@ def test_a_text_that_looks_like_a_formula_stays_text():
     assert cells(read(book(write))) == {"a": ["=1+1"], "b": ['=HYPERLINK("http://x")']}
 
 
+BLANKS = "NA, N/A, null, NaN taken as blank"
+
+
 def test_the_first_sheet_with_a_table_is_taken_and_another_can_be_chosen():
     def write(made):
         made.add_worksheet("Cover").write(0, 0, "Sales of the year")
@@ -84,7 +87,7 @@ def test_the_first_sheet_with_a_table_is_taken_and_another_can_be_chosen():
     source = book(write)
     look = look_at(source, "a.xlsx")
     assert (look.found.sheet, look.choices["sheet"]) == ("North", ("Cover", "North", "South"))
-    assert [part.words for part in look.parts] == ["workbook, sheet “North”", "all its cells", "names in line 1"]
+    assert [part.words for part in look.parts] == ["workbook, sheet “North”", "all its cells", "names in line 1", BLANKS]
     assert read(source, sheet="South").names == ["s"]
     with pytest.raises(IntakeError, match=r'^a\.xlsx: no sheet "Sout"; did you mean "South"\?$'):
         read(source, sheet="Sout")
@@ -188,13 +191,12 @@ LOCKED = b"\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1" + b"\0" * 600 + "EncryptedPackage".
             lambda: ods("x", manifest="<manifest><encryption-data/></manifest>"),
             "the workbook is locked with a password; take the password off and save it again",
         ),
-        (lambda: io.BytesIO(LOCKED[:500]), "this is a workbook of the old kind; save it as .xlsx, .ods or CSV"),
+        (lambda: io.BytesIO(LOCKED[:500]), "the workbook is broken or cut short; open and save it again"),
         (
             lambda: io.BytesIO(simple([["a"], [1]]).getvalue()[:-400]),
             "the workbook is broken or cut short; open and save it again",
         ),
         (lambda: simple([["a", "b"]]), 'sheet "Data" holds no records; choose another file'),
-        (lambda: simple([["a", "a"], [1, 2]]), 'columns 1 and 2 are both named "a"; rename one of them'),
         (
             lambda: simple([[f"c{i}" for i in range(3000)], range(3000)]),
             "the file has 3,000 columns, more than the 2,000 a table can have; leave out those you do not need",
@@ -205,11 +207,3 @@ def test_says_what_is_wrong_with_a_workbook(make, sentence):
     with pytest.raises(IntakeError) as told:
         read(make())
     assert str(told.value) == f"a.xlsx: {sentence}"
-
-
-def test_a_zip_that_is_no_workbook_is_told():
-    out = io.BytesIO()
-    with zipfile.ZipFile(out, "w") as package:
-        package.writestr("table.csv", "a,b\n1,2\n")
-    with pytest.raises(IntakeError, match=r"^a\.zip: this is a zip file, but no workbook; unpack it and choose the table inside$"):
-        read_file(out, "a.zip")

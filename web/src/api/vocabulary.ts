@@ -585,6 +585,14 @@ export const MEND_TERMS = {
     "title": "Join columns",
     "note": "as text"
   },
+  "blank": {
+    "title": "Words for no value",
+    "note": "become blanks"
+  },
+  "rejoin": {
+    "title": "",
+    "note": ""
+  },
   "compute": {
     "title": "Compute a column",
     "note": "by an expression"
@@ -596,6 +604,102 @@ export const MEND_TERMS = {
   "unfold": {
     "title": "Unfold a matrix",
     "note": "into records"
+  }
+} as const;
+
+export const ENCODING_TERMS = {
+  "utf-8": {
+    "title": "UTF-8"
+  },
+  "utf-16": {
+    "title": "UTF-16"
+  },
+  "utf-32": {
+    "title": "UTF-32"
+  },
+  "windows-1252": {
+    "title": "Windows-1252, Western Europe"
+  },
+  "windows-1250": {
+    "title": "Windows-1250, Central Europe"
+  },
+  "windows-1251": {
+    "title": "Windows-1251, Cyrillic"
+  },
+  "windows-1253": {
+    "title": "Windows-1253, Greek"
+  },
+  "windows-1254": {
+    "title": "Windows-1254, Turkish"
+  },
+  "windows-1255": {
+    "title": "Windows-1255, Hebrew"
+  },
+  "windows-1256": {
+    "title": "Windows-1256, Arabic"
+  },
+  "windows-1257": {
+    "title": "Windows-1257, Baltic"
+  },
+  "windows-1258": {
+    "title": "Windows-1258, Vietnamese"
+  },
+  "cp874": {
+    "title": "Windows-874, Thai"
+  },
+  "iso-8859-1": {
+    "title": "Latin-1"
+  },
+  "iso-8859-2": {
+    "title": "Latin-2"
+  },
+  "iso-8859-5": {
+    "title": "ISO 8859-5, Cyrillic"
+  },
+  "iso-8859-7": {
+    "title": "ISO 8859-7, Greek"
+  },
+  "iso-8859-15": {
+    "title": "Latin-9"
+  },
+  "koi8-u": {
+    "title": "KOI8, Cyrillic"
+  },
+  "macintosh": {
+    "title": "Macintosh Roman"
+  },
+  "cp437": {
+    "title": "DOS 437, United States"
+  },
+  "cp850": {
+    "title": "DOS 850, Western Europe"
+  },
+  "cp852": {
+    "title": "DOS 852, Central Europe"
+  },
+  "cp857": {
+    "title": "DOS 857, Turkish"
+  },
+  "cp866": {
+    "title": "DOS 866, Cyrillic"
+  },
+  "cp737": {
+    "title": "DOS 737, Greek"
+  },
+  "shift_jis": {
+    "title": "Shift JIS, Japanese"
+  },
+  "euc-jp": {
+    "title": "EUC-JP, Japanese"
+  },
+  "gb18030": {
+    "title": "GB 18030, Chinese"
+  },
+  "big5": {
+    "title": "Big5, Chinese"
+  },
+  "euc-kr": {
+    "title": "EUC-KR, Korean"
   }
 } as const;
 

@@ -65,7 +65,7 @@ export function KeepEditor({ table, keep, unfinished, onDone }: Props) {
           w="340px"
         >
           <Box flex="1" textStyle="small">
-            The last period runs to {each.ends}, but its records end on {each.last}.
+            The last period runs from {each.starts} to {each.ends}, but its records end on {each.last}.
           </Box>
           <Button variant="plain" size="sm" onClick={() => onDone([...keep, { field: each.field, to: each.to }])}>
             Leave it out

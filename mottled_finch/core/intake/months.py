@@ -1,0 +1,61 @@
+"""Months by their names in many languages: long and short, with and without points and accents, ä written ae."""
+
+import unicodedata
+from collections import defaultdict
+from collections.abc import Iterable
+from functools import cache
+
+from .month_words import MONTH_WORDS
+
+_TWO_FOR_ONE = str.maketrans({"ä": "ae", "ö": "oe", "ü": "ue", "å": "aa", "ø": "oe", "æ": "ae", "ß": "ss"})
+_MORE = {"en": {"sept": 9}, "de": {"mrz": 3}, "es": {"set": 9, "setiembre": 9}}
+"""Short forms that people write and CLDR does not list."""
+_SHORT_LEAST = 3
+
+
+def month_numbers(words: Iterable[str]) -> tuple[dict[str, int], str]:
+    """The months, 1 to 12, of those words that name one, and the language they were read in; "" where none does.
+
+    All are read in one language, the one that knows most of them, English before others: "listopad" is October in one and
+    November in another. A word that it does not know is read in any other.
+    """
+    wanted = {word: plain_word(word) for word in words}
+    known = _known()
+    score: dict[str, int] = defaultdict(int)
+    for plain in wanted.values():
+        for language in known.get(plain, {}):
+            score[language] += 1
+    if not score:
+        return {}, ""
+    chief = max(score, key=lambda language: (score[language], -list(MONTH_WORDS).index(language)))
+    found = {}
+    for word, plain in wanted.items():
+        meant = known.get(plain, {})
+        month = meant.get(chief) or next(iter(meant.values()), 0)
+        if month:
+            found[word] = month
+    return found, chief.partition("_")[0]
+
+
+def plain_word(word: str) -> str:
+    return unicodedata.normalize("NFC", word).casefold().strip(" .’'")
+
+
+@cache
+def _known() -> dict[str, dict[str, int]]:
+    """Every way to write each word, and the month it is in each language that has it."""
+    known: dict[str, dict[str, int]] = defaultdict(dict)
+    for language, months in MONTH_WORDS.items():
+        said = [(word, number) for number, words in enumerate(months, start=1) for word in words.split("|")]
+        for word, number in [*said, *_MORE.get(language, {}).items()]:
+            plain = plain_word(word)
+            # Nothing is taken by its first letters where another month of the language begins alike.
+            short = plain[:_SHORT_LEAST]
+            alone = plain.isascii() and all(n == number or not plain_word(w).startswith(short) for w, n in said)
+            for way in (plain, plain.translate(_TWO_FOR_ONE), _without_accents(plain), *([short] if alone else [])):
+                known[way].setdefault(language, number)
+    return known
+
+
+def _without_accents(word: str) -> str:
+    return "".join(mark for mark in unicodedata.normalize("NFKD", word) if not unicodedata.combining(mark))

@@ -1,0 +1,60 @@
+"""Records that a mark inside a field cut into too many fields are put together again."""
+
+from collections.abc import Sequence
+
+import numpy as np
+import pyarrow as pa
+from numpy.typing import NDArray
+
+from ..errors import TableError
+from ..intake.kinds import column_from_texts, habits_of
+from ..recipe.table_spec import RejoinMend
+from ..table import Column, Kind, Table, entry_texts, texts_and_codes, texts_at
+from .effect import Effect, text_column
+
+
+def effect(table: Table, mend: RejoinMend, path: str) -> Effect:
+    """Touches the records that have something beyond the last column. It goes once nothing is left in it."""
+    beyond = text_column(table, mend.beyond, path, "put back")
+    place = _place(table, mend, path)
+    others = [column for column in table.columns if column is not beyond]
+    records = np.flatnonzero(beyond.data)
+    if not len(records):
+        return Effect(table=table, touched=0)
+    rows = shifted(others, beyond, records, place, mend.by)
+    columns = [column if i < place else _with_texts(column, records, [row[i] for row in rows]) for i, column in enumerate(others)]
+    return Effect(table=Table(tuple(columns)), touched=len(records))
+
+
+def shifted(others: Sequence[Column], beyond: Column, records: NDArray[np.int64], place: int, by: str) -> list[list[str]]:
+    """The texts of some records, what was cut at ``place`` joined again, and what follows moved back."""
+    mark = by.strip() or by
+    over = [entry.split(mark) for entry in entry_texts(beyond)]
+    texts = [texts_at(column, records) for column in others]
+    rows = []
+    for i, code in enumerate(beyond.data[records].tolist()):
+        fields = [column[i] for column in texts] + [each.strip() for each in over[code]]
+        end = place + len(over[code]) + 1
+        rows.append([*fields[:place], by.join(fields[place:end]), *fields[end:]])
+    return rows
+
+
+def _place(table: Table, mend: RejoinMend, path: str) -> int:
+    names = [name for name in table.names if name != mend.beyond]
+    if mend.field not in names:
+        table.column(mend.field, f"{path}.field")
+        raise TableError("what is over cannot be joined to itself; name the column that was cut", path=f"{path}.field")
+    return names.index(mend.field)
+
+
+def _with_texts(column: Column, records: NDArray[np.int64], texts: list[str]) -> Column:
+    """The column read anew with other texts in some records. One of numbers or moments stays what it is."""
+    codes, entries = texts_and_codes(column)
+    place = {text: i for i, text in enumerate(entries)}
+    codes[records] = [place.setdefault(text, len(place)) for text in texts]
+    kind = None if column.kind is Kind.CATEGORY else column.kind
+    return column_from_texts(column.name, codes, pa.array(list(place), pa.string()), habits_of(column), kind)
+
+
+def say(mend: RejoinMend) -> str:
+    return f"what a mark cut in {mend.field} joined again"
