@@ -9,7 +9,7 @@ from typing import Annotated, Any, Literal
 
 from mottled_finch.core.figure.number_style import NumberStyle
 from mottled_finch.core.findings import Finding
-from mottled_finch.core.intake import Part
+from mottled_finch.core.intake import Instead, Part
 from mottled_finch.core.pivot import Group, Unfinished
 from mottled_finch.core.recipe import PivotSpec, ReadingSpec, Recipe
 from mottled_finch.core.recipe.schema import Written, schemas_of
@@ -85,7 +85,7 @@ class MisfitAnswer:
 @dataclass(frozen=True, kw_only=True)
 class ColumnAnswer:
     """A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100;
-    ``characters`` how long nearly all its values are at most.
+    ``characters`` how long nearly all its values are at most. One that only ``counts_records`` is proposed for nothing.
     """
 
     name: str
@@ -97,6 +97,7 @@ class ColumnAnswer:
     notes: Sequence[str]
     bars: Sequence[int]
     characters: int
+    counts_records: bool
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -262,21 +263,27 @@ class LookColumnAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class ChoicesAnswer:
-    """What else a file offers: its sheets, or its lists of records."""
+    """What else a file offers: its sheets, its lists of records, or the files packed into it."""
 
     sheet: Sequence[str] | None
     records: Sequence[str] | None
+    files: Sequence[str] | None
 
 
 @dataclass(frozen=True, kw_only=True)
 class LookAnswer:
-    """How a file would be read: what was found, in words, and its first records by column."""
+    """How a file would be read: what was found, in words, and its first records by column. ``notes`` say what was put right, and
+    ``instead`` offers another way where this one is doubtful. A ``problem`` says why the file cannot be read so; the only column
+    then has its lines.
+    """
 
     file: ImportAnswer
     found: ReadingSpec
     parts: Sequence[Part]
     choices: ChoicesAnswer
     notes: Sequence[str]
+    instead: Instead | None
+    problem: str
     columns: Sequence[LookColumnAnswer]
     cells: Sequence[Sequence[str]]
 

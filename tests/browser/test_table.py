@@ -209,14 +209,13 @@ def test_one_card_goes_before_the_next_one_comes(page):
 
 def test_a_file_that_fails_can_be_read_in_another_way(page):
     page.goto("/")
-    drop(page, "ragged.csv", "a,b\n1,2\n3\n")
+    drop(page, "unclosed.csv", 'a,b\n1,x\n2,"y\n3,z\n')
     page.get_by_role("button", name="Import").click()
     expect(page.get_by_role("alert")).to_have_text(
-        "ragged.csv: record 2 has 1 field, but the header names 2 columns; "
-        "correct that line, or put quotation marks around a field that holds a comma"
+        "unclosed.csv: a quotation mark opened in record 2 is never closed; close it, or take it out"
     )
     page.goto("/")
-    card = page.get_by_role("article").filter(has_text="ragged.csv")
+    card = page.get_by_role("article").filter(has_text="unclosed.csv")
     expect(card).to_contain_text("was not brought in")
     card.get_by_role("button", name="Dismiss").click()
     expect(card).to_have_count(0)

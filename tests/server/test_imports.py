@@ -2,6 +2,8 @@
 
 import errno
 import gzip
+import io
+import zipfile
 
 import pytest
 from django.conf import settings
@@ -49,6 +51,7 @@ def test_a_file_is_looked_at_before_it_is_read(client):
         ("header", "names in the first line"),
         ("decimal", "decimal comma"),
         ("dates", "day before month"),
+        ("blanks", "NA, N/A, null, NaN taken as blank"),
     ]
     assert [(column["name"], column["kind"]) for column in look["columns"]] == [("Tag", "moment"), ("Betrag", "number")]
     assert look["cells"] == [["2025-12-31", "2025-04-03"], ["1204.5", "2.75"]]
@@ -85,18 +88,60 @@ def test_a_file_that_is_brought_in_becomes_a_table(client):
 
 
 def test_a_file_that_fails_says_why_and_can_be_read_in_another_way(client):
-    ragged = "a,b\n" + "1,2\n" * 3000 + "3\n"
-    number = give(client, ragged)["file"]["id"]
+    unclosed = "a,b\n" + "1,2\n" * 3000 + '"3,4\n5,6\n'
+    number = give(client, unclosed)["file"]["id"]
     failed = read(client, number)
     assert failed["state"] == "failed"
-    assert failed["problem"] == (
-        "trips.csv: record 3,001 has 1 field, but the header names 2 columns; correct that line, or put quotation marks around a "
-        "field that holds a comma"
-    )
+    assert failed["problem"] == ("trips.csv: a quotation mark opened in record 3,001 is never closed; close it, or take it out")
     assert not Table.objects.exists()
     assert [each["id"] for each in client.get("/api/imports").json()] == [number]
-    client.put(f"/api/imports/{number}/look", {"delimiter": ";"}, format="json")
+    client.put(f"/api/imports/{number}/look", {"quote": ""}, format="json")
     assert read(client, number)["state"] == "done"
+
+
+def test_a_text_that_cannot_be_read_as_it_is_taken_is_shown_and_can_be_taken_otherwise(client):
+    looked = give(client, '{"a": 1}\n{"b": \n', "log.json")
+    assert looked["problem"] == "log.json: line 2 is not JSON; correct it there"
+    assert (looked["columns"][0]["name"], looked["cells"]) == ("line", [['{"a": 1}', '{"b":']])
+    number = looked["file"]["id"]
+    assert client.get(f"/api/imports/{number}/look").json()["problem"] == looked["problem"]
+    otherwise = client.put(f"/api/imports/{number}/look", {"form": "delimited", "header": 0}, format="json").json()
+    assert (otherwise["problem"], len(otherwise["cells"][0])) == ("", 2)
+    assert read(client, number)["state"] == "done"
+
+
+def test_what_was_put_right_is_told_before_and_after_a_file_is_read(client):
+    looked = give(client, ",a,a\n1,x,5\n2,y\n3,z,6\n")
+    said = [
+        "“column 1” has no name in the file",
+        "“a” stands twice; the second is called “a 2”",
+        "1 line with fewer than 3 fields (record 2), filled with blanks",
+    ]
+    assert looked["notes"] == said
+    assert [part["words"] for part in looked["parts"]][-1] == "lines of another length kept"
+    table = read(client, looked["file"]["id"])["table"]
+    shown = client.get(f"/api/tables/{table}/workbench").json()
+    assert shown["notes"] == said
+    assert [column["counts_records"] for column in shown["table"]["columns"]] == [True, False, False]
+
+
+def test_files_of_one_shape_come_in_as_one_table(client):
+    package = io.BytesIO()
+    with zipfile.ZipFile(package, "w") as files_in:
+        for month in (1, 2):
+            files_in.writestr(f"m{month}.csv", f"day,n\n2025-0{month}-01,{month}\n")
+    looked = give(client, package.getvalue(), "months.zip")
+    assert looked["choices"]["files"] == ["m1.csv", "m2.csv"]
+    told = client.get(f"/api/tables/{read(client, looked['file']['id'])['table']}").json()
+    assert (told["name"], told["records"], [column["name"] for column in told["columns"]]) == ("months", 2, ["file", "day", "n"])
+
+
+def test_a_table_of_the_demo_is_looked_at_as_a_file_is(client):
+    looked = client.post("/api/imports/samples/berth-log").json()
+    assert looked["file"]["name"] == "berth-log.csv" and looked["file"]["state"] == "looking"
+    assert client.delete(f"/api/imports/{looked['file']['id']}").status_code == 204
+    assert nothing_left()
+    assert client.post("/api/imports/samples/none").json()["detail"] == "The demo has no table “none”."
 
 
 def test_a_file_that_cannot_be_looked_at_is_refused_and_leaves_nothing(client):

@@ -38,7 +38,7 @@ def test_what_did_not_fit_is_told(client):
     [
         (b"", "trips.csv: the file is empty; choose a file with a header line and records"),
         (b"\x89PNG\r\n\x1a\n", "trips.csv: this is a PNG picture; choose a text file, a workbook, JSON, Parquet or Arrow"),
-        (b"a,a\n1,2\n", 'trips.csv: columns 1 and 2 are both named "a"; rename one of them'),
+        (b'a,b\n1,"2\n', "trips.csv: a quotation mark opened in record 1 is never closed; close it, or take it out"),
     ],
 )
 def test_a_file_that_cannot_be_read_leaves_everything_as_it_was(client, table, content, sentence):

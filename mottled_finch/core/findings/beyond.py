@@ -6,6 +6,7 @@ import numpy as np
 import pyarrow as pa
 from numpy.typing import NDArray
 
+from ..intake.kinds import FIT_SHARE, LIKE_BLANKS
 from ..intake.moments import looks_like_moments
 from ..intake.numbers import matches
 from ..intake.ragged import mark_beyond
@@ -18,6 +19,7 @@ from .finding import Cure, Finding
 
 _TRIED = 200
 _FIT = 0.8
+_NUMBER = r"^[($€£¥+-]*\s*\d[\d.,' ]*(%|[eE][+-]?\d+)?\s*[)€-]?$"
 _NONE = np.zeros(0, dtype=np.int64)
 
 
@@ -51,15 +53,35 @@ def find(table: Table) -> Iterator[Finding]:
 def _cut_column(others: list[Column], beyond: Column, records: NDArray[np.int64], by: str) -> tuple[Column, str] | None:
     """The column of text that was cut, and an example joined again: where what follows fits its columns then."""
     best, found = _FIT, None
-    judges = [i for i, column in enumerate(others) if column.kind in (Kind.NUMBER, Kind.MOMENT)]
+    even = beyond.data == 0
+    kinds = [_kind_of(column, even) for column in others]
+    judges = [i for i, kind in enumerate(kinds) if kind in (Kind.NUMBER, Kind.MOMENT)]
     for place, column in enumerate(others):
-        if column.kind is not Kind.CATEGORY or not any(i > place for i in judges):
+        if kinds[place] is not Kind.CATEGORY or not any(i > place for i in judges):
             continue
         rows = shifted(others, beyond, records, place, by)
-        fits = float(np.mean([_fits([row[i] for row in rows], others[i].kind) for i in judges]))
+        fits = float(np.mean([_fits([row[i] for row in rows], kinds[i]) for i in judges]))
         if fits > best:
             best, found = fits, (column, rows[0][place])
     return found
+
+
+def _kind_of(column: Column, even: NDArray[np.bool_]) -> Kind:
+    """What a column holds in the records of usual width: the others may have made text of it."""
+    if column.kind is not Kind.CATEGORY:
+        return column.kind
+    counts = np.bincount(column.data[even], minlength=len(column.dictionary))[1:]
+    texts = [str(text) for text in column.dictionary[1:]]
+    speaks = np.array([text.casefold() not in LIKE_BLANKS for text in texts], dtype=bool) & (counts > 0)
+    held = pa.array(texts, pa.string())
+    for kind in (Kind.NUMBER, Kind.MOMENT):
+        if counts[speaks].sum() and counts[speaks & _look_like(held, kind)].sum() >= FIT_SHARE * counts[speaks].sum():
+            return kind
+    return column.kind
+
+
+def _look_like(texts: pa.StringArray, kind: Kind) -> NDArray[np.bool_]:
+    return looks_like_moments(texts) if kind is Kind.MOMENT else matches(texts, _NUMBER)
 
 
 def _fits(texts: list[str], kind: Kind) -> float:
@@ -67,9 +89,4 @@ def _fits(texts: list[str], kind: Kind) -> float:
     filled = pa.array([text for text in texts if text], pa.string())
     if not len(filled):
         return 1.0
-    fits = (
-        looks_like_moments(filled)
-        if kind is Kind.MOMENT
-        else matches(filled, r"^[($€£¥+-]*\s*\d[\d.,' ]*(%|[eE][+-]?\d+)?\s*[)€-]?$")
-    )
-    return float(fits.mean())
+    return float(_look_like(filled, kind).mean())

@@ -6,6 +6,7 @@ import pyarrow as pa
 
 from ..intake.moments import looks_like_moments
 from ..intake.numbers import NAME_LIKE, matches, read_numbers
+from ..intake.ragged import mark_beyond
 from ..recipe.table_spec import KindMend, KindName
 from ..table import Kind, Table
 from ..words.wording import beginning, field_words
@@ -17,7 +18,7 @@ _SHARE = 0.5
 def find(table: Table) -> Iterator[Finding]:
     for column in table.columns:
         filled = len(column) - column.blanks
-        if column.kind is not Kind.CATEGORY or not filled:
+        if column.kind is not Kind.CATEGORY or not filled or mark_beyond(column.notes):
             continue
         texts = pa.array(column.dictionary.tolist(), pa.string())
         weights = column.counts.copy()

@@ -11,6 +11,7 @@ from .encodings import is_wide
 from .look import READABLE, Instead, Look, Part
 from .package import is_workbook
 from .source import Told, Unpacked, opened, quiet
+from .unread import unread
 
 FORMS = {
     "delimited": "delimited",
@@ -48,6 +49,15 @@ def look_at(source: BinaryIO, name: str, asked: ReadingSpec | None = None) -> Lo
     return found
 
 
+def first_look(source: BinaryIO, name: str, asked: ReadingSpec | None = None) -> Look:
+    """The same, also of a text that cannot be read so: its lines and the problem, so that it can be taken otherwise."""
+    asked = asked or ReadingSpec()
+    try:
+        return look_at(source, name, asked)
+    except IntakeError as error:
+        return unread(source, name, asked, asked.form or form_of(source, name), error)
+
+
 def read_file(source: BinaryIO, name: str, asked: ReadingSpec | None = None, told: Told = quiet) -> tuple[Table, Look]:
     """Read a whole table from a seekable stream. ``told`` hears the number of records so far, and may raise to break it off.
 
@@ -81,7 +91,7 @@ def form_of(source: BinaryIO, name: str) -> str:
     head = stream.read(4096)
     if not head.strip(b"\xef\xbb\xbf \t\r\n"):
         raise IntakeError("the file is empty; choose a file with a header line and records", path=name)
-    if head.startswith((b"PK\x03\x04", b"\xd0\xcf\x11\xe0")):
+    if head.startswith((b"PK\x03\x04", b"PK\x05\x06", b"\xd0\xcf\x11\xe0")):
         _refuse_packed(stream, name)
         return "workbook" if head.startswith(b"\xd0") or is_workbook(stream) else "package"
     if head.startswith(b"PAR1"):
@@ -106,4 +116,4 @@ def _refuse_packed(stream: BinaryIO, name: str) -> None:
         raise IntakeError("only text is read when it is packed by itself; unpack it first", path=name)
 
 
-__all__ = ["FORMS", "Instead", "Look", "Part", "Told", "look_at", "quiet", "read_file", "reader_of"]
+__all__ = ["FORMS", "Instead", "Look", "Part", "Told", "first_look", "look_at", "quiet", "read_file", "reader_of"]

@@ -43,6 +43,8 @@ _RARER = dict.fromkeys(("windows-1250", "windows-1254", "windows-1257", "windows
     page: 0.2 for page in PAGES if page.startswith(("iso", "cp7", "cp85", "cp86", "koi", "mac"))
 }
 """How much likelier some pages must be for each odd letter: their letters are nearly those of one that more programs write."""
+_COMMONEST = {"windows-1252": 2.0}
+"""How much likelier the commonest page is before a letter was seen."""
 _OTHER_SCRIPTS = frozenset(("ru", "uk", "bg", "sr", "el", "he", "ar", "fa", "th"))
 _SIGNS = ("zh", "ja", "ko")
 _MARKS = "€‚ƒ„…†‡‰‹‘’“”•–—™›¡¢£¤¥¦§¨©ª«¬®¯°±²³´µ¶·¸¹º»¼½¾¿×÷№、。「」・　（），：；ー「」〜"
@@ -70,7 +72,11 @@ def guess_page(text: bytes) -> Guess:
     for page, languages in PAGES.items():
         decoded = _decoded(sample, page)
         if decoded is not None:
-            scores[page] = max(_score(decoded, language) for language in languages) - _RARER.get(page, 0) * odd
+            scores[page] = (
+                max(_score(decoded, language) for language in languages)
+                - _RARER.get(page, 0) * odd
+                + (_COMMONEST if page == "windows-1252" else 0)
+            )
     if not scores:
         return Guess(page="windows-1252", next="", margin=0.0)
     ranked = sorted(scores, key=lambda page: -scores[page])

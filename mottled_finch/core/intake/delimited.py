@@ -98,7 +98,7 @@ def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[T
             text = replace(text, sound=False)
         raw, odd, broken = _whole(text, told)
     _refuse_an_open_quotation(raw, odd, text)
-    columns = [*_columns(raw, text, told), *_beyond(odd, raw.num_rows, text)]
+    columns = [*_columns(raw, text, told), *_beyond(odd if text.keeps else ragged.NONE_ODD, raw.num_rows, text)]
     found = _with_odd(found, odd, text)
     if broken:
         found = replace(found, notes=(*found.notes, broken_words(broken, text.encoding)))
@@ -110,11 +110,11 @@ def _with_odd(found: Look, odd: ragged.Odd, text: _Text) -> Look:
     notes = [note for note in found.notes if note not in found.odd_notes]
     parts = [part for part in found.parts if part.key != "lines"]
     said = ragged.said_of(odd, text.dialect, left_out=not text.keeps)
-    return replace(found, notes=(*notes, *said), odd_notes=said, parts=(*parts, *_lines_part(odd, keeps=text.keeps)))
+    return replace(found, notes=(*notes, *said), odd_notes=said, parts=(*parts, *_lines_part(said, keeps=text.keeps)))
 
 
-def _lines_part(odd: ragged.Odd, *, keeps: bool) -> tuple[Part, ...]:
-    if not odd and keeps:
+def _lines_part(said: tuple[str, ...], *, keeps: bool) -> tuple[Part, ...]:
+    if not said and keeps:
         return ()
     return (Part(key="lines", words="lines of another length kept" if keeps else "lines of another length left out"),)
 
@@ -175,7 +175,7 @@ def _look(source: BinaryIO, name: str, asked: ReadingSpec) -> tuple[_Text, Look]
     return text, Look(
         asked=asked,
         found=found,
-        parts=(*_parts(dialect, encoding, habits), *_lines_part(odd, keeps=keeps)),
+        parts=(*_parts(dialect, encoding, habits), *_lines_part(said, keeps=keeps)),
         table=Table(tuple(shown)),
         notes=(*unpacked, *([doubt] if doubt else []), *righted_names, *said),
         odd_notes=said,

@@ -118,10 +118,12 @@ class Transcoded(Rewindable):
 
     def _begin(self) -> None:
         self._source.seek(0)
-        start = self._source.read(3)
-        self._source.seek(len(codecs.BOM_UTF8) if self._encoding == "utf-8" and start == codecs.BOM_UTF8 else 0)
-        encoding, wide = self._encoding, (codecs.BOM_UTF16_LE, codecs.BOM_UTF16_BE, codecs.BOM_UTF32_BE[:2])
-        if encoding in ("utf-16", "utf-32") and start[:2] not in wide:
+        start = self._source.read(4)
+        self._source.seek(len(codecs.BOM_UTF8) if self._encoding == "utf-8" and start.startswith(codecs.BOM_UTF8) else 0)
+        encoding = self._encoding
+        if encoding in ("utf-16", "utf-32") and not start.startswith(
+            (codecs.BOM_UTF16_LE, codecs.BOM_UTF16_BE, codecs.BOM_UTF32_BE)
+        ):
             encoding += "-be" if start[:1] == b"\0" else "-le"
         self._decoder = codecs.getincrementaldecoder(encoding)(errors="mended")
         self._left = b""

@@ -10,7 +10,7 @@ from ..recipe.table_spec import ReadingSpec
 from ..table import Table
 from .kinds import Habits
 from .look import LOOK_RECORDS, Look, Part, blanks_of, blanks_part
-from .names import righted, short_name
+from .names import free_name, righted, short_name
 from .source import COLUMNS, Told, opened, quiet
 from .values import column_from_values
 
@@ -147,7 +147,7 @@ def _flat(record: Record, before: str = "", depth: int = 0) -> Record:
     """Nested objects by their keys joined with points; lists as they would be written."""
     flat: Record = {}
     for key, value in record.items():
-        name = short_name(f"{before}{key}".strip())
+        name = free_name(short_name(f"{before}{key}".strip()), set(flat))
         if isinstance(value, dict) and depth < DEPTH_MOST:
             flat.update(_flat(value, f"{name}.", depth + 1))
         elif isinstance(value, dict | list):

@@ -47,8 +47,9 @@ class Instead:
 class Look:
     """``asked`` is what the user has said, ``found`` the same with every gap filled. ``table`` has the first records.
 
-    ``choices`` lists what else could be chosen where that depends on the file: its sheets, or its lists of records. ``notes`` say
-    what was put right, ``odd_notes`` being those of lines of another width.
+    ``choices`` lists what else could be chosen where that depends on the file: its sheets, its files, or its lists of records.
+    ``notes`` say what was put right, ``odd_notes`` being those of lines of another width. A ``problem`` says why it cannot be read
+    so; the table then has its lines.
     """
 
     asked: ReadingSpec
@@ -59,3 +60,4 @@ class Look:
     notes: tuple[str, ...] = ()
     odd_notes: tuple[str, ...] = ()
     instead: Instead | None = None
+    problem: str = ""

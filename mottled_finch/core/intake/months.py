@@ -14,7 +14,7 @@ _SHORT_LEAST = 3
 
 
 def month_numbers(words: Iterable[str]) -> tuple[dict[str, int], str]:
-    """The months, 1 to 12, of those words that name one, and the language they were read in; "" where none does.
+    """The months, 1 to 12, of those words that name one, and the language they were read in; "" where it could be another, too.
 
     All are read in one language, the one that knows most of them, English before others: "listopad" is October in one and
     November in another. A word that it does not know is read in any other.
@@ -34,7 +34,8 @@ def month_numbers(words: Iterable[str]) -> tuple[dict[str, int], str]:
         month = meant.get(chief) or next(iter(meant.values()), 0)
         if month:
             found[word] = month
-    return found, chief.partition("_")[0]
+    as_well = {language.partition("_")[0] for language, known_words in score.items() if known_words == score[chief]}
+    return found, "en" if "en" in as_well else as_well.pop() if len(as_well) == 1 else ""
 
 
 def plain_word(word: str) -> str:

@@ -96,8 +96,11 @@ def _looks(source: BinaryIO, name: str, asked: ReadingSpec) -> Iterator[tuple[st
     members, last = _members(source, name), None
     found = False
     for member in members:
+        content = _content(source, member)
+        if content.read(2) == b"PK" and not is_workbook(content):
+            continue  # a package in a package
         try:
-            look_ = look_at(_content(source, member), member, _inner(asked))
+            look_ = look_at(content, member, _inner(asked))
         except IntakeError as error:
             if asked.files and member in asked.files:
                 raise

@@ -18,7 +18,7 @@ from .recut import is_rule
 from .sniff import Dialect
 
 BEYOND = "beyond"
-_NOTE = "what lines have beyond the last column, parted by "
+_NOTE = "what lines have over, parted by "
 _LISTED = 3
 
 
@@ -123,9 +123,7 @@ def said_of(odd: Odd, dialect: Dialect, *, left_out: bool) -> tuple[str, ...]:
     long = [place for place, fields in zip(odd.records, odd.fields, strict=True) if over(fields, dialect)]
     told = []
     if dialect.width < width:
-        told.append(
-            f"the header names {counted(width, 'column')}, the lines have {counted(dialect.width, 'field')}; the rest is blank"
-        )
+        told.append(f"the header names {counted(width, 'column')}, lines have {counted(dialect.width, 'field')}; the rest is blank")
     if short:
         told.append(
             f"{counted(len(short), 'line')} with fewer than {counted(width, 'field')} ({_places(short)}), filled with blanks"

@@ -25,6 +25,7 @@ _SAID = re.compile(r"\ufeff?\"?[sS][eE][pP]=(.)\"?\r?(?:\n|$)")
 """A first line that some programs write, and read, to say what parts the fields."""
 _EVEN_LEAST = 0.95
 _DOUBTED_LEAST = 10
+_TIMES = re.compile(r"(?:^|[T ])\d{1,2}:\d{2}(?::\d{2})?\b")
 _YEAR = re.compile(r"^(19|20)\d\d$")
 
 
@@ -81,7 +82,7 @@ def sniff(
     ``text`` should end with a whole line unless it is all there is. Raises csv.Error for a line that cannot be cut.
     """
     said = _SAID.match(text)
-    how = _way_of(text, delimiter or (said[1] if said else None), cuts or (), quote)
+    how = _way_of(text, delimiter or (said[1] if said else None), cuts, quote)
     cut_rows = _cut(how.laid_out(text), how.mark, how.quote, how.escape)
     rows = [row for row in cut_rows if not (said and row.first_line == 1) and not _is_drawn(row)] or [_Row([""], 1, 1)]
     start, named = _begin(rows, header)
@@ -105,10 +106,11 @@ def sniff(
     )
 
 
-def _way_of(text: str, delimiter: str | None, cuts: tuple[int, ...], quote: str | None) -> Cutting:
-    """How text is cut into fields; what is given is not questioned."""
-    if cuts:
-        return Cutting(delimiter="", quote="", escape=False, cuts=cuts)
+def _way_of(text: str, delimiter: str | None, cuts: tuple[int, ...] | None, quote: str | None) -> Cutting:
+    """How text is cut into fields; what is given is not questioned. Empty ``cuts`` ask for fixed places, wherever they are."""
+    if cuts is not None:
+        places = cuts or places_of(text.splitlines()[:SAMPLE_LINES]) or (0,)
+        return Cutting(delimiter="", quote="", escape=False, cuts=places)
     mark = _quote(text) if quote is None else quote
     # A doubled mark inside a field says that marks are doubled; beside a delimiter it is only an empty field.
     doubled = bool(mark) and re.search(rf"[^\\,;\t|:^~\r\n]{mark}{mark}(?![,;\t|:^~\r\n])", text) is not None
@@ -275,6 +277,8 @@ def _evenness(text: str, delimiter: str, quote: str, escape: bool) -> tuple[floa
     usual, times = Counter(widths[_first_of_table(widths) :]).most_common(1)[0]
     if usual < 2:
         return 0.0, 0
+    if delimiter == ":" and sum(bool(_TIMES.search(line)) for line in text.splitlines()[:SAMPLE_LINES]) > 0.5 * len(rows):
+        return 0.0, 0  # the colons of times
     share = times / len(widths)  # lines above the table speak against a mark that does not cut them, too
     # Few even fields are worth more than many odd ones; a decimal comma or a colon in a time makes even pairs, too,
     # so wider cuts win among the even, and marks that also stand inside numbers and times come after the others.

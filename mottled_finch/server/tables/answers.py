@@ -176,8 +176,10 @@ def look_answer(given: Import, found: Look) -> LookAnswer:
         file=import_answer(given),
         found=found.found,
         parts=found.parts,
-        choices=ChoicesAnswer(sheet=found.choices.get("sheet"), records=found.choices.get("records")),
+        choices=ChoicesAnswer(**{name: found.choices.get(name) for name in ("sheet", "records", "files")}),
         notes=found.notes,
+        instead=found.instead,
+        problem=found.problem,
         columns=[
             LookColumnAnswer(name=c.name, words=field_words(c.name), kind=c.kind.value, notes=c.notes) for c in found.table.columns
         ],

@@ -19,7 +19,7 @@ from ..requests import RawParser, file_name, length, seen, sent, whole_number
 from ..showing import OVERTAKEN, SEEN
 from . import queue
 from .answers import import_answer, look_answer, table_answer
-from .imports import accept, cancel, compared_anew, compared_with, enqueue, first_look, look, overrule, receive
+from .imports import accept, cancel, compared_anew, compared_with, enqueue, first_look, look, overrule, receive, sample
 from .mended import keep_summary
 from .models import Import, Table
 
@@ -50,6 +50,14 @@ class Imports(APIView):
         # What the user has overruled for the table before holds for its next file, too.
         asked = table.edition().asked if table else {}
         given = receive(request._request, length(request), file_name(request), table, asked)
+        return answer(look_answer(given, first_look(given)), status=201)
+
+
+class SampleImport(APIView):
+    @extend_schema(operation_id="give_sample", request=None, responses={201: refers_to(LookAnswer), **_REFUSED})
+    def post(self, _request: Request, name: str) -> Response:
+        """A table of the demo, as if its file had been given: something to look at where nothing is."""
+        given = sample(name)
         return answer(look_answer(given, first_look(given)), status=201)
 
 

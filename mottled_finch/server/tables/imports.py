@@ -3,6 +3,7 @@
 reading.py reads them, one at a time; progress.py tells how far it is.
 """
 
+import io
 from collections.abc import Callable
 from dataclasses import asdict, fields
 from typing import Any, BinaryIO, Protocol
@@ -18,6 +19,7 @@ from mottled_finch.core.recipe import ReadingSpec, TableSpec, dump_table_part, l
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.table.compare import compare
 from mottled_finch.core.words.wording import counted
+from mottled_finch.demo.samples import SAMPLES
 
 from ..refusal import Overtaken, Problem
 from ..work.worker import LOOKS, Worker, WorkFailed
@@ -56,6 +58,16 @@ def receive(body: Readable, announced: int, name: str, table: Table | None = Non
     return _laid_out(Import(name=name, table=table, size=announced, asked=_checked(asked or {})), write)
 
 
+def sample(name: str) -> Import:
+    """A table of the demo, laid out as a file that somebody gave. Raises Problem for a name that it has not."""
+    if name not in SAMPLES:
+        raise Problem(404, f"The demo has no table “{name}”.")
+    text = io.StringIO(newline="")
+    SAMPLES[name].write(text)
+    content = text.getvalue().encode()
+    return _laid_out(Import(name=f"{name}.csv", size=len(content), asked={}), lambda file: file.write(content))
+
+
 def reread(table: Table) -> Import:
     """The file of the edition that stands, laid out to be read in another way."""
     edition = table.edition()
@@ -76,7 +88,7 @@ def _laid_out(given: Import, write: Callable[[BinaryIO], object]) -> Import:
 
 
 def first_look(given: Import) -> Look:
-    """How a file that was just given would be read. One that cannot be read is removed, and raises IntakeError."""
+    """How a file that was just given would be read. One that cannot be read in any way is removed, and raises IntakeError."""
     try:
         return look(given)
     except BaseException:
@@ -85,8 +97,8 @@ def first_look(given: Import) -> Look:
 
 
 def look(given: Import) -> Look:
-    """How the file would be read. Raises IntakeError when it cannot be."""
-    found: Look = worked(LOOKS, "look", given, load_table_part(given.asked))
+    """How the file would be read, or why it cannot be as it is taken now. Raises IntakeError when there is no other way."""
+    found: Look = worked(LOOKS, "first_look", given, load_table_part(given.asked))
     return found
 
 
@@ -94,7 +106,7 @@ def overrule(given: Import, asked: dict[str, Any]) -> Look:
     """Say how the file is to be read. A way in which it cannot be read changes nothing and raises IntakeError."""
     _only_while(given, *_OPEN)
     checked = _checked(asked)
-    found = look(Import(pk=given.pk, name=given.name, asked=checked))
+    found: Look = worked(LOOKS, "look", Import(pk=given.pk, name=given.name), load_table_part(checked))
     with transaction.atomic():
         now = standing(given, *_OPEN)
         now.state, now.problem, now.asked = Import.State.LOOKING, "", checked

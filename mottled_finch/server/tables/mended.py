@@ -13,7 +13,7 @@ from mottled_finch.core.table import Table as CoreTable
 from .kept import Kept
 from .models import Edition, Table
 from .storage import EDITIONS
-from .summary import summary_of
+from .summary import SUMMARY_FORMAT, summary_of
 
 _MENDED: Kept[str, Mended] = Kept(lambda results: len(results) > 6)
 _SUMMARIES: Kept[str, dict[str, Any]] = Kept(lambda results: len(results) > 200)
@@ -23,6 +23,11 @@ _FINDINGS: Kept[str, list[Finding]] = Kept(lambda results: len(results) > 24)
 def key_of(edition: Edition, mends: list[dict[str, Any]]) -> str:
     """What a mended edition depends on, as one short text."""
     return f"{edition.pk}:{hashlib.blake2b(json.dumps(mends).encode(), digest_size=12).hexdigest()}"
+
+
+def summary_key(edition: Edition, mends: list[dict[str, Any]]) -> str:
+    """What a kept summary depends on: the mended edition, and what a summary holds."""
+    return f"{key_of(edition, mends)}:{SUMMARY_FORMAT}"
 
 
 def spec_of(mends: list[dict[str, Any]]) -> TableSpec:
@@ -57,7 +62,7 @@ def summary(table: Table) -> dict[str, Any]:
     where it is of another edition or other mends, made anew.
     """
     edition, mends = table.edition(), table.mends()
-    key = key_of(edition, mends)
+    key = summary_key(edition, mends)
     if table.summary.get("key") == key:
         kept: dict[str, Any] = table.summary
         return kept

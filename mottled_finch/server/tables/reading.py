@@ -12,7 +12,7 @@ from mottled_finch.core.recipe import load_table_part
 from ..work.worker import READS
 from .files import opened, path_of, told_when_full
 from .imports import comparison_of, worked
-from .mended import key_of
+from .mended import summary_key
 from .models import Edition, Import, Table
 from .progress import PROGRESS, LeftOut
 from .storage import packed_source, store_columns, store_source
@@ -85,7 +85,7 @@ def _read_and_store(given: Import) -> None:
         given.state = Import.State.COMPARED if given.table else Import.State.DONE
         if given.table is None:
             table.current = edition
-            table.summary = {"key": key_of(edition, []), **summary}
+            table.summary = {"key": summary_key(edition, []), **summary}
             table.save()
         given.table, given.edition = table, edition
         given.save()

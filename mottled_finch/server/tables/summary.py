@@ -11,6 +11,8 @@ from ..answering import plain
 from ..openapi import ColumnAnswer, MisfitAnswer
 
 BARS = 16
+SUMMARY_FORMAT = 2
+"""Raised when what a summary holds changes: those that were kept before are made anew."""
 
 
 def summary_of(table: Table) -> dict[str, Any]:
@@ -29,6 +31,7 @@ def column_answer(column: Column) -> ColumnAnswer:
         notes=column.notes,
         bars=bars(column),
         characters=characters(column),
+        counts_records=column.counts_records,
     )
 
 

@@ -19,6 +19,7 @@ urlpatterns = [
     path("tables/<int:pk>/statement", pivot_views.Statement.as_view()),
     path("tables/<int:pk>/matrix", pivot_views.TableMatrix.as_view()),
     path("imports", import_views.Imports.as_view()),
+    path("imports/samples/<str:name>", import_views.SampleImport.as_view()),
     path("imports/<int:pk>", import_views.OneImport.as_view()),
     path("imports/<int:pk>/look", import_views.ImportLook.as_view()),
     path("imports/<int:pk>/start", import_views.StartImport.as_view()),

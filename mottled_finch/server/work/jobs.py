@@ -4,6 +4,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
+from mottled_finch.core import intake
 from mottled_finch.core.draw.render import Order, rendered
 from mottled_finch.core.intake import Told, look_at, read_file
 from mottled_finch.core.recipe import ReadingSpec
@@ -13,6 +14,12 @@ def look(_told: Told, path: str, name: str, asked: ReadingSpec) -> Any:
     """How a file would be read."""
     with Path(path).open("rb") as source:
         return look_at(source, name, asked)
+
+
+def first_look(_told: Told, path: str, name: str, asked: ReadingSpec) -> Any:
+    """The same, also of one that cannot be read so."""
+    with Path(path).open("rb") as source:
+        return intake.first_look(source, name, asked)
 
 
 def read(told: Told, path: str, name: str, asked: ReadingSpec) -> Any:
@@ -26,5 +33,5 @@ def render(_told: Told, order: Order) -> Any:
     return rendered(order)
 
 
-JOBS: dict[str, Callable[..., Any]] = {"look": look, "read": read, "render": render}
+JOBS: dict[str, Callable[..., Any]] = {"look": look, "first_look": first_look, "read": read, "render": render}
 """Each is given ``told``, which hears how far it is, and then what it was asked with."""

@@ -5,7 +5,7 @@ import io
 import pytest
 
 from mottled_finch.core.errors import IntakeError
-from mottled_finch.core.intake.encodings import Transcoded, as_utf8, guess_encoding
+from mottled_finch.core.intake.encodings import Transcoded, as_utf8, doubt_of, guess_encoding
 from mottled_finch.core.intake.sniff import DELIMITERS
 from mottled_finch.core.recipe.table_spec import Encoding
 from mottled_finch.core.vocabulary import ENCODING_TERMS
@@ -23,6 +23,55 @@ TEXTS = {
 @pytest.mark.parametrize("page", TEXTS)
 def test_code_pages_are_told_apart_by_their_letters(page):
     assert guess_encoding(TEXTS[page].encode(page)) == page
+
+
+PLACES = {
+    "windows-1252": "Zürich|Málaga|Besançon|Århus|Façade|Coração|Göteborg|Düsseldorf|señor|garçon|Köln|Straße",
+    "windows-1250": "Łódź|Gdańsk|Kraków|Święty|Plzeň|České Budějovice|Žilina|Győr|Székesfehérvár|Čakovec|Poznań|Wrocław",
+    "windows-1251": "Москва|Казань|Новосибирск|Екатеринбург|София|Київ|Нижний Новгород|Красноярск",
+    "windows-1253": "Αθήνα|Θεσσαλονίκη|Πάτρα|Ηράκλειο|Λάρισα|Βόλος|Ιωάννινα|Καβάλα",
+    "windows-1254": "İstanbul|Ağrı|Muğla|Şanlıurfa|Eskişehir|Kırşehir|Iğdır|Diyarbakır|Gümüşhane",
+    "windows-1255": "ירושלים|תל אביב|חיפה|באר שבע|נתניה|אשדוד|רמת גן",
+    "windows-1256": "القاهرة|الرياض|بغداد|دمشق|بيروت|الجزائر|الخرطوم|عمان",
+    "windows-1257": "Šiauliai|Panevėžys|Jūrmala|Rēzekne|Liepāja|Tauragė|Kėdainiai|Ģimene|Vilniaus gatvė",
+    "cp850": "Zürich|Málaga|Besançon|Façade|Göteborg|Düsseldorf|señor|garçon|Köln|Straße|München|Nürnberg",
+    "cp852": "Łódź|Gdańsk|Kraków|Święty|Poznań|Wrocław|Częstochowa|Rzeszów|Białystok",
+    "cp866": "Москва|Казань|Новосибирск|Екатеринбург|Нижний Новгород|Красноярск|Владивосток",
+    "koi8-u": "Москва|Казань|Новосибирск|Екатеринбург|Нижний Новгород|Красноярск|Владивосток",
+    "macintosh": "Zürich|Málaga|Besançon|Göteborg|Düsseldorf|señor|garçon|Köln|München|Nürnberg|élève|forêt",
+    "shift_jis": "東京|大阪|名古屋|札幌|さっぽろ|カタカナ|横浜市|京都府|北海道",
+    "euc-jp": "東京|大阪|名古屋|札幌|さっぽろ|カタカナ|横浜市|京都府|北海道",
+    "gb18030": "北京|上海|广州市|深圳|天津|重庆|成都市|南京|武汉|西安",
+    "big5": "臺北|高雄|臺中市|新竹|基隆|嘉義|屏東縣|花蓮",
+    "euc-kr": "서울|부산|인천|대구|대전|광주|울산|수원시|제주도",
+    "cp874": "กรุงเทพ|เชียงใหม่|ภูเก็ต|ขอนแก่น|นครราชสีมา|ชลบุรี",
+}
+
+
+@pytest.mark.parametrize("page", PLACES)
+def test_tables_in_many_code_pages_are_read_as_they_were_written(page):
+    names = PLACES[page].split("|")
+    text = "id,place,amount\n" + "".join(f"{i},{names[i % len(names)]},{i * 1.5}\n" for i in range(40))
+    found = guess_encoding(text.encode(page))
+    assert text.encode(page).decode(found) == text
+
+
+def test_a_guess_that_is_not_sure_shows_what_another_would_read():
+    head = "name\nMüller\n".encode("windows-1252")
+    assert guess_encoding(head) == "windows-1252"
+    assert doubt_of(head, "windows-1252").startswith("the encoding is a guess; ")
+    assert "“Müller” as “" in doubt_of(head, "windows-1252")
+    sure = ("name\n" + "\n".join(PLACES["windows-1251"].split("|"))).encode("windows-1251")
+    assert doubt_of(sure, "windows-1251") == ""
+    assert "the encoding is a guess" in " ".join(read_with_look(head)[1].notes)
+    assert read_with_look(head, encoding="windows-1252")[1].notes == ()
+
+
+@pytest.mark.parametrize("encoding", ["utf-32", "utf-32-le", "utf-32-be"])
+def test_utf32_with_its_mark_and_without(encoding):
+    text = "a,b\nzoë,1\n日本,2\n" + "plain,3\n" * 20
+    assert guess_encoding(text.encode(encoding)) == "utf-32"
+    assert read(text.encode(encoding)).columns[0].dictionary.tolist() == ["", "zoë", "日本", "plain"]
 
 
 @pytest.mark.parametrize(

@@ -134,6 +134,7 @@ export const api = {
   import: (id: number) => unwrap(client.GET("/api/imports/{id}", at(id))),
   look: (id: number) => unwrap(client.GET("/api/imports/{id}/look", at(id))),
   overrule: (id: number, asked: Reading) => unwrap(client.PUT("/api/imports/{id}/look", { ...at(id), body: asked })),
+  giveSample: (name: string) => unwrap(client.POST("/api/imports/samples/{name}", { params: { path: { name } } })),
   startImport: (id: number) => unwrap(client.POST("/api/imports/{id}/start", at(id))),
   cancelImport: (id: number) => unwrap(client.DELETE("/api/imports/{id}", at(id))),
   acceptImport: (id: number, renames: Record<string, string>, seen: number, anyway: boolean) =>

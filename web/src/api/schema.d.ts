@@ -160,6 +160,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/imports/samples/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A table of the demo, as if its file had been given: something to look at where nothing is. */
+        post: operations["give_sample"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/palettes": {
         parameters: {
             query?: never;
@@ -722,7 +739,7 @@ export interface components {
             name_version: string;
             problem: string;
         };
-        /** @description A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100; ``characters`` how long nearly all its values are at most. */
+        /** @description A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100; ``characters`` how long nearly all its values are at most. One that only ``counts_records`` is proposed for nothing. */
         ColumnAnswer: {
             name: string;
             words: string;
@@ -733,6 +750,7 @@ export interface components {
             notes: string[];
             bars: number[];
             characters: number;
+            counts_records: boolean;
         };
         /** @description A text that did not fit its column's kind, and how many records hold it. */
         MisfitAnswer: {
@@ -761,26 +779,32 @@ export interface components {
             words: string;
             usual?: boolean;
         };
-        /** @description How a file is read. What is left out is found from the file itself. ``header`` is the number of the line that names the columns, counted from 1 in the file or range; 0 says there is none. ``quote`` empty says that no mark quotes. ``sheet`` and ``range`` ("B3:F200") are of workbooks, ``records`` of JSON: the keys, joined by points, under which the list of records lies. */
+        /** @description How a file is read. What is left out is found from the file itself. ``header`` is the number of the line that names the columns, counted from 1 in the file or range; 0 says there is none. ``quote`` empty says that no mark quotes. ``cuts`` are the columns, counted from 0, at which text of fixed width is cut, in place of a delimiter. ``blanks`` are the words that mean that there is no value, besides an empty field. ``lines`` says what becomes of lines with a field too few or too many. ``sheet`` and ``range`` ("B3:F200") are of workbooks, ``records`` of JSON: the keys, joined by points, under which the list of records lies. Several ``sheets`` are laid one under the other, and so are ``files`` of a package. */
         ReadingSpec: {
             /** @enum {unknown} */
-            form?: "delimited" | "workbook" | "json" | "parquet" | "arrow";
+            form?: "delimited" | "workbook" | "json" | "parquet" | "arrow" | "package";
             /** @enum {unknown} */
-            encoding?: "utf-8" | "utf-16" | "windows-1250" | "windows-1251" | "windows-1252" | "windows-1253" | "windows-1254" | "windows-1257" | "iso-8859-1" | "iso-8859-2" | "iso-8859-15" | "macintosh" | "shift_jis" | "gb18030" | "big5" | "euc-kr";
+            encoding?: "utf-8" | "utf-16" | "utf-32" | "windows-1252" | "windows-1250" | "windows-1251" | "windows-1253" | "windows-1254" | "windows-1255" | "windows-1256" | "windows-1257" | "windows-1258" | "cp874" | "iso-8859-1" | "iso-8859-2" | "iso-8859-5" | "iso-8859-7" | "iso-8859-15" | "koi8-u" | "macintosh" | "cp437" | "cp850" | "cp852" | "cp857" | "cp866" | "cp737" | "shift_jis" | "euc-jp" | "gb18030" | "big5" | "euc-kr";
             delimiter?: string;
+            cuts?: number[];
             quote?: string;
             /** @enum {unknown} */
             decimal?: "." | ",";
             /** @enum {unknown} */
             dates?: "day_first" | "month_first";
             header?: number;
+            blanks?: string[];
+            /** @enum {unknown} */
+            lines?: "kept" | "left_out";
             sheet?: string;
+            sheets?: string[];
+            files?: string[];
             range?: string;
             records?: string;
         };
         /** @description A mend of the list: what it did to how many records, or why it could not be laid on. ``made`` says what came to be. */
         MendAnswer: {
-            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["RejoinMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
             words: string;
             touched: number;
             made: string;
@@ -864,7 +888,7 @@ export interface components {
             /** @enum {unknown} */
             empty?: "blank" | "zero";
         };
-        /** @description A column is read as another kind. What does not fit becomes blank and is listed. */
+        /** @description A column is read as another kind. What does not fit becomes blank and is listed. ``counted`` says what numbers count that are moments; left out, their range tells. */
         KindMend: {
             /** @enum {unknown} */
             do: "kind";
@@ -875,6 +899,8 @@ export interface components {
             decimal?: "." | ",";
             /** @enum {unknown} */
             dates?: "day_first" | "month_first";
+            /** @enum {unknown} */
+            counted?: "days" | "seconds" | "milliseconds" | "digits";
             off?: boolean;
         };
         /** @description A column of text is cut at a mark into several; the last takes what is left. The column itself stays. */
@@ -908,6 +934,23 @@ export interface components {
             do: "compute";
             into: string;
             as: string;
+            off?: boolean;
+        };
+        /** @description Words that mean that there is no value become blanks, and the column is read anew without them: a column of numbers and such words is one of numbers. */
+        BlankMend: {
+            /** @enum {unknown} */
+            do: "blank";
+            field: string;
+            words: string[];
+            off?: boolean;
+        };
+        /** @description A line that a mark inside a field cut into too many fields is put together again: what was cut at ``field`` is joined with ``by``, and what follows moves back to its column. ``beyond`` holds what was over, parted by the mark of ``by``. */
+        RejoinMend: {
+            /** @enum {unknown} */
+            do: "rejoin";
+            field: string;
+            beyond?: string;
+            by?: string;
             off?: boolean;
         };
         /** @description Of records that are alike in the fields, or in all, the first stays. */
@@ -964,7 +1007,7 @@ export interface components {
         /** @description A mend on offer, and the words on its button. */
         Cure: {
             words: string;
-            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["RejoinMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
         };
         /** @description What a mend would do. ``problem`` says why it cannot be laid on. */
         TrialAnswer: {
@@ -1065,20 +1108,29 @@ export interface components {
             words: string;
             problem: string;
         };
-        /** @description How a file would be read: what was found, in words, and its first records by column. */
+        /** @description How a file would be read: what was found, in words, and its first records by column. ``notes`` say what was put right, and ``instead`` offers another way where this one is doubtful. A ``problem`` says why the file cannot be read so; the only column then has its lines. */
         LookAnswer: {
             file: components["schemas"]["ImportAnswer"];
             found: components["schemas"]["ReadingSpec"];
             parts: components["schemas"]["Part"][];
             choices: components["schemas"]["ChoicesAnswer"];
             notes: string[];
+            instead: components["schemas"]["Instead"] | null;
+            problem: string;
             columns: components["schemas"]["LookColumnAnswer"][];
             cells: string[][];
         };
-        /** @description What else a file offers: its sheets, or its lists of records. */
+        /** @description What else a file offers: its sheets, its lists of records, or the files packed into it. */
         ChoicesAnswer: {
             sheet: string[] | null;
             records: string[] | null;
+            files: string[] | null;
+        };
+        /** @description Another way to read a file that may be the right one: why, what choosing it is called, and the way. */
+        Instead: {
+            words: string;
+            action: string;
+            reading: components["schemas"]["ReadingSpec"];
         };
         /** @description A column as it would be read. */
         LookColumnAnswer: {
@@ -1089,11 +1141,11 @@ export interface components {
         };
         /** @description All the mends of a table, in their order. */
         MendList: {
-            mends: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
+            mends: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["RejoinMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
         };
         /** @description A mend to be tried, at a place in the list (at its end without one). */
         MendTrial: {
-            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["RejoinMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
             at?: number;
         };
         /** @description A finding by its key, to be left as it is or looked at again. */
@@ -1163,20 +1215,26 @@ export interface components {
         /** @description How the file is read, and its mends in their order. A mend that is ``off`` stays in the list and does nothing. ``targets`` are numbers by name that ends, cuts and conditions of color may stand at. */
         TableSpec: {
             /** @enum {unknown} */
-            form?: "delimited" | "workbook" | "json" | "parquet" | "arrow";
+            form?: "delimited" | "workbook" | "json" | "parquet" | "arrow" | "package";
             /** @enum {unknown} */
-            encoding?: "utf-8" | "utf-16" | "windows-1250" | "windows-1251" | "windows-1252" | "windows-1253" | "windows-1254" | "windows-1257" | "iso-8859-1" | "iso-8859-2" | "iso-8859-15" | "macintosh" | "shift_jis" | "gb18030" | "big5" | "euc-kr";
+            encoding?: "utf-8" | "utf-16" | "utf-32" | "windows-1252" | "windows-1250" | "windows-1251" | "windows-1253" | "windows-1254" | "windows-1255" | "windows-1256" | "windows-1257" | "windows-1258" | "cp874" | "iso-8859-1" | "iso-8859-2" | "iso-8859-5" | "iso-8859-7" | "iso-8859-15" | "koi8-u" | "macintosh" | "cp437" | "cp850" | "cp852" | "cp857" | "cp866" | "cp737" | "shift_jis" | "euc-jp" | "gb18030" | "big5" | "euc-kr";
             delimiter?: string;
+            cuts?: number[];
             quote?: string;
             /** @enum {unknown} */
             decimal?: "." | ",";
             /** @enum {unknown} */
             dates?: "day_first" | "month_first";
             header?: number;
+            blanks?: string[];
+            /** @enum {unknown} */
+            lines?: "kept" | "left_out";
             sheet?: string;
+            sheets?: string[];
+            files?: string[];
             range?: string;
             records?: string;
-            mends?: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
+            mends?: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["RejoinMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
             targets?: {
                 [key: string]: number;
             };
@@ -1706,10 +1764,11 @@ export interface components {
             after?: string;
             sign?: boolean;
         };
-        /** @description The last period of a level ends on ``ends``, but the last record is of ``last``. Records up to ``to`` are of whole periods. */
+        /** @description The last period of a level is from ``starts`` to ``ends``, but the last record is of ``last``. Records up to ``to`` are of whole periods. */
         Unfinished: {
             field: string;
             last: string;
+            starts: string;
             ends: string;
             to: string;
         };
@@ -2574,6 +2633,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    give_sample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookAnswer"];
                 };
             };
             /** @description Not understood */

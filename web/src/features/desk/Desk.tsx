@@ -16,7 +16,7 @@ import { TableCard } from "./TableCard";
 export function Desk() {
   const plates = usePlates();
   const tables = useTables();
-  const { state, take, cancel, rest } = useGive();
+  const { state, take, takeSample, cancel, rest } = useGive();
   const over = useDrop(take);
   usePaste(take);
   const imports = useImports();
@@ -73,7 +73,15 @@ export function Desk() {
               <Heading id="tables" as={empty ? "h1" : "h2"} textStyle="heading" mb="14px">
                 {empty ? "Start with a table" : "Tables"}
               </Heading>
-              <Invitation state={state} over={over} first={empty} onFiles={take} onCancel={cancel} onRest={rest} />
+              <Invitation
+                state={state}
+                over={over}
+                first={empty}
+                onFiles={take}
+                onCancel={cancel}
+                onRest={rest}
+                onSample={() => takeSample("berth-log")}
+              />
               {imports.data?.map((given) => (
                 <ImportCard key={given.id} given={given} onRefusal={setRefusal} />
               ))}

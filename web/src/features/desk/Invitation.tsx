@@ -14,10 +14,11 @@ type InvitationProps = {
   onFiles: (files: readonly File[]) => void;
   onCancel: () => void;
   onRest: () => void;
+  onSample: () => void;
 };
 
 /** The one plain invitation, which tells how the import goes and why it could not. */
-export function Invitation({ state, over, first, onFiles, onCancel, onRest }: InvitationProps) {
+export function Invitation({ state, over, first, onFiles, onCancel, onRest, onSample }: InvitationProps) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <Box
@@ -52,21 +53,30 @@ export function Invitation({ state, over, first, onFiles, onCancel, onRest }: In
         <>
           <Box fontWeight="600">Drop a table here</Box>
           <Box color="quiet" textStyle="small" mt="2px" mb="12px">
-            Text such as CSV, .xlsx, .ods, JSON, Parquet or Arrow; or paste it
+            Text such as CSV, workbooks, JSON, Parquet or Arrow; several of one shape at once; or paste it
             {first && (
               <Box mt="4px">
-                Each further line is one record, such as a sale or a departure. You then say what goes down and across.
+                Each line is one record, such as a sale or a departure. You then say what goes down and across.
               </Box>
             )}
           </Box>
           <Button variant="lead" onClick={() => input.current?.click()}>
             Choose a file
           </Button>
+          {first && (
+            <Box mt="22px" color="quiet" textStyle="small">
+              Nothing at hand?{" "}
+              <Button variant="plain" size="sm" onClick={onSample}>
+                Look at a made-up berth log
+              </Button>
+            </Box>
+          )}
         </>
       )}
       <input
         ref={input}
         type="file"
+        multiple
         aria-label="A table, as a file"
         tabIndex={-1}
         style={{ display: "none" }}

@@ -105,7 +105,7 @@ function OneImport({ id }: { id: number }) {
             <Button variant="onBar" onClick={leave}>
               Discard
             </Button>
-            <Button variant="lead" onClick={start} disabled={working || !look.data} autoFocus>
+            <Button variant="lead" onClick={start} disabled={working || !look.data || !!look.data.problem} autoFocus>
               {given.data.table ? "Read and compare" : "Import"}
             </Button>
           </>
@@ -156,13 +156,36 @@ function Looking({
     <Flex as="main" data-home tabIndex={-1} outline="none" direction="column" flex="1" minH="0">
       <Box px="18px" py="14px" bg="paper" borderBottomWidth="1px" borderColor="edge">
         <ReadingSentence look={look} onOverrule={onOverrule} />
-        <Box color="quiet" mt="4px">
-          {counted(look.columns.length, "column")}, {megabytes(look.file.size)}. Below are the first records as they
-          would be read; what is marked above can be overruled.
-          {look.notes.length > 0 && ` Note: ${look.notes.join("; ")}.`}
-        </Box>
+        {look.problem ? (
+          <Box mt="6px" role="alert" color="alarm">
+            {look.problem}. Below are its lines as they stand; choose above how to read them.
+          </Box>
+        ) : (
+          <Box color="quiet" mt="4px">
+            {counted(look.columns.length, "column")}, {megabytes(look.file.size)}. Below are the first records as they
+            would be read; what is marked above can be overruled.
+          </Box>
+        )}
+        {look.notes.length > 0 && (
+          <Box mt="4px">
+            <b>Put right:</b> {look.notes.join("; ")}.
+          </Box>
+        )}
+        {look.instead && <Doubted instead={look.instead} onTake={onOverrule} />}
       </Box>
       <FirstRecords look={look} />
+    </Flex>
+  );
+}
+
+/** Another way of reading, where the one taken leaves many lines that do not fit it. */
+function Doubted({ instead, onTake }: { instead: NonNullable<Look["instead"]>; onTake: (asked: Reading) => void }) {
+  return (
+    <Flex mt="8px" gap="10px" align="center" role="status">
+      <Box>{instead.words}</Box>
+      <Button size="sm" onClick={() => onTake(instead.reading)}>
+        {instead.action}
+      </Button>
     </Flex>
   );
 }

@@ -4,7 +4,8 @@ import type { Look, Reading } from "../../api/client";
 import { Button } from "../../shared/Button";
 import { FilterList } from "../../shared/FilterList";
 import { Phrase } from "../../shared/Phrase";
-import { AS_FOUND, LABELS, optionsOf, overruled } from "./ways";
+import { Ticks } from "../../shared/Ticks";
+import { AS_FOUND, LABELS, optionsOf, overruled, severalOf, withSeveral } from "./ways";
 
 /** How the file is read, as a sentence whose phrases can each be overruled. */
 export function ReadingSentence({ look, onOverrule }: { look: Look; onOverrule: (asked: Reading) => void }) {
@@ -22,28 +23,17 @@ export function ReadingSentence({ look, onOverrule }: { look: Look; onOverrule: 
             open={open === part.key}
             onOpen={(now) => setOpen(now ? part.key : null)}
           >
-            {(start, close) => {
-              const options = optionsOf(part.key, look);
-              const change = (value: unknown) => {
-                close();
-                onOverrule(overruled(look.file.asked, part.key, value));
-              };
-              return options ? (
-                <FilterList
-                  label={LABELS[part.key] ?? part.key}
-                  start={start}
-                  options={options}
-                  chosen={JSON.stringify(look.found[part.key as keyof Reading])}
-                  onChoose={(key) => change(key === AS_FOUND ? undefined : JSON.parse(key))}
-                />
-              ) : (
-                <Typed
-                  label={LABELS[part.key] ?? part.key}
-                  value={String(look.file.asked[part.key as keyof Reading] ?? "")}
-                  onDone={(text) => change(text || undefined)}
-                />
-              );
-            }}
+            {(start, close) => (
+              <Way
+                part={part.key}
+                look={look}
+                start={start}
+                onReading={(reading) => {
+                  close();
+                  onOverrule(reading);
+                }}
+              />
+            )}
           </Phrase>
         </span>
       ))}
@@ -51,8 +41,100 @@ export function ReadingSentence({ look, onOverrule }: { look: Look; onOverrule: 
   );
 }
 
-function Typed({ label, value, onDone }: { label: string; value: string; onDone: (text: string) => void }) {
-  const [text, setText] = useState(value);
+type WayProps = { part: string; look: Look; start: string; onReading: (reading: Reading) => void };
+
+/** How one part of the reading is overruled: chosen from a list, ticked, or typed. */
+function Way({ part, look, start, onReading }: WayProps) {
+  const asked = look.file.asked;
+  const label = LABELS[part] ?? part;
+  const options = optionsOf(part, look);
+  const several = severalOf(part, look);
+  const typed = TYPED[part];
+  if (several) return <Several label={label} {...several} onDone={(t) => onReading(withSeveral(asked, part, t))} />;
+  if (typed) return <Typed label={label} typed={typed} asked={asked} onReading={onReading} />;
+  return (
+    <FilterList
+      label={label}
+      start={start}
+      options={options ?? []}
+      chosen={JSON.stringify(look.found[part as keyof Reading])}
+      onChoose={(key) => onReading(overruled(asked, part, key === AS_FOUND ? undefined : JSON.parse(key)))}
+    />
+  );
+}
+
+function Several({
+  label,
+  all,
+  taken,
+  onDone,
+}: {
+  label: string;
+  all: readonly string[];
+  taken: readonly string[];
+  onDone: (taken: string[]) => void;
+}) {
+  const [ticked, setTicked] = useState<string[]>([...taken]);
+  const every = ticked.length === all.length;
+  // Laid one under the other in the order of the file, however they were ticked.
+  const inOrder = all.filter((name) => ticked.includes(name));
+  return (
+    <Box p="12px" w="300px">
+      <Ticks
+        label={label}
+        items={all.map((name) => ({ key: name, label: name }))}
+        ticked={ticked}
+        onChange={setTicked}
+        autoFocus
+      />
+      {all.length > 1 && (
+        <Button variant="plain" size="sm" onClick={() => setTicked(every ? [] : [...all])}>
+          {every ? "None" : `All ${all.length}`}
+        </Button>
+      )}
+      <Button size="sm" ml="8px" disabled={!inOrder.length} onClick={() => onDone(inOrder)}>
+        {inOrder.length > 1 ? "Lay them under each other" : "Read this one"}
+      </Button>
+    </Box>
+  );
+}
+
+type Typing = {
+  hint: string;
+  placeholder: string;
+  action: string;
+  text: (asked: Reading) => string;
+  reading: (asked: Reading, text: string) => Reading;
+};
+
+/** The parts that are typed. */
+const TYPED: Record<string, Typing | undefined> = {
+  range: {
+    hint: "The first and the last cell, such as B3:F200. Empty takes all cells.",
+    placeholder: "B3:F200",
+    action: "Read this range",
+    text: (asked) => asked.range ?? "",
+    reading: (asked, text) => overruled(asked, "range", text || undefined),
+  },
+  blanks: {
+    hint: "Parted by commas, besides empty fields. Empty takes them as they are usual.",
+    placeholder: "NA, k. A., -",
+    action: "Take these as blank",
+    text: (asked) => asked.blanks?.join(", ") ?? "",
+    reading: (asked, text) => {
+      const words = text
+        .split(",")
+        .map((word) => word.trim())
+        .filter(Boolean);
+      return overruled(asked, "blanks", words.length ? words : undefined);
+    },
+  },
+};
+
+type TypedProps = { label: string; typed: Typing; asked: Reading; onReading: (reading: Reading) => void };
+
+function Typed({ label, typed, asked, onReading }: TypedProps) {
+  const [text, setText] = useState(typed.text(asked));
   return (
     <Box
       as="form"
@@ -60,24 +142,24 @@ function Typed({ label, value, onDone }: { label: string; value: string; onDone:
       w="260px"
       onSubmit={(event) => {
         event.preventDefault();
-        onDone(text.trim());
+        onReading(typed.reading(asked, text.trim()));
       }}
     >
       <Input
         size="sm"
         autoFocus
         aria-label={label}
-        placeholder="B3:F200"
+        placeholder={typed.placeholder}
         value={text}
         bg="card"
         borderColor="control"
         onChange={(event) => setText(event.target.value)}
       />
       <Box color="quiet" textStyle="small" mt="6px">
-        The first and the last cell, such as B3:F200. Empty takes all cells.
+        {typed.hint}
       </Box>
       <Button type="submit" size="sm" mt="8px">
-        Read this range
+        {typed.action}
       </Button>
     </Box>
   );

@@ -1,9 +1,10 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { giveFile, sentenceOf } from "../../api/client";
+import { api, giveFile, sentenceOf } from "../../api/client";
 import { importIs, keys, useAbout } from "../../api/queries";
 import { megabytes } from "../../shared/numbers";
+import { packed } from "./packed";
 
 export type GivingState =
   | { at: "rest" }
@@ -21,10 +22,10 @@ export function useGive(table?: number) {
 
   const take = useCallback(
     async (files: readonly File[]) => {
-      const [file] = files;
-      if (!file || abort.current) return; // one at a time: a file dropped meanwhile waits for another drop
+      if (!files.length || abort.current) return; // one at a time: a file dropped meanwhile waits for another drop
+      // Several are given as one package, whose files of one shape are laid one under the other.
+      const file = await packed(files);
       const refuse = (sentence: string) => setState({ at: "refused", name: file.name, sentence });
-      if (files.length > 1) return refuse("Several files were dropped; drop them one at a time.");
       const most = about.data?.upload_bytes_most;
       if (most && file.size > most) {
         return refuse(
@@ -58,5 +59,21 @@ export function useGive(table?: number) {
     [about.data, client, navigate, table],
   );
 
-  return { state, take, cancel: () => abort.current?.abort(), rest: () => setState({ at: "rest" }) };
+  /** A table of the demo, as if it had been dropped. */
+  const takeSample = useCallback(
+    async (name: string) => {
+      setState({ at: "looking", name });
+      try {
+        const look = await api.giveSample(name);
+        client.setQueryData(keys.look(look.file.id), look);
+        importIs(client, look.file);
+        navigate(`/imports/${look.file.id}`);
+      } catch (error) {
+        setState({ at: "refused", name, sentence: sentenceOf(error) });
+      }
+    },
+    [client, navigate],
+  );
+
+  return { state, take, takeSample, cancel: () => abort.current?.abort(), rest: () => setState({ at: "rest" }) };
 }

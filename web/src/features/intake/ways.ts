@@ -1,5 +1,6 @@
 /** The ways a file can be read, part by part: what each phrase of the sentence offers. */
 import type { Look, Reading } from "../../api/client";
+import { ENCODING_TERMS } from "../../api/vocabulary";
 import type { Option } from "../../shared/options";
 
 export type Key = keyof Reading;
@@ -15,6 +16,9 @@ export const LABELS: Record<string, string> = {
   range: "The range of cells",
   records: "Where the records lie",
   form: "The form of the file",
+  lines: "Lines with a field too few or too many",
+  blanks: "Words that mean no value",
+  files: "The files in the package",
 };
 
 const DELIMITERS = [
@@ -28,29 +32,13 @@ const DELIMITERS = [
   [" ", "blanks"],
 ] as const;
 
-const ENCODINGS = [
-  ["utf-8", "UTF-8"],
-  ["utf-16", "UTF-16"],
-  ["windows-1252", "Windows-1252, Western Europe"],
-  ["windows-1250", "Windows-1250, Central Europe"],
-  ["windows-1251", "Windows-1251, Cyrillic"],
-  ["windows-1253", "Windows-1253, Greek"],
-  ["windows-1254", "Windows-1254, Turkish"],
-  ["windows-1257", "Windows-1257, Baltic"],
-  ["iso-8859-1", "Latin-1"],
-  ["iso-8859-2", "Latin-2"],
-  ["iso-8859-15", "Latin-9"],
-  ["macintosh", "Macintosh Roman"],
-  ["shift_jis", "Shift JIS, Japanese"],
-  ["gb18030", "GB 18030, Chinese"],
-  ["big5", "Big5, Chinese"],
-  ["euc-kr", "EUC-KR, Korean"],
-] as const;
+/** Text of fixed width, cut where columns of blanks go through it. */
+const FIXED = "fixed width";
 
 /** Chosen to take an overruling back. */
 export const AS_FOUND = "as found";
 
-/** What can be chosen for a part; nothing for one that is typed. */
+/** What can be chosen for a part; nothing for one that is typed, or of which several can be taken. */
 export function optionsOf(key: string, look: Look): Option[] | null {
   const choices = choicesOf(key, look);
   if (!choices) return null;
@@ -62,8 +50,13 @@ export function optionsOf(key: string, look: Look): Option[] | null {
 }
 
 function choicesOf(key: string, look: Look): readonly (readonly [unknown, string])[] | null {
-  if (key === "delimiter") return DELIMITERS;
-  if (key === "encoding") return ENCODINGS;
+  if (key === "delimiter") return [...DELIMITERS, [FIXED, "fixed width"]];
+  if (key === "encoding") return Object.entries(ENCODING_TERMS).map(([name, { title }]) => [name, title] as const);
+  if (key === "lines")
+    return [
+      ["kept", "kept: what is missing is blank"],
+      ["left_out", "left out"],
+    ];
   if (key === "quote")
     return [
       ['"', "double quotes"],
@@ -91,7 +84,6 @@ function choicesOf(key: string, look: Look): readonly (readonly [unknown, string
       ["delimited", "delimited text"],
       ["json", "JSON"],
     ];
-  if (key === "sheet") return (look.choices.sheet ?? []).map((name) => [name, name] as const);
   if (key === "records") return (look.choices.records ?? []).map((name) => [name, name || "the whole file"] as const);
   return null;
 }
@@ -100,10 +92,33 @@ function choicesOf(key: string, look: Look): readonly (readonly [unknown, string
 export function overruled(asked: Reading, key: string, value: unknown): Reading {
   const next = { ...asked, [key]: value };
   if (value === undefined) delete next[key as Key];
+  if (key === "delimiter") {
+    delete next.cuts;
+    if (value === FIXED) {
+      delete next.delimiter;
+      next.cuts = [];
+    }
+  }
   // Another sheet has other ranges and lines.
   if (key === "sheet") {
     delete next.range;
     delete next.header;
   }
   return next;
+}
+
+/** The parts of a file of which several can be laid one under the other: all there are, and those that are taken. */
+export function severalOf(key: string, look: Look): { all: readonly string[]; taken: readonly string[] } | null {
+  const { sheet, sheets, files } = look.found;
+  if (key === "sheet") return { all: look.choices.sheet ?? [], taken: sheets ?? (sheet ? [sheet] : []) };
+  if (key === "files") return { all: look.choices.files ?? [], taken: files ?? [] };
+  return null;
+}
+
+/** The reading with these sheets, or files, in place of the ones before. */
+export function withSeveral(asked: Reading, key: string, taken: readonly string[]): Reading {
+  if (key === "files") return { ...asked, files: [...taken] };
+  const [first] = taken;
+  const { sheets: _sheets, ...next } = overruled(asked, "sheet", taken.length === 1 ? first : undefined);
+  return taken.length > 1 ? { ...next, sheets: [...taken] } : next;
 }

@@ -1,7 +1,8 @@
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
+import { Ticks } from "../../../shared/Ticks";
 import type { FormProps } from "./form";
-import { Text, Ticks } from "./parts";
+import { Text } from "./parts";
 
 export function JoinForm({ table, column, mend, onDraft }: FormProps<Extract<Mend, { do: "join" }>>) {
   const [fields, setFields] = useState<string[]>(mend?.fields ?? (column ? [column.name] : []));

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { useMembers } from "../../../api/queries";
 import { counted } from "../../../shared/numbers";
-import { Text, Ticks } from "./parts";
+import { Ticks } from "../../../shared/Ticks";
+import { Text } from "./parts";
 
 const LISTED_MOST = 300;
 

@@ -1,7 +1,8 @@
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
+import { Ticks } from "../../../shared/Ticks";
 import type { FormProps } from "./form";
-import { Pick, Text, Ticks } from "./parts";
+import { Pick, Text } from "./parts";
 
 type Unfold = Extract<Mend, { do: "unfold" }>;
 

@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
+import { Ticks } from "../../../shared/Ticks";
 import type { FormProps } from "./form";
-import { Ticks } from "./parts";
 
 export function UniqueForm({ table, column, mend, onDraft }: FormProps<Extract<Mend, { do: "unique" }>>) {
   const [fields, setFields] = useState<string[]>(mend?.fields ?? (column ? [column.name] : []));

@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 import type { Mend } from "../../../api/client";
 import { MEND_TERMS } from "../../../api/vocabulary";
+import { BlankForm } from "./BlankForm";
 import { ComputeForm } from "./ComputeForm";
 import { DropForm } from "./DropForm";
 import { FillForm } from "./FillForm";
@@ -35,6 +36,8 @@ const FORMS: { [K in Mend["do"]]: ((props: FormProps<Extract<Mend, { do: K }>>) 
   fill: FillForm,
   split: SplitForm,
   join: JoinForm,
+  blank: BlankForm,
+  rejoin: null,
   compute: ComputeForm,
   rename: RenameForm,
   unfold: UnfoldForm,

@@ -1,5 +1,5 @@
 /** What the forms of mends are made of. */
-import { Box, Field, Input, Textarea } from "@chakra-ui/react";
+import { Field, Input, Textarea } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { ColumnInfo, TableInfo } from "../../../api/client";
 import { Select } from "../../../shared/Select";
@@ -85,60 +85,5 @@ export function Text({ label, value, onChange, hint, placeholder, rows }: TextPr
     <Labeled label={label} hint={hint}>
       {rows ? <Textarea size="sm" rows={rows} fontSize="13px" {...shared} /> : <Input size="sm" {...shared} />}
     </Labeled>
-  );
-}
-
-type TicksProps = {
-  label: string;
-  items: readonly { key: string; label: string; note?: string }[];
-  ticked: readonly string[];
-  onChange: (ticked: string[]) => void;
-};
-
-/** Several of many. */
-export function Ticks({ label, items, ticked, onChange }: TicksProps) {
-  const on = new Set(ticked);
-  return (
-    <Box
-      as="fieldset"
-      mb="12px"
-      borderWidth="1px"
-      borderColor="control"
-      borderRadius="6px"
-      bg="card"
-      maxH="190px"
-      overflowY="auto"
-    >
-      <Box as="legend" textStyle="label" mb="4px" float="left" w="100%" px="10px" pt="6px">
-        {label}
-      </Box>
-      {items.map((item) => (
-        <Box
-          as="label"
-          key={item.key}
-          display="flex"
-          gap="8px"
-          px="10px"
-          py="3px"
-          clear="both"
-          cursor="pointer"
-          _hover={{ bg: "amberWash" }}
-        >
-          <input
-            type="checkbox"
-            checked={on.has(item.key)}
-            onChange={(event) =>
-              onChange(event.target.checked ? [...ticked, item.key] : ticked.filter((key) => key !== item.key))
-            }
-          />
-          <Box flex="1" overflowWrap="anywhere">
-            {item.label}
-          </Box>
-          <Box color="quiet" textStyle="small">
-            {item.note}
-          </Box>
-        </Box>
-      ))}
-    </Box>
   );
 }
