@@ -72,11 +72,8 @@ def guess_page(text: bytes) -> Guess:
     for page, languages in PAGES.items():
         decoded = _decoded(sample, page)
         if decoded is not None:
-            scores[page] = (
-                max(_score(decoded, language) for language in languages)
-                - _RARER.get(page, 0) * odd
-                + (_COMMONEST if page == "windows-1252" else 0)
-            )
+            likely = max(_score(decoded, language) for language in languages)
+            scores[page] = likely - _RARER.get(page, 0) * odd + _COMMONEST.get(page, 0)
     if not scores:
         return Guess(page="windows-1252", next="", margin=0.0)
     ranked = sorted(scores, key=lambda page: -scores[page])

@@ -22,6 +22,7 @@ from ..recipe.spec import (
     TargetSpec,
     TotalsSpec,
 )
+from ..table import Table
 from ..table.finite import LARGEST
 from ..vocabulary import MEASURE_TERMS, SHOW_TERMS
 from ..words.wording import listed
@@ -32,37 +33,55 @@ MAX_STATEMENT = 20_000
 PLACE = "statement"
 _TOKEN = re.compile(
     r"""\s*(?:(?P<text>"(?:[^"\\]|\\.)*")|(?P<date>\d{4}-\d\d(?:-\d\d)?(?![\w.]))|(?P<number>[-−]?\d+(?:\.\d+)?(?:[eE][-+]?\d+)?(?!\w))"""
-    r"""|(?P<word>[^\W\d]\w*)|(?P<mark>[(),;]))""",
+    r"""|(?P<ordinal>\d+(?:st|nd|rd|th)\b)|(?P<word>[^\W\d]\w*)|(?P<sign>[<>!=]=|<>|[=<>≥≤%])|(?P<mark>[(),;]))""",
     re.VERBOSE,
 )
 
 
 @dataclass(frozen=True)
-class _Token:
+class Token:
     kind: str
     text: str
     start: int
 
     @property
     def word(self) -> str:
-        return self.text.casefold() if self.kind in ("word", "mark") else ""
+        return self.text.casefold() if self.kind in ("word", "mark", "sign") else ""
 
 
-def read_statement(text: str, fields: Iterable[str]) -> PivotSpec:
-    """The pivot that a statement says. ``fields`` are those of the table it is said of.
+def read_statement(text: str, fields: Iterable[str], table: Table | None = None) -> PivotSpec:
+    """The pivot that a statement says. ``fields`` are those of the table it is said of; the ``table`` itself, where it is there,
+    tells which are moments and what their members are called.
+
+    What is written in the one form is read so; anything else as people type it (loose.py).
 
     Raises RecipeError with the path "statement", what stands where it goes wrong, and what could stand there.
     """
     if len(text) > MAX_STATEMENT:
         raise RecipeError(f"the statement has {len(text):,} characters; at most {MAX_STATEMENT:,} are read", path=PLACE)
-    reader = _Reader(_tokens(text), list(fields))
-    pivot = reader.pivot()
+    names, tokens = list(fields), _tokens(text)
+    reader = Reader(tokens, names)
+    try:
+        pivot = reader.pivot()
+    except RecipeError as error:
+        pivot = _loosely(reader, error, table)
     check_pivot(pivot)
     return pivot
 
 
-def _tokens(text: str) -> list[_Token]:
-    found: list[_Token] = []
+def _loosely(strict: "Reader", error: RecipeError, table: Table | None) -> PivotSpec:
+    """The same as people type it. Of two mistakes the one that stands later in the text is told: more of it was understood."""
+    from .loose import LooseReader  # it is made from this reader
+
+    reader = LooseReader(strict.tokens, strict.fields, table)
+    try:
+        return reader.pivot()
+    except RecipeError as other:
+        raise (other if reader.place >= strict.place else error) from None
+
+
+def _tokens(text: str) -> list[Token]:
+    found: list[Token] = []
     at = 0
     end = len(text.rstrip().rstrip(".").rstrip()) if not text.rstrip().endswith('"') else len(text.rstrip())
     while at < end:
@@ -73,13 +92,13 @@ def _tokens(text: str) -> list[_Token]:
                 raise RecipeError("a quotation mark is not closed; put one behind the text", path=PLACE, received=rest[:40])
             raise RecipeError(f'"{rest[:1]}" has no meaning here; take it out', path=PLACE, received=rest[:40])
         assert match.lastgroup is not None
-        found.append(_Token(match.lastgroup, match[match.lastgroup], match.start(match.lastgroup)))
+        found.append(Token(match.lastgroup, match[match.lastgroup], match.start(match.lastgroup)))
         at = match.end()
     return found
 
 
-class _Reader:
-    def __init__(self, tokens: list[_Token], fields: list[str]) -> None:
+class Reader:
+    def __init__(self, tokens: list[Token], fields: list[str]) -> None:
         self.tokens = tokens
         self.at = 0
         self.fields = fields
@@ -89,8 +108,14 @@ class _Reader:
 
     # The tokens
 
-    def next(self) -> _Token | None:
+    def next(self) -> Token | None:
         return self.tokens[self.at] if self.at < len(self.tokens) else None
+
+    @property
+    def place(self) -> int:
+        """Where in the text the reading is."""
+        token = self.next()
+        return token.start if token is not None else MAX_STATEMENT
 
     def takes(self, phrase: str) -> bool:
         """Whether the words or marks of the phrase come next; if so they are passed."""
@@ -123,7 +148,7 @@ class _Reader:
         if token is None or token.kind != "text":
             self.wrong(wanted)
         self.at += 1
-        return _unquoted(token.text)
+        return unquoted(token.text)
 
     def number(self, wanted: str) -> float:
         token = self.next()
@@ -167,7 +192,7 @@ class _Reader:
     def unknown(self, name: str) -> NoReturn:
         if name in self.fields:
             raise RecipeError(f'the field "{name}" is meant only in quotation marks; put them around it', path=PLACE, received=name)
-        near = get_close_matches(name.casefold(), [each.casefold() for each in self.fields], n=1, cutoff=0.5)
+        near = get_close_matches(name.casefold(), [each.casefold() for each in self.fields], n=1, cutoff=0.7)
         words = next((each for each in self.fields if near and each.casefold() == near[0]), "")
         cure = f'did you mean "{words}"?' if words else f"choose from {', '.join(self.fields[:12])}"
         raise RecipeError(f'no field is called "{name}"; {cure}', path=PLACE, received=name, allowed=self.fields)
@@ -475,7 +500,7 @@ _VERBS = frozenset({"is", "from", "up", "above", "below", "among"})
 """What follows the field of a condition: a quoted text before one of these is a field, not one more value."""
 
 
-def _unquoted(text: str) -> str:
+def unquoted(text: str) -> str:
     return re.sub(r"\\(.)", lambda found: {"n": "\n", "r": "\r"}.get(found[1], found[1]), text[1:-1])
 
 

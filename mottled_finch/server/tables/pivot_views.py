@@ -38,8 +38,9 @@ class Statement(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """A statement about a table as the pivot it says, and as it is written in full."""
-        columns = data_of(get_object_or_404(Table, pk=pk)).names
-        pivot = read_statement(load_text(sent(request, StatementStart, as_it_is=("text",)).text, "text"), columns)
+        table = data_of(get_object_or_404(Table, pk=pk))
+        columns = table.names
+        pivot = read_statement(load_text(sent(request, StatementStart, as_it_is=("text",)).text, "text"), columns, table)
         return answer(StatementAnswer(pivot=pivot, text=write_statement(pivot, columns)))
 
 

@@ -205,24 +205,27 @@ def test_what_is_written_is_read_as_the_same_pivot(drawn):
     assert write_statement(read_statement(statement, COLUMNS), COLUMNS) == statement
 
 
+MEASURE = "a measure, such as the average of a field or the number of records"
+CLAUSE = (
+    '"split by", "as", "keeping", "rows ordered by", "columns ordered by", "with totals", "rows set aside", "columns set aside" '
+    'or "cells set aside"'
+)
+
+
 @pytest.mark.parametrize(
     ("statement", "sentence"),
     [
-        ("", 'statement: the statement ends where "color" belongs; go on'),
-        ("Paint it", 'statement: "Paint" stands where "color" belongs'),
+        ("", f"statement: the statement ends where {MEASURE} belongs; go on"),
+        ("Paint it", f'statement: "it" stands where {MEASURE} belongs'),
         ("Color the sum of peir", 'statement: no field is called "peir"; did you mean "pier"?'),
-        ("Color the sum of of", 'statement: the field "of" is meant only in quotation marks; put them around it'),
-        ("Color the sum of pier for each line sideways", 'statement: "sideways" stands where "down" or "across" belongs'),
-        (
-            "Color the number of records for each pier",
-            'statement: the statement ends behind "pier" where "down" or "across" belongs; go on',
-        ),
+        ("Color the sum of pier for each line sideways", f'statement: "sideways" stands where {CLAUSE} belongs'),
         ('Color the number of records, keeping line is "a', "statement: a quotation mark is not closed; put one behind the text"),
         (
-            "Color the number of records, keeping line is a",
-            'statement: "a" stands where a number, a date or a text in quotation marks belongs',
+            "Color the number of records, keeping line is",
+            'statement: the statement ends behind "is" where a member, a number or a date belongs; go on',
         ),
-        ("Color the number of records %", 'statement: "%" has no meaning here; take it out'),
+        ("Color the number of records %", f'statement: "%" stands where {CLAUSE} belongs'),
+        ("Color the number of records & more", 'statement: "&" has no meaning here; take it out'),
         ("Color the percentile 120 of pier", "pivot.measure.p: 120 is not from 0 to 100"),
         (
             "Color the number of records for each pier in bins at 5, 5 down",
