@@ -133,17 +133,50 @@ def test_one_part_of_the_reading_is_overruled_at_a_time(node, asked, key, value,
 
 
 def test_what_can_be_chosen_for_a_part(node):
-    look = {"file": {"asked": {"sheet": "North"}}, "choices": {"sheet": ["North", "South"]}}
-    sheets, encodings, ranges = node(WAYS, "optionsOf", [["sheet", look], ["encoding", look], ["range", look]])
-    assert [option["label"] for option in sheets] == ["As it is found", "North", "South"]
-    assert [option["key"] for option in sheets[1:]] == ['"North"', '"South"']
+    look = {"file": {"asked": {"lines": "kept"}}, "choices": {"sheet": ["North", "South"]}, "found": {"sheet": "North"}}
+    lines, encodings, *others = node(WAYS, "optionsOf", [[key, look] for key in ("lines", "encoding", "range", "sheet", "blanks")])
+    assert [option["label"] for option in lines] == ["As it is found", "kept: what is missing is blank", "left out"]
+    assert [option["key"] for option in lines[1:]] == ['"kept"', '"left_out"']
     assert {"key": '"windows-1252"', "label": "Windows-1252, Western Europe"} in encodings
-    assert ranges is None  # it is typed
+    assert others == [None, None, None]  # these are typed, or ticked
+
+
+def test_parts_of_which_several_can_be_taken(node):
+    one = {"choices": {"sheet": ["North", "South"]}, "found": {"sheet": "North"}}
+    two = {"choices": {"files": ["a", "b"]}, "found": {"files": ["a", "b"]}}
+    shown = node(WAYS, "severalOf", [["sheet", one], ["files", two], ["encoding", one]])
+    assert shown == [{"all": ["North", "South"], "taken": ["North"]}, {"all": ["a", "b"], "taken": ["a", "b"]}, None]
+    asked = {"sheet": "North", "header": 2, "range": "A1:B2"}
+    both, south, files = node(
+        WAYS, "withSeveral", [[asked, "sheet", ["North", "South"]], [asked, "sheet", ["South"]], [{}, "files", ["a"]]]
+    )
+    assert both == {"sheets": ["North", "South"]}  # other sheets have other ranges and lines
+    assert south == {"sheet": "South"}
+    assert files == {"files": ["a"]}
+
+
+def test_fixed_width_takes_the_place_of_a_delimiter_and_back(node):
+    fixed, back = node(WAYS, "overruled", [[{"delimiter": ";"}, "delimiter", "fixed width"], [{"cuts": [0, 4]}, "delimiter", ","]])
+    assert (fixed, back) == ({"cuts": []}, {"delimiter": ","})
+
+
+@pytest.mark.parametrize(
+    ("names", "common"),
+    [
+        (["log-2025-01.csv", "log-2025-02.csv"], "log"),
+        (["Jan.csv", "Jun.csv", "Jul.csv"], "Jan and 2 more"),
+        (["sales north.csv", "sales south.csv"], "sales"),
+    ],
+)
+def test_several_files_are_called_after_what_their_names_share(node, names, common):
+    assert node("features/intake/packed", "commonName", [[names]]) == [common]
 
 
 def test_the_encodings_that_can_be_chosen_are_those_that_are_read(node):
-    from mottled_finch.core.intake.encodings import TITLES
+    from mottled_finch.core.vocabulary import ENCODING_TERMS
 
     look = {"file": {"asked": {}}, "choices": {}}
     (found,) = node(WAYS, "optionsOf", [["encoding", look]])
-    assert {option["key"].strip('"'): option["label"] for option in found} == TITLES
+    assert {option["key"].strip('"'): option["label"] for option in found} == {
+        name: term.title for name, term in ENCODING_TERMS.items()
+    }

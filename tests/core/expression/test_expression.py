@@ -202,7 +202,7 @@ TREE = st.recursive(
 )
 
 
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=50, deadline=None)
 @given(TREE)
 def test_arithmetic_is_that_of_numbers(tree):
     expression, value = tree
@@ -211,7 +211,7 @@ def test_arithmetic_is_that_of_numbers(tree):
     assert found.data.tolist() == [pytest.approx(value)] * 2
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=80, deadline=None)
 @given(st.text(st.sampled_from("n+-*/()\"&=<> if,and1.[]xpier%^'"), max_size=30))
 def test_any_text_is_worth_something_or_told_as_a_mistake(text):
     try:

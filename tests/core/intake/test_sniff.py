@@ -81,7 +81,7 @@ def test_what_is_said_is_not_questioned():
 CELL = st.text(st.characters(codec="utf-8", exclude_categories=["Cs", "Cc"], exclude_characters='"'), max_size=8).map(str.strip)
 
 
-@settings(max_examples=120, deadline=None)
+@settings(max_examples=60, deadline=None)
 @given(
     records=st.lists(st.lists(CELL, min_size=3, max_size=3), min_size=4, max_size=20),
     delimiter=st.sampled_from([",", ";", "\t", "|"]),

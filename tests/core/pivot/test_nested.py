@@ -133,7 +133,7 @@ def test_an_empty_bin_between_others_stands_and_those_at_the_ends_do_not():
     assert kept.values.ravel().tolist() == [0, 1, 0, 1, 0]
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=100, deadline=None)
 @given(
     st.lists(st.floats(-1e9, 1e9).map(lambda v: round(v, 6)) | st.integers(-20, 20).map(lambda i: i / 10), min_size=1, max_size=40),
     st.sampled_from(["equal_width", "equal_count", "round"]),

@@ -52,7 +52,7 @@ def test_likelier_columns_come_first():
 RECORDS = st.lists(st.tuples(st.sampled_from(["a", "b", "c"]), st.integers(0, 3)), min_size=1, max_size=12)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=30, deadline=None)
 @given(RECORDS, RECORDS)
 def test_the_same_records_are_counted_as_by_hand(one, other):
     def text(records):
