@@ -136,7 +136,8 @@ def _look(source: BinaryIO, name: str, asked: ReadingSpec) -> tuple[_Text, Look]
     sound = encoding != "utf-8" or utf8_until(head) >= len(head) - 3
     words, goes_on = _head(source, encoding, name, sound=sound)
     dialect, rows = _first_rows(words, asked, name, goes_on=goes_on)
-    names, righted_names = righted(dialect.names, name)
+    spare = {i for i, each in enumerate(dialect.names) if not each and not any(row[i : i + 1] not in ([], [""]) for row in rows)}
+    names, righted_names = righted(dialect.names, name, spare)
     keeps = asked.lines != "left_out"
     odd = ragged.odd_among(rows, dialect)
     rows = [row for row in rows if keeps or len(row) == dialect.width]

@@ -1,17 +1,18 @@
 """Names of columns: each column has one, and no two have the same; where the file has it otherwise, it is put right."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Container, Iterator, Sequence
 
 from ..errors import IntakeError
 from ..words.wording import counted
 from .look import MAX_COLUMNS
 
 
-def righted(names: Sequence[str], name: str) -> tuple[tuple[str, ...], tuple[str, ...]]:
+def righted(names: Sequence[str], name: str, spare: Container[int] = ()) -> tuple[tuple[str, ...], tuple[str, ...]]:
     """A name for each column, no two alike, and what was put right, in words.
 
     A column without a name is called after its place, "column 3", a second one of a name "amount 2". Raises IntakeError for more
-    columns than a table can have; ``name`` is the file's.
+    columns than a table can have; ``name`` is the file's. Nothing is said of ``spare`` columns, which have neither
+    a name nor a value.
     """
     check_width(len(names), name)
     given = [short_name(" ".join(each.split())) for each in names]
@@ -22,7 +23,7 @@ def righted(names: Sequence[str], name: str) -> tuple[tuple[str, ...], tuple[str
         called = each
         if not each:
             called = free_name(f"column {position}", taken)
-            unnamed.append(called)
+            unnamed += [] if position - 1 in spare else [called]
         elif each in seen:
             called = free_name(each, taken, 2)
             repeated.append((each, called))

@@ -22,7 +22,7 @@ NAME_LIKE = r"^[+-]?(0\d+|\d{16,})$"
 EITHER_WAY = r"^[+-]?\d{1,3}\.\d{3}$"
 """Plain numbers in which the point may as well group thousands."""
 
-_BOTH_WAYS = r"^[+-]?\d{1,3}[.,]\d{3}$"
+_BOTH_WAYS = r"^[+-]?[1-9]\d{0,2}[.,]\d{3}$"
 _EXPONENT = r"([eE][+-]?\d{1,3})?$"
 _STYLES: dict[Decimal, str] = {
     ".": r"^[+-]?(\d+|\d{1,3}(,\d{3})+|\d{1,3}(['’ ]\d{3})+)?(\.\d*)?" + _EXPONENT,
@@ -48,7 +48,7 @@ def read_numbers(
     """
     if decimal == "." and bool((matches(texts, PLAIN) | (weights == 0)).all()):
         plain = pc.if_else(pa.array(weights > 0), texts, None)
-        return _as_doubles(plain), _guess_words(texts, weights, decimal, forced=forced)
+        return _as_doubles(plain), ()
     core, percent, currency = _taken_apart(texts)
     fits = {style: matches(core, pattern) & matches(core, r"\d") for style, pattern in _STYLES.items()}
     if not forced:
@@ -71,10 +71,12 @@ def read_numbers(
 
 
 def _guess_words(texts: pa.StringArray, weights: NDArray[np.int64], decimal: Decimal, *, forced: bool) -> tuple[str, ...]:
-    """What is said of a column in which every mark could part thousands or decimals alike: another word of the table decided."""
+    """What is said of a column in which every mark could part thousands or decimals alike, in a table with a decimal comma
+    elsewhere, which decided.
+    """
     wanted = weights > 0
     marked = matches(texts, r"[.,]") & wanted
-    if forced or not marked.any() or not matches(texts, _BOTH_WAYS)[marked].all():
+    if forced or decimal == "." or not marked.any() or not matches(texts, _BOTH_WAYS)[marked].all():
         return ()
     text = texts[int(np.flatnonzero(marked)[0])].as_py()
     read = "a decimal mark" if decimal in text else "thousands"

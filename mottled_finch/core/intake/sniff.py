@@ -136,8 +136,8 @@ def _next_mark(text: str, how: Cutting) -> tuple[str, float]:
 def _without_marks(text: str, quote: str) -> Cutting | None:
     """Blanks as the delimiter, or fixed places, where one of them cuts the text into columns of which one holds values."""
     lines = text.splitlines()[:SAMPLE_LINES]
-    rows = _cut(recut(text, (), quote), MARK, quote, escape=False)
-    widths = [len(row.fields) for row in rows if not is_rule(MARK.join(row.fields))]
+    rows = [row for row in _cut(recut(text, (), quote), MARK, quote, escape=False) if not _is_drawn(row)]
+    widths = [len(row.fields) for row in rows]
     usual = Counter(widths).most_common(1)[0][0] if widths else 0
     even = usual > 1 and len(widths) > 2 and widths[0] in (usual, max(2, usual - 1)) and _even(widths[1:]) >= _EVEN_LEAST
     if even and _hold_values([row.fields for row in rows[1:] if len(row.fields) == usual]):
@@ -209,8 +209,9 @@ def _names_rows(fields: list[str]) -> bool:
 
 
 def _is_drawn(row: "_Row") -> bool:
-    """Whether a row only draws a line, in one field, below the names of a report."""
-    return len(row.fields) == 1 and is_rule(row.fields[0])
+    """Whether a row only draws a line, as above and below the names of a report."""
+    drawn = [field for field in row.fields if field.strip()]
+    return bool(drawn) and all(is_rule(field) for field in drawn)
 
 
 def _usual(widths: list[int], named: int) -> int:
