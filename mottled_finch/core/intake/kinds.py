@@ -32,6 +32,7 @@ LIKE_BLANKS = frozenset(
 """Words, in small letters, that often mean "no value": among numbers and moments they are proposed as blanks."""
 FIT_SHARE = 0.9
 _SPEAKING_LEAST = 0.3
+_TRIED, _OFTEN = 1000, 100
 
 _NO_MOMENT = np.array(["NaT"], dtype="datetime64[us]")
 _YES_NO = ({"yes", "no"}, {"true", "false"}, {"y", "n"}, {"t", "f"})
@@ -115,7 +116,7 @@ def column_from_texts(
 
     # No text is both a plain number and a moment, and numbers are quicker to tell.
     plain = kind is None and mostly(matches(clean, PLAIN))
-    if kind is None and not plain and mostly(looks_like_moments(clean)):
+    if kind is None and not plain and _may_be_moments(column) and mostly(looks_like_moments(clean)):
         return _moment_column(column, habits)
     if kind is Kind.MOMENT:
         return _asked_moments(column, habits)
@@ -153,6 +154,16 @@ def are_blank(texts: pa.StringArray, words: tuple[str, ...] = BLANK_WORDS) -> Ma
     """Which texts say that there is no value: those that are empty, and the words."""
     blank: Mask = pc.is_in(texts, value_set=pa.array(["", *words])).to_numpy(zero_copy_only=False)
     return blank
+
+
+def _may_be_moments(column: _Texts) -> bool:
+    """Whether any of a thousand texts, or of the commonest, has the look of a moment: where none has, not most of them can."""
+    count = len(column.texts)
+    if count <= _TRIED:
+        return True
+    often = np.argpartition(-column.weights, _OFTEN)[:_OFTEN]
+    tried = np.union1d(np.arange(0, count, count // _TRIED), often)
+    return bool(looks_like_moments(column.texts.take(pa.array(tried))).any())
 
 
 def _speaking(column: _Texts) -> NDArray[np.int64]:

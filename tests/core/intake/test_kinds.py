@@ -78,3 +78,12 @@ def test_infinite_numbers_are_misfits():
 def test_codes_are_as_narrow_as_their_number_allows():
     assert column(*[f"c{i}" for i in range(255)]).data.dtype == np.uint8
     assert column(*[f"c{i}" for i in range(256)]).data.dtype == np.uint16
+
+
+def test_moments_are_found_among_many_other_texts_where_most_records_hold_them():
+    """Of very many different texts only some are tried; the commonest are always among them."""
+    others = "".join(f"w{i}\n" for i in range(3_000))
+    assert read("when\n" + "3.4.2025\n" * 40_000 + others).columns[0].kind is Kind.MOMENT
+    assert read("when\n" + "3.4.2025\n" * 20_000 + others).columns[0].kind is Kind.CATEGORY
+    days = "".join(f"{i % 28 + 1}.{i % 12 + 1}.{1900 + i // 28}\n" for i in range(3_000))
+    assert read("when\n" + days).columns[0].kind is Kind.MOMENT
