@@ -215,12 +215,7 @@ class LooseReader(Reader):
         if self.peeks("in") and self.bins_follow():
             self.takes("in")
             level = replace(level, bins=self.bins())
-        if self.takes("("):
-            level = self.notes(level)
-            while self.takes(";"):
-                level = self.notes(level)
-            self.needs(")")
-        return level
+        return self.noted(level)
 
     def bins_follow(self) -> bool:
         after = self.tokens[self.at + 1 : self.at + 4]

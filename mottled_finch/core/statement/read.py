@@ -290,11 +290,16 @@ class Reader:
         level = LevelSpec(field=self.field(), cut=cut)
         if self.takes("in"):
             level = replace(level, bins=self.bins())
-        if self.takes("("):
+        return self.noted(level)
+
+    def noted(self, level: LevelSpec) -> LevelSpec:
+        """The level with what is said of it in brackets, if anything is."""
+        if not self.takes("("):
+            return level
+        level = self.notes(level)
+        while self.takes(";"):
             level = self.notes(level)
-            while self.takes(";"):
-                level = self.notes(level)
-            self.needs(")")
+        self.needs(")")
         return level
 
     def notes(self, level: LevelSpec) -> LevelSpec:
