@@ -127,11 +127,12 @@ def test_every_page_runs_our_own_scripts_only(page, path):
 def test_an_empty_library_is_one_invitation_and_a_table_to_look_at(chromium, tmp_path):
     with serving(tmp_path / "new", "serve") as address:
         page = chromium.new_page(base_url=address, viewport={"width": 1280, "height": 800})
+        page.set_default_timeout(120_000)  # the processes that look and read are started for it
         page.goto("/")
         expect(page.get_by_role("heading", name="Start with a table")).to_be_visible()
         expect(page.get_by_role("heading", name="Plates")).to_have_count(0)
         page.get_by_role("button", name="Look at a made-up berth log").click()
-        expect(page.get_by_role("main")).to_contain_text("berth-log.csv read as text with commas")
+        expect(page.get_by_role("main")).to_contain_text("berth-log.csv read as text with commas", timeout=120_000)
         bring_in(page)
         expect(page.get_by_role("banner")).to_contain_text("berth-log")
         page.close()
