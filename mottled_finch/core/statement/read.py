@@ -253,11 +253,14 @@ class Reader:
             self.needs(literal)
             if key:
                 said[key] = self.measure_key(key)
-        measure = MeasureSpec(take=take, **said)
-        if self.takes("counting"):
-            empty = self.one_of(EMPTY, '"nothing as zero" or "nothing as blank"')
-            measure = replace(measure, empty=empty)  # type: ignore[arg-type]
-        return measure
+        return self.counted(MeasureSpec(take=take, **said))
+
+    def counted(self, measure: MeasureSpec) -> MeasureSpec:
+        """The measure, with how nothing counts, if that is said."""
+        if not self.takes("counting"):
+            return measure
+        empty = self.one_of(EMPTY, '"nothing as zero" or "nothing as blank"')
+        return replace(measure, empty=empty)  # type: ignore[arg-type]
 
     def measure_key(self, key: str) -> Any:
         if key == "p":

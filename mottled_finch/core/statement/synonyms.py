@@ -5,9 +5,7 @@ from ..vocabulary import CUT_TERMS, MEASURE_TERMS
 FILLERS = frozenset(("the", "please", "me", "us"))
 """Words that say nothing, unless a field's name has them."""
 ALIKE = {"colour": "color", "coloured": "color", "colored": "color", "colours": "colors", "mins": "minutes"}
-BEGINNINGS = dict.fromkeys(
-    ("color", "show", "plot", "draw", "paint", "map", "give", "heat map of", "display", "i want", "what is"), True
-)
+BEGINNINGS = ("color", "show", "plot", "draw", "paint", "map", "give", "heat map of", "display", "i want", "what is")
 
 MEASURES: dict[str, str] = {
     **{term.name: take for take, term in MEASURE_TERMS.items()},
@@ -34,7 +32,7 @@ MEASURES: dict[str, str] = {
     ),
     **dict.fromkeys(("share of records", "percentage of records", "percent of records", "proportion of records", "share"), "share"),
 }
-SIDES = dict.fromkeys(("for each", "for every", "by each", "for", "by", "per", "of each", "each", "every"), True)
+SIDES = ("for each", "for every", "by each", "for", "by", "per", "of each", "each", "every")
 WAYS = {
     **dict.fromkeys(("down", "in rows", "as rows", "on rows", "down side", "in lines"), "down"),
     **dict.fromkeys(("across", "in columns", "as columns", "on columns", "across top"), "across"),
@@ -47,12 +45,17 @@ CUT_WORDS: dict[str, str] = {
     **dict.fromkeys(("hour of day", "hours of day"), "hour"),
     **dict.fromkeys(("month of year", "calendar month"), "month"),
 }
-KEEPS = dict.fromkeys(
-    ("keeping", "keep", "where", "only where", "only", "just", "if", "when", "with only", "filtered to", "for"), True
-)
-ORDER_WORDS = dict.fromkeys(
-    ("ordered by", "order by", "sorted by", "sort by", "sorted", "ordered", "in order of", "ranked by"), True
-)
+KEEPS = ("keeping", "keep", "where", "only where", "only", "just", "if", "when", "with only", "filtered to", "for")
+ORDER_WORDS = ("ordered by", "order by", "sorted by", "sort by", "sorted", "ordered", "in order of", "ranked by")
+VERSUS = ("and", "by", "against", "versus", "vs", "x")
+"""What stands between the two sides."""
+IS = ("is", "are", "was")
+BLANK = ("blank", "empty", "missing")
+ORDER_KINDS = {**dict.fromkeys(("size", "value", "totals", "sum"), "total"), **dict.fromkeys(("name", "names"), "label")}
+DOWNWARDS = ("descending", "desc", "largest first", "highest first", "biggest first")
+UPWARDS = ("ascending", "asc", "smallest first", "lowest first")
+SHARES = ("percent", "percentage", "%", "percents")
+TOTALS = {"row totals": "rows", "totals across": "rows", "column totals": "columns", "totals down": "columns"}
 SIGNS: dict[str, str] = {
     **dict.fromkeys(("=", "==", "is", "are", "was", "equals", "equal to", "in", "one of"), "in_"),
     **dict.fromkeys(("!=", "<>", "not in", "not", "except", "isn't"), "not_in"),
@@ -68,47 +71,9 @@ CLAUSES = frozenset(
     ).split()
 )
 STOPS = CLAUSES | frozenset(
-    [
-        "and",
-        "or",
-        "nor",
-        "(",
-        ")",
-        ",",
-        ";",
-        "for",
-        "by",
-        "each",
-        "per",
-        "across",
-        "down",
-        "then",
-        "is",
-        "are",
-        "not",
-        "above",
-        "below",
-        "from",
-        "up",
-        "after",
-        "before",
-        "over",
-        "under",
-        "of",
-        "to",
-        "than",
-        "least",
-        "most",
-        "among",
-        "=",
-        "<",
-        ">",
-        "<=",
-        ">=",
-        "!=",
-        "<>",
-        "≥",
-        "≤",
-    ]
+    (  # noqa: SIM905
+        "and or nor ( ) , ; for by each per across down then is are not above below from up after before over under of to than "
+        "least most among = < > <= >= != <> ≥ ≤"
+    ).split()
 )
 """Words that no member without quotation marks goes on over."""
