@@ -10,9 +10,8 @@ from ..intake.kinds import FIT_SHARE, LIKE_BLANKS
 from ..intake.moments import looks_like_moments
 from ..intake.numbers import matches
 from ..intake.ragged import mark_beyond
-from ..mends.rejoin import shifted
-from ..recipe.conditions import ConditionSpec
-from ..recipe.table_spec import DropMend, RejoinMend
+from ..mends.overlong import shifted
+from ..recipe.table_spec import OverlongMend
 from ..table import Column, Kind, Table
 from ..words.wording import counted, field_words
 from .finding import Cure, Finding
@@ -32,12 +31,12 @@ def find(table: Table) -> Iterator[Finding]:
         others = [column for column in table.columns if column is not beyond]
         by = f"{mark} " if mark in (",", ";") else str(mark)
         found = _cut_column(others, beyond, records[:_TRIED], by)
-        cures = [Cure(words="Leave these lines out", mend=DropMend(where=(ConditionSpec(field=beyond.name, blank=False),)))]
+        cures = [Cure(words="Leave these lines out", mend=OverlongMend(lines="leave_out", beyond=beyond.name))]
         words = "Something may be cut that belongs together."
         if found:
             column, joined = found
             words = f"A mark inside a field may have cut it: “{joined}” in {field_words(column.name)}."
-            mend = RejoinMend(field=column.name, beyond=beyond.name, by=by)
+            mend = OverlongMend(lines="join", field=column.name, beyond=beyond.name, by=by)
             cures.insert(0, Cure(words=f"Join what a mark cut in {field_words(column.name)}", mend=mend))
         yield Finding(
             key=f"beyond:{beyond.name}",

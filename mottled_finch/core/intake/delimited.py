@@ -1,82 +1,53 @@
-"""Delimited text in any dialect, to a Table.
-
-The text is cut and encoded by Arrow's reader, which is many times faster than one that makes an object a field. Columns that
-are plain decimals or moments throughout the first records are parsed straight to what they are; the rest are
-dictionary-encoded, and their kinds are decided over the whole column from its different texts (see kinds.py).
-"""
+"""Delimited text in any dialect: how it would be read, its first records, and all of them (whole_text.py) as a Table."""
 
 import csv
-import re
-from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
-from typing import Any, BinaryIO, cast
+from typing import Any, BinaryIO
 
 import numpy as np
 import pyarrow as pa
-import pyarrow.compute as pc
-import pyarrow.csv as pa_csv
 
 from ..errors import IntakeError
 from ..recipe.table_spec import ReadingSpec
 from ..table import Column, Kind, Table
 from ..words.wording import counted
 from . import ragged
-from .code_pages import guess_page
-from .encodings import as_utf8, broken_words, doubt_of, guess_encoding, is_mostly_utf8, title_of, utf8_until
-from .kinds import Habits, column_from_arrow, column_from_moments, counting_records, plain_kind
+from .encodings import as_utf8, broken_words, doubt_of, guess_encoding, title_of, utf8_until
+from .kinds import Habits, column_from_arrow, column_from_moments, column_from_texts, counting_records, plain_kind
 from .look import LOOK_RECORDS, READABLE, Instead, Look, Part, blanks_of, blanks_part
 from .moments import Dates, date_order
 from .names import free_name, righted
 from .numbers import decimal_of
-from .recut import Recut
+from .recut import BLANKS
 from .sniff import DELIMITERS, Dialect, cut, sniff
-from .source import COLUMNS, Forbidden, Told, Watched, opened
+from .source import COLUMNS, Told, opened
+from .whole_text import NotUtf8, Plain, Text, fields_of, refuse_an_open_quotation, whole
 
-Plain = dict[str, Any]
-"""The Arrow types of the fields that are parsed straight to what they are."""
 _HEAD_BYTES = 1 << 20
 _SNIFFED = 1 << 16
-_BLOCK_BYTES = 4 << 20
 _BROKEN_LEAST, _BROKEN_MOST = 5, 0.02
 """So many places that are not in the encoding, and so large a share of the text, say that it is another one."""
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
-class _Text:
-    """A file of text and how it is cut. ``names`` are those that the columns get, one for each of the dialect's."""
+class _Way:
+    """How a text is read, but for what is put right of it, and the fields of its first records."""
 
-    source: BinaryIO
-    name: str
-    encoding: str
-    sound: bool
-    """Whether the first megabyte is in the encoding throughout."""
-    dialect: Dialect
-    names: tuple[str, ...]
-    habits: Habits
-    plain: Plain
-    keeps: bool
-    """Whether lines with a field too few or too many are kept."""
-    odd: bool
-    """Whether one of the first lines is such a line."""
-    quoted: bool
-    """Whether a quotation mark stands below the header in the first megabyte."""
-
-    def utf8(self) -> BinaryIO:
-        self.source.seek(0)
-        stream = as_utf8(self.source, self.encoding, sound=self.sound)
-        if not self.dialect.is_recut:
-            return stream
-        return cast(BinaryIO, Recut(stream, self.dialect.cuts, self.dialect.quote))
-
-
-def _fields(width: int) -> list[str]:
-    """Our own names of the fields: the reader then never trips over odd ones."""
-    return [f"f{i}" for i in range(width)]
+    found: ReadingSpec
+    parts: tuple[Part, ...]
+    notes: tuple[str, ...]
+    instead: Instead | None
+    rows: list[list[str]]
 
 
 def look(source: BinaryIO, name: str, asked: ReadingSpec) -> Look:
     """How the text would be read, and its first records. Raises IntakeError, naming the file."""
-    return _look(source, name, asked)[1]
+    text, way = _way_of(source, name, asked)
+    odd = ragged.odd_among(way.rows, text.dialect)
+    kept = [row for row in way.rows if text.keeps or len(row) == text.dialect.width]
+    arrays = _arrays(kept, len(text.names))
+    columns = [column_from_arrow(*each, text.habits) for each in zip(text.names, arrays, strict=True)]
+    return _put_right(asked, way, text, columns, odd)
 
 
 def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[Table, Look]:
@@ -86,48 +57,26 @@ def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[T
     told in the notes: names that are missing or stand twice, lines of another width. Raises IntakeError, naming the file and the
     record, for a file that is empty or not text, and for a quotation that is never closed.
     """
-    text, found = _look(source, name, asked)
+    text, way = _way_of(source, name, asked)
     try:
-        raw, odd, broken = _whole(text, told)
-    except _NotUtf8 as error:
+        raw, odd, broken = whole(text, told)
+    except NotUtf8 as error:
         if error.page:
             # The first megabyte was plain ASCII, which every code page shares with UTF-8; the letters beyond it decide.
-            text, found = _look(source, name, replace(asked, encoding=error.page))
-            found = replace(found, asked=asked)
+            text, way = _way_of(source, name, replace(asked, encoding=error.page))
         else:
             text = replace(text, sound=False)
-        raw, odd, broken = _whole(text, told)
-    _refuse_an_open_quotation(raw, odd, text)
-    columns = [*_columns(raw, text, told), *_beyond(odd if text.keeps else ragged.NONE_ODD, raw.num_rows, text)]
-    found = _with_odd(found, odd, text)
+        raw, odd, broken = whole(text, told)
+    refuse_an_open_quotation(raw, odd, text)
+    columns = [_column(each, raw.column(i), text, told) for i, each in enumerate(text.names)]
+    done = _put_right(asked, way, text, columns, odd)
     if broken:
-        found = replace(found, notes=(*found.notes, broken_words(broken, text.encoding)))
-    return Table(tuple(columns)), found
+        done = replace(done, notes=(*done.notes, broken_words(broken, text.encoding)))
+    return done.table, replace(done, table=done.table.taken(np.arange(min(LOOK_RECORDS, raw.num_rows))))
 
 
-def _with_odd(found: Look, odd: ragged.Odd, text: _Text) -> Look:
-    """The look, with what the whole file has of lines of another width."""
-    notes = [note for note in found.notes if note not in found.odd_notes]
-    parts = [part for part in found.parts if part.key != "lines"]
-    said = ragged.said_of(odd, text.dialect, left_out=not text.keeps)
-    return replace(found, notes=(*notes, *said), odd_notes=said, parts=(*parts, *_lines_part(said, keeps=text.keeps)))
-
-
-def _lines_part(said: tuple[str, ...], *, keeps: bool) -> tuple[Part, ...]:
-    if not said and keeps:
-        return ()
-    return (Part(key="lines", words="lines of another length kept" if keeps else "lines of another length left out"),)
-
-
-class _NotUtf8(Exception):
-    """Bytes far down are not UTF-8. ``page`` is what the file is in, where all before them says nothing against it."""
-
-    def __init__(self, page: str | None) -> None:
-        super().__init__(page)
-        self.page: Any = page
-
-
-def _look(source: BinaryIO, name: str, asked: ReadingSpec) -> tuple[_Text, Look]:
+def _way_of(source: BinaryIO, name: str, asked: ReadingSpec) -> tuple[Text, _Way]:
+    """How the text is cut, and what is said of it."""
     source, inner = opened(source, name)
     source.seek(0)
     head = source.read(_HEAD_BYTES)
@@ -136,14 +85,10 @@ def _look(source: BinaryIO, name: str, asked: ReadingSpec) -> tuple[_Text, Look]
     sound = encoding != "utf-8" or utf8_until(head) >= len(head) - 3
     words, goes_on = _head(source, encoding, name, sound=sound)
     dialect, rows = _first_rows(words, asked, name, goes_on=goes_on)
-    spare = {i for i, each in enumerate(dialect.names) if not each and not any(row[i : i + 1] not in ([], [""]) for row in rows)}
-    names, righted_names = righted(dialect.names, name, spare)
-    keeps = asked.lines != "left_out"
-    odd = ragged.odd_among(rows, dialect)
-    rows = [row for row in rows if keeps or len(row) == dialect.width]
-    columns = [pa.array([row[i] if i < len(row) else "" for row in rows], pa.string()) for i in range(len(names))]
-    habits = _habits(columns, dialect.delimiter, asked)
-    text = _Text(
+    names, _ = righted(dialect.names, name)
+    arrays = _arrays(rows, len(names))
+    habits = _habits(arrays, dialect.delimiter, asked)
+    text = Text(
         source=source,
         name=name,
         encoding=encoding,
@@ -151,13 +96,11 @@ def _look(source: BinaryIO, name: str, asked: ReadingSpec) -> tuple[_Text, Look]
         dialect=dialect,
         names=names,
         habits=habits,
-        plain=_plain(names, columns, habits),
-        keeps=keeps,
-        odd=bool(odd),
+        plain=_plain(names, arrays, habits),
+        keeps=asked.lines != "left_out",
+        odd=any(len(row) != dialect.width for row in rows),
         quoted=bool(dialect.quote) and any(dialect.quote in line for line in words.splitlines()[dialect.above :]),
     )
-    shown = list(_named(dialect, (column_from_arrow(*each, habits) for each in zip(names, columns, strict=True))))
-    shown += _beyond(odd if keeps else ragged.NONE_ODD, len(rows), text)
     found = replace(
         asked,
         form="delimited",
@@ -171,37 +114,48 @@ def _look(source: BinaryIO, name: str, asked: ReadingSpec) -> tuple[_Text, Look]
         blanks=habits.blanks,
         lines=asked.lines or "kept",
     )
-    said = ragged.said_of(odd, dialect, left_out=not keeps)
-    unpacked = () if inner == name else ("unpacked",)
-    return text, Look(
+    notes = [*(["unpacked"] if inner != name else []), *([doubt] if doubt else [])]
+    parts = _parts(dialect, encoding, habits)
+    return text, _Way(found=found, parts=parts, notes=tuple(notes), instead=_instead(dialect, asked), rows=rows)
+
+
+def _arrays(rows: list[list[str]], width: int) -> list[pa.StringArray]:
+    """The fields of records by column; what a record lacks is blank."""
+    return [pa.array([row[i] if i < len(row) else "" for row in rows], pa.string()) for i in range(width)]
+
+
+def _put_right(asked: ReadingSpec, way: _Way, text: Text, columns: list[Column], odd: ragged.Odd) -> Look:
+    """The look at a table of these columns, with what was put right of it: names, and lines of another width."""
+    spare = {i for i, column in enumerate(columns) if not text.dialect.names[i] and _is_empty(column)}
+    _, names = righted(text.dialect.names, text.name, spare)
+    lines = ragged.said_of(odd, text.dialect, left_out=not text.keeps)
+    part = Part(key="lines", words="lines of another length kept" if text.keeps else "lines of another length left out")
+    kept = [column for i, column in enumerate(columns) if i not in spare]
+    if kept and 0 not in spare and not text.dialect.names[0]:
+        kept[0] = counting_records(kept[0])
+    kept += _beyond(odd, len(columns[0]), text) if text.keeps else []
+    return Look(
         asked=asked,
-        found=found,
-        parts=(*_parts(dialect, encoding, habits), *_lines_part(said, keeps=keeps)),
-        table=Table(tuple(shown)),
-        notes=(*unpacked, *([doubt] if doubt else []), *righted_names, *said),
-        odd_notes=said,
-        instead=_instead(dialect, asked),
+        found=way.found,
+        parts=(*way.parts, part) if lines or not text.keeps else way.parts,
+        notes=(*way.notes, *names, *lines),
+        table=Table(tuple(kept)),
+        instead=way.instead,
     )
 
 
-def _named(dialect: Dialect, columns: Iterable[Column]) -> Iterator[Column]:
-    """The columns, without those that have neither a name nor a value, as where every line ends in a delimiter; the first of those
-    without a name may count the records.
-    """
-    for position, (given, column) in enumerate(zip(dialect.names, columns, strict=True)):
-        if given:
-            yield column
-        elif column.blanks < len(column) or len(column.misfits):
-            yield column if position else counting_records(column)
+def _is_empty(column: Column) -> bool:
+    """A column without a value, as the last one is where every line ends in a delimiter."""
+    return column.blanks == len(column) and not len(column.misfits)
 
 
-def _beyond(odd: ragged.Odd, records: int, text: _Text) -> list[Column]:
+def _beyond(odd: ragged.Odd, records: int, text: Text) -> list[Column]:
     """The column of what lines have over, where one has."""
-    texts = ragged.beyond_texts(odd, records, text.dialect)
-    if texts is None:
+    codes, texts = ragged.beyond_texts(odd, records, text.dialect)
+    if len(texts) == 1:
         return []
     name = free_name(ragged.BEYOND, set(text.names))
-    column = column_from_arrow(name, pa.array(texts, pa.string()), text.habits, Kind.CATEGORY)
+    column = column_from_texts(name, codes, pa.array(texts, pa.string()), text.habits, Kind.CATEGORY)
     return [replace(column, notes=(ragged.beyond_note(text.dialect),))]
 
 
@@ -261,7 +215,7 @@ def _plain(names: tuple[str, ...], columns: list[pa.StringArray], habits: Habits
     """The fields that are plain decimals or moments in the first records. Being wrong about the rest costs another reading."""
     types = {Kind.NUMBER: pa.float64(), Kind.MOMENT: pa.timestamp("us")}
     kinds = [plain_kind(name, column, habits) for name, column in zip(names, columns, strict=True)]
-    return {f"f{i}": types[kind] for i, kind in enumerate(kinds) if kind is not None}
+    return {field: types[kind] for field, kind in zip(fields_of(len(names)), kinds, strict=True) if kind is not None}
 
 
 def _whole_lines(text: str, most: int) -> str:
@@ -294,7 +248,9 @@ def _cut_words(dialect: Dialect) -> str:
         return f"text of fixed width, {counted(len(dialect.cuts), 'column')}"
     if len(dialect.names) == 1:
         return "text of one column"
-    return f"text with {DELIMITERS.get(dialect.delimiter) or {' ': 'blanks'}.get(dialect.delimiter) or f'“{dialect.delimiter}”'}"
+    if dialect.delimiter == BLANKS:
+        return "text with blanks"
+    return f"text with {DELIMITERS.get(dialect.delimiter) or f'“{dialect.delimiter}”'}"
 
 
 def _habits(columns: list[pa.StringArray], delimiter: str, asked: ReadingSpec) -> Habits:
@@ -317,190 +273,7 @@ def _habits(columns: list[pa.StringArray], delimiter: str, asked: ReadingSpec) -
     )
 
 
-def _whole(text: _Text, told: Told) -> tuple[pa.Table, ragged.Odd, int]:
-    """All records, which of them are of another width, and how many places are not in the encoding.
-
-    What the first records promised and the rest does not keep is taken back, and the text read again.
-    """
-    plain, quoted, even = dict(text.plain), text.quoted, not text.odd
-    while True:
-        passed: list[pa_csv.InvalidRow] = []
-        try:
-            raw, broken = _read(text, plain, passed, told, even=even, quoted=quoted)
-            odd = _odd(passed, text)
-            if text.keeps and (odd or len(text.names) > text.dialect.width):
-                raw = _with_lines(raw, odd, text, plain)
-        except Forbidden:
-            quoted = True
-            continue
-        except pa.ArrowInvalid as error:
-            if passed and even:
-                even = False
-                continue
-            field = _field_that_is_not_plain(str(error), plain)
-            if field is None:
-                raise _explained(error, text) from error
-            del plain[field]
-            continue
-        infinite = _infinite(raw, plain)
-        if not infinite:
-            return raw, odd, broken
-        for field in infinite:
-            del plain[field]
-
-
-def _odd(passed: list[pa_csv.InvalidRow], text: _Text) -> ragged.Odd:
-    return ragged.odd_lines([(row.number - text.dialect.above - 1, row.text) for row in passed], text.dialect)
-
-
-def _with_lines(raw: pa.Table, odd: ragged.Odd, text: _Text, plain: Plain) -> pa.Table:
-    """The records at the width of the header, with those that were passed over. Raises ArrowInvalid where these are not plain."""
-    fields = _fields(len(text.names))
-    for field in fields[raw.num_columns :]:
-        raw = raw.append_column(field, pa.array([""] * raw.num_rows).dictionary_encode())
-        plain.pop(field, None)
-    if not odd:
-        return raw
-    more = pa_csv.read_csv(
-        pa.BufferReader(ragged.as_csv(odd, len(fields))),
-        read_options=pa_csv.ReadOptions(column_names=fields),
-        parse_options=pa_csv.ParseOptions(newlines_in_values=True, ignore_empty_lines=False),
-        convert_options=_conversion(text, fields, plain),
-    )
-    return ragged.put_back(raw, more, odd.records)
-
-
-def _conversion(text: _Text, fields: list[str], plain: Plain) -> pa_csv.ConvertOptions:
-    encoded = pa.dictionary(pa.int32(), pa.string())
-    return pa_csv.ConvertOptions(
-        column_types={field: plain.get(field, encoded) for field in fields},
-        null_values=["", *text.habits.blanks],
-        strings_can_be_null=False,
-        decimal_point=text.habits.decimal,
-    )
-
-
-def _read(
-    text: _Text, plain: Plain, passed: list[pa_csv.InvalidRow], told: Told, *, even: bool = True, quoted: bool = True
-) -> tuple[pa.Table, int]:
-    """Text without a quotation mark is cut twice as fast, since every line break ends a record. ``quoted`` False promises that;
-    the first mark that comes all the same raises Forbidden. ``even`` promises that all lines have the usual width; those that have
-    not are put into ``passed``, and the first raises ArrowInvalid where there should be none.
-    """
-
-    def note(row: pa_csv.InvalidRow) -> str:
-        passed.append(row)
-        return "error" if even else "skip"
-
-    dialect, fields = text.dialect, _fields(text.dialect.width)
-
-    def told_lines(lines: int, _phase: str = "", /) -> None:
-        told(max(0, lines - dialect.above))
-
-    stream = text.utf8()
-    watched = Watched(stream, told_lines, b"" if quoted else dialect.quote.encode(), dialect.above)
-    table = pa_csv.read_csv(
-        pa.PythonFile(watched, mode="r"),
-        # Only one thread alone knows the number of a line.
-        read_options=pa_csv.ReadOptions(column_names=fields, skip_rows=dialect.above, block_size=_BLOCK_BYTES, use_threads=even),
-        # An empty line is a blank where a table has one column, and nothing at all where it has more.
-        parse_options=pa_csv.ParseOptions(
-            delimiter=dialect.mark,
-            quote_char=dialect.quote or False,
-            double_quote=not dialect.escape,
-            escape_char="\\" if dialect.escape else False,
-            newlines_in_values=bool(dialect.quote) and quoted,
-            ignore_empty_lines=len(fields) > 1,
-            invalid_row_handler=note,
-        ),
-        convert_options=_conversion(text, fields, plain),
-    )
-    return table, getattr(stream, "broken", 0)
-
-
-def _infinite(raw: pa.Table, plain: Plain) -> list[str]:
-    """Fields with a number too large for a double: they are read again as text, which tells what stood there."""
-    return [field for field, type_ in plain.items() if pa.types.is_floating(type_) and pc.any(pc.is_inf(raw[field])).as_py()]
-
-
-def _field_that_is_not_plain(message: str, plain: Plain) -> str | None:
-    found = re.search(r"[Cc]olumn #(\d+)", message)
-    field = f"f{found[1]}" if found else None
-    return field if field in plain and "UTF8" not in message else None
-
-
-def _explained(error: pa.ArrowInvalid, text: _Text) -> Exception:
-    """The reader's error in a sentence of ours."""
-    name, said = text.name, str(error)
-    if "UTF8" in said.upper().replace("-", ""):
-        return _late_bytes(text)
-    if "straddl" in said:
-        return IntakeError(
-            f"a record near line {_longest_line(text):,} is longer than {_BLOCK_BYTES >> 20} MB; "
-            "close the quotation mark that may be left open there, or take the long text out",
-            path=name,
-            received=said,
-        )
-    return IntakeError(
-        "the text cannot be cut into records; look for a quotation mark that is never closed", path=name, received=said
-    )
-
-
-def _late_bytes(text: _Text) -> Exception:
-    """Bytes that are not UTF-8 far down. Where all before them was ASCII the file may be in a code page; else they are a few."""
-    text.source.seek(0)
-    rest = b""
-    while piece := text.source.read(_BLOCK_BYTES):
-        block = rest + piece
-        valid = utf8_until(block)
-        if valid < len(block) - 3:
-            return _NotUtf8(None if is_mostly_utf8(block) or not block[:valid].isascii() else guess_page(block).page)
-        if not block[:valid].isascii():
-            return _NotUtf8(None)
-        rest = block[valid:]
-    return _NotUtf8(None)
-
-
-def _longest_line(text: _Text) -> int:
-    source = text.utf8()
-    line, length = 1, 0
-    while piece := source.read(1 << 20):
-        for part in piece.splitlines(keepends=True):
-            length += len(part)
-            if length > _BLOCK_BYTES:
-                return line
-            if part.endswith((b"\n", b"\r")):
-                line, length = line + 1, 0
-    return line
-
-
-def _refuse_an_open_quotation(raw: pa.Table, odd: ragged.Odd, text: _Text) -> None:
-    """A quotation that is never closed swallows the rest of the file in silence: it ends up as one last, long field.
-
-    Marks are counted only where that last field has a line break, and come in pairs where every quotation is closed.
-    """
-    last = raw.column(text.dialect.width - 1)[-1].as_py() if raw.num_rows else ""
-    if odd and odd.records[-1] == raw.num_rows - 1 + (0 if text.keeps else len(odd)):
-        last = odd.fields[-1][-1]
-    if not text.dialect.quote or not isinstance(last, str) or "\n" not in last:
-        return
-    source = text.utf8()
-    marks = 0
-    while piece := source.read(_BLOCK_BYTES):
-        marks += piece.count(text.dialect.quote.encode())
-    if marks % 2:
-        raise IntakeError(
-            f"a quotation mark opened in record {raw.num_rows:,} is never closed; close it, or take it out",
-            path=text.name,
-            received=last[:200],
-        )
-
-
-def _columns(raw: pa.Table, text: _Text, told: Told) -> Iterator[Column]:
-    return _named(text.dialect, (_column(name, raw.column(i), text, told) for i, name in enumerate(text.names)))
-
-
-def _column(name: str, chunks: pa.ChunkedArray, text: _Text, told: Told) -> Column:
+def _column(name: str, chunks: pa.ChunkedArray, text: Text, told: Told) -> Column:
     told(len(chunks), COLUMNS)
     if pa.types.is_floating(chunks.type):
         notes = ("decimal comma",) if text.habits.decimal == "," else ()

@@ -48,8 +48,7 @@ class Look:
     """``asked`` is what the user has said, ``found`` the same with every gap filled. ``table`` has the first records.
 
     ``choices`` lists what else could be chosen where that depends on the file: its sheets, its files, or its lists of records.
-    ``notes`` say what was put right, ``odd_notes`` being those of lines of another width. A ``problem`` says why it cannot be read
-    so; the table then has its lines.
+    ``notes`` say what was put right. A ``problem`` says why it cannot be read so; the table then has its lines.
     """
 
     asked: ReadingSpec
@@ -58,6 +57,5 @@ class Look:
     table: Table
     choices: dict[str, tuple[str, ...]] = field(default_factory=dict)
     notes: tuple[str, ...] = ()
-    odd_notes: tuple[str, ...] = ()
     instead: Instead | None = None
     problem: str = ""

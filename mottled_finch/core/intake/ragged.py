@@ -8,10 +8,10 @@ import csv
 import io
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 import pyarrow as pa
+from numpy.typing import NDArray
 
 from ..words.wording import counted
 from .recut import is_rule
@@ -103,15 +103,12 @@ def put_back(even: pa.Table, odd: pa.Table, records: tuple[int, ...]) -> pa.Tabl
     return pa.concat_tables([even, odd]).unify_dictionaries().combine_chunks().take(order)
 
 
-def beyond_texts(odd: Odd, records: int, dialect: Dialect) -> list[Any] | None:
-    """What is over in each record, blank in most; None where nothing is."""
-    found = {place: over(fields, dialect) for place, fields in zip(odd.records, odd.fields, strict=True)}
-    if not any(found.values()):
-        return None
-    texts = [""] * records
-    for place, text in found.items():
-        texts[place] = text
-    return texts
+def beyond_texts(odd: Odd, records: int, dialect: Dialect) -> tuple[NDArray[np.int64], list[str]]:
+    """Codes, for every record, into the texts of what is over, of which the first is the blank."""
+    place: dict[str, int] = {"": 0}
+    codes = np.zeros(records, dtype=np.int64)
+    codes[list(odd.records)] = [place.setdefault(over(fields, dialect), len(place)) for fields in odd.fields]
+    return codes, list(place)
 
 
 def said_of(odd: Odd, dialect: Dialect, *, left_out: bool) -> tuple[str, ...]:

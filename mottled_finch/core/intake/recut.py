@@ -1,5 +1,6 @@
 """Text whose fields are parted by runs of blanks, or stand at fixed places, laid out anew with one mark between fields."""
 
+import io
 import re
 from itertools import pairwise
 from typing import BinaryIO
@@ -15,6 +16,11 @@ _LINES_LEAST = 4
 _RULE = re.compile(r"^[\s|+:=_-]*-{2,}[\s|+:=_-]*$|^[\s=]*={2,}[\s=]*$")
 
 
+def lines_of(text: str) -> list[str]:
+    """The lines as readers of text files count them, with their ends: other separators that Unicode knows end none."""
+    return list(io.StringIO(text, newline=""))
+
+
 def is_rule(line: str) -> bool:
     """Whether a line only draws a line, as reports do under their headings."""
     return bool(_RULE.match(line))
@@ -24,7 +30,7 @@ def recut(text: str, cuts: tuple[int, ...] = (), quote: str = "") -> str:
     """Whole lines of text with one mark between fields: cut where each of ``cuts`` begins a field, or else at blanks."""
     text = text.replace(MARK, " ")
     if cuts:
-        return "".join(_at_places(line, cuts) for line in text.splitlines(keepends=True))
+        return "".join(_at_places(line, cuts) for line in lines_of(text))
     text = re.sub(r"(?m)^[ \t]+|[ \t]+(?=\r?$)", "", text)
     if not quote or quote not in text:
         return re.sub(r"[ \t]+", MARK, text)

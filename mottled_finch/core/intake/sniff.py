@@ -12,7 +12,7 @@ from collections import Counter
 from dataclasses import dataclass
 from itertools import pairwise
 
-from .recut import BLANKS, MARK, is_rule, places_of, recut
+from .recut import BLANKS, MARK, is_rule, lines_of, places_of, recut
 
 SAMPLE_LINES = 400
 csv.field_size_limit(1 << 20)  # the length of the sample itself
@@ -82,7 +82,8 @@ def sniff(
     ``text`` should end with a whole line unless it is all there is. Raises csv.Error for a line that cannot be cut.
     """
     said = _SAID.match(text)
-    how = _way_of(text, delimiter or (said[1] if said else None), cuts, quote)
+    judged = "".join(lines_of(text)[header - 1 :]) if header else text  # what stands above the names says nothing
+    how = _way_of(judged, delimiter or (said[1] if said else None), cuts, quote)
     cut_rows = _cut(how.laid_out(text), how.mark, how.quote, how.escape)
     rows = [row for row in cut_rows if not (said and row.first_line == 1) and not _is_drawn(row)] or [_Row([""], 1, 1)]
     start, named = _begin(rows, header)
@@ -109,7 +110,7 @@ def sniff(
 def _way_of(text: str, delimiter: str | None, cuts: tuple[int, ...] | None, quote: str | None) -> Cutting:
     """How text is cut into fields; what is given is not questioned. Empty ``cuts`` ask for fixed places, wherever they are."""
     if cuts is not None:
-        places = cuts or places_of(text.splitlines()[:SAMPLE_LINES]) or (0,)
+        places = cuts or places_of(lines_of(text)[:SAMPLE_LINES]) or (0,)
         return Cutting(delimiter="", quote="", escape=False, cuts=places)
     mark = _quote(text) if quote is None else quote
     # A doubled mark inside a field says that marks are doubled; beside a delimiter it is only an empty field.
@@ -120,8 +121,11 @@ def _way_of(text: str, delimiter: str | None, cuts: tuple[int, ...] | None, quot
     if delimiter is not None:
         return Cutting(delimiter=delimiter, quote=mark, escape=escape)
     chosen = max(DELIMITERS, key=lambda each: _evenness(text, each, mark, escape))
-    found = _without_marks(text, mark) if not _evenness(text, chosen, mark, escape)[1] else None
-    return found or Cutting(delimiter=chosen, quote=mark, escape=escape)
+    if _evenness(text, chosen, mark, escape)[1]:
+        return Cutting(delimiter=chosen, quote=mark, escape=escape)
+    # One column: a mark that stands in some lines is part of what they say.
+    cuts_some = any(len(row.fields) > 1 for row in _cut(text, chosen, mark, escape))
+    return _without_marks(text, mark) or Cutting(delimiter=MARK if cuts_some else chosen, quote=mark, escape=escape)
 
 
 def _next_mark(text: str, how: Cutting) -> tuple[str, float]:
@@ -135,7 +139,7 @@ def _next_mark(text: str, how: Cutting) -> tuple[str, float]:
 
 def _without_marks(text: str, quote: str) -> Cutting | None:
     """Blanks as the delimiter, or fixed places, where one of them cuts the text into columns of which one holds values."""
-    lines = text.splitlines()[:SAMPLE_LINES]
+    lines = lines_of(text)[:SAMPLE_LINES]
     rows = [row for row in _cut(recut(text, (), quote), MARK, quote, escape=False) if not _is_drawn(row)]
     widths = [len(row.fields) for row in rows]
     usual = Counter(widths).most_common(1)[0][0] if widths else 0
@@ -161,7 +165,7 @@ def _hold_values(rows: list[list[str]]) -> bool:
 
 def _above(rows: "list[_Row]", start: int, text: str) -> int:
     """The lines down to the header, and a line that is drawn below it."""
-    lines, above = text.splitlines(), rows[start].last_line
+    lines, above = lines_of(text), rows[start].last_line
     return above + 1 if above < len(lines) and is_rule(lines[above]) else above
 
 
@@ -278,7 +282,7 @@ def _evenness(text: str, delimiter: str, quote: str, escape: bool) -> tuple[floa
     usual, times = Counter(widths[_first_of_table(widths) :]).most_common(1)[0]
     if usual < 2:
         return 0.0, 0
-    if delimiter == ":" and sum(bool(_TIMES.search(line)) for line in text.splitlines()[:SAMPLE_LINES]) > 0.5 * len(rows):
+    if delimiter == ":" and sum(bool(_TIMES.search(line)) for line in lines_of(text)[:SAMPLE_LINES]) > 0.5 * len(rows):
         return 0.0, 0  # the colons of times
     share = times / len(widths)  # lines above the table speak against a mark that does not cut them, too
     # Few even fields are worth more than many odd ones; a decimal comma or a colon in a time makes even pairs, too,

@@ -1,6 +1,9 @@
 """What a recipe must satisfy beyond the types of its parts."""
 
 import re
+from collections.abc import Callable
+from itertools import pairwise
+from typing import Any
 
 from ..errors import RecipeError, did_you_mean
 from ..vocabulary import FACT_TERMS
@@ -9,10 +12,14 @@ from .check_color import check_color
 from .check_frame import check_frame
 from .check_pivot import check_condition, check_pivot
 from .spec import Recipe
-from .table_spec import CorrectMend, DropMend, JoinMend, Mend, MergeMend, SplitMend, TableSpec
+from .table_spec import BlankMend, CorrectMend, DropMend, JoinMend, Mend, MergeMend, OverlongMend, SplitMend, TableSpec
 
 FACT = re.compile(r"\{([a-z]+(?:\.[a-z]+)*)\}")
 """Words in braces stand for a live fact: a number that is filled in anew whenever the figure is made."""
+
+
+CUTS_MOST = 2_000
+"""As many columns as a table can have."""
 
 
 def check_recipe(recipe: Recipe) -> None:
@@ -51,6 +58,11 @@ def check_table(table: TableSpec) -> None:
         raise RecipeError(f"line {table.header} cannot hold the names; choose 0 to 1,000", path="table.header")
     if table.range is not None and not RANGE.match(table.range):
         raise RecipeError(f'"{table.range}" is not a range; write it as B3:F200', path="table.range", received=table.range)
+    if table.cuts and (table.cuts[0] < 0 or any(b <= a for a, b in pairwise(table.cuts)) or len(table.cuts) > CUTS_MOST):
+        raise RecipeError("the places where fields begin do not rise from 0; put them in order", path="table.cuts")
+    for name in ("sheets", "files"):
+        if getattr(table, name) == ():
+            raise RecipeError("nothing is listed that is to be read; name some, or leave it out", path=f"table.{name}")
     for name in table.targets:
         if not name.strip() or len(name) > 60:
             raise RecipeError("a target needs a name of at most 60 characters", path="table.targets", received=name)
@@ -58,34 +70,46 @@ def check_table(table: TableSpec) -> None:
         _check_mend(mend, f"table.mends[{i}]")
 
 
+_WRONG: dict[type[Any], tuple[tuple[Callable[[Any], bool], str, str], ...]] = {
+    MergeMend: ((lambda mend: not mend.from_, "no spelling is listed; name those that are merged", "from"),),
+    DropMend: ((lambda mend: not mend.where, "no condition is given, which would drop every record; add one", "where"),),
+    SplitMend: (
+        (lambda mend: not mend.by, "no mark is given to cut at; write the mark that stands between", "by"),
+        (
+            lambda mend: not 2 <= len(mend.into) <= 20 or len(set(mend.into)) < len(mend.into),
+            "name 2 to 20 different columns to split into",
+            "into",
+        ),
+    ),
+    JoinMend: ((lambda mend: len(mend.fields) < 2, "fewer than two columns are listed; name those that are joined", "fields"),),
+    BlankMend: ((lambda mend: not any(map(str.strip, mend.words)), "no word is listed that means no value; name one", "words"),),
+    OverlongMend: (
+        (lambda mend: mend.lines == "join" and not mend.field, "it is not said which column was cut; name it", "field"),
+        (lambda mend: not mend.by, "no mark is given to join with; write the one that cut", "by"),
+    ),
+    CorrectMend: (
+        (lambda mend: mend.record is not None and mend.record < 1, "records are counted from 1", "record"),
+        (
+            lambda mend: mend.record is None and not mend.match,
+            'nothing says which record is meant; give its number as "record", or "match"',
+            "",
+        ),
+    ),
+}
+"""What may be wrong with a mend whatever the table: when, what is said of it, and the key that it is said of."""
+
+
 def _check_mend(mend: Mend, path: str) -> None:
-    if isinstance(mend, MergeMend) and not mend.from_:
-        raise RecipeError("no spelling is listed; name those that are merged", path=f"{path}.from")
+    for is_wrong, sentence, key in _WRONG.get(type(mend), ()):
+        if is_wrong(mend):
+            raise RecipeError(sentence, path=f"{path}.{key}" if key else path)
     if isinstance(mend, DropMend):
-        if not mend.where:
-            raise RecipeError("no condition is given, which would drop every record; add one", path=f"{path}.where")
         for j, condition in enumerate(mend.where):
             check_condition(condition, f"{path}.where[{j}]")
-    if isinstance(mend, SplitMend):
-        if not mend.by:
-            raise RecipeError("no mark is given to cut at; write the mark that stands between", path=f"{path}.by")
-        if not 2 <= len(mend.into) <= 20 or len(set(mend.into)) < len(mend.into):
-            raise RecipeError("name 2 to 20 different columns to split into", path=f"{path}.into")
-    if isinstance(mend, JoinMend) and len(mend.fields) < 2:
-        raise RecipeError("fewer than two columns are listed; name those that are joined", path=f"{path}.fields")
-    if isinstance(mend, CorrectMend):
-        _check_correct(mend, path)
     for name in ("into", "to", "names", "values"):
         given = getattr(mend, name, None)
         if mend.do in ("join", "compute", "rename", "unfold") and isinstance(given, str) and not given.strip():
             raise RecipeError("the new column has no name; give it one", path=f"{path}.{name}")
-
-
-def _check_correct(mend: CorrectMend, path: str) -> None:
-    if mend.record is not None and mend.record < 1:
-        raise RecipeError("records are counted from 1", path=f"{path}.record", received=mend.record)
-    if mend.record is None and not mend.match:
-        raise RecipeError('nothing says which record is meant; give its number as "record", or "match"', path=path)
 
 
 RANGE = re.compile(r"^([A-Za-z]{1,3})(\d{1,7})(?::([A-Za-z]{1,3})(\d{1,7})?)?$")

@@ -201,15 +201,16 @@ class BlankMend:
 
 
 @dataclass(frozen=True, kw_only=True)
-class RejoinMend:
-    """A line that a mark inside a field cut into too many fields is put together again: what was cut at ``field`` is joined with
-    ``by``, and what follows moves back to its column. ``beyond`` holds what was over, parted by the mark of ``by``.
+class OverlongMend:
+    """Lines with too many fields, of which ``beyond`` holds what is over, are left out, or joined again: what a mark cut at
+    ``field`` is put together with ``by``, and what follows moves back to its column. An edition without such lines stays as it is.
     """
 
-    do: Literal["rejoin"] = "rejoin"
-    field: str
-    beyond: str = "beyond"
+    do: Literal["overlong"] = "overlong"
+    lines: Literal["join", "leave_out"]
+    field: str = ""
     by: str = ", "
+    beyond: str = "beyond"
     off: bool = False
 
 
@@ -261,7 +262,7 @@ Mend = (
     | FillMend
     | ComputeMend
     | BlankMend
-    | RejoinMend
+    | OverlongMend
     | UniqueMend
     | RenameMend
     | UnfoldMend

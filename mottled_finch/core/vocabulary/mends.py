@@ -25,7 +25,7 @@ MEND_TERMS: dict[str, MendTerm] = {
     "split": MendTerm(title="Split a column", note="at a mark"),
     "join": MendTerm(title="Join columns", note="as text"),
     "blank": MendTerm(title="Words for no value", note="become blanks"),
-    "rejoin": MendTerm(),
+    "overlong": MendTerm(),
     "compute": MendTerm(title="Compute a column", note="by an expression"),
     "rename": MendTerm(title="Rename a column"),
     "unfold": MendTerm(title="Unfold a matrix", note="into records"),

@@ -168,11 +168,18 @@ def test_text_of_fixed_width():
 
 @pytest.mark.parametrize(
     "text",
-    ["New York\nLos Angeles\nSan Diego\n", "note\nall is well\nnothing new\nit is cold\n", "a\n2025-01-03 4\n2025-01-04 5\nx\n"],
-    ids=range(3),
+    [
+        "note\nall is well\ncold, windy\nfog; rain, snow\n",
+        "New York\nLos Angeles\nSan Diego\n",
+        "note\nall is well\nnothing new\nit is cold\n",
+        "a\n2025-01-03 4\n2025-01-04 5\nx\n",
+    ],
+    ids=range(4),
 )
 def test_prose_of_one_column_stays_one(text):
-    assert len(read(text).names) == 1
+    table, look = read_with_look(text)
+    assert (len(table.names), table.records) == (1, text.count("\n") - look.found.header)
+    assert look.parts[0].words == "text of one column"
 
 
 def test_a_report_of_a_database_with_drawn_lines():

@@ -188,9 +188,9 @@ def test_words_of_the_language_may_be_names_of_fields():
 
 
 WORDS = (  # noqa: SIM905
-    "average mean total count number of records share percentile ratio per by for each down across then and or not in is where keeping "
-    "top with totals as percent row rows columns sorted ordered total descending between from to since before month weekday 2025 "
-    '2025-03 5 90th inner line pier departed minutes late takings Inner Kestle Hythe ( ) , ; = < >= blank "Outer" minutes_late'
+    "average mean total count number of records share percentile ratio per by for each down across then and or not in is where "
+    "keeping top with totals as percent row rows columns sorted ordered total descending between from to since before month "
+    'weekday 2025 2025-03 5 90th inner line pier departed minutes late takings Inner Kestle Hythe ( ) , ; = < >= blank "Outer"'
 ).split()
 
 

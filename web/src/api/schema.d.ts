@@ -804,7 +804,7 @@ export interface components {
         };
         /** @description A mend of the list: what it did to how many records, or why it could not be laid on. ``made`` says what came to be. */
         MendAnswer: {
-            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["RejoinMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
             words: string;
             touched: number;
             made: string;
@@ -944,13 +944,15 @@ export interface components {
             words: string[];
             off?: boolean;
         };
-        /** @description A line that a mark inside a field cut into too many fields is put together again: what was cut at ``field`` is joined with ``by``, and what follows moves back to its column. ``beyond`` holds what was over, parted by the mark of ``by``. */
-        RejoinMend: {
+        /** @description Lines with too many fields, of which ``beyond`` holds what is over, are left out, or joined again: what a mark cut at ``field`` is put together with ``by``, and what follows moves back to its column. An edition without such lines stays as it is. */
+        OverlongMend: {
             /** @enum {unknown} */
-            do: "rejoin";
-            field: string;
-            beyond?: string;
+            do: "overlong";
+            /** @enum {unknown} */
+            lines: "join" | "leave_out";
+            field?: string;
             by?: string;
+            beyond?: string;
             off?: boolean;
         };
         /** @description Of records that are alike in the fields, or in all, the first stays. */
@@ -1007,7 +1009,7 @@ export interface components {
         /** @description A mend on offer, and the words on its button. */
         Cure: {
             words: string;
-            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["RejoinMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
         };
         /** @description What a mend would do. ``problem`` says why it cannot be laid on. */
         TrialAnswer: {
@@ -1141,11 +1143,11 @@ export interface components {
         };
         /** @description All the mends of a table, in their order. */
         MendList: {
-            mends: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["RejoinMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
+            mends: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
         };
         /** @description A mend to be tried, at a place in the list (at its end without one). */
         MendTrial: {
-            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["RejoinMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
             at?: number;
         };
         /** @description A finding by its key, to be left as it is or looked at again. */
@@ -1234,7 +1236,7 @@ export interface components {
             files?: string[];
             range?: string;
             records?: string;
-            mends?: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["RejoinMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
+            mends?: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
             targets?: {
                 [key: string]: number;
             };

@@ -589,7 +589,7 @@ export const MEND_TERMS = {
     "title": "Words for no value",
     "note": "become blanks"
   },
-  "rejoin": {
+  "overlong": {
     "title": "",
     "note": ""
   },

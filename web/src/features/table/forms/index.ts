@@ -37,7 +37,7 @@ const FORMS: { [K in Mend["do"]]: ((props: FormProps<Extract<Mend, { do: K }>>) 
   split: SplitForm,
   join: JoinForm,
   blank: BlankForm,
-  rejoin: null,
+  overlong: null,
   compute: ComputeForm,
   rename: RenameForm,
   unfold: UnfoldForm,

@@ -1,4 +1,4 @@
-"""Records that a mark inside a field cut into too many fields are put together again."""
+"""Lines with too many fields, as when a mark inside a field cuts it, are joined again or left out."""
 
 from collections.abc import Sequence
 
@@ -6,21 +6,25 @@ import numpy as np
 import pyarrow as pa
 from numpy.typing import NDArray
 
-from ..errors import TableError
 from ..intake.kinds import column_from_texts, habits_of
-from ..recipe.table_spec import RejoinMend
-from ..table import Column, Kind, Table, entry_texts, texts_and_codes, texts_at
-from .effect import Effect, text_column
+from ..intake.ragged import mark_beyond
+from ..recipe.table_spec import OverlongMend
+from ..table import BLANK, Column, Kind, Table, entry_texts, texts_and_codes, texts_at
+from .effect import Effect, kept_records
 
 
-def effect(table: Table, mend: RejoinMend, path: str) -> Effect:
-    """Touches the records that have something beyond the last column. It goes once nothing is left in it."""
-    beyond = text_column(table, mend.beyond, path, "put back")
-    place = _place(table, mend, path)
-    others = [column for column in table.columns if column is not beyond]
-    records = np.flatnonzero(beyond.data)
-    if not len(records):
+def effect(table: Table, mend: OverlongMend, path: str) -> Effect:
+    """Touches the records that have something beyond the last column, which goes. An edition that has no such column has no such
+    lines, and next week's may have none.
+    """
+    beyond = next((column for column in table.columns if column.name == mend.beyond and mark_beyond(column.notes)), None)
+    if beyond is None:
         return Effect(table=table, touched=0)
+    others = [column for column in table.columns if column is not beyond]
+    if mend.lines == "leave_out":
+        return kept_records(Table(tuple(others)), beyond.data == BLANK)
+    place = others.index(table.column(mend.field, f"{path}.field"))
+    records = np.flatnonzero(beyond.data)
     rows = shifted(others, beyond, records, place, mend.by)
     columns = [column if i < place else _with_texts(column, records, [row[i] for row in rows]) for i, column in enumerate(others)]
     return Effect(table=Table(tuple(columns)), touched=len(records))
@@ -39,14 +43,6 @@ def shifted(others: Sequence[Column], beyond: Column, records: NDArray[np.int64]
     return rows
 
 
-def _place(table: Table, mend: RejoinMend, path: str) -> int:
-    names = [name for name in table.names if name != mend.beyond]
-    if mend.field not in names:
-        table.column(mend.field, f"{path}.field")
-        raise TableError("what is over cannot be joined to itself; name the column that was cut", path=f"{path}.field")
-    return names.index(mend.field)
-
-
 def _with_texts(column: Column, records: NDArray[np.int64], texts: list[str]) -> Column:
     """The column read anew with other texts in some records. One of numbers or moments stays what it is."""
     codes, entries = texts_and_codes(column)
@@ -56,5 +52,7 @@ def _with_texts(column: Column, records: NDArray[np.int64], texts: list[str]) ->
     return column_from_texts(column.name, codes, pa.array(list(place), pa.string()), habits_of(column), kind)
 
 
-def say(mend: RejoinMend) -> str:
+def say(mend: OverlongMend) -> str:
+    if mend.lines == "leave_out":
+        return "lines with too many fields left out"
     return f"what a mark cut in {mend.field} joined again"
