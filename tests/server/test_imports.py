@@ -6,6 +6,7 @@ import io
 import zipfile
 
 import pytest
+import xlsxwriter
 from django.conf import settings
 from django.db import OperationalError
 
@@ -505,3 +506,65 @@ def test_the_edition_that_is_replaced_must_be_the_one_that_was_seen(client, tabl
     late = client.post(f"/api/tables/{table}/editions/1/stand", {}, format="json", HTTP_IF_MATCH='"1"')
     assert (late.status_code, late.json()["meanwhile"]) == (412, ["edition 2 stands"])
     assert client.post(f"/api/tables/{table}/editions/1/stand", {}, format="json", HTTP_IF_MATCH='"2"').status_code == 200
+
+
+def workbook_of(*sheets: str) -> bytes:
+    out = io.BytesIO()
+    book = xlsxwriter.Workbook(out)
+    for name in sheets:
+        sheet = book.add_worksheet(name)
+        sheet.write_row(0, 0, ["pier", "n"])
+        sheet.write_row(1, 0, [f"{name} Pier", 5])
+    book.close()
+    return out.getvalue()
+
+
+def test_what_was_overruled_for_the_file_before_and_does_not_fit_the_next_one_is_let_go_and_told(client):
+    number = give(client, workbook_of("Jan", "Feb"), "year.xlsx")["file"]["id"]
+    client.put(f"/api/imports/{number}/look", {"sheets": ["Jan", "Feb"]}, format="json")
+    table = read(client, number)["table"]
+    assert client.get(f"/api/tables/{table}").json()["records"] == 2
+
+    looked = give(client, workbook_of("Feb", "Mar"), "year.xlsx", table=table)
+    assert looked["notes"][0] == 'what was overruled before does not fit this file: no sheet "Jan"; choose from Feb, Mar'
+    assert (looked["file"]["asked"], looked["found"]["sheet"]) == ({}, "Feb")
+    compared = read(client, looked["file"]["id"])
+    assert (compared["state"], compared["problem"]) == ("compared", "")
+
+    fits = give(client, workbook_of("Jan", "Feb", "Mar"), "year.xlsx", table=table)
+    assert fits["file"]["asked"] == {"sheets": ["Jan", "Feb"]}
+    assert fits["notes"] == []
+
+
+def test_lines_with_too_many_fields_are_mended_in_every_edition_that_has_some(client):
+    plain = "".join(f"Cy,{i}\n" for i in range(30))
+    table = read(client, give(client, f"who,n\n{plain}Lund, Bo,7\n")["file"]["id"])["table"]
+    (found,) = [each for each in client.get(f"/api/tables/{table}/findings").json()["open"] if each["key"] == "beyond:beyond"]
+    assert [cure["words"] for cure in found["cures"]] == ["Join what a mark cut in who", "Leave these lines out"]
+    mends = [found["cures"][0]["mend"]]
+    done = client.put(f"/api/tables/{table}/mends", {"mends": mends}, format="json").json()
+    assert (done["mends"][0]["touched"], done["mends"][0]["problem"]) == (1, "")
+    assert [column["name"] for column in done["table"]["columns"]] == ["who", "n"]
+
+    # Next Monday's file has no such line, and stands all the same; the one after has some again.
+    for content, records in ((f"who,n\n{plain}", 30), (f"who,n\n{plain}Holm, Di,8\nLund, Bo,9\n", 32)):
+        number = give(client, content, table=table)["file"]["id"]
+        compared = read(client, number)
+        assert compared["comparison"]["problems"] == []
+        stands = client.post(f"/api/imports/{number}/accept", {"renames": {}}, format="json").json()
+        assert (stands["records"], [column["kind"] for column in stands["columns"]]) == (records, ["category", "number"])
+    undone = client.post(f"/api/tables/{table}/undo").json()
+    assert [column["name"] for column in undone["table"]["columns"]] == ["who", "n", "beyond"]
+    assert client.post(f"/api/tables/{table}/redo").json()["table"]["columns"] == stands["columns"]
+
+
+def test_a_full_disk_is_told_where_a_table_of_the_demo_would_be_laid_out(client, monkeypatch):
+    def full(*_args, **_named):
+        raise OSError(errno.ENOSPC, "No space left on device")
+
+    monkeypatch.setattr("pathlib.Path.open", full)
+    answer = client.post("/api/imports/samples/berth-log")
+    assert answer.status_code in (422, 507)
+    assert "disk" in answer.json()["detail"]
+    monkeypatch.undo()
+    assert nothing_left()

@@ -1,5 +1,7 @@
 """Bytes to a Table: one reader a file, and ``FORMS``, the table that a new one is entered in."""
 
+from contextlib import suppress
+from dataclasses import replace
 from importlib import import_module
 from types import ModuleType
 from typing import BinaryIO
@@ -50,11 +52,17 @@ def look_at(source: BinaryIO, name: str, asked: ReadingSpec | None = None) -> Lo
 
 
 def first_look(source: BinaryIO, name: str, asked: ReadingSpec | None = None) -> Look:
-    """The same, also of a text that cannot be read so: its lines and the problem, so that it can be taken otherwise."""
+    """The same, also of a file that cannot be read so. What was overruled for the file before and does not fit this one is let go,
+    and told. Of a text that cannot be read then either, there are its lines and the problem, so that it can be taken otherwise.
+    """
     asked = asked or ReadingSpec()
     try:
         return look_at(source, name, asked)
     except IntakeError as error:
+        if asked != ReadingSpec():
+            with suppress(IntakeError):
+                found = look_at(source, name)
+                return replace(found, notes=(f"what was overruled before does not fit this file: {error.message}", *found.notes))
         return unread(source, name, asked, asked.form or form_of(source, name), error)
 
 

@@ -90,10 +90,15 @@ def _laid_out(given: Import, write: Callable[[BinaryIO], object]) -> Import:
 def first_look(given: Import) -> Look:
     """How a file that was just given would be read. One that cannot be read in any way is removed, and raises IntakeError."""
     try:
-        return look(given)
+        found = look(given)
     except BaseException:
         remove(given)
         raise
+    asked = _dumped(found.asked)
+    if asked != given.asked:  # what does not fit this file was let go
+        given.asked = asked
+        given.save(update_fields=["asked"])
+    return found
 
 
 def look(given: Import) -> Look:
@@ -267,17 +272,24 @@ def worked(worker: Worker, job: str, given: Import, asked: TableSpec, told: Told
     path = path_of(given)
     if not path.exists():
         raise Problem(409, f"{given.name} is no longer here; give the file again.")
-    reading = ReadingSpec(**{each.name: getattr(asked, each.name) for each in fields(ReadingSpec)})
     try:
-        return worker.do(job, str(path), given.name, reading, told=told)
+        return worker.do(job, str(path), given.name, _reading(asked), told=told)
     except WorkFailed as error:
         raise IntakeError(f"the file cannot be read: {error}", path=given.name) from error
 
 
 def _checked(asked: dict[str, Any]) -> dict[str, Any]:
     """Raises RecipeError for a way of reading that is not well formed."""
-    spec = load_table_part(asked)
-    return dump_table_part(TableSpec(**{**vars(spec), "mends": ()}))
+    return _dumped(_reading(load_table_part(asked)))
+
+
+def _reading(spec: TableSpec) -> ReadingSpec:
+    """How a file is read, without the mends and targets of its table."""
+    return ReadingSpec(**{each.name: getattr(spec, each.name) for each in fields(ReadingSpec)})
+
+
+def _dumped(asked: ReadingSpec) -> dict[str, Any]:
+    return dump_table_part(TableSpec(**vars(asked)))
 
 
 _OPEN = (Import.State.LOOKING, Import.State.FAILED)
