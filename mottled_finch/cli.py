@@ -92,6 +92,7 @@ def _check(given: argparse.Namespace) -> int:
 
 def _figure(given: argparse.Namespace) -> "tuple[Figure, Recipe]":
     """The figure of a table file and a recipe file, and the recipe."""
+    from .beside import Beside
     from .core.figure.figure import make_figure
     from .core.intake import read_file
     from .core.recipe import load_recipe
@@ -99,7 +100,7 @@ def _figure(given: argparse.Namespace) -> "tuple[Figure, Recipe]":
     recipe = load_recipe(given.recipe.read_bytes())
     with given.table.open("rb") as file:
         table, _ = read_file(file, given.table.name, recipe.table)
-    return make_figure(table, recipe), recipe
+    return make_figure(table, recipe, library=Beside(given.recipe.parent, recipe.table, given.table)), recipe
 
 
 def _sample(given: argparse.Namespace) -> int:

@@ -10,11 +10,12 @@ from typing import Annotated, Any, Literal
 from mottled_finch.core.figure.number_style import NumberStyle
 from mottled_finch.core.findings import Finding
 from mottled_finch.core.intake import Instead, Part
+from mottled_finch.core.mends import Missed
 from mottled_finch.core.pivot import Group, Unfinished
 from mottled_finch.core.recipe import PivotSpec, ReadingSpec, Recipe
 from mottled_finch.core.recipe.schema import Written, schemas_of
 from mottled_finch.core.recipe.spec import SpreadName
-from mottled_finch.core.recipe.table_spec import Mend
+from mottled_finch.core.recipe.table_spec import BringMend, Mend
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.table.compare import Comparison
 
@@ -85,7 +86,8 @@ class MisfitAnswer:
 @dataclass(frozen=True, kw_only=True)
 class ColumnAnswer:
     """A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100;
-    ``characters`` how long nearly all its values are at most. One that only ``counts_records`` is proposed for nothing.
+    ``characters`` how long nearly all its values are at most. One that only ``counts_records`` is proposed for nothing; ``brought``
+    names the table that it came from, if it did.
     """
 
     name: str
@@ -98,13 +100,15 @@ class ColumnAnswer:
     bars: Sequence[int]
     characters: int
     counts_records: bool
+    brought: str
 
 
 @dataclass(frozen=True, kw_only=True)
 class TableAnswer:
     """A table as it is mended, and the edition that stands. ``version`` is what a change of its mends and targets names as seen
-    (If-Match), ``name_version`` what one of its name does; one of its edition names the edition's number. ``problem`` says why a
-    table cannot be read.
+    (If-Match), ``name_version`` what one of its name does; one of its edition names the edition's number. ``data`` is told from
+    that of before when its records changed, also by other tables that it brings columns from. ``problem`` says why a table cannot
+    be read.
     """
 
     id: int
@@ -114,19 +118,24 @@ class TableAnswer:
     read: str
     columns: Annotated[Sequence[Any], Written(Sequence[ColumnAnswer])]
     version: str
+    data: str
     name_version: str
     problem: str
 
 
 @dataclass(frozen=True, kw_only=True)
 class MendAnswer:
-    """A mend of the list: what it did to how many records, or why it could not be laid on. ``made`` says what came to be."""
+    """A mend of the list: what it did to how many records, or why it could not be laid on. ``made`` says what came to be,
+    ``missed`` which keys found nothing.
+    """
 
     mend: Annotated[dict[str, Any], Written(Mend)]
     words: str
     touched: int
     made: str
     problem: str
+    missed: Sequence[Missed]
+    notes: Sequence[str]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -188,6 +197,15 @@ class TrialAnswer:
     made: str
     problem: str
     samples: Sequence[SampleAnswer]
+    missed: Sequence[Missed]
+    notes: Sequence[str]
+
+
+@dataclass(frozen=True, kw_only=True)
+class BringAnswer:
+    """A mend that brings columns from another table, to begin with; none where nothing in both seems to go together."""
+
+    mend: BringMend | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -652,6 +670,7 @@ _SHAPES = (
     WorkbenchAnswer,
     FindingsAnswer,
     TrialAnswer,
+    BringAnswer,
     RecordsAnswer,
     ImportAnswer,
     LookAnswer,

@@ -10,7 +10,7 @@ from mottled_finch.server.openapi import MendAnswer, SampleAnswer, StatementAnsw
 
 def test_every_field_of_an_answer_is_told_also_what_is_empty():
     sample = SampleAnswer(column="pier", before="", after="East", record=3)
-    told = plain(TrialAnswer(words="", touched=0, made="", problem="", samples=(sample,)))
+    told = plain(TrialAnswer(words="", touched=0, made="", problem="", samples=(sample,), missed=(), notes=()))
     assert told == {
         "words": "",
         "touched": 0,

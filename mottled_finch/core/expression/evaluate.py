@@ -63,13 +63,25 @@ def _constant(value: float | str | bool) -> Value:
     return text_value(np.array([1 if value else BLANK], dtype=np.uint8), ["", value])
 
 
-def _of_column(node: Name, table: Table, path: str) -> Value:
+def columns_in(node: Node, table: Table) -> list[Column]:
+    """The columns that an expression is made of."""
+    if isinstance(node, Call):
+        return [column for argument in node.arguments for column in columns_in(argument, table)]
+    column = _named(node, table) if isinstance(node, Name) else None
+    return [column] if column is not None else []
+
+
+def _named(node: Name, table: Table) -> Column | None:
     """A column by its name, or by how it is said in words: ``minutes_late`` is also "minutes late"."""
-    for column in table.columns:
-        if column.name == node.name or field_words(column.name) == node.name:
-            if column.kind is Kind.YES_NO:
-                return _as_yes_no(column)
-            return Value(kind=column.kind, data=column.data, entries=column.entries)
+    return next((each for each in table.columns if node.name in (each.name, field_words(each.name))), None)
+
+
+def _of_column(node: Name, table: Table, path: str) -> Value:
+    column = _named(node, table)
+    if column is not None:
+        if column.kind is Kind.YES_NO:
+            return _as_yes_no(column)
+        return Value(kind=column.kind, data=column.data, entries=column.entries)
     as_text = f"; a text stands in single quotation marks, as {quoted(node.name)}" if node.quoted else ""
     raise mistake(path, node.at, f'there is no column "{node.name}"; {did_you_mean(node.name, table.names)}{as_text}')
 

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from ..color.coloring import Coloring, coloring_of
 from ..color.scale import Scale, completed
 from ..errors import TableError
-from ..mends import apply_mends
+from ..mends import Library, apply_mends, no_library
 from ..pivot import Matrix, Unfinished, make_matrix, measured_beside, unfinished
 from ..recipe.spec import LitSpec, Recipe, ResolvedPivot
 from ..scene import Scene, lay_out
@@ -41,12 +41,12 @@ class Figure:
         return self.coloring.scale
 
 
-def make_figure(table: Table, recipe: Recipe, targets: Mapping[str, float] | None = None) -> Figure:
-    """Mend, pivot, color and lay out. ``targets`` are those kept with the table; the recipe's own stand before them. Raises
-    TableError when the recipe does not fit the table.
+def make_figure(table: Table, recipe: Recipe, targets: Mapping[str, float] | None = None, library: Library = no_library) -> Figure:
+    """Mend, pivot, color and lay out. ``targets`` are those kept with the table; the recipe's own stand before them. Mends bring
+    columns from tables of the ``library``. Raises TableError when the recipe does not fit the table.
     """
     targets = {**(targets or {}), **recipe.table.targets}
-    table = apply_mends(table, recipe.table.mends).table
+    table = apply_mends(table, recipe.table.mends, library).table
     pivot = with_targets(recipe.pivot, targets)
     matrix = make_matrix(table, pivot)
     recipe = replace(recipe, table=replace(recipe.table, targets=targets), color=completed(recipe.color, recipe.pivot))

@@ -7,7 +7,7 @@ from concurrent.futures import ThreadPoolExecutor
 from functools import cache
 from typing import TypeVar, cast
 
-from ..pivot.canceling import check_wanted, wanted_here
+from .canceling import check_wanted, wanted_here
 
 T = TypeVar("T")
 U = TypeVar("U")

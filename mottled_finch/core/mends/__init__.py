@@ -9,24 +9,29 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import CoreError
-from ..recipe.table_spec import Mend
+from ..recipe.table_spec import BringMend, Mend
 from ..table import Table
-from .effect import Effect
+from .effect import Effect, Missed
+from .library import Library, no_library
 
 
 def module_of(do: str) -> ModuleType:
-    """The file of that name, with ``effect(table, mend, path)`` and ``say(mend)``. It is loaded when it is first needed."""
+    """The file of that name, with ``effect(table, mend, path)`` and ``say(mend)``. It is loaded when it is first needed. The mend
+    that needs other tables is given a library besides.
+    """
     return import_module(f".{do}", __name__)
 
 
 @dataclass(frozen=True, kw_only=True)
 class Step:
-    """What one mend of the list did. ``problem`` says why it could not be laid on."""
+    """What one mend of the list did. ``problem`` says why it could not be laid on, ``missed`` and ``notes`` what its effect did."""
 
     words: str
     touched: int
     made: str = ""
     problem: str = ""
+    missed: tuple[Missed, ...] = ()
+    notes: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -49,26 +54,29 @@ class Mended:
         return np.where(self.origin[near] == records, near, -1)
 
 
-def apply_mends(table: Table, mends: Sequence[Mend], *, tolerant: bool = False, first: int = 0) -> Mended:
+def apply_mends(
+    table: Table, mends: Sequence[Mend], library: Library = no_library, *, tolerant: bool = False, first: int = 0
+) -> Mended:
     """Lay mends on a table. One that does not fit raises CoreError, or, when ``tolerant``, is told in its step and passed over.
 
-    ``first`` is the place of the first of them in the recipe's list, for messages.
+    Columns are brought from the tables of the ``library``. ``first`` is the place of the first mend in the recipe's list, for
+    messages.
     """
     origin: NDArray[np.int64] | None = np.arange(table.records)
     steps = []
     for i, mend in enumerate(mends, start=first):
         if mend.off:
-            steps.append(Step(words=mend_words(mend), touched=_if_on(table, mend, i)))
+            steps.append(Step(words=mend_words(mend), touched=_if_on(table, mend, i, library)))
             continue
         try:
-            done = effect_of(table, mend, f"table.mends[{i}]")
+            done = effect_of(table, mend, f"table.mends[{i}]", library)
         except CoreError as error:
             if not tolerant:
                 raise
             steps.append(Step(words=mend_words(mend), touched=0, problem=error.message))
             continue
         table = done.table
-        steps.append(Step(words=mend_words(mend), touched=done.touched, made=done.made))
+        steps.append(Step(words=mend_words(mend), touched=done.touched, made=done.made, missed=done.missed, notes=done.notes))
         if done.anew:
             origin = None
         elif done.kept is not None and origin is not None:
@@ -76,9 +84,10 @@ def apply_mends(table: Table, mends: Sequence[Mend], *, tolerant: bool = False, 
     return Mended(table=table, steps=tuple(steps), origin=origin)
 
 
-def effect_of(table: Table, mend: Mend, path: str) -> Effect:
+def effect_of(table: Table, mend: Mend, path: str, library: Library = no_library) -> Effect:
     """What one mend does, whether or not it is switched off. Raises CoreError where it does not fit the table."""
-    done: Effect = module_of(mend.do).effect(table, mend, path)
+    needed = (library,) if isinstance(mend, BringMend) else ()
+    done: Effect = module_of(mend.do).effect(table, mend, path, *needed)
     return done
 
 
@@ -87,12 +96,12 @@ def mend_words(mend: Mend) -> str:
     return words
 
 
-def _if_on(table: Table, mend: Mend, position: int) -> int:
+def _if_on(table: Table, mend: Mend, position: int, library: Library) -> int:
     """The records that a mend would touch if it were switched on."""
     try:
-        return effect_of(table, mend, f"table.mends[{position}]").touched
+        return effect_of(table, mend, f"table.mends[{position}]", library).touched
     except CoreError:
         return 0
 
 
-__all__ = ["Effect", "Mended", "Step", "apply_mends", "effect_of", "mend_words"]
+__all__ = ["Effect", "Library", "Mended", "Missed", "Step", "apply_mends", "effect_of", "mend_words", "no_library"]

@@ -27,7 +27,7 @@ def effect(table: Table, mend: BlankMend, path: str) -> Effect:
         return Effect(table=table, touched=0)
     left = pa.array(["" if one else text for text, one in zip(texts, gone, strict=True)], pa.string())
     changed = column_from_texts(column.name, codes, left, habits_of(column))
-    kept = replace(changed, ranked=column.ranked and changed.kind is column.kind)
+    kept = replace(changed, ranked=column.ranked and changed.kind is column.kind, brought=column.brought)
     return Effect(table=with_column(table, kept), touched=touched)
 
 

@@ -8,8 +8,20 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
+from ..recipe.table_spec import MergeMend
 from ..table import BLANK, Column, Kind, Table, smallest_codes
 from ..words.wording import KIND_WORDS
+
+
+@dataclass(frozen=True, kw_only=True)
+class Missed:
+    """A key that finds nothing in another table, as it is written in a sentence, with its records. ``cures`` merge it into one that
+    is there and looks like it; they belong before the mend that looks for it.
+    """
+
+    words: str
+    records: int
+    cures: tuple[MergeMend, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -17,7 +29,8 @@ class Effect:
     """The table after a mend. ``touched`` counts the records it changed or left out.
 
     ``kept`` holds the positions of the records that stay, rising, where some do not. ``anew`` says that the records are other
-    ones than before. ``made`` says what came to be where that is not a matter of records: "new column".
+    ones than before. ``made`` says what came to be where that is not a matter of records: "new column". ``missed`` are keys
+    that found nothing, the most frequent first, and ``notes`` what else is to be known.
     """
 
     table: Table
@@ -25,6 +38,8 @@ class Effect:
     kept: NDArray[np.int64] | None = None
     anew: bool = False
     made: str = ""
+    missed: tuple[Missed, ...] = ()
+    notes: tuple[str, ...] = ()
 
 
 def with_column(table: Table, column: Column, after: str | None = None) -> Table:

@@ -21,7 +21,7 @@ def effect(table: Table, mend: FillMend, path: str) -> Effect:
     data[filled] = column.data[source[filled]]
     now_blank = np.isnan(data) if column.is_number else data == BLANK
     return Effect(
-        table=with_column(table, replace(column, data=data)),
+        table=with_column(table, replace(column, data=data, brought=None)),
         touched=int(np.count_nonzero(filled & ~now_blank)),
     )
 

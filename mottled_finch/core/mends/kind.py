@@ -33,7 +33,7 @@ def effect(table: Table, mend: KindMend, path: str) -> Effect:
         touched = int(np.count_nonzero(value_digests(column) != value_digests(changed)))
     else:
         touched = table.records - min(column.blanks - len(column.misfits), changed.blanks)
-    return Effect(table=with_column(table, replace(changed, ranked=column.ranked)), touched=touched)
+    return Effect(table=with_column(table, replace(changed, ranked=column.ranked, brought=column.brought)), touched=touched)
 
 
 def say(mend: KindMend) -> str:

@@ -1,6 +1,6 @@
 """Records to matrix."""
 
-from .canceling import while_wanted
+from ..kernels.canceling import while_wanted
 from .making import behind, make_matrix, measured_beside, measured_of_others, members_of, passes
 from .matrix import Group, Labels, Matrix, Merge, colored_values
 from .span import span_of

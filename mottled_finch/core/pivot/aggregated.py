@@ -117,8 +117,15 @@ def running(
             received=spec.take,
         )
     lines, members = lines_of(len(place), row_groups), lines_of(place.shape[1], ())[:-1]
-    regions = regions_of(lines, members, place)
     values = found.values.copy()
+    if spec.once_a_key:
+        # What counts once a key is not put together from parts: it is looked through anew up to each column.
+        for start, stop in runs:
+            before = regions_of(lines, [slice(start, i + 1) for i in range(start, stop)], place)
+            so_far = measured(spec, [partial.over(before) for partial in found.partials], found.magnitude)
+            values[:, start:stop] = so_far.reshape(len(lines), stop - start)
+        return values
+    regions = regions_of(lines, members, place)
     merged = [_reshaped(partial.over(regions), (len(lines), len(members))) for partial in found.partials]
     for start, stop in runs:
         up_to = [_sliced(partial, start, stop).accumulated(1) for partial in merged]

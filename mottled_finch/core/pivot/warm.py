@@ -15,6 +15,7 @@ from .cuts import Calendar, cut_moments
 from .levels import Level, narrowed
 from .making import make_matrix
 from .measures import MEASURES
+from .partials import gather_once
 from .placement import Placement
 from .table_source import TableSource
 
@@ -60,6 +61,7 @@ def warm_up() -> None:
             _gather(source, MeasureSpec(take=take, **keys), level)
         for other in _MEMBERS:
             _gather(source, MeasureSpec(take="distinct", of=other), level)
+        gather_once(Placement(_RECORDS, (level,), ()), table.column(name, "").data, np.zeros(members + 1)).terms.sum()
         narrowed(replace(level, member_of=np.minimum(level.member_of, 1), labels=("",) * 2))
     for first in ("2025-01-01", "1850-01-01"):  # usual moments, and others
         moments = np.array(first, dtype="datetime64[us]") + (2 * np.arange(_RECORDS)).astype("timedelta64[h]")

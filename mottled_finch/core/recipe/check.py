@@ -12,7 +12,19 @@ from .check_color import check_color
 from .check_frame import check_frame
 from .check_pivot import check_condition, check_pivot
 from .spec import Recipe
-from .table_spec import BlankMend, CorrectMend, DropMend, JoinMend, Mend, MergeMend, OverlongMend, SplitMend, TableSpec
+from .table_spec import (
+    BlankMend,
+    BringMend,
+    CorrectMend,
+    DropMend,
+    JoinMend,
+    Mend,
+    MergeMend,
+    OverlongMend,
+    ReadingSpec,
+    SplitMend,
+    TableSpec,
+)
 
 FACT = re.compile(r"\{([a-z]+(?:\.[a-z]+)*)\}")
 """Words in braces stand for a live fact: a number that is filled in anew whenever the figure is made."""
@@ -50,24 +62,36 @@ def _check_facts(words: str, path: str) -> None:
 
 def check_table(table: TableSpec) -> None:
     """Raises RecipeError for the first thing in the table part that is not well formed."""
-    for name in ("delimiter", "quote"):
-        mark = getattr(table, name)
-        if mark is not None and not (mark == "" and name == "quote") and (len(mark) != 1 or mark in "\r\n" or not mark.isascii()):
-            raise RecipeError(f'"{mark}" is not one mark; give a single one, such as ";"', path=f"table.{name}", received=mark)
-    if table.header is not None and not 0 <= table.header <= 1_000:
-        raise RecipeError(f"line {table.header} cannot hold the names; choose 0 to 1,000", path="table.header")
-    if table.range is not None and not RANGE.match(table.range):
-        raise RecipeError(f'"{table.range}" is not a range; write it as B3:F200', path="table.range", received=table.range)
-    if table.cuts and (table.cuts[0] < 0 or any(b <= a for a, b in pairwise(table.cuts)) or len(table.cuts) > CUTS_MOST):
-        raise RecipeError("the places where fields begin do not rise from 0; put them in order", path="table.cuts")
-    for name in ("sheets", "files"):
-        if getattr(table, name) == ():
-            raise RecipeError("nothing is listed that is to be read; name some, or leave it out", path=f"table.{name}")
+    _check_reading(table, table.mends, "table")
     for name in table.targets:
         if not name.strip() or len(name) > 60:
             raise RecipeError("a target needs a name of at most 60 characters", path="table.targets", received=name)
-    for i, mend in enumerate(table.mends):
-        _check_mend(mend, f"table.mends[{i}]")
+    for name, other in table.others.items():
+        place = f"table.others.{name}"
+        if other.file and (other.file != re.split(r"[/\\]", other.file)[-1] or other.file in (".", "..")):
+            raise RecipeError(
+                f'"{other.file}" is not a file beside the recipe; give its name alone', path=f"{place}.file", received=other.file
+            )
+        _check_reading(other, other.mends, place)
+
+
+def _check_reading(reading: ReadingSpec, mends: tuple[Mend, ...], place: str) -> None:
+    for name in ("delimiter", "quote"):
+        mark = getattr(reading, name)
+        if mark is not None and not (mark == "" and name == "quote") and (len(mark) != 1 or mark in "\r\n" or not mark.isascii()):
+            raise RecipeError(f'"{mark}" is not one mark; give a single one, such as ";"', path=f"{place}.{name}", received=mark)
+    if reading.header is not None and not 0 <= reading.header <= 1_000:
+        raise RecipeError(f"line {reading.header} cannot hold the names; choose 0 to 1,000", path=f"{place}.header")
+    if reading.range is not None and not RANGE.match(reading.range):
+        raise RecipeError(f'"{reading.range}" is not a range; write it as B3:F200', path=f"{place}.range", received=reading.range)
+    cuts = reading.cuts
+    if cuts and (cuts[0] < 0 or any(b <= a for a, b in pairwise(cuts)) or len(cuts) > CUTS_MOST):
+        raise RecipeError("the places where fields begin do not rise from 0; put them in order", path=f"{place}.cuts")
+    for name in ("sheets", "files"):
+        if getattr(reading, name) == ():
+            raise RecipeError("nothing is listed that is to be read; name some, or leave it out", path=f"{place}.{name}")
+    for i, mend in enumerate(mends):
+        _check_mend(mend, f"{place}.mends[{i}]")
 
 
 _WRONG: dict[type[Any], tuple[tuple[Callable[[Any], bool], str, str], ...]] = {
@@ -86,6 +110,19 @@ _WRONG: dict[type[Any], tuple[tuple[Callable[[Any], bool], str, str], ...]] = {
     OverlongMend: (
         (lambda mend: mend.lines == "join" and not mend.field, "it is not said which column was cut; name it", "field"),
         (lambda mend: not mend.by, "no mark is given to join with; write the one that cut", "by"),
+    ),
+    BringMend: (
+        (lambda mend: not mend.from_.strip(), "no table is named; say which one the columns come from", "from"),
+        (lambda mend: not mend.keys, "nothing says which records go together; pair a column with one of that table", "keys"),
+        (lambda mend: not mend.columns, "no column is listed; name those that come", "columns"),
+        (lambda mend: len(set(mend.columns)) < len(mend.columns), "a column is listed twice; name each once", "columns"),
+        (lambda mend: not set(mend.cut) <= set(mend.keys), "only a key is cut; name the column as it is among the keys", "cut"),
+        (lambda mend: not all(map(str.strip, mend.names.values())), "a new column has no name; give it one", "names"),
+        (
+            lambda mend: not set(mend.names) <= set(mend.columns),
+            "only a column that comes gets a name; list it among the columns",
+            "names",
+        ),
     ),
     CorrectMend: (
         (lambda mend: mend.record is not None and mend.record < 1, "records are counted from 1", "record"),

@@ -106,6 +106,9 @@ def check_measure(measure: MeasureSpec, path: str) -> None:
             raise RecipeError(f'"{measure.take}" {words}; leave "{key}" out', path=f"{path}.{key}")
         if not given and key in needs:
             raise RecipeError(f'"{measure.take}" needs {wanted}', path=path)
+    if measure.once_a_key and not MEASURE_TERMS[measure.take].once:
+        takes = listed((take for take, term in MEASURE_TERMS.items() if term.once), "or")
+        raise RecipeError(f'"{measure.take}" is not taken once a key; take {takes}, or leave that out', path=f"{path}.once_a_key")
     if measure.p is not None and not 0 <= measure.p <= 100:
         raise RecipeError(f"{measure.p:g} is not from 0 to 100", path=f"{path}.p", received=measure.p)
     if measure.where is not None:

@@ -48,7 +48,8 @@ class MeasureSpec:
     """What is measured in each cell. ``count`` counts records and needs no ``of``.
 
     ``percentile`` has ``p``, 0 to 100; ``share`` has ``where``, the condition whose share of the records is meant; ``ratio`` is the
-    sum of ``of`` over the sum of ``per``. ``empty`` says what a cell of nothing is.
+    sum of ``of`` over the sum of ``per``. ``once_a_key`` counts a number that came from another table once in each cell for each
+    key, in place of once a record. ``empty`` says what a cell of nothing is.
     """
 
     take: Take = "count"
@@ -56,4 +57,5 @@ class MeasureSpec:
     per: str | None = None
     p: float | None = None
     where: ConditionSpec | None = None
+    once_a_key: bool = False
     empty: Literal["blank", "zero"] | None = None

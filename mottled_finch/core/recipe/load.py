@@ -166,13 +166,13 @@ def _read_list(kind: Any, received: Any, path: str) -> tuple[Any, ...]:
     return tuple(_read(kind, each, f"{path}[{i}]") for i, each in enumerate(received))
 
 
-def _read_pairs(kind: type, received: Any, path: str) -> dict[str, Any]:
-    """Texts or numbers by text, such as names by code."""
+def _read_pairs(kind: Any, received: Any, path: str) -> dict[str, Any]:
+    """Texts, numbers or parts by text, such as names by code."""
     if not isinstance(received, Mapping):
         raise _mistake("an object", received, path)
     if len(received) > MAX_LIST:
         raise RecipeError(f"{len(received):,} things are listed; at most {MAX_LIST:,} can be", path=_place(path))
-    return {_read_plain(str, key, path): _read_plain(kind, value, f"{path}.{key}") for key, value in received.items()}
+    return {_read_plain(str, key, path): _read(kind, value, f"{path}.{key}") for key, value in received.items()}
 
 
 def _read_literal(allowed: tuple[Any, ...], received: Any, path: str) -> Any:
@@ -300,7 +300,7 @@ def _dump(value: Any) -> Any:
     if isinstance(value, tuple):
         return [_dump(each) for each in value]
     if isinstance(value, dict):
-        return dict(value)
+        return {key: _dump(each) if is_dataclass(each) else each for key, each in value.items()}
     if isinstance(value, float) and value == int(value) and abs(value) < 2**53:
         return int(value)
     return value

@@ -4,7 +4,7 @@ import dataclasses
 from dataclasses import dataclass
 from typing import Literal
 
-from .conditions import ConditionSpec
+from .conditions import ConditionSpec, Cut
 
 Encoding = Literal[
     "utf-8",
@@ -215,6 +215,25 @@ class OverlongMend:
 
 
 @dataclass(frozen=True, kw_only=True)
+class BringMend:
+    """Columns come from another table, ``from`` being its name. ``keys`` pair columns of this table with columns of that one, whose
+    texts are compared as categories are; moments may be ``cut`` to a part first, so that days find their month. ``columns`` are
+    those that come, by other ``names`` where some are given. A record whose key is missing there has blanks, or is left out; a key
+    that stands there twice is refused where a record looks for it, its first line taken, or its lines summed up.
+    """
+
+    do: Literal["bring"] = "bring"
+    from_: str
+    keys: dict[str, str]
+    cut: dict[str, Cut] = dataclasses.field(default_factory=dict)
+    columns: tuple[str, ...]
+    names: dict[str, str] = dataclasses.field(default_factory=dict)
+    missing: Literal["blank", "leave_out"] = "blank"
+    double: Literal["refuse", "first", "sum"] = "refuse"
+    off: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
 class UniqueMend:
     """Of records that are alike in the fields, or in all, the first stays."""
 
@@ -263,6 +282,7 @@ Mend = (
     | ComputeMend
     | BlankMend
     | OverlongMend
+    | BringMend
     | UniqueMend
     | RenameMend
     | UnfoldMend
@@ -270,11 +290,21 @@ Mend = (
 
 
 @dataclass(frozen=True, kw_only=True)
+class OtherSpec(ReadingSpec):
+    """Another table that mends bring columns from: its ``file`` beside the recipe, how that is read, and its own mends."""
+
+    file: str = ""
+    mends: tuple[Mend, ...] = ()
+
+
+@dataclass(frozen=True, kw_only=True)
 class TableSpec(ReadingSpec):
     """How the file is read, and its mends in their order. A mend that is ``off`` stays in the list and does nothing.
 
-    ``targets`` are numbers by name that ends, cuts and conditions of color may stand at.
+    ``targets`` are numbers by name that ends, cuts and conditions of color may stand at. ``others`` say by name how the tables are
+    read that columns come from; one that is not listed is a file of its name beside the recipe, and read as it is found.
     """
 
     mends: tuple[Mend, ...] = ()
     targets: dict[str, float] = dataclasses.field(default_factory=dict)
+    others: dict[str, OtherSpec] = dataclasses.field(default_factory=dict)

@@ -27,7 +27,7 @@ from ..table.finite import LARGEST
 from ..vocabulary import MEASURE_TERMS, SHOW_TERMS
 from ..words.wording import listed
 from .names import spoken
-from .words import CUTS, EMPTY, FIRSTS, MONTHS, ORDERS, SCOPES, WEEKDAYS, parts_of
+from .words import CUTS, EMPTY, FIRSTS, MONTHS, ONCE, ORDERS, SCOPES, WEEKDAYS, parts_of
 
 MAX_STATEMENT = 20_000
 PLACE = "statement"
@@ -256,7 +256,9 @@ class Reader:
         return self.counted(MeasureSpec(take=take, **said))
 
     def counted(self, measure: MeasureSpec) -> MeasureSpec:
-        """The measure, with how nothing counts, if that is said."""
+        """The measure, with what else is said of it: that keys count once, and how nothing counts."""
+        if self.takes(ONCE):
+            measure = replace(measure, once_a_key=True)
         if not self.takes("counting"):
             return measure
         empty = self.one_of(EMPTY, '"nothing as zero" or "nothing as blank"')

@@ -17,12 +17,13 @@ CUTS = {cut: term.name for cut, term in CUT_TERMS.items()}
 SCOPES = {"row": "the row", "column": "the column", "group": "the group", "whole": "the whole"}
 ORDERS = {order: term.typed for order, term in ORDER_TERMS.items()}
 FIRSTS = {"max": "largest", "first": "first"}
+ONCE = "once a key"
 EMPTY = {"zero": "nothing as zero", "blank": "nothing as blank"}
 
 _RESERVED = """
     above across among and any appearance as at below bins blank bottom by called change color column columns correlation counting
     descending down each empty equal first for from gap gathered group groups hand how index is it its keeping kept
-    label largest likeness member move nature no none nor not of on or ordered over own percentile rank ratio records
+    label largest likeness member move nature no none nor not of on once or ordered over own percentile rank ratio records
     relative rest row rows running score share smallest split start starts the then to together top total totals tree
     triangle up weeks where whole with within years
 """

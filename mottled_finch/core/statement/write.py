@@ -8,7 +8,7 @@ from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSp
 from ..vocabulary import MEASURE_TERMS, SHOW_TERMS
 from ..words.wording import field_words
 from .names import quoted, spoken
-from .words import CUTS, EMPTY, FIRSTS, MONTHS, ORDERS, SCOPES, WEEKDAYS
+from .words import CUTS, EMPTY, FIRSTS, MONTHS, ONCE, ORDERS, SCOPES, WEEKDAYS
 
 _DATE = re.compile(r"\d{4}-\d\d(-\d\d)?$")
 
@@ -59,7 +59,8 @@ class _Writer:
         words = MEASURE_TERMS[measure.take].typed.format(
             of=self.field(measure.of or ""), per=self.field(measure.per or ""), p=_number(measure.p or 0.0), where=where
         )
-        return words + (f" counting {EMPTY[measure.empty]}" if measure.empty else "")
+        once = f" {ONCE}" if measure.once_a_key else ""
+        return words + once + (f" counting {EMPTY[measure.empty]}" if measure.empty else "")
 
     def sides(self, pivot: PivotSpec) -> str:
         sides = [

@@ -1,6 +1,6 @@
 """Tables: named columns of equal length, each of one kind."""
 
-from .column import BLANK, COUNTS_RECORDS, NO_MISFITS, Column, Kind, Misfits, Written, coded_numbers, smallest_codes
+from .column import BLANK, COUNTS_RECORDS, NO_MISFITS, Brought, Column, Kind, Misfits, Written, coded_numbers, smallest_codes
 from .csv import csv_of, guarded
 from .digest import mixed, number_bits, value_digests
 from .table import Table
@@ -11,6 +11,7 @@ __all__ = [
     "COUNTS_RECORDS",
     "NO_DAY",
     "NO_MISFITS",
+    "Brought",
     "Column",
     "Kind",
     "Misfits",

@@ -84,6 +84,21 @@ class Written:
     others: Misfits = NO_MISFITS
 
 
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Brought:
+    """Where a column came from: the name of the other ``table``, the columns that were the ``keys`` here, and the line there from
+    which each record has its value, counted from 1; 0 says from none. Records of one line hold one value.
+    """
+
+    table: str
+    keys: tuple[str, ...]
+    lines: NDArray[Any]
+
+    def taken(self, positions: NDArray[np.int64]) -> "Brought":
+        """Of the records at ``positions``."""
+        return replace(self, lines=self.lines[positions])
+
+
 COUNTS_RECORDS = "counts the records: 1, 2, 3, …"
 """The note of a column that tells no more than the place of each record; nothing is proposed of it."""
 
@@ -97,7 +112,8 @@ class Column:
     or a yes/no, and moments (datetime64[us]; NaT at 0, then rising) in the local time of the file for a moment. No two entries
     of a dictionary are equal. ``misfits`` are the texts that did not fit the kind; their records are blanks in ``data``.
     ``ranked`` says that the entries stand in an order that means something (the columns of a matrix, say), which levels
-    keep. ``notes`` say how the column was read, where that could have been otherwise, and ``written`` from which texts.
+    keep. ``notes`` say how the column was read, where that could have been otherwise, and ``written`` from which texts; ``brought``
+    that it came from another table.
     """
 
     name: str
@@ -108,6 +124,7 @@ class Column:
     ranked: bool = False
     notes: tuple[str, ...] = ()
     written: Written | None = None
+    brought: Brought | None = None
 
     def __len__(self) -> int:
         return len(self.data)
@@ -119,6 +136,7 @@ class Column:
             data=self.data[positions],
             misfits=self.misfits.taken(positions, len(self)),
             written=self.written and replace(self.written, others=self.written.others.taken(positions, len(self))),
+            brought=self.brought and self.brought.taken(positions),
         )
 
     def spread(self, times: int) -> "Column":
@@ -128,15 +146,19 @@ class Column:
             data=np.repeat(self.data, times),
             misfits=self.misfits.spread(times),
             written=self.written and replace(self.written, others=self.written.others.spread(times)),
+            brought=self.brought and replace(self.brought, lines=np.repeat(self.brought.lines, times)),
         )
 
     def changed(self, records: NDArray[np.int64], data: NDArray[Any]) -> "Column":
-        """The column with other values in some records: what stood there is no longer what they were read from."""
+        """The column with other values in some records: what stood there is no longer what they were read from, or the value of
+        their line in another table.
+        """
         return replace(
             self,
             data=data,
             misfits=self.misfits.without(records),
             written=self.written and replace(self.written, others=self.written.others.without(records)),
+            brought=None,
         )
 
     def taken_first(self, records: int) -> "Column":

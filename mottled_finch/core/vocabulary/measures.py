@@ -17,6 +17,7 @@ class MeasureTerm:
     records is, None being the blank. ``runs`` says that a running total can be made of it: that it can be put together from
     parts. ``swayed`` says that a few records decide it, ``weighs_alike`` that each of its numbers counts the same, which misleads
     of rates, ``part`` that it is a part of a whole, written as percent, and ``adds_up`` that cells add up to their totals.
+    ``once`` says that numbers of another table may be taken once a key.
     """
 
     name: str
@@ -33,6 +34,7 @@ class MeasureTerm:
     weighs_alike: bool = False
     part: bool = False
     adds_up: bool = False
+    once: bool = False
     keys: tuple[str, ...] = field(init=False)
 
     def __post_init__(self) -> None:
@@ -53,8 +55,12 @@ MEASURE_TERMS: dict[str, MeasureTerm] = {
         nothing=0.0,
         adds_up=True,
     ),
-    "sum": MeasureTerm(name="sum", means="the sum of the filled values", also="total added up", weighs_alike=True, adds_up=True),
-    "average": MeasureTerm(name="average", means="their arithmetic mean", also="mean avg", swayed=True, weighs_alike=True),
+    "sum": MeasureTerm(
+        name="sum", means="the sum of the filled values", also="total added up", weighs_alike=True, adds_up=True, once=True
+    ),
+    "average": MeasureTerm(
+        name="average", means="their arithmetic mean", also="mean avg", swayed=True, weighs_alike=True, once=True
+    ),
     "median": MeasureTerm(name="median", means="the value in the middle", also="middle", runs=False, swayed=True),
     "min": MeasureTerm(name="smallest", means="the smallest value", also="minimum lowest least"),
     "max": MeasureTerm(name="largest", means="the largest value", also="maximum highest most"),
@@ -104,5 +110,6 @@ MEASURE_TERMS: dict[str, MeasureTerm] = {
         also="per rate divided quotient",
         asks="The number that is divided",
         swayed=True,
+        once=True,
     ),
 }

@@ -26,6 +26,7 @@ MEND_TERMS: dict[str, MendTerm] = {
     "join": MendTerm(title="Join columns", note="as text"),
     "blank": MendTerm(title="Words for no value", note="become blanks"),
     "overlong": MendTerm(),
+    "bring": MendTerm(title="Bring columns", note="from another table"),
     "compute": MendTerm(title="Compute a column", note="by an expression"),
     "rename": MendTerm(title="Rename a column"),
     "unfold": MendTerm(title="Unfold a matrix", note="into records"),

@@ -21,7 +21,11 @@ def level_words(level: LevelSpec) -> str:
 
 
 def measure_words(measure: MeasureSpec) -> str:
-    """A measure as it is said in a sentence: "sum of takings", "90th percentile of minutes late"."""
+    """A measure as it is said in a sentence: "sum of takings", "90th percentile of minutes late", "sum of plan once a key"."""
+    return _measured(measure) + (" once a key" if measure.once_a_key else "")
+
+
+def _measured(measure: MeasureSpec) -> str:
     return MEASURE_TERMS[measure.take].said.format(
         of=field_words(measure.of or ""),
         per=field_words(measure.per or ""),
@@ -69,10 +73,12 @@ def point_words(point: float | TargetSpec, number: Callable[[float], str] = numb
 
 
 def what_is_shown(pivot: PivotSpec) -> str:
-    """The measure and what is shown of it: "sum of takings as share of its row"."""
+    """The measure and what is shown of it: "sum of takings as share of its row". That keys count once goes without saying on a
+    page: a reader does not think of records.
+    """
     if pivot.correlate is not None:
         return "rank correlation" if pivot.correlate.method == "spearman" else "correlation"
-    return " ".join(words for words in (measure_words(pivot.measure), show_words(pivot.show)) if words)
+    return " ".join(words for words in (_measured(pivot.measure), show_words(pivot.show)) if words)
 
 
 def condition_words(condition: ConditionSpec) -> str:

@@ -1,7 +1,7 @@
 """Small parts of sentences that many of them need: counts, names of columns, what a column holds."""
 
 import re
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 from ..table import Kind
 
@@ -23,6 +23,11 @@ def listed(names: Iterable[str], joined: str = "or") -> str:
     """Names of a recipe as they are said in a sentence: "a", "b" or "c", with their quotation marks."""
     *before, last = [f'"{name}"' for name in names]
     return f"{', '.join(before)} {joined} {last}" if before else last
+
+
+def joined(words: Sequence[str]) -> str:
+    """Words as they are listed in a sentence: east, north and south."""
+    return f"{', '.join(words[:-1])} and {words[-1]}" if len(words) > 1 else "".join(words)
 
 
 def field_words(field: str) -> str:

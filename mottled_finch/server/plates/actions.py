@@ -1,7 +1,8 @@
 """What changes plates: one function an action, which holds the transaction and the history entry."""
 
 import json
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
+from pathlib import PurePath
 from typing import Any, Literal
 
 import numpy as np
@@ -14,15 +15,27 @@ from mottled_finch.core.figure.figure import Figure, make_figure
 from mottled_finch.core.figure.targets import with_targets
 from mottled_finch.core.mends import Mended
 from mottled_finch.core.pivot import behind, make_matrix, measured_of_others, while_wanted
-from mottled_finch.core.recipe import Recipe, TableSpec, dump_recipe, dump_table_part, load_recipe, suggest_recipe
+from mottled_finch.core.recipe import (
+    ReadingSpec,
+    Recipe,
+    TableSpec,
+    dump_recipe,
+    dump_table_part,
+    load_recipe,
+    load_table_part,
+    suggest_recipe,
+)
 from mottled_finch.core.recipe.spec import ResolvedPivot
+from mottled_finch.core.recipe.table_spec import OtherSpec
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.words.changes import name_change
 from mottled_finch.core.words.wording import counted
 
 from ..refusal import Problem
-from ..tables.mended import data_of, mended, readable_table, spec_of
-from ..tables.models import Table
+from ..tables.actions import saved_mends
+from ..tables.library import Standing, all_others, standing_of
+from ..tables.mended import data_of, mended, readable_table
+from ..tables.models import Edition, Table
 from ..tables.storage import EDITIONS
 from ..wanted import WANTED
 from . import kept_files
@@ -35,12 +48,27 @@ def figure_of(plate: Plate) -> Figure:
 
 
 def full_recipe(plate: Plate) -> dict[str, Any]:
-    """The recipe with all that makes the figure again from the file: how it is read, and the mends of its table."""
+    """The recipe with all that makes the figure again from files: how they are read, the mends of its table, and those of tables
+    that it brings columns from.
+    """
     recipe = plate.recipe()
     table = plate.table
     targets = {**table.targets(), **recipe.table.targets}
-    spec = recipe.table if recipe.table.mends else replace(spec_of(table.mends()), **table.edition().asked)
-    return dump_recipe(replace(kept_files.with_files(recipe), table=replace(spec, targets=targets)))
+    spec = recipe.table if recipe.table.mends else _spec(table.edition(), table.mends())
+    standing = standing_of(table.edition(), saved_mends(spec.mends))
+    others = {name: _other(each) for name, each in all_others(standing).items()}
+    return dump_recipe(replace(kept_files.with_files(recipe), table=replace(spec, targets=targets, others=others)))
+
+
+def _spec(edition: Edition, mends: list[dict[str, Any]]) -> TableSpec:
+    """How the file of an edition is read, and its mends."""
+    return load_table_part({**edition.asked, "mends": mends})
+
+
+def _other(standing: Standing) -> OtherSpec:
+    spec = _spec(standing.edition, standing.mends)
+    kept = {each.name: getattr(spec, each.name) for each in fields(ReadingSpec)}
+    return OtherSpec(**kept, file=PurePath(standing.edition.file_name.replace("\\", "/")).name, mends=spec.mends)
 
 
 def _figure(table: Table, recipe: Recipe, targets: dict[str, float] | None = None) -> Figure:

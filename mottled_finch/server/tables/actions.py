@@ -14,7 +14,8 @@ from mottled_finch.core.recipe.table_spec import Mend
 
 from ..refusal import Overtaken, Problem
 from .imports import check_edition, receive, refuse_what_does_not_fit
-from .mended import spec_of
+from .library import table_named, users_of
+from .mended import library_for, spec_of
 from .models import Import, Table
 from .reading import carry_out
 from .storage import EDITIONS
@@ -50,6 +51,9 @@ def remove_table(table: Table) -> None:
         plates = table.plates.count()
         if plates:
             raise Problem(409, f'"{table.name}" carries {plates} plate{"s" if plates > 1 else ""}; remove them first.')
+        users = users_of(table)
+        if users:
+            raise Problem(409, f'“{users[0].name}” brings columns from "{table.name}"; take that mend out first.')
         editions = list(table.editions.values_list("pk", flat=True))
         for given in table.imports.all():
             remove(given)
@@ -72,12 +76,13 @@ def change_mends(table_id: int, spec: TableSpec, seen: str | None = None) -> Tab
         edition, tag, before = table.edition(), table.tag(), spec_of(table.mends()).mends
         if spec.mends == before:
             return table
-        raw = EDITIONS.open(edition)
+        raw, mends = EDITIONS.open(edition), saved_mends(spec.mends)
+        library = library_for(edition, mends)
         for i, mend in enumerate(spec.mends):
             if mend not in before and not mend.off:
                 # Laid on together with those before it, a new mend must fit.
-                apply_mends(apply_mends(raw, spec.mends[:i], tolerant=True).table, (mend,), first=i)
-        mends = saved_mends(spec.mends)
+                so_far = apply_mends(raw, spec.mends[:i], library, tolerant=True).table
+                apply_mends(so_far, (mend,), library, first=i)
         with transaction.atomic():
             table = Table.objects.select_for_update().get(pk=table_id)
             table.confirm(seen, f"“{table.name}”")
@@ -164,6 +169,21 @@ def rename_table(table_id: int, name: str, seen: str | None = None) -> Table:
         table = Table.objects.select_for_update().get(pk=table_id)
         if seen is not None and seen != name_tag(table):
             raise Overtaken("The name", [f"it is called “{table.name}”"])
+        if name == table.name:
+            return table
+        if table_named(name) is not None:
+            raise Problem(409, f"There is a table “{name}” already; choose another name.", "name")
+        _follow(users_of(table), table.name, name)
         table.name = name
         table.save(update_fields=["name"])
     return table
+
+
+def _follow(users: list[Table], old: str, new: str) -> None:
+    """Let all versions of some tables' mends bring from a table by its new name. To be called inside a transaction."""
+    for user in users:
+        for version in user.versions.all():
+            renamed = [{**mend, "from": new} if mend["do"] == "bring" and mend["from"] == old else mend for mend in version.mends]
+            if renamed != version.mends:
+                version.mends = renamed
+                version.save(update_fields=["mends"])

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from mottled_finch.core.errors import CoreError
 from mottled_finch.core.intake import Look
-from mottled_finch.core.mends import Mended, effect_of, mend_words
+from mottled_finch.core.mends import Library, Mended, effect_of, mend_words
 from mottled_finch.core.recipe.table_spec import Mend
 from mottled_finch.core.table import Column, shown_at, value_digests
 from mottled_finch.core.table import Table as CoreTable
@@ -46,6 +46,7 @@ def table_answer(table: Table) -> TableAnswer:
         read=edition.read.isoformat(),
         columns=shown["columns"],
         version=table.tag(),
+        data=key_of(edition, table.mends()),
         name_version=name_tag(table),
         problem="",
     )
@@ -62,6 +63,7 @@ def broken_table(table: Table, problem: str) -> TableAnswer:
         read=edition.read.isoformat(),
         columns=[],
         version=table.tag(),
+        data="",
         name_version=name_tag(table),
         problem=problem,
     )
@@ -112,15 +114,17 @@ def findings_answer(table: Table) -> FindingsAnswer:
     )
 
 
-def trial_answer(table: CoreTable, mend: Mend, position: int) -> TrialAnswer:
+def trial_answer(table: CoreTable, mend: Mend, position: int, library: Library) -> TrialAnswer:
     """What a mend would do, before it is laid on: the records it touches and some of the values it changes."""
     words = mend_words(mend)
     try:
-        done = effect_of(table, mend, f"table.mends[{position}]")
+        done = effect_of(table, mend, f"table.mends[{position}]", library)
     except CoreError as error:
-        return TrialAnswer(words=words, touched=0, made="", problem=error.message, samples=())
+        return TrialAnswer(words=words, touched=0, made="", problem=error.message, samples=(), missed=(), notes=())
     samples = [] if done.anew or done.kept is not None else _samples(table, done.table)
-    return TrialAnswer(words=words, touched=done.touched, made=done.made, problem="", samples=samples)
+    return TrialAnswer(
+        words=words, touched=done.touched, made=done.made, problem="", samples=samples, missed=done.missed, notes=done.notes
+    )
 
 
 def _samples(before: CoreTable, after: CoreTable, most: int = 8) -> list[SampleAnswer]:

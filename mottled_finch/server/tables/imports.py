@@ -25,7 +25,8 @@ from ..refusal import Overtaken, Problem
 from ..work.worker import LOOKS, Worker, WorkFailed
 from .files import path_of, told_when_full
 from .kept import Kept
-from .mended import key_of, mended, spec_of
+from .library import users_of
+from .mended import broken_by, key_of, laid_on, mended, spec_of
 from .models import Edition, Import, Table
 from .progress import PROGRESS
 from .storage import EDITIONS, copy_source
@@ -195,7 +196,7 @@ def compared_with(given: Import, renames: dict[str, str]) -> dict[str, Any]:
 def comparison_of(table: Table, data: CoreTable, first: list[dict[str, Any]]) -> dict[str, Any]:
     """The edition that stands against a new one, both with the mends laid on, the new one with some more before them."""
     stands = table.edition()
-    after = apply_mends(data, spec_of([*first, *table.mends()]).mends, tolerant=True)
+    after = laid_on(data, stands, [*first, *table.mends()])
     found = {**asdict(compare(mended(stands, table.mends()).table, after.table)), "against": stands.number}
     found["problems"] = [{"words": step.words, "problem": step.problem} for step in after.steps if step.problem]
     return found
@@ -208,7 +209,7 @@ def mapping_mends(renames: dict[str, str]) -> list[dict[str, Any]]:
 
 def refuse_what_does_not_fit(table: Table, data: CoreTable, mends: list[dict[str, Any]], what: str) -> None:
     """Raises Problem where a mend does not fit an edition, or plates need a column that it lacks: they could not be made."""
-    after = apply_mends(data, spec_of(mends).mends, tolerant=True)
+    after = laid_on(data, table.edition(), mends)
     wrong = [step for step in after.steps if step.problem]
     if wrong:
         more = f", and {counted(len(wrong) - 1, 'other mend')} neither" if len(wrong) > 1 else ""
@@ -231,6 +232,15 @@ def refuse_what_does_not_fit(table: Table, data: CoreTable, mends: list[dict[str
             f"{what} has no column “{lost[0]}”, without which {plates} cannot be made; map it, or use the edition anyway.",
             "anyway",
         )
+    for user in users_of(table):
+        broken = broken_by(user, table, after)
+        if broken:
+            raise Problem(
+                409,
+                f"“{user.name}” brings columns from this table, and could not from {what} ({broken[0]}); mend that, or use the "
+                "edition anyway.",
+                "anyway",
+            )
 
 
 def fields_of(part: Any) -> set[str]:

@@ -1,16 +1,15 @@
 """Editions with their table's mends laid on, and what is worked out from them, kept while it is wanted."""
 
-import hashlib
-import json
 from typing import Any
 
 from mottled_finch.core.errors import TableError
 from mottled_finch.core.findings import Finding, find_all
-from mottled_finch.core.mends import Mended, apply_mends
+from mottled_finch.core.mends import Library, Mended, apply_mends
 from mottled_finch.core.recipe import TableSpec, load_table_part
 from mottled_finch.core.table import Table as CoreTable
 
 from .kept import Kept
+from .library import Standing, library_of, standing_of
 from .models import Edition, Table
 from .storage import EDITIONS
 from .summary import SUMMARY_FORMAT, summary_of
@@ -22,7 +21,7 @@ _FINDINGS: Kept[str, list[Finding]] = Kept(lambda results: len(results) > 24)
 
 def key_of(edition: Edition, mends: list[dict[str, Any]]) -> str:
     """What a mended edition depends on, as one short text."""
-    return f"{edition.pk}:{hashlib.blake2b(json.dumps(mends).encode(), digest_size=12).hexdigest()}"
+    return standing_of(edition, mends).key
 
 
 def summary_key(edition: Edition, mends: list[dict[str, Any]]) -> str:
@@ -36,7 +35,40 @@ def spec_of(mends: list[dict[str, Any]]) -> TableSpec:
 
 def mended(edition: Edition, mends: list[dict[str, Any]]) -> Mended:
     """An edition with mends laid on. One that does not fit is told in its step and passed over."""
-    return _MENDED.get(key_of(edition, mends), lambda: apply_mends(EDITIONS.open(edition), spec_of(mends).mends, tolerant=True))
+    return _made(standing_of(edition, mends))
+
+
+def _made(standing: Standing) -> Mended:
+    return _MENDED.get(standing.key, lambda: _laid(EDITIONS.open(standing.edition), standing))
+
+
+def laid_on(data: CoreTable, edition: Edition, mends: list[dict[str, Any]]) -> Mended:
+    """The same of data that may not be kept yet, for an edition of the same table."""
+    return _laid(data, standing_of(edition, mends))
+
+
+def broken_by(user: Table, table: Table, after: Mended) -> list[str]:
+    """Why mends of a table that brings columns from another would no longer fit, if that were mended so; nothing where they did not
+    fit before.
+    """
+    before = mended(user.edition(), user.mends())
+    standing = standing_of(user.edition(), user.mends())
+
+    def make(other: Standing) -> Mended:
+        return after if other.edition.table_id == table.pk else _made(other)
+
+    mends = spec_of(user.mends()).mends
+    now = apply_mends(EDITIONS.open(user.edition()), mends, library_of(standing, make), tolerant=True)
+    return [step.problem for step, was in zip(now.steps, before.steps, strict=True) if step.problem and not was.problem]
+
+
+def _laid(data: CoreTable, standing: Standing) -> Mended:
+    return apply_mends(data, spec_of(standing.mends).mends, library_of(standing, _made), tolerant=True)
+
+
+def library_for(edition: Edition, mends: list[dict[str, Any]]) -> Library:
+    """Where mends of the edition's table find others."""
+    return library_of(standing_of(edition, mends), _made)
 
 
 def data_of(table: Table) -> CoreTable:

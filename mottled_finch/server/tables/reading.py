@@ -12,6 +12,7 @@ from mottled_finch.core.recipe import load_table_part
 from ..work.worker import READS
 from .files import opened, path_of, told_when_full
 from .imports import comparison_of, worked
+from .library import free_table_name
 from .mended import summary_key
 from .models import Edition, Import, Table
 from .progress import PROGRESS, LeftOut
@@ -67,7 +68,7 @@ def _read_and_store(given: Import) -> None:
         told(data.records, "keeping")  # the last moment at which a cancel is heard: from here on nobody else changes anything
         if now is None:
             raise LeftOut  # left out with its table
-        table = given.table or Table.objects.create(name=_table_name(given.name))
+        table = given.table or Table.objects.create(name=free_table_name(_table_name(given.name)))
         edition = Edition.objects.create(
             table=table,
             number=1 + max(table.editions.values_list("number", flat=True), default=0),

@@ -11,7 +11,7 @@ from ..answering import plain
 from ..openapi import ColumnAnswer, MisfitAnswer
 
 BARS = 16
-SUMMARY_FORMAT = 2
+SUMMARY_FORMAT = 3
 """Raised when what a summary holds changes: those that were kept before are made anew."""
 
 
@@ -32,6 +32,7 @@ def column_answer(column: Column) -> ColumnAnswer:
         bars=bars(column),
         characters=characters(column),
         counts_records=column.counts_records,
+        brought=column.brought.table if column.brought else "",
     )
 
 

@@ -8,6 +8,7 @@ urlpatterns = [
     path("tables/<int:pk>/workbench", views.Workbench.as_view()),
     path("tables/<int:pk>/mends", views.Mends.as_view()),
     path("tables/<int:pk>/mends/try", views.TryMend.as_view()),
+    path("tables/<int:pk>/bring", views.ProposeBring.as_view()),
     path("tables/<int:pk>/undo", views.UndoMends.as_view()),
     path("tables/<int:pk>/redo", views.RedoMends.as_view()),
     path("tables/<int:pk>/findings", views.Found.as_view()),

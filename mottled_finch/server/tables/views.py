@@ -8,6 +8,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from mottled_finch.core.mends.proposal import propose
 from mottled_finch.core.pivot import members_of
 from mottled_finch.core.pivot.cuts import CUTS
 from mottled_finch.core.recipe import LevelSpec, TableSpec, check_level, load_table_part
@@ -15,6 +16,7 @@ from mottled_finch.core.recipe import LevelSpec, TableSpec, check_level, load_ta
 from ..answering import answer
 from ..history import read_ahead
 from ..openapi import (
+    BringAnswer,
     CorrectStart,
     FindingsAnswer,
     LeaveStart,
@@ -34,7 +36,7 @@ from ..openapi import (
 from ..refusal import Problem
 from ..requests import RawParser, file_name, length, seen, sent, whole_number
 from ..showing import OVERTAKEN, SEEN, readable
-from .actions import bring_in, change_mends, leave_finding, remove_table, rename_table, return_to, step_mends
+from .actions import bring_in, change_mends, leave_finding, remove_table, rename_table, return_to, saved_mends, step_mends
 from .answers import (
     broken_table,
     changed_workbench,
@@ -47,7 +49,7 @@ from .answers import (
 )
 from .corrections import correct_value
 from .imports import first_look, receive, reread
-from .mended import data_of, mended
+from .mended import data_of, library_for, mended
 from .models import MendVersion, Table
 from .records import WINDOW_MOST, Asked, window
 
@@ -137,7 +139,21 @@ class TryMend(APIView):
         mends = table.mends()
         place = len(mends) if trial.at is None else min(max(trial.at, 0), len(mends))
         before = mended(table.edition(), mends[:place]).table
-        return answer(trial_answer(before, spec.mends[0], place))
+        library = library_for(table.edition(), saved_mends(spec.mends))
+        return answer(trial_answer(before, spec.mends[0], place, library))
+
+
+class ProposeBring(APIView):
+    @extend_schema(
+        operation_id="propose_bring",
+        parameters=[OpenApiParameter("table", str, required=True, description="The name of the table that columns come from")],
+        responses={200: refers_to(BringAnswer), **_REFUSED},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """A mend to begin with that brings columns from another table: by which keys, and which columns."""
+        table, name = _table(pk), request.query_params.get("table", "")
+        other = library_for(table.edition(), [{"do": "bring", "from": name}])(name, "table")
+        return answer(BringAnswer(mend=propose(data_of(table), other, name)))
 
 
 class UndoMends(APIView):

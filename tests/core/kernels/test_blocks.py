@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from mottled_finch.core.errors import Canceled
 from mottled_finch.core.kernels import blocks, blocks_of, in_blocks
-from mottled_finch.core.pivot.canceling import while_wanted
+from mottled_finch.core.kernels.canceling import while_wanted
 from mottled_finch.core.pivot.partials import Regions, joined
 from mottled_finch.core.pivot.partials.partial import parts_of
 

@@ -456,6 +456,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{id}/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A mend to begin with that brings columns from another table: by which keys, and which columns. */
+        get: operations["propose_bring"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{id}/correct": {
         parameters: {
             query?: never;
@@ -727,7 +744,7 @@ export interface components {
             colors: string[];
             turned_when: string[];
         };
-        /** @description A table as it is mended, and the edition that stands. ``version`` is what a change of its mends and targets names as seen (If-Match), ``name_version`` what one of its name does; one of its edition names the edition's number. ``problem`` says why a table cannot be read. */
+        /** @description A table as it is mended, and the edition that stands. ``version`` is what a change of its mends and targets names as seen (If-Match), ``name_version`` what one of its name does; one of its edition names the edition's number. ``data`` is told from that of before when its records changed, also by other tables that it brings columns from. ``problem`` says why a table cannot be read. */
         TableAnswer: {
             id: number;
             name: string;
@@ -736,10 +753,11 @@ export interface components {
             read: string;
             columns: components["schemas"]["ColumnAnswer"][];
             version: string;
+            data: string;
             name_version: string;
             problem: string;
         };
-        /** @description A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100; ``characters`` how long nearly all its values are at most. One that only ``counts_records`` is proposed for nothing. */
+        /** @description A column. ``kind`` is number, category, moment or yes_no; ``bars`` its distribution, as heights up to 100; ``characters`` how long nearly all its values are at most. One that only ``counts_records`` is proposed for nothing; ``brought`` names the table that it came from, if it did. */
         ColumnAnswer: {
             name: string;
             words: string;
@@ -751,6 +769,7 @@ export interface components {
             bars: number[];
             characters: number;
             counts_records: boolean;
+            brought: string;
         };
         /** @description A text that did not fit its column's kind, and how many records hold it. */
         MisfitAnswer: {
@@ -802,13 +821,15 @@ export interface components {
             range?: string;
             records?: string;
         };
-        /** @description A mend of the list: what it did to how many records, or why it could not be laid on. ``made`` says what came to be. */
+        /** @description A mend of the list: what it did to how many records, or why it could not be laid on. ``made`` says what came to be, ``missed`` which keys found nothing. */
         MendAnswer: {
-            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["BringMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
             words: string;
             touched: number;
             made: string;
             problem: string;
+            missed: components["schemas"]["Missed"][];
+            notes: string[];
         };
         /** @description Several spellings of one category become one. */
         MergeMend: {
@@ -877,7 +898,7 @@ export interface components {
             all?: components["schemas"]["ConditionSpec"][];
             any?: components["schemas"]["ConditionSpec"][];
         };
-        /** @description What is measured in each cell. ``count`` counts records and needs no ``of``. ``percentile`` has ``p``, 0 to 100; ``share`` has ``where``, the condition whose share of the records is meant; ``ratio`` is the sum of ``of`` over the sum of ``per``. ``empty`` says what a cell of nothing is. */
+        /** @description What is measured in each cell. ``count`` counts records and needs no ``of``. ``percentile`` has ``p``, 0 to 100; ``share`` has ``where``, the condition whose share of the records is meant; ``ratio`` is the sum of ``of`` over the sum of ``per``. ``once_a_key`` counts a number that came from another table once in each cell for each key, in place of once a record. ``empty`` says what a cell of nothing is. */
         MeasureSpec: {
             /** @enum {unknown} */
             take?: "count" | "sum" | "average" | "median" | "min" | "max" | "range" | "distinct" | "stdev" | "percentile" | "share" | "ratio";
@@ -885,6 +906,7 @@ export interface components {
             per?: string;
             p?: number;
             where?: components["schemas"]["ConditionSpec"];
+            once_a_key?: boolean;
             /** @enum {unknown} */
             empty?: "blank" | "zero";
         };
@@ -955,6 +977,27 @@ export interface components {
             beyond?: string;
             off?: boolean;
         };
+        /** @description Columns come from another table, ``from`` being its name. ``keys`` pair columns of this table with columns of that one, whose texts are compared as categories are; moments may be ``cut`` to a part first, so that days find their month. ``columns`` are those that come, by other ``names`` where some are given. A record whose key is missing there has blanks, or is left out; a key that stands there twice is refused where a record looks for it, its first line taken, or its lines summed up. */
+        BringMend: {
+            /** @enum {unknown} */
+            do: "bring";
+            from: string;
+            keys: {
+                [key: string]: string;
+            };
+            cut?: {
+                [key: string]: "month" | "weekday" | "hour" | "date" | "year" | "quarter" | "week" | "day" | "year_month" | "year_quarter" | "year_week";
+            };
+            columns: string[];
+            names?: {
+                [key: string]: string;
+            };
+            /** @enum {unknown} */
+            missing?: "blank" | "leave_out";
+            /** @enum {unknown} */
+            double?: "refuse" | "first" | "sum";
+            off?: boolean;
+        };
         /** @description Of records that are alike in the fields, or in all, the first stays. */
         UniqueMend: {
             /** @enum {unknown} */
@@ -981,6 +1024,12 @@ export interface components {
             /** @enum {unknown} */
             order?: "as_it_stands" | "natural";
             off?: boolean;
+        };
+        /** @description A key that finds nothing in another table, as it is written in a sentence, with its records. ``cures`` merge it into one that is there and looks like it; they belong before the mend that looks for it. */
+        Missed: {
+            words: string;
+            records: number;
+            cures?: components["schemas"]["MergeMend"][];
         };
         /** @description An edition of a table. */
         EditionAnswer: {
@@ -1009,7 +1058,7 @@ export interface components {
         /** @description A mend on offer, and the words on its button. */
         Cure: {
             words: string;
-            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["BringMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
         };
         /** @description What a mend would do. ``problem`` says why it cannot be laid on. */
         TrialAnswer: {
@@ -1018,6 +1067,8 @@ export interface components {
             made: string;
             problem: string;
             samples: components["schemas"]["SampleAnswer"][];
+            missed: components["schemas"]["Missed"][];
+            notes: string[];
         };
         /** @description A value that a mend would change, and the first record that holds it. */
         SampleAnswer: {
@@ -1025,6 +1076,10 @@ export interface components {
             before: string;
             after: string;
             record: number;
+        };
+        /** @description A mend that brings columns from another table, to begin with; none where nothing in both seems to go together. */
+        BringAnswer: {
+            mend: components["schemas"]["BringMend"] | null;
         };
         /** @description A window of records: ``cells`` by column, then row. ``numbers`` are those of the edition as delivered, ``dropped`` the rows that a mend leaves out, ``misfits`` pairs of column and row whose text did not fit. */
         RecordsAnswer: {
@@ -1143,11 +1198,11 @@ export interface components {
         };
         /** @description All the mends of a table, in their order. */
         MendList: {
-            mends: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
+            mends: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["BringMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
         };
         /** @description A mend to be tried, at a place in the list (at its end without one). */
         MendTrial: {
-            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["BringMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
             at?: number;
         };
         /** @description A finding by its key, to be left as it is or looked at again. */
@@ -1214,7 +1269,7 @@ export interface components {
                 [key: string]: string;
             };
         };
-        /** @description How the file is read, and its mends in their order. A mend that is ``off`` stays in the list and does nothing. ``targets`` are numbers by name that ends, cuts and conditions of color may stand at. */
+        /** @description How the file is read, and its mends in their order. A mend that is ``off`` stays in the list and does nothing. ``targets`` are numbers by name that ends, cuts and conditions of color may stand at. ``others`` say by name how the tables are read that columns come from; one that is not listed is a file of its name beside the recipe, and read as it is found. */
         TableSpec: {
             /** @enum {unknown} */
             form?: "delimited" | "workbook" | "json" | "parquet" | "arrow" | "package";
@@ -1236,10 +1291,38 @@ export interface components {
             files?: string[];
             range?: string;
             records?: string;
-            mends?: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
+            mends?: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["BringMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
             targets?: {
                 [key: string]: number;
             };
+            others?: {
+                [key: string]: components["schemas"]["OtherSpec"];
+            };
+        };
+        /** @description Another table that mends bring columns from: its ``file`` beside the recipe, how that is read, and its own mends. */
+        OtherSpec: {
+            /** @enum {unknown} */
+            form?: "delimited" | "workbook" | "json" | "parquet" | "arrow" | "package";
+            /** @enum {unknown} */
+            encoding?: "utf-8" | "utf-16" | "utf-32" | "windows-1252" | "windows-1250" | "windows-1251" | "windows-1253" | "windows-1254" | "windows-1255" | "windows-1256" | "windows-1257" | "windows-1258" | "cp874" | "iso-8859-1" | "iso-8859-2" | "iso-8859-5" | "iso-8859-7" | "iso-8859-15" | "koi8-u" | "macintosh" | "cp437" | "cp850" | "cp852" | "cp857" | "cp866" | "cp737" | "shift_jis" | "euc-jp" | "gb18030" | "big5" | "euc-kr";
+            delimiter?: string;
+            cuts?: number[];
+            quote?: string;
+            /** @enum {unknown} */
+            decimal?: "." | ",";
+            /** @enum {unknown} */
+            dates?: "day_first" | "month_first";
+            header?: number;
+            blanks?: string[];
+            /** @enum {unknown} */
+            lines?: "kept" | "left_out";
+            sheet?: string;
+            sheets?: string[];
+            files?: string[];
+            range?: string;
+            records?: string;
+            file?: string;
+            mends?: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["BringMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
         };
         /** @description Records to matrix: up to three levels a side, the outermost first. An empty side is one header without a label. ``split`` makes a matrix for each member of a further level, side by side on one scale. ``correlate`` takes the place of sides and measure. */
         PivotSpec: {
@@ -4241,6 +4324,65 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    propose_bring: {
+        parameters: {
+            query: {
+                /** @description The name of the table that columns come from */
+                table: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BringAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -15,6 +15,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": false,
     "part": false,
     "adds_up": true,
+    "once": false,
     "keys": []
   },
   "sum": {
@@ -32,6 +33,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": true,
     "part": false,
     "adds_up": true,
+    "once": true,
     "keys": [
       "of"
     ]
@@ -51,6 +53,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": true,
     "part": false,
     "adds_up": false,
+    "once": true,
     "keys": [
       "of"
     ]
@@ -70,6 +73,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": false,
     "part": false,
     "adds_up": false,
+    "once": false,
     "keys": [
       "of"
     ]
@@ -89,6 +93,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": false,
     "part": false,
     "adds_up": false,
+    "once": false,
     "keys": [
       "of"
     ]
@@ -108,6 +113,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": false,
     "part": false,
     "adds_up": false,
+    "once": false,
     "keys": [
       "of"
     ]
@@ -127,6 +133,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": false,
     "part": false,
     "adds_up": false,
+    "once": false,
     "keys": [
       "of"
     ]
@@ -146,6 +153,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": false,
     "part": false,
     "adds_up": false,
+    "once": false,
     "keys": [
       "of"
     ]
@@ -165,6 +173,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": false,
     "part": false,
     "adds_up": false,
+    "once": false,
     "keys": [
       "of"
     ]
@@ -184,6 +193,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": false,
     "part": false,
     "adds_up": false,
+    "once": false,
     "keys": [
       "p",
       "of"
@@ -204,6 +214,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": false,
     "part": true,
     "adds_up": false,
+    "once": false,
     "keys": [
       "where"
     ]
@@ -223,6 +234,7 @@ export const MEASURE_TERMS = {
     "weighs_alike": false,
     "part": false,
     "adds_up": false,
+    "once": true,
     "keys": [
       "of",
       "per"
@@ -592,6 +604,10 @@ export const MEND_TERMS = {
   "overlong": {
     "title": "",
     "note": ""
+  },
+  "bring": {
+    "title": "Bring columns",
+    "note": "from another table"
   },
   "compute": {
     "title": "Compute a column",

@@ -4,7 +4,7 @@ from .gatherings import sums
 from .measure import Measure, magnitude_of, over
 
 MEASURE = Measure(
-    gathers=lambda source, spec, path: (sums(source, spec.of, f"{path}.of", "average"),),
-    value=lambda _spec, partial: over(partial.sums, partial.numbers),
+    gathers=lambda source, spec, path: (sums(source, spec, spec.of, f"{path}.of"),),
+    value=lambda _spec, partial: over(partial.sums, partial.terms),
     magnitude=lambda source, spec: magnitude_of(source, spec.of),
 )

@@ -12,6 +12,7 @@ from .extremes import Extremes, gather_extremes
 from .grouped import Grouped
 from .marks import Marks
 from .met import Met, gather_met
+from .once import Once, gather_once
 from .partial import Partial, Regions, joined
 from .spread import Spread, gather_spread
 from .sums import Sums, gather_sums
@@ -24,6 +25,7 @@ __all__ = [
     "Grouped",
     "Marks",
     "Met",
+    "Once",
     "Partial",
     "Regions",
     "Spread",
@@ -33,6 +35,7 @@ __all__ = [
     "gather_distinct",
     "gather_extremes",
     "gather_met",
+    "gather_once",
     "gather_spread",
     "gather_sums",
     "gather_values",

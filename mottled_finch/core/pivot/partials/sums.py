@@ -19,6 +19,11 @@ class Sums:
     numbers: NDArray[np.int64]
 
     @property
+    def terms(self) -> NDArray[np.int64]:
+        """How many values were added."""
+        return self.numbers
+
+    @property
     def nbytes(self) -> int:
         return self.sums.nbytes + self.numbers.nbytes
 

@@ -1,0 +1,82 @@
+"""The tables that a recipe brings columns from, in the shell: files beside it."""
+
+from dataclasses import fields
+from pathlib import Path
+
+from .core.errors import IntakeError, TableError, did_you_mean
+from .core.intake import read_file
+from .core.mends import apply_mends, mend_words
+from .core.mends.library import circle
+from .core.recipe import ReadingSpec, TableSpec
+from .core.recipe.table_spec import OtherSpec
+from .core.table import Table
+
+
+class Beside:
+    """Tables by name, read from the folder of a recipe. ``standing`` are the files whose mends are being laid on: none of them
+    brings from itself.
+    """
+
+    def __init__(self, folder: Path, table: TableSpec, main: Path) -> None:
+        self._folder = folder
+        self._others = table.others
+        self._made: dict[Path, Table] = {}
+        self._standing = [main.resolve()]
+
+    def __call__(self, name: str, path: str) -> Table:
+        """Raises TableError for a name of which there is no file, or several, and for one that would bring from itself."""
+        other = self._others.get(name, OtherSpec())
+        file = self._file(name, other, path)
+        if file in self._standing:
+            raise circle(name, path)
+        if file not in self._made:
+            self._standing.append(file)
+            try:
+                self._made[file] = self._read(file, name, other, path)
+            finally:
+                self._standing.pop()
+        return self._made[file]
+
+    def _read(self, file: Path, name: str, other: OtherSpec, path: str) -> Table:
+        reading = ReadingSpec(**{each.name: getattr(other, each.name) for each in fields(ReadingSpec)})
+        try:
+            with file.open("rb") as source:
+                table, _ = read_file(source, file.name, reading)
+        except IntakeError as error:
+            raise TableError(f'"{name}" cannot be read: {error.message}', path=path, received=name) from error
+        for i, mend in enumerate(other.mends):
+            try:
+                table = apply_mends(table, (mend,), self, first=i).table
+            except TableError as error:
+                raise TableError(
+                    f'“{mend_words(mend)}” does not fit "{name}": {error.message}', path=path, received=name
+                ) from error
+        return table
+
+    def _file(self, name: str, other: OtherSpec, path: str) -> Path:
+        files = sorted(each for each in self._folder.iterdir() if each.is_file() and each.suffix.lower() != ".py")
+        wanted = other.file or name
+        named = [each for each in files if each.name == wanted] or [each for each in files if each.stem == wanted]
+        if not other.file:
+            # A recipe of that name is no table; a table is called as its file, with blanks for what parts its words.
+            spoken = [each for each in files if " ".join(each.stem.replace("_", " ").replace("-", " ").split()) == name]
+            named = [each for each in named or spoken if not _is_recipe(each)]
+        if len(named) == 1:
+            return named[0].resolve()
+        if named:
+            raise TableError(
+                f'"{name}" may be {" or ".join(each.name for each in named)}; say which in table.others as "file"',
+                path=path,
+                received=name,
+                allowed=[each.name for each in named],
+            )
+        near = did_you_mean(wanted, [each.stem for each in files])
+        raise TableError(f'no file beside the recipe is called "{wanted}"; {near}', path=path, received=name)
+
+
+def _is_recipe(file: Path) -> bool:
+    """Whether a file of JSON says that it is a recipe."""
+    if file.suffix.lower() != ".json":
+        return False
+    with file.open("rb") as source:
+        return b'"finch_recipe"' in source.read(1 << 16)

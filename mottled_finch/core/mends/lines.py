@@ -1,0 +1,195 @@
+"""Which line of another table each record goes with, by keys.
+
+Keys are compared as texts, once an entry: categories as they stand, numbers in their shortest form, moments as written, or by the
+part that both are cut to. A blank goes with nothing.
+"""
+
+from dataclasses import dataclass
+from functools import reduce
+from typing import Any
+
+import numpy as np
+import pyarrow as pa
+import pyarrow.compute as pc
+from numpy.typing import NDArray
+
+from ..errors import TableError
+from ..kernels import blocks_of, in_blocks
+from ..pivot.cuts import CUTS, Calendar, cut_moments
+from ..recipe.table_spec import BringMend
+from ..table import Column, Kind, Table, smallest_codes
+from ..words.wording import KIND_WORDS
+
+_TABLE_MOST = 1 << 22
+"""Combinations of keys that are looked up in a table; where there are more, each is looked for."""
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Lines:
+    """``of_records``, shape (records,), is the line of each record, counted from 1; 0 is none. The records of the other table that
+    are of line i are ``rows[starts[i - 1]:starts[i]]``, rising. ``counts`` has the number of records of each line, those of none
+    first. ``keys`` are what was compared.
+    """
+
+    of_records: NDArray[Any]
+    rows: NDArray[np.int64]
+    starts: NDArray[np.int64]
+    counts: NDArray[np.int64]
+    keys: tuple["Key", ...]
+
+    def label(self, line: int) -> str:
+        """A line by its keys."""
+        return label_of([key.its_texts[key.its[self.rows[self.starts[line - 1]]]] for key in self.keys])
+
+    def missing(self, most: int) -> tuple[list[tuple[tuple[str, ...], int]], int]:
+        """The keys that go with no line, each with its records, the most frequent first and no more than so many; and how many
+        different ones there are. A blank is an empty text.
+        """
+        records = np.flatnonzero(self.of_records == 0)
+        if not len(records):
+            return [], 0
+        codes = [key.mine.coded[0][records].astype(np.int64) for key in self.keys]
+        sizes = [len(key.my_texts) for key in self.keys]
+        combined = reduce(lambda so_far, each: so_far * each[1] + each[0], zip(codes, sizes, strict=True), np.zeros(1, np.int64))
+        _, first, counts = np.unique(combined, return_index=True, return_counts=True)
+        order = np.lexsort((first, -counts))[:most]
+        found = [
+            (tuple(key.my_texts[int(code[first[i]])] for key, code in zip(self.keys, codes, strict=True)), int(counts[i]))
+            for i in order.tolist()
+        ]
+        return found, len(first)
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Key:
+    """A column here and its counterpart. ``my_texts`` are by entry of the former; ``place`` gives each of these the number of its
+    text among those of the other table, counted from 1, 0 where there is none. ``its`` are these numbers by record there, and
+    ``its_texts`` what they stand for.
+    """
+
+    mine: Column
+    my_texts: list[str]
+    place: NDArray[np.int64]
+    its: NDArray[np.int64]
+    its_texts: list[str]
+
+
+def label_of(texts: list[str] | tuple[str, ...]) -> str:
+    """Keys as they are written in a sentence."""
+    return ", ".join(text or "blank" for text in texts)
+
+
+def lines_between(table: Table, other: Table, mend: BringMend, path: str) -> Lines:
+    """Raises TableError for keys that cannot be compared, or of which all are blank."""
+    keys = tuple(_key(table, other, mend, mine, its, path) for mine, its in mend.keys.items())
+    there = _combined([key.its for key in keys], [len(key.its_texts) for key in keys])
+    filled = np.flatnonzero(there)
+    distinct, line = np.unique(there[filled], return_inverse=True)
+    rows = filled[np.argsort(line, kind="stable")]
+    starts = np.concatenate([[0], np.cumsum(np.bincount(line, minlength=len(distinct)))])
+    of_records, counts = _looked_up(keys, distinct)
+    found = Lines(of_records=of_records, rows=rows, starts=starts, counts=counts, keys=keys)
+    _check_found(found, mend, other, path)
+    return found
+
+
+def _key(table: Table, other: Table, mend: BringMend, mine_name: str, its_name: str, path: str) -> Key:
+    mine = table.column(mine_name, f"{path}.keys")
+    its = other.column(its_name, f"{path}.keys.{mine_name}")
+    for column, where in ((mine, "here"), (its, f"in “{mend.from_}”")):
+        if column.blanks == len(column):
+            raise TableError(
+                f'"{column.name}" is blank throughout {where}, so no record finds a line by it; choose another key',
+                path=f"{path}.keys",
+                received=column.name,
+            )
+    cut = mend.cut.get(mine_name)
+    if cut is not None and Kind.MOMENT not in (mine.kind, its.kind):
+        raise TableError(
+            f'"{mine_name}" holds {KIND_WORDS[mine.kind]}, which cannot be cut to a {cut.replace("_", " ")}; leave that out',
+            path=f"{path}.cut.{mine_name}",
+        )
+    my_texts, its_all = texts_of(mine, cut), texts_of(its, cut)
+    number = {text: i for i, text in enumerate(dict.fromkeys(["", *its_all]))}
+    return Key(
+        mine=mine,
+        my_texts=my_texts,
+        place=np.array([number.get(text, 0) for text in my_texts], dtype=np.int64),
+        its=np.array([number[text] for text in its_all], dtype=np.int64)[its.coded[0]],
+        its_texts=list(number),
+    )
+
+
+def texts_of(column: Column, cut: str | None) -> list[str]:
+    """The text of each entry, cut where it is a moment."""
+    if cut is None or column.kind is not Kind.MOMENT:
+        return entry_texts(column)
+    parts = cut_moments(column.dictionary[1:], cut, Calendar())
+    labels = [CUTS[cut].label(int(ordinal), Calendar()) for ordinal in parts.ordinals]
+    return ["", *(labels[code] for code in parts.codes.tolist())]
+
+
+def _combined(numbers: list[NDArray[np.int64]], sizes: list[int]) -> NDArray[np.int64]:
+    """One number for each combination; 0 where one of them is 0."""
+    found = numbers[0]
+    for each, size in zip(numbers[1:], sizes[1:], strict=True):
+        found = np.where((found == 0) | (each == 0), 0, found * size + each)
+    return found
+
+
+def _looked_up(keys: tuple[Key, ...], distinct: NDArray[np.int64]) -> tuple[NDArray[Any], NDArray[np.int64]]:
+    """The line of each record, lines having these combinations in this order, and the records of each line."""
+    kind, sizes = smallest_codes(len(distinct) + 1), [len(key.its_texts) for key in keys]
+    codes = [key.mine.coded[0] for key in keys]
+    if len(keys) == 1:
+        line = np.zeros(sizes[0], dtype=kind)
+        line[distinct] = np.arange(1, len(distinct) + 1)
+        of_entry = line[keys[0].place]
+        counts = np.zeros(len(distinct) + 1, dtype=np.int64)
+        np.add.at(counts, of_entry, keys[0].mine.counts)
+        return gathered(of_entry, codes[0]), counts
+    found = np.empty(len(codes[0]), dtype=kind)
+    table = None
+    if int(np.prod([float(size) for size in sizes])) <= _TABLE_MOST:
+        table = np.zeros(int(np.prod(sizes)), dtype=kind)
+        table[distinct] = np.arange(1, len(distinct) + 1)
+    known = pa.array(distinct)
+
+    def work(block: slice) -> NDArray[np.int64]:
+        combined = _combined([key.place[code[block]] for key, code in zip(keys, codes, strict=True)], sizes)
+        if table is not None:
+            found[block] = table[combined]
+        else:
+            found[block] = np.asarray(pc.fill_null(pc.index_in(pa.array(combined), known), -1)) + 1
+        return np.bincount(found[block], minlength=len(distinct) + 1)
+
+    counts = np.zeros(len(distinct) + 1, dtype=np.int64)
+    for of_block in in_blocks(work, blocks_of(len(found))):
+        counts += of_block
+    return found, counts
+
+
+def gathered(values: NDArray[Any], codes: NDArray[Any]) -> NDArray[Any]:
+    """``values[codes]``, on all processors."""
+    found = np.empty(len(codes), dtype=values.dtype)
+
+    def work(block: slice) -> None:
+        np.take(values, codes[block], out=found[block], mode="clip")
+
+    in_blocks(work, blocks_of(len(codes)))
+    return found
+
+
+def _check_found(lines: Lines, mend: BringMend, other: Table, path: str) -> None:
+    """Raises TableError where no record finds a line since a key is of another kind there."""
+    if lines.counts[0] < lines.counts.sum():
+        return
+    for key, its_name in zip(lines.keys, mend.keys.values(), strict=True):
+        its = other.column(its_name, path)
+        if key.mine.kind is not its.kind:
+            cure = "cut the moments to a part, or change the kind of one" if Kind.MOMENT in (key.mine.kind, its.kind) else ""
+            raise TableError(
+                f'"{key.mine.name}" holds {KIND_WORDS[key.mine.kind]} and "{its_name}" of “{mend.from_}” {KIND_WORDS[its.kind]}, '
+                f"of which no two are written alike; {cure or 'change the kind of one'}",
+                path=f"{path}.keys.{key.mine.name}",
+            )
