@@ -21,7 +21,7 @@ class Missed:
 
     words: str
     records: int
-    cures: tuple[MergeMend, ...] = ()
+    cures: tuple[MergeMend, ...]
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)

@@ -5,7 +5,6 @@ part that both are cut to. A blank goes with nothing.
 """
 
 from dataclasses import dataclass
-from functools import reduce
 from typing import Any
 
 import numpy as np
@@ -17,7 +16,7 @@ from ..errors import TableError
 from ..kernels import blocks_of, in_blocks
 from ..pivot.cuts import CUTS, Calendar, cut_moments
 from ..recipe.table_spec import BringMend
-from ..table import Column, Kind, Table, smallest_codes
+from ..table import Column, Kind, Table, entry_texts, smallest_codes
 from ..words.wording import KIND_WORDS
 
 _TABLE_MOST = 1 << 22
@@ -48,16 +47,21 @@ class Lines:
         records = np.flatnonzero(self.of_records == 0)
         if not len(records):
             return [], 0
-        codes = [key.mine.coded[0][records].astype(np.int64) for key in self.keys]
-        sizes = [len(key.my_texts) for key in self.keys]
-        combined = reduce(lambda so_far, each: so_far * each[1] + each[0], zip(codes, sizes, strict=True), np.zeros(1, np.int64))
-        _, first, counts = np.unique(combined, return_index=True, return_counts=True)
-        order = np.lexsort((first, -counts))[:most]
-        found = [
-            (tuple(key.my_texts[int(code[first[i]])] for key, code in zip(self.keys, codes, strict=True)), int(counts[i]))
-            for i in order.tolist()
-        ]
-        return found, len(first)
+        combined, labels = np.zeros(len(records), dtype=np.int64), []
+        for key in self.keys:
+            number = {text: i for i, text in enumerate(dict.fromkeys(key.my_texts))}
+            by_entry = np.array([number[text] for text in key.my_texts])
+            combined = combined * len(number) + by_entry[key.mine.coded[0][records]]
+            labels.append(list(number))
+        found, first, counts = np.unique(combined, return_index=True, return_counts=True)
+        listed = []
+        for i in np.lexsort((first, -counts))[:most].tolist():
+            rest, texts = int(found[i]), []
+            for texts_of_key in reversed(labels):
+                rest, place = divmod(rest, len(texts_of_key))
+                texts.append(texts_of_key[place])
+            listed.append((tuple(reversed(texts)), int(counts[i])))
+        return listed, len(found)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)

@@ -1,5 +1,6 @@
 """What columns of another table may be brought, and by which keys: a mend to begin with."""
 
+import re
 from dataclasses import dataclass
 
 import numpy as np
@@ -8,6 +9,7 @@ from numpy.typing import NDArray
 from ..pivot.cuts import Calendar, cut_moments
 from ..recipe.table_spec import BringMend
 from ..table import Column, Kind, Table
+from ..words.wording import field_words
 from .lines import texts_of
 
 _KEYS_MOST = 4
@@ -18,6 +20,8 @@ _FOUND_LEAST = 0.5
 """Of the records, the part that a key must find to be one."""
 _SAME_NAME = 0.6
 """What the same name counts for, as a share of records that are found."""
+_CODE = re.compile(r"\b(id|code|key|no|nr|number)\b", re.IGNORECASE)
+"""Names of numbers that only tell things apart."""
 _COARSER = ("year", "year_quarter", "year_month", "date")
 
 
@@ -40,7 +44,7 @@ def propose(table: Table, other: Table, name: str) -> BringMend | None:
     used = {pair.its.name for pair in keys}
     rest = [column for column in other.columns if column.name not in used and not column.counts_records]
     # A target or a plan is what is brought most; without one it is names and groups.
-    numbers = [column for column in rest if column.is_number]
+    numbers = [column for column in rest if column.is_number and not _CODE.search(field_words(column.name))]
     columns = (numbers or rest)[:_COLUMNS_MOST]
     return BringMend(
         from_=name,

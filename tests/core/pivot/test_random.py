@@ -12,8 +12,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from mottled_finch.core.mends import apply_mends
 from mottled_finch.core.pivot import make_matrix
-from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.recipe import load_recipe, load_table_part
 from mottled_finch.core.recipe.spec import PivotSpec
 from mottled_finch.core.statement import read_statement, write_statement
 from mottled_finch.core.table.alike import settled
@@ -37,7 +38,12 @@ MEASURE = st.one_of(
     st.just({"take": "count"}),
     st.just({"take": "count", "empty": "blank"}),
     st.just({"take": "sum", "of": "v", "empty": "zero"}),
+    st.fixed_dictionaries({"take": st.sampled_from(["sum", "average"]), "of": st.just("plan"), "once_a_key": st.booleans()}),
+    st.fixed_dictionaries({"take": st.just("ratio"), "of": st.just("v"), "per": st.just("plan"), "once_a_key": st.booleans()}),
 )
+PLAN = {("p", "m"): 10.0, ("p", "n"): 0.1, ("q", "m"): None, ("q", "n"): -5.0, ("q", "o"): 0.2}
+"""What another table says by b and c, which not all records find."""
+BRING = {"do": "bring", "from": "plan", "keys": {"b": "b", "c": "c"}, "columns": ["plan"]}
 LEVEL = st.one_of(
     st.fixed_dictionaries({"field": st.sampled_from(list(FIELDS))}),
     st.fixed_dictionaries({"field": st.sampled_from(list(FIELDS)), "empty": st.just("keep")}),
@@ -68,8 +74,20 @@ def number(value):
     return float(value) if value not in (None, "") else math.nan
 
 
+def planned(measure, records):
+    """What the plan says of some records: of each, or once of each key."""
+    keys = [(record["b"], record["c"]) for record in records if PLAN.get((record["b"], record["c"])) is not None]
+    return [PLAN[key] for key in (set(keys) if measure["once_a_key"] else keys)]
+
+
 def measured(measure, records):
     """One measure of some records."""
+    if measure.get("of") == "plan":
+        plans = planned(measure, records)
+        return PLAIN[measure["take"]](plans) if plans else math.nan
+    if measure.get("per") == "plan":
+        values, plan = [record["v"] for record in records if record["v"] is not None], math.fsum(planned(measure, records))
+        return math.fsum(values) / plan if values and plan else math.nan
     values = [
         float(record["v" if measure.get("of") == "v" else "w"])
         for record in records
@@ -90,6 +108,11 @@ def measured(measure, records):
     if nothing and measure.get("empty"):
         return 0.0 if measure["empty"] == "zero" else math.nan
     return found
+
+
+def with_plan(table):
+    plan = read("b,c,plan\n" + "".join(f"{b},{c},{'' if n is None else n}\n" for (b, c), n in PLAN.items()))
+    return apply_mends(table, load_table_part({"mends": [BRING]}).mends, lambda _name, _path: plan).table
 
 
 def meets(condition, record):
@@ -156,6 +179,17 @@ def shown(pivot, values, rows, columns):
     return None
 
 
+def run_up(pivot, records, row, across):
+    """The measure of all records of a row up to each column."""
+    kept = [record for record in records if all(meets(each, record) for each in pivot["keep"])]
+    mine = [record for record in kept if tuple(record[level["field"]] for level in pivot["rows"]) == row]
+    names = [level["field"] for level in pivot["columns"]]
+    return [
+        measured(pivot["measure"], [record for record in mine if tuple(record[name] for name in names) in across[: i + 1]])
+        for i in range(len(across))
+    ]
+
+
 @settings(max_examples=150, deadline=None)
 @given(RECORDS, SIDE, SIDE, MEASURE, KEEP, SHOW, st.booleans())
 def test_a_pivot_is_what_its_records_say(records, rows, columns, measure, keep, show, largest):
@@ -172,8 +206,9 @@ def test_a_pivot_is_what_its_records_say(records, rows, columns, measure, keep, 
         for record in records
     )
     spec = load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot
-    assert read_statement(write_statement(spec, "abcvw"), "abcvw") == spec
-    found = make_matrix(read(text), spec)
+    fields = [*"abcvw", "plan"]
+    assert read_statement(write_statement(spec, fields), fields) == spec
+    found = make_matrix(with_plan(read(text)), spec)
     if largest and rows and not show:
         check_largest(pivot, records, found)
         return
@@ -184,7 +219,13 @@ def test_a_pivot_is_what_its_records_say(records, rows, columns, measure, keep, 
     assert (list(found.rows), list(found.columns)) == (down, across)
     assert found.all_records.tolist() == counts
     wanted = shown(pivot, values, down, across)
-    if wanted is not None:
+    if show.get("as") == "running" and measure.get("once_a_key") and len(columns) < 2:
+        wanted = values.copy()
+        for i, row in enumerate([*down, *[None] * (len(values) - len(down))]):
+            if row is not None:
+                wanted[i, : len(across)] = run_up(pivot, records, row, across)
+        np.testing.assert_allclose(found.all_values[: len(down)], wanted[: len(down)], rtol=1e-9, atol=1e-12)
+    elif wanted is not None:
         np.testing.assert_allclose(found.all_values, wanted, rtol=1e-9, atol=1e-12)
     check_equals(pivot, found, values, len(down), len(across))
 

@@ -116,6 +116,8 @@ export const api = {
     unwrap(client.PUT("/api/tables/{id}/mends", { ...seenAt(id, seen), body: { mends } })),
   tryMend: (id: number, mend: Mend, place?: number) =>
     unwrap(client.POST("/api/tables/{id}/mends/try", { ...at(id), body: { mend, at: place } })),
+  proposeBring: (id: number, table: string) =>
+    unwrap(client.GET("/api/tables/{id}/bring", { params: { path: { id }, query: { table } } })),
   undoMends: (id: number, seen: string) => unwrap(client.POST("/api/tables/{id}/undo", seenAt(id, seen))),
   redoMends: (id: number, seen: string) => unwrap(client.POST("/api/tables/{id}/redo", seenAt(id, seen))),
   setTargets: (id: number, targets: Record<string, number>, seen: string) =>

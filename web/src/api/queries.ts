@@ -60,16 +60,17 @@ export function importIs(client: QueryClient, file: Import): void {
 
 const UNDER_WAY = new Set(["waiting", "reading"]);
 
-/** What a table says has changed, and with it all that is made from it. */
+/** What a table says has changed, and with it all that is made from it: its plates, and tables that bring columns from it. */
 export async function tableChanged(client: QueryClient, id: number): Promise<void> {
   client.removeQueries({ queryKey: ["records", id] });
-  client.removeQueries({ queryKey: ["members", id] });
+  client.removeQueries({ queryKey: ["members"] });
   client.removeQueries({ queryKey: ["plate"], type: "inactive" });
   await Promise.all([
     client.invalidateQueries({ queryKey: ["plate"] }),
     client.invalidateQueries({ queryKey: keys.tables }),
-    client.invalidateQueries({ queryKey: keys.table(id) }),
-    client.invalidateQueries({ queryKey: keys.findings(id) }),
+    client.invalidateQueries({ queryKey: ["table"] }),
+    client.invalidateQueries({ queryKey: ["findings"] }),
+    client.invalidateQueries({ predicate: ({ queryKey: [what, which] }) => what === "workbench" && which !== id }),
     client.invalidateQueries({ queryKey: keys.plates }),
   ]);
 }

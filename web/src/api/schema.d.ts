@@ -1029,7 +1029,7 @@ export interface components {
         Missed: {
             words: string;
             records: number;
-            cures?: components["schemas"]["MergeMend"][];
+            cures: components["schemas"]["MergeMend"][];
         };
         /** @description An edition of a table. */
         EditionAnswer: {

@@ -1,4 +1,4 @@
-import { Box, Flex, Menu, Switch } from "@chakra-ui/react";
+import { Box, chakra, Flex, Menu, Switch } from "@chakra-ui/react";
 import { ArrowDown, ArrowUp, Ellipsis } from "lucide-react";
 import type { Mend, MendLine } from "../../api/client";
 import { Button } from "../../shared/Button";
@@ -83,6 +83,21 @@ export function MendsPanel({ lines, touched, working, onChange, onAdd, onEdit }:
             </Box>
             <Box color="quiet" textStyle="small" whiteSpace="nowrap">
               {line.made || (line.problem ? "does not fit" : counted(line.touched, "record"))}
+              {line.missed.length > 0 && (
+                <>
+                  {", "}
+                  <chakra.button
+                    type="button"
+                    color="alarm"
+                    cursor="pointer"
+                    textDecoration="underline"
+                    title={`${line.notes.join("; ")}: ${line.missed.map(({ words }) => words).join("; ")}`}
+                    onClick={() => onEdit(place)}
+                  >
+                    {line.notes[0]?.split(":")[0]}
+                  </chakra.button>
+                </>
+              )}
             </Box>
             <LineMenu
               words={line.words}

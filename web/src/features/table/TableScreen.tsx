@@ -106,7 +106,6 @@ function OneTable({ id }: { id: number }) {
       await client.invalidateQueries({ queryKey: keys.workbench(id) });
       await tableChanged(client, id);
     });
-  const version = `${bench.table.edition}:${JSON.stringify(bench.mends.map(({ mend }) => mend))}`;
   const records = bench.own_numbers ? bench.delivered : bench.table.records;
   const narrowed = asked.find !== undefined;
   const { state } = giving;
@@ -203,7 +202,7 @@ function OneTable({ id }: { id: number }) {
         <Flex as="main" direction="column" flex="1" minW="0">
           <RecordGrid
             source={{
-              key: [id, version, asked],
+              key: [id, bench.table.data, asked],
               window: (start, count) => api.records(id, { ...asked, start, count }),
             }}
             records={records}
@@ -255,6 +254,7 @@ function OneTable({ id }: { id: number }) {
             ? table.add(mend)
             : table.mends((all) => all.map((each, i) => (i === place ? kept(mend, each) : each)))
         }
+        onBefore={(mend, place) => table.mends((all) => all.toSpliced(place ?? all.length, 0, mend))}
       />
       {over && <DropFrame />}
       <Keys keys={KEYS} open={shown === "keys"} onClose={() => setShown(null)} />

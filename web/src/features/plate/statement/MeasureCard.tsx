@@ -6,10 +6,10 @@ import type { Option } from "../../../shared/options";
 import { named } from "../../../shared/terms";
 import { AskNumber } from "./AskNumber";
 import { ConditionEditor } from "./ConditionEditor";
-import { fieldOptions, numberOptions } from "./options";
-import { askedOf, type Take } from "./phrases";
+import { brought, fieldOptions, numberOptions } from "./options";
+import { askedOf, ONCE, type Take } from "./phrases";
 
-type Part = "take" | "of" | "per" | "p" | "where";
+type Part = "take" | "of" | "per" | "p" | "where" | "once";
 type Props = {
   table: TableInfo;
   measure: Measure;
@@ -28,7 +28,12 @@ export function MeasureCard({ table, measure, part, start, onDone }: Props) {
   function next(now: Measure) {
     const missing = MEASURE_TERMS[now.take ?? "count"].keys.find((each) => now[each] === undefined);
     if (missing) setAsked({ part: missing, measure: now });
-    else onDone(now);
+    else onDone(counted(now, now.once_a_key ?? true));
+  }
+
+  /** A number of another table stands in every record of its key, and counts once a key unless it is said otherwise. */
+  function counted({ once_a_key: _, ...now }: Measure, once: boolean): Measure {
+    return once && brought(table, now) ? { ...now, once_a_key: true } : now;
   }
 
   function take(chosen: Take) {
@@ -75,6 +80,19 @@ export function MeasureCard({ table, measure, part, start, onDone }: Props) {
           before={now.where}
           done="Count these"
           onDone={(where) => next({ ...now, where })}
+        />
+      );
+    case "once":
+      return (
+        <FilterList
+          label="How often a number of another table counts"
+          start={start}
+          options={[
+            { key: ONCE, label: ONCE, note: "in each cell" },
+            { key: "record", label: "once a record", note: "and so repeated" },
+          ]}
+          chosen={now.once_a_key ? ONCE : "record"}
+          onChoose={(key) => onDone(counted(now, key === ONCE))}
         />
       );
     case "p":

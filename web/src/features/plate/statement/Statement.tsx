@@ -34,6 +34,7 @@ import { CorrelateCard } from "./CorrelateCard";
 import { KeepEditor } from "./KeepEditor";
 import { LevelCard, type LevelMoves } from "./LevelCard";
 import { MeasureCard } from "./MeasureCard";
+import { brought } from "./options";
 import {
   askedOf,
   conditionWords,
@@ -41,6 +42,7 @@ import {
   followingKeys,
   keepWords,
   levelWords,
+  ONCE,
   showWords,
   takeWords,
 } from "./phrases";
@@ -106,7 +108,7 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
     return measure.where ? conditionWords(measure.where, table) : "…";
   }
 
-  const measured = (name: "take" | "of" | "per" | "p" | "where", label: string, words: string) =>
+  const measured = (name: "take" | "of" | "per" | "p" | "where" | "once", label: string, words: string) =>
     phrase(name, label, words, true, (start, close) => (
       <MeasureCard
         table={table}
@@ -267,6 +269,12 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
           {measured(key, askedOf(take, key), saidOf(key))}
         </Fragment>
       ))}
+      {brought(table, measure) && (
+        <>
+          {" "}
+          {measured("once", "How often a number of another table counts", measure.once_a_key ? ONCE : "once a record")}
+        </>
+      )}
       {" for each "}
       {sideOf("rows")} down and {sideOf("columns")} across
       {split && (

@@ -1,6 +1,6 @@
 /** Fields of a table as options of a list. */
-import type { ColumnInfo, Level, TableInfo } from "../../../api/client";
-import { CUT_TERMS, LIMITS } from "../../../api/vocabulary";
+import type { ColumnInfo, Level, Measure, TableInfo } from "../../../api/client";
+import { CUT_TERMS, LIMITS, MEASURE_TERMS } from "../../../api/vocabulary";
 import { grouped } from "../../../shared/numbers";
 import type { Option } from "../../../shared/options";
 import { named } from "../../../shared/terms";
@@ -20,6 +20,12 @@ export function numberOptions(table: TableInfo): Option[] {
     note: column.kind === "number" ? blanks(column) : KINDS[column.kind],
     why: column.kind === "number" ? undefined : `${column.words} holds ${KINDS[column.kind]}, not numbers.`,
   }));
+}
+
+/** Whether a measure takes a number that came from another table, and may take it once a key. */
+export function brought(table: TableInfo, measure: Measure): boolean {
+  const { once } = MEASURE_TERMS[measure.take ?? "count"];
+  return once && table.columns.some(({ name, brought }) => brought && (name === measure.of || name === measure.per));
 }
 
 export function fieldOptions(table: TableInfo): Option[] {

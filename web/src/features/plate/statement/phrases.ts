@@ -45,7 +45,14 @@ export function askedOf(take: Take, key: "of" | "per" | "where"): string {
   return key === "per" ? "The number it is divided by" : MEASURE_TERMS[take].asks;
 }
 
+export const ONCE = "once a key";
+
 export function measureWords(measure: Measure | undefined): string {
+  const once = measure?.once_a_key ? ` ${ONCE}` : "";
+  return measuredWords(measure) + once;
+}
+
+function measuredWords(measure: Measure | undefined): string {
   return filled(MEASURE_TERMS[measure?.take ?? "count"].said, {
     of: fieldWords(measure?.of ?? ""),
     per: fieldWords(measure?.per ?? ""),

@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import type { Mend } from "../../../api/client";
 import { MEND_TERMS } from "../../../api/vocabulary";
 import { BlankForm } from "./BlankForm";
+import { BringForm } from "./BringForm";
 import { ComputeForm } from "./ComputeForm";
 import { DropForm } from "./DropForm";
 import { FillForm } from "./FillForm";
@@ -38,6 +39,7 @@ const FORMS: { [K in Mend["do"]]: ((props: FormProps<Extract<Mend, { do: K }>>) 
   join: JoinForm,
   blank: BlankForm,
   overlong: null,
+  bring: BringForm,
   compute: ComputeForm,
   rename: RenameForm,
   unfold: UnfoldForm,
