@@ -150,6 +150,15 @@ def comparison(page: Page, api: Api) -> None:
     page.get_by_role("button", name=re.compile("^Accept")).wait_for()
 
 
+def bring(page: Page, api: Api) -> None:
+    page.goto(f"/tables/{table_number(api, 'Berth log 2025')}")
+    page.get_by_role("grid", name="Records").wait_for()
+    page.get_by_role("button", name="Add a mend").click()
+    page.get_by_role("menuitem", name="Bring columns").click()
+    page.get_by_label("From the table").select_option("Vessels")
+    page.get_by_text("Touches").wait_for()
+
+
 def reading(page: Page, _api: Api) -> None:
     page.goto("/")
     drop(page, "complaints.csv", sample("complaints"))
@@ -187,6 +196,7 @@ VIEWS: dict[str, View] = {
     "palettes": palettes,
     "reading": reading,
     "large": large,
+    "bring": bring,
     "comparison": comparison,
     "table": table,
 }

@@ -15,7 +15,7 @@ from ..words.likeness import twins_among
 from ..words.wording import counted, joined
 from .effect import Effect, Missed, free_name
 from .library import Library
-from .lines import Lines, gathered, label_of, lines_between
+from .lines import Key, Lines, Missing, gathered, lines_between
 
 MISSED_MOST = 20
 _LIKELY_MOST = 2_000
@@ -31,6 +31,7 @@ def effect(table: Table, mend: BringMend, path: str, library: Library) -> Effect
     names = [free_name(table, mend.names.get(name, name), f"{path}.columns[{i}]") for i, name in enumerate(mend.columns)]
     columns = [other.column(name, f"{path}.columns[{i}]") for i, name in enumerate(mend.columns)]
     twice = _twice(lines, columns, mend, path)
+    missing = lines.missing()
     brought = Brought(table=mend.from_, keys=tuple(mend.keys), lines=lines.of_records)
     made = [
         replace(_brought(lines, column, mend, f"{path}.columns[{i}]"), name=name, brought=brought)
@@ -46,8 +47,8 @@ def effect(table: Table, mend: BringMend, path: str, library: Library) -> Effect
         touched=int(lines.counts[1:].sum()),
         kept=kept,
         made="new column" if len(made) == 1 else f"{len(made)} new columns",
-        missed=_missed(lines),
-        notes=_notes(lines, twice, mend),
+        missed=_missed(missing, lines),
+        notes=_notes(missing, lines, twice, mend),
     )
 
 
@@ -123,41 +124,32 @@ def _one_each(lines: Lines, column: Column, first: NDArray[Any], mend: BringMend
     return most
 
 
-def _missed(lines: Lines) -> tuple[Missed, ...]:
-    """Keys that find nothing, with what they may be meant for: of each key, a spelling that the other table has."""
-    found, _ = lines.missing(MISSED_MOST)
-    likely = [_likely(lines, i) for i in range(len(lines.keys))]
+def _missed(missing: list[Missing], lines: Lines) -> tuple[Missed, ...]:
+    """What finds nothing: first what may be meant for a spelling that the other table has, then what has most records."""
+    likely = {id(key): _likely(missing, key, len(lines.of_records)) for key in lines.keys}
     missed = []
-    for texts, records in found:
-        cures = tuple(
-            MergeMend(field=key.mine.name, from_=(text,), into=twins[text])
-            for key, text, twins in zip(lines.keys, texts, likely, strict=True)
-            if text in twins
-        )
-        missed.append(Missed(words=label_of(texts), records=records, cures=cures))
-    return tuple(missed)
+    for each in missing:
+        into = likely[id(each.key)].get(each.text) if each.key is not None else None
+        cures = (MergeMend(field=each.key.mine.name, from_=(each.text,), into=into),) if each.key is not None and into else ()
+        missed.append(Missed(words=each.words, records=each.records, cures=cures))
+    return tuple(sorted(missed, key=lambda each: not each.cures)[:MISSED_MOST])
 
 
-def _likely(lines: Lines, number: int) -> dict[str, str]:
+def _likely(missing: list[Missing], key: Key, records: int) -> dict[str, str]:
     """Texts of a key that the other table does not have, each with the one there that it looks like."""
-    key = lines.keys[number]
-    if key.mine.kind is not Kind.CATEGORY:
+    unknown = {each.text: 1 for each in missing if each.key is key and each.text}
+    there = {text: records + 1 for text in key.its_texts if text}
+    if key.mine.kind is not Kind.CATEGORY or not unknown or len(unknown) > _LIKELY_MOST or len(there) > 10 * _LIKELY_MOST:
         return {}
-    unknown = np.flatnonzero((key.place == 0) & (key.mine.counts > 0))[1 if key.mine.counts[0] else 0 :]
-    if not 0 < len(unknown) <= _LIKELY_MOST or len(key.its_texts) > 10 * _LIKELY_MOST:
-        return {}
-    counts = {key.my_texts[i]: 1 for i in unknown.tolist() if key.my_texts[i]}
-    there = {text: len(lines.of_records) + 1 for text in key.its_texts if text}
-    return {twin.rarer: twin.other for twin in twins_among({**there, **counts}) if twin.rarer in counts and twin.other in there}
+    return {twin.rarer: twin.other for twin in twins_among({**there, **unknown}) if twin.rarer in unknown and twin.other in there}
 
 
-def _notes(lines: Lines, twice: int, mend: BringMend) -> tuple[str, ...]:
+def _notes(missing: list[Missing], lines: Lines, twice: int, mend: BringMend) -> tuple[str, ...]:
     notes = []
-    _, kinds = lines.missing(0)
-    if kinds:
+    if missing:
         becomes = "left out" if mend.missing == "leave_out" else "blank"
-        verb = "finds" if kinds == 1 else "find"
-        notes.append(f"{counted(kinds, 'key')} {verb} nothing: {counted(int(lines.counts[0]), 'record')} {becomes}")
+        verb = "finds" if len(missing) == 1 else "find"
+        notes.append(f"{counted(len(missing), 'key')} {verb} nothing: {counted(int(lines.counts[0]), 'record')} {becomes}")
     if twice and mend.double != "refuse":
         how = "the first line is taken" if mend.double == "first" else "their lines are summed up"
         notes.append(f"{counted(twice, 'key')} {'stands' if twice == 1 else 'stand'} there more than once: {how}")

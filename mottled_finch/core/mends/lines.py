@@ -38,30 +38,43 @@ class Lines:
 
     def label(self, line: int) -> str:
         """A line by its keys."""
-        return label_of([key.its_texts[key.its[self.rows[self.starts[line - 1]]]] for key in self.keys])
+        return ", ".join(key.its_texts[key.its[self.rows[self.starts[line - 1]]]] for key in self.keys)
 
-    def missing(self, most: int) -> tuple[list[tuple[tuple[str, ...], int]], int]:
-        """The keys that go with no line, each with its records, the most frequent first and no more than so many; and how many
-        different ones there are. A blank is an empty text.
-        """
+    def missing(self) -> list["Missing"]:
+        """What goes with no line, the most frequent first: texts that a key does not have there at all, and else combinations."""
         records = np.flatnonzero(self.of_records == 0)
-        if not len(records):
-            return [], 0
-        combined, labels = np.zeros(len(records), dtype=np.int64), []
+        found: list[Missing] = []
         for key in self.keys:
-            number = {text: i for i, text in enumerate(dict.fromkeys(key.my_texts))}
-            by_entry = np.array([number[text] for text in key.my_texts])
-            combined = combined * len(number) + by_entry[key.mine.coded[0][records]]
-            labels.append(list(number))
-        found, first, counts = np.unique(combined, return_index=True, return_counts=True)
-        listed = []
-        for i in np.lexsort((first, -counts))[:most].tolist():
-            rest, texts = int(found[i]), []
-            for texts_of_key in reversed(labels):
-                rest, place = divmod(rest, len(texts_of_key))
-                texts.append(texts_of_key[place])
-            listed.append((tuple(reversed(texts)), int(counts[i])))
-        return listed, len(found)
+            codes = key.mine.coded[0][records]
+            unknown = key.place[codes] == 0
+            of_entry = np.bincount(codes[unknown], minlength=len(key.my_texts))
+            counts: dict[str, int] = {}
+            for entry in np.flatnonzero(of_entry).tolist():
+                text = key.my_texts[entry]
+                counts[text] = counts.get(text, 0) + int(of_entry[entry])
+            found += [Missing(words=text or f"blank {key.mine.name}", records=n, key=key, text=text) for text, n in counts.items()]
+            records = records[~unknown]
+        if len(records):
+            combined = _combined(
+                [key.place[key.mine.coded[0][records]] for key in self.keys], [len(key.its_texts) for key in self.keys]
+            )
+            _, first, times = np.unique(combined, return_index=True, return_counts=True)
+            for at, n in zip(records[first].tolist(), times.tolist(), strict=True):
+                texts = [key.my_texts[key.mine.coded[0][at]] for key in self.keys]
+                found.append(Missing(words=", ".join(texts), records=n))
+        return sorted(found, key=lambda each: -each.records)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Missing:
+    """What goes with no line, as it is written in a sentence, with its records: the text of one ``key`` that the other table does
+    not have, or of all of them together, each of which it has.
+    """
+
+    words: str
+    records: int
+    key: "Key | None" = None
+    text: str = ""
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -76,11 +89,6 @@ class Key:
     place: NDArray[np.int64]
     its: NDArray[np.int64]
     its_texts: list[str]
-
-
-def label_of(texts: list[str] | tuple[str, ...]) -> str:
-    """Keys as they are written in a sentence."""
-    return ", ".join(text or "blank" for text in texts)
 
 
 def lines_between(table: Table, other: Table, mend: BringMend, path: str) -> Lines:

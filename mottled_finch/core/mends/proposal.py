@@ -13,7 +13,7 @@ from ..words.wording import field_words
 from .lines import texts_of
 
 _KEYS_MOST = 4
-_COLUMNS_MOST = 8
+_COLUMNS_MOST = 3
 _TRIED_MOST = 40
 _ENTRIES_MOST = 200_000
 _FOUND_LEAST = 0.5
@@ -43,9 +43,10 @@ def propose(table: Table, other: Table, name: str) -> BringMend | None:
     keys = _telling_apart(other, pairs)
     used = {pair.its.name for pair in keys}
     rest = [column for column in other.columns if column.name not in used and not column.counts_records]
-    # A target or a plan is what is brought most; without one it is names and groups.
+    # A target or a plan is what is brought most; without one it is names and groups. Of many, one is to begin with.
     numbers = [column for column in rest if column.is_number and not _CODE.search(field_words(column.name))]
-    columns = (numbers or rest)[:_COLUMNS_MOST]
+    columns = numbers or rest
+    columns = columns[:1] if len(columns) > _COLUMNS_MOST else columns
     return BringMend(
         from_=name,
         keys={pair.mine.name: pair.its.name for pair in keys},

@@ -48,9 +48,9 @@ def test_days_find_their_month_and_a_blank_finds_nothing():
     assert (step.touched, step.made) == (3, "2 new columns")
     assert step.notes == ("3 keys find nothing: 3 records blank", "1 key of “plan” is of no record here")
     assert [(each.words, each.records) for each in step.missed] == [
-        ("Suoth, 2025-01", 1),
-        ("East, 2025-03", 1),
-        ("blank, 2025-01", 1),
+        ("Suoth", 1),
+        ("blank pier", 1),
+        ("East", 1),
     ]
 
 
@@ -62,6 +62,11 @@ def test_a_spelling_that_the_other_table_has_is_proposed_and_the_merge_mends_it(
     mends = load_table_part({"mends": [{"do": "bring", "from": "plan", **MONTHLY}]}).mends
     done = apply_mends(read(LOG), (merge, *mends), library(plan=PLAN))
     assert texts(done.table, "plan") == ["10", "20", "30", "30", "", ""]
+
+
+def test_keys_that_are_there_but_not_together_are_told_as_they_stand():
+    _, step = bring(MONTHLY, log="pier,date,n\nWest,2025-02-03,1\nWest,2025-02-09,1\nNorth,2025-01-01,2\nEast,2025-02-01,1\n")
+    assert [(each.words, each.records) for each in step.missed] == [("West, 2025-02", 2), ("East", 1)]
 
 
 def test_records_whose_key_is_missing_can_be_left_out():

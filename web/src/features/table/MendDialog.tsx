@@ -23,7 +23,7 @@ type Props = {
 export function MendDialog({ table, asked, ...on }: Props) {
   const form = MENDS.find(({ kind }) => kind === asked?.kind);
   return (
-    <Sheet heading={form?.title ?? ""} open={Boolean(form)} onClose={on.onClose} width="460px">
+    <Sheet heading={form?.title ?? ""} open={Boolean(form)} onClose={on.onClose} width="500px" tall>
       {form && asked && <Written table={table} asked={asked} form={form.form} {...on} />}
     </Sheet>
   );
@@ -84,6 +84,9 @@ function Written({ table, asked, form: Form, onClose, onDone, onBefore }: Writte
   return (
     <Box
       as="form"
+      display="flex"
+      flexDirection="column"
+      minH="0"
       onSubmit={(event) => {
         event.preventDefault();
         void done();
@@ -125,7 +128,7 @@ function Effect({ trial, working, onMerge }: EffectProps) {
       {trial.samples.map((sample) => (
         <Flex key={`${sample.before}>${sample.after}`} gap="8px" textStyle="small" mt="2px">
           <Box flex="1" truncate title={sample.before}>
-            {trial.made ? `record ${sample.record}` : <s>{sample.before || "blank"}</s>}
+            {trial.made ? `${sample.column}, record ${sample.record}` : <s>{sample.before || "blank"}</s>}
           </Box>
           <Box flex="1" truncate title={sample.after} fontWeight="500">
             {sample.after || "blank"}
@@ -146,7 +149,7 @@ const MISSED_LISTED = 6;
 
 /** Keys that find nothing, each with what it may be meant for. */
 function Missed({ missed, working, onMerge }: Omit<EffectProps, "trial"> & { missed: Trial["missed"] }) {
-  const listed = [...missed].sort((a, b) => b.cures.length - a.cures.length).slice(0, MISSED_LISTED);
+  const listed = missed.slice(0, MISSED_LISTED);
   return (
     <Box as="ul" listStyleType="none" aria-label="Keys that find nothing" mt={listed.length ? "6px" : "0"}>
       {listed.map(({ words, records, cures }) => (

@@ -188,7 +188,7 @@ function KeyPair({ table, other, pair, place, onChange, onRemove }: KeyProps) {
       {moments && (
         <Select
           label={`Key ${place + 1}, compared`}
-          width="118px"
+          width="152px"
           value={pair.cut}
           options={CUTS}
           onChange={(cut) => onChange({ cut: cut as Pair["cut"] })}
