@@ -54,6 +54,12 @@ def _parser() -> argparse.ArgumentParser:
     check.add_argument("recipe", type=Path, metavar="RECIPE", help="a recipe, JSON")
     check.set_defaults(run=_check)
 
+    looks = commands.add_parser(
+        "looks", help="print figures of a table worth seeing, a JSON object a line; 1 when there is only noise"
+    )
+    looks.add_argument("table", type=Path, metavar="TABLE", help="as for render")
+    looks.set_defaults(run=_looks)
+
     sample = commands.add_parser("sample", help="write a table of the demo as a CSV file")
     sample.add_argument("name", nargs="?", default="berth-log", metavar="NAME", help="berth-log, berth-log-next, complaints, …")
     sample.add_argument("--out", type=Path, required=True, metavar="FILE")
@@ -88,6 +94,21 @@ def _check(given: argparse.Namespace) -> int:
     for caution in standing:
         print(f"{caution.name}: {caution.words}")
     return 1 if standing else 0
+
+
+def _looks(given: argparse.Namespace) -> int:
+    import json
+
+    from .core.intake import read_file
+    from .core.looks import first_looks
+    from .core.recipe import dump_recipe
+
+    with given.table.open("rb") as file:
+        table, _ = read_file(file, given.table.name)
+    found = first_looks(table)
+    for look in found:
+        print(json.dumps({"why": look.why, "recipe": dump_recipe(look.recipe)}, ensure_ascii=False))
+    return 0 if found else 1
 
 
 def _figure(given: argparse.Namespace) -> "tuple[Figure, Recipe]":

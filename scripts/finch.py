@@ -23,6 +23,7 @@ HELP = """\
 ./finch serve  [--port N] [--data DIR]          serve your own tables and plates on 127.0.0.1
 ./finch render TABLE RECIPE --out FILE          draw one figure: .png .svg .pdf .pptx .csv .json
 ./finch check  TABLE RECIPE                     print what would mislead, one caution a line; 1 when there are any
+./finch looks  TABLE                            print figures worth seeing, a JSON object a line; 1 when there is only noise
 ./finch sample [NAME] --out FILE                write a table of the demo as CSV: berth-log, berth-log-next, …
 ./finch bench  [NAME...]                        measure, one JSON object a line
 ./finch test   [pytest words]                   install what the tests need and run every check
@@ -34,6 +35,7 @@ NEEDS = {
     "serve": ("packages run", "kernels", "front"),
     "render": ("packages run",),
     "check": ("packages run",),
+    "looks": ("packages run",),
     "sample": ("packages run",),
     "bench": ("packages bench", "kernels", "front", "chromium"),
     "test": ("packages test", "kernels", "front", "node_modules", "chromium"),

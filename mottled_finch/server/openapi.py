@@ -370,6 +370,22 @@ class MemberAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class OneLookAnswer:
+    """A figure worth seeing: its title, why, and the recipe that a plate of it is started with."""
+
+    title: str
+    why: str
+    recipe: Recipe
+
+
+@dataclass(frozen=True, kw_only=True)
+class LooksAnswer:
+    """First looks of a table, the most telling first; none where nothing stands out beyond chance."""
+
+    looks: Sequence[OneLookAnswer]
+
+
+@dataclass(frozen=True, kw_only=True)
 class PlateAnswer:
     """A plate as it stands: its recipe, its pivot as a statement, and where it is in its history. ``version`` is what a change of
     it names as seen (If-Match), ``revision`` changes whenever the figure may. ``problem`` says why a plate cannot be read.
@@ -671,6 +687,7 @@ _SHAPES = (
     FindingsAnswer,
     TrialAnswer,
     BringAnswer,
+    LooksAnswer,
     RecordsAnswer,
     ImportAnswer,
     LookAnswer,

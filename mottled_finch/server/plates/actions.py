@@ -44,7 +44,7 @@ from .models import Plate, Version
 
 def figure_of(plate: Plate) -> Figure:
     """The figure of the version that stands, on the edition of its table that stands, mended."""
-    return _figure(plate.table, plate.recipe())
+    return figure_with(plate.table, plate.recipe())
 
 
 def full_recipe(plate: Plate) -> dict[str, Any]:
@@ -71,7 +71,7 @@ def _other(standing: Standing) -> OtherSpec:
     return OtherSpec(**kept, file=PurePath(standing.edition.file_name.replace("\\", "/")).name, mends=spec.mends)
 
 
-def _figure(table: Table, recipe: Recipe, targets: dict[str, float] | None = None) -> Figure:
+def figure_with(table: Table, recipe: Recipe, targets: dict[str, float] | None = None) -> Figure:
     """The figure, with other targets of the table than those that stand where some are given."""
     own = TableSpec(targets=recipe.table.targets)
     shared = table.targets() if targets is None else targets
@@ -180,7 +180,7 @@ def _check_plates(table: Table, targets: dict[str, float], before: dict[str, flo
     for recipe in recipes.values():
         if any(_uses(recipe, name) for name in changed):
             try:
-                _figure(table, load_recipe(recipe), targets)
+                figure_with(table, load_recipe(recipe), targets)
             except CoreError as error:
                 if error.path.startswith("color"):  # what is wrong with it otherwise was so before
                     title = load_recipe(recipe).words.title or "A plate of this table"
@@ -210,7 +210,7 @@ def _change_of_targets(before: dict[str, float], after: dict[str, float]) -> str
 def start_plate(table: Table, recipe: Recipe | None) -> tuple[Plate, Figure]:
     """A new plate. Without a recipe, one is suggested from the table's columns."""
     recipe = kept_files.stored(_own(table, recipe or suggest_recipe(data_of(table))))
-    figure, saved = _figure(table, recipe), saved_recipe(recipe)
+    figure, saved = figure_with(table, recipe), saved_recipe(recipe)
     with transaction.atomic():
         if not Table.objects.select_for_update().filter(pk=table.pk).exists():
             raise Problem(404, f'"{table.name}" was removed meanwhile.', "table")
@@ -238,7 +238,7 @@ def change_plate(plate_id: int, recipe: Recipe, seen: str | None = None) -> tupl
     plate.confirm(seen, _THIS)
     recipe = kept_files.stored(_own(plate.table, recipe))
     with while_wanted(WANTED.begin(f"plate {plate_id}")):
-        figure, saved = _figure(plate.table, recipe), saved_recipe(recipe)
+        figure, saved = figure_with(plate.table, recipe), saved_recipe(recipe)
     with transaction.atomic():
         plate = _plate(plate_id)
         plate.confirm(seen, _THIS)

@@ -5,6 +5,8 @@ from .views import (
     Export,
     GiveUp,
     HistoryOfPlate,
+    LookPicture,
+    Looks,
     OnePlate,
     Others,
     PlateRecipe,
@@ -31,5 +33,7 @@ urlpatterns = [
     path("plates/<int:pk>/records", PlateRecords.as_view()),
     path("plates/<int:pk>/records.csv", PlateRecordsFile.as_view()),
     path("tables/<int:pk>/targets", Targets.as_view()),
+    path("tables/<int:pk>/looks", Looks.as_view()),
+    path("tables/<int:pk>/looks/<int:number>.svg", LookPicture.as_view()),
     path("plates/<int:pk>/export.<str:ending>", Export.as_view()),
 ]

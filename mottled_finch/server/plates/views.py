@@ -13,11 +13,14 @@ from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.recipe import Recipe, load_recipe, load_table_part
 from mottled_finch.core.table import csv_of
+from mottled_finch.core.words.parts import default_title
 
 from ..answering import answer
 from ..history import read_ahead
 from ..openapi import (
     HistoryAnswer,
+    LooksAnswer,
+    OneLookAnswer,
     OthersAnswer,
     PlateAnswer,
     PlateFigureAnswer,
@@ -50,6 +53,7 @@ from .actions import (
     step_plate,
 )
 from .answers import both_answers, broken_plate, plate_answer, plate_title
+from .looks import looks_of, small_figure
 from .models import Plate, Version
 
 _CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer), 409: refers_to(ProblemAnswer), **OVERTAKEN}
@@ -232,6 +236,27 @@ class Targets(APIView):
         targets = load_table_part({"targets": sent(request, TargetList, as_it_is=("targets",)).targets}).targets
         get_object_or_404(Table, pk=pk)
         return answer(TargetList(targets=change_targets(pk, targets, seen(request)).targets()))
+
+
+class Looks(APIView):
+    @extend_schema(operation_id="looks", responses={200: refers_to(LooksAnswer), 422: refers_to(ProblemAnswer)})
+    def get(self, _request: Request, pk: int) -> Response:
+        """A few figures of a table that are worth seeing, each with the reason; none where there is only noise."""
+        table = get_object_or_404(Table.objects.select_related("current").exclude(current=None), pk=pk)
+        looks = [
+            OneLookAnswer(title=default_title(look.recipe.pivot), why=look.why, recipe=look.recipe) for look in looks_of(table)
+        ]
+        return answer(LooksAnswer(looks=looks))
+
+
+class LookPicture(APIView):
+    @extend_schema(operation_id="look_picture", responses={(200, "image/svg+xml"): OpenApiTypes.BINARY})
+    def get(self, _request: Request, pk: int, number: int) -> HttpResponse:
+        """One of them, small."""
+        table = get_object_or_404(Table.objects.select_related("current").exclude(current=None), pk=pk)
+        drawing = DRAWINGS["svg"]
+        content = _drawn(drawing, small_figure(table, number), 1.0)
+        return HttpResponse(content, content_type=drawing.media_type, headers={"Cache-Control": "no-cache"})
 
 
 class Export(APIView):

@@ -22,6 +22,7 @@ export type Workbench = Schemas["WorkbenchAnswer"];
 export type MendLine = Schemas["MendAnswer"];
 export type Mend = MendLine["mend"];
 export type Finding = Schemas["Finding"];
+export type OneLook = Schemas["OneLookAnswer"];
 export type Trial = Schemas["TrialAnswer"];
 export type Records = Schemas["RecordsAnswer"];
 export type Import = Schemas["ImportAnswer"];
@@ -116,6 +117,7 @@ export const api = {
     unwrap(client.PUT("/api/tables/{id}/mends", { ...seenAt(id, seen), body: { mends } })),
   tryMend: (id: number, mend: Mend, place?: number) =>
     unwrap(client.POST("/api/tables/{id}/mends/try", { ...at(id), body: { mend, at: place } })),
+  looks: (id: number) => unwrap(client.GET("/api/tables/{id}/looks", at(id))),
   proposeBring: (id: number, table: string) =>
     unwrap(client.GET("/api/tables/{id}/bring", { params: { path: { id }, query: { table } } })),
   undoMends: (id: number, seen: string) => unwrap(client.POST("/api/tables/{id}/undo", seenAt(id, seen))),
@@ -174,6 +176,11 @@ export function recordsAddress(plate: number, { row, column }: Lines): string {
 
 export function exportAddress(plate: number, ending: string, query = ""): string {
   return `/api/plates/${plate}/export.${ending}${query}`;
+}
+
+/** A first look, small; `data` is what the table holds. */
+export function lookAddress(table: number, place: number, data: string): string {
+  return `/api/tables/${table}/looks/${place}.svg?data=${encodeURIComponent(data)}`;
 }
 
 /** Sends a file, of a new table or a newer one of a table, and tells how far it is. `fetch` cannot tell that. */

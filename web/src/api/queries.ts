@@ -49,6 +49,10 @@ export const useWorkbench = (id: number) =>
   useQuery({ queryKey: keys.workbench(id), queryFn: () => api.workbench(id) });
 export const useFindings = (id: number) => useQuery({ queryKey: keys.findings(id), queryFn: () => api.findings(id) });
 
+/** First looks of a table as its records stand, which `data` tells from others. */
+export const useLooks = (id: number, data: string | undefined) =>
+  useQuery({ queryKey: ["looks", id, data], queryFn: () => api.looks(id), enabled: data !== undefined, ...FOREVER });
+
 /** When something was last done to a file on its way in, by its number. */
 const toldLast = new Map<number, number>();
 

@@ -525,6 +525,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{id}/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A few figures of a table that are worth seeing, each with the reason; none where there is only noise. */
+        get: operations["looks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/looks/{number}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One of them, small. */
+        get: operations["look_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{id}/matrix": {
         parameters: {
             query?: never;
@@ -1081,176 +1115,15 @@ export interface components {
         BringAnswer: {
             mend: components["schemas"]["BringMend"] | null;
         };
-        /** @description A window of records: ``cells`` by column, then row. ``numbers`` are those of the edition as delivered, ``dropped`` the rows that a mend leaves out, ``misfits`` pairs of column and row whose text did not fit. */
-        RecordsAnswer: {
-            total: number;
-            start: number;
-            columns: string[];
-            numbers: number[];
-            dropped: number[];
-            cells: string[][];
-            before: components["schemas"]["BeforeAnswer"][];
-            misfits: number[][];
+        /** @description First looks of a table, the most telling first; none where nothing stands out beyond chance. */
+        LooksAnswer: {
+            looks: components["schemas"]["OneLookAnswer"][];
         };
-        /** @description What stood in a cell before it was mended: by the place of its column and row in the window. */
-        BeforeAnswer: {
-            column: number;
-            row: number;
-            text: string;
-        };
-        /** @description A file on its way in. ``state`` is looking, waiting, reading, compared, done or failed; while it is reading, ``phase`` is records, columns or keeping, and ``records`` counts those read so far. */
-        ImportAnswer: {
-            id: number;
-            name: string;
-            state: string;
-            size: number;
-            records: number;
-            phase: string;
-            problem: string;
-            table: number | null;
-            table_name: string | null;
-            asked: components["schemas"]["ReadingSpec"];
-            comparison: components["schemas"]["ComparisonAnswer"] | null;
-            edition: number | null;
-        };
-        /** @description What accepting the new edition would change. ``against`` is the number of the edition it was compared with. */
-        ComparisonAnswer: {
-            records_before: number;
-            records_after: number;
-            same: number;
-            missing: components["schemas"]["Missing"][];
-            new_columns: string[];
-            other_kinds: string[][];
-            categories: components["schemas"]["Categories"][];
-            totals: components["schemas"]["Totals"][];
-            spans: components["schemas"]["Span"][];
-            problems: components["schemas"]["ProblemOfMend"][];
-            against: number;
-        };
-        /** @description A column that is gone, and those of the new ones that may be it, the likeliest first. */
-        Missing: {
-            field: string;
-            kind: string;
-            may_be: string[];
-        };
-        /** @description The categories of a column that came and went, the most frequent first, at most fifty of each listed. */
-        Categories: {
-            field: string;
-            new: components["schemas"]["Category"][];
-            vanished: components["schemas"]["Category"][];
-            new_count: number;
-            vanished_count: number;
-        };
-        /** @description A category and its records. */
-        Category: {
-            text: string;
-            records: number;
-        };
-        /** @description A column of numbers before and after. A sum of nothing is None. */
-        Totals: {
-            field: string;
-            sum_before: number | null;
-            sum_after: number | null;
-            blanks_before: number;
-            blanks_after: number;
-        };
-        /** @description The first and last moment of a column before and after; empty where there is none. */
-        Span: {
-            field: string;
-            before: string[];
-            after: string[];
-        };
-        /** @description A mend that does not fit the new edition. */
-        ProblemOfMend: {
-            words: string;
-            problem: string;
-        };
-        /** @description How a file would be read: what was found, in words, and its first records by column. ``notes`` say what was put right, and ``instead`` offers another way where this one is doubtful. A ``problem`` says why the file cannot be read so; the only column then has its lines. */
-        LookAnswer: {
-            file: components["schemas"]["ImportAnswer"];
-            found: components["schemas"]["ReadingSpec"];
-            parts: components["schemas"]["Part"][];
-            choices: components["schemas"]["ChoicesAnswer"];
-            notes: string[];
-            instead: components["schemas"]["Instead"] | null;
-            problem: string;
-            columns: components["schemas"]["LookColumnAnswer"][];
-            cells: string[][];
-        };
-        /** @description What else a file offers: its sheets, its lists of records, or the files packed into it. */
-        ChoicesAnswer: {
-            sheet: string[] | null;
-            records: string[] | null;
-            files: string[] | null;
-        };
-        /** @description Another way to read a file that may be the right one: why, what choosing it is called, and the way. */
-        Instead: {
-            words: string;
-            action: string;
-            reading: components["schemas"]["ReadingSpec"];
-        };
-        /** @description A column as it would be read. */
-        LookColumnAnswer: {
-            name: string;
-            words: string;
-            kind: string;
-            notes: string[];
-        };
-        /** @description All the mends of a table, in their order. */
-        MendList: {
-            mends: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["BringMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
-        };
-        /** @description A mend to be tried, at a place in the list (at its end without one). */
-        MendTrial: {
-            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["BringMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
-            at?: number;
-        };
-        /** @description A finding by its key, to be left as it is or looked at again. */
-        LeaveStart: {
-            key: string;
-            left?: boolean;
-        };
-        /** @description A value to be put right, in a record of the edition as delivered, counted from 1. ``was`` is what was seen there. */
-        CorrectStart: {
-            field: string;
-            record: number;
-            to: string;
-            was?: string;
-        };
-        /** @description Columns that are missing, by the new ones that stand for them. ``anyway`` lets an edition stand that a mend does not fit. */
-        AcceptStart: {
-            renames?: {
-                [key: string]: string;
-            };
-            anyway?: boolean;
-        };
-        /** @description ``anyway`` lets an edition stand that a mend does not fit. */
-        StandStart: {
-            anyway?: boolean;
-        };
-        /** @description A new name. */
-        NameStart: {
-            name: string;
-        };
-        /** @description A member of a level and its number of records. */
-        MemberAnswer: {
-            label: string;
-            records: number;
-        };
-        /** @description A plate as it stands: its recipe, its pivot as a statement, and where it is in its history. ``version`` is what a change of it names as seen (If-Match), ``revision`` changes whenever the figure may. ``problem`` says why a plate cannot be read. */
-        PlateAnswer: {
-            id: number;
-            table: number;
-            table_name: string;
+        /** @description A figure worth seeing: its title, why, and the recipe that a plate of it is started with. */
+        OneLookAnswer: {
             title: string;
-            revision: string;
-            version: string;
-            saved: string;
+            why: string;
             recipe: components["schemas"]["Recipe"];
-            statement: string;
-            undo: string | null;
-            redo: string | null;
-            problem: string;
         };
         /** @description One figure, written down. ``dismissed`` are cautions by name, each with the reason why it does not matter here. */
         Recipe: {
@@ -1593,6 +1466,177 @@ export interface components {
             top?: number;
             width?: number;
             height?: number;
+        };
+        /** @description A window of records: ``cells`` by column, then row. ``numbers`` are those of the edition as delivered, ``dropped`` the rows that a mend leaves out, ``misfits`` pairs of column and row whose text did not fit. */
+        RecordsAnswer: {
+            total: number;
+            start: number;
+            columns: string[];
+            numbers: number[];
+            dropped: number[];
+            cells: string[][];
+            before: components["schemas"]["BeforeAnswer"][];
+            misfits: number[][];
+        };
+        /** @description What stood in a cell before it was mended: by the place of its column and row in the window. */
+        BeforeAnswer: {
+            column: number;
+            row: number;
+            text: string;
+        };
+        /** @description A file on its way in. ``state`` is looking, waiting, reading, compared, done or failed; while it is reading, ``phase`` is records, columns or keeping, and ``records`` counts those read so far. */
+        ImportAnswer: {
+            id: number;
+            name: string;
+            state: string;
+            size: number;
+            records: number;
+            phase: string;
+            problem: string;
+            table: number | null;
+            table_name: string | null;
+            asked: components["schemas"]["ReadingSpec"];
+            comparison: components["schemas"]["ComparisonAnswer"] | null;
+            edition: number | null;
+        };
+        /** @description What accepting the new edition would change. ``against`` is the number of the edition it was compared with. */
+        ComparisonAnswer: {
+            records_before: number;
+            records_after: number;
+            same: number;
+            missing: components["schemas"]["Missing"][];
+            new_columns: string[];
+            other_kinds: string[][];
+            categories: components["schemas"]["Categories"][];
+            totals: components["schemas"]["Totals"][];
+            spans: components["schemas"]["Span"][];
+            problems: components["schemas"]["ProblemOfMend"][];
+            against: number;
+        };
+        /** @description A column that is gone, and those of the new ones that may be it, the likeliest first. */
+        Missing: {
+            field: string;
+            kind: string;
+            may_be: string[];
+        };
+        /** @description The categories of a column that came and went, the most frequent first, at most fifty of each listed. */
+        Categories: {
+            field: string;
+            new: components["schemas"]["Category"][];
+            vanished: components["schemas"]["Category"][];
+            new_count: number;
+            vanished_count: number;
+        };
+        /** @description A category and its records. */
+        Category: {
+            text: string;
+            records: number;
+        };
+        /** @description A column of numbers before and after. A sum of nothing is None. */
+        Totals: {
+            field: string;
+            sum_before: number | null;
+            sum_after: number | null;
+            blanks_before: number;
+            blanks_after: number;
+        };
+        /** @description The first and last moment of a column before and after; empty where there is none. */
+        Span: {
+            field: string;
+            before: string[];
+            after: string[];
+        };
+        /** @description A mend that does not fit the new edition. */
+        ProblemOfMend: {
+            words: string;
+            problem: string;
+        };
+        /** @description How a file would be read: what was found, in words, and its first records by column. ``notes`` say what was put right, and ``instead`` offers another way where this one is doubtful. A ``problem`` says why the file cannot be read so; the only column then has its lines. */
+        LookAnswer: {
+            file: components["schemas"]["ImportAnswer"];
+            found: components["schemas"]["ReadingSpec"];
+            parts: components["schemas"]["Part"][];
+            choices: components["schemas"]["ChoicesAnswer"];
+            notes: string[];
+            instead: components["schemas"]["Instead"] | null;
+            problem: string;
+            columns: components["schemas"]["LookColumnAnswer"][];
+            cells: string[][];
+        };
+        /** @description What else a file offers: its sheets, its lists of records, or the files packed into it. */
+        ChoicesAnswer: {
+            sheet: string[] | null;
+            records: string[] | null;
+            files: string[] | null;
+        };
+        /** @description Another way to read a file that may be the right one: why, what choosing it is called, and the way. */
+        Instead: {
+            words: string;
+            action: string;
+            reading: components["schemas"]["ReadingSpec"];
+        };
+        /** @description A column as it would be read. */
+        LookColumnAnswer: {
+            name: string;
+            words: string;
+            kind: string;
+            notes: string[];
+        };
+        /** @description All the mends of a table, in their order. */
+        MendList: {
+            mends: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["BringMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"])[];
+        };
+        /** @description A mend to be tried, at a place in the list (at its end without one). */
+        MendTrial: {
+            mend: components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["BringMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"];
+            at?: number;
+        };
+        /** @description A finding by its key, to be left as it is or looked at again. */
+        LeaveStart: {
+            key: string;
+            left?: boolean;
+        };
+        /** @description A value to be put right, in a record of the edition as delivered, counted from 1. ``was`` is what was seen there. */
+        CorrectStart: {
+            field: string;
+            record: number;
+            to: string;
+            was?: string;
+        };
+        /** @description Columns that are missing, by the new ones that stand for them. ``anyway`` lets an edition stand that a mend does not fit. */
+        AcceptStart: {
+            renames?: {
+                [key: string]: string;
+            };
+            anyway?: boolean;
+        };
+        /** @description ``anyway`` lets an edition stand that a mend does not fit. */
+        StandStart: {
+            anyway?: boolean;
+        };
+        /** @description A new name. */
+        NameStart: {
+            name: string;
+        };
+        /** @description A member of a level and its number of records. */
+        MemberAnswer: {
+            label: string;
+            records: number;
+        };
+        /** @description A plate as it stands: its recipe, its pivot as a statement, and where it is in its history. ``version`` is what a change of it names as seen (If-Match), ``revision`` changes whenever the figure may. ``problem`` says why a plate cannot be read. */
+        PlateAnswer: {
+            id: number;
+            table: number;
+            table_name: string;
+            title: string;
+            revision: string;
+            version: string;
+            saved: string;
+            recipe: components["schemas"]["Recipe"];
+            statement: string;
+            undo: string | null;
+            redo: string | null;
+            problem: string;
         };
         /** @description A plate together with its figure. */
         PlateFigureAnswer: {
@@ -4713,6 +4757,111 @@ export interface operations {
             };
             /** @description Too much is being worked on */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    looks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LooksAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    look_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

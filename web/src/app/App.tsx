@@ -9,6 +9,7 @@ import { Opening } from "./Opening";
 // The desk is what most visits begin with; the other screens are fetched when they are opened.
 const PlateEditor = lazy(() => import("../features/plate/PlateEditor"));
 const TableScreen = lazy(() => import("../features/table/TableScreen"));
+const LooksScreen = lazy(() => import("../features/looks/LooksScreen"));
 const ImportScreen = lazy(() => import("../features/intake/ImportScreen"));
 
 export function App() {
@@ -28,6 +29,7 @@ function Screen() {
           <Route path="/" element={<Desk />} />
           <Route path="/plates/:id" element={<PlateEditor />} />
           <Route path="/tables/:id" element={<TableScreen />} />
+          <Route path="/tables/:id/looks" element={<LooksScreen />} />
           <Route path="/imports/:id" element={<ImportScreen />} />
           <Route path="*" element={<Lost />} />
         </Routes>

@@ -1,6 +1,6 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "react-router";
+import { Link } from "react-router";
 import { api, sentenceOf, type TableInfo } from "../../api/client";
 import { keys } from "../../api/queries";
 import { Button } from "../../shared/Button";
@@ -10,7 +10,6 @@ import { MoreMenu } from "./MoreMenu";
 /** A table: how much of it there is, how old it is, and what of it could not be read. */
 export function TableCard({ table, onRefusal }: { table: TableInfo; onRefusal: (sentence: string) => void }) {
   const client = useQueryClient();
-  const navigate = useNavigate();
   const misfits = table.columns.reduce(
     (sum, column) => sum + column.misfits.reduce((all, misfit) => all + misfit.records, 0),
     0,
@@ -23,7 +22,6 @@ export function TableCard({ table, onRefusal }: { table: TableInfo; onRefusal: (
       onRefusal(sentenceOf(error));
     }
   }
-  const start = () => attempt(async () => navigate(`/plates/${(await api.startPlate(table.id)).plate.id}`));
   const remove = () =>
     attempt(async () => {
       await api.removeTable(table.id);
@@ -54,8 +52,8 @@ export function TableCard({ table, onRefusal }: { table: TableInfo; onRefusal: (
         </Box>
       )}
       <Flex mt="10px" gap="8px">
-        <Button variant="plain" size="sm" onClick={start}>
-          Make a plate
+        <Button variant="plain" size="sm" asChild>
+          <Link to={`/tables/${table.id}/looks`}>Make a plate</Link>
         </Button>
         <Button variant="plain" size="sm" asChild>
           <Link to={`/tables/${table.id}`}>Open</Link>

@@ -1,13 +1,16 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type Finding, type Mend, sentenceOf } from "../../api/client";
-import { keys, useFindings } from "../../api/queries";
+import { Link } from "react-router";
+import { api, type Finding, type Mend, sentenceOf, type TableInfo } from "../../api/client";
+import { keys, useFindings, useLooks } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { counted } from "../../shared/numbers";
 
 type Props = {
-  table: number;
+  table: TableInfo;
+  /** How many plates are laid on it; first looks are offered where there is none. */
+  plates: number;
   mended: number;
   working: boolean;
   onMend: (mend: Mend) => void;
@@ -15,8 +18,25 @@ type Props = {
   onRefusal: (sentence: string) => void;
 };
 
+/** That there are figures worth seeing, and the first reason. */
+function Offered({ table, data }: { table: number; data: string }) {
+  const looks = useLooks(table, data).data?.looks ?? [];
+  if (!looks[0]) return null;
+  return (
+    <Box bg="card" borderWidth="1px" borderColor="line" borderRadius="8px" p="12px" mb="12px">
+      <Box fontWeight="600">{looks.length === 1 ? "A first look" : `${looks.length} first looks`}</Box>
+      <Box color="quiet" textStyle="small" mt="2px" mb="9px">
+        {looks[0].why}
+      </Box>
+      <Button size="sm" asChild>
+        <Link to={`/tables/${table}/looks`}>See {looks.length === 1 ? "it" : "them"}</Link>
+      </Button>
+    </Box>
+  );
+}
+
 /** What may be wrong with the table, each with its mend. Nothing is mended by itself. */
-export function FoundPanel({ table, mended, working, onMend, onShow, onRefusal }: Props) {
+export function FoundPanel({ table: { id: table, data }, plates, mended, working, onMend, onShow, onRefusal }: Props) {
   const client = useQueryClient();
   const found = useFindings(table);
   const [showsLeft, setShowsLeft] = useState(false);
@@ -53,6 +73,7 @@ export function FoundPanel({ table, mended, working, onMend, onShow, onRefusal }
       {found.data && !open.length && (
         <Box color="quiet">Nothing looks wrong: no near-twin names, no text among numbers, no repeats.</Box>
       )}
+      {plates === 0 && <Offered table={table} data={data} />}
       {open.map((finding) => (
         <FindingCard
           key={finding.key}

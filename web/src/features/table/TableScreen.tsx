@@ -92,7 +92,7 @@ function OneTable({ id }: { id: number }) {
       table.refuse(sentenceOf(problem));
     }
   };
-  const makePlate = () => attempt(async () => navigate(`/plates/${(await api.startPlate(id)).plate.id}`));
+  const makePlate = () => navigate(`/tables/${id}/looks`);
   const reread = () =>
     attempt(async () => {
       const look = await api.reread(id);
@@ -237,7 +237,8 @@ function OneTable({ id }: { id: number }) {
           />
         </Flex>
         <FoundPanel
-          table={id}
+          table={bench.table}
+          plates={bench.plates}
           mended={bench.mends.length}
           working={table.working}
           onMend={table.add}
