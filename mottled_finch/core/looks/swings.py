@@ -90,7 +90,7 @@ def swings_of_records(records: Cells) -> Swings | None:
     records = records[records.sum(1) > 0][:, records.sum(0) > 0]
     n, (rows, columns) = float(records.sum()), records.shape
     freedom = (rows - 1) * (columns - 1)
-    if freedom < 1 or n < records.size:
+    if min(rows, columns) < 2 or n < max(records.size, 2):
         return None
     expected = expected_of(records)
     squared = float(((records - expected) ** 2 / expected).sum())
