@@ -181,7 +181,10 @@ def bring_in(page: Page) -> int:
 
 
 def make_plate(page: Page) -> None:
+    """A plate from nothing, whatever first looks there are."""
     page.get_by_role("button", name="Make a plate").click()
+    page.wait_for_url(re.compile(r"/tables/\d+/looks$"))
+    page.get_by_role("button", name="Start from nothing").click()
     page.wait_for_url(re.compile(r"/plates/\d+$"))
 
 

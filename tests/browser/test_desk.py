@@ -112,7 +112,10 @@ def test_plates_and_tables_are_made_and_removed(page, api):
     page.get_by_role("button", name="More about Number of records by a").click()
     page.get_by_role("menuitem", name="Remove this plate and its history").click()
     expect(page.get_by_role("link", name="Number of records by a")).to_have_count(0)
-    table.get_by_role("button", name="Make a plate").click()
+    table.get_by_role("link", name="Make a plate").click()
+    expect(page.get_by_role("heading", name="Nothing here stands out beyond chance")).to_be_visible()
+    expect(page.get_by_role("button", name="Start from nothing")).to_be_focused()
+    page.keyboard.press("Enter")
     page.wait_for_url(re.compile(r"/plates/\d+$"))
     assert not page.url.endswith(f"/{number}")
 

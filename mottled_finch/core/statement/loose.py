@@ -16,6 +16,7 @@ from .synonyms import (
     DOWNWARDS,
     KEEPS,
     MEASURES,
+    ONCE_A_KEY,
     ORDER_KINDS,
     ORDER_WORDS,
     SHARES,
@@ -44,6 +45,11 @@ class LooseReader(ConditionReader):
         return pivot
 
     def measure(self) -> MeasureSpec:
+        measure = self.bare_measure()
+        return self.counted(replace(measure, once_a_key=True) if self.takes_any(ONCE_A_KEY) else measure)
+
+    def bare_measure(self) -> MeasureSpec:
+        """The measure without how its keys and nothing count."""
         token = self.next()
         if token is not None and token.kind == "ordinal":
             self.at += 1
@@ -81,7 +87,7 @@ class LooseReader(ConditionReader):
         if take != "count":
             self.takes("of")
             measure = replace(measure, of=self.field())
-        return self.counted(measure)
+        return measure
 
     def sides(self, pivot: PivotSpec) -> PivotSpec:
         groups: list[tuple[tuple[LevelSpec, ...], str | None]] = []

@@ -47,6 +47,7 @@ CUT_WORDS: dict[str, str] = {
 }
 KEEPS = ("keeping", "keep", "where", "only where", "only", "just", "if", "when", "with only", "filtered to", "for")
 ORDER_WORDS = ("ordered by", "order by", "sorted by", "sort by", "sorted", "ordered", "in order of", "ranked by")
+ONCE_A_KEY = ("once a key", "once per key", "once each key", "once for each key", "counted once a key", "each key once")
 VERSUS = ("and", "by", "against", "versus", "vs", "x")
 """What stands between the two sides."""
 IS = ("is", "are", "was")

@@ -47,6 +47,11 @@ def said(text: str) -> str:
             "average minutes late by day of week and hour of day",
             f"{LATE} for each weekday of departed down and hour of departed across",
         ),
+        (
+            "takings per passengers once per key by pier and month",
+            "Color the ratio of takings to passengers once a key for each pier down and month of departed across",
+        ),
+        ("sum of takings once for each key by pier", "Color the sum of takings once a key for each pier down"),
         ("total takings by pier", "Color the sum of takings for each pier down"),
         ("sum takings by pier and quarter", "Color the sum of takings for each pier down and quarter of departed across"),
         ("maximum minutes late by pier", "Color the largest of minutes late for each pier down"),

@@ -122,7 +122,7 @@ function Effect({ trial, working, onMerge }: EffectProps) {
   return (
     <Box bg="card" borderWidth="1px" borderColor="line" borderRadius="6px" px="12px" py="8px">
       <Box fontWeight="600">
-        {trial.made ? `Makes ${trial.made}; touches ` : "Touches "}
+        {trial.made ? `Makes ${trial.made === "new column" ? "a new column" : trial.made}; touches ` : "Touches "}
         {counted(trial.touched, "record")}
       </Box>
       {trial.samples.map((sample) => (
@@ -150,8 +150,9 @@ const MISSED_LISTED = 6;
 /** Keys that find nothing, each with what it may be meant for. */
 function Missed({ missed, working, onMerge }: Omit<EffectProps, "trial"> & { missed: Trial["missed"] }) {
   const listed = missed.slice(0, MISSED_LISTED);
+  if (!listed.length) return null;
   return (
-    <Box as="ul" listStyleType="none" aria-label="Keys that find nothing" mt={listed.length ? "6px" : "0"}>
+    <Box as="ul" listStyleType="none" aria-label="Keys that find nothing" mt="6px">
       {listed.map(({ words, records, cures }) => (
         <Flex as="li" key={words} align="center" gap="8px" textStyle="small" minH="27px">
           <Box flex="1" minW="0" truncate title={words} fontWeight="500">
