@@ -316,7 +316,7 @@ def test_each_mend_is_made_by_hand_and_tells_what_it_touches_first(page, table):
     dialog.get_by_label("Is", exact=True).fill('"minutes lat" / 60')
     expect(dialog.get_by_text("At character 1, there is no column")).to_be_visible()
     dialog.get_by_label("Is", exact=True).fill('round("minutes late" / 60, 2)')
-    expect(dialog.get_by_text("Makes new column; touches 48 records")).to_be_visible()
+    expect(dialog.get_by_text("Makes a new column; touches 48 records")).to_be_visible()
     lay_on(page)
     expect(page.get_by_role("columnheader", name=re.compile("^hours late", re.I))).to_be_visible()
 
@@ -375,7 +375,7 @@ def test_mends_are_switched_moved_changed_and_taken_out(page, api, table):
 
 
 def test_a_table_is_renamed_where_its_name_stands(page, api, table):
-    page.get_by_role("button", name="small", exact=True).click()
+    page.get_by_role("button", name=api.get(f"/api/tables/{table}")["name"], exact=True).click()
     expect(page.get_by_label("Name of the table")).to_be_focused()
     page.keyboard.type("Departures")
     page.keyboard.press("Enter")
