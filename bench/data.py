@@ -42,6 +42,25 @@ def category(name: str, codes: np.ndarray, members: int) -> Column:
     return Column(name=name, kind=Kind.CATEGORY, data=codes, entries=entries)
 
 
+def looked_at(records: int) -> Table:
+    """Twelve columns: five categories, a moment and six numbers, in one of which two of the categories have left a pattern."""
+    random = np.random.default_rng(records)
+    sizes = {"line": 4, "stop": 7, "vessel": 12, "pier": 30, "captain": 50}
+    codes = {name: random.integers(1, members + 1, records, dtype=np.uint8) for name, members in sizes.items()}
+    effect = random.normal(size=(8, 5))
+    minutes = np.datetime64("2025-01-01T00:00") + np.arange(525_600).astype("timedelta64[m]")
+    entries = np.concatenate([np.array(["NaT"], dtype="datetime64[us]"), minutes.astype("datetime64[us]")])
+    moments = random.integers(1, 525_601, records, dtype=np.uint32)
+    return Table(
+        (
+            *(category(name, of_records, sizes[name]) for name, of_records in codes.items()),
+            Column(name="departed", kind=Kind.MOMENT, data=moments, entries=entries),
+            Column(name="late", kind=Kind.NUMBER, data=random.normal(size=records) + effect[codes["stop"], codes["line"]]),
+            *(Column(name=f"number {i}", kind=Kind.NUMBER, data=random.gamma(2, 6, records)) for i in range(5)),
+        )
+    )
+
+
 def csv_bytes(records: int) -> bytes:
     """A log of so many records as CSV: a moment, two categories, two numbers and a yes/no."""
     random = np.random.default_rng(records)

@@ -5,18 +5,23 @@ import os
 from collections.abc import Callable
 from pathlib import Path
 
+import numpy as np
 import pyarrow as pa
 import pyarrow.csv as pa_csv
 
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.intake import read_file
+from mottled_finch.core.looks import first_looks
 from mottled_finch.core.mends import apply_mends
+from mottled_finch.core.pivot.memory import forget
 from mottled_finch.core.recipe import load_recipe, load_table_part
 from mottled_finch.core.scene import lay_out
+from mottled_finch.core.statement import read_statement
+from mottled_finch.core.table import Column, Kind, Table
 
 from . import browser, data, pivots
-from .measure import RUNS, Measured, median_seconds, memory_pass
+from .measure import RUNS, Measured, in_turns, median_seconds, memory_pass
 
 MILLION = 1_000_000
 GRID = {"rows": [{"field": "down"}], "columns": [{"field": "over"}], "measure": {"take": "sum", "of": "height"}}
@@ -71,6 +76,54 @@ def twenty_mends() -> Measured:
         name="twenty_mends",
         seconds=median_seconds(lambda: apply_mends(table, spec.mends), runs=5),
         rows=table.records,
+        memory_pass=memory_pass(table.nbytes),
+    )
+
+
+def bring_10m() -> Measured:
+    """A column of targets brought to ten million records by one key. What is touched are the key, the lines and what comes."""
+    table, mends = data.table(10 * MILLION), load_table_part({"mends": [{"do": "bring", "from": "goals", **GOALS}]}).mends
+    key = table.column("pier", "")
+    goals = Table(
+        (
+            Column(name="pier", kind=key.kind, data=np.arange(1, len(key.dictionary)), entries=key.dictionary),
+            Column(name="goal", kind=Kind.NUMBER, data=np.arange(1.0, len(key.dictionary))),
+        )
+    )
+    return in_turns(
+        "bring_10m",
+        lambda: apply_mends(table, mends, lambda _name, _path: goals),
+        rows=table.records,
+        touched=2 * key.data.nbytes + 8 * table.records,
+        turns=7,
+    )
+
+
+GOALS = {"keys": {"pier": "pier"}, "columns": ["goal"]}
+
+
+def statement_read() -> Measured:
+    """A sentence of usual length as people type it, to the pivot that it means."""
+    table = data.table(100_000)
+    typed = "average minutes by pier and week where week is not week 7, sorted by total, with totals, as percent of the row"
+    return Measured(
+        name="statement_read",
+        seconds=median_seconds(lambda: read_statement(typed, table.names, table)),
+        rows=1,
+        memory_pass=memory_pass(8),
+    )
+
+
+def first_looks_1m() -> Measured:
+    """First looks of a million records in twelve columns, of which two have left a pattern in a third."""
+    table = data.looked_at(MILLION)
+    found = first_looks(table)
+    if {level.field for level in (*found[0].recipe.pivot.rows, *found[0].recipe.pivot.columns)} != {"stop", "line"}:
+        raise AssertionError("the pattern was not found")
+    return Measured(
+        name="first_looks_1m",
+        seconds=median_seconds(lambda: first_looks(table), before=lambda: forget(table), runs=5),
+        rows=MILLION,
         memory_pass=memory_pass(table.nbytes),
     )
 
@@ -153,6 +206,9 @@ FIGURES: dict[str, Callable[[], Measured]] = {
         open_edition_warm,
         open_edition_10m,
         twenty_mends,
+        bring_10m,
+        statement_read,
+        first_looks_1m,
         *pivots.FIGURES,
         scene_40k,
         png_40k,

@@ -61,12 +61,6 @@ def table_number(api: Api, name: str) -> int:
     return int(next(each["id"] for each in api.get("/api/tables") if each["name"] == name))
 
 
-def coefficients(page: Page, api: Api) -> None:
-    plate("Comfort, punctuality and price are three different things")(page, api)
-    walk(page, 4, 3)
-    point_at(page, 4, 3, 9, 9)
-
-
 def underlay(page: Page, api: Api) -> None:
     plate("People wait at the window, not on the benches", "Page", (24, 40))(page, api)
     page.get_by_role("tabpanel").hover()
@@ -150,6 +144,13 @@ def comparison(page: Page, api: Api) -> None:
     page.get_by_role("button", name=re.compile("^Accept")).wait_for()
 
 
+def looks(page: Page, api: Api) -> None:
+    page.goto(f"/tables/{table_number(api, 'Berth log 2025')}/looks")
+    page.get_by_role("group", name="First looks").get_by_role("button").nth(5).wait_for()
+    while not page.evaluate(DRAWN):
+        page.wait_for_timeout(200)
+
+
 def bring(page: Page, api: Api) -> None:
     page.goto(f"/tables/{table_number(api, 'Berth log 2025')}")
     page.get_by_role("grid", name="Records").wait_for()
@@ -183,13 +184,11 @@ VIEWS: dict[str, View] = {
     "plate-editor": plate(LATE, cell=(1, 0)),
     "symbols": plate("The busiest piers are not the latest", "Cells", (3, 7)),
     "nested": nested,
-    "within": plate("Knot is small, old and loud, and it shows", cell=(0, 2)),
     "bands": plate("Questions about tickets and access wait too long", cell=(4, 0)),
     "lit": plate("Where more than one departure in twenty is canceled", cell=(1, 4)),
     "likeness": plate(PIERS, "Heads", (3, 1)),
     "side-by-side": plate("Every line has its two rushes, and its own Saturday", cell=(0, 3)),
     "underlay": underlay,
-    "coefficients": coefficients,
     "head": head,
     "records": records,
     "reading-cells": reading_cells,
@@ -197,6 +196,7 @@ VIEWS: dict[str, View] = {
     "reading": reading,
     "large": large,
     "bring": bring,
+    "looks": looks,
     "comparison": comparison,
     "table": table,
 }
