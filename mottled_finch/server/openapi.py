@@ -235,7 +235,7 @@ class RecordsAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class ProblemOfMend:
-    """A mend that does not fit the new edition."""
+    """A mend that does not fit the new edition, or that finds something no line in another table."""
 
     words: str
     problem: str
@@ -243,9 +243,12 @@ class ProblemOfMend:
 
 @dataclass(frozen=True, kw_only=True)
 class ComparisonAnswer(Comparison):
-    """What accepting the new edition would change. ``against`` is the number of the edition it was compared with."""
+    """What accepting the new edition would change. ``against`` is the number of the edition it was compared with; ``unfound`` are
+    mends that bring columns for keys of which the other table has no line.
+    """
 
     problems: Sequence[ProblemOfMend]
+    unfound: Sequence[ProblemOfMend]
     against: int
 
 

@@ -93,6 +93,19 @@ def test_an_edition_that_another_table_could_not_be_made_with_is_told_before_it_
     assert "“North, 2025-01” stands 2 times in “plan”" in twice.json()["detail"]
 
 
+def test_a_newer_file_says_which_keys_would_find_nothing(client, tables, bring):
+    lay(client, tables[0], bring)
+    address = f"/api/imports?name=n.csv&table={tables[0]}"
+    content = (LOG.replace("Nroth", "North") + "West,2025-01-04,4\n").encode()
+    number = client.generic("POST", address, content, content_type="text/csv").json()["file"]["id"]
+    client.post(f"/api/imports/{number}/start")
+    assert queue.work_once()
+    compared = client.get(f"/api/imports/{number}").json()["comparison"]
+    words = "plan brought from “plan” by pier and date as month"
+    assert compared["unfound"] == [{"words": words, "problem": "1 key finds nothing: 1 record blank"}]
+    assert compared["problems"] == []
+
+
 def test_circles_are_refused_in_a_sentence(client, tables, bring):
     own = lay(client, tables[0], {**bring, "from": "log"})
     assert (own.status_code, own.json()["path"]) == (422, "table.mends[0].from")

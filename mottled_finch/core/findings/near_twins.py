@@ -10,7 +10,7 @@ from ..mends.tidy import tidy_text
 from ..recipe.table_spec import MergeMend, TidyMend
 from ..table import Column, Kind, Table
 from ..words.likeness import Twin, twins_among
-from ..words.wording import field_words
+from ..words.wording import field_words, joined
 from .finding import Cure, Finding
 
 ENTRIES_MOST = 20_000
@@ -18,6 +18,11 @@ FINDINGS_MOST = 40
 TRIED_MOST = 400
 _MANY = 3
 _MONTHS_LEAST = 2
+_OTHERS_LOOKED_AT, _RECORDS_LEAST = 200, 10
+_TELLING_LEAST, _TELLING_MOST = 3, 1_000
+"""Different values of a column that may tell whether two names are neighbours."""
+_ALIKE_MOST, _APART_LEAST = 0.1, 0.3
+"""Parts of their records in which two names stand beside other values: of twins at most, of others in the middle at least."""
 
 
 def find(table: Table) -> Iterator[Finding]:
@@ -35,9 +40,12 @@ def _in_column(table: Table, column: Column) -> Iterator[Finding]:
         yield tidied
     likely = sorted(twins, key=lambda twin: (not twin.likely, -twin.records))[:TRIED_MOST]
     apart = _never_together(table, column, likely)
-    told = [twin for twin in likely if twin.likely or twin in apart][:FINDINGS_MOST]
+    beside = _like_neighbours(table, column, likely)
+    told = [twin for twin in likely if twin.likely or twin in apart or twin in beside][:FINDINGS_MOST]
     for twin in sorted(told, key=lambda each: -each.records):
-        speaks = ", and never in one month together" if twin in apart else ""
+        reasons = ["never in one month together"] if twin in apart else []
+        reasons += [f"alike in {joined(beside[twin])}"] if twin in beside else []
+        speaks = f", and {joined(reasons)}" if reasons else ""
         yield Finding(
             key=f"near_twins:{column.name}:{twin.rarer}:{twin.other}",
             title=f"Two spellings of one {name}?",
@@ -74,6 +82,32 @@ def _never_together(table: Table, column: Column, twins: list[Twin]) -> set[Twin
         seen = np.bincount(cells, minlength=len(texts) * span).reshape(len(texts), span) > 0
         apart &= {twin for twin in apart if _one_after_the_other(seen[texts[twin.rarer]], seen[texts[twin.other]])}
     return apart
+
+
+def _like_neighbours(table: Table, column: Column, twins: list[Twin]) -> dict[Twin, list[str]]:
+    """Pairs that stand beside the same values of other columns, in which most others differ: names of one code, say."""
+    texts = {text: i for i, text in enumerate(dict.fromkeys(text for twin in twins for text in (twin.rarer, twin.other)))}
+    found: dict[Twin, list[str]] = {}
+    others = [each for each in table.columns if each is not column and each.kind in (Kind.CATEGORY, Kind.YES_NO)]
+    frequent = np.argsort(-column.counts[1:], kind="stable")[:_OTHERS_LOOKED_AT] + 1
+    kept = [*texts, *(str(column.dictionary[code]) for code in frequent if str(column.dictionary[code]) not in texts)]
+    place = {text: i for i, text in enumerate(kept)}
+    member = np.array([place.get(str(entry), -1) for entry in column.dictionary])[column.data]
+    meant = np.flatnonzero(member >= 0) if texts else np.zeros(0, dtype=np.int64)
+    for each in [each for each in others if _TELLING_LEAST <= each.distinct <= _TELLING_MOST]:
+        size = len(each.dictionary)
+        counts = np.bincount(member[meant] * size + each.data[meant], minlength=len(kept) * size).reshape(len(kept), size)
+        filled = counts[:, 1:]
+        shares = filled / np.maximum(filled.sum(axis=1, keepdims=True), 1)
+        for twin in twins:
+            a, b = texts[twin.rarer], texts[twin.other]
+            if min(filled[a].sum(), filled[b].sum()) < _RECORDS_LEAST:
+                continue
+            apart = np.abs(shares - shares[b]).sum(axis=1) / 2
+            rest = np.delete(apart, [a, b])
+            if apart[a] <= _ALIKE_MOST and len(rest) >= 2 and np.median(rest) >= _APART_LEAST and rest.min() > 2 * apart[a]:
+                found.setdefault(twin, []).append(field_words(each.name))
+    return found
 
 
 def _one_after_the_other(a: NDArray[np.bool_], b: NDArray[np.bool_]) -> bool:

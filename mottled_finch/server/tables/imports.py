@@ -199,6 +199,7 @@ def comparison_of(table: Table, data: CoreTable, first: list[dict[str, Any]]) ->
     after = laid_on(data, stands, [*first, *table.mends()])
     found = {**asdict(compare(mended(stands, table.mends()).table, after.table)), "against": stands.number}
     found["problems"] = [{"words": step.words, "problem": step.problem} for step in after.steps if step.problem]
+    found["unfound"] = [{"words": step.words, "problem": step.notes[0]} for step in after.steps if step.missed]
     return found
 
 

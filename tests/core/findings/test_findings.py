@@ -69,6 +69,24 @@ def test_a_word_more_is_told_where_one_begins_when_the_other_ends():
     assert found(stairs(6), "near_twins") == []
 
 
+def test_a_word_more_is_told_where_both_stand_beside_the_same():
+    def stairs(other_code: str) -> Table:
+        codes = {"Eel Stairs": "EEL", "Greater Eel Stairs": other_code, "Inner Mole": "INN", "Cairn Point": "CAI"}
+        return read("stop,code\n" + "".join(f"{stop},{code}\n" * 15 for stop, code in codes.items()))
+
+    (finding,) = found(stairs("EEL"), "near_twins")
+    assert finding.words == "“Greater Eel Stairs” looks like “Eel Stairs”: the same but for “Greater”, and alike in code."
+    assert found(stairs("GES"), "near_twins") == []
+    # A column in which nearly everything is alike tells nothing.
+    assert (
+        found(
+            read("stop,code\n" + "".join(f"{stop},{i % 3}\n" for i in range(60) for stop in ("Eel", "Big Eel", "Ash"))),
+            "near_twins",
+        )
+        == []
+    )
+
+
 @pytest.mark.parametrize(
     "pairs",
     [

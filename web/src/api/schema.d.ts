@@ -1499,7 +1499,7 @@ export interface components {
             comparison: components["schemas"]["ComparisonAnswer"] | null;
             edition: number | null;
         };
-        /** @description What accepting the new edition would change. ``against`` is the number of the edition it was compared with. */
+        /** @description What accepting the new edition would change. ``against`` is the number of the edition it was compared with; ``unfound`` are mends that bring columns for keys of which the other table has no line. */
         ComparisonAnswer: {
             records_before: number;
             records_after: number;
@@ -1511,6 +1511,7 @@ export interface components {
             totals: components["schemas"]["Totals"][];
             spans: components["schemas"]["Span"][];
             problems: components["schemas"]["ProblemOfMend"][];
+            unfound: components["schemas"]["ProblemOfMend"][];
             against: number;
         };
         /** @description A column that is gone, and those of the new ones that may be it, the likeliest first. */
@@ -1546,7 +1547,7 @@ export interface components {
             before: string[];
             after: string[];
         };
-        /** @description A mend that does not fit the new edition. */
+        /** @description A mend that does not fit the new edition, or that finds something no line in another table. */
         ProblemOfMend: {
             words: string;
             problem: string;

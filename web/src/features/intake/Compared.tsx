@@ -36,7 +36,7 @@ export function Compared({ given, comparison, working, doubted, onAccept, onLeav
     staleTime: 60_000,
   });
   const shown = (Object.keys(chosen).length > 0 && mapped.data?.comparison) || comparison;
-  const { other_kinds, categories, totals, problems } = shown;
+  const { other_kinds, categories, totals, problems, unfound } = shown;
   const spans = shown.spans.filter(({ before, after }) => before[0] !== after[0] || before[1] !== after[1]);
   const lacks = problems.length > 0 || JSON.stringify(doubted) === JSON.stringify(chosen);
   return (
@@ -97,6 +97,16 @@ export function Compared({ given, comparison, working, doubted, onAccept, onLeav
                 <Box key={words} py="5px" borderTopWidth="1px" borderColor="line">
                   {words}
                   <Box color="alarm">{problem}</Box>
+                </Box>
+              ))}
+            </Card>
+          )}
+          {unfound.length > 0 && (
+            <Card heading="Without a line in another table" note={counted(unfound.length, "mend")}>
+              {unfound.map(({ words, problem }) => (
+                <Box key={words} py="5px" borderTopWidth="1px" borderColor="line">
+                  {words}
+                  <Box color="quiet">{problem}</Box>
                 </Box>
               ))}
             </Card>
