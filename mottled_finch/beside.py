@@ -6,7 +6,7 @@ from pathlib import Path
 from .core.errors import IntakeError, TableError, did_you_mean
 from .core.intake import read_file
 from .core.mends import apply_mends, mend_words
-from .core.mends.library import circle
+from .core.mends.bringing.library import circle
 from .core.recipe import ReadingSpec, TableSpec
 from .core.recipe.table_spec import OtherSpec
 from .core.table import Table

@@ -29,6 +29,10 @@ DAYS = "day,v\n" + "".join(f"2025-0{1 + i // 28}-{1 + i % 28:02},{i}\n" for i in
 RATE = {"take": "average", "of": "takings_per_passenger"}
 RATES = "r,takings_per_passenger,takings,passengers\n" + "".join(f"m{i % 3},{i},{i * 2},{i + 1}\n" for i in range(40))
 
+GOALS = "r,goal\n" + "".join(f"m{i},{100 * i + 100}\n" for i in range(6))
+BROUGHT = {"mends": [{"do": "bring", "from": "goals", "keys": {"r": "r"}, "columns": ["goal"]}]}
+PER_GOAL = {"take": "ratio", "of": "v", "per": "goal"}
+
 CASES: dict[str, tuple[str, dict]] = {
     "swallowed_scale": (STRANGE, PLAIN),
     "total_as_member": (grid().replace("m5,", "Total,"), PLAIN),
@@ -50,15 +54,20 @@ CASES: dict[str, tuple[str, dict]] = {
         RATES,
         {"pivot": {"rows": [{"field": "r"}], "measure": RATE}},
     ),
+    "repeated_key": (grid(), {"table": BROUGHT, "pivot": {**SIDES, "measure": PER_GOAL}}),
     "tiny_symbols": (grid(rows=150), {**PLAIN, "cells": {"symbols": {"as": "dot", "size": {}, "lines": "guides"}}}),
     "no_legend": (grid(), {**PLAIN, "legend": {"show": False}}),
     "lost_note": (grid(), {**PLAIN, "notes": [{"row": ["gone"], "text": "x"}, {"row": ["m1"]}]}),
 }
 
 
+def figure_of(text: str, recipe):
+    return make_figure(read(text), recipe, library=lambda _name, _path: read(GOALS))
+
+
 def told(text: str, parts: dict):
     recipe = load_recipe({"finch_recipe": 2, **parts})
-    return cautions_of(make_figure(read(text), recipe), recipe)
+    return cautions_of(figure_of(text, recipe), recipe)
 
 
 def names(cautions) -> list[str]:
@@ -87,10 +96,10 @@ def test_it_is_told(name):
 def test_its_cure_cures_it(name):
     text, parts = CASES[name]
     recipe = load_recipe({"finch_recipe": 2, **parts})
-    standing, _ = cautions_of(make_figure(read(text), recipe), recipe)
+    standing, _ = cautions_of(figure_of(text, recipe), recipe)
     cure = next(caution.cure for caution in standing if caution.name == name)
     assert cure is not None
-    after, _ = cautions_of(make_figure(read(text), cure.recipe), cure.recipe)
+    after, _ = cautions_of(figure_of(text, cure.recipe), cure.recipe)
     assert name not in names(after)
     assert load_recipe(dump_recipe(cure.recipe)) == cure.recipe
 
@@ -127,6 +136,9 @@ def test_no_record_kept_is_no_caution():
             RATES,
             {"pivot": {"rows": [{"field": "r"}], "measure": {**RATE, "take": "max"}}},
         ),
+        ("repeated_key", grid(), {"table": BROUGHT, "pivot": {**SIDES, "measure": {**PER_GOAL, "once_a_key": True}}}),
+        ("repeated_key", grid(), {"table": BROUGHT, "pivot": {**SIDES, "measure": {"take": "max", "of": "goal"}}}),
+        ("repeated_key", grid(records=1), {"table": BROUGHT, "pivot": {**SIDES, "measure": PER_GOAL}}),
         ("average_of_averages", grid(), {"pivot": {**SIDES, "measure": {"take": "average", "of": "v"}}}),
         ("tiny_symbols", grid(rows=150), PLAIN),
         *(("tiny_symbols", grid(), {**PLAIN, "cells": {"symbols": {"as": kind, "size": {}}}}) for kind in ("square", "dot", "bar")),
@@ -171,7 +183,7 @@ def test_a_rate_that_cannot_be_taken_apart_has_no_cure_but_says_what_helps():
 def test_a_cure_as_a_patch_makes_the_same_recipe(name):
     text, parts = CASES[name]
     recipe = load_recipe({"finch_recipe": 2, **parts})
-    standing, _ = cautions_of(make_figure(read(text), recipe), recipe)
+    standing, _ = cautions_of(figure_of(text, recipe), recipe)
     cure = next(caution.cure for caution in standing if caution.name == name)
     before, after = dump_recipe(recipe), dump_recipe(cure.recipe)
     assert patched(before, merge_patch(before, after)) == after

@@ -17,8 +17,11 @@ def test_every_field_of_an_answer_is_told_also_what_is_empty():
         "made": "",
         "problem": "",
         "samples": [{"column": "pier", "before": "", "after": "East", "record": 3}],
+        "missed": (),
+        "notes": (),
     }
-    assert plain(MendAnswer(mend={"do": "fill"}, words="w", touched=1, made="", problem=""))["mend"] == {"do": "fill"}
+    mend = MendAnswer(mend={"do": "fill"}, words="w", touched=1, made="", problem="", missed=(), notes=())
+    assert plain(mend)["mend"] == {"do": "fill"}
 
 
 def test_parts_of_recipes_are_written_as_recipes_are():

@@ -1,6 +1,7 @@
 """Delimited text in any dialect: how it would be read, its first records, and all of them (whole_text.py) as a Table."""
 
 import csv
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from typing import Any, BinaryIO
 
@@ -68,7 +69,7 @@ def read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[T
             text = replace(text, sound=False)
         raw, odd, broken = whole(text, told)
     refuse_an_open_quotation(raw, odd, text)
-    columns = [_column(each, raw.column(i), text, told) for i, each in enumerate(text.names)]
+    columns = _columns(raw, text, told)
     done = _put_right(asked, way, text, columns, odd)
     if broken:
         done = replace(done, notes=(*done.notes, broken_words(broken, text.encoding)))
@@ -273,8 +274,22 @@ def _habits(columns: list[pa.StringArray], delimiter: str, asked: ReadingSpec) -
     )
 
 
-def _column(name: str, chunks: pa.ChunkedArray, text: Text, told: Told) -> Column:
-    told(len(chunks), COLUMNS)
+_AT_ONCE = 2
+"""Columns that are worked on at once: each takes memory for as many records again."""
+
+
+def _columns(raw: pa.Table, text: Text, told: Told) -> list[Column]:
+    """The columns with their kinds. Most of the work is Arrow's and NumPy's, which hold no lock while they do it."""
+    with ThreadPoolExecutor(_AT_ONCE) as pool:
+        made = pool.map(lambda i: _column(text.names[i], raw.column(i), text), range(len(text.names)))
+        columns = []
+        for column in made:  # told from here alone, since who listens may be at the other end of a pipe
+            told(len(column), COLUMNS)
+            columns.append(column)
+    return columns
+
+
+def _column(name: str, chunks: pa.ChunkedArray, text: Text) -> Column:
     if pa.types.is_floating(chunks.type):
         notes = ("decimal comma",) if text.habits.decimal == "," else ()
         return Column(name=name, kind=Kind.NUMBER, data=chunks.to_numpy(), notes=notes)

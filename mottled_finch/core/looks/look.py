@@ -66,8 +66,8 @@ def _by_swings(table: Table) -> Iterator[FirstLook]:
     candidates, tried = _candidates(_some(table, DECIDED_ON))
     leading = [each for each in candidates if _rhythm(each) and uneven(each)][:1]
     ranked = chosen([each for each in candidates if worth_showing(each, tried)], LOOKS_MOST * _SPARE)
-    known = Known(table)
     for each in [*leading, *(each for each in ranked if each not in leading)]:
+        known = Known(table)  # of ten million records it is not kept from one to the next
         rows, columns = known.side(each.rows.level), known.side(each.columns.level)
         for checked in looked_at(rows, columns, [known.measured(each.measured.measure)]):
             shows = worth_showing(checked, tried)

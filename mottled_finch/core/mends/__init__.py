@@ -11,8 +11,8 @@ from numpy.typing import NDArray
 from ..errors import CoreError
 from ..recipe.table_spec import BringMend, Mend
 from ..table import Table
+from .bringing.library import Library, no_library
 from .effect import Effect, Missed
-from .library import Library, no_library
 
 
 def module_of(do: str) -> ModuleType:

@@ -13,9 +13,9 @@ from ..recipe.table_spec import BringMend, MergeMend
 from ..table import BLANK, NO_MISFITS, Brought, Column, Kind, Table, smallest_codes
 from ..words.likeness import twins_among
 from ..words.wording import counted, joined
+from .bringing.library import Library
+from .bringing.lines import Key, Lines, Missing, gathered, lines_between
 from .effect import Effect, Missed, free_name
-from .library import Library
-from .lines import Key, Lines, Missing, gathered, lines_between
 
 MISSED_MOST = 20
 _LIKELY_MOST = 2_000

@@ -8,7 +8,7 @@ from typing import Any
 
 from mottled_finch.core.errors import TableError, did_you_mean
 from mottled_finch.core.mends import Library, Mended
-from mottled_finch.core.mends.library import circle
+from mottled_finch.core.mends.bringing.library import circle
 from mottled_finch.core.table import Table as CoreTable
 
 from .models import Edition, Table

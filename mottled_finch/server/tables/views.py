@@ -8,7 +8,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.mends.proposal import propose
+from mottled_finch.core.mends.bringing.proposal import propose
 from mottled_finch.core.pivot import members_of
 from mottled_finch.core.pivot.cuts import CUTS
 from mottled_finch.core.recipe import LevelSpec, TableSpec, check_level, load_table_part

@@ -8,8 +8,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from mottled_finch.core.errors import CoreError
-from mottled_finch.core.mends import apply_mends, lines
-from mottled_finch.core.mends.proposal import propose
+from mottled_finch.core.mends import apply_mends
+from mottled_finch.core.mends.bringing import lines
+from mottled_finch.core.mends.bringing.proposal import propose
 from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.recipe import dump_table_part, load_recipe, load_table_part
 from mottled_finch.core.table import texts_at

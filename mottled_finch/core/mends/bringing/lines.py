@@ -12,12 +12,12 @@ import pyarrow as pa
 import pyarrow.compute as pc
 from numpy.typing import NDArray
 
-from ..errors import TableError
-from ..kernels import blocks_of, in_blocks
-from ..pivot.cuts import CUTS, Calendar, cut_moments
-from ..recipe.table_spec import BringMend
-from ..table import Column, Kind, Table, entry_texts, smallest_codes
-from ..words.wording import KIND_WORDS
+from ...errors import TableError
+from ...kernels import blocks_of, in_blocks
+from ...pivot.cuts import CUTS, Calendar, cut_moments
+from ...recipe.table_spec import BringMend
+from ...table import Column, Kind, Table, entry_texts, smallest_codes
+from ...words.wording import KIND_WORDS
 
 _TABLE_MOST = 1 << 22
 """Combinations of keys that are looked up in a table; where there are more, each is looked for."""

@@ -3,8 +3,8 @@
 from collections.abc import Callable
 from typing import NoReturn
 
-from ..errors import TableError
-from ..table import Table
+from ...errors import TableError
+from ...table import Table
 
 Library = Callable[[str, str], Table]
 """The table of a name, asked for at a place of the recipe. Raises TableError for one that is not there, cannot be made, or brings

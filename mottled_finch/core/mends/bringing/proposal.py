@@ -6,10 +6,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ..pivot.cuts import Calendar, cut_moments
-from ..recipe.table_spec import BringMend
-from ..table import Column, Kind, Table
-from ..words.wording import field_words
+from ...pivot.cuts import Calendar, cut_moments
+from ...recipe.table_spec import BringMend
+from ...table import Column, Kind, Table
+from ...words.wording import field_words
 from .lines import texts_of
 
 _KEYS_MOST = 4
