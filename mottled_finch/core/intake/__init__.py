@@ -1,10 +1,12 @@
 """Bytes to a Table: one reader a file, and ``FORMS``, the table that a new one is entered in."""
 
+import sys
 from contextlib import suppress
 from dataclasses import replace
 from importlib import import_module
+from importlib.util import find_spec
 from types import ModuleType
-from typing import BinaryIO
+from typing import BinaryIO, cast
 
 from ..errors import IntakeError
 from ..recipe.table_spec import ReadingSpec
@@ -14,6 +16,10 @@ from .look import READABLE, Instead, Look, Part
 from .package import is_workbook
 from .source import Told, Unpacked, opened, quiet
 from .unread import unread
+
+if find_spec("dateutil") is None:
+    # Arrow looks for it whenever a text or number is held against a column, for a fifth of a millisecond; it is not here.
+    sys.modules.setdefault("dateutil.relativedelta", cast(ModuleType, None))
 
 FORMS = {
     "delimited": "delimited",

@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from ..words.wording import counted
 from .month_words import LANGUAGE_NAMES
-from .months import month_numbers
+from .months import may_name_months, month_numbers
 from .numbers import Mask, matches
 
 Dates = Literal["day_first", "month_first"]
@@ -67,19 +67,22 @@ _PARTLY = (
     (_TIMES_ALONE, "times of day, without a date"),
 )
 """What says only part of a moment, and what is told of it. A column is read as one of these, or as whole moments."""
+_FEW = 2_000
 
 
 def looks_like_moments(texts: pa.StringArray) -> Mask:
     """Which texts have the look of a moment, whether or not such a day exists. Months by name must be so in some language."""
     found = matches(texts, _ISO)
-    if found.all():
+    if found.all() or not matches(texts, r"\d").any():
         return found
+    # What tells letters of all languages takes long to be made ready, so few texts are looked through first.
+    named = len(texts) > _FEW or may_name_months(texts.to_pylist())
     whole = found.copy()
     for pattern in _PATTERNS:
-        whole |= _matched(texts, pattern)
+        whole |= _matched(texts, pattern, named=named)
     each = [whole]
     for patterns, _ in _PARTLY:
-        each.append(np.logical_or.reduce([_matched(texts, pattern) for pattern in patterns]))
+        each.append(np.logical_or.reduce([_matched(texts, pattern, named=named) for pattern in patterns]))
     most: Mask = max(each, key=lambda mask: int(np.count_nonzero(mask)))
     return most
 
@@ -139,8 +142,10 @@ def _read_by(patterns: tuple[str, ...], texts: pa.StringArray, dates: Dates | No
     return moments, words
 
 
-def _matched(texts: pa.StringArray, pattern: str) -> Mask:
-    found = matches(texts, pattern)
+def _matched(texts: pa.StringArray, pattern: str, *, named: bool) -> Mask:
+    """``named`` says that months by name are among the texts."""
+    nothing: Mask = np.zeros(len(texts), dtype=bool)
+    found = matches(texts, pattern) if named or _MONTH not in pattern else nothing
     if _MONTH not in pattern or not found.any():
         return found
     words = pc.struct_field(pc.extract_regex(texts, pattern), "month").to_pylist()

@@ -21,6 +21,9 @@ UNPACKED_BYTES_MOST = 4 << 30
 BURSTS, RATIO_MOST = 64 << 20, 400
 """From so many bytes on, text that was packed more tightly than so many to one is no text of records."""
 
+_COUNTED_BYTES = 8 << 20
+"""So much of a text has its lines counted; how many there are in the rest is told from that."""
+
 COLUMNS = "columns"
 """What is told in the second half of a reading: all records are there, and the kinds of the columns are being decided."""
 
@@ -55,20 +58,25 @@ class Forbidden(Exception):
 
 
 class Watched(Rewindable):
-    """A seekable stream that tells how many lines have gone through it since it was last rewound.
+    """A seekable stream that tells about how many lines have gone through it since it was last rewound.
 
     With a ``forbidden`` mark, reading raises Forbidden where it comes through after the first ``lines_before`` lines.
     """
 
     def __init__(self, source: BinaryIO, told: Told, forbidden: bytes = b"", lines_before: int = 0) -> None:
-        self._source, self._told, self._lines = source, told, 0
+        self._source, self._told, self._lines, self._bytes = source, told, 0, 0
         self._forbidden, self._lines_before = forbidden, lines_before
 
     def read(self, size: int = -1) -> bytes:
         piece = self._source.read(size)
         if self._forbidden and self._forbidden in self._after_the_first_lines(piece):
             raise Forbidden
-        self._lines += piece.count(b"\n")
+        if self._bytes < _COUNTED_BYTES or self._lines <= self._lines_before:
+            self._lines += piece.count(b"\n")
+            self._bytes += len(piece)
+        else:  # so many more as there were in as many bytes before: counting all would be a tenth of the reading
+            self._lines += round(len(piece) * self._lines / self._bytes)
+            self._bytes += len(piece)
         self._told(self._lines)
         return piece
 
@@ -78,7 +86,7 @@ class Watched(Rewindable):
 
     def seek(self, offset: int, whence: int = 0) -> int:
         if offset == 0 and whence == 0:
-            self._lines = 0
+            self._lines = self._bytes = 0
         return self._source.seek(offset, whence)
 
     def tell(self) -> int:
