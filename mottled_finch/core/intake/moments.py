@@ -144,14 +144,14 @@ def _read_by(patterns: tuple[str, ...], texts: pa.StringArray, dates: Dates | No
 
 def _matched(texts: pa.StringArray, pattern: str, *, named: bool) -> Mask:
     """``named`` says that months by name are among the texts."""
-    nothing: Mask = np.zeros(len(texts), dtype=bool)
-    found = matches(texts, pattern) if named or _MONTH not in pattern else nothing
-    if _MONTH not in pattern or not found.any():
+    by_name = _MONTH in pattern
+    found: Mask = matches(texts, pattern) if named or not by_name else np.zeros(len(texts), dtype=bool)
+    if not by_name or not found.any():
         return found
     words = pc.struct_field(pc.extract_regex(texts, pattern), "month").to_pylist()
     known, _ = month_numbers({word for word in words if word})
-    named: Mask = found & np.array([word in known for word in words], dtype=bool)
-    return named
+    of_known: Mask = np.array([word in known for word in words], dtype=bool)
+    return found & of_known
 
 
 def _month_words(parts: pa.StructArray, of: Mask) -> list[str]:
