@@ -19,6 +19,8 @@ _FULL_LEAST = 0.5
 _CHANCE_MOST = 1e-4
 """Divided by the number of pairs and measures that were looked at."""
 _BOTH_LEAST, _BEYOND_LEAST, _TOGETHER_LEAST = 0.02, 0.01, 0.004
+_NESTED = 0.9
+"""Where one side decides the other for so many records, it lies within it, as towns in lands do: there is nothing to see."""
 _COUNTS_FOR = 0.8
 """What numbers of records count for beside what is measured."""
 _MEMBERS_ENOUGH = 5
@@ -51,7 +53,7 @@ def pairs_of(sides: Sequence[Side]) -> list[tuple[Side, Side]]:
     for i, one in enumerate(sides):
         for other in sides[i + 1 :]:
             small = len(one.labels) * len(other.labels) <= min(CELLS_MOST, len(one.members) / _RECORDS_A_CELL)
-            if small and _go_together(one, other) and not decides(one, other) and not decides(other, one):
+            if small and _go_together(one, other) and not any(decides(*each, _NESTED) for each in ((one, other), (other, one))):
                 found.append(_laid(one, other))
     return found
 

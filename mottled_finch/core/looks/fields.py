@@ -179,12 +179,12 @@ def same(one: Side, other: Side) -> bool:
     return decides(one, other) and decides(other, one)
 
 
-def decides(one: Side, other: Side) -> bool:
-    """Whether who knows the member of one side nearly always knows that of the other."""
+def decides(one: Side, other: Side, nearly: float = _SAME) -> bool:
+    """Whether who knows the member of one side knows that of the other, of nearly all records."""
     both = (one.members >= 0) & (other.members >= 0)
     places = one.members[both] * len(other.labels) + other.members[both]
     counts = np.bincount(places, minlength=len(one.labels) * len(other.labels)).reshape(len(one.labels), -1)
-    return bool(counts.max(axis=1).sum() >= _SAME * counts.sum())
+    return bool(counts.max(axis=1).sum() >= nearly * counts.sum())
 
 
 def measures_of(table: Table) -> list[MeasureSpec]:

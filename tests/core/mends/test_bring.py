@@ -258,6 +258,14 @@ def test_keys_are_proposed_from_what_both_tables_hold(plan, keys, cut, columns):
     assert apply_mends(read(LOG), (found,), library(plan=plan)).steps[0].touched > 0
 
 
+def test_a_key_by_which_records_would_lose_their_line_is_none():
+    log = "land,port\n" + "".join(f"{land},{port}\n" for land, port in zip("ABCABCABC", "XYZYZXZXY", strict=True))
+    towns = "land,code,size\n" + "".join(
+        f"{land},{code},{i}\n" for i, (land, code) in enumerate(zip("ABCABC", "XYZXYZ", strict=True))
+    )
+    assert propose(read(log), read(towns), "towns").keys == {"land": "land"}
+
+
 def test_a_proposed_name_is_free():
     found = propose(read(LOG), read("pier,n\nNorth,1\nSouth,2\n"), "plan")
     assert (found.columns, found.names) == (("n",), {"n": "n (plan)"})

@@ -1,7 +1,7 @@
 """What columns of another table may be brought, and by which keys: a mend to begin with."""
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -10,7 +10,7 @@ from ...pivot.cuts import Calendar, cut_moments
 from ...recipe.table_spec import BringMend
 from ...table import Column, Kind, Table
 from ...words.wording import field_words
-from .lines import texts_of
+from .lines import lines_between, texts_of
 
 _KEYS_MOST = 4
 _COLUMNS_MOST = 3
@@ -18,6 +18,8 @@ _TRIED_MOST = 40
 _ENTRIES_MOST = 200_000
 _FOUND_LEAST = 0.5
 """Of the records, the part that a key must find to be one."""
+_STAY_LEAST = 0.8
+"""Of the records that found a line, the part that another key must leave."""
 _SAME_NAME = 0.6
 """What the same name counts for, as a share of records that are found."""
 _CODE = re.compile(r"\b(id|code|key|no|nr|number)\b", re.IGNORECASE)
@@ -40,19 +42,26 @@ def propose(table: Table, other: Table, name: str) -> BringMend | None:
     pairs = _pairs(table, other)
     if not pairs:
         return None
-    keys = _telling_apart(other, pairs)
+    keys = _telling_apart(table, other, pairs, name)
     used = {pair.its.name for pair in keys}
     rest = [column for column in other.columns if column.name not in used and not column.counts_records]
     # A target or a plan is what is brought most; without one it is names and groups. Of many, one is to begin with.
     numbers = [column for column in rest if column.is_number and not _CODE.search(field_words(column.name))]
     columns = numbers or rest
     columns = columns[:1] if len(columns) > _COLUMNS_MOST else columns
+    return replace(
+        _by(keys, name),
+        columns=tuple(column.name for column in columns),
+        names={column.name: f"{column.name} ({name})" for column in columns if column.name in table.names},
+    )
+
+
+def _by(keys: list[_Pair], name: str) -> BringMend:
     return BringMend(
         from_=name,
         keys={pair.mine.name: pair.its.name for pair in keys},
         cut={pair.mine.name: pair.cut for pair in keys if pair.cut is not None},
-        columns=tuple(column.name for column in columns),
-        names={column.name: f"{column.name} ({name})" for column in columns if column.name in table.names},
+        columns=(),
     )
 
 
@@ -116,13 +125,28 @@ def _quarters(moments: NDArray[np.datetime64]) -> NDArray[np.datetime64]:
     return (months - months % 3).astype("datetime64[M]").astype("datetime64[us]")
 
 
-def _telling_apart(other: Table, pairs: list[_Pair]) -> list[_Pair]:
-    """The best keys, as many as it takes until no two lines of the other table are alike in them; all where it never is."""
-    chosen: list[_Pair] = []
-    lines = np.zeros(other.records, dtype=np.int64)
-    for pair in pairs:
-        chosen.append(pair)
-        _, lines = np.unique(lines * len(pair.its.coded[1]) + pair.its.coded[0], return_inverse=True)
-        if int(lines.max(initial=0)) + 1 == other.records:
+def _telling_apart(table: Table, other: Table, pairs: list[_Pair], name: str) -> list[_Pair]:
+    """The best keys, as many as it takes until no two lines of the other table are alike in them, but none by which many records no
+    longer find a line.
+    """
+    chosen = pairs[:1]
+    found = _found(table, other, chosen, name)
+    for pair in pairs[1:]:
+        if _are_one_each(other, chosen):
             break
+        more = _found(table, other, [*chosen, pair], name)
+        if more >= _STAY_LEAST * found:
+            chosen, found = [*chosen, pair], more
     return chosen
+
+
+def _found(table: Table, other: Table, keys: list[_Pair], name: str) -> int:
+    """How many records find a line by some keys."""
+    return int(lines_between(table, other, _by(keys, name), "").counts[1:].sum())
+
+
+def _are_one_each(other: Table, keys: list[_Pair]) -> bool:
+    lines = np.zeros(other.records, dtype=np.int64)
+    for pair in keys:
+        _, lines = np.unique(lines * len(pair.its.coded[1]) + pair.its.coded[0], return_inverse=True)
+    return int(lines.max(initial=0)) + 1 == other.records
