@@ -5,6 +5,7 @@ import { Button } from "../../shared/Button";
 import { FilterList } from "../../shared/FilterList";
 import { Phrase } from "../../shared/Phrase";
 import { Ticks } from "../../shared/Ticks";
+import { parted } from "../../shared/words";
 import { AS_FOUND, LABELS, optionsOf, overruled, severalOf, withSeveral } from "./ways";
 
 /** How the file is read, as a sentence whose phrases can each be overruled. */
@@ -122,10 +123,7 @@ const TYPED: Record<string, Typing | undefined> = {
     action: "Take these as blank",
     text: (asked) => asked.blanks?.join(", ") ?? "",
     reading: (asked, text) => {
-      const words = text
-        .split(",")
-        .map((word) => word.trim())
-        .filter(Boolean);
+      const words = parted(text);
       return overruled(asked, "blanks", words.length ? words : undefined);
     },
   },

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
+import { parted } from "../../../shared/words";
 import type { FormProps } from "./form";
 import { firstOf, PickColumn, Text } from "./parts";
 
@@ -7,10 +8,7 @@ export function BlankForm({ table, column, mend, onDraft }: FormProps<Extract<Me
   const [field, setField] = useState(mend?.field ?? firstOf(table.columns, column));
   const [typed, setTyped] = useState(mend?.words.join(", ") ?? "");
   useEffect(() => {
-    const words = typed
-      .split(",")
-      .map((word) => word.trim())
-      .filter(Boolean);
+    const words = parted(typed);
     onDraft(field && words.length ? { do: "blank", field, words } : null);
   }, [field, typed, onDraft]);
   return (

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Mend } from "../../../api/client";
+import { parted } from "../../../shared/words";
 import type { FormProps } from "./form";
 import { firstOf, PickColumn, Text, wordy } from "./parts";
 
@@ -9,10 +10,7 @@ export function SplitForm({ table, column, mend, onDraft }: FormProps<Extract<Me
   const [by, setBy] = useState(mend?.by ?? "");
   const [into, setInto] = useState(mend?.into.join(", ") ?? "");
   useEffect(() => {
-    const names = into
-      .split(",")
-      .map((name) => name.trim())
-      .filter(Boolean);
+    const names = parted(into);
     onDraft(by && names.length > 1 ? { do: "split", field, by, into: names } : null);
   }, [field, by, into, onDraft]);
   return (
