@@ -16,6 +16,7 @@ _KEYS_MOST = 4
 _COLUMNS_MOST = 3
 _TRIED_MOST = 40
 _ENTRIES_MOST = 200_000
+_LOOKED_AT = 10_000
 _FOUND_LEAST = 0.5
 """Of the records, the part that a key must find to be one."""
 _STAY_LEAST = 0.8
@@ -69,7 +70,8 @@ def _pairs(table: Table, other: Table) -> list[_Pair]:
     """Columns that go together, the best first, each in one pair only."""
     mine = [column for column in table.columns if _may_be_key(column)][:_TRIED_MOST]
     its = [column for column in other.columns if _may_be_key(column)][:_TRIED_MOST]
-    found = [pair for a in mine for b in its if (pair := _pair(a, b)) is not None]
+    texts = _Texts()
+    found = [pair for a in mine for b in its if (pair := _pair(a, b, texts)) is not None]
     found.sort(key=lambda pair: -pair.score)
     chosen: list[_Pair] = []
     for pair in found:
@@ -78,22 +80,37 @@ def _pairs(table: Table, other: Table) -> list[_Pair]:
     return chosen[:_KEYS_MOST]
 
 
+class _Texts:
+    """The texts of columns by entry, each made once."""
+
+    def __init__(self) -> None:
+        self._made: dict[tuple[int, str | None], list[str]] = {}
+
+    def of(self, column: Column, cut: str | None) -> list[str]:
+        key = id(column), cut
+        if key not in self._made:
+            self._made[key] = texts_of(column, cut)
+        return self._made[key]
+
+
 def _may_be_key(column: Column) -> bool:
-    return column.blanks < len(column) and not column.counts_records and len(column.coded[1]) <= _ENTRIES_MOST
+    """Numbers with fractions are measured, not keys."""
+    if column.counts_records or column.blanks == len(column) or (column.is_number and not _whole(column.data[:_LOOKED_AT])):
+        return False
+    return len(column.coded[1]) <= _ENTRIES_MOST
 
 
-def _pair(mine: Column, its: Column) -> _Pair | None:
-    """How well two columns go together; None where they do not. Numbers are keys only under one name, or where all are whole."""
+def _pair(mine: Column, its: Column, texts: _Texts) -> _Pair | None:
+    """How well two columns go together; None where they do not. Numbers are keys under one name, or where each is of one line."""
     same = _plain(mine.name) == _plain(its.name)
     if mine.kind is not its.kind and Kind.MOMENT not in (mine.kind, its.kind) and not same:
         return None
-    if mine.is_number and not same and not (_whole(mine) and _whole(its) and its.distinct == len(its) - its.blanks):
+    if mine.is_number and not same and not (its.is_number and its.distinct == len(its) - its.blanks):
         return None
     cut = _cut_of(its) if mine.kind is its.kind is Kind.MOMENT else None
-    theirs = set(texts_of(its, cut)) - {""}
-    counts = mine.counts
-    known = np.array([text in theirs for text in texts_of(mine, cut)])
-    share = float(counts[known].sum()) / max(1, len(mine))
+    theirs = set(texts.of(its, cut)) - {""}
+    known = np.array([text in theirs for text in texts.of(mine, cut)])
+    share = float(mine.counts[known].sum()) / max(1, len(mine))
     if share < _FOUND_LEAST:
         return None
     return _Pair(mine=mine, its=its, cut=cut, score=share + _SAME_NAME * same)
@@ -103,9 +120,9 @@ def _plain(name: str) -> str:
     return "".join(mark for mark in name.casefold() if mark.isalnum())
 
 
-def _whole(column: Column) -> bool:
-    numbers = column.data[~np.isnan(column.data)]
-    return bool((numbers == np.rint(numbers)).all())
+def _whole(numbers: NDArray[np.float64]) -> bool:
+    filled = numbers[~np.isnan(numbers)]
+    return bool((filled == np.rint(filled)).all())
 
 
 def _cut_of(column: Column) -> str | None:
