@@ -113,6 +113,29 @@ def test_the_kinds_of_conditions(editor):
         editor.keyboard.press("Escape")
 
 
+def table_named(page, name):
+    page.goto("/")
+    page.get_by_role("link", name=name, exact=True).first.click()
+    expect(page.get_by_role("grid", name="Records")).to_be_visible()
+
+
+def test_first_looks(page):
+    table_named(page, "Berth log 2025")
+    page.get_by_role("button", name="Make a plate").click()
+    expect(page.get_by_role("group", name="First looks").get_by_role("button").first).to_be_focused()
+    assert violations(page) == []
+
+
+def test_bringing_columns(page):
+    table_named(page, "Berth log 2025")
+    page.get_by_role("button", name="Add a mend").click()
+    page.get_by_role("menuitem", name="Bring columns").click()
+    dialog = page.get_by_role("dialog", name="Bring columns")
+    dialog.get_by_label("From the table").select_option("Vessels")
+    expect(dialog).to_contain_text("Makes a new column")
+    assert violations(page) == []
+
+
 def test_the_typed_statement_and_what_is_wrong_with_it(editor):
     editor.get_by_role("button", name="Reshape").click()
     editor.get_by_role("menuitem", name="Type the statement").click()
