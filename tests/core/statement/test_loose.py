@@ -202,7 +202,7 @@ WORDS = (  # noqa: SIM905
 @settings(max_examples=300, deadline=None)
 @given(st.lists(st.sampled_from(WORDS), max_size=14), st.booleans())
 def test_any_words_are_understood_or_told_as_a_mistake(words, begun):
-    """Whatever is understood is printed as the strict reading reads it back, the same meant."""
+    """Whatever is understood is printed as the strict reading reads it back, the same pivot."""
     try:
         meant = read_statement(" ".join(["average minutes late by line and", *words] if begun else words), FIELDS, TABLE)
     except RecipeError:
