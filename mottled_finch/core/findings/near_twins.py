@@ -94,7 +94,7 @@ def _like_neighbours(table: Table, column: Column, twins: list[Twin]) -> dict[Tw
     place = {text: i for i, text in enumerate(kept)}
     member = np.array([place.get(str(entry), -1) for entry in column.dictionary])[column.data]
     meant = np.flatnonzero(member >= 0) if texts else np.zeros(0, dtype=np.int64)
-    for each in [each for each in others if _TELLING_LEAST <= each.distinct <= _TELLING_MOST]:
+    for each in [each for each in others if each.distinct >= _TELLING_LEAST and len(each.dictionary) <= _TELLING_MOST]:
         size = len(each.dictionary)
         counts = np.bincount(member[meant] * size + each.data[meant], minlength=len(kept) * size).reshape(len(kept), size)
         filled = counts[:, 1:]

@@ -76,7 +76,7 @@ class Plates(APIView):
     def post(self, request: Request) -> Response:
         """Start a plate on a table."""
         given = sent(request, PlateStart, as_it_is=("recipe",))
-        table = get_object_or_404(Table.objects.exclude(current=None), pk=given.table)
+        table = get_object_or_404(Table.standing(), pk=given.table)
         plate, figure = start_plate(table, None if given.recipe is None else load_recipe(given.recipe))
         return answer(both_answers(plate, figure), status=201)
 
@@ -242,7 +242,7 @@ class Looks(APIView):
     @extend_schema(operation_id="looks", responses={200: refers_to(LooksAnswer), 422: refers_to(ProblemAnswer)})
     def get(self, _request: Request, pk: int) -> Response:
         """A few figures of a table that are worth seeing, each with the reason; none where there is only noise."""
-        table = get_object_or_404(Table.objects.select_related("current").exclude(current=None), pk=pk)
+        table = get_object_or_404(Table.standing(), pk=pk)
         looks = [
             OneLookAnswer(title=default_title(look.recipe.pivot), why=look.why, recipe=look.recipe) for look in looks_of(table)
         ]
@@ -253,7 +253,7 @@ class LookPicture(APIView):
     @extend_schema(operation_id="look_picture", responses={(200, "image/svg+xml"): OpenApiTypes.BINARY})
     def get(self, _request: Request, pk: int, number: int) -> HttpResponse:
         """One of them, small."""
-        table = get_object_or_404(Table.objects.select_related("current").exclude(current=None), pk=pk)
+        table = get_object_or_404(Table.standing(), pk=pk)
         drawing = DRAWINGS["svg"]
         content = _drawn(drawing, small_figure(table, number), 1.0)
         return HttpResponse(content, content_type=drawing.media_type, headers={"Cache-Control": "no-cache"})

@@ -46,7 +46,7 @@ class Imports(APIView):
     def post(self, request: Request) -> Response:
         """Give a file, which is the body of the request, and see how it would be read."""
         number = request.query_params.get("table")
-        table = get_object_or_404(Table.objects.exclude(current=None), pk=whole_number(number, "table")) if number else None
+        table = get_object_or_404(Table.standing(), pk=whole_number(number, "table")) if number else None
         # What the user has overruled for the table before holds for its next file, too.
         asked = table.edition().asked if table else {}
         given = receive(request._request, length(request), file_name(request), table, asked)

@@ -68,7 +68,7 @@ def names_in(mends: list[dict[str, Any]]) -> Iterator[str]:
 
 def table_named(name: str) -> Table | None:
     """The table of a name; of several, the one that had it first."""
-    return Table.objects.select_related("current").exclude(current=None).filter(name=name).order_by("pk").first()
+    return Table.standing().filter(name=name).order_by("pk").first()
 
 
 def free_table_name(name: str) -> str:
@@ -86,7 +86,7 @@ def _names() -> list[str]:
 
 def users_of(table: Table) -> list[Table]:
     """The tables whose mends that stand bring columns from this one."""
-    others = Table.objects.select_related("current").exclude(current=None).exclude(pk=table.pk)
+    others = Table.standing().exclude(pk=table.pk)
     named = table_named(table.name)
     return [other for other in others if table.name in names_in(other.mends())] if named and named.pk == table.pk else []
 

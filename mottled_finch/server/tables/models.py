@@ -24,6 +24,11 @@ class Table(History, models.Model):
     begins = 0  # without any mend
     content = ("mends", "targets")
 
+    @classmethod
+    def standing(cls) -> "models.QuerySet[Table]":
+        """All that have an edition, read together with it: one on its way in has none yet."""
+        return cls.objects.select_related("current").exclude(current=None)
+
     def edition(self) -> "Edition":
         """The edition that stands."""
         assert self.current is not None, "a table is made together with its first edition"

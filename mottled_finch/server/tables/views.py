@@ -65,7 +65,7 @@ class Tables(APIView):
     @extend_schema(responses={200: refers_to(TableAnswer, many=True)}, operation_id="tables")
     def get(self, _request: Request) -> Response:
         """Every table, the newest first."""
-        tables = list(Table.objects.select_related("current").exclude(current=None).order_by("-created", "-pk"))
+        tables = list(Table.standing().order_by("-created", "-pk"))
         read_ahead(tables, MendVersion, "table")
         return answer([readable(table, table_answer, broken_table) for table in tables])
 
@@ -285,4 +285,4 @@ class Members(APIView):
 
 
 def _table(pk: int) -> Table:
-    return get_object_or_404(Table.objects.select_related("current").exclude(current=None), pk=pk)
+    return get_object_or_404(Table.standing(), pk=pk)

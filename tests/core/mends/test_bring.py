@@ -13,7 +13,7 @@ from mottled_finch.core.mends.bringing import lines
 from mottled_finch.core.mends.bringing.proposal import propose
 from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.recipe import dump_table_part, load_recipe, load_table_part
-from mottled_finch.core.table import texts_at
+from mottled_finch.core.table import Column, Kind, Table, texts_at
 
 from ..conftest import read
 
@@ -204,6 +204,25 @@ def test_what_comes_is_what_a_dictionary_says(records, rows, keys, double, few):
         met = {tuple(record[:keys]) for record in placed if label in (None, record[0])}
         plans = [n for key in met if key in by_key and (n := number(by_key[key])) is not None]
         assert (sum(plans) == value) if plans else math.isnan(value)
+
+
+def test_many_long_keys_are_not_taken_for_each_other():
+    """Five keys of 65,535 texts each have more combinations than 64 bits: numbered at once, the first of them would not count."""
+    n = 65_535
+    entries = np.array(["", *map(str, range(n))], dtype=object)
+
+    def table(first, rest, **more):
+        keys = [Column(name=f"k{i}", kind=Kind.CATEGORY, data=first if i == 0 else rest, entries=entries) for i in range(5)]
+        return Table((*keys, *(Column(name=name, kind=Kind.NUMBER, data=data) for name, data in more.items())))
+
+    codes = np.arange(1, n + 1, dtype=np.uint16)
+    there = table(codes, codes, plan=codes.astype(float))
+    keys = {f"k{i}": f"k{i}" for i in range(5)}
+    mends = load_table_part({"mends": [{"do": "bring", "from": "plan", "keys": keys, "columns": ["plan"]}]}).mends
+    here = table(np.array([5, 6, 7], dtype=np.uint16), np.array([5, 5, 7], dtype=np.uint16))
+    done = apply_mends(here, mends, lambda _name, _path: there)
+    assert texts(done.table, "plan") == ["5", "", "7"]
+    assert [(each.words, each.records) for each in done.steps[0].missed] == [("5, 4, 4, 4, 4", 1)]
 
 
 def test_what_is_computed_of_brought_numbers_alone_still_counts_once_a_key():

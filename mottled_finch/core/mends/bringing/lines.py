@@ -55,10 +55,10 @@ class Lines:
             found += [Missing(words=text or f"blank {key.mine.name}", records=n, key=key, text=text) for text, n in counts.items()]
             records = records[~unknown]
         if len(records):
-            combined = _combined(
-                [key.place[key.mine.coded[0][records]] for key in self.keys], [len(key.its_texts) for key in self.keys]
-            )
-            _, first, times = np.unique(combined, return_index=True, return_counts=True)
+            numbers = np.zeros(len(records), dtype=np.int64)
+            for key in self.keys:
+                combined = numbers * len(key.its_texts) + key.place[key.mine.coded[0][records]]
+                _, first, numbers, times = np.unique(combined, return_index=True, return_inverse=True, return_counts=True)
             for at, n in zip(records[first].tolist(), times.tolist(), strict=True):
                 texts = [key.my_texts[key.mine.coded[0][at]] for key in self.keys]
                 found.append(Missing(words=", ".join(texts), records=n))
@@ -94,12 +94,15 @@ class Key:
 def lines_between(table: Table, other: Table, mend: BringMend, path: str) -> Lines:
     """Raises TableError for keys that cannot be compared, or of which all are blank."""
     keys = tuple(_key(table, other, mend, mine, its, path) for mine, its in mend.keys.items())
-    there = _combined([key.its for key in keys], [len(key.its_texts) for key in keys])
-    filled = np.flatnonzero(there)
-    distinct, line = np.unique(there[filled], return_inverse=True)
-    rows = filled[np.argsort(line, kind="stable")]
-    starts = np.concatenate([[0], np.cumsum(np.bincount(line, minlength=len(distinct)))])
-    of_records, counts = _looked_up(keys, distinct)
+    steps: list[_Step] = []
+    line = np.zeros(other.records, dtype=np.int64) + 1
+    for key in keys:
+        steps.append(_Step.of(line, key, lines_before=len(steps[-1].distinct) if steps else 1))
+        line = steps[-1].lines(line, key.its)
+    rows = np.argsort(line, kind="stable")[np.count_nonzero(line == 0) :]
+    counted = np.bincount(line, minlength=len(steps[-1].distinct) + 1)
+    starts = np.concatenate([[0], np.cumsum(counted[1:])])
+    of_records, counts = _looked_up(keys, steps)
     found = Lines(of_records=of_records, rows=rows, starts=starts, counts=counts, keys=keys)
     _check_found(found, mend, other, path)
     return found
@@ -141,41 +144,61 @@ def texts_of(column: Column, cut: str | None) -> list[str]:
     return ["", *(labels[code] for code in parts.codes.tolist())]
 
 
-def _combined(numbers: list[NDArray[np.int64]], sizes: list[int]) -> NDArray[np.int64]:
-    """One number for each combination; 0 where one of them is 0."""
-    found = numbers[0]
-    for each, size in zip(numbers[1:], sizes[1:], strict=True):
-        found = np.where((found == 0) | (each == 0), 0, found * size + each)
-    return found
+@dataclass(frozen=True, eq=False)
+class _Step:
+    """One more key. Lines are numbered anew with each, from 1, since numbers for all combinations of many keys would not fit in 64
+    bits. ``distinct`` are the combinations of the lines before and the texts of the key that occur in the other table, rising.
+    """
+
+    texts: int
+    distinct: NDArray[np.int64]
+    table: NDArray[np.int64] | None
+
+    @classmethod
+    def of(cls, line: NDArray[np.int64], key: Key, lines_before: int) -> "_Step":
+        texts = len(key.its_texts)
+        distinct = np.unique(_combined(line, key.its, texts))
+        distinct = distinct[distinct > 0]
+        table = None
+        if (lines_before + 1) * texts <= _TABLE_MOST:
+            table = np.zeros((lines_before + 1) * texts, dtype=np.int64)
+            table[distinct] = np.arange(1, len(distinct) + 1)
+        return cls(texts, distinct, table)
+
+    def lines(self, line: NDArray[np.int64], place: NDArray[np.int64]) -> NDArray[np.int64]:
+        """The line of each, from the line by the keys before and the place of this key's text; 0 where it is none."""
+        combined = _combined(line, place, self.texts)
+        if self.table is not None:
+            return self.table[combined]
+        found: NDArray[np.int64] = np.asarray(pc.fill_null(pc.index_in(pa.array(combined), pa.array(self.distinct)), -1)) + 1
+        return found
 
 
-def _looked_up(keys: tuple[Key, ...], distinct: NDArray[np.int64]) -> tuple[NDArray[Any], NDArray[np.int64]]:
-    """The line of each record, lines having these combinations in this order, and the records of each line."""
-    kind, sizes = smallest_codes(len(distinct) + 1), [len(key.its_texts) for key in keys]
+def _combined(line: NDArray[np.int64], place: NDArray[np.int64], texts: int) -> NDArray[np.int64]:
+    """One number for each pair; 0 where one of both is 0."""
+    return np.where((line == 0) | (place == 0), 0, line * texts + place)
+
+
+def _looked_up(keys: tuple[Key, ...], steps: list[_Step]) -> tuple[NDArray[Any], NDArray[np.int64]]:
+    """The line of each record, and the records of each line."""
+    lines = len(steps[-1].distinct) + 1
+    kind = smallest_codes(lines)
     codes = [key.mine.coded[0] for key in keys]
     if len(keys) == 1:
-        line = np.zeros(sizes[0], dtype=kind)
-        line[distinct] = np.arange(1, len(distinct) + 1)
-        of_entry = line[keys[0].place]
-        counts = np.zeros(len(distinct) + 1, dtype=np.int64)
+        of_entry = steps[0].lines(np.ones(len(keys[0].place), dtype=np.int64), keys[0].place).astype(kind)
+        counts = np.zeros(lines, dtype=np.int64)
         np.add.at(counts, of_entry, keys[0].mine.counts)
         return gathered(of_entry, codes[0]), counts
     found = np.empty(len(codes[0]), dtype=kind)
-    table = None
-    if int(np.prod([float(size) for size in sizes])) <= _TABLE_MOST:
-        table = np.zeros(int(np.prod(sizes)), dtype=kind)
-        table[distinct] = np.arange(1, len(distinct) + 1)
-    known = pa.array(distinct)
 
     def work(block: slice) -> NDArray[np.int64]:
-        combined = _combined([key.place[code[block]] for key, code in zip(keys, codes, strict=True)], sizes)
-        if table is not None:
-            found[block] = table[combined]
-        else:
-            found[block] = np.asarray(pc.fill_null(pc.index_in(pa.array(combined), known), -1)) + 1
-        return np.bincount(found[block], minlength=len(distinct) + 1)
+        line = np.ones(block.stop - block.start, dtype=np.int64)
+        for key, code, step in zip(keys, codes, steps, strict=True):
+            line = step.lines(line, key.place[code[block]])
+        found[block] = line
+        return np.bincount(line, minlength=lines)
 
-    counts = np.zeros(len(distinct) + 1, dtype=np.int64)
+    counts = np.zeros(lines, dtype=np.int64)
     for of_block in in_blocks(work, blocks_of(len(found))):
         counts += of_block
     return found, counts

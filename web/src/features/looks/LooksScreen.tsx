@@ -1,11 +1,11 @@
 import { Box, chakra, Flex, Image } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, lookAddress, type OneLook, type Recipe, Refusal, sentenceOf } from "../../api/client";
+import { api, lookAddress, type OneLook, type Recipe, sentenceOf } from "../../api/client";
 import { useLooks, useTable } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
-import { Notice } from "../../shared/Notice";
+import { NotHere } from "../../shared/NotHere";
 import { grouped } from "../../shared/numbers";
 import { Refused } from "../../shared/Say";
 import { stepped } from "../../shared/walk";
@@ -33,15 +33,7 @@ function Looks({ id }: { id: number }) {
     if (count) cards.current[0]?.focus();
   }, [count]);
 
-  if (table.error) {
-    const gone = table.error instanceof Refusal && table.error.status === 404;
-    return (
-      <>
-        <Bar />
-        <Notice heading={gone ? "This table is not here" : "This table cannot be shown"}>{table.error.message}</Notice>
-      </>
-    );
-  }
+  if (table.error) return <NotHere what="table" error={table.error} />;
   async function start(recipe?: Recipe) {
     setWorking(true);
     try {

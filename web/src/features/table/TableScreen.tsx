@@ -2,14 +2,14 @@ import { Box, chakra, Flex, Input } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, type Mend, type RecordsAsked, Refusal, sentenceOf } from "../../api/client";
+import { api, type Mend, type RecordsAsked, sentenceOf } from "../../api/client";
 import { importIs, keys, tableChanged } from "../../api/queries";
 import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
 import { FindAction } from "../../shared/FindAction";
 import { Keys } from "../../shared/Keys";
-import { Notice } from "../../shared/Notice";
+import { NotHere } from "../../shared/NotHere";
 import { counted, grouped, megabytes } from "../../shared/numbers";
 import { Refused } from "../../shared/Say";
 import { UndoRedo } from "../../shared/UndoRedo";
@@ -65,15 +65,7 @@ function OneTable({ id }: { id: number }) {
   });
   const onTotal = useCallback((count: number) => setTotal(count), []);
 
-  if (error) {
-    const gone = error instanceof Refusal && error.status === 404;
-    return (
-      <>
-        <Bar />
-        <Notice heading={gone ? "This table is not here" : "This table cannot be shown"}>{error.message}</Notice>
-      </>
-    );
-  }
+  if (error) return <NotHere what="table" error={error} />;
   if (!bench) {
     return (
       <Flex direction="column" h="100%">
