@@ -48,6 +48,8 @@ _COMMONEST = {"windows-1252": 2.0}
 _OTHER_SCRIPTS = frozenset(("ru", "uk", "bg", "sr", "el", "he", "ar", "fa", "th"))
 _SIGNS = ("zh", "ja", "ko")
 _MARKS = "€‚ƒ„…†‡‰‹‘’“”•–—™›¡¢£¤¥¦§¨©ª«¬®¯°±²³´µ¶·¸¹º»¼½¾¿×÷№、。「」・　（），：；ー「」〜"
+_NEVER_AMID = frozenset("ƒ†‡‰‹›•™¡¢¤¥¦¨¬¯±´¶¸¹¼½¾¿×÷№")
+"""Marks that stand between no two letters of a word: there they are letters that are read in the wrong page."""
 _UNKNOWN, _UNCOMMON, _MARK, _FIRST, _STEP, _BROKEN = -11.0, -8.5, -6.5, -4.8, math.log(2), -18.0
 _GIVEN, _BESIDE = 2.5, -5.0
 _LETTERS_LEAST = 12
@@ -111,8 +113,10 @@ def _score(text: str, language: str) -> float:
     """How likely the letters beyond ASCII are in a language: the sum of logarithms."""
     known = _known(language)
     signs = language.partition("_")[0] in _SIGNS
-    score, before = 0.0, " "
+    score, before, earlier = 0.0, " ", " "
     for mark in text:
+        if before in _NEVER_AMID and mark.isalpha() and earlier.isalpha():
+            score += _UNKNOWN - _MARK
         now = mark if mark.isalpha() or not mark.isascii() else " "
         if not (mark.isascii() and before.isascii()):
             if mark == "\ufffd" or (not mark.isascii() and not mark.isprintable()):
@@ -123,7 +127,7 @@ def _score(text: str, language: str) -> float:
                 score += _of_sign(before, now, known)
             else:
                 score += _of_pair(before, now, known, own_script=language in _OTHER_SCRIPTS)
-        before = now
+        earlier, before = before, now
     return score
 
 

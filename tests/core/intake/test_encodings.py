@@ -140,3 +140,11 @@ def test_an_encoding_that_does_not_fit_is_told():
 def test_every_encoding_of_the_recipe_has_a_title():
     assert list(Encoding.__args__) == list(ENCODING_TERMS)
     assert len(DELIMITERS) == 7
+
+
+def test_names_of_several_lands_in_one_page_are_no_marks_of_another():
+    """Polish, Slovak and German in one file: read as DOS 850, marks such as ¾ would stand amid words."""
+    lines = [f"{('Łódź', 'Žďár', 'Łódź')[i % 3]} {i};{1 + i % 28}. März 2025;{i}" for i in range(300)]
+    text = "Filiale;Tag;n\r\n" + "\r\n".join(lines)
+    content = text.encode("windows-1250")
+    assert content.decode(guess_encoding(content)) == text
