@@ -2,10 +2,11 @@
 
 from dataclasses import fields
 from pathlib import Path
+from typing import Literal
 
 from .core.errors import IntakeError, TableError, did_you_mean
 from .core.intake import read_file
-from .core.mends import apply_mends, mend_words
+from .core.mends import Library, apply_mends, mend_words
 from .core.mends.bringing.library import circle
 from .core.recipe import ReadingSpec, TableSpec
 from .core.recipe.table_spec import OtherSpec
@@ -72,6 +73,30 @@ class Beside:
             )
         near = did_you_mean(wanted, [each.stem for each in files])
         raise TableError(f'no file beside the recipe is called "{wanted}"; {near}', path=path, received=name)
+
+
+class EditionsGiven:
+    """Other editions of a table, by the files that a command names."""
+
+    def __init__(self, files: dict[int | Literal["before"], Path], table: TableSpec, library: Library) -> None:
+        self._files, self._table, self._library = files, table, library
+
+    def __call__(self, edition: int | Literal["before"], path: str) -> Table:
+        """Raises TableError for an edition of which no file was named, or whose file the mends do not fit."""
+        if edition not in self._files:
+            raise TableError(
+                f"the recipe compares with edition {edition}, of which no file is given; add --edition {edition}=FILE",
+                path=path,
+                received=edition,
+                allowed=[str(each) for each in self._files],
+            )
+        file = self._files[edition]
+        with file.open("rb") as source:
+            table, _ = read_file(source, file.name, self._table)
+        try:
+            return apply_mends(table, self._table.mends, self._library).table
+        except TableError as error:
+            raise TableError(f"{file.name}: {error.message}", path=path) from error
 
 
 def _is_recipe(file: Path) -> bool:

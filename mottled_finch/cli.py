@@ -5,7 +5,7 @@ import gc
 import os
 import sys
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Literal
 
 from .core.errors import CoreError
 
@@ -49,9 +49,19 @@ def _parser() -> argparse.ArgumentParser:
     render.add_argument("--zoom", type=float, default=2.0, help="pixels a point, for PNG (default: %(default)s)")
     render.set_defaults(run=_render)
 
+    given_edition = {
+        "action": "append",
+        "default": [],
+        "type": _edition,
+        "metavar": "NUMBER=FILE",
+        "help": "another edition of the table that the recipe compares with, such as before=last-week.csv",
+    }
+    render.add_argument("--edition", **given_edition)  # type: ignore[arg-type]
+
     check = commands.add_parser("check", help="print what would mislead in a figure, one caution a line; 1 when there are any")
     check.add_argument("table", type=Path, metavar="TABLE", help="as for render")
     check.add_argument("recipe", type=Path, metavar="RECIPE", help="a recipe, JSON")
+    check.add_argument("--edition", **given_edition)  # type: ignore[arg-type]
     check.set_defaults(run=_check)
 
     looks = commands.add_parser(
@@ -71,6 +81,13 @@ def _port(text: str) -> int:
     if not text.isdecimal() or not 0 < int(text) < 65536:
         raise argparse.ArgumentTypeError(f"{text} is not a port; choose 1 to 65535")
     return int(text)
+
+
+def _edition(text: str) -> tuple[int | Literal["before"], Path]:
+    name, _, file = text.partition("=")
+    if not file or not (name == "before" or (name.isdecimal() and int(name) > 0)):
+        raise argparse.ArgumentTypeError(f"{text} names no edition; write it as before=FILE or 1=FILE")
+    return (int(name) if name.isdecimal() else "before"), Path(file)
 
 
 def _render(given: argparse.Namespace) -> int:
@@ -113,7 +130,7 @@ def _looks(given: argparse.Namespace) -> int:
 
 def _figure(given: argparse.Namespace) -> "tuple[Figure, Recipe]":
     """The figure of a table file and a recipe file, and the recipe."""
-    from .beside import Beside
+    from .beside import Beside, EditionsGiven
     from .core.figure.figure import make_figure
     from .core.intake import read_file
     from .core.recipe import load_recipe
@@ -121,7 +138,9 @@ def _figure(given: argparse.Namespace) -> "tuple[Figure, Recipe]":
     recipe = load_recipe(given.recipe.read_bytes())
     with given.table.open("rb") as file:
         table, _ = read_file(file, given.table.name, recipe.table)
-    return make_figure(table, recipe, library=Beside(given.recipe.parent, recipe.table, given.table)), recipe
+    library = Beside(given.recipe.parent, recipe.table, given.table)
+    editions = EditionsGiven(dict(given.edition), recipe.table, library)
+    return make_figure(table, recipe, library=library, editions=editions), recipe
 
 
 def _sample(given: argparse.Namespace) -> int:

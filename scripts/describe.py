@@ -78,6 +78,7 @@ def _tables() -> dict[str, dict[str, str]]:
     ]
     holes = {"of": "F", "per": "F", "p": "90", "where": "CONDITION"}
     typed_shows = {"of": "", "along": "", "to": " to the first", "relative": "relative ", "point": "5"}
+    typed_shows |= {"other": "the year before by F", "by": ", in percent"}
     return {
         "recipe.md": {
             "measures": _table(("`take`", "keys", "what it is", "of nothing"), measures),

@@ -177,15 +177,18 @@ PLATES: tuple[dict[str, Any], ...] = (
     },
 )
 
+_TOPIC = {"field": "topic", "names": {name.lower(): name for name in TOPICS}}
+_IN_2025 = {"field": "received", "from": "2025-01-01", "to": "2025-12-31"}
+
 COMPLAINTS: tuple[dict[str, Any], ...] = (
     {
         "finch_recipe": 2,
         "table": {"targets": {"on target": 0.8, "watch": 0.65}},
         "pivot": {
-            "rows": [{"field": "topic", "names": {name.lower(): name for name in TOPICS}}],
+            "rows": [_TOPIC],
             "columns": [{"field": "received", "cut": "month"}],
             "measure": {"take": "share", "where": {"field": "days_to_answer", "to": 5}},
-            "keep": [{"field": "days_to_answer", "blank": False}],
+            "keep": [_IN_2025, {"field": "days_to_answer", "blank": False}],
             "order": {"rows": {"by": "total", "descending": True}},
             "totals": {"rows": True, "columns": True},
         },
@@ -206,13 +209,9 @@ COMPLAINTS: tuple[dict[str, Any], ...] = (
     {
         "finch_recipe": 2,
         "pivot": {
-            "rows": [
-                {
-                    "field": "topic",
-                    "names": {name.lower(): name for name in TOPICS},
-                }
-            ],
+            "rows": [_TOPIC],
             "columns": [{"field": "pier"}],
+            "keep": [_IN_2025],
             "show": {"as": "share", "of": "column"},
             "order": {
                 "rows": {"by": "total", "descending": True},
@@ -226,6 +225,24 @@ COMPLAINTS: tuple[dict[str, Any], ...] = (
             "subtitle": "Complaints by topic as a share of their pier's, 2025",
             "caption": "n = {n} complaints.",
             "source": "Source: complaints, {from} to {to}.",
+        },
+    },
+    {
+        "finch_recipe": 2,
+        "pivot": {
+            "rows": [{"field": "pier"}],
+            "columns": [_TOPIC],
+            "keep": [_IN_2025],
+            "show": {"as": "against", "by": "percent", "shift": {"field": "received", "years": -1}},
+            "order": {"columns": {"by": "total", "descending": True}},
+            "totals": {"rows": True, "columns": True, "color": "shared"},
+        },
+        "color": {"palette": "kingcup", "high_is": "bad", "high": {"at": 1.5}},
+        "legend": {"title": "Complaints, against the year before", "new": "New this year"},
+        "words": {
+            "title": "Crowding is the complaint that has grown",
+            "subtitle": "Complaints by pier and topic in 2025, against 2024",
+            "source": "Source: complaints of 2024 and 2025.",
         },
     },
 )

@@ -29,7 +29,7 @@ class Sample:
 SAMPLES: dict[str, Sample] = {
     "berth-log": Sample("Berth log 2025", write_berth_log, PLATES),
     "berth-log-next": Sample("Berth log, a week later", write_next_berth_log, loaded=False),
-    "complaints": Sample("Complaints 2025", write_complaints, COMPLAINTS),
+    "complaints": Sample("Complaints", write_complaints, COMPLAINTS),
     "vessels": Sample("Vessels", write_vessels, VESSELS),
     "waiting-hall": Sample("Waiting hall", write_waiting_hall, WAITING_HALL),
     "survey": Sample("Passenger survey", write_survey, SURVEY),

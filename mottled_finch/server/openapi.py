@@ -12,7 +12,7 @@ from mottled_finch.core.findings import Finding
 from mottled_finch.core.intake import Instead, Part
 from mottled_finch.core.mends import Missed
 from mottled_finch.core.pivot import Group, Unfinished
-from mottled_finch.core.recipe import PivotSpec, ReadingSpec, Recipe
+from mottled_finch.core.recipe import ColorSpec, PivotSpec, ReadingSpec, Recipe
 from mottled_finch.core.recipe.schema import Written, schemas_of
 from mottled_finch.core.recipe.spec import SpreadName
 from mottled_finch.core.recipe.table_spec import BringMend, Mend
@@ -508,6 +508,21 @@ class BesideAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class AgainstAnswer:
+    """What a figure is shown against: ``words`` say what, ``here`` and ``there`` are the measure of each cell on both sides as it
+    is written, empty where there is none; ``records`` are those of the other side. ``new`` and ``gone`` say what cells of one side
+    alone are called.
+    """
+
+    words: str
+    here: Sequence[str]
+    there: Sequence[str]
+    records: Sequence[int]
+    new: str
+    gone: str
+
+
+@dataclass(frozen=True, kw_only=True)
 class FigureAnswer:
     """A figure: the scene to draw, and what the tray reads out.
 
@@ -516,8 +531,8 @@ class FigureAnswer:
     those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by.
 
     ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's
-    place among these; both are empty else. ``lit`` counts the lit cells, ``losses`` say by way of seeing what cannot
-    be told apart.
+    place among these; both are empty else. ``color`` is that of the recipe with what it leaves open. ``lit`` counts the lit cells,
+    ``losses`` say by way of seeing what cannot be told apart.
     """
 
     scene: SceneAnswer
@@ -544,10 +559,12 @@ class FigureAnswer:
     column_records: Sequence[int]
     held_values: dict[str, float]
     beside: Sequence[BesideAnswer]
+    against: AgainstAnswer | None
     cautions: Sequence[CautionAnswer]
     dismissed: Sequence[DismissedAnswer]
     facts: Sequence[FactAnswer]
     style: NumberStyle
+    color: ColorSpec
     palette: str
     kept: int
     unplaced: int

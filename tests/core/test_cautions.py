@@ -26,8 +26,16 @@ def grid(value=lambda i, j: float(i + j), rows=6, columns=6, records=5, names="m
 PLAIN = {"pivot": SIDES}
 STRANGE = grid(lambda i, j: 1000.0 if i == j == 5 else float(i + j))
 DAYS = "day,v\n" + "".join(f"2025-0{1 + i // 28}-{1 + i % 28:02},{i}\n" for i in range(70))
+YEARS = "r,c,day,v\n" + "".join(
+    f"m{i % 3},a,{year}-{month:02}-0{1 + i % 6},{i * (2 if year == 2024 and i % 2 else 1) + (4 if year == 2025 else 0)}\n"
+    for year, months in ((2024, 12), (2025, 6))
+    for month in range(1, months + 1)
+    for i in range(18)
+)
 RATE = {"take": "average", "of": "takings_per_passenger"}
 RATES = "r,takings_per_passenger,takings,passengers\n" + "".join(f"m{i % 3},{i},{i * 2},{i + 1}\n" for i in range(40))
+
+A_YEAR = {"as": "against", "shift": {"field": "day", "years": -1}}
 
 GOALS = "r,goal\n" + "".join(f"m{i},{100 * i + 100}\n" for i in range(6))
 BROUGHT = {"mends": [{"do": "bring", "from": "goals", "keys": {"r": "r"}, "columns": ["goal"]}]}
@@ -41,9 +49,23 @@ CASES: dict[str, tuple[str, dict]] = {
         {"pivot": {**SIDES, "measure": {"take": "sum", "of": "v"}, "totals": {"rows": True, "columns": True, "color": "shared"}}},
     ),
     "no_middle": (grid(lambda i, j: i + j - 4.0), {**PLAIN, "color": {"palette": "kingcup"}}),
+    "one_hue_change": (
+        YEARS,
+        {"pivot": {**SIDES, "show": A_YEAR}, "color": {"palette": "sedge"}},
+    ),
     "red_for_good": (grid(), {**PLAIN, "color": {"palette": "kingcup", "middle": {"at": 5}, "high_is": "good", "reverse": True}}),
     "lost_order": (grid(), {**PLAIN, "color": {"colors": ["#c03030", "#4f7d2a"]}}),
     "near_twins": (grid(names="Harbor {}").replace("Harbor 3,", "harbor 2,"), PLAIN),
+    "uneven_spans": (
+        YEARS,
+        {
+            "pivot": {
+                **SIDES,
+                "keep": [{"field": "day", "from": "2025", "to": "2025"}],
+                "show": {"as": "against", "keep": [{"field": "day", "from": "2024", "to": "2024"}]},
+            }
+        },
+    ),
     "unfinished_period": (DAYS, {"pivot": {"columns": [{"field": "day", "cut": "month"}]}}),
     "zero_for_blank": (
         grid() + "m9,ma,1\n" * 5,
@@ -142,6 +164,10 @@ def test_no_record_kept_is_no_caution():
         ("average_of_averages", grid(), {"pivot": {**SIDES, "measure": {"take": "average", "of": "v"}}}),
         ("tiny_symbols", grid(rows=150), PLAIN),
         *(("tiny_symbols", grid(), {**PLAIN, "cells": {"symbols": {"as": kind, "size": {}}}}) for kind in ("square", "dot", "bar")),
+        ("unfinished_period", YEARS, {"pivot": {"columns": [{"field": "day", "cut": "month"}], "show": A_YEAR}}),
+        ("one_hue_change", YEARS, {"pivot": {**SIDES, "show": A_YEAR}}),
+        ("no_middle", YEARS, {"pivot": {**SIDES, "show": A_YEAR}}),
+        ("uneven_spans", YEARS, {"pivot": {**SIDES, "show": A_YEAR}}),
         ("lost_note", grid(), {**PLAIN, "notes": [{"row": ["m1"], "column": ["ma"]}]}),
         ("near_twins", grid(names="Harbor {}"), PLAIN),
         ("total_as_member", "r,v\nTotal,1\n", {"pivot": {"rows": [{"field": "r"}]}}),

@@ -22,7 +22,7 @@ def test_the_demo_is_loaded_once(db):
     load_demo()
     assert [table.name for table in Table.objects.order_by("-pk")] == [
         "Berth log 2025",
-        "Complaints 2025",
+        "Complaints",
         "Vessels",
         "Waiting hall",
         "Passenger survey",

@@ -4,6 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..figure.contents import least_records
 from ..vocabulary import MEASURE_TERMS
 from ..words.wording import counted
 from .caution import Caution, Cure, Seen, cells_named
@@ -17,10 +18,11 @@ def find(seen: Seen) -> Caution | None:
         return None
     if seen.recipe.cells.least_records is not None:
         return None
-    filled = ~np.isnan(seen.figure.contents.values) & (matrix.records > 0)
-    on_few = filled & (matrix.records < LEAST)
+    records = least_records(matrix)
+    filled = ~np.isnan(seen.figure.contents.values) & (records > 0)
+    on_few = filled & (records < LEAST)
     few = int(on_few.sum())
-    if not few or matrix.records[filled].max() == 1:  # a record a cell is a matrix as it stands
+    if not few or records[filled].max() == 1:  # a record a cell is a matrix as it stands
         return None
     named = cells_named(matrix, on_few)
     cells = replace(seen.recipe.cells, least_records=LEAST)

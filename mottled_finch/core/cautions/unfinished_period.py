@@ -7,10 +7,12 @@ from .caution import Caution, Cure, Seen
 
 
 def find(seen: Seen) -> Caution | None:
-    if not seen.figure.unfinished:
-        return None
-    last = seen.figure.unfinished[0]
     pivot = seen.recipe.pivot
+    # What is moved along the calendar is set against as many days.
+    alike = pivot.show.shift.field if pivot.show.shift is not None else None
+    last = next((each for each in seen.figure.unfinished if each.field != alike), None)
+    if last is None:
+        return None
     keep = (*pivot.keep, ConditionSpec(field=last.field, to=last.to))
     return Caution(
         name="unfinished_period",

@@ -10,7 +10,7 @@ from ..errors import TableError
 from ..figure.targets import target_of
 from ..recipe.spec import ColorSpec, EndSpec, PivotSpec
 from .cuts import cuts_of
-from .palettes import BLANK_STEP, MIDDLE, STEPS
+from .palettes import BLANK_STEP, MIDDLE, PALETTES, STEPS
 from .spread import Spread, spread_of
 
 
@@ -81,8 +81,8 @@ def resolve_scale(color: ColorSpec, values: NDArray[np.float64], targets: Mappin
     if not len(filled):
         return None
     targets = targets or {}
-    low, high = _place(color.low, filled, targets, "color.low"), _place(color.high, filled, targets, "color.high")
     middle = None if color.middle is None else _place(color.middle, filled, targets, "color.middle")
+    low, high = _ends(color, filled, middle, targets)
     if low > high:
         # An end left to the data gives way: 5 minutes still means 5 in a month when nobody was late.
         if not _stands(color.high):
@@ -123,6 +123,22 @@ def resolve_scale(color: ColorSpec, values: NDArray[np.float64], targets: Mappin
     )
 
 
+def _ends(color: ColorSpec, filled: NDArray[np.float64], middle: float | None, targets: Mapping[str, float]) -> tuple[float, float]:
+    """Both ends. One that is mirrored lies as far from the middle, or from 0, as the other; or both as far as the farthest cell."""
+    mirrored = [end.at == "mirrored" for end in (color.low, color.high)]
+    middle = middle or 0.0
+    if not any(mirrored):
+        return _place(color.low, filled, targets, "color.low"), _place(color.high, filled, targets, "color.high")
+    if all(mirrored):
+        far = float(np.abs(filled - middle).max())
+        return middle - far, middle + far
+    if mirrored[0]:
+        high = _place(color.high, filled, targets, "color.high")
+        return middle - max(high - middle, 0.0), high
+    low = _place(color.low, filled, targets, "color.low")
+    return low, middle + max(middle - low, 0.0)
+
+
 def _halfway(spread: Spread, low: float, high: float) -> float:
     if spread.name == "linear":
         return (low + high) / 2
@@ -149,12 +165,26 @@ def _place(end: EndSpec, filled: NDArray[np.float64], targets: Mapping[str, floa
     return end.at
 
 
+def _two_sided(color: ColorSpec) -> bool:
+    return color.palette is None or PALETTES[color.palette].two_sided
+
+
 DEFAULT_PALETTE = "water-mint"
 COEFFICIENT_PALETTE = "fritillary"
 
 
 def completed(color: ColorSpec, pivot: PivotSpec) -> ColorSpec:
-    """The color with what the recipe leaves open. Coefficients always run from -1 over 0 to 1, so that figures compare."""
+    """The color with what the recipe leaves open. Coefficients always run from -1 over 0 to 1, so that figures compare; what is set
+    against another side runs as far below no change as above it.
+    """
+    if pivot.show.as_ == "against" and not color.colors and color.middle is None and _two_sided(color):
+        return replace(
+            color,
+            palette=color.palette or COEFFICIENT_PALETTE,
+            low=EndSpec(at="mirrored") if color.low == EndSpec(at="lowest") else color.low,
+            middle=EndSpec(at=1.0 if pivot.show.by == "ratio" else 0.0),
+            high=EndSpec(at="mirrored") if color.high == EndSpec(at="highest") else color.high,
+        )
     if pivot.correlate is None:
         return replace(color, palette=color.palette or DEFAULT_PALETTE)
     return replace(

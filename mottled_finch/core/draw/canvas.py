@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from ..color.palettes import BLANK_STEP
 from ..color.spaces import bytes_of
 from ..scene import Box, Grid, Scene, Text, Theme, Under
+from ..scene.uncolored import Mark, Uncolored, marks_of
 from ..vocabulary import CELL_LOOK
 
 MANY_CELLS = 4_000
@@ -62,7 +63,7 @@ def paint(scene: Scene, canvas: Canvas) -> None:
         canvas.text(text)
 
 
-def _paint_boxes(boxes: Sequence[Box], canvas: Canvas) -> None:
+def _paint_boxes(boxes: "Sequence[Box | Mark]", canvas: Canvas) -> None:
     for box in boxes:
         if box.round:
             canvas.disc(box.x, box.y, box.width, box.fill)
@@ -75,7 +76,7 @@ def _paint_cells(grid: Grid, canvas: Canvas, theme: Theme) -> None:
         _paint_as_image(grid, canvas, theme)
         return
     columns = len(grid.xs)
-    absent, few, aside = set(grid.absent), set(grid.few), set(grid.aside)
+    absent, uncolored = set(grid.absent), grid.uncolored
     if grid.frame:
         for i in range(len(grid.steps)):
             if i not in absent:
@@ -98,7 +99,7 @@ def _paint_cells(grid: Grid, canvas: Canvas, theme: Theme) -> None:
             _paint_symbol(grid, canvas, theme, i, fill)
         else:
             x, y = grid.place(i % columns, i // columns)
-            _paint_without_color(grid, canvas, theme, x, y, "few" if i in few else "aside" if i in aside else "blank")
+            _paint_without_color(canvas, theme, (x, y, grid.cell_width, grid.cell_height), uncolored.get(i, "blank"))
 
 
 def _paint_symbol(grid: Grid, canvas: Canvas, theme: Theme, i: int, fill: str) -> None:
@@ -115,22 +116,23 @@ def _paint_symbol(grid: Grid, canvas: Canvas, theme: Theme, i: int, fill: str) -
             canvas.rect(x - rim, y - rim, width + 2 * rim, height + 2 * rim, color)
 
 
-def _paint_without_color(grid: Grid, canvas: Canvas, theme: Theme, x: float, y: float, why: str) -> None:
-    """A cell without a value is hatched, one on too few records has a dash, one set aside is an empty frame."""
-    width, height = grid.cell_width, grid.cell_height
-    small = min(width, height) < CELL_LOOK.hatched_least
+def _paint_without_color(canvas: Canvas, theme: Theme, place: tuple[float, float, float, float], why: Uncolored) -> None:
+    """A cell without a value is hatched, one set aside is an empty frame, others have a mark."""
+    x, y, width, height = place
     if why == "aside":
         for left, top, right, bottom in ((x, y, x + width, y), (x, y + height, x + width, y + height)):
             canvas.line(left, top, right, bottom, theme.bracket, 0.75)
         for left, top, right, bottom in ((x, y, x, y + height), (x + width, y, x + width, y + height)):
             canvas.line(left, top, right, bottom, theme.bracket, 0.75)
-    elif why == "few" or small:
-        canvas.rect(x, y, width, height, theme.blank)
-        if not small:
-            dash = min(width * 0.36, 12.0)
-            canvas.rect(x + (width - dash) / 2, y + height / 2 - 0.75, dash, 1.5, theme.quiet)
-    else:
+    elif why == "blank" and not _is_small(width, height):
         canvas.hatching(x, y, width, height)
+    else:
+        _paint_boxes(marks_of(why, place, theme), canvas)
+
+
+def _is_small(width: float, height: float) -> bool:
+    """Whether a mark or hatching in a cell would be noise."""
+    return min(width, height) < CELL_LOOK.hatched_least
 
 
 def _paint_prints(grid: Grid, canvas: Canvas, theme: Theme) -> None:
@@ -156,8 +158,10 @@ def _paint_prints(grid: Grid, canvas: Canvas, theme: Theme) -> None:
 
 def _can_be_image(grid: Grid) -> bool:
     """Whether cells are so many, and stand so evenly, that a pixel for each of them paints the same."""
-    if len(grid.steps) <= MANY_CELLS or grid.absent or grid.few or grid.aside or grid.frame or grid.symbols != "fill":
+    if len(grid.steps) <= MANY_CELLS or grid.absent or grid.aside or grid.frame or grid.symbols != "fill":
         return False
+    if grid.uncolored and not _is_small(grid.cell_width, grid.cell_height):
+        return False  # a pixel cannot have a mark
     if not _is_even(grid):
         return False
     across = grid.xs[1] - grid.xs[0] if len(grid.xs) > 1 else grid.cell_width
@@ -178,7 +182,10 @@ def _paint_as_image(grid: Grid, canvas: Canvas, theme: Theme) -> None:
         row[BLANK_STEP] = bytes_of(theme.blank)
     unlit = np.zeros(len(grid.steps), dtype=np.intp)
     unlit[list(grid.unlit)] = 1
-    pixels = table[unlit, np.array(grid.steps, dtype=np.uint8)].reshape(len(grid.ys), len(grid.xs), 3)
+    pixels = table[unlit, np.array(grid.steps, dtype=np.uint8)]
+    for i, why in grid.uncolored.items():
+        pixels[i] = bytes_of(marks_of(why, (0.0, 0.0, 1.0, 1.0), theme)[0].fill)
+    pixels = pixels.reshape(len(grid.ys), len(grid.xs), 3)
     width = grid.xs[-1] + grid.cell_width - grid.xs[0]
     height = grid.ys[-1] + grid.cell_height - grid.ys[0]
     canvas.image(grid.xs[0], grid.ys[0], width, height, pixels)

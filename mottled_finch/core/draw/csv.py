@@ -11,15 +11,18 @@ from ..figure.figure import Figure
 from ..pivot import colored_values
 from ..table import guarded
 from ..words.parts import level_words
-from .json import numbers_or_null
+from .json import numbers_or_null, only_one_side
 
 ALL = "All"
 
 
 def draw_csv(figure: Figure) -> bytes:
-    """The values in full; a blank is an empty field."""
+    """The values in full; a blank is an empty field. In a comparison a cell that only one side has says so: new, gone."""
     matrix, totals = figure.matrix, figure.recipe.pivot.totals
-    lines = [numbers_or_null(values) for values in colored_values(matrix)]
+    lines: list[list[Any]] = [
+        [only or value for value, only in zip(numbers_or_null(values), words, strict=True)]
+        for values, words in zip(colored_values(matrix), only_one_side(matrix), strict=True)
+    ]
     across = numbers_or_null(matrix.column_totals)
     if totals.rows:
         lines = [[*line, total] for line, total in zip(lines, numbers_or_null(matrix.row_totals), strict=True)]

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..figure.figure import Figure
-from ..pivot import Group, colored_values
+from ..pivot import Group, Matrix, colored_values
 
 
 def draw_json(figure: Figure) -> bytes:
@@ -27,6 +27,8 @@ def matrix_json(figure: Figure) -> dict[str, Any]:
         "colors": [list(colors[i : i + columns]) for i in range(0, len(colors), columns)] if columns else [],
         "records": matrix.records.tolist(),
     }
+    if matrix.opposite is not None:
+        found["against"] = _against(matrix)
     if totals.rows:
         found["row_totals"] = numbers_or_null(matrix.row_totals)
     if totals.columns:
@@ -38,6 +40,30 @@ def matrix_json(figure: Figure) -> dict[str, Any]:
     if totals.column_groups:
         found["column_group_totals"] = group_totals(matrix.column_groups, matrix.all_values[: len(matrix.rows), columns:].T)
     return found
+
+
+def _against(matrix: Matrix) -> dict[str, Any]:
+    """Of each cell the measure on both sides, the records of the other, and whether only one has it: "new" or "gone"."""
+    assert matrix.opposite is not None
+    rows, columns = matrix.shape
+    here, there, records = (
+        each[:rows, :columns] for each in (matrix.opposite.all_here, matrix.opposite.all_there, matrix.opposite.all_records)
+    )
+    return {
+        "here": [numbers_or_null(line) for line in here],
+        "there": [numbers_or_null(line) for line in there],
+        "records": records.tolist(),
+        "only": only_one_side(matrix),
+    }
+
+
+def only_one_side(matrix: Matrix) -> list[list[str | None]]:
+    """ "new" for a cell that only this side has, "gone" for one that only the other has."""
+    words: dict[tuple[bool, bool], str | None] = {(False, False): None, (True, False): "new", (False, True): "gone"}
+    return [
+        [words[each] for each in zip(new, gone, strict=True)]
+        for new, gone in zip(matrix.new.tolist(), matrix.gone.tolist(), strict=True)
+    ]
 
 
 def group_totals(groups: Sequence[Group], values: NDArray[np.float64]) -> list[dict[str, Any]]:

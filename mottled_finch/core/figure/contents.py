@@ -1,6 +1,6 @@
 """What stands in the cells of a figure: which have a color, what they print, and how large their symbols are."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -29,7 +29,8 @@ class Beside:
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Contents:
     """All arrays have the shape of the cells. ``values`` are those that have a color, NaN elsewhere; ``few`` are hidden since they
-    rest on too few records, ``aside`` are set aside. Of ``printed``, in its style, those ``wanted`` are printed. ``sizes`` are
+    rest on too few records, ``aside`` are set aside, ``new`` and ``gone`` those that only this or only the other side of a
+    comparison has. Of ``printed``, in its style, those ``wanted`` are printed. ``sizes`` are
     shares of the largest symbol's side (of its length, for a bar), whose value is the ``most`` of what they are sized by; None for
     cells that are filled. ``beside`` are the other measures that cells print and are sized by.
     """
@@ -37,6 +38,8 @@ class Contents:
     values: Floats
     few: Mask
     aside: Mask
+    new: Mask
+    gone: Mask
     style: NumberStyle
     printed: Floats
     printed_style: NumberStyle
@@ -62,7 +65,8 @@ def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matr
     aside = _aside(matrix, pivot)
     few = np.zeros(matrix.shape, dtype=bool)
     if cells.least_records is not None:
-        few = ~np.isnan(there) & (matrix.records > 0) & (matrix.records < cells.least_records) & ~aside
+        records = least_records(matrix)
+        few = (~np.isnan(there) | matrix.new | matrix.gone) & (records > 0) & (records < cells.least_records) & ~aside
     values = np.where(aside | few, np.nan, there)
     style = style_of(recipe, matrix)
     printed, printed_style = values, style
@@ -83,6 +87,8 @@ def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matr
         values=values,
         few=few,
         aside=aside,
+        new=matrix.new & ~aside & ~few,
+        gone=matrix.gone & ~aside & ~few,
         style=style,
         printed=printed,
         printed_style=printed_style,
@@ -91,6 +97,26 @@ def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matr
         most=most,
         beside=tuple(beside),
     )
+
+
+def least_records(matrix: Matrix) -> NDArray[np.int64]:
+    """The records that each cell rests on: of two sides that are compared, those of the one with fewer, if it has any."""
+    if matrix.opposite is None:
+        return matrix.records
+    there = matrix.opposite.all_records[: matrix.shape[0], : matrix.shape[1]]
+    return np.where(matrix.new, matrix.records, np.where(matrix.gone, there, np.minimum(matrix.records, there)))
+
+
+def both_sides(recipe: Recipe, matrix: Matrix) -> tuple[Beside, Beside] | None:
+    """The measure on this side and on the other, of the cells, where they are compared: both are written alike."""
+    if matrix.opposite is None:
+        return None
+    rows, columns = matrix.shape
+    here, there = matrix.opposite.all_here[:rows, :columns], matrix.opposite.all_there[:rows, :columns]
+    number = replace(recipe.cells.number, as_=None, sign=False)
+    style = style_beside(number, None, recipe.pivot.measure, np.concatenate([here, there]))
+    other = recipe.pivot.show.measure or recipe.pivot.measure
+    return Beside(recipe.pivot.measure, here, style), Beside(other, there, style)
 
 
 def telling_values(values: Floats, matrix: Matrix, pivot: PivotSpec) -> Floats:

@@ -17,10 +17,8 @@ from ..recipe.check import FACT
 from ..recipe.spec import Recipe
 from ..table import Table
 from ..vocabulary import FACT_TERMS
-from ..words.wording import beginning
+from ..words.wording import beginning, day_words
 from .contents import Contents, telling_values
-
-_MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"]
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -99,12 +97,6 @@ def _moment(last: bool) -> Callable[[Facts], str | None]:
         return None if facts.span is None else day_words(facts.span[last])
 
     return say
-
-
-def day_words(moment: np.datetime64) -> str:
-    """A day as it is read: "1 Jan 2025"."""
-    year, month, day = str(moment.astype("datetime64[D]")).rsplit("-", 2)
-    return f"{int(day)} {_MONTHS[int(month) - 1]} {year}"
 
 
 def _lit(facts: Facts) -> str | None:

@@ -17,7 +17,7 @@ from ..scene.typeface import BUNDLED, Typeface, typeface_of, using
 from ..table import Table
 from .contents import Contents, contents_of
 from .facts import Facts
-from .targets import with_targets
+from .targets import Editions, no_editions, with_targets
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -41,13 +41,20 @@ class Figure:
         return self.coloring.scale
 
 
-def make_figure(table: Table, recipe: Recipe, targets: Mapping[str, float] | None = None, library: Library = no_library) -> Figure:
+def make_figure(
+    table: Table,
+    recipe: Recipe,
+    targets: Mapping[str, float] | None = None,
+    library: Library = no_library,
+    editions: Editions = no_editions,
+) -> Figure:
     """Mend, pivot, color and lay out. ``targets`` are those kept with the table; the recipe's own stand before them. Mends bring
-    columns from tables of the ``library``. Raises TableError when the recipe does not fit the table.
+    columns from tables of the ``library``; ``editions`` are those of the table, to be compared with. Raises TableError when the
+    recipe does not fit the table.
     """
     targets = {**(targets or {}), **recipe.table.targets}
     table = apply_mends(table, recipe.table.mends, library).table
-    pivot = with_targets(recipe.pivot, targets)
+    pivot = with_targets(recipe.pivot, targets, editions)
     matrix = make_matrix(table, pivot)
     recipe = replace(recipe, table=replace(recipe.table, targets=targets), color=completed(recipe.color, recipe.pivot))
     contents = contents_of(table, recipe, pivot, matrix)

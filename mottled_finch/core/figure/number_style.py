@@ -1,7 +1,7 @@
 """How the numbers of a figure are written: decimals, grouping, percent, short forms, and what stands before and after them."""
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import floor, log10
 
 import numpy as np
@@ -70,6 +70,8 @@ def style_of(recipe: Recipe, matrix: Matrix) -> NumberStyle:
     """
     cells, number = recipe.cells, recipe.cells.number
     percent = is_percent(recipe.pivot) if number.as_ is None else number.as_ == "percent"
+    if number.sign is None:
+        number = replace(number, sign=_is_difference(recipe.pivot.show))
     return _style(number, percent, cells.decimals, matrix.values, matrix.all_values)
 
 
@@ -84,7 +86,7 @@ def _style(
 ) -> NumberStyle:
     if decimals is None:
         decimals = _decimals(cells, every, percent)
-    return NumberStyle(decimals, percent, number.short, number.marks, number.before, number.after, number.sign)
+    return NumberStyle(decimals, percent, number.short, number.marks, number.before, number.after, bool(number.sign))
 
 
 def _decimals(cells: NDArray[np.float64], every: NDArray[np.float64], percent: bool) -> int:
@@ -104,4 +106,11 @@ def is_percent(pivot: PivotSpec) -> bool:
 def _is_part(measure: MeasureSpec, show: ShowSpec) -> bool:
     if show.as_ in ("share", "index") or (show.as_ == "change" and show.relative):
         return True
-    return MEASURE_TERMS[measure.take].part and show.as_ in ("value", "running", "change")
+    if show.as_ == "against" and show.by in ("ratio", "percent"):
+        return show.by == "percent"
+    return MEASURE_TERMS[measure.take].part and show.as_ in ("value", "running", "change", "against")
+
+
+def _is_difference(show: ShowSpec) -> bool:
+    """Whether the other side is told by how much more or less there is here, which a plus says at a glance."""
+    return show.as_ == "against" and show.by != "ratio"

@@ -1,13 +1,15 @@
 """Targets: numbers by name, kept with a table and shared by its plates. Changing one moves every end and cut that stands at it."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import replace
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError, did_you_mean
 from ..recipe.spec import LitSpec, PastSpec, PivotSpec, ResolvedPivot, TargetSpec
+from ..table import Table
 
 
 def number_of(value: float | TargetSpec, targets: Mapping[str, float], path: str) -> float:
@@ -24,9 +26,25 @@ def target_of(name: str, targets: Mapping[str, float], path: str) -> float:
     return targets[name]
 
 
-def with_targets(pivot: PivotSpec, targets: Mapping[str, float]) -> ResolvedPivot:
-    """The pivot with numbers where it names targets. Raises TableError for a target that the table does not have."""
+Editions = Callable[[int | Literal["before"], str], Table]
+"""The edition of a table by its number, or the one before, with the mends of the one that stands; the path is the place that asks.
+Raises TableError for one that is gone.
+"""
+
+
+def no_editions(edition: int | Literal["before"], path: str) -> Table:
+    """Where a table stands alone."""
+    name = "no edition before this one" if edition == "before" else f"no edition {edition}"
+    raise TableError(f"the table has {name}; choose another, or compare with other records of this one", path=path)
+
+
+def with_targets(pivot: PivotSpec, targets: Mapping[str, float], editions: Editions = no_editions) -> ResolvedPivot:
+    """The pivot with numbers where it names targets, and the edition that it is shown against. Raises TableError for a target or
+    an edition that the table does not have.
+    """
     parts = vars(pivot)
+    if pivot.show.edition is not None:
+        parts = {**parts, "edition": editions(pivot.show.edition, "pivot.show.edition")}
     if isinstance(pivot.show.to, TargetSpec):
         parts = {**parts, "show": replace(pivot.show, to=number_of(pivot.show.to, targets, "pivot.show.to"))}
     return ResolvedPivot(**parts)

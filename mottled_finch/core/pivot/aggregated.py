@@ -39,17 +39,23 @@ def regions_of(rows: Lines, columns: Lines, place: NDArray[np.int64]) -> Regions
 @dataclass(frozen=True, eq=False)
 class Aggregated:
     """``values`` and ``numbers`` have shape (lines down, lines across); the partial aggregates are by cell of the placement, and
-    the measure reckons with numbers of that magnitude.
+    the measure reckons with numbers of that magnitude. ``there`` is the same of the side that it is shown against, by these lines.
     """
 
     values: NDArray[np.float64]
     numbers: NDArray[np.int64]
     partials: tuple[Partial, ...]
     magnitude: float
+    there: "Aggregated | None" = None
 
     def turned(self) -> "Aggregated":
         """The same with rows and columns turned."""
         return replace(self, values=self.values.T, numbers=self.numbers.T)
+
+    def at(self, lines: tuple[NDArray[np.int64], ...]) -> "Aggregated":
+        """The lines as they stand elsewhere."""
+        there = None if self.there is None else self.there.at(lines)
+        return replace(self, values=self.values[lines], numbers=self.numbers[lines], there=there)
 
     @property
     def nbytes(self) -> int:

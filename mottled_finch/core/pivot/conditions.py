@@ -4,6 +4,7 @@ Every condition becomes codes and a table of booleans by code, so that testing a
 """
 
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -14,23 +15,64 @@ from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec
 from ..table import BLANK, Column, Kind, number_label
 from ..words.wording import KIND_WORDS
-from .levels import FEW_CODES, check_cut, level_of
+from .levels import FEW_CODES, Level, check_cut, level_of
 from .source import Source, Test
 
 _BY_FLAG = np.array([False, True])
 
 
 def tests_of(
-    source: Source, conditions: tuple[ConditionSpec, ...], path: str, measure: MeasureSpec | None = None
+    source: Source,
+    conditions: tuple[ConditionSpec, ...],
+    path: str | Sequence[str],
+    measure: MeasureSpec | None = None,
+    others: tuple[Test, ...] = (),
 ) -> tuple[Test, ...]:
     """One test a condition; a record is kept that passes all. Blanks pass only ``not_in`` and ``blank``.
 
     Labels in ``in`` and ``not_in`` that no record has are no error: categories come and go between editions. ``top`` and
     ``bottom`` without ``by`` go by ``measure``, and are decided among the records that pass all other conditions of the list,
-    wherever they stand in it; those of a list held in ``all`` count, too, and alternatives in ``any`` do not.
+    wherever they stand in it; those of a list held in ``all`` count, too, and alternatives in ``any`` do not. So do ``others``.
+    ``path`` is the place of the list in the recipe, or one place for each condition.
     Raises TableError for a field that is not there, or an end that does not fit the kind of the field.
     """
-    return _all_of(source, conditions, [f"{path}[{i}]" for i in range(len(conditions))], measure, ())
+    paths = [f"{path}[{i}]" for i in range(len(conditions))] if isinstance(path, str) else path
+    return _all_of(source, conditions, paths, measure, others)
+
+
+def as_lists(
+    source: Source,
+    conditions: Sequence[ConditionSpec],
+    paths: Sequence[str],
+    measure: MeasureSpec | None,
+    others: tuple[Test, ...] = (),
+) -> tuple[ConditionSpec, ...]:
+    """The same conditions with the members listed that ``top`` and ``bottom`` keep here, to be asked of other records."""
+    if not any(map(_has_rank, conditions)):
+        return tuple(conditions)
+    plain = [
+        _test(source, each, path, measure, others) for each, path in zip(conditions, paths, strict=True) if not _has_rank(each)
+    ]
+    return tuple(_as_list(source, each, path, measure, (*others, *plain)) for each, path in zip(conditions, paths, strict=True))
+
+
+def _as_list(
+    source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None, others: tuple[Test, ...]
+) -> ConditionSpec:
+    if not _has_rank(condition):
+        return condition
+    for name, held in (("all", condition.all_), ("any", condition.any_)):
+        if held is not None:
+            paths = [f"{path}.{name}[{i}]" for i in range(len(held))]
+            if name == "all":
+                return replace(condition, all_=as_lists(source, held, paths, measure, others))
+            return replace(
+                condition,
+                any_=tuple(_as_list(source, each, place, measure, others) for each, place in zip(held, paths, strict=True)),
+            )
+    level, left = _ranked_members(source, condition, path, measure, others)
+    labels = tuple(level.labels[i] for i in left.tolist())
+    return ConditionSpec(field=condition.field, cut=condition.cut, year_starts=condition.year_starts, in_=labels)
 
 
 def _all_of(
@@ -69,7 +111,7 @@ def _test(source: Source, condition: ConditionSpec, path: str, measure: MeasureS
         return _group(source, condition, path, measure, others)
     if condition.top is not None or condition.bottom is not None:
         return _ranked(source, condition, path, measure, others)
-    column = source.table.column(condition.field or "", f"{path}.field")
+    column = source.column(condition.field or "", f"{path}.field", condition.cut)
     if condition.in_ is not None:
         return _listed(source, column, condition, condition.in_, path, kept=True)
     if condition.not_in is not None:
@@ -103,14 +145,29 @@ def _ranked(
     measure: MeasureSpec | None,
     others: tuple[Test, ...],
 ) -> Test:
-    """The records of the largest or smallest members. Members of equal measure go by their natural order."""
-    level = _level(source, condition, path)
-    values, records = source.by_member(level, condition.by or measure or MeasureSpec(), others, f"{path}.by")
-    left = largest(values, records, condition.top or condition.bottom or 0, smallest=condition.bottom is not None)
+    """The records of the largest or smallest members."""
+    level, left = _ranked_members(source, condition, path, measure, others)
     is_kept = np.zeros(len(level) + 1, dtype=bool)  # the last place answers for OUTSIDE
     is_kept[left] = True
     assert level.codes is not None
     return level.codes, is_kept[level.member_of]
+
+
+def _ranked_members(
+    source: Source, condition: ConditionSpec, path: str, measure: MeasureSpec | None, others: tuple[Test, ...]
+) -> tuple[Level, NDArray[np.int64]]:
+    """A level and the positions of its largest or smallest members. Those of equal measure go by their natural order."""
+    level = _level(source, condition, path)
+    values, records = source.by_member(level, condition.by or measure or MeasureSpec(), others, f"{path}.by")
+    return level, largest(values, records, condition.top or condition.bottom or 0, smallest=condition.bottom is not None)
+
+
+def fields_of(conditions: Sequence[ConditionSpec]) -> set[str]:
+    """The fields that conditions speak of, also those that they hold."""
+    found: set[str] = set()
+    for each in conditions:
+        found |= {each.field} if each.field is not None else fields_of(each.all_ or each.any_ or ())
+    return found
 
 
 def largest(values: NDArray[np.float64], records: NDArray[np.int64], number: int, *, smallest: bool = False) -> NDArray[np.int64]:
@@ -122,9 +179,9 @@ def largest(values: NDArray[np.float64], records: NDArray[np.int64], number: int
     return np.sort(there[np.argsort(signed, kind="stable")[:number]])
 
 
-def _level(source: Source, condition: ConditionSpec, path: str) -> Any:
+def _level(source: Source, condition: ConditionSpec, path: str) -> Level:
     spec = LevelSpec(field=condition.field or "", cut=condition.cut, year_starts=condition.year_starts)
-    return level_of(source.table, source.memory, spec, path)
+    return level_of(source, spec, path)
 
 
 def _span(column: Column, condition: ConditionSpec, path: str) -> Test:
@@ -134,8 +191,8 @@ def _span(column: Column, condition: ConditionSpec, path: str) -> Test:
     if column.kind is Kind.MOMENT:
         codes, entries = column.coded
         # "above 2025-03" begins when March is over, "from 2025-03" when it begins.
-        least = _moment(low, f"{path}.{words[0]}", end=open_)
-        most = _moment(high, f"{path}.{words[1]}", end=not open_)
+        least = moment_of(low, f"{path}.{words[0]}", end=open_)
+        most = moment_of(high, f"{path}.{words[1]}", end=not open_)
         _check_span(least, most, (low, high), words, path)
         kept = ~np.isnat(entries) & _within(entries, least, most, open_)
         if len(entries) <= FEW_CODES + 1:
@@ -183,6 +240,7 @@ def _listed(
         numbers = [float(each) for each in wanted if _is_number(each)]
         return np.isin(column.data, numbers).view(np.uint8), np.array([not kept, kept])
     level = _level(source, condition, path)
+    assert level.codes is not None
     is_wanted = np.array(
         [label in wanted or label.strip() in wanted for label in level.labels] + [False]
     )  # the last place answers for OUTSIDE
@@ -202,7 +260,7 @@ def _check_span(low: Any, high: Any, given: tuple[Any, Any], words: tuple[str, s
         raise TableError(f'"{words[0]}" ({given[0]}) comes after "{words[1]}" ({given[1]}); swap them', path=path)
 
 
-def _moment(given: str | float | None, path: str, *, end: bool) -> np.datetime64 | None:
+def moment_of(given: str | float | None, path: str, *, end: bool) -> np.datetime64 | None:
     """A year, month, day or moment. As an end it reaches to the last microsecond of what it names."""
     if given is None:
         return None

@@ -16,7 +16,7 @@ from .matrix import Group
 from .measures import MEASURES
 from .partials import Partial
 from .placement import Placement
-from .sides import Side, groups_of, side_of
+from .sides import Side, beside, groups_of, side_of
 from .source import Test
 from .table_source import TableSource
 
@@ -45,70 +45,117 @@ class Grouping:
         return self.placement.nbytes + self.place.nbytes
 
 
+@dataclass(frozen=True, eq=False)
+class View:
+    """Records to be grouped: the tests they must pass, and the levels they are laid on, NO_LEVEL where those of another view all
+    stand beside the same records of this one. ``measure`` is gathered on the way; ``key`` says all that decides where records are.
+    """
+
+    source: TableSource
+    tests: tuple[Test, ...]
+    rows: tuple[Level, ...]
+    columns: tuple[Level, ...]
+    measure: MeasureSpec
+    key: str
+
+
 def grouping_key(pivot: PivotSpec) -> str:
     """All that decides which records are in which cell. The measure does where it decides which members are the largest."""
     levels = (*pivot.rows, *pivot.columns, *((pivot.split,) if pivot.split else ()))
-    ranks = any(level.top is not None and level.by is None for level in levels) or any(map(_ranks, pivot.keep))
-    return repr((pivot.rows, pivot.columns, pivot.split, pivot.keep, pivot.measure if ranks else None))
+    by_measure = any(level.top is not None and level.by is None for level in levels) or any(map(ranks, pivot.keep))
+    return repr((pivot.rows, pivot.columns, pivot.split, pivot.keep, pivot.measure if by_measure else None))
 
 
-def _ranks(condition: ConditionSpec) -> bool:
+def ranks(condition: ConditionSpec) -> bool:
     """Whether the condition, or one it holds, keeps the largest or smallest by the pivot's own measure."""
     if condition.top is not None or condition.bottom is not None:
         return condition.by is None
-    return any(map(_ranks, condition.all_ or condition.any_ or ()))
+    return any(map(ranks, condition.all_ or condition.any_ or ()))
 
 
-def grouping_of(source: TableSource, pivot: PivotSpec, key: str) -> Grouping:
-    """Group the records that meet the pivot's conditions by its levels. ``key`` is its ``grouping_key``. Raises TableError where
-    there would be more cells than a figure can hold.
-    """
+def view_of(source: TableSource, pivot: PivotSpec, key: str) -> View:
+    """What a pivot asks of its table. ``key`` is its ``grouping_key``."""
     tests = source.tests(pivot.keep, "pivot.keep", pivot.measure)
-    rows = [source.level(spec, f"pivot.rows[{i}]", pivot, tests) for i, spec in enumerate(pivot.rows)]
-    columns = [source.level(spec, f"pivot.columns[{i}]", pivot, tests) for i, spec in enumerate(pivot.columns)]
-    if pivot.split is not None:
-        columns.insert(0, source.level(pivot.split, "pivot.split", pivot, tests))
-    down, across = rows or [NO_LEVEL], columns or [NO_LEVEL]
-    _check_combinations(down, pivot, "rows")
-    _check_combinations(across, pivot, "columns")
+    rows, columns = (tuple(source.level(spec, path, pivot, tests) for spec, path in side) for side in sides_with_paths(pivot))
+    return View(source, tests, rows, columns, pivot.measure, key)
+
+
+def sides_with_paths(pivot: PivotSpec) -> tuple[list[tuple[LevelSpec, str]], list[tuple[LevelSpec, str]]]:
+    """The levels of both sides, outermost first, each with its place in the recipe."""
+    split = [(pivot.split, "pivot.split")] if pivot.split is not None else []
+    rows, columns = (
+        [(level, f"pivot.{side}[{i}]") for i, level in enumerate(getattr(pivot, side))] for side in ("rows", "columns")
+    )
+    return rows, [*split, *columns]
+
+
+def groupings_of(views: Sequence[View], pivot: PivotSpec) -> tuple[Grouping, ...]:
+    """Group the records of each view. All have the members that any of them has records of, those of the first in natural order;
+    a view that stands beside several of them has theirs once.
+
+    Raises TableError where there would be more cells than a figure can hold.
+    """
     panels = pivot.split is not None
-    row_side = column_side = None
-    if prod(len(level) for level in (*down, *across)) > MAX_PLACES:
-        row_side, down = _reduced(source, down, tests, bool(rows), panels=False)
-        column_side, across = _reduced(source, across, tests, bool(columns), panels=panels)
-        _check_size(len(row_side), len(column_side), pivot, cells=MAX_COMBINATIONS)
-    placement = Placement(source.table.records, (*down, *across), tests)
-    partials_of(
-        source, pivot.measure, placement, key
-    )  # now, while each block is in the processor's cache, and before counting costs a pass
-    shape = prod(len(level) for level in down), prod(len(level) for level in across)
-    records = placement.records.reshape(shape)
-    if row_side is None or column_side is None:
-        row_side = side_of(down, bool(rows), records.sum(axis=1))
-        column_side = side_of(across, bool(columns), records.sum(axis=0), panels=panels)
-        places = row_side.places[:, None] * shape[1] + column_side.places
+    down: list[Sequence[Level]] = [view.rows or (NO_LEVEL,) for view in views]
+    across: list[Sequence[Level]] = [view.columns or (NO_LEVEL,) for view in views]
+    _check_combinations(down[0], pivot, "rows")
+    _check_combinations(across[0], pivot, "columns")
+    row_sides = column_sides = None
+    if prod(len(level) for level in (*down[0], *across[0])) > MAX_PLACES:
+        row_sides, down = _reduced(views, down, bool(pivot.rows), panels=False)
+        column_sides, across = _reduced(views, across, bool(pivot.columns) or panels, panels=panels)
+        _check_size(len(row_sides[0]), len(column_sides[0]), pivot, cells=MAX_COMBINATIONS)
+    placements = [
+        Placement(view.source.table.records, (*of_rows, *of_columns), view.tests)
+        for view, of_rows, of_columns in zip(views, down, across, strict=True)
+    ]
+    for view, placement in zip(views, placements, strict=True):
+        # Now, while each block is in the processor's cache, and before counting costs a pass.
+        partials_of(view.source, view.measure, placement, view.key)
+    heights, widths = ([prod(len(level) for level in levels) for levels in side] for side in (down, across))
+    if row_sides is None or column_sides is None:
+        counts = [placement.records.reshape(shape) for placement, *shape in zip(placements, heights, widths, strict=True)]
+        row_sides = _sides(down, bool(pivot.rows), [records.sum(axis=1) for records in counts])
+        column_sides = _sides(across, bool(pivot.columns) or panels, [records.sum(axis=0) for records in counts], panels=panels)
+        places = [
+            rows.places[:, None] * width + columns.places
+            for rows, columns, width in zip(row_sides, column_sides, widths, strict=True)
+        ]
     else:
-        places = np.arange(shape[0])[:, None] * shape[1] + np.arange(shape[1])
-    _check_size(len(row_side), len(column_side), pivot)
-    return Grouping(
-        placement,
-        row_side,
-        column_side,
-        places,
-        groups_of(row_side.labels, row_side.members),
-        groups_of(column_side.labels, column_side.members),
+        places = [
+            np.arange(len(rows))[:, None] * width + np.arange(len(columns))
+            for rows, columns, width in zip(row_sides, column_sides, widths, strict=True)
+        ]
+    _check_size(len(row_sides[0]), len(column_sides[0]), pivot)
+    return tuple(
+        Grouping(placement, rows, columns, place, groups_of(rows.labels, rows.members), groups_of(columns.labels, columns.members))
+        for placement, rows, columns, place in zip(placements, row_sides, column_sides, places, strict=True)
     )
 
 
+def _sides(
+    levels: Sequence[Sequence[Level]], named: bool, records: Sequence[NDArray[np.int64]], *, panels: bool = False
+) -> list[Side]:
+    """The side of each view: of the first, with the members that any has records of; of others, what stands beside these."""
+    first = levels[0]
+    alike = [[len(level) for level in each] == [len(level) for level in first] for each in levels]
+    side = side_of(first, named, sum(number for number, same in zip(records, alike, strict=True) if same), panels=panels)  # type: ignore[arg-type]
+    return [side if same else beside(side, each) for each, same in zip(levels, alike, strict=True)]
+
+
 def _reduced(
-    source: TableSource, levels: Sequence[Level], tests: tuple[Test, ...], named: bool, *, panels: bool
-) -> tuple[Side, list[Level]]:
+    views: Sequence[View], levels: Sequence[Sequence[Level]], named: bool, *, panels: bool
+) -> tuple[list[Side], list[Sequence[Level]]]:
     """The levels of a side as one, whose members are the combinations that stand."""
-    placement = Placement(source.table.records, levels, tests)
-    side = side_of(levels, named, placement.records, panels=panels)
+    placements = [Placement(view.source.table.records, each, view.tests) for view, each in zip(views, levels, strict=True)]
+    sides = _sides(levels, named, [placement.records for placement in placements], panels=panels)
+    return sides, [(_as_one(placement, side),) for placement, side in zip(placements, sides, strict=True)]
+
+
+def _as_one(placement: Placement, side: Side) -> Level:
     member_of = np.full(placement.places, OUTSIDE, dtype=np.int64)
     member_of[placement.spots[side.places]] = np.arange(len(side))
-    return side, [Level(codes=placement.index, member_of=member_of, labels=("",) * len(side))]
+    return Level(codes=placement.index, member_of=member_of, labels=("",) * len(side))
 
 
 def partials_of(

@@ -4,7 +4,7 @@ member.
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from ..errors import TableError
 from ..kernels import blocks_of, compiled, in_blocks, read_only
 from ..recipe.spec import LevelSpec
-from ..table import Column, Kind, Table, moment_label, number_label, smallest_codes
+from ..table import Column, Kind, moment_label, number_label, smallest_codes
 from ..words.wording import KIND_WORDS
 from .bins import bin_labels, binned, edges_of
 from .cuts import CUTS, WEEKDAY_NAMES, Calendar, clock_of, cut_clock
@@ -31,7 +31,8 @@ class Level:
 
     ``codes`` has shape (records,). ``member_of`` has one place a code and gives the position of the code's member, or OUTSIDE for
     a blank. ``labels`` names the members, one each; ``keeps_empty`` says that those without records stand as well. ``edges`` are
-    those of bins. A side without a field has the one member "".
+    those of bins. A side without a field has the one member "". ``keys``, one a member, rise in natural order: by them the members
+    of two levels are put together; without them the order is one that somebody gave.
     """
 
     codes: NDArray[Any] | None
@@ -43,6 +44,7 @@ class Level:
     round again, and of bins.
     """
     edges: NDArray[np.float64] | None = None
+    keys: tuple[Any, ...] | None = None
 
     def __len__(self) -> int:
         return len(self.labels)
@@ -68,23 +70,33 @@ class Level:
 NO_LEVEL = Level(codes=None, member_of=np.zeros(1, dtype=np.int64), labels=("",))
 
 
-def level_of(
-    table: Table, memory: Memory, spec: LevelSpec, path: str, kept: Callable[[], NDArray[np.bool_] | None] = lambda: None
-) -> Level:
+class Columns(Protocol):
+    """Columns as levels see them. ``version`` tells apart, in memory, columns of one name that a cut sees differently."""
+
+    memory: Memory
+
+    def column(self, name: str, path: str, cut: str | None = None) -> Column: ...
+
+    def version(self, name: str, cut: str | None) -> str: ...
+
+
+def level_of(source: Columns, spec: LevelSpec, path: str, among: Callable[[], NDArray[np.float64] | None] = lambda: None) -> Level:
     """The members of a field before ``top`` shortens them.
 
-    ``kept`` tells which records bins are found among. Raises TableError for a field that is not there, or a cut or bins that do
-    not fit its kind.
+    ``among`` gives the numbers that bins are found among, where not all of the column. Raises TableError for a field that is not
+    there, or a cut or bins that do not fit its kind.
     """
-    column = table.column(spec.field, f"{path}.field")
+    memory = source.memory
+    column = source.column(spec.field, f"{path}.field", spec.cut)
+    name = f"{spec.field!r}{source.version(spec.field, spec.cut)}"
     check_cut(column, spec.cut, path)
     if spec.bins is not None:
-        found = _binned(column, spec, path, kept())
+        found = _binned(column, spec, path, among())
     elif spec.cut is not None:
-        key = f"cut {spec.field!r} {spec.cut} {spec.year_starts} {spec.week_starts} {spec.empty}"
-        found = memory.keep(key, lambda: narrowed(_cut(memory, column, spec)))
+        key = f"cut {name} {spec.cut} {spec.year_starts} {spec.week_starts} {spec.empty}"
+        found = memory.keep(key, lambda: narrowed(_cut(memory, column, spec, name)))
     elif column.is_number or len(column.dictionary) > FEW_CODES + 1:
-        found = memory.keep(f"members {spec.field!r}", lambda: narrowed(_whole(column)))
+        found = memory.keep(f"members {name}", lambda: narrowed(_whole(column)))
     else:
         found = _whole(column)
     if spec.cut is None and spec.bins is None and spec.empty == "keep":
@@ -102,7 +114,7 @@ def check_cut(column: Column, cut: str | None, path: str) -> None:
         )
 
 
-def _binned(column: Column, spec: LevelSpec, path: str, kept: NDArray[np.bool_] | None) -> Level:
+def _binned(column: Column, spec: LevelSpec, path: str, among: NDArray[np.float64] | None) -> Level:
     if not column.is_number:
         raise TableError(
             f'"{column.name}" holds {KIND_WORDS[column.kind]}, which cannot be cut into bins; '
@@ -110,7 +122,7 @@ def _binned(column: Column, spec: LevelSpec, path: str, kept: NDArray[np.bool_] 
             path=f"{path}.bins",
         )
     assert spec.bins is not None
-    edges = edges_of(spec.bins, column.data if kept is None else column.data[kept])
+    edges = edges_of(spec.bins, column.data if among is None else among)
     labels = bin_labels(edges) if len(edges) else []
     return Level(
         codes=binned(column.data, edges),
@@ -119,6 +131,7 @@ def _binned(column: Column, spec: LevelSpec, path: str, kept: NDArray[np.bool_] 
         keeps_empty=True,
         runs_on=spec.empty != "keep",
         edges=edges,
+        keys=tuple(range(len(labels))),
     )
 
 
@@ -128,12 +141,12 @@ def calendar_of(year_starts: int | None, week_starts: str | None) -> Calendar:
     )
 
 
-def _cut(memory: Memory, column: Column, spec: LevelSpec) -> Level:
+def _cut(memory: Memory, column: Column, spec: LevelSpec, name: str) -> Level:
     assert spec.cut is not None
     rule, calendar = CUTS[spec.cut], calendar_of(spec.year_starts, spec.week_starts)
     codes, entries = column.coded
     # Cuts of one field share the day and hour of its moments.
-    clock = memory.keep(f"clock {column.name!r}", lambda: clock_of(entries[1:]))
+    clock = memory.keep(f"clock {name}", lambda: clock_of(entries[1:]))
     parts = cut_clock(clock, spec.cut, calendar)
     member_of = np.full(len(entries), OUTSIDE, dtype=np.int64)
     ordinals = parts.ordinals
@@ -149,24 +162,33 @@ def _cut(memory: Memory, column: Column, spec: LevelSpec) -> Level:
         labels=tuple(rule.label(int(each), calendar) for each in ordinals),
         keeps_empty=spec.empty == "keep",
         runs_on=rule.cycle is None,
+        keys=tuple(ordinals.tolist()),
     )
 
 
 def _whole(column: Column) -> Level:
     codes, entries = column.coded
     filled = entries[1:]
+    keys: list[Any] | None
     if column.kind is Kind.NUMBER:
-        labels = [number_label(float(each)) for each in filled]
+        labels, keys = [number_label(float(each)) for each in filled], filled.tolist()
     elif column.kind is Kind.MOMENT:
-        labels = [moment_label(each) for each in filled]
+        labels, keys = [moment_label(each) for each in filled], filled.astype(np.int64).tolist()
     else:
         labels = [str(each) for each in filled]
+        keys = None if column.ranked else [natural_key(label) for label in labels]
     order = list(range(len(labels)))
-    if column.kind in (Kind.CATEGORY, Kind.YES_NO) and not column.ranked:
-        order.sort(key=lambda i: natural_key(labels[i]))
+    if keys is not None and column.kind in (Kind.CATEGORY, Kind.YES_NO):
+        order.sort(key=keys.__getitem__)
     member_of = np.full(len(entries), OUTSIDE, dtype=np.int64)
     member_of[1 + np.array(order, dtype=np.int64)] = np.arange(len(order))
-    return Level(codes=codes, member_of=member_of, labels=tuple(labels[i] for i in order))
+    found = Level(
+        codes=codes,
+        member_of=member_of,
+        labels=tuple(labels[i] for i in order),
+        keys=None if keys is None else tuple(keys[i] for i in order),
+    )
+    return _gathered(found, list(found.labels))  # of moments that moved, two may have become one
 
 
 def narrowed(level: Level) -> Level:
@@ -207,7 +229,13 @@ def shortened(level: Level, left: NDArray[np.int64], others: bool | str) -> Leve
     if others is False:
         place = np.where(stays, np.cumsum(stays) - 1, OUTSIDE)
         member_of = np.where(level.member_of == OUTSIDE, OUTSIDE, place[level.member_of])
-        return replace(level, member_of=member_of, labels=tuple(np.array(level.labels, dtype=object)[stays]))
+        places = np.flatnonzero(stays).tolist()
+        return replace(
+            level,
+            member_of=member_of,
+            labels=tuple(level.labels[i] for i in places),
+            keys=level.keys and tuple(level.keys[i] for i in places),
+        )
     name = others if isinstance(others, str) else OTHERS
     labels = [label if stays[i] else name for i, label in enumerate(level.labels)]
     found = _gathered(level, labels)
@@ -218,14 +246,45 @@ def shortened(level: Level, left: NDArray[np.int64], others: bool | str) -> Leve
     place = np.empty(len(order), dtype=np.int64)
     place[order] = np.arange(len(order))
     member_of = np.where(found.member_of == OUTSIDE, OUTSIDE, place[found.member_of])
-    return replace(found, member_of=member_of, labels=tuple(found.labels[i] for i in order))
+    return replace(found, member_of=member_of, labels=tuple(found.labels[i] for i in order), keys=None)
 
 
 def _gathered(level: Level, labels: list[str]) -> Level:
-    distinct = list(dict.fromkeys(labels))
-    if len(distinct) == len(labels):  # of none, too
+    """The level under other labels. Members of one label become one, standing where the first of them stood."""
+    firsts = {label: i for i, label in reversed(list(enumerate(labels)))}
+    if len(firsts) == len(labels):  # of none, too
         return replace(level, labels=tuple(labels))
+    distinct = list(dict.fromkeys(labels))
     position = {label: i for i, label in enumerate(distinct)}
     place = np.array([position[label] for label in labels], dtype=np.int64)
     member_of = np.where(level.member_of == OUTSIDE, OUTSIDE, place[level.member_of])
-    return replace(level, member_of=member_of, labels=tuple(distinct))
+    keys = None if level.keys is None else tuple(level.keys[firsts[label]] for label in distinct)
+    return replace(level, member_of=member_of, labels=tuple(distinct), keys=keys)
+
+
+def joined(one: Level, other: Level) -> tuple[Level, Level]:
+    """Two levels of one field with the members of both, alike in label and place. What has no natural order, as it is written."""
+    if one.labels == other.labels:
+        return one, other
+    keys = one.keys is not None and other.keys is not None
+    known = dict.fromkeys((*other.labels, *one.labels))
+    if keys:
+        known = dict(zip((*other.labels, *one.labels), (*(other.keys or ()), *(one.keys or ())), strict=True))
+        kinds = {type(key) for key in known.values()}
+        # A number of one edition may be a text in the next.
+        labels = sorted(known, key=known.__getitem__ if len(kinds) == 1 else natural_key)  # type: ignore[arg-type]
+    else:
+        labels = list(dict.fromkeys((*one.labels, *other.labels)))
+    place = {label: i for i, label in enumerate(labels)}
+    found = []
+    for level in (one, other):
+        to = np.array([place[label] for label in level.labels], dtype=np.int64)
+        member_of = np.full(len(level.member_of), OUTSIDE, dtype=np.int64)
+        inside = level.member_of != OUTSIDE
+        member_of[inside] = to[level.member_of[inside]]
+        found.append(
+            replace(
+                level, member_of=member_of, labels=tuple(labels), keys=tuple(known[label] for label in labels) if keys else None
+            )
+        )
+    return found[0], found[1]

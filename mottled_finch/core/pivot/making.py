@@ -18,9 +18,10 @@ from ..table.finite import finite
 from .aggregated import Aggregated, Runs, aggregate, lines_of, measured, running
 from .conditions import passing
 from .correlate import behind_pair, correlated
-from .grouping import Grouping, grouping_key, grouping_of, partials_of
-from .matrix import Group, Matrix
+from .grouping import Grouping, partials_of
+from .matrix import Group, Matrix, Opposite
 from .measures import MEASURES
+from .opposite import Grouped, aggregated_there, grouped, key_here, key_of
 from .order import Ordered
 from .partials import Regions, gather_counts
 from .placement import Placement
@@ -65,7 +66,7 @@ def measured_beside(table: Table, pivot: ResolvedPivot, measure: MeasureSpec, pa
     each = Regions(place.ravel(), np.arange(place.size + 1))
     if not place.size:
         return np.zeros(place.shape)
-    partials = partials_of(source, measure, made.grouping.placement, grouping_key(pivot), path)
+    partials = partials_of(source, measure, made.grouping.placement, key_here(pivot), path)
     return measured(measure, [partial.over(each) for partial in partials], _magnitude(source, measure)).reshape(place.shape)
 
 
@@ -82,7 +83,7 @@ def measured_of_others(table: Table, pivot: ResolvedPivot, side: Literal["rows",
     place = made.grouping.place[np.ix_(made.rows.members, made.columns.members)]
     others = np.delete(place if side == "rows" else place.T, line, axis=0)
     each = Regions(others.T.ravel(), np.arange(others.shape[1] + 1) * others.shape[0])
-    partials = partials_of(source, pivot.measure, made.grouping.placement, grouping_key(pivot))
+    partials = partials_of(source, pivot.measure, made.grouping.placement, key_here(pivot))
     return measured(pivot.measure, [partial.over(each) for partial in partials], _magnitude(source, pivot.measure))
 
 
@@ -109,10 +110,15 @@ class _Made:
 
 
 def _make(source: TableSource, pivot: ResolvedPivot) -> _Made:
-    key = grouping_key(pivot)
-    grouping = source.memory.keep(f"grouping {key}", lambda: grouping_of(source, pivot, key))
-    found = source.memory.keep(f"measure {pivot.measure!r} {key}", lambda: _gather(source, pivot, grouping, key))
+    key = key_of(pivot)
+    both = source.memory.keep(f"grouping {key}", lambda: grouped(source, pivot, key))
+    grouping = both.here
+    found = source.memory.keep(f"measure {pivot.measure!r} {key}", lambda: _gather(source, pivot, grouping, key_here(pivot)))
     counts = source.memory.keep(f"records {key}", lambda: _count(grouping))
+    there_records = None
+    if both.there is not None:
+        there, there_records = aggregated_there(both, pivot, key)
+        found = replace(found, there=there)
     rows, columns = _shown_sides(source, pivot, grouping, found)
     lines = np.ix_(rows.lines, columns.lines)
     matrix = Matrix(
@@ -126,6 +132,7 @@ def _make(source: TableSource, pivot: ResolvedPivot) -> _Made:
         unplaced=grouping.placement.kept - int(grouping.placement.records.sum()),
         unmeasured=int(counts.numbers[-1, -1] - found.numbers[-1, -1]),
         panels=pivot.split is not None,
+        opposite=None if there_records is None else _opposite(pivot, both, found.at(lines), there_records[lines]),
         row_tree=rows.tree,
         column_tree=columns.tree,
     )
@@ -143,8 +150,31 @@ def _as_it_stands(
         shown = _as_it_stands(source, everything, grouping, found, all_rows, all_columns)
         return shown[np.ix_(_places(rows, all_rows), _places(columns, all_columns))]
     lines = np.ix_(rows.lines, columns.lines)
-    laid = replace(found, values=found.values[lines], numbers=found.numbers[lines])
-    return _shown(pivot, laid, grouping.place[np.ix_(rows.members, columns.members)], rows.groups, columns.groups)
+    return _shown(pivot, found.at(lines), grouping.place[np.ix_(rows.members, columns.members)], rows.groups, columns.groups)
+
+
+def _opposite(pivot: ResolvedPivot, both: Grouped, found: Aggregated, records: NDArray[np.int64]) -> Opposite:
+    assert found.there is not None
+    new, gone = _only(pivot, found)
+    return Opposite(
+        all_here=found.values,
+        all_there=found.there.values,
+        all_records=records,
+        all_new=new,
+        all_gone=gone,
+        covered=both.covered,
+    )
+
+
+def _only(pivot: ResolvedPivot, found: Aggregated) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    """Which lines have something on this side only, and on the other side only. Where nothing counts as zero, there is something
+    on both.
+    """
+    assert found.there is not None
+    measure = pivot.show.measure or pivot.measure
+    here = (found.numbers > 0) | (pivot.measure.empty == "zero")
+    there = (found.there.numbers > 0) | (measure.empty == "zero")
+    return here & ~there, there & ~here
 
 
 def _places(some: ShownSide, every: ShownSide) -> NDArray[np.int64]:
@@ -179,7 +209,7 @@ def _shown_sides(source: TableSource, pivot: ResolvedPivot, grouping: Grouping, 
         groups=grouping.row_groups,
         other_labels=grouping.columns.labels,
         other_groups=grouping.column_groups,
-        totals=found.values,
+        totals=shown() if found.there else found.values,
         shown=shown,
         path="pivot.order.rows",
         firsts=lambda: _firsts(source, pivot, pivot.rows, "pivot.rows"),
@@ -190,7 +220,7 @@ def _shown_sides(source: TableSource, pivot: ResolvedPivot, grouping: Grouping, 
         groups=grouping.column_groups,
         other_labels=grouping.rows.labels,
         other_groups=grouping.row_groups,
-        totals=found.values.T,
+        totals=(shown() if found.there else found.values).T,
         shown=lambda: shown().T,
         path="pivot.order.columns",
         firsts=lambda: _firsts(source, pivot, (*split, *pivot.columns), "pivot.columns"),
@@ -234,6 +264,8 @@ def _shown(
         row_steps=[(0, rows)] if _runs_on(pivot.rows, None) else row_runs,
         column_steps=[(0, columns)] if _runs_on(pivot.columns, pivot.split) else column_runs,
         running=run,
+        there=None if found.there is None else found.there.values,
+        alone=None if found.there is None else np.logical_or(*_only(pivot, found)),
     )
     shown = finite(SHOWS[pivot.show.as_](pivot.show, laid))
     # A difference is off by what its numbers are off by, however small it is itself.

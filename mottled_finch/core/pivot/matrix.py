@@ -20,6 +20,22 @@ class Group:
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
+class Opposite:
+    """What a matrix is shown against. All arrays have its lines: ``all_here`` is the measure before it was set against
+    ``all_there``, that of the other side, of ``all_records`` records. ``all_new`` are lines that only this side has, ``all_gone``
+    those that only the other has. ``covered`` is the first and the last day that both sides have records of, where that leaves
+    some out.
+    """
+
+    all_here: NDArray[np.float64]
+    all_there: NDArray[np.float64]
+    all_records: NDArray[np.int64]
+    all_new: NDArray[np.bool_]
+    all_gone: NDArray[np.bool_]
+    covered: tuple[np.datetime64, np.datetime64] | None = None
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
 class Matrix:
     """Values by row and column, NaN for a blank, with all totals.
 
@@ -28,6 +44,7 @@ class Matrix:
     ``kept`` is the number of records the conditions keep; ``unplaced`` how many of those are in no cell, one of their sides being
     blank; ``unmeasured`` how many are in a cell but have no measured value. ``absent`` marks cells that are no cells: those
     beyond the triangle of coefficients. With ``panels`` the outermost level of the columns stands for matrices side by side.
+    ``opposite`` is what it is shown against.
     """
 
     rows: tuple[Labels, ...]
@@ -41,6 +58,7 @@ class Matrix:
     unmeasured: int
     absent: NDArray[np.bool_] | None = None
     panels: bool = False
+    opposite: Opposite | None = None
     row_tree: "tuple[Merge, ...]" = ()
     column_tree: "tuple[Merge, ...]" = ()
 
@@ -57,6 +75,19 @@ class Matrix:
     def records(self) -> NDArray[np.int64]:
         """Records behind each cell, shape (rows, columns)."""
         return self.all_records[: len(self.rows), : len(self.columns)]
+
+    @property
+    def new(self) -> NDArray[np.bool_]:
+        """Cells that only this side has, of those that are compared with another; shape (rows, columns)."""
+        return self._cells(self.opposite.all_new if self.opposite else None)
+
+    @property
+    def gone(self) -> NDArray[np.bool_]:
+        """Cells that only the other side has."""
+        return self._cells(self.opposite.all_gone if self.opposite else None)
+
+    def _cells(self, lines: NDArray[np.bool_] | None) -> NDArray[np.bool_]:
+        return np.zeros(self.shape, dtype=bool) if lines is None else lines[: len(self.rows), : len(self.columns)]
 
     @property
     def row_totals(self) -> NDArray[np.float64]:

@@ -6,6 +6,7 @@ then touches no more records than it must.
 
 from collections import OrderedDict
 from collections.abc import Callable
+from itertools import count
 from threading import Lock
 from typing import Protocol, TypeVar, cast
 from weakref import WeakKeyDictionary
@@ -68,6 +69,16 @@ def memory_of(table: Table) -> Memory:
         if table not in _MEMORIES:
             _MEMORIES[table] = Memory(min(max(LEAST_BYTES, table.nbytes), MOST_BYTES))
         return _MEMORIES[table]
+
+
+_SERIALS: "WeakKeyDictionary[Table, int]" = WeakKeyDictionary()
+_NEXT = count(1)
+
+
+def serial_of(table: Table) -> int:
+    """A number that no other table has had: what is kept of two tables together names one of them by it."""
+    with _LOCK:
+        return _SERIALS.setdefault(table, next(_NEXT))
 
 
 def forget(table: Table) -> None:

@@ -48,6 +48,17 @@ def side_of(levels: Sequence[Level], named: bool, records: NDArray[np.int64], *,
     return Side(places, members, labels)
 
 
+def beside(side: Side, levels: Sequence[Level]) -> Side:
+    """What stands beside the members of a side, by levels of which some have but one member, which stands beside all: each
+    combination once.
+    """
+    shape = tuple(len(level) for level in levels)
+    members = np.where(np.array(shape) == 1, 0, side.members)
+    members = np.unique(members, axis=0) if len(members) else members
+    labels = tuple(tuple(level.labels[member] for level, member in zip(levels, line, strict=True)) for line in members.tolist())
+    return Side(np.ravel_multi_index(tuple(members.T), shape), members, labels)
+
+
 def _with_empty(used: NDArray[np.bool_], axis: int, level: Level) -> NDArray[np.bool_]:
     """Beside each used combination of the other levels, all members of this one; of time that runs on, those in between."""
     others = tuple(i for i in range(used.ndim) if i != axis)

@@ -7,21 +7,16 @@ from numpy.typing import NDArray
 
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..table import Table
-from .levels import Level
-from .memory import Memory
+from .levels import Columns, Level
 
 Test = tuple[NDArray[Any], NDArray[np.bool_]]
 """Codes of shape (records,), and what is kept by code."""
 
 
-class Source(Protocol):
+class Source(Columns, Protocol):
     """A table with its memory."""
 
-    @property
-    def table(self) -> Table: ...
-
-    @property
-    def memory(self) -> Memory: ...
+    table: Table
 
     def tests(self, conditions: tuple[ConditionSpec, ...], path: str) -> tuple[Test, ...]:
         """One test a condition; a record is kept that passes all."""

@@ -1,12 +1,15 @@
 """A table, and what pivots may ask of it."""
 
+from collections.abc import Sequence
+from dataclasses import replace
+
 import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
 from ..recipe.conditions import ConditionSpec, MeasureSpec
-from ..recipe.spec import LevelSpec, PivotSpec
-from ..table import Kind, Table
+from ..recipe.spec import LevelSpec, PivotSpec, ShiftSpec
+from ..table import Column, Kind, Table
 from ..words.wording import KIND_WORDS
 from .aggregated import measured
 from .conditions import largest, passing, tests_of
@@ -14,18 +17,34 @@ from .levels import Level, level_of, shortened
 from .measures import MEASURES
 from .memory import Memory, memory_of
 from .placement import Placement
+from .shift import moved, way_of
 from .source import Test
 
 
 class TableSource:
     """The source of levels, conditions and measures."""
 
-    def __init__(self, table: Table) -> None:
+    def __init__(self, table: Table, memory: Memory | None = None) -> None:
         self.table = table
-        self.memory: Memory = memory_of(table)
+        self.memory = memory_of(table) if memory is None else memory
 
-    def tests(self, conditions: tuple[ConditionSpec, ...], path: str, measure: MeasureSpec | None = None) -> tuple[Test, ...]:
-        return tests_of(self, conditions, path, measure)
+    def column(self, name: str, path: str, cut: str | None = None) -> Column:  # noqa: ARG002 - what is shifted asks for it
+        """The column as levels and conditions with that cut see it."""
+        return self.table.column(name, path)
+
+    def version(self, name: str, cut: str | None) -> str:  # noqa: ARG002
+        """What tells the column apart, in memory, from the one of that name in the table itself."""
+        return ""
+
+    def tests(
+        self,
+        conditions: tuple[ConditionSpec, ...],
+        path: str | Sequence[str],
+        measure: MeasureSpec | None = None,
+        others: tuple[Test, ...] = (),
+    ) -> tuple[Test, ...]:
+        """One test a condition; ``others`` must be met beside them."""
+        return tests_of(self, conditions, path, measure, others)
 
     def numbers(self, field: str, path: str, take: str) -> NDArray[np.float64]:
         column = self.table.column(field, path)
@@ -51,12 +70,37 @@ class TableSource:
 
     def level(self, spec: LevelSpec, path: str, pivot: PivotSpec, tests: tuple[Test, ...]) -> Level:
         """The level as the pivot asks for it, shortened to its largest members if it says so."""
+        level = level_of(self, spec, path, lambda: self.kept_numbers(spec.field, tests) if tests else None)
+        left = self.left(level, spec, path, pivot, tests)
+        return level if left is None else shortened(level, left, spec.others)
 
-        def kept() -> NDArray[np.bool_] | None:
-            return passing(tests, self.table.records) if tests else None
-
-        level = level_of(self.table, self.memory, spec, path, kept)
+    def left(self, level: Level, spec: LevelSpec, path: str, pivot: PivotSpec, tests: tuple[Test, ...]) -> NDArray[np.int64] | None:
+        """The positions of the members that ``top`` leaves, rising; None where all stay."""
         if spec.top is None:
-            return level
+            return None
         values, records = self.by_member(level, spec.by or pivot.measure, tests, f"{path}.by")
-        return shortened(level, largest(values, records, spec.top), spec.others)
+        return largest(values, records, spec.top)
+
+    def kept_numbers(self, field: str, tests: tuple[Test, ...]) -> NDArray[np.float64]:
+        """The numbers of a column in the records that pass."""
+        data: NDArray[np.float64] = self.table.column(field, "").data[passing(tests, self.table.records)]
+        return data
+
+
+class ShiftedSource(TableSource):
+    """A table whose moments, in one field, are moved: records of the other side stand where those of the kept span do."""
+
+    def __init__(self, source: TableSource, shift: ShiftSpec) -> None:
+        super().__init__(source.table, source.memory)
+        self._shift = shift
+
+    def column(self, name: str, path: str, cut: str | None = None) -> Column:
+        column = super().column(name, path)
+        way = way_of(self._shift, cut)
+        if name != self._shift.field or way == "own":
+            return column
+        return replace(column, entries=moved(column.dictionary, self._shift, way))
+
+    def version(self, name: str, cut: str | None) -> str:
+        way = way_of(self._shift, cut)
+        return "" if name != self._shift.field or way == "own" else f" {way} {self._shift!r}"

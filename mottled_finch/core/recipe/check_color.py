@@ -19,6 +19,8 @@ def check_color(color: ColorSpec, path: str = "color") -> None:
     _check_end(color.high, f"{path}.high")
     if color.middle is not None:
         _check_end(color.middle, f"{path}.middle")
+        if color.middle.at == "mirrored":
+            raise RecipeError('"mirrored" is said of an end; give the middle a place of its own', path=f"{path}.middle.at")
     for name in ("percent", "percentile"):
         low, high = getattr(color.low, name), getattr(color.high, name)
         if low is not None and high is not None and low > high:

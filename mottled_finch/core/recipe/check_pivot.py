@@ -6,7 +6,18 @@ from ..errors import RecipeError
 from ..vocabulary import CUT_TERMS, LIMITS, MEASURE_TERMS, ORDER_TERMS, SHOW_TERMS
 from ..words.wording import listed
 from .conditions import ConditionSpec, MeasureSpec
-from .spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TargetSpec
+from .spec import (
+    SHIFT_UNITS,
+    SHOW_KEYS,
+    BinsSpec,
+    CorrelateSpec,
+    LevelSpec,
+    OrderSpec,
+    PivotSpec,
+    ShiftSpec,
+    ShowSpec,
+    TargetSpec,
+)
 
 DEPTH_MOST = 6
 """How deep conditions may hold further conditions."""
@@ -172,16 +183,53 @@ def _check_group(condition: ConditionSpec, group: tuple[ConditionSpec, ...], pat
 def _check_show(show: ShowSpec) -> None:
     path = "pivot.show"
     keys = SHOW_TERMS[show.as_].keys
-    for key in ("of", "to", "along", "relative"):
+    for key in SHOW_KEYS:
         given = getattr(show, key)
-        if given is None or given is False:
+        if given is None or given is False or given == ():
             continue
         if key not in keys:
             raise RecipeError(f'"{show.as_}" has no "{key}"; leave it out', path=f"{path}.{key}")
         if keys[key] and given not in keys[key]:
             raise RecipeError(f'the "{key}" of "{show.as_}" is {listed(keys[key])}', path=f"{path}.{key}", received=given)
+    if show.as_ == "against":
+        _check_against(show)
     if show.as_ == "gap" and not isinstance(show.to, float | TargetSpec):
         raise RecipeError('"gap" needs the number or target it is the distance to; add "to"', path=f"{path}.to", received=show.to)
+
+
+_SIDES = ("keep", "shift", "measure", "edition")
+SHIFT_MOST = 9_999
+"""Years; beyond, the calendar ends whatever the table holds."""
+
+
+def _check_against(show: ShowSpec) -> None:
+    path = "pivot.show"
+    given = [key for key in _SIDES if getattr(show, key) not in (None, ())]
+    if len(given) != 1:
+        problem = "nothing is said of the other side" if not given else f"{listed(given, 'and')} are two sides"
+        raise RecipeError(f"{problem}; give one of {listed(_SIDES)}", path=path)
+    for i, condition in enumerate(show.keep):
+        check_condition(condition, f"{path}.keep[{i}]")
+    if show.measure is not None:
+        check_measure(show.measure, f"{path}.measure")
+    if isinstance(show.edition, int) and show.edition < 1:
+        raise RecipeError('editions are counted from 1; choose one, or "before"', path=f"{path}.edition", received=show.edition)
+    if show.shift is not None:
+        _check_shift(show.shift, f"{path}.shift")
+
+
+def _check_shift(shift: ShiftSpec, path: str) -> None:
+    units = [unit for unit in SHIFT_UNITS if getattr(shift, unit) is not None]
+    if len(units) != 1:
+        problem = "nothing says how far" if not units else f"{listed(units, 'and')} are given"
+        raise RecipeError(f"{problem}; give one of {listed(SHIFT_UNITS)}", path=path)
+    unit, number = shift.by
+    if not number:
+        raise RecipeError("what is shifted by 0 is set against itself; shift it by -1 or more", path=f"{path}.{unit}", received=0)
+    if abs(number) > SHIFT_MOST * {"years": 1, "quarters": 4, "months": 12, "weeks": 52, "days": 365}[unit]:
+        raise RecipeError(
+            "the calendar ends before, which runs from the year 1 to 9999; shift by less", path=f"{path}.{unit}", received=number
+        )
 
 
 def _check_order(order: OrderSpec, levels: int, path: str) -> None:

@@ -206,12 +206,14 @@ def _read_choice(kind: Any, received: Any, path: str) -> Any:
     if specs and isinstance(received, Mapping):
         return _read(specs[0], received, path)
     for choice in plain:
-        fits = {str: isinstance(received, str), float: _is_number(received), bool: isinstance(received, bool)}
+        number = _is_number(received)
+        fits = {str: isinstance(received, str), float: number, int: number, bool: isinstance(received, bool)}
         if fits[choice]:
             return _read(choice, received, path)
     if isinstance(received, str) and words:
+        cure = "give a number, or " if float in plain or int in plain else ""
         raise RecipeError(
-            f'"{received}" is not known here; {"give a number, or " if float in plain else ""}{did_you_mean(received, words)}',
+            f'"{received}" is not known here; {cure}{did_you_mean(received, words)}',
             path=_place(path),
             received=received,
             allowed=words,

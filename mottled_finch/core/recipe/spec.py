@@ -5,11 +5,14 @@ A field that is left out has the default given here. ``None`` stands for "left o
 
 import dataclasses
 from dataclasses import dataclass, field
-from typing import Annotated, Literal
+from typing import TYPE_CHECKING, Annotated, Literal
 
 from ..vocabulary import BAND_TERMS, ORDER_TERMS, SHOW_TERMS, SPREAD_TERMS, SYMBOL_TERMS, THEME_TERMS
 from .conditions import ConditionSpec, Cut, MeasureSpec, OneOf, Weekday
 from .table_spec import TableSpec
+
+if TYPE_CHECKING:
+    from ..table import Table
 
 FORMAT: Literal[2] = 2
 """What ``finch_recipe`` says in a recipe of today; older.py reads those of before."""
@@ -72,12 +75,35 @@ class TargetSpec:
 
 
 @dataclass(frozen=True, kw_only=True)
+class ShiftSpec:
+    """A kept span moved: by so many years, quarters, months, weeks or days of a ``field`` of moments, back where below zero."""
+
+    field: str
+    years: int | None = None
+    quarters: int | None = None
+    months: int | None = None
+    weeks: int | None = None
+    days: int | None = None
+
+    @property
+    def by(self) -> tuple[str, int]:
+        """The unit that is given, and how many of it."""
+        return next((unit, number) for unit in SHIFT_UNITS if (number := getattr(self, unit)) is not None)
+
+
+SHIFT_UNITS = tuple(each.name for each in dataclasses.fields(ShiftSpec) if each.name != "field")
+
+
+@dataclass(frozen=True, kw_only=True)
 class ShowSpec:
     """What a cell shows of its measure.
 
     ``share`` is ``of`` the row, column, group or whole; ``index`` is ``to`` the largest or first of its row or column; ``running``
     and ``change`` go ``along`` the rows or columns, a change ``relative`` to what was before or not; ``rank`` and ``score`` are
-    among the row, column or whole; ``gap`` is the distance ``to`` a number or target.
+    among the row, column or whole; ``gap`` is the distance ``to`` a number or target. ``against`` sets the measure beside the same
+    of another side, ``by`` their difference, ratio or percent: of what other conditions ``keep`` in place of the pivot's own on the
+    same fields, of the kept span moved by a ``shift``, of another ``measure``, or of an ``edition`` of the table, by its number or
+    the one "before".
     """
 
     as_: ShowName = "value"
@@ -85,6 +111,14 @@ class ShowSpec:
     to: Literal["max", "first"] | Number | TargetSpec | None = None
     along: Literal["rows", "columns"] | None = None
     relative: bool = False
+    by: Literal["difference", "ratio", "percent"] | None = None
+    keep: tuple[ConditionSpec, ...] = ()
+    shift: ShiftSpec | None = None
+    measure: MeasureSpec | None = None
+    edition: Literal["before"] | int | None = None
+
+
+SHOW_KEYS = tuple(each.name for each in dataclasses.fields(ShowSpec) if each.name != "as_")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -179,16 +213,21 @@ class PivotSpec:
 
 @dataclass(frozen=True, kw_only=True)
 class ResolvedPivot(PivotSpec):
-    """A pivot in which every target is a number, as ``targets.with_targets`` makes it: what can be laid on a table."""
+    """A pivot in which every target is a number, as ``targets.with_targets`` makes it: what can be laid on a table. ``edition`` is
+    the one that it is shown against.
+    """
+
+    edition: "Table | None" = field(default=None, repr=False)
 
 
 @dataclass(frozen=True, kw_only=True)
 class EndSpec:
-    """Where an end or the middle of the scale sits: exactly one of at, percent, percentile and target. The name shows on the
+    """Where an end or the middle of the scale sits: exactly one of at, percent, percentile and target. An end ``mirrored`` is as
+    far from the middle, or from 0 without one, as the other end, or as the farthest cell where both are. The name shows on the
     legend; a target's own does where none is given.
     """
 
-    at: Literal["lowest", "highest"] | Number | None = None
+    at: Literal["lowest", "highest", "mirrored"] | Number | None = None
     percent: Number | None = None
     percentile: Number | None = None
     target: str | None = None
@@ -254,7 +293,7 @@ class NumberSpec:
     """How numbers are written: as they are, or times a hundred with a percent sign; in full, or in short ("12.3k").
 
     ``marks`` shows how digits are grouped and where the decimals begin. ``before`` and ``after`` stand at the number, such as a
-    currency or a unit; ``sign`` puts a plus before what is above zero.
+    currency or a unit; ``sign`` puts a plus before what is above zero, left out it does so for differences from another side.
     """
 
     as_: Literal["number", "percent"] | None = None
@@ -262,7 +301,7 @@ class NumberSpec:
     marks: NumberMarks = "1,234.5"
     before: str = ""
     after: str = ""
-    sign: bool = False
+    sign: bool | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -362,7 +401,8 @@ class TickSpec:
 @dataclass(frozen=True, kw_only=True)
 class LegendSpec:
     """The key to the colors, at the right, at the top, or below. ``blank`` names the swatch for cells without a value, ``few`` that
-    for those on too few records. With ``ticks`` nothing but these and the ends is written on it.
+    for those on too few records, ``new`` and ``gone`` those for cells that only this or only the other side has. With ``ticks``
+    nothing but these and the ends is written on it.
     """
 
     show: bool = True
@@ -370,6 +410,8 @@ class LegendSpec:
     title: str | None = None
     blank: str | None = None
     few: str | None = None
+    new: str | None = None
+    gone: str | None = None
     ticks: tuple[TickSpec, ...] = ()
 
 

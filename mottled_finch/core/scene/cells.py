@@ -78,6 +78,8 @@ def grid_of(page: Page, places: Places) -> Grid:
         print_base=height / 2 + size * CAP_HEIGHT / 2 if filled else height - (room - size * CAP_HEIGHT) / 2,
         few=tuple(np.flatnonzero(contents.few).tolist()),
         aside=tuple(np.flatnonzero(contents.aside).tolist()),
+        new=tuple(np.flatnonzero(contents.new).tolist()),
+        gone=tuple(np.flatnonzero(contents.gone).tolist()),
         symbols=cells.symbols.as_,
         sizes=() if contents.sizes is None else tuple(contents.sizes.ravel().round(4).tolist()),
         symbol_height=height - room,

@@ -1,5 +1,6 @@
 """The legend: its title, the ramp with its ticks or the blocks of bands, swatches for cells without a color, symbols of sizes."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from math import ceil, floor, log10
 
@@ -15,10 +16,11 @@ from ..figure.targets import number_of
 from ..recipe.spec import BandsSpec, EndSpec, Recipe
 from ..table import number_label
 from ..vocabulary import SPREAD_TERMS
-from ..words.parts import lit_words, measure_words, ordinal, what_is_shown
+from ..words.parts import alone_words, lit_words, measure_words, ordinal, what_is_shown
 from ..words.wording import beginning
 from .page import Page
 from .type import CAP_HEIGHT, cut, width_of, wrap
+from .uncolored import Uncolored
 
 NO_VALUE = "No value"
 
@@ -63,7 +65,7 @@ class Legend:
     """``fixed`` ticks (ends and middle) always show; ``between`` only where they have room. Bands have ``blocks``, the highest
     first, in their place. ``notes`` say what is not plain to see: what cells are judged within, how values are spread, what is lit.
 
-    ``blank`` and ``few`` name the swatches of cells without a value and of those on too few records, empty where there are none.
+    ``swatches`` are what stands for cells without a color: why they have none, and their words.
     ``samples`` are symbols of a few sizes under a title, the largest first.
     """
 
@@ -72,19 +74,13 @@ class Legend:
     blocks: tuple[Block, ...]
     fixed: tuple[Tick, ...]
     between: tuple[Tick, ...]
-    blank: str
-    few: str
+    swatches: tuple[tuple[Uncolored, str], ...]
     sample_title: tuple[str, ...]
     samples: tuple[Sample, ...]
     size: float
     ramp_width: float
     tick_x: float
     width: float
-
-    @property
-    def swatches(self) -> list[tuple[bool, str]]:
-        """What stands for cells without a color: whether it is hatched, and its words."""
-        return [(hatched, text) for hatched, text in ((True, self.blank), (False, self.few)) if text]
 
     def ticks_for(self, height: float) -> list[Tick]:
         """The ticks that fit a ramp of that height without touching, the fixed ones first."""
@@ -103,7 +99,7 @@ class Legend:
 
 def legend_of(page: Page, most: float, symbol: float) -> Legend:
     """The legend of a figure, no wider than ``most`` points. ``symbol`` is the side of the largest symbol."""
-    recipe, matrix, coloring, contents, size = page.recipe, page.matrix, page.coloring, page.contents, page.sizes.caption
+    recipe, coloring, contents, size = page.recipe, page.coloring, page.contents, page.sizes.caption
     scale, style = coloring.scale, contents.style
     ramp_width = round(size * 1.7)
     samples = _samples(recipe, contents)
@@ -121,14 +117,10 @@ def legend_of(page: Page, most: float, symbol: float) -> Legend:
     elif scale:
         fixed = tuple(_cut(tick, most - tick_x, size) for tick in _fixed(recipe, scale, style))
         between = tuple(_cut(tick, most - tick_x, size) for tick in _between(recipe, scale, style))
-    blank = few = ""
-    if (np.isnan(matrix.values) & (True if matrix.absent is None else ~matrix.absent)).any():
-        blank = cut(NO_VALUE if recipe.legend.blank is None else recipe.legend.blank, most - tick_x, size)
-    if contents.few.any():
-        words = f"Under {recipe.cells.least_records:,} records" if recipe.legend.few is None else recipe.legend.few
-        few = cut(words, most - tick_x, size)
+    swatches = tuple((why, cut(words, most - tick_x, size)) for why, words in _uncolored(page) if words)
     sample_title = wrap(_sample_title(recipe), most, size, 2, 600) if samples else []
-    texts = [tick.text for tick in (*fixed, *between)] + [block.text for block in blocks] + [blank, few]
+    texts = [tick.text for tick in (*fixed, *between)] + [block.text for block in blocks]
+    texts += [text for _, text in swatches]
     texts += [sample.text for sample in samples]
     lines = [width_of(line, size, 600) for line in (*title, *sample_title)] + [width_of(line, size) for line in notes]
     return Legend(
@@ -137,8 +129,7 @@ def legend_of(page: Page, most: float, symbol: float) -> Legend:
         blocks=blocks,
         fixed=fixed,
         between=between,
-        blank=blank,
-        few=few,
+        swatches=swatches,
         sample_title=tuple(sample_title),
         samples=tuple(Sample(sample.share, cut(sample.text, most - tick_x, size)) for sample in samples),
         size=size,
@@ -146,6 +137,21 @@ def legend_of(page: Page, most: float, symbol: float) -> Legend:
         tick_x=tick_x,
         width=ceil(max([tick_x + width_of(text, size) for text in texts] + lines)),
     )
+
+
+def _uncolored(page: Page) -> Iterator[tuple[Uncolored, str]]:
+    """Why cells have no color, with what the legend says of it, as far as there are such cells."""
+    recipe, matrix, contents, legend = page.recipe, page.matrix, page.contents, page.recipe.legend
+    new, gone = alone_words(recipe.pivot.show)
+    alone = contents.new | contents.gone
+    if (np.isnan(matrix.values) & ~alone & (True if matrix.absent is None else ~matrix.absent)).any():
+        yield "blank", NO_VALUE if legend.blank is None else legend.blank
+    if contents.new.any():
+        yield "new", new if legend.new is None else legend.new
+    if contents.gone.any():
+        yield "gone", gone if legend.gone is None else legend.gone
+    if contents.few.any():
+        yield "few", f"Under {recipe.cells.least_records:,} records" if legend.few is None else legend.few
 
 
 def _sample_title(recipe: Recipe) -> str:

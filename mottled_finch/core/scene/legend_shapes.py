@@ -13,6 +13,7 @@ from .legend import Block, Legend, Sample, Tick
 from .page import Page
 from .shapes import Box, Hatching, Line, Text, Weight
 from .type import CAP_HEIGHT, cut, width_of
+from .uncolored import Uncolored, marks_of
 
 _LEAST_RAMP = 20
 
@@ -37,7 +38,7 @@ def place_legend(page: Page, legend: Legend, x: float, top: float, bottom: float
         _text(page, x, first + i * line_height, line, quiet=i >= len(legend.title), bold=i < len(legend.title))
     lines = len(legend.title) + len(legend.notes)
     ramp_top = max(top, first + (lines - 1) * line_height + above) if lines else top
-    items = [_swatch(page, legend, hatched, words) for hatched, words in legend.swatches]
+    items = [_swatch(page, legend, why, words) for why, words in legend.swatches]
     samples = _upright_samples(page, legend, symbol)
     room = bottom - ramp_top
     if room - _stacked(page, [*items, *samples]) < 3 * _LEAST_RAMP:
@@ -116,27 +117,18 @@ def _color(page: Page, step: int, x: float, y: float, width: float, height: floa
     page.boxes.append(Box(part="legend", x=x, y=y, width=width, height=height, fill=fill, step=step))
 
 
-def _swatch(page: Page, legend: Legend, hatched: bool, words: str) -> _Item:
+def _swatch(page: Page, legend: Legend, why: Uncolored, words: str) -> _Item:
     """What stands for cells without a color, with its words."""
     side = round(legend.size * 1.25)
 
     def draw(x: float, y: float) -> None:
-        if hatched:
+        if why == "blank":
             page.hatchings.append(Hatching(part="legend", x=x, y=y, width=legend.ramp_width, height=side))
         else:
-            _held_back(page, x, y, legend.ramp_width, side)
+            page.boxes += [Box(part="legend", **vars(mark)) for mark in marks_of(why, (x, y, legend.ramp_width, side), page.theme)]
         _text(page, x + legend.tick_x, y + side / 2 + legend.size * CAP_HEIGHT / 2, words)
 
     return _Item(legend.tick_x + width_of(words, legend.size), side, draw)
-
-
-def _held_back(page: Page, x: float, y: float, width: float, height: float) -> None:
-    """The look of a cell that is hidden, as it is in the cells: a plain ground and a short dash."""
-    page.boxes.append(Box(part="legend", x=x, y=y, width=width, height=height, fill=page.theme.blank))
-    dash = round(width * 0.36)
-    page.boxes.append(
-        Box(part="legend", x=x + (width - dash) / 2, y=y + height / 2 - 0.75, width=dash, height=1.5, fill=page.theme.quiet)
-    )
 
 
 def _upright_samples(page: Page, legend: Legend, symbol: float) -> list[_Item]:
@@ -193,7 +185,7 @@ def _lying(page: Page, legend: Legend, room: float, symbol: float) -> list[_Item
         items.append(_block(page, legend, block))
     if not legend.blocks and page.coloring.scale:
         items.append(_lying_ramp(page, legend, floor(min(240 * legend.size / 10.5, room))))
-    items += [_swatch(page, legend, hatched, text) for hatched, text in legend.swatches]
+    items += [_swatch(page, legend, why, text) for why, text in legend.swatches]
     if legend.samples:
         items.append(_title(page, legend, [cut(" ".join(legend.sample_title), room, legend.size, 600)]))
         for each in legend.samples:

@@ -6,6 +6,7 @@ from typing import Literal
 from ..color.palettes import BLANK_STEP
 from ..recipe.spec import SymbolName
 from ..vocabulary import CELL_LOOK, Theme
+from .uncolored import Uncolored
 
 Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees", "notes"]
 
@@ -89,7 +90,8 @@ class Grid:
     not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is
     false when values were asked for and the cells are too small to print them.
 
-    ``few`` are hidden since they rest on too few records, ``aside`` are set aside; both are told apart from blanks. ``symbols``
+    ``few`` are hidden since they rest on too few records, ``aside`` are set aside, ``new`` and ``gone`` are those that only this or
+    only the other side of a comparison has; all are told apart from blanks. ``symbols``
     are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``symbol_height`` of its cell.
     ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the symbols,
     from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the
@@ -114,6 +116,8 @@ class Grid:
     print_base: float
     few: tuple[int, ...]
     aside: tuple[int, ...]
+    new: tuple[int, ...]
+    gone: tuple[int, ...]
     symbols: SymbolName
     sizes: tuple[float, ...]
     symbol_height: float
@@ -130,6 +134,12 @@ class Grid:
             None if step == BLANK_STEP else self.grays[step] if i in unlit else self.colors[step]
             for i, step in enumerate(self.steps)
         )
+
+    @property
+    def uncolored(self) -> dict[int, Uncolored]:
+        """Why cells have no color, of those for which it is not that there is no value."""
+        kinds: tuple[Uncolored, ...] = ("few", "aside", "new", "gone")
+        return {i: kind for kind in kinds for i in getattr(self, kind)}
 
     @property
     def value_inks(self) -> tuple[str, ...]:

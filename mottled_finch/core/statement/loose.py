@@ -5,16 +5,23 @@ form; what it does not is told with the word that it stopped at.
 """
 
 from dataclasses import replace
+from typing import Any
 
 from ..errors import RecipeError
-from ..recipe.conditions import MeasureSpec
-from ..recipe.spec import LevelSpec, OrderSpec, OrdersSpec, PivotSpec, ShowSpec, TotalsSpec
+from ..recipe.conditions import ConditionSpec, MeasureSpec
+from ..recipe.spec import LevelSpec, OrderSpec, OrdersSpec, PivotSpec, ShiftSpec, ShowSpec, TotalsSpec
+from ..vocabulary import MEASURE_TERMS
 from .loose_conditions import OF_MOMENTS, ConditionReader
-from .read import PLACE
+from .read import PLACE, unquoted
 from .synonyms import (
+    AFTER,
+    AGAINST,
+    BEFORE,
     BEGINNINGS,
+    BYS,
     DOWNWARDS,
     KEEPS,
+    LAST,
     MEASURES,
     ONCE_A_KEY,
     ORDER_KINDS,
@@ -23,6 +30,7 @@ from .synonyms import (
     SIDES,
     SIGNS,
     TOTALS,
+    UNITS,
     UPWARDS,
     VERSUS,
     WAYS,
@@ -100,11 +108,23 @@ class LooseReader(ConditionReader):
             groups.append((levels, before or self.takes_one(WAYS)))
             at = self.at
             self.takes(",")
+            if self.ahead(self.against_follows):
+                self.at = at
+                break
             joined = self.takes_any(VERSUS)
             if not (joined or self.at > at or self.ahead(self.way_and_level)) or not self.ahead(self.level_of_side):
                 self.at = at
                 break
         return self.assigned(pivot, groups)
+
+    def against_follows(self) -> bool:
+        """Whether another side of the comparison comes next, and not the other side of the matrix."""
+        if not self.takes_any(AGAINST):
+            return False
+        if self.ahead(lambda: self.loose_shift(PivotSpec())):
+            return True
+        column = self.columns.get(self.field_ahead() or "")
+        return (column is not None and column.is_number and not self.peeks("in")) or not self.ahead(self.level_of_side)
 
     def way_and_level(self) -> bool:
         return self.takes_one(WAYS) is not None and self.level_of_side()
@@ -118,7 +138,9 @@ class LooseReader(ConditionReader):
         self.takes_any(SIDES)
         if self.peeks("top") and not said:
             return False
-        self.level()
+        level = self.level()
+        if level.cut is not None and self.ahead(lambda: self.takes("in") and self.date(end=False)):
+            return True  # "by pier and month in 2025"
         return self.ahead(lambda: self.takes_one(WAYS)) or not self.ahead(lambda: self.takes_one(SIGNS))
 
     def assigned(self, pivot: PivotSpec, groups: list[tuple[tuple[LevelSpec, ...], str | None]]) -> PivotSpec:
@@ -162,11 +184,100 @@ class LooseReader(ConditionReader):
             return replace(pivot, keep=() if self.takes("all records") else (*pivot.keep, *self.conditions()))
         if self.peeks(*OF_MOMENTS) and self.moments:
             return replace(pivot, keep=(*pivot.keep, self.moment_condition(self.only_moment())))
+        if self.takes_any(AGAINST):
+            return replace(pivot, show=self.against(pivot))
+        if pivot.show.as_ == "against" and (by := self.by()):
+            return replace(pivot, show=replace(pivot.show, by=by))
         if self.takes("as") or self.takes("shown as"):
             return replace(pivot, show=self.show())
         if self.takes("with"):
             return replace(pivot, totals=self.totals())
         return super().clause(pivot)
+
+    def against(self, pivot: PivotSpec) -> ShowSpec:
+        """What is shown against another side: "last year", "2 weeks earlier", "plan", "edition 1", "2024", "Brackwater"."""
+        show = ShowSpec(as_="against", **self.other_side(pivot))
+        at = self.at
+        self.takes(",")
+        by = self.by()
+        if by is None:
+            self.at = at
+        return replace(show, by=None if by == "difference" else by)
+
+    def by(self) -> Any:
+        at = self.at
+        self.takes("in") or self.takes("as")
+        self.takes("a")
+        found = self.takes_one(BYS)
+        if found is None:
+            self.at = at
+        return found
+
+    def other_side(self, pivot: PivotSpec) -> dict[str, Any]:
+        shift = self.loose_shift(pivot)
+        if shift is not None:
+            return {"shift": shift}
+        if self.takes_any(("edition before", "previous edition", "last edition", "prior edition")):
+            return {"edition": "before"}
+        if self.takes("edition"):
+            return {"edition": self.whole_number("the number of an edition")}
+        if self.takes_any(("those where", "where", "those with", "those of")) or self.ahead(self.condition_begins):
+            return {"keep": self.conditions()}
+        if self.ahead(self.measure):
+            return {"measure": self.measure()}
+        member = self.member_of(pivot)
+        if member is not None:
+            return {"keep": (member,)}
+        at, of = self.at, self.field_ahead()
+        if of is not None:
+            # A plan is taken as what it is set beside is.
+            take = pivot.measure.take if MEASURE_TERMS[pivot.measure.take].keys == ("of",) else "sum"
+            return {"measure": MeasureSpec(take=take, of=of)}
+        self.at = at
+        if self.moments and self.ahead(lambda: self.date(end=False)):
+            return {"keep": (self.in_span(ConditionSpec(field=self.moment_of(pivot))),)}
+        self.wrong('"last year", a measure, "edition before", a date, a member or "those where"')
+
+    def loose_shift(self, pivot: PivotSpec) -> ShiftSpec | None:
+        """How far the kept span is moved; None where something else comes next."""
+        start, way = self.at, 0
+        token = self.next()
+        last = self.takes_any(LAST)
+        ahead = not last and self.takes("next")
+        number = self.whole_number("") if token is not None and token.kind == "number" and not (last or ahead) else None
+        if number is None and (self.takes("a") or self.takes("one")):
+            number = 1
+        unit = self.takes_one(UNITS)
+        if unit is not None:
+            way = -1 if last or self.takes_any(BEFORE) else 1 if ahead or self.takes_any(AFTER) else 0
+        if unit is None or not way:
+            self.at = start
+            return None
+        field = self.field() if self.takes("by") else self.moment_of(pivot)
+        return ShiftSpec(field=field, **{unit: way * (number or 1)})
+
+    def moment_of(self, pivot: PivotSpec) -> str:
+        """The field of moments that the pivot is about, or the only one there is."""
+        split = (pivot.split,) if pivot.split else ()
+        named = [level.field for level in (*pivot.columns, *pivot.rows, *split)] + [each.field for each in pivot.keep if each.field]
+        return next((name for name in named if name in self.moments), None) or self.only_moment()
+
+    def member_of(self, pivot: PivotSpec) -> ConditionSpec | None:
+        """One member of a field that stands on a side, or else of any."""
+        sides = [level.field for level in (*pivot.rows, *pivot.columns) if level.cut is None and level.bins is None]
+        for field in dict.fromkeys((*sides, *self.fields)):
+            known = self.known_member(field, None) or self.quoted_member(field)
+            if known is not None:
+                return ConditionSpec(field=field, in_=(known,))
+        return None
+
+    def quoted_member(self, field: str) -> str | None:
+        token = self.next()
+        text = unquoted(token.text) if token is not None and token.kind == "text" else None
+        if text not in self.entries(field).values():
+            return None
+        self.at += 1
+        return text
 
     def topped(self, pivot: PivotSpec, number: int) -> PivotSpec:
         """The largest members of a field, of the first that goes down where none is named."""

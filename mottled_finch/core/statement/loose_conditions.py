@@ -56,10 +56,6 @@ class ConditionReader(Reader):
         finally:
             self.at = at
 
-    def peeks(self, *words: str) -> bool:
-        token = self.next()
-        return token is not None and (token.word in words or token.text in words)
-
     def field_ahead(self) -> str | None:
         """The field that comes next, which is passed; None where none does."""
         at = self.at

@@ -18,6 +18,7 @@ from ..recipe.spec import (
     OrderSpec,
     OrdersSpec,
     PivotSpec,
+    ShiftSpec,
     ShowSpec,
     TargetSpec,
     TotalsSpec,
@@ -27,7 +28,7 @@ from ..table.finite import LARGEST
 from ..vocabulary import MEASURE_TERMS, SHOW_TERMS
 from ..words.wording import listed
 from .names import spoken
-from .words import CUTS, EMPTY, FIRSTS, MONTHS, ONCE, ORDERS, SCOPES, WEEKDAYS, parts_of
+from .words import BYS, CUTS, EMPTY, FIRSTS, MONTHS, ONCE, ORDERS, SCOPES, UNITS, WEEKDAYS, parts_of
 
 MAX_STATEMENT = 20_000
 PLACE = "statement"
@@ -224,7 +225,7 @@ class Reader:
     def clause(self, pivot: PivotSpec) -> PivotSpec:
         if self.takes("split by"):
             return replace(pivot, split=self.level())
-        if self.takes("as"):
+        if self.takes("as") or self.peeks("against"):
             return replace(pivot, show=self.show())
         if self.takes("keeping"):
             return replace(pivot, keep=() if self.takes("all records") else self.listed(self.condition, "and"))
@@ -241,7 +242,7 @@ class Reader:
         if self.takes("with"):
             return replace(pivot, totals=self.totals())
         self.wrong(
-            '"split by", "as", "keeping", "rows ordered by", "columns ordered by", "with totals", "rows set aside", '
+            '"split by", "as", "against", "keeping", "rows ordered by", "columns ordered by", "with totals", "rows set aside", '
             '"columns set aside" or "cells set aside"'
         )
 
@@ -369,7 +370,43 @@ class Reader:
                 found["relative"] = self.takes("relative")
             elif key == "point":
                 found["to"] = self.point()
+            elif key == "other":
+                found |= self.other()
+            elif key == "by":
+                found["by"] = next((by for by, phrase in BYS.items() if self.takes(f", {phrase}")), None)
         return found
+
+    def other(self) -> dict[str, Any]:
+        """The other side of what is shown against it."""
+        if self.takes("those where"):
+            return {"keep": self.listed(self.condition, "and")}
+        if self.takes("the edition before"):
+            return {"edition": "before"}
+        if self.takes("edition"):
+            return {"edition": self.whole_number("the number of an edition")}
+        shift = self.shift()
+        if shift is not None:
+            return {"shift": shift}
+        if self.takes("the"):
+            return {"measure": self.measure()}
+        self.wrong('"the year before", "the" with a measure, "the edition before", "edition" or "those where"')
+
+    def shift(self) -> ShiftSpec | None:
+        """ "the year before by departed", "2 weeks after by date"."""
+        start = self.at
+        token = self.next()
+        number = self.whole_number("") if token is not None and token.kind == "number" else None
+        unit = next((unit for one, unit in UNITS.items() if self.takes(f"the {one}" if number is None else unit)), None)
+        way = None if unit is None else 1 if self.takes("after") else -1 if self.takes("before") else None
+        if unit is None or way is None:
+            self.at = start
+            return None
+        self.needs("by")
+        return ShiftSpec(field=self.field(), **{unit: way * (number or 1)})
+
+    def peeks(self, *words: str) -> bool:
+        token = self.next()
+        return token is not None and (token.word in words or token.text in words)
 
     def point(self) -> float | TargetSpec:
         token = self.next()

@@ -50,6 +50,17 @@ ORDER_WORDS = ("ordered by", "order by", "sorted by", "sort by", "sorted", "orde
 ONCE_A_KEY = ("once a key", "once per key", "once each key", "once for each key", "counted once a key", "each key once")
 VERSUS = ("and", "by", "against", "versus", "vs", "x")
 """What stands between the two sides."""
+AGAINST = ("against", "versus", "vs", "compared with", "compared to", "set against", "and compare with", "over")
+"""What begins the other side of a comparison."""
+UNITS: dict[str, str] = {word: f"{unit}s" for unit in ("year", "quarter", "month", "week", "day") for word in (unit, f"{unit}s")}
+BEFORE = ("before", "earlier", "ago", "back")
+AFTER = ("after", "later", "ahead")
+LAST = ("last", "previous", "prior")
+BYS: dict[str, str] = {
+    **dict.fromkeys(("percent", "percentage", "%", "percents", "percent change", "percentage change"), "percent"),
+    **dict.fromkeys(("ratio", "factor", "multiple", "index"), "ratio"),
+    **dict.fromkeys(("difference", "differences", "absolute difference", "change"), "difference"),
+}
 IS = ("is", "are", "was")
 BLANK = ("blank", "empty", "missing")
 ORDER_KINDS = {**dict.fromkeys(("size", "value", "totals", "sum"), "total"), **dict.fromkeys(("name", "names"), "label")}

@@ -6,9 +6,10 @@ from collections.abc import Iterable
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TargetSpec, TotalsSpec
 from ..vocabulary import MEASURE_TERMS, SHOW_TERMS
+from ..words.parts import other_words
 from ..words.wording import field_words
 from .names import quoted, spoken
-from .words import CUTS, EMPTY, FIRSTS, MONTHS, ONCE, ORDERS, SCOPES, WEEKDAYS
+from .words import BYS, CUTS, EMPTY, FIRSTS, MONTHS, ONCE, ORDERS, SCOPES, WEEKDAYS
 
 _DATE = re.compile(r"\d{4}-\d\d(-\d\d)?$")
 
@@ -29,7 +30,7 @@ class _Writer:
         if pivot.split is not None:
             parts.append(f"split by {self.level(pivot.split)}")
         if pivot.show != ShowSpec():
-            parts.append(f"as {self.show(pivot.show)}")
+            parts.append(self.show(pivot.show) if pivot.show.as_ == "against" else f"as {self.show(pivot.show)}")
         if pivot.keep:
             parts.append("keeping " + " and ".join(self.condition(each) for each in pivot.keep))
         parts += [
@@ -100,7 +101,19 @@ class _Writer:
             relative="relative " if show.relative else "",
             to=f" to the {FIRSTS[show.to]}" if isinstance(show.to, str) else "",
             point=point,
+            other=self.other(show),
+            by=f", {BYS[show.by]}" if show.by in BYS else "",
         )
+
+    def other(self, show: ShowSpec) -> str:
+        """The other side of what is shown against it."""
+        if show.measure is not None:
+            return f"the {self.measure(show.measure)}"
+        if show.edition is not None:
+            return "the edition before" if show.edition == "before" else f"edition {show.edition}"
+        if show.shift is not None:
+            return f"{other_words(show)} by {self.field(show.shift.field)}"
+        return "those where " + " and ".join(self.condition(each) for each in show.keep)
 
     def condition(self, condition: ConditionSpec) -> str:
         for held, joined in ((condition.all_, " and "), (condition.any_, " or ")):

@@ -75,4 +75,12 @@ SHOW_TERMS: dict[str, ShowTerm] = {
         also="difference from a target",
         keys={"to": ()},
     ),
+    "against": ShowTerm(
+        means="beside the same of another side: another span or member (`keep`), the kept span moved (`shift`), another `measure`, "
+        "or another `edition`; a difference, ratio or percent of it. What only one side has is told apart",
+        said="against {other}{by}",
+        typed="against {other}{by}",
+        also="versus compared with last year plan budget difference growth before",
+        keys={"by": ("difference", "ratio", "percent"), "keep": (), "shift": (), "measure": (), "edition": ()},
+    ),
 }

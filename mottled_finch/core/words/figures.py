@@ -9,12 +9,18 @@ from ..figure.contents import telling_values
 from ..figure.number_style import NumberStyle
 from ..pivot import Matrix
 from ..recipe.spec import LevelSpec, PivotSpec
-from .parts import level_words, what_is_shown
-from .wording import field_words
+from .parts import alone_words, level_words, show_words, what_is_measured, what_is_shown
+from .wording import counted, day_words, field_words
 
 
 def default_caption(pivot: PivotSpec, matrix: Matrix) -> str:
     words = "n = {n} record." if matrix.kept == 1 else "n = {n} records."
+    opposite = matrix.opposite
+    if opposite is not None and pivot.show.measure is None:
+        words = f"{words[:-1]}, against {counted(int(opposite.all_records[-1, -1]), 'record')}."
+        if opposite.covered is not None:
+            first, last = map(day_words, opposite.covered)
+            words += f" Days that both sides have: {first} to {last}."
     if matrix.unplaced:
         levels = (replace(level, bins=None) for level in (*pivot.rows, *pivot.columns, *_split(pivot)))
         fields = list(dict.fromkeys(map(level_words, levels)))
@@ -40,11 +46,15 @@ def alternative_text(pivot: PivotSpec, matrix: Matrix, values: NDArray[np.float6
     if pivot.columns:
         sides.append(f"each {' and in it '.join(level_words(level) for level in pivot.columns)} across")
     rows, columns = matrix.shape
-    words = f"Heat map of the {what_is_shown(pivot)}" + (f" for {' and '.join(sides)}" if sides else "")
+    against = pivot.show.as_ == "against"
+    words = f"Heat map of the {what_is_measured(pivot) if against else what_is_shown(pivot)}"
+    words += f" for {' and '.join(sides)}" if sides else ""
     if pivot.split is not None:
         words += f", one for each {level_words(pivot.split)} side by side"
     if pivot.correlate is not None:
         words += f" of {', '.join(field_words(name) for name in pivot.correlate.fields)}"
+    if against:
+        words += f", {show_words(pivot.show)}"
     words += f": {rows:,} by {columns:,} cells."
     telling = telling_values(values, matrix, pivot)
     if not np.isnan(telling).all():
@@ -52,4 +62,8 @@ def alternative_text(pivot: PivotSpec, matrix: Matrix, values: NDArray[np.float6
         low = np.unravel_index(np.nanargmin(telling), matrix.shape)
         words += f" Highest: {style.text(float(values[high]))}, {cell_name(matrix, int(high[0]), int(high[1]))}."
         words += f" Lowest: {style.text(float(values[low]))}, {cell_name(matrix, int(low[0]), int(low[1]))}."
+    if matrix.opposite is not None:
+        for name, alone in zip(alone_words(pivot.show), (matrix.new, matrix.gone), strict=True):
+            if alone.any():
+                words += f" {name}: {counted(int(alone.sum()), 'cell')}."
     return words

@@ -45,6 +45,8 @@ def ordinal(number: float) -> str:
 def show_words(show: ShowSpec) -> str:
     """What a cell shows of its measure, as it is said behind it; empty for the measure as it is."""
     term = SHOW_TERMS[show.as_]
+    if show.as_ == "against":
+        return term.said.format(other=other_words(show), by=BY_WORDS[show.by or "difference"])
     of: str = show.of or term.keys.get("of", ("whole",))[0]
     return term.said.format(
         its="the whole" if of == "whole" else f"its {of}",
@@ -54,6 +56,44 @@ def show_words(show: ShowSpec) -> str:
         to="first" if show.to == "first" else "largest",
         point=point_words(show.to) if isinstance(show.to, float | TargetSpec) else "",
     )
+
+
+BY_WORDS = {"difference": "", "ratio": ", as a ratio", "percent": ", in percent"}
+"""How a measure is set against that of another side, as it is said behind that."""
+
+
+def other_words(show: ShowSpec) -> str:
+    """What a measure is set against: "the year before", "Brackwater", "sum of plan", "the edition before"."""
+    if show.measure is not None:
+        return _measured(show.measure)
+    if show.edition is not None:
+        return "the edition before" if show.edition == "before" else f"edition {show.edition:,}"
+    if show.shift is not None:
+        unit, number = show.shift.by
+        side = "before" if number < 0 else "after"
+        return f"the {unit.removesuffix('s')} {side}" if abs(number) == 1 else f"{abs(number):,} {unit} {side}"
+    return " and ".join(map(_short_words, show.keep))
+
+
+def _short_words(condition: ConditionSpec) -> str:
+    """A condition by its members alone: what they are members of is said on the sides."""
+    if condition.in_ and len(condition.in_) <= 3:
+        return " or ".join(map(_text, condition.in_))
+    if isinstance(condition.from_, str) and isinstance(condition.to, str):
+        year = condition.from_[:4]
+        if condition.from_ in (year, f"{year}-01", f"{year}-01-01") and condition.to in (year, f"{year}-12", f"{year}-12-31"):
+            return year
+        return f"{condition.from_} to {condition.to}"
+    return condition_words(condition)
+
+
+def alone_words(show: ShowSpec) -> tuple[str, str]:
+    """What cells are called that only this side has, and those that only the other has."""
+    if show.measure is not None:
+        other = other_words(show)
+        return f"Without {other}", f"{beginning(other)} alone"
+    back = show.edition is not None or (show.shift is not None and show.shift.by[1] < 0)
+    return ("New", "Gone") if back else ("On this side alone", "On the other alone")
 
 
 def lit_words(lit: LitSpec, number: Callable[[float], str] = number_label) -> str:
@@ -72,13 +112,19 @@ def point_words(point: float | TargetSpec, number: Callable[[float], str] = numb
     return point.target if isinstance(point, TargetSpec) else number(point)
 
 
+def what_is_measured(pivot: PivotSpec) -> str:
+    """The measure without what is shown of it, and without saying that keys count once, as on a page."""
+    return _measured(pivot.measure)
+
+
 def what_is_shown(pivot: PivotSpec) -> str:
     """The measure and what is shown of it: "sum of takings as share of its row". That keys count once goes without saying on a
     page: a reader does not think of records.
     """
     if pivot.correlate is not None:
         return "rank correlation" if pivot.correlate.method == "spearman" else "correlation"
-    return " ".join(words for words in (_measured(pivot.measure), show_words(pivot.show)) if words)
+    joined = ", " if pivot.show.as_ == "against" else " "
+    return joined.join(words for words in (_measured(pivot.measure), show_words(pivot.show)) if words)
 
 
 def condition_words(condition: ConditionSpec) -> str:
@@ -118,4 +164,7 @@ def default_title(pivot: PivotSpec) -> str:
     if pivot.correlate is not None:
         return f"{beginning(what_is_shown(pivot))} of {len(pivot.correlate.fields)} fields"
     sides = sides_words(pivot)
-    return beginning(what_is_shown(pivot) + (f" by {sides}" if sides else ""))
+    by = f" by {sides}" if sides else ""
+    if pivot.show.as_ == "against":
+        return f"{beginning(_measured(pivot.measure))}{by}, {show_words(pivot.show)}"
+    return beginning(what_is_shown(pivot) + by)

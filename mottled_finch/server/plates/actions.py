@@ -34,7 +34,7 @@ from mottled_finch.core.words.wording import counted
 from ..refusal import Problem
 from ..tables.actions import saved_mends
 from ..tables.library import Standing, all_others, standing_of
-from ..tables.mended import data_of, mended, readable_table
+from ..tables.mended import data_of, editions_of, mended, readable_table
 from ..tables.models import Edition, Table
 from ..tables.storage import EDITIONS
 from ..wanted import WANTED
@@ -75,7 +75,8 @@ def figure_with(table: Table, recipe: Recipe, targets: dict[str, float] | None =
     """The figure, with other targets of the table than those that stand where some are given."""
     own = TableSpec(targets=recipe.table.targets)
     shared = table.targets() if targets is None else targets
-    return make_figure(_data(table, recipe), replace(kept_files.with_files(recipe), table=own), shared)
+    kept = replace(kept_files.with_files(recipe), table=own)
+    return make_figure(_data(table, recipe), kept, shared, editions=editions_of(table, _mends(table, recipe)))
 
 
 def _data(table: Table, recipe: Recipe) -> CoreTable:
@@ -84,7 +85,11 @@ def _data(table: Table, recipe: Recipe) -> CoreTable:
 
 def _mended(table: Table, recipe: Recipe) -> Mended:
     """The edition that stands with the recipe's own mends, or its table's."""
-    return mended(table.edition(), dump_table_part(recipe.table).get("mends") or table.mends())
+    return mended(table.edition(), _mends(table, recipe))
+
+
+def _mends(table: Table, recipe: Recipe) -> list[dict[str, Any]]:
+    return dump_table_part(recipe.table).get("mends") or table.mends()
 
 
 @dataclass(frozen=True)
@@ -127,7 +132,8 @@ def others_of(plate: Plate, side: Literal["rows", "columns"], line: int) -> NDAr
 
 
 def _resolved(table: Table, recipe: Recipe) -> ResolvedPivot:
-    return with_targets(recipe.pivot, {**table.targets(), **recipe.table.targets})
+    targets = {**table.targets(), **recipe.table.targets}
+    return with_targets(recipe.pivot, targets, editions_of(table, _mends(table, recipe)))
 
 
 def _own(table: Table, recipe: Recipe) -> Recipe:

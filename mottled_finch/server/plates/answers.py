@@ -8,7 +8,7 @@ from mottled_finch.core.cautions import Caution, cautions_of
 from mottled_finch.core.color.losses import losses_of
 from mottled_finch.core.color.scale import DEFAULT_PALETTE, Scale
 from mottled_finch.core.draw.json import numbers_or_null
-from mottled_finch.core.figure.contents import Beside
+from mottled_finch.core.figure.contents import Beside, both_sides
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.pivot import colored_values
 from mottled_finch.core.recipe import FORMAT, PivotSpec, Recipe, dump_recipe, merge_patch
@@ -17,10 +17,11 @@ from mottled_finch.core.scene.legend import bands_of
 from mottled_finch.core.statement import write_statement
 from mottled_finch.core.vocabulary import FACT_TERMS
 from mottled_finch.core.words.figures import default_caption
-from mottled_finch.core.words.parts import default_title, measure_words
+from mottled_finch.core.words.parts import alone_words, default_title, measure_words, other_words
 from mottled_finch.core.words.wording import beginning
 
 from ..openapi import (
+    AgainstAnswer,
     BandAnswer,
     BesideAnswer,
     CautionAnswer,
@@ -107,8 +108,28 @@ def _held_values(figure: Figure) -> dict[str, float]:
 
 
 def _beside_answer(beside: Beside) -> BesideAnswer:
-    texts = ["" if value != value else beside.style.text(value) for value in beside.values.ravel().tolist()]
-    return BesideAnswer(words=beginning(measure_words(beside.measure)), texts=texts)
+    return BesideAnswer(words=beginning(measure_words(beside.measure)), texts=_texts(beside))
+
+
+def _texts(beside: Beside) -> list[str]:
+    return ["" if value != value else beside.style.text(value) for value in beside.values.ravel().tolist()]
+
+
+def _against_answer(figure: Figure) -> AgainstAnswer | None:
+    both, opposite = both_sides(figure.recipe, figure.matrix), figure.matrix.opposite
+    if both is None or opposite is None:
+        return None
+    show = figure.recipe.pivot.show
+    rows, columns = figure.matrix.shape
+    new, gone = alone_words(show)
+    return AgainstAnswer(
+        words=other_words(show),
+        here=_texts(both[0]),
+        there=_texts(both[1]),
+        records=opposite.all_records[:rows, :columns].ravel().tolist(),
+        new=new,
+        gone=gone,
+    )
 
 
 def _cure_answer(caution: Caution, recipe: Recipe) -> CureAnswer | None:
@@ -150,6 +171,7 @@ def figure_answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
         values=numbers_or_null(contents.values.ravel()),
         held_values=_held_values(figure),
         beside=[_beside_answer(each) for each in contents.beside],
+        against=_against_answer(figure),
         cautions=[CautionAnswer(name=each.name, words=each.words, cure=_cure_answer(each, recipe)) for each in standing],
         dismissed=[
             DismissedAnswer(name=each.name, words=each.words, cure=_cure_answer(each, recipe), reason=recipe.dismissed[each.name])
@@ -163,6 +185,7 @@ def figure_answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
         row_records=matrix.row_records.tolist(),
         column_records=matrix.column_records.tolist(),
         style=style,
+        color=figure.recipe.color,
         palette=figure.recipe.color.palette or DEFAULT_PALETTE,
         kept=matrix.kept,
         unplaced=matrix.unplaced,

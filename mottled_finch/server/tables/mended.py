@@ -1,8 +1,9 @@
 """Editions with their table's mends laid on, and what is worked out from them, kept while it is wanted."""
 
-from typing import Any
+from typing import Any, Literal
 
 from mottled_finch.core.errors import TableError
+from mottled_finch.core.figure.targets import Editions, no_editions
 from mottled_finch.core.findings import Finding, find_all
 from mottled_finch.core.mends import Library, Mended, apply_mends
 from mottled_finch.core.recipe import TableSpec, load_table_part
@@ -69,6 +70,25 @@ def _laid(data: CoreTable, standing: Standing) -> Mended:
 def library_for(edition: Edition, mends: list[dict[str, Any]]) -> Library:
     """Where mends of the edition's table find others."""
     return library_of(standing_of(edition, mends), _made)
+
+
+def editions_of(table: Table, mends: list[dict[str, Any]]) -> Editions:
+    """Other editions of a table, with mends laid on: by number, or the one before that which stands."""
+
+    def other(number: int | Literal["before"], path: str) -> CoreTable:
+        accepted = table.editions.filter(accepted=True)
+        if number == "before":
+            found = accepted.filter(number__lt=table.edition().number).last()
+        else:
+            found = accepted.filter(number=number).first()
+        if found is None:
+            return no_editions(number, path)
+        try:
+            return readable_table(mended(found, mends))
+        except TableError as error:
+            raise TableError(f"a mend does not fit edition {found.number}: {error.message}", path=path) from error
+
+    return other
 
 
 def data_of(table: Table) -> CoreTable:

@@ -26,7 +26,7 @@ from ..openapi import (
 )
 from ..requests import sent
 from ..wanted import WANTED
-from .mended import data_of
+from .mended import data_of, editions_of
 from .models import Table
 
 
@@ -57,7 +57,7 @@ class TableMatrix(APIView):
         given = sent(request, MatrixStart, as_it_is=("pivot",))
         pivot, asker = load_recipe({"finch_recipe": 2, "pivot": given.pivot}).pivot, given.asker
         with while_wanted(WANTED.begin(f"matrix {asker}")) if asker else nullcontext():
-            matrix = make_matrix(table, with_targets(pivot, stored.targets()))
+            matrix = make_matrix(table, with_targets(pivot, stored.targets(), editions_of(stored, stored.mends())))
         return answer(
             MatrixAnswer(
                 rows=matrix.rows,

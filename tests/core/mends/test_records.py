@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from mottled_finch.core.errors import TableError
 from mottled_finch.core.mends.unique import repeats
 from mottled_finch.core.pivot.levels import level_of
-from mottled_finch.core.pivot.memory import memory_of
+from mottled_finch.core.pivot.table_source import TableSource
 from mottled_finch.core.recipe import LevelSpec
 from mottled_finch.core.table import Kind
 
@@ -91,8 +91,8 @@ def test_a_matrix_becomes_records_row_by_row():
 )
 def test_rows_and_columns_keep_the_order_that_is_asked_for(order, rows, columns):
     table = laid({"do": "unfold", "keep": ["vessel"], "order": order}, table=read(MATRIX)).table
-    assert level_of(table, memory_of(table), LevelSpec(field="vessel"), "").labels == rows
-    assert level_of(table, memory_of(table), LevelSpec(field="column"), "").labels == columns
+    assert level_of(TableSource(table), LevelSpec(field="vessel"), "").labels == rows
+    assert level_of(TableSource(table), LevelSpec(field="column"), "").labels == columns
 
 
 def test_columns_of_different_kinds_unfold_to_their_texts():

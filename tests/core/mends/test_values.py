@@ -6,7 +6,7 @@ import pytest
 from mottled_finch.core.errors import CoreError
 from mottled_finch.core.mends import apply_mends
 from mottled_finch.core.pivot.levels import level_of
-from mottled_finch.core.pivot.memory import memory_of
+from mottled_finch.core.pivot.table_source import TableSource
 from mottled_finch.core.recipe import LevelSpec, load_table_part
 from mottled_finch.core.table import Kind
 
@@ -218,5 +218,5 @@ def test_a_moment_that_is_put_right_stands_in_its_place_in_time():
     at = done.table.column("at", "")
     assert (np.diff(at.dictionary[1:].astype(np.int64)) > 0).all()
     assert column(done.table, "at", 20)[1:] == column(laid().table, "at", 20)[1:]
-    labels = level_of(done.table, memory_of(done.table), LevelSpec(field="at"), "").labels
+    labels = level_of(TableSource(done.table), LevelSpec(field="at"), "").labels
     assert list(labels) == sorted(labels)

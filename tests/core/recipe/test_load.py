@@ -143,7 +143,10 @@ def with_(path: str, value: object) -> dict:
             'color.low: at and percent are given; give one of "at", "percent", "percentile" and "target"',
         ),
         (with_("color.low", {"at": "lowst"}), 'color.low.at: "lowst" is not known here; give a number, or did you mean "lowest"?'),
-        (with_("color.low", {"at": True}), 'color.low.at: true stands where "lowest" or "highest" or a number belongs'),
+        (
+            with_("color.low", {"at": True}),
+            'color.low.at: true stands where "lowest" or "highest" or "mirrored" or a number belongs',
+        ),
         (with_("color.high", {"percentile": 101}), "color.high.percentile: 101 is not from 0 to 100"),
         (with_("color.low", {"at": 10**400}), "color.low.at: the number is too large"),
         (with_("cells.decimals", 1.5), "cells.decimals: 1.5 stands where a whole number belongs"),

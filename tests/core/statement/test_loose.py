@@ -18,6 +18,8 @@ FIELDS = TABLE.names
 LATE = "Color the average of minutes late"
 BY_LINE_AND_MONTH = f"{LATE} for each line down and month of departed across"
 COUNT = "Color the number of records"
+BY_MONTH = f"{COUNT} for each pier down and month of departed across"
+IN_2024 = "against those where departed from 2024-01 up to 2024-12"
 
 
 def said(text: str) -> str:
@@ -114,6 +116,30 @@ def said(text: str) -> str:
             f"{COUNT} for each pier down, keeping passengers above 5 and departed from 2025-01 up to 2025-12",
         ),
         ("count by pier where passengers above 5 below 7", f"{COUNT} for each pier down, keeping passengers above 5 below 7"),
+        ("count by pier against last year", f"{COUNT} for each pier down, against the year before by departed"),
+        (
+            "count by pier vs the year before in percent",
+            f"{COUNT} for each pier down, against the year before by departed, in percent",
+        ),
+        (
+            "count by pier compared to a week earlier, %",
+            f"{COUNT} for each pier down, against the week before by departed, in percent",
+        ),
+        ("count by pier and month against 4 weeks ago as a ratio", f"{BY_MONTH}, against 4 weeks before by departed, as a ratio"),
+        ("count by pier and month in 2025 against 2024", f"{BY_MONTH}, {IN_2024}, keeping departed from 2025-01 up to 2025-12"),
+        ("count by pier and month against Kestle Hythe", f'{BY_MONTH}, against those where pier is "Kestle Hythe"'),
+        ("count by pier and month vs weather is fog", f'{BY_MONTH}, against those where weather is "fog"'),
+        ("count by pier against the previous edition", f"{COUNT} for each pier down, against the edition before"),
+        ("count by pier against edition 2", f"{COUNT} for each pier down, against edition 2"),
+        (
+            "sum of takings by pier versus passengers, as a ratio",
+            "Color the sum of takings for each pier down, against the sum of passengers, as a ratio",
+        ),
+        (
+            "average takings by pier against the median of takings",
+            "Color the average of takings for each pier down, against the median of takings",
+        ),
+        ("count by pier against month", f"{COUNT} for each pier down and month of departed across"),
         ("count by pier in 2025", f"{COUNT} for each pier down, keeping departed from 2025-01 up to 2025-12"),
         ("count by pier in March 2025", f"{COUNT} for each pier down, keeping departed from 2025-03 up to 2025-03"),
         ("count by pier since 2025-02", f"{COUNT} for each pier down, keeping departed from 2025-02"),
@@ -194,7 +220,8 @@ def test_words_of_the_language_may_be_names_of_fields():
 
 WORDS = (  # noqa: SIM905
     "average mean total count number of records share percentile ratio per by for each down across then and or not in is where "
-    "keeping top with totals as percent row rows columns sorted ordered total descending between from to since before month "
+    "keeping top against versus year before last edition with totals as percent row rows columns sorted ordered total descending "
+    "between from to since before month "
     'weekday 2025 2025-03 5 90th inner line pier departed minutes late takings Inner Kestle Hythe ( ) , ; = < >= blank "Outer"'
 ).split()
 

@@ -12,6 +12,7 @@ from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.recipe.check_pivot import check_pivot
 from mottled_finch.core.recipe.conditions import ConditionSpec, MeasureSpec
 from mottled_finch.core.recipe.spec import (
+    SHIFT_UNITS,
     AsideSpec,
     BinsSpec,
     CellSpec,
@@ -20,6 +21,7 @@ from mottled_finch.core.recipe.spec import (
     OrderSpec,
     OrdersSpec,
     PivotSpec,
+    ShiftSpec,
     ShowSpec,
     TotalsSpec,
 )
@@ -146,7 +148,21 @@ SHOW = st.sampled_from(
         ShowSpec(as_="rank"),
         ShowSpec(as_="score", of="column"),
         ShowSpec(as_="gap", to=-2.5),
+        ShowSpec(as_="against", edition="before", by="ratio"),
+        ShowSpec(as_="against", edition=3),
     ]
+)
+BY = st.sampled_from([None, "ratio", "percent"])
+SHIFT = st.builds(
+    lambda field, unit, number: ShiftSpec(field=field, **{unit: number}),
+    FIELD,
+    st.sampled_from(SHIFT_UNITS),
+    st.integers(-90, 90).filter(bool),
+)
+AGAINST = st.one_of(
+    st.builds(ShowSpec, as_=st.just("against"), by=BY, shift=SHIFT),
+    st.builds(ShowSpec, as_=st.just("against"), by=BY, measure=measures()),
+    st.builds(ShowSpec, as_=st.just("against"), by=BY, keep=st.lists(conditions(), min_size=1, max_size=2).map(tuple)),
 )
 LABELS = st.lists(LABEL, min_size=1, max_size=2).map(tuple)
 ORDER = st.one_of(
@@ -172,7 +188,7 @@ PIVOT = st.one_of(
         split=st.none() | LEVEL,
         measure=measures(deep=True),
         keep=st.lists(conditions(), max_size=3).map(tuple),
-        show=SHOW,
+        show=SHOW | AGAINST,
         order=st.builds(OrdersSpec, rows=ORDER, columns=ORDER),
         totals=st.builds(
             TotalsSpec, rows=st.booleans(), column_groups=st.booleans(), color=st.sampled_from(["none", "own", "shared"])
@@ -207,8 +223,8 @@ def test_what_is_written_is_read_as_the_same_pivot(drawn):
 
 MEASURE = "a measure, such as the average of a field or the number of records"
 CLAUSE = (
-    '"split by", "as", "keeping", "rows ordered by", "columns ordered by", "with totals", "rows set aside", "columns set aside" '
-    'or "cells set aside"'
+    '"split by", "as", "against", "keeping", "rows ordered by", "columns ordered by", "with totals", "rows set aside", '
+    '"columns set aside" or "cells set aside"'
 )
 
 

@@ -1235,20 +1235,35 @@ export interface components {
             equal_width?: number;
             equal_count?: number;
         };
-        /** @description What a cell shows of its measure. ``share`` is ``of`` the row, column, group or whole; ``index`` is ``to`` the largest or first of its row or column; ``running`` and ``change`` go ``along`` the rows or columns, a change ``relative`` to what was before or not; ``rank`` and ``score`` are among the row, column or whole; ``gap`` is the distance ``to`` a number or target. */
+        /** @description What a cell shows of its measure. ``share`` is ``of`` the row, column, group or whole; ``index`` is ``to`` the largest or first of its row or column; ``running`` and ``change`` go ``along`` the rows or columns, a change ``relative`` to what was before or not; ``rank`` and ``score`` are among the row, column or whole; ``gap`` is the distance ``to`` a number or target. ``against`` sets the measure beside the same of another side, ``by`` their difference, ratio or percent: of what other conditions ``keep`` in place of the pivot's own on the same fields, of the kept span moved by a ``shift``, of another ``measure``, or of an ``edition`` of the table, by its number or the one "before". */
         ShowSpec: {
             /** @enum {unknown} */
-            as?: "value" | "share" | "index" | "running" | "change" | "rank" | "score" | "gap";
+            as?: "value" | "share" | "index" | "running" | "change" | "rank" | "score" | "gap" | "against";
             /** @enum {unknown} */
             of?: "row" | "column" | "group" | "whole";
             to?: ("max" | "first") | number | components["schemas"]["TargetSpec"];
             /** @enum {unknown} */
             along?: "rows" | "columns";
             relative?: boolean;
+            /** @enum {unknown} */
+            by?: "difference" | "ratio" | "percent";
+            keep?: components["schemas"]["ConditionSpec"][];
+            shift?: components["schemas"]["ShiftSpec"];
+            measure?: components["schemas"]["MeasureSpec"];
+            edition?: "before" | number;
         };
         /** @description A number by its name among the table's targets, which all plates of the table share. */
         TargetSpec: {
             target: string;
+        };
+        /** @description A kept span moved: by so many years, quarters, months, weeks or days of a ``field`` of moments, back where below zero. */
+        ShiftSpec: {
+            field: string;
+            years?: number;
+            quarters?: number;
+            months?: number;
+            weeks?: number;
+            days?: number;
         };
         /** @description The order of each side. */
         OrdersSpec: {
@@ -1314,9 +1329,9 @@ export interface components {
             bands?: components["schemas"]["BandsSpec"];
             lit?: components["schemas"]["LitSpec"];
         };
-        /** @description Where an end or the middle of the scale sits: exactly one of at, percent, percentile and target. The name shows on the legend; a target's own does where none is given. */
+        /** @description Where an end or the middle of the scale sits: exactly one of at, percent, percentile and target. An end ``mirrored`` is as far from the middle, or from 0 without one, as the other end, or as the farthest cell where both are. The name shows on the legend; a target's own does where none is given. */
         EndSpec: {
-            at?: ("lowest" | "highest") | number;
+            at?: ("lowest" | "highest" | "mirrored") | number;
             percent?: number;
             percentile?: number;
             target?: string;
@@ -1364,7 +1379,7 @@ export interface components {
             from?: number | components["schemas"]["TargetSpec"];
             to?: number | components["schemas"]["TargetSpec"];
         };
-        /** @description How numbers are written: as they are, or times a hundred with a percent sign; in full, or in short ("12.3k"). ``marks`` shows how digits are grouped and where the decimals begin. ``before`` and ``after`` stand at the number, such as a currency or a unit; ``sign`` puts a plus before what is above zero. */
+        /** @description How numbers are written: as they are, or times a hundred with a percent sign; in full, or in short ("12.3k"). ``marks`` shows how digits are grouped and where the decimals begin. ``before`` and ``after`` stand at the number, such as a currency or a unit; ``sign`` puts a plus before what is above zero, left out it does so for differences from another side. */
         NumberSpec: {
             /** @enum {unknown} */
             as?: "number" | "percent";
@@ -1405,7 +1420,7 @@ export interface components {
             along?: "rows" | "columns";
             words?: string;
         };
-        /** @description The key to the colors, at the right, at the top, or below. ``blank`` names the swatch for cells without a value, ``few`` that for those on too few records. With ``ticks`` nothing but these and the ends is written on it. */
+        /** @description The key to the colors, at the right, at the top, or below. ``blank`` names the swatch for cells without a value, ``few`` that for those on too few records, ``new`` and ``gone`` those for cells that only this or only the other side has. With ``ticks`` nothing but these and the ends is written on it. */
         LegendSpec: {
             show?: boolean;
             /** @enum {unknown} */
@@ -1413,6 +1428,8 @@ export interface components {
             title?: string;
             blank?: string;
             few?: string;
+            new?: string;
+            gone?: string;
             ticks?: components["schemas"]["TickSpec"][];
         };
         /** @description A place on the legend, a number or target, and what is written there. */
@@ -1644,7 +1661,7 @@ export interface components {
             plate: components["schemas"]["PlateAnswer"];
             figure: components["schemas"]["FigureAnswer"];
         };
-        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``lit`` counts the lit cells, ``losses`` say by way of seeing what cannot be told apart. */
+        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``color`` is that of the recipe with what it leaves open. ``lit`` counts the lit cells, ``losses`` say by way of seeing what cannot be told apart. */
         FigureAnswer: {
             scene: components["schemas"]["SceneAnswer"];
             scale: components["schemas"]["ScaleAnswer"] | null;
@@ -1676,10 +1693,12 @@ export interface components {
                 [key: string]: number;
             };
             beside: components["schemas"]["BesideAnswer"][];
+            against: components["schemas"]["AgainstAnswer"] | null;
             cautions: components["schemas"]["CautionAnswer"][];
             dismissed: components["schemas"]["DismissedAnswer"][];
             facts: components["schemas"]["FactAnswer"][];
             style: components["schemas"]["NumberStyle"];
+            color: components["schemas"]["ColorSpec"];
             palette: string;
             kept: number;
             unplaced: number;
@@ -1768,7 +1787,7 @@ export interface components {
             ink: string;
             width: number;
         };
-        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those that are not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. ``few`` are hidden since they rest on too few records, ``aside`` are set aside; both are told apart from blanks. ``symbols`` are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``symbol_height`` of its cell. ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture. */
+        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those that are not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. ``few`` are hidden since they rest on too few records, ``aside`` are set aside, ``new`` and ``gone`` are those that only this or only the other side of a comparison has; all are told apart from blanks. ``symbols`` are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``symbol_height`` of its cell. ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture. */
         Grid: {
             xs: number[];
             ys: number[];
@@ -1788,6 +1807,8 @@ export interface components {
             print_base: number;
             few: number[];
             aside: number[];
+            new: number[];
+            gone: number[];
             /** @enum {unknown} */
             symbols: "fill" | "square" | "dot" | "bar";
             sizes: number[];
@@ -1856,6 +1877,15 @@ export interface components {
         BesideAnswer: {
             words: string;
             texts: string[];
+        };
+        /** @description What a figure is shown against: ``words`` say what, ``here`` and ``there`` are the measure of each cell on both sides as it is written, empty where there is none; ``records`` are those of the other side. ``new`` and ``gone`` say what cells of one side alone are called. */
+        AgainstAnswer: {
+            words: string;
+            here: string[];
+            there: string[];
+            records: number[];
+            new: string;
+            gone: string;
         };
         /** @description What would mislead in the figure, by the name it is dismissed by. */
         CautionAnswer: {

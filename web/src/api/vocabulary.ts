@@ -339,6 +339,23 @@ export const SHOW_TERMS = {
     "keys": {
       "to": []
     }
+  },
+  "against": {
+    "means": "beside the same of another side: another span or member (`keep`), the kept span moved (`shift`), another `measure`, or another `edition`; a difference, ratio or percent of it. What only one side has is told apart",
+    "said": "against {other}{by}",
+    "typed": "against {other}{by}",
+    "also": "versus compared with last year plan budget difference growth before",
+    "keys": {
+      "by": [
+        "difference",
+        "ratio",
+        "percent"
+      ],
+      "keep": [],
+      "shift": [],
+      "measure": [],
+      "edition": []
+    }
   }
 } as const;
 
@@ -743,6 +760,9 @@ export const CELL_LOOK = {
   "rim": 0.6,
   "bar_height": 0.62,
   "hatched_least": 5,
+  "alone": 0.34,
+  "alone_most": 9,
+  "hole": 0.6,
   "light_ink": "#ffffff",
   "dark_ink": "#1d211a",
   "black_ink": "#000000",

@@ -83,6 +83,8 @@ function Editor({ id }: { id: number }) {
   const { figure } = data;
   const { recipe, saved, table_name } = data.plate;
   const { undoes, redoes } = plate;
+  /** What is set against another side has a middle and ends that follow from it, which the recipe leaves open. */
+  const told = recipe.pivot.show?.as === "against" ? { ...recipe, color: figure.color } : recipe;
 
   async function copy() {
     setSaid("Making the picture");
@@ -153,13 +155,13 @@ function Editor({ id }: { id: number }) {
                 onTable: plate.changeTable,
               }}
             />
-            <Tray plate={id} revision={data.plate.revision} figure={figure} recipe={recipe} onChange={plate.change} />
+            <Tray plate={id} revision={data.plate.revision} figure={figure} recipe={told} onChange={plate.change} />
           </Flex>
           <Dock
             plate={id}
             table={table.data}
             figure={figure}
-            recipe={recipe}
+            recipe={told}
             onChange={plate.change}
             onRefused={plate.refuse}
           />

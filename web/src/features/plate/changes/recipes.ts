@@ -271,7 +271,7 @@ function inOtherUnits(recipe: Recipe): Recipe {
   const { color, legend, ...rest } = recipe;
   const { low, middle, high, bands, lit, ...others } = color ?? {};
   const ends = Object.entries({ low, middle, high }).filter(
-    ([, end]) => end && typeof end.at !== "number" && end.target === undefined,
+    ([, end]) => end && typeof end.at !== "number" && end.at !== "mirrored" && end.target === undefined,
   );
   const left = {
     ...others,

@@ -101,6 +101,7 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
               <TypedEnd
                 which={which}
                 end={end}
+                middle={recipe.color?.middle}
                 value={scale[which]}
                 place={model.apart ? value : percentOn(scale, scale[which])}
                 percent={figure.style.percent}

@@ -1,6 +1,6 @@
 import { Box, Field, Flex, Input } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { type End, sentenceOf } from "../../../api/client";
+import { type End, type Recipe, sentenceOf } from "../../../api/client";
 import { CardForm } from "../../../shared/CardForm";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
@@ -12,6 +12,8 @@ import { numberIn, numberOut, useSetTargets } from "./targets";
 type Props = {
   which: Which;
   end: End | undefined;
+  /** Where the middle stands, if it is set. */
+  middle: End | undefined;
   /** Where it stands now: the number, and in percent of the way from the lowest to the highest. */
   value: number;
   place: number;
@@ -26,10 +28,10 @@ type Props = {
   onRefused: (sentence: string) => void;
 };
 
-type Kind = "at" | "percent" | "percentile" | "target";
+type Kind = "at" | "percent" | "percentile" | "target" | "mirrored";
 
 /** Where exactly a handle stands, and its name. */
-export function TypedEnd({ which, end, value, place, percent, apart, targets, table, onDone, ...more }: Props) {
+export function TypedEnd({ which, end, middle, value, place, percent, apart, targets, table, onDone, ...more }: Props) {
   const [least, most] = more.limits;
   const names = Object.keys(targets);
   const [kind, setKind] = useState<Kind>(() => kindOf(end, apart));
@@ -47,7 +49,7 @@ export function TypedEnd({ which, end, value, place, percent, apart, targets, ta
   const wrong = sentence();
 
   function sentence(): string {
-    if (kind === "target") return "";
+    if (kind === "target" || kind === "mirrored") return "";
     if (number === null) return "Write a number, such as 5 or 2.5.";
     if (kind !== "at") return number < 0 || number > 100 ? "Write a number from 0 to 100." : "";
     if (!apart && least !== null && number < least && which === "high")
@@ -58,7 +60,12 @@ export function TypedEnd({ which, end, value, place, percent, apart, targets, ta
 
   async function done() {
     const called = name.trim();
-    const stands = kind === "target" ? { target } : { [kind]: number as number };
+    const stands =
+      kind === "target"
+        ? { target }
+        : kind === "mirrored"
+          ? ({ at: "mirrored" } as const)
+          : { [kind]: number as number };
     if (!(shared && kind === "at"))
       return onDone(withColor({ [which]: called ? { ...stands, name: called } : stands }));
     try {
@@ -74,12 +81,13 @@ export function TypedEnd({ which, end, value, place, percent, apart, targets, ta
     ["percent", "percent of the range"],
     ["percentile", "a percentile"],
     ...(names.length ? [["target", "a target"] as [Kind, string]] : []),
+    ...(which === "middle" ? [] : [["mirrored", "as far as the other end"] as [Kind, string]]),
   ];
   return (
     <CardForm
       other={{
         words: which === "middle" ? "Halfway" : `At the ${LEFT_TO_DATA[which]}`,
-        act: () => onDone(withColor({ [which]: undefined })),
+        act: () => onDone(withColor(end?.at === "mirrored" ? freed(which, middle) : { [which]: undefined })),
       }}
       done="Set"
       ready={!wrong}
@@ -102,7 +110,7 @@ export function TypedEnd({ which, end, value, place, percent, apart, targets, ta
               options={names.map((each) => [each, `${each}, ${targets[each]}`])}
               onChange={setTarget}
             />
-          ) : (
+          ) : kind === "mirrored" ? null : (
             <Input
               ref={input}
               aria-label={`${TITLES[which]} at`}
@@ -137,8 +145,14 @@ export function TypedEnd({ which, end, value, place, percent, apart, targets, ta
   );
 }
 
+/** An end left to the data, beside a middle that is no longer left to the figure: around that alone ends are mirrored by themselves. */
+function freed(which: Which, middle: End | undefined): NonNullable<Recipe["color"]> {
+  return { [which]: { at: which === "high" ? "highest" : "lowest" }, ...(middle ? { middle } : {}) };
+}
+
 function kindOf(end: End | undefined, apart: boolean): Kind {
   if (end?.target !== undefined) return "target";
+  if (end?.at === "mirrored") return "mirrored";
   if (end?.percentile !== undefined) return "percentile";
   if (end?.percent !== undefined || (apart && typeof end?.at !== "number")) return "percent";
   return "at";

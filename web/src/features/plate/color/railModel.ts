@@ -33,7 +33,7 @@ export function railModel(figure: Figure, recipe: Recipe): RailModel | null {
   const cutsFor = (cuts: readonly number[] | null | undefined, low: number, high: number) =>
     bands?.method === "equal_width" ? equalCuts(low, high, bands.count ?? USUAL_BANDS) : cuts;
   const moved = (shape: ScaleShape, which: Which, at: number): ScaleShape => {
-    const next = { ...shape, [which]: at };
+    const next = mirrored({ ...shape, [which]: at }, which, scale, recipe);
     // A middle that nobody set stays halfway between the ends while they move.
     const middle = which !== "middle" && !recipe.color?.middle ? halfway(next) : next.middle;
     return { ...next, middle, cuts: cutsFor(next.cuts, next.low, next.high) };
@@ -74,6 +74,18 @@ export function railModel(figure: Figure, recipe: Recipe): RailModel | null {
         return { low, middle, high, spread, cuts: cutsFor(each.cuts, low, high) };
       }),
   };
+}
+
+/** The shape with ends that are mirrored where the moved end or middle puts them. */
+function mirrored<S extends Pick<ScaleShape, Which>>(shape: S, which: Which, scale: Scale, recipe: Recipe): S {
+  const { low, middle, high } = recipe.color ?? {};
+  const [isLow, isHigh] = [low, high].map((end) => end?.at === "mirrored");
+  if (!middle || !(isLow || isHigh)) return shape;
+  if (which === "high") return isLow ? { ...shape, low: 2 * shape.middle - shape.high } : shape;
+  if (which === "low") return isHigh ? { ...shape, high: 2 * shape.middle - shape.low } : shape;
+  const far = Math.max(Math.abs(scale.lowest - shape.middle), Math.abs(scale.highest - shape.middle));
+  if (isLow && isHigh) return { ...shape, low: shape.middle - far, high: shape.middle + far };
+  return isLow ? { ...shape, low: 2 * shape.middle - shape.high } : { ...shape, high: 2 * shape.middle - shape.low };
 }
 
 /** How far along the way from the lowest to the highest a value is, in percent; no nearer than these. */
@@ -149,6 +161,7 @@ export function nameOf(which: Which, end: End | undefined, recipe: Recipe, clips
   if (end?.target) return end.target;
   if (end?.percentile !== undefined) return `percentile ${end.percentile}`;
   if (end?.percent !== undefined) return `${end.percent}% of the way`;
+  if (end?.at === "mirrored") return "mirrored";
   if (end === undefined || typeof end.at === "string") return recipe.pivot.correlate ? "always" : LEFT_TO_DATA[which];
   return clips ? "clip" : "";
 }

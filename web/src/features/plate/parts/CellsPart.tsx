@@ -75,6 +75,7 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
         number={cells.number ?? {}}
         onChange={(number) => onChange(withCells({ number }))}
         percent={figure.style.percent ?? false}
+        signed={figure.style.sign}
       />
       <Line label="Size">
         <Flex align="center" gap="10px">

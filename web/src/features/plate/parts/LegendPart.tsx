@@ -56,6 +56,16 @@ export function LegendPart({ figure, recipe, onChange }: Props) {
           onDone={(few) => onChange(withLegend({ few }))}
         />
       )}
+      {figure.against &&
+        (["new", "gone"] as const).map((name) => (
+          <Written
+            key={name}
+            label={name === "new" ? "Cells of this side alone" : "Cells of the other side alone"}
+            hint={figure.against?.[name] ?? ""}
+            value={legend[name]}
+            onDone={(words) => onChange(withLegend({ [name]: words }))}
+          />
+        ))}
       {recipe.cells?.symbols?.size && (
         <Written
           label="Title of the sizes"

@@ -6,12 +6,12 @@ import { Toggle } from "../../../shared/Toggle";
 import { Line } from "./Line";
 
 type Look = NonNullable<NonNullable<Recipe["cells"]>["number"]>;
-type Props = { number: Look; percent: boolean; onChange: (number: Look) => void };
+type Props = { number: Look; percent: boolean; signed?: boolean; onChange: (number: Look) => void };
 
 const MARKS = ["1,234.5", "1.234,5", "1 234,5", "1’234.5", "1234.5", "1234,5"].map((each) => [each, each] as const);
 
 /** How numbers are written. */
-export function NumberLook({ number, percent, onChange }: Props) {
+export function NumberLook({ number, percent, signed = false, onChange }: Props) {
   const set = (change: Look) => onChange({ ...number, ...change });
   return (
     <>
@@ -60,7 +60,7 @@ export function NumberLook({ number, percent, onChange }: Props) {
       </Line>
       <Flex direction="column" gap="8px" mt="12px">
         <Toggle label="In short, such as 12.3k" on={number.short ?? false} onChange={(short) => set({ short })} />
-        <Toggle label="A plus before what is above 0" on={number.sign ?? false} onChange={(sign) => set({ sign })} />
+        <Toggle label="A plus before what is above 0" on={number.sign ?? signed} onChange={(sign) => set({ sign })} />
       </Flex>
     </>
   );

@@ -1,9 +1,8 @@
 import { Box } from "@chakra-ui/react";
 import type { Figure, Scene } from "../../../api/client";
-import { counted } from "../../../shared/numbers";
 import type { Cell } from "../view";
 import { cornerOf } from "./paint";
-import { cellName, indexOf, readOf } from "./reading";
+import { cellName, indexOf, readOf, recordsWords, sidesWords } from "./reading";
 
 type Props = {
   figure: Figure;
@@ -54,12 +53,13 @@ export function Tooltip({ figure, grid, cell, zoom, origin }: Props) {
           </Box>
         )}
       </Box>
+      {figure.against && <Box>{sidesWords(figure, cell)}</Box>}
       {figure.beside.map(({ words, texts }) => (
         <Box key={words}>
           {words}: {texts[indexOf(figure, cell)] || "none"}
         </Box>
       ))}
-      <Box>{counted(figure.records[indexOf(figure, cell)] ?? 0, "record")}</Box>
+      <Box>{recordsWords(figure, cell)}</Box>
     </Box>
   );
 }

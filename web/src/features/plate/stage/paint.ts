@@ -67,7 +67,7 @@ function paintFilled({ context, grid, theme, steps, colors, zoom }: Painting) {
     Int32Array,
   ];
   const hatched = isHatched(grid);
-  const skipped = marked([...grid.absent, ...grid.few, ...grid.aside], grid.steps.length);
+  const skipped = marked([...grid.absent, ...heldOf(grid)], grid.steps.length);
   const line = new Uint32Array(width);
   for (const { from: first, to: last, drop } of levelsOf(grid)) {
     for (let row = 0; row < grid.ys.length; row++) {
@@ -136,7 +136,7 @@ function paintRules({ context, grid, theme, zoom }: Painting) {
 /** Squares, dots and bars, and hatching for blanks. */
 function paintSymbols({ context, grid, theme, steps, colors, zoom }: Painting) {
   const unlit = marked(grid.unlit, grid.steps.length);
-  const held = marked([...grid.few, ...grid.aside], grid.steps.length);
+  const held = marked(heldOf(grid), grid.steps.length);
   const blank = (isHatched(grid) && hatchPattern(context, theme, zoom)) || theme.blank;
   eachCell(grid, (i, x, y) => {
     if (held?.[i]) return;
@@ -194,7 +194,10 @@ function hatchPattern(context: CanvasRenderingContext2D, theme: Theme, zoom: num
   return context.createPattern(tile, "repeat");
 }
 
-/** Cells on too few records have a dash, those set aside an empty frame. */
+/** Places that have no color for a reason of their own, and so a look of their own. */
+export const heldOf = ({ few, aside, new: fresh, gone }: Grid) => [...few, ...aside, ...fresh, ...gone];
+
+/** Cells on too few records have a dash, those set aside an empty frame, new ones a disc and those that are gone a ring. */
 function paintHeld({ context, grid, theme, zoom }: Painting) {
   const { cell_width: width, cell_height: height } = grid;
   const at = (i: number) => cornerOf(grid, { row: Math.floor(i / grid.xs.length), column: i % grid.xs.length });
@@ -204,6 +207,26 @@ function paintHeld({ context, grid, theme, zoom }: Painting) {
     const dash = Math.min(width * 0.36, 12);
     if (isHatched(grid))
       fillRect(context, theme.quiet, [x + (width - dash) / 2, y + height / 2 - 0.75, dash, 1.5], zoom);
+  }
+  const side = Math.min(Math.max(Math.min(width, height) * CELL_LOOK.alone, 3), CELL_LOOK.alone_most);
+  for (const [places, small, hole] of [
+    [grid.new, theme.tree, 0],
+    [grid.gone, theme.bracket, side * CELL_LOOK.hole],
+  ] as const) {
+    for (const i of places) {
+      const { x, y } = at(i);
+      fillRect(context, isHatched(grid) ? theme.blank : small, [x, y, width, height], zoom);
+      if (!isHatched(grid)) continue;
+      for (const [across, fill] of [
+        [side, theme.ink],
+        [hole, theme.blank],
+      ] as const) {
+        context.fillStyle = fill;
+        context.beginPath();
+        context.arc((x + width / 2) * zoom, (y + height / 2) * zoom, (across / 2) * zoom, 0, 2 * Math.PI);
+        context.fill();
+      }
+    }
   }
   context.strokeStyle = theme.bracket;
   context.lineWidth = 0.75 * zoom;

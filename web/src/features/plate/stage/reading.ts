@@ -30,19 +30,39 @@ export function valueWords(figure: Figure, value: number | null | undefined): st
 
 export function cellWords(figure: Figure, cell: Cell): string {
   const { value, why } = readOf(figure, cell);
-  const records = counted(figure.records[indexOf(figure, cell)] ?? 0, "record");
-  return `${cellName(figure, cell)}: ${value}${why && `, ${why}`}, ${records}`;
+  const sides = sidesWords(figure, cell);
+  const said = [value, why, sides, recordsWords(figure, cell)].filter(Boolean).join(", ");
+  return `${cellName(figure, cell)}: ${said}`;
 }
 
 /** What a cell holds, in words, and why it has no color although it holds something. */
 export function readOf(figure: Figure, cell: Cell): { value: string; why: string } {
   const i = indexOf(figure, cell);
   const held = figure.held_values[i];
-  if (held === undefined) return { value: valueWords(figure, figure.values[i]), why: "" };
-  return {
-    value: valueWords(figure, held),
-    why: figure.scene.grid?.aside.includes(i) ? "set aside" : "hidden, on few records",
-  };
+  const { grid } = figure.scene;
+  const aside = grid?.aside.includes(i);
+  if (held !== undefined)
+    return { value: valueWords(figure, held), why: aside ? "set aside" : "hidden, on few records" };
+  if (figure.against && grid?.new.includes(i)) return { value: figure.against.new, why: "nothing to compare with" };
+  if (figure.against && grid?.gone.includes(i)) return { value: figure.against.gone, why: "nothing here any more" };
+  return { value: valueWords(figure, figure.values[i]), why: "" };
+}
+
+/** The two sides of a cell that is compared: "12.3 against 9.1, the year before". */
+export function sidesWords(figure: Figure, cell: Cell): string {
+  if (!figure.against) return "";
+  const i = indexOf(figure, cell);
+  const { here, there, words } = figure.against;
+  return `${here[i] || "none"} against ${there[i] || "none"}, ${words}`;
+}
+
+/** The records behind a cell, on both sides where these are other records. */
+export function recordsWords(figure: Figure, cell: Cell): string {
+  const i = indexOf(figure, cell);
+  const here = figure.records[i] ?? 0;
+  const there = figure.against?.records[i];
+  if (there === undefined || there === here) return counted(here, "record");
+  return `${counted(here, "record")} against ${grouped(there)}`;
 }
 
 /** One member less another along the other side; `others` are the values of all others together, where these are meant. */

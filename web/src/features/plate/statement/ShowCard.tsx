@@ -1,12 +1,14 @@
 import { useState } from "react";
-import type { Recipe, Show } from "../../../api/client";
+import type { Recipe, Show, TableInfo } from "../../../api/client";
 import { SHOW_TERMS } from "../../../api/vocabulary";
 import { FilterList } from "../../../shared/FilterList";
+import { AgainstCard, ASKED, type Asked, againstOptions } from "./AgainstCard";
 import { AskNumber } from "./AskNumber";
 import { showOptions, showWords } from "./phrases";
 
 type Props = {
   pivot: Recipe["pivot"];
+  table: TableInfo;
   /** The names of the table's targets. */
   targets: readonly string[];
   start: string;
@@ -15,15 +17,14 @@ type Props = {
 
 const GAP = "gap";
 
-/** What a cell shows of its measure. The distance from a target, or from a number, which is asked for in the same card. */
-export function ShowCard({ pivot, targets, start, onDone }: Props) {
-  const [asking, setAsking] = useState(false);
+/** What a cell shows of its measure. A number, a measure or a condition that it is set against is asked for in the same card. */
+export function ShowCard({ pivot, table, targets, start, onDone }: Props) {
+  const [asking, setAsking] = useState<typeof GAP | Asked | null>(null);
+  const [plain, ...others] = showOptions(pivot);
   const gaps = targets.map((target): Show => ({ as: "gap", to: { target } }));
-  const options = [
-    ...showOptions(pivot),
-    ...gaps.map((show) => ({ show, words: showWords(show), also: SHOW_TERMS.gap.also })),
-  ];
-  if (asking) {
+  const against = againstOptions(pivot, table);
+  const told = (each: typeof others) => each.map(({ words, also }) => ({ key: words, label: words, also }));
+  if (asking === GAP) {
     return (
       <AskNumber
         words="Distance from"
@@ -34,20 +35,34 @@ export function ShowCard({ pivot, targets, start, onDone }: Props) {
       />
     );
   }
+  if (asking) return <AgainstCard asked={asking} pivot={pivot} table={table} onDone={onDone} />;
+  const targeted = gaps.map((show) => ({ show, words: showWords(show), also: SHOW_TERMS.gap.also }));
+  const found = [...(plain ? [plain] : []), ...others, ...targeted];
   return (
     <FilterList
       label="What a cell shows"
       start={start}
       options={[
-        ...options.map(({ words, also }) => ({ key: words, label: words, also })),
+        ...told(plain ? [plain] : []),
+        ...against.map(({ option }) => option),
+        ...ASKED.map(({ option }) => option),
+        ...told([...others, ...targeted]),
         { key: GAP, label: "as distance from a number", also: SHOW_TERMS.gap.also },
       ]}
-      chosen={pivot.show?.as === "gap" && typeof pivot.show.to === "number" ? GAP : showWords(pivot.show)}
+      chosen={keyOf(pivot.show)}
       onChoose={(key) => {
-        if (key === GAP) return setAsking(true);
-        const chosen = options.find(({ words }) => words === key);
-        if (chosen) onDone(chosen.show);
+        const asked = key === GAP ? GAP : ASKED.find(({ option }) => option.key === key)?.asked;
+        if (asked) return setAsking(asked);
+        const chosen =
+          against.find(({ option }) => option.key === key)?.show ?? found.find(({ words }) => words === key)?.show;
+        if (chosen) onDone(chosen);
       }}
     />
   );
+}
+
+function keyOf(show: Show | undefined): string {
+  if (show?.as === "gap" && typeof show.to === "number") return GAP;
+  if (show?.as !== "against") return showWords(show);
+  return show.measure ? "measure" : show.keep?.length ? "keep" : showWords(show);
 }

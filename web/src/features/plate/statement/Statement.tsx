@@ -9,12 +9,14 @@ import {
   useRef,
   useState,
 } from "react";
-import type { Figure, Level, Plate, TableInfo } from "../../../api/client";
+import type { Figure, Level, Plate, Show, TableInfo } from "../../../api/client";
 import { LIMITS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
+import { FilterList } from "../../../shared/FilterList";
 import { afterClosing } from "../../../shared/frames";
 import { MenuCard, MenuLine } from "../../../shared/MenuCard";
 import { Phrase } from "../../../shared/Phrase";
+import { named } from "../../../shared/terms";
 import {
   other,
   type Side,
@@ -37,6 +39,8 @@ import { MeasureCard } from "./MeasureCard";
 import { brought } from "./options";
 import {
   askedOf,
+  BY_WORDS,
+  type By,
   conditionWords,
   fieldWords,
   followingKeys,
@@ -300,6 +304,7 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
       {phrase("show", "What a cell shows", showWords(pivot.show), Boolean(pivot.show?.as), (start, close) => (
         <ShowCard
           pivot={pivot}
+          table={table}
           targets={Object.keys(figure.targets)}
           start={start}
           onDone={(show) => {
@@ -308,6 +313,23 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
           }}
         />
       ))}
+      {pivot.show?.as === "against" && (
+        <>
+          {", "}
+          {phrase("by", "How they are compared", BY_WORDS[pivot.show.by ?? "difference"], true, (start, close) => (
+            <FilterList
+              label="How they are compared"
+              start={start}
+              options={named(BY_WORDS).map(([key, label]) => ({ key, label }))}
+              chosen={pivot.show?.by ?? "difference"}
+              onChoose={(by) => {
+                close();
+                onChange(withShow({ ...(pivot.show as Show), by: by === "difference" ? undefined : (by as By) }));
+              }}
+            />
+          ))}
+        </>
+      )}
       {kept}
       {open === "split" && !split && (
         <>

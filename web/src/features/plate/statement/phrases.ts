@@ -69,6 +69,7 @@ export function ordinal(number: number): string {
 /** What a cell shows, as it is said in the statement. */
 export function showWords(show: Show | undefined): string {
   const term = SHOW_TERMS[show?.as ?? "value"];
+  if (show?.as === "against") return filled(term.said, { other: otherWords(show) });
   const of = show?.of ?? ("of" in term.keys ? term.keys.of[0] : "whole");
   const words = filled(term.said, {
     its: of === "whole" ? "the whole" : `its ${of}`,
@@ -81,11 +82,29 @@ export function showWords(show: Show | undefined): string {
   return words || "as it is";
 }
 
+/** What a measure is set against: "the year before", "sum of plan", "edition 1", "line Outer". */
+export function otherWords({ keep = [], shift, measure, edition }: Show): string {
+  if (measure) return measuredWords(measure);
+  if (edition !== undefined) return edition === "before" ? "the edition before" : `edition ${edition}`;
+  if (!shift) return keep.map((condition) => conditionWords(condition)).join(" and ");
+  const { field: _, ...by } = shift;
+  const [unit = "", number = 0] = Object.entries(by).find(([, each]) => each !== undefined) ?? [];
+  const side = number < 0 ? "before" : "after";
+  return Math.abs(number) === 1 ? `the ${unit.replace(/s$/, "")} ${side}` : `${Math.abs(number)} ${unit} ${side}`;
+}
+
+export type By = NonNullable<Show["by"]>;
+export const BY_WORDS: Record<By, string> = {
+  difference: "by the difference",
+  percent: "in percent",
+  ratio: "as a ratio",
+};
+
 /** What can be shown, with the words it is found by; a distance from a number is asked for apart. */
 export function showOptions(pivot: Recipe["pivot"]): readonly { show: Show; words: string; also: string }[] {
   const nested = (pivot.rows?.length ?? 0) > 1 || (pivot.columns?.length ?? 0) > 1 || Boolean(pivot.split);
   return named(SHOW_TERMS)
-    .filter(([as]) => as !== "gap")
+    .filter(([as]) => as !== "gap" && as !== "against")
     .flatMap(([as, { keys, also }]) => ways(keys).map((way) => ({ ...(as === "value" ? {} : { as }), ...way, also })))
     .filter(({ of }) => of !== "group" || nested)
     .map(({ also, ...show }) => ({ show, words: showWords(show), also }));

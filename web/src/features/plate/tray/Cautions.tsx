@@ -7,6 +7,7 @@ import { counted } from "../../../shared/numbers";
 import { withCellAside, withDismissed, withoutAside, withPatch } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { scalesOf } from "../color/why";
+import { heldOf } from "../stage/paint";
 import { look } from "../view";
 import { Panel } from "./Panel";
 
@@ -146,21 +147,25 @@ function asideOf(recipe: Recipe): { name: string; back: Change }[] {
   ];
 }
 
+const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
+
 /** What a reader of the colors would not see: blanks, hidden and clipped cells, records in no cell. */
 function notInColors(figure: Figure): string[] {
   const { grid } = figure.scene;
   // Places beyond the triangle of coefficients are no cells; hidden ones and those set aside have a value.
-  const away = (grid?.absent.length ?? 0) + (grid?.few.length ?? 0) + (grid?.aside.length ?? 0);
+  const away = grid ? grid.absent.length + heldOf(grid).length : 0;
   const blank = figure.values.filter((value) => value === null).length - away;
   const over = scalesOf(figure).reduce((sum, each) => sum + (each?.over ?? 0), 0);
   const under = scalesOf(figure).reduce((sum, each) => sum + (each?.under ?? 0), 0);
   const few = grid?.few.length ?? 0;
   return [
     blank > 0 && `${counted(blank, "cell")} without a value`,
+    figure.against && grid?.new.length && `${counted(grid.new.length, "cell")}: ${lower(figure.against.new)}`,
+    figure.against && grid?.gone.length && `${counted(grid.gone.length, "cell")}: ${lower(figure.against.gone)}`,
     few > 0 && `${counted(few, "cell")} hidden on too few records`,
     over > 0 && `${counted(over, "cell")} beyond the high end`,
     under > 0 && `${counted(under, "cell")} beyond the low end`,
     figure.unmeasured > 0 && `${counted(figure.unmeasured, "record")} without the number measured`,
     figure.unplaced > 0 && `${counted(figure.unplaced, "record")} blank on a side, in no cell`,
-  ].filter((line) => line !== false);
+  ].filter((line) => typeof line === "string");
 }

@@ -111,6 +111,7 @@ function Reading({ figure, recipe }: Pick<Props, "figure" | "recipe">) {
           </Box>
         </chakra.button>
         {[
+          ...sidesFacts(figure, at),
           ...figure.beside.map(({ words, texts }) => ({ name: words, value: texts[at] || "none" })),
           ...context(figure, recipe, cell),
         ].map((fact) => (
@@ -124,6 +125,17 @@ function Reading({ figure, recipe }: Pick<Props, "figure" | "recipe">) {
       </Grid>
     </Panel>
   );
+}
+
+/** Both sides of a cell that is compared. */
+function sidesFacts({ against }: Figure, at: number) {
+  if (!against) return [];
+  const { here, there, words, records } = against;
+  return [
+    { name: "Here", value: here[at] || "none" },
+    { name: words.charAt(0).toUpperCase() + words.slice(1), value: there[at] || "none" },
+    { name: "Records there", value: grouped(records[at] ?? 0) },
+  ];
 }
 
 const SHOWN = 4;

@@ -1,0 +1,31 @@
+"""Against the same of another side: the difference from it, the ratio to it, or the difference in percent of its size.
+
+What only one side has is a blank, and so is a ratio to nothing. Totals are set against totals, each from the records of its side.
+"""
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..recipe.spec import ShowSpec
+from ..table.alike import EPSILON, settled
+from .laid import Laid
+
+
+def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
+    here, there, alone = laid.values, laid.there, laid.alone
+    assert there is not None and alone is not None
+    if spec.by == "ratio":
+        found = _over(here, there)
+    else:
+        # A difference is off by what its numbers are off by, however small it is itself.
+        noise = EPSILON * float(np.fmax.reduce(np.abs(np.stack([here, there])), axis=None, initial=0.0))
+        found = settled(here - there, noise)
+        if spec.by == "percent":
+            found = _over(found, np.abs(there))
+    return np.where(alone, np.nan, found)
+
+
+def _over(value: NDArray[np.float64], other: NDArray[np.float64]) -> NDArray[np.float64]:
+    found = np.full(value.shape, np.nan)
+    np.divide(value, other, out=found, where=other != 0)
+    return found
