@@ -82,6 +82,8 @@ def drag(page, handle, by: float):
         ({"bands": {"cuts": [10, 40]}}, "cut-1"),
         ({"bands": {"method": "natural", "count": 3}}, "cut-0"),
         ({"lit": {"above": 10}}, "high"),
+        ({"palette": "kingcup", "low": {"at": "mirrored"}, "middle": {"at": 30}, "high": {"at": "mirrored"}}, "high"),
+        ({"palette": "kingcup", "low": {"at": "mirrored"}, "middle": {"at": 30}, "high": {"at": "mirrored"}}, "middle"),
     ],
     ids=lambda each: json.dumps(each) if isinstance(each, dict) else each,
 )

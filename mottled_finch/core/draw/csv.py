@@ -6,6 +6,7 @@ from collections.abc import Iterable, Sequence
 from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..figure.figure import Figure
 from ..pivot import colored_values
@@ -17,16 +18,21 @@ ALL = "All"
 
 
 def draw_csv(figure: Figure) -> bytes:
-    """The values in full; a blank is an empty field. In a comparison a cell that only one side has says so: new, gone."""
+    """The values in full; a blank is an empty field. In a comparison what only one side has says so: new, gone."""
     matrix, totals = figure.matrix, figure.recipe.pivot.totals
-    lines: list[list[Any]] = [
-        [only or value for value, only in zip(numbers_or_null(values), words, strict=True)]
-        for values, words in zip(colored_values(matrix), only_one_side(matrix), strict=True)
-    ]
-    across = numbers_or_null(matrix.column_totals)
+    only = only_one_side(matrix)
+    columns = len(matrix.columns)
+
+    def told(values: NDArray[np.float64], words: NDArray[np.object_]) -> list[Any]:
+        return [word or value for value, word in zip(numbers_or_null(values), words.tolist(), strict=True)]
+
+    lines = [told(values, words[:columns]) for values, words in zip(colored_values(matrix), only, strict=False)]
+    across = told(matrix.column_totals, only[-1, :columns])
     if totals.rows:
-        lines = [[*line, total] for line, total in zip(lines, numbers_or_null(matrix.row_totals), strict=True)]
-        across += numbers_or_null(np.array([matrix.grand_total]))
+        lines = [
+            [*line, *told(values[-1:], words[-1:])] for line, values, words in zip(lines, matrix.all_values, only, strict=False)
+        ]
+        across += told(matrix.all_values[-1, -1:], only[-1, -1:])
     return as_csv(figure, lines, more=[ALL] if totals.rows else [], last=across if totals.columns else None)
 
 

@@ -10,6 +10,6 @@ def draw_hex(figure: Figure) -> bytes:
     of a comparison has says so in place of a color.
     """
     grid, columns = figure.scene.grid, len(figure.matrix.columns)
-    only = (word for line in only_one_side(figure.matrix) for word in line)
+    only = only_one_side(figure.matrix)[: len(figure.matrix.rows), :columns].ravel().tolist()
     fills = [fill or word or "" for fill, word in zip(grid.fills, only, strict=True)] if grid else []
     return as_csv(figure, [fills[i * columns : (i + 1) * columns] for i in range(len(figure.matrix.rows))])

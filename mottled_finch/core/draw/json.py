@@ -53,17 +53,17 @@ def _against(matrix: Matrix) -> dict[str, Any]:
         "here": [numbers_or_null(line) for line in here],
         "there": [numbers_or_null(line) for line in there],
         "records": records.tolist(),
-        "only": only_one_side(matrix),
+        "only": only_one_side(matrix)[:rows, :columns].tolist(),
     }
 
 
-def only_one_side(matrix: Matrix) -> list[list[str | None]]:
-    """ "new" for a cell that only this side has, "gone" for one that only the other has."""
-    words: dict[tuple[bool, bool], str | None] = {(False, False): None, (True, False): "new", (False, True): "gone"}
-    return [
-        [words[each] for each in zip(new, gone, strict=True)]
-        for new, gone in zip(matrix.new.tolist(), matrix.gone.tolist(), strict=True)
-    ]
+def only_one_side(matrix: Matrix) -> NDArray[np.object_]:
+    """ "new" for what only this side has, "gone" for what only the other has, None else; a place for each line of the matrix."""
+    found = np.full(matrix.all_values.shape, None, dtype=object)
+    if matrix.opposite is not None:
+        found[matrix.opposite.all_new] = "new"
+        found[matrix.opposite.all_gone] = "gone"
+    return found
 
 
 def group_totals(groups: Sequence[Group], values: NDArray[np.float64]) -> list[dict[str, Any]]:

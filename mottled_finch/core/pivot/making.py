@@ -111,7 +111,7 @@ class _Made:
 
 def _make(source: TableSource, pivot: ResolvedPivot) -> _Made:
     key = key_of(pivot)
-    both = source.memory.keep(f"grouping {key}", lambda: grouped(source, pivot, key))
+    both = grouped(source, pivot, key)
     grouping = both.here
     found = source.memory.keep(f"measure {pivot.measure!r} {key}", lambda: _gather(source, pivot, grouping, key_here(pivot)))
     counts = source.memory.keep(f"records {key}", lambda: _count(grouping))

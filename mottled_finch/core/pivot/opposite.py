@@ -63,16 +63,19 @@ def key_here(pivot: ResolvedPivot) -> str:
 
 
 def grouped(source: TableSource, pivot: ResolvedPivot, key: str) -> Grouped:
-    """The records of both sides, by the same cells. ``key`` is their ``key_of``.
+    """The records of both sides, by the same cells, from memory where they are kept. ``key`` is their ``key_of``.
 
     Raises TableError for what does not fit the table, and where a shift finds no day that both sides have.
     """
+    both = source.memory.keep(f"grouping {key}", lambda: _grouped(source, pivot, key))
+    # Another measure is taken of the same records, which are kept as those of a pivot that is set against nothing.
+    return both if pivot.show.measure is None else Grouped(both.here, both.here, source)
+
+
+def _grouped(source: TableSource, pivot: ResolvedPivot, key: str) -> Grouped:
     show = pivot.show
-    if show.as_ != "against":
+    if show.as_ != "against" or show.measure is not None:
         return Grouped(groupings_of([view_of(source, pivot, key)], pivot)[0])
-    if show.measure is not None:
-        one = groupings_of([view_of(source, pivot, key)], pivot)[0]
-        return Grouped(one, one, source)
     covered = None if show.shift is None else _covered(source, show.shift)
     others, here_only, there_only = _source_there(source, pivot, covered)
     with _told_of(pivot):

@@ -19,6 +19,7 @@ from .heads import LEAST_HEAD
 from .page import ALL, Page
 from .shapes import Box, Text
 from .type import CAP_HEIGHT, width_of
+from .uncolored import Uncolored, marks_of
 
 
 @dataclass(frozen=True)
@@ -87,6 +88,10 @@ def band_cell(page: Page, line: tuple[int, int], text: str, rect: Rect, size: fl
     """A total, by its row and column among all lines."""
     x, y, width, height = rect
     page.boxes.append(Box(part="totals", x=x, y=y, width=width, height=height, fill=look.fill, step=look.step, value=look.value))
+    opposite = page.matrix.opposite
+    if opposite is not None and (opposite.all_new[line] or opposite.all_gone[line]):
+        why: Uncolored = "new" if opposite.all_new[line] else "gone"
+        page.boxes += [Box(part="totals", **vars(mark)) for mark in marks_of(why, rect, page.theme)]
     size = min(size, height * 0.86)
     if text and size >= LEAST_HEAD:
         baseline = y + height / 2 + size * CAP_HEIGHT / 2

@@ -16,9 +16,12 @@ from mottled_finch.core.recipe import load_recipe
 from ..conftest import read
 from ..pivot.test_against import A_YEAR, LOG, SIDES
 
+TOTALS = {"rows": True, "columns": True}
+
 
 def made(text=LOG, **parts):
-    recipe = load_recipe({"finch_recipe": 2, "pivot": {**SIDES, "show": {**A_YEAR, "by": "percent"}}, **parts})
+    pivot = {**SIDES, "show": {**A_YEAR, "by": "percent"}, "totals": TOTALS}
+    recipe = load_recipe({"finch_recipe": 2, "pivot": pivot, **parts})
     return make_figure(read(text), recipe)
 
 
@@ -35,11 +38,12 @@ def test_data_says_both_sides_and_which_cells_only_one_has():
         "only": [[None, None], ["new", None], ["gone", None]],
     }
     lines = list(csv.reader(io.StringIO(drawn(made(), "csv").decode())))
-    assert [line[:3] for line in lines] == [
-        ["pier", "Jan", "Feb"],
-        ["Ash", "0.6666666666666666", ""],
-        ["Birch", "new", ""],
-        ["Cedar", "gone", "0.2857142857142857"],
+    assert lines == [
+        ["pier", "Jan", "Feb", "All"],
+        ["Ash", "0.6666666666666666", "", "0.6666666666666666"],
+        ["Birch", "new", "", "new"],
+        ["Cedar", "gone", "0.2857142857142857", "-0.35714285714285715"],
+        ["All", "0.2", "0.2857142857142857", "0.23529411764705882"],
     ]
     hexes = list(csv.reader(io.StringIO(drawn(made(), "hex.csv").decode())))
     assert [hexes[2][1], hexes[3][1]] == ["new", "gone"]
@@ -74,6 +78,8 @@ def test_marks_and_their_swatches_look_alike():
     assert {"New", "Gone", "No value"} <= set(texts)
     rounds = [box for box in figure.scene.boxes if box.part == "legend" and box.round]
     assert [box.fill for box in rounds] == [theme.ink, theme.ink, theme.blank]
+    # The total of the pier that is new has the mark, too.
+    assert [box.fill for box in figure.scene.boxes if box.part == "totals" and box.round] == [theme.ink]
     own = made(legend={"new": "Opened since", "gone": ""})
     assert "Opened since" in [text.text for text in own.scene.texts]
     assert "Gone" not in [text.text for text in own.scene.texts]

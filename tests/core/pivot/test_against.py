@@ -101,6 +101,24 @@ def test_a_plan_is_measured_of_the_same_records():
     ]
 
 
+def test_one_table_is_pivoted_so_and_so():
+    """What is kept of a table for the next pivot of it is not mistaken for another side's."""
+    table, before = read(LOG), read(LOG.replace(",7,", ",6,"))
+    shows = [
+        {},
+        {"as": "against", "measure": {"take": "count"}},
+        A_YEAR,
+        {"as": "against", "shift": {"field": "date", "months": -1}},
+        {"as": "against", "keep": [{"field": "line", "in": ["Outer"]}]},
+        {"as": "against", "edition": "before"},
+    ]
+    for show in [*shows, *reversed(shows)]:
+        pivot = resolved({**SIDES, "show": show}, before)
+        found, fresh = (make_matrix(each, pivot) for each in (table, read(LOG)))
+        np.testing.assert_array_equal(found.all_values, fresh.all_values)
+        assert (found.opposite is None) == (not show)
+
+
 def test_the_edition_before_with_members_that_came_and_went():
     before = read("pier,line,date,late\nAsh,Inner,2025-01-03,4\nDamson,Inner,2025-03-03,1\n")
     found = against(LOG, before, **SIDES, show={"as": "against", "edition": "before"})

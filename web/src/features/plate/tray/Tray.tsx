@@ -2,7 +2,6 @@ import { Box, chakra, Flex, Grid } from "@chakra-ui/react";
 import { useMemo } from "react";
 import { useShallow } from "zustand/react/shallow";
 import type { Figure, Recipe } from "../../../api/client";
-import { grouped } from "../../../shared/numbers";
 import type { Change } from "../changes/usePlate";
 import { useTried } from "../color/useTried";
 import { colorAt, whyWords } from "../color/why";
@@ -14,6 +13,7 @@ import {
   ranked,
   rankWords,
   readOf,
+  recordsWords,
   shortCellName,
   valueWords,
 } from "../stage/reading";
@@ -107,7 +107,7 @@ function Reading({ figure, recipe }: Pick<Props, "figure" | "recipe">) {
         >
           <span>Records</span>
           <Box as="span" fontWeight="600" textDecoration="underline">
-            {grouped(figure.records[indexOf(figure, cell)] ?? 0)}
+            {recordsWords(figure, cell).replace(/ records?/, "")}
           </Box>
         </chakra.button>
         {[
@@ -130,11 +130,10 @@ function Reading({ figure, recipe }: Pick<Props, "figure" | "recipe">) {
 /** Both sides of a cell that is compared. */
 function sidesFacts({ against }: Figure, at: number) {
   if (!against) return [];
-  const { here, there, words, records } = against;
+  const { here, there, words } = against;
   return [
     { name: "Here", value: here[at] || "none" },
     { name: words.charAt(0).toUpperCase() + words.slice(1), value: there[at] || "none" },
-    { name: "Records there", value: grouped(records[at] ?? 0) },
   ];
 }
 
