@@ -13,11 +13,12 @@ from typing import Any
 import duckdb
 import numpy as np
 
+from mottled_finch.core.figure.targets import with_targets
 from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.pivot.cuts import Calendar, clock_of, cut_clock
 from mottled_finch.core.pivot.memory import forget
 from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.recipe.spec import PivotSpec
+from mottled_finch.core.recipe.spec import PivotSpec, ResolvedPivot
 from mottled_finch.core.table import Column, Kind, Table
 
 from . import data
@@ -129,6 +130,50 @@ def pivot_other_show() -> Measured:
     )
 
 
+@cache
+def dated() -> Table:
+    """The same with moments, by the minute, of two years."""
+    random = np.random.default_rng(RECORDS + 1)
+    moments = np.datetime64("2024-01-01T00:00", "us") + np.arange(731 * 1440) * np.timedelta64(60_000_000, "us")
+    entries = np.concatenate([[np.datetime64("NaT", "us")], moments])
+    codes = random.integers(1, len(entries), RECORDS, dtype=np.uint32)
+    return Table((*log().columns, Column(name="left", kind=Kind.MOMENT, data=codes, entries=entries)))
+
+
+def _against(name: str, take: str, here: list[dict[str, Any]], show: dict[str, Any]) -> Measured:
+    """A pivot against another side, beside the plain one, in turns."""
+    table = dated()
+    sides = {"rows": [{"field": "pier"}], "columns": [{"field": "left", "cut": "month"}], "keep": here}
+    measure = {"take": take, "of": "minutes"}
+    plain, against = (
+        with_targets(load_recipe({"finch_recipe": 2, "pivot": {**sides, "measure": measure, **more}}).pivot, {})
+        for more in ({}, {"show": show})
+    )
+
+    def run(spec: ResolvedPivot) -> Callable[[], Any]:
+        def anew() -> None:
+            forget(table)
+            make_matrix(table, spec)
+
+        return anew
+
+    touched_bytes = sum(table.column(each, "").data.nbytes for each in ("pier", "left", "line", "minutes"))
+    found = in_turns(name, run(against), rows=RECORDS, touched=touched_bytes, peer=run(plain))
+    return replace(found, columnar=None, plain=found.columnar)
+
+
+def against_year_before() -> Measured:
+    """The average by pier and month of one year, against the year before."""
+    here = [{"field": "left", "from": "2025-01-01", "to": "2025-12-31"}]
+    return _against("against_year_before", "average", here, {"as": "against", "shift": {"field": "left", "years": -1}})
+
+
+def against_other_lines() -> Measured:
+    """The median by pier and month of seven lines, against the other three."""
+    others = [{"field": "line", "not_in": KEPT}]
+    return _against("against_other_lines", "median", [{"field": "line", "in": KEPT}], {"as": "against", "keep": others})
+
+
 def date_parts() -> Measured:
     """Year, month, weekday and hour of ten million moments."""
     minutes = np.random.default_rng(5).integers(0, 10 * 365 * 1440, RECORDS)
@@ -181,5 +226,7 @@ FIGURES: tuple[Callable[[], Measured], ...] = (
     pivot_other_measure,
     pivot_other_show,
     pivot_from_storage,
+    against_year_before,
+    against_other_lines,
     date_parts,
 )

@@ -11,6 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
+from ..kernels import blocks_of, in_blocks
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec
 from ..table import BLANK, Column, Kind, number_label
@@ -189,18 +190,11 @@ def _span(column: Column, condition: ConditionSpec, path: str) -> Test:
     low, high = (condition.above, condition.below) if open_ else (condition.from_, condition.to)
     words = ("above", "below") if open_ else ("from", "to")
     if column.kind is Kind.MOMENT:
-        codes, entries = column.coded
         # "above 2025-03" begins when March is over, "from 2025-03" when it begins.
         least = moment_of(low, f"{path}.{words[0]}", end=open_)
         most = moment_of(high, f"{path}.{words[1]}", end=not open_)
         _check_span(least, most, (low, high), words, path)
-        kept = ~np.isnat(entries) & _within(entries, least, most, open_)
-        if len(entries) <= FEW_CODES + 1:
-            return codes, kept
-        # Entries rise, so what is kept is one run of codes: comparing is faster than looking up a wide table.
-        inside = np.flatnonzero(kept)
-        first, last = (int(inside[0]), int(inside[-1])) if len(inside) else (1, 0)
-        return ((codes >= first) & (codes <= last)).view(np.uint8), _BY_FLAG
+        return in_span(column, least, most, open_=open_)
     if column.kind is Kind.NUMBER:
         first_number = _number(low, f"{path}.{words[0]}", column)
         last_number = _number(high, f"{path}.{words[1]}", column)
@@ -212,6 +206,26 @@ def _span(column: Column, condition: ConditionSpec, path: str) -> Test:
         'list what is meant with "in"',
         path=path,
     )
+
+
+def in_span(column: Column, least: np.datetime64 | None, most: np.datetime64 | None, *, open_: bool = False) -> Test:
+    """That moments lie from one to another, or between them. Entries rise, so what is kept is one run of codes."""
+    codes, entries = column.data, column.dictionary
+    filled = entries[1:]
+    first = 0 if least is None else int(np.searchsorted(filled, least, "right" if open_ else "left"))
+    last = len(filled) if most is None else int(np.searchsorted(filled, most, "left" if open_ else "right"))
+    if len(entries) <= FEW_CODES + 1:
+        kept = np.zeros(len(entries), dtype=bool)
+        kept[first + 1 : last + 1] = True
+        return codes, kept
+    # Comparing is faster than looking up a wide table.
+    met = np.empty(len(codes), dtype=bool)
+
+    def work(block: slice) -> None:
+        np.logical_and(codes[block] > first, codes[block] <= last, out=met[block])
+
+    in_blocks(work, blocks_of(len(codes)))
+    return met.view(np.uint8), _BY_FLAG
 
 
 def _within(values: NDArray[Any], low: Any, high: Any, open_: bool) -> NDArray[np.bool_]:

@@ -13,7 +13,7 @@ from ..recipe.spec import LevelSpec, ResolvedPivot, ShiftSpec, ShowSpec
 from ..table import Column, Kind, moment_label
 from ..words.wording import KIND_WORDS
 from .aggregated import Aggregated, aggregate
-from .conditions import as_lists, fields_of, moment_of
+from .conditions import as_lists, fields_of, in_span, moment_of
 from .cuts import CUTS
 from .grouping import Grouping, View, grouping_key, groupings_of, partials_of, ranks, sides_with_paths, view_of
 from .levels import NO_LEVEL, Level, calendar_of, joined, level_of, shortened
@@ -96,7 +96,8 @@ def _grouped(source: TableSource, pivot: ResolvedPivot, key: str) -> Grouped:
         ],
         pivot,
     )
-    return Grouped(here, there, others, None if covered is None or _is_within(pivot, covered) else covered)
+    told = covered if here_only else None
+    return Grouped(here, there, others, told)
 
 
 def aggregated_there(grouped: Grouped, pivot: ResolvedPivot, key: str) -> tuple[Aggregated, NDArray[np.int64]]:
@@ -148,15 +149,10 @@ def _source_there(
     if show.shift is None:
         return source, (), ()
     others = ShiftedSource(source, show.shift)
-    if covered is None:
+    if covered is None or _is_within(pivot, covered):
         return others, (), ()
-    first, last = covered
-
-    def test(column: Column) -> Test:
-        entries = column.dictionary
-        return column.data, (entries >= first) & (entries <= last)
-
-    return others, (test(source.column(show.shift.field, "")),), (test(others.column(show.shift.field, "")),)
+    here, there = (in_span(each.column(show.shift.field, ""), *covered) for each in (source, others))
+    return others, (here,), (there,)
 
 
 def _is_within(pivot: ResolvedPivot, covered: tuple[np.datetime64, np.datetime64]) -> bool:

@@ -99,7 +99,8 @@ class ShiftedSource(TableSource):
         way = way_of(self._shift, cut)
         if name != self._shift.field or way == "own":
             return column
-        return replace(column, entries=moved(column.dictionary, self._shift, way))
+        key = f"moved {name!r}{self.version(name, cut)}"
+        return replace(column, entries=self.memory.keep(key, lambda: moved(column.dictionary, self._shift, way)))
 
     def version(self, name: str, cut: str | None) -> str:
         way = way_of(self._shift, cut)
