@@ -53,7 +53,7 @@ def test_the_zoom_is_pixels_a_point(folder):
         (
             {"palette": 1},
             ("--out", "o.json"),
-            "palette: no such key; choose from finch_recipe, table, pivot, color, cells, heads, legend, words, notes, page, "
+            "palette: no such key; choose from finch_recipe, table, pivot, color, cells, each, heads, legend, words, notes, page, "
             "dismissed",
         ),
         (

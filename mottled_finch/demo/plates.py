@@ -274,7 +274,18 @@ VESSELS: tuple[dict[str, Any], ...] = (
             "measure": {"take": "sum", "of": "measured"},
             "order": {"rows": {"by": "likeness", "distance": "correlation"}},
         },
-        "color": {"palette": "pondweed", "within": "column"},
+        "color": {"palette": "pondweed", "within": "column", "high_is": "good"},
+        "each": [
+            *({"column": [name], "decimals": 0} for name in ("seats", "bicycles", "range, miles", "crew")),
+            {"column": ["speed, knots"], "decimals": 1},
+            {"column": ["draught, m"], "decimals": 1, "high_is": "neither"},
+            {"column": ["rating"], "decimals": 1},
+            {"column": ["on time, %"], "decimals": 0},
+            *(
+                {"column": [name], "decimals": 0, "high_is": "bad"}
+                for name in ("fuel, litres an hour", "noise, dB", "age, years", "days in repair")
+            ),
+        ],
         "cells": {"decimals": 1},
         "legend": {"title": "Of each attribute"},
         "words": {

@@ -420,16 +420,20 @@ class SpreadAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class BandAnswer:
-    """A band, from the lowest on: its words on the legend, its color, and how many cells are in it."""
+    """A band, from the lowest on: its words on the legend, its color with its place among all, and how many cells are in it."""
 
     words: str
     color: str
     cells: int
+    step: int
 
 
 @dataclass(frozen=True, kw_only=True)
 class ScaleAnswer:
-    """The resolved scale. Ends within lowest and highest clip; ``under`` and ``over`` count the cells beyond them."""
+    """The resolved scale. Ends within lowest and highest clip; ``under`` and ``over`` count the cells beyond them. One that is
+    ``turned`` has the colors of the figure's high end at its low one; ``stops`` are the places of bands among the colors, where
+    they are not the bands' own numbers.
+    """
 
     low: float
     middle: float
@@ -441,6 +445,8 @@ class ScaleAnswer:
     over: int
     spread: SpreadAnswer
     cuts: Sequence[float] | None
+    turned: bool
+    stops: Sequence[int] | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -523,6 +529,17 @@ class AgainstAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class UnlikeAnswer:
+    """Members of a side that are unlike the others: by member and by group of members, how their values are written. ``sense`` is
+    what high is in the figure as a whole.
+    """
+
+    side: str
+    styles: Sequence[NumberStyle]
+    sense: str
+
+
+@dataclass(frozen=True, kw_only=True)
 class FigureAnswer:
     """A figure: the scene to draw, and what the tray reads out.
 
@@ -564,6 +581,7 @@ class FigureAnswer:
     dismissed: Sequence[DismissedAnswer]
     facts: Sequence[FactAnswer]
     style: NumberStyle
+    unlike: UnlikeAnswer | None
     color: ColorSpec
     palette: str
     kept: int

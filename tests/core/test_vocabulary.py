@@ -33,7 +33,8 @@ def test_a_measure_is_said_and_typed_as_it_is_declared(take):
 @pytest.mark.parametrize("name", SHOW_TERMS)
 def test_a_show_is_said_and_typed_as_it_is_declared(name):
     for of in SHOW_TERMS[name].keys.get("of", (None,)):
-        show = ShowSpec(as_=name, of=of, to=5.0 if name == "gap" else None)
+        side = {"edition": "before"} if name == "against" else {}
+        show = ShowSpec(as_=name, of=of, to=5.0 if name == "gap" else None, **side)
         assert "{" not in show_words(show)
         pivot = PivotSpec(show=show)
         assert read_statement(write_statement(pivot), []) == pivot

@@ -42,3 +42,8 @@ class Seen:
 
     recipe: Recipe
     figure: Figure
+
+    @property
+    def apart(self) -> bool:
+        """Whether some cells are judged on other scales than others."""
+        return self.figure.coloring.apart or len(self.figure.coloring.scales) > 1

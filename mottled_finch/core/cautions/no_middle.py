@@ -11,7 +11,7 @@ from .caution import Caution, Cure, Seen
 def find(seen: Seen) -> Caution | None:
     color, scale = seen.figure.recipe.color, seen.figure.scale
     palette = PALETTES[color.palette or DEFAULT_PALETTE]
-    if scale is None or color.colors or not palette.two_sided or color.middle is not None or color.within != "table":
+    if scale is None or color.colors or not palette.two_sided or color.middle is not None or seen.apart:
         return None
     if color.bands is not None and color.bands.names:
         return None  # named bands say themselves which side is which

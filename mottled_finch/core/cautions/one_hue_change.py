@@ -10,7 +10,7 @@ from .caution import Caution, Cure, Seen
 
 def find(seen: Seen) -> Caution | None:
     pivot, color, scale = seen.recipe.pivot, seen.figure.recipe.color, seen.figure.scale
-    if pivot.show.as_ != "against" or scale is None or color.bands is not None or color.within != "table":
+    if pivot.show.as_ != "against" or scale is None or color.bands is not None or seen.apart:
         return None
     even = 1.0 if pivot.show.by == "ratio" else 0.0
     if color.middle is not None or color.colors or PALETTES[color.palette or DEFAULT_PALETTE].two_sided:

@@ -17,7 +17,7 @@ _SHARE = 0.45
 
 def find(seen: Seen) -> Caution | None:
     color, scale = seen.figure.recipe.color, seen.figure.scale
-    if scale is None or scale.cuts is not None or color.within != "table" or scale.spread.name != "linear":
+    if scale is None or scale.cuts is not None or seen.apart or scale.spread.name != "linear":
         return None
     values = seen.figure.contents.values
     filled = np.sort(values[~np.isnan(values)])

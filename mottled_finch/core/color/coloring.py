@@ -1,33 +1,38 @@
 """Which color each cell has: palette, scales, bands and what is lit together."""
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ..errors import TableError
 from ..pivot import Matrix
-from ..recipe.spec import ColorSpec
+from ..recipe.spec import ColorSpec, EachSpec, Recipe
 from .house import faded, house_colors
 from .lit import lit_by
 from .palettes import BLANK_STEP, PALETTES, STEPS
 from .regions import regions_of
 from .scale import DEFAULT_PALETTE, Scale, resolve_scale
 from .spaces import Bytes, bytes_of
+from .unlike import Unlike, own_color, sense_of
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Coloring:
     """``scales`` has one for all cells, or one for each region; a region without values has None. ``regions`` gives each cell's.
+    ``apart`` says that there is no one scale of all cells, or of all but those that have their own.
 
     ``steps``, of the cells' shape, are places in ``colors`` of shape (steps, 3), 255 for a blank. ``lit`` says which cells a
-    condition lights; without one it is None.
+    condition lights; without one it is None. ``sense`` is what high is, where it is in the figure as a whole.
     """
 
     scales: tuple[Scale | None, ...]
     regions: NDArray[np.int64]
+    apart: bool
     steps: NDArray[np.uint8]
     colors: Bytes
+    sense: str
     lit: NDArray[np.bool_] | None = None
 
     @property
@@ -44,32 +49,106 @@ def coloring_of(
     color: ColorSpec,
     matrix: Matrix,
     values: NDArray[np.float64],
+    *,
     looked_at: NDArray[np.float64] | None = None,
     targets: Mapping[str, float] | None = None,
+    unlike: Unlike | None = None,
 ) -> Coloring:
-    """The coloring of a matrix by the values it shows. ``looked_at`` is what the condition of what is lit is about."""
-    regions = regions_of(matrix, color.within)
+    """The coloring of a matrix by the values it shows. ``looked_at`` is what the condition of what is lit is about; ``unlike`` are
+    members with scales of their own.
+    """
+    regions, own = _judged(color, matrix, unlike)
+    sense = sense_of(color, unlike)
     scales: list[Scale | None] = []
-    steps = np.full(values.size, BLANK_STEP, dtype=np.uint8)
-    ends = np.cumsum(np.bincount(regions.ravel(), minlength=1))
-    for where in np.split(np.argsort(regions.ravel(), kind="stable"), ends[:-1]):
+    ends = np.cumsum(np.bincount(regions.ravel(), minlength=len(own)))
+    wheres = np.split(np.argsort(regions.ravel(), kind="stable"), ends[:-1])
+    for where, setting in zip(wheres, own, strict=True):
         among = values.ravel()[where]
-        scale = resolve_scale(color, among, targets)
+        said = color if setting is None else own_color(color, setting)
+        scale = _resolved(said, among, targets, setting)
+        opposite = {"good": "bad", "bad": "good"}.get(sense)
+        if scale is not None and setting is not None and opposite is not None and setting.high_is == opposite:
+            scale = replace(scale, turned=True)
         scales.append(scale)
+    color = replace(color, high_is=sense)  # type: ignore[arg-type]
+    scales, colors = _colored(color, scales, own)
+    steps = np.full(values.size, BLANK_STEP, dtype=np.uint8)
+    for where, scale in zip(wheres, scales, strict=True):
         if scale is not None:
-            steps[where] = scale.steps(among)
+            steps[where] = scale.steps(values.ravel()[where])
     lit = None
     if color.lit is not None:
         lit = lit_by(color.lit, values, values if looked_at is None else looked_at, targets or {})
-    bands = None if color.bands is None else max((scale.number_of_steps for scale in scales if scale), default=1)
     return Coloring(
-        scales=tuple(scales), regions=regions, steps=steps.reshape(values.shape), colors=colors_of(color, bands), lit=lit
+        scales=tuple(scales),
+        regions=regions,
+        apart=color.within != "table" or (len(scales) > 1 and scales[0] is None),
+        steps=steps.reshape(values.shape),
+        colors=colors,
+        sense=sense,
+        lit=lit,
     )
 
 
-def totals_can_share(color: ColorSpec) -> bool:
+def _judged(color: ColorSpec, matrix: Matrix, unlike: Unlike | None) -> tuple[NDArray[np.int64], list[EachSpec | None]]:
+    """The region of each cell, those of all that have no scale of their own first, and what is said of each region."""
+    regions = regions_of(matrix, color.within)
+    number = int(regions.max(initial=0)) + 1
+    if unlike is None or (unlike.scale < 0).all():
+        return regions, [None] * number
+    own = unlike.by_cell(unlike.scale + 1, matrix.shape)
+    found, numbered = np.unique(own * number + regions, return_inverse=True)
+    numbered = numbered.reshape(matrix.shape)
+    settings: list[EachSpec | None] = []
+    cell = np.unique(numbered, return_index=True)[1]
+    for at in cell.tolist():
+        row, column = divmod(at, matrix.shape[1])
+        member = row if unlike.down else column
+        settings.append(unlike.setting(member) if unlike.scale[member] >= 0 else None)
+    if color.within == "table" and found[0] != 0:
+        return numbered + 1, [None, *settings]  # the first region is that of all others, of which there are none
+    return numbered, settings
+
+
+def _resolved(
+    color: ColorSpec, values: NDArray[np.float64], targets: Mapping[str, float] | None, setting: EachSpec | None
+) -> Scale | None:
+    """The scale of some cells; what is wrong with one of their own is told of these."""
+    try:
+        return resolve_scale(color, values, targets)
+    except TableError as error:
+        if setting is None:
+            raise
+        name = ", ".join(setting.labels) or "all"
+        raise TableError(f'of "{name}", {error.message}', path=error.path.replace("color", "each", 1)) from error
+
+
+def _colored(color: ColorSpec, scales: list[Scale | None], own: Sequence[EachSpec | None]) -> tuple[list[Scale | None], Bytes]:
+    """The colors that all scales share, and where bands of some alone are, the scales with places for them among those of the
+    ramp.
+    """
+    there = [scale for scale in scales if scale is not None]
+    if not any(setting is not None and setting.bands is not None for setting in own):
+        bands = None if color.bands is None else max((scale.number_of_steps for scale in there), default=1)
+        return scales, colors_of(color, bands)
+    counts = {0 if scale.cuts is None else scale.number_of_steps for scale in there}
+    if len(counts) == 1 and 0 not in counts:
+        return scales, colors_of(color, counts.pop())
+    to_the_ends = _to_the_ends(color)
+
+    def stopped(scale: Scale | None) -> Scale | None:
+        if scale is None or scale.cuts is None:
+            return scale
+        number = scale.number_of_steps
+        return replace(scale, stops=tuple(_step_of_band(i, number, to_the_ends) for i in range(number)))
+
+    return [stopped(scale) for scale in scales], colors_of(color)
+
+
+def totals_can_share(recipe: Recipe) -> bool:
     """Whether totals can have the colors of the cells: these are judged together, and all of them are lit."""
-    return color.within == "table" and color.lit is None
+    color = recipe.color
+    return color.within == "table" and color.lit is None and not any(each.judged for each in recipe.each)
 
 
 def colors_of(color: ColorSpec, bands: int | None = None) -> Bytes:
@@ -85,8 +164,11 @@ def colors_of(color: ColorSpec, bands: int | None = None) -> Bytes:
         colors = palette.colors_for(color.high_is, color.reverse)
     if bands is None:
         return colors
-    to_the_ends = bool(color.colors) or palette.kind == "bands"
-    return np.asarray(colors[[_step_of_band(i, bands, to_the_ends) for i in range(bands)]])
+    return np.asarray(colors[[_step_of_band(i, bands, _to_the_ends(color)) for i in range(bands)]])
+
+
+def _to_the_ends(color: ColorSpec) -> bool:
+    return bool(color.colors) or PALETTES[color.palette or DEFAULT_PALETTE].kind == "bands"
 
 
 def _step_of_band(band: int, bands: int, to_the_ends: bool) -> int:

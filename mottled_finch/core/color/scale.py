@@ -20,7 +20,9 @@ class Scale:
 
     ``middle`` always has a number: where the recipe names none it is halfway between the ends, as values are spread, and
     ``has_middle`` is false. ``lowest`` and ``highest`` are those of the cells, so that an end inside them clips: ``under`` and
-    ``over`` count the cells beyond. With ``cuts`` there are bands in place of a ramp.
+    ``over`` count the cells beyond. With ``cuts`` there are bands in place of a ramp, each with one of the ``stops`` among the
+    colors, or with that of its number. One that is ``turned`` has the colors of its high end at its low one: high is bad there, and
+    good in the rest of the figure.
     """
 
     low: float
@@ -33,6 +35,8 @@ class Scale:
     over: int = 0
     spread: Spread = field(default_factory=Spread)
     cuts: tuple[float, ...] | None = None
+    turned: bool = False
+    stops: tuple[int, ...] | None = None
 
     @property
     def clips_low(self) -> bool:
@@ -56,10 +60,18 @@ class Scale:
         """The step of each value, same shape; 255 for a blank. A value on a cut is in the band above it."""
         blank = np.isnan(values)
         if self.cuts is not None:
-            return np.where(blank, BLANK_STEP, np.searchsorted(self.cuts, values, side="right")).astype(np.uint8)
+            bands = np.array(self.band_steps, dtype=np.uint8)
+            return np.where(blank, BLANK_STEP, bands[np.searchsorted(self.cuts, values, side="right")]).astype(np.uint8)
         # Half steps go up, as Math.floor(x + 0.5) does where the screen recolors while a handle is dragged.
         place = np.where(blank, 0, self.places(values)) * (2 * MIDDLE)
-        return np.where(blank, BLANK_STEP, np.floor(place + 0.5)).astype(np.uint8)
+        step = np.floor(place + 0.5)
+        return np.where(blank, BLANK_STEP, 2 * MIDDLE - step if self.turned else step).astype(np.uint8)
+
+    @property
+    def band_steps(self) -> tuple[int, ...]:
+        """The step of each band, from the lowest on."""
+        steps = tuple(range(self.number_of_steps)) if self.stops is None else self.stops
+        return steps[::-1] if self.turned else steps
 
     @property
     def number_of_steps(self) -> int:

@@ -5,10 +5,11 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from ..color.unlike import Unlike
 from ..errors import TableError
 from ..pivot import Labels, Matrix, colored_values, measured_beside
 from ..recipe.conditions import MeasureSpec
-from ..recipe.spec import CellsSpec, NumberSpec, PastSpec, PivotSpec, Recipe, ResolvedPivot
+from ..recipe.spec import NumberSpec, PastSpec, PivotSpec, Recipe, ResolvedPivot
 from ..table import Table
 from .number_style import NumberStyle, style_beside, style_of
 from .targets import within_limits
@@ -26,6 +27,21 @@ class Beside:
     style: NumberStyle
 
 
+@dataclass(frozen=True, eq=False)
+class Styles:
+    """How values are written: by the members of a side, where they are unlike, else alike."""
+
+    usual: NumberStyle
+    down: bool = False
+    by_line: tuple[NumberStyle, ...] = ()
+    """Of each member and each group of that side."""
+
+    def of(self, row: int, column: int) -> NumberStyle:
+        """How those of a line of the rows and a line of the columns are written."""
+        line = row if self.down else column
+        return self.by_line[line] if 0 <= line < len(self.by_line) else self.usual
+
+
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Contents:
     """All arrays have the shape of the cells. ``values`` are those that have a color, NaN elsewhere; ``few`` are hidden since they
@@ -41,6 +57,7 @@ class Contents:
     new: Mask
     gone: Mask
     style: NumberStyle
+    styles: "Styles"
     printed: Floats
     printed_style: NumberStyle
     wanted: Mask
@@ -48,17 +65,25 @@ class Contents:
     most: float = 0.0
     beside: tuple[Beside, ...] = ()
 
+    def text(self, value: float, row: int, column: int) -> str:
+        """A value as it is written in a line of the rows and a line of the columns, totals included."""
+        return self.styles.of(row, column).text(value)
+
     def prints(self) -> tuple[str, ...]:
         """What each cell prints, row by row; empty where nothing is. Worked out where there is room for it alone."""
+        values, wanted = self.printed.ravel().tolist(), self.wanted.ravel().tolist()
+        if self.printed_style is not self.style or not self.styles.by_line:
+            return tuple(self.printed_style.text(value) if want else "" for value, want in zip(values, wanted, strict=True))
+        columns = self.printed.shape[1]
         return tuple(
-            self.printed_style.text(value) if wanted else ""
-            for value, wanted in zip(self.printed.ravel().tolist(), self.wanted.ravel().tolist(), strict=True)
+            self.text(value, *divmod(i, columns)) if want else ""
+            for i, (value, want) in enumerate(zip(values, wanted, strict=True))
         )
 
 
-def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matrix) -> Contents:
-    """The contents of a figure's cells. ``pivot`` has numbers where the recipe names targets. Raises TableError for a measure that
-    does not fit the table or a target that is not there.
+def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matrix, unlike: Unlike | None = None) -> Contents:
+    """The contents of a figure's cells. ``pivot`` has numbers where the recipe names targets, ``unlike`` are members whose numbers
+    are written in their own way. Raises TableError for a measure that does not fit the table or a target that is not there.
     """
     cells = recipe.cells
     there = colored_values(matrix)
@@ -68,7 +93,8 @@ def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matr
         records = least_records(matrix)
         few = (~np.isnan(there) | matrix.new | matrix.gone) & (records > 0) & (records < cells.least_records) & ~aside
     values = np.where(aside | few, np.nan, there)
-    style = style_of(recipe, matrix)
+    styles = _styles(recipe, matrix, unlike)
+    style = styles.usual
     printed, printed_style = values, style
     beside = []
     if cells.print is not None:
@@ -90,9 +116,10 @@ def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matr
         new=matrix.new & ~aside & ~few,
         gone=matrix.gone & ~aside & ~few,
         style=style,
+        styles=styles,
         printed=printed,
         printed_style=printed_style,
-        wanted=~np.isnan(printed) & _wanted(cells, values, matrix, recipe),
+        wanted=~np.isnan(printed) & _wanted(values, matrix, recipe, unlike),
         sizes=sizes,
         most=most,
         beside=tuple(beside),
@@ -155,14 +182,34 @@ def _sizes(raw: Floats) -> tuple[Floats, float]:
     return (above / most if most > 0 else above), most
 
 
-def _wanted(cells: CellsSpec, values: Floats, matrix: Matrix, recipe: Recipe) -> Mask:
-    """Which cells print what they hold."""
+def _styles(recipe: Recipe, matrix: Matrix, unlike: Unlike | None) -> Styles:
+    if unlike is None or (unlike.of < 0).all():
+        return Styles(style_of(recipe, matrix.values, matrix.all_values))
+    like = unlike.of < 0
+    lines = matrix.all_values if unlike.down else matrix.all_values.T
+    across = len(matrix.columns) if unlike.down else len(matrix.rows)
+    usual = style_of(recipe, lines[: len(like), :across][like], lines[: len(like)][like])
+    by_member = [
+        usual if setting is None else style_of(recipe, lines[i, :across], lines[i], setting)
+        for i in range(len(like))
+        for setting in (unlike.setting(i),)
+    ]
+    groups = matrix.row_groups if unlike.down else matrix.column_groups
+    of_groups = [by_member[each.start] if len(set(by_member[each.start : each.stop])) == 1 else usual for each in groups]
+    return Styles(usual, unlike.down, (*by_member, *of_groups))
+
+
+def _wanted(values: Floats, matrix: Matrix, recipe: Recipe, unlike: Unlike | None) -> Mask:
+    """Which cells print what they hold. Extremes are those of each of unlike members."""
+    cells = recipe.cells
     if cells.values == "none":
         return np.zeros(values.shape, dtype=bool)
     if isinstance(cells.values, PastSpec):
         return within_limits(cells.values, values, recipe.table.targets, "cells.values")
     if cells.values == "extremes":
         telling = telling_values(values, matrix, recipe.pivot)
+        axis = None if unlike is None else 1 if unlike.down else 0
         if not np.isnan(telling).all():
-            return np.asarray((telling == np.nanmax(telling)) | (telling == np.nanmin(telling)))
+            highest, lowest = (each.reduce(telling, axis=axis, keepdims=True) for each in (np.fmax, np.fmin))
+            return np.asarray((telling == highest) | (telling == lowest))
     return np.ones(values.shape, dtype=bool)

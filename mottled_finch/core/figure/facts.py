@@ -66,7 +66,7 @@ def _extreme(highest: bool) -> Callable[[Facts], tuple[int, int] | None]:
 def _value(highest: bool) -> Callable[[Facts], str | None]:
     def say(facts: Facts) -> str | None:
         at = _extreme(highest)(facts)
-        return None if at is None else facts.contents.style.text(float(facts.contents.values[at]))
+        return None if at is None else facts.contents.text(float(facts.contents.values[at]), *at)
 
     return say
 

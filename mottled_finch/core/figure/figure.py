@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 
 from ..color.coloring import Coloring, coloring_of
 from ..color.scale import Scale, completed
+from ..color.unlike import unlike_of
 from ..errors import TableError
 from ..mends import Library, apply_mends, no_library
 from ..pivot import Matrix, Unfinished, make_matrix, measured_beside, unfinished
@@ -57,9 +58,10 @@ def make_figure(
     pivot = with_targets(recipe.pivot, targets, editions)
     matrix = make_matrix(table, pivot)
     recipe = replace(recipe, table=replace(recipe.table, targets=targets), color=completed(recipe.color, recipe.pivot))
-    contents = contents_of(table, recipe, pivot, matrix)
+    unlike = unlike_of(recipe.each, matrix)
+    contents = contents_of(table, recipe, pivot, matrix, unlike)
     looked_at = _looked_at(table, pivot, recipe.color.lit, matrix)
-    coloring = coloring_of(recipe.color, matrix, contents.values, looked_at, targets)
+    coloring = coloring_of(recipe.color, matrix, contents.values, looked_at=looked_at, targets=targets, unlike=unlike)
     facts = Facts(table=table, recipe=recipe, matrix=matrix, contents=contents, coloring=coloring)
     typeface = typeface_of(recipe.page.font)
     with using(typeface):

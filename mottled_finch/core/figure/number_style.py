@@ -7,9 +7,8 @@ from math import floor, log10
 import numpy as np
 from numpy.typing import NDArray
 
-from ..pivot import Matrix
 from ..recipe.conditions import MeasureSpec
-from ..recipe.spec import NumberMarks, NumberSpec, PivotSpec, Recipe, ShowSpec
+from ..recipe.spec import EachSpec, NumberMarks, NumberSpec, PivotSpec, Recipe, ShowSpec
 from ..vocabulary import MEASURE_TERMS
 
 MARKS: dict[NumberMarks, tuple[str, str]] = {
@@ -64,15 +63,25 @@ def number_text(value: float, decimals: int) -> str:
     return text.replace("-", "", 1) if text.startswith("-") and not re.search("[1-9]", text) else text.replace("-", "−", 1)
 
 
-def style_of(recipe: Recipe, matrix: Matrix) -> NumberStyle:
-    """How the values of a figure are written: with the decimals asked for, or about three significant digits of the largest cell,
-    and none where cells and totals are whole; parts of a whole as percent, with about two.
+def style_of(recipe: Recipe, cells: NDArray[np.float64], every: NDArray[np.float64], own: EachSpec | None = None) -> NumberStyle:
+    """How the values of a figure, or its ``own`` way of some members, are written: with the decimals asked for, or about three
+    significant digits of the largest of the ``cells``, and none where all, with their totals, are whole; parts of a whole as
+    percent, with about two.
     """
-    cells, number = recipe.cells, recipe.cells.number
+    number, decimals = recipe.cells.number, recipe.cells.decimals
+    if own is not None:
+        number = number if own.number is None else own.number
+        decimals = own.decimals
+        number = replace(number, after=number.after + _unit(own.unit))
     percent = is_percent(recipe.pivot) if number.as_ is None else number.as_ == "percent"
     if number.sign is None:
         number = replace(number, sign=_is_difference(recipe.pivot.show))
-    return _style(number, percent, cells.decimals, matrix.values, matrix.all_values)
+    return _style(number, percent, decimals, cells, every)
+
+
+def _unit(unit: str) -> str:
+    """A unit as it stands behind a number: a word apart from it, a sign of degrees or percent close to it."""
+    return f"\u00a0{unit}" if unit[:1].isalnum() else unit
 
 
 def style_beside(number: NumberSpec, decimals: int | None, measure: MeasureSpec, values: NDArray[np.float64]) -> NumberStyle:

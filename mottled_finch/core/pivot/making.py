@@ -155,26 +155,23 @@ def _as_it_stands(
 
 def _opposite(pivot: ResolvedPivot, both: Grouped, found: Aggregated, records: NDArray[np.int64]) -> Opposite:
     assert found.there is not None
-    new, gone = _only(pivot, found)
+    here, there = _there(pivot, found)
     return Opposite(
         all_here=found.values,
         all_there=found.there.values,
         all_records=records,
-        all_new=new,
-        all_gone=gone,
+        all_new=here & ~there,
+        all_gone=there & ~here,
         covered=both.covered,
     )
 
 
-def _only(pivot: ResolvedPivot, found: Aggregated) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
-    """Which lines have something on this side only, and on the other side only. Where nothing counts as zero, there is something
-    on both.
-    """
+def _there(pivot: ResolvedPivot, found: Aggregated) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    """Which lines have something on this side, and on the other. Where nothing counts as zero, that is something."""
     assert found.there is not None
     measure = pivot.show.measure or pivot.measure
     here = (found.numbers > 0) | (pivot.measure.empty == "zero")
-    there = (found.there.numbers > 0) | (measure.empty == "zero")
-    return here & ~there, there & ~here
+    return here, (found.there.numbers > 0) | (measure.empty == "zero")
 
 
 def _places(some: ShownSide, every: ShownSide) -> NDArray[np.int64]:
@@ -265,7 +262,7 @@ def _shown(
         column_steps=[(0, columns)] if _runs_on(pivot.columns, pivot.split) else column_runs,
         running=run,
         there=None if found.there is None else found.there.values,
-        alone=None if found.there is None else np.logical_or(*_only(pivot, found)),
+        on_both=None if found.there is None else np.logical_and(*_there(pivot, found)),
     )
     shown = finite(SHOWS[pivot.show.as_](pivot.show, laid))
     # A difference is off by what its numbers are off by, however small it is itself.

@@ -9,6 +9,7 @@ from ..errors import RecipeError, did_you_mean
 from ..vocabulary import FACT_TERMS
 from .check_cells import check_cells
 from .check_color import check_color
+from .check_each import check_each
 from .check_frame import check_frame
 from .check_pivot import check_condition, check_pivot
 from .spec import Recipe
@@ -40,6 +41,7 @@ def check_recipe(recipe: Recipe) -> None:
     check_pivot(recipe.pivot)
     check_color(recipe.color)
     check_cells(recipe.cells)
+    check_each(recipe)
     for name in ("title", "subtitle", "rows", "columns", "caption", "source"):
         _check_facts(getattr(recipe.words, name) or "", f"words.{name}")
     if recipe.heads.flow is not None:

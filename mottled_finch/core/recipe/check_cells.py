@@ -5,7 +5,7 @@ from ..vocabulary import LIMITS, SYMBOL_TERMS
 from ..words.wording import listed
 from .check_color import HEX
 from .check_pivot import check_measure
-from .spec import CellsSpec, PastSpec
+from .spec import CellsSpec, NumberSpec, PastSpec
 
 
 def check_cells(cells: CellsSpec, path: str = "cells") -> None:
@@ -19,11 +19,7 @@ def check_cells(cells: CellsSpec, path: str = "cells") -> None:
         check_measure(cells.print.measure, f"{path}.print.measure")
         numbers.append((cells.print.number, f"{path}.print.number"))
     for number, place in numbers:
-        for name in ("before", "after"):
-            if len(getattr(number, name)) > LIMITS.around_most:
-                raise RecipeError(
-                    f"more than {LIMITS.around_most} letters stand {name} each number; shorten them", path=f"{place}.{name}"
-                )
+        check_around(number, place)
     if cells.size is not None and not LIMITS.print_size_least <= cells.size <= LIMITS.print_size_most:
         raise RecipeError(
             f"values of {cells.size:g} points; choose {LIMITS.print_size_least} to {LIMITS.print_size_most}", path=f"{path}.size"
@@ -39,6 +35,15 @@ def check_cells(cells: CellsSpec, path: str = "cells") -> None:
         raise RecipeError(f"a gap of {cells.gap} points; choose 0 to {LIMITS.gap_most}", path=f"{path}.gap")
     if cells.gap_color is not None and not HEX.match(cells.gap_color):
         raise RecipeError(f'"{cells.gap_color}" is not a color; write it as "#1f6b6d"', path=f"{path}.gap_color")
+
+
+def check_around(number: NumberSpec, path: str) -> None:
+    """What stands before and after each number is short."""
+    for name in ("before", "after"):
+        if len(getattr(number, name)) > LIMITS.around_most:
+            raise RecipeError(
+                f"more than {LIMITS.around_most} letters stand {name} each number; shorten them", path=f"{path}.{name}"
+            )
 
 
 def check_decimals(decimals: int | None, path: str) -> None:

@@ -15,12 +15,10 @@ _PLACES = ("at", "percent", "percentile", "target")
 
 def check_color(color: ColorSpec, path: str = "color") -> None:
     """Raises RecipeError for the first thing that is not well formed, whatever the table."""
-    _check_end(color.low, f"{path}.low")
-    _check_end(color.high, f"{path}.high")
+    check_end(color.low, f"{path}.low")
+    check_end(color.high, f"{path}.high")
     if color.middle is not None:
-        _check_end(color.middle, f"{path}.middle")
-        if color.middle.at == "mirrored":
-            raise RecipeError('"mirrored" is said of an end; give the middle a place of its own', path=f"{path}.middle.at")
+        check_end(color.middle, f"{path}.middle")
     for name in ("percent", "percentile"):
         low, high = getattr(color.low, name), getattr(color.high, name)
         if low is not None and high is not None and low > high:
@@ -33,16 +31,19 @@ def check_color(color: ColorSpec, path: str = "color") -> None:
         raise RecipeError(f"{len(color.colors)} colors are given; give one to {LIMITS.colors_most}", path=f"{path}.colors")
     _check_hexes(color.colors, f"{path}.colors")
     if color.bands is not None:
-        _check_bands(color.bands, f"{path}.bands")
+        check_bands(color.bands, f"{path}.bands")
     if color.lit is not None:
         _check_lit(color.lit, f"{path}.lit")
 
 
-def _check_end(end: EndSpec, path: str) -> None:
+def check_end(end: EndSpec, path: str) -> None:
+    """Raises RecipeError unless an end or the middle has one place."""
     given = [name for name in _PLACES if getattr(end, name) is not None]
     if len(given) != 1:
         problem = "no place is given" if not given else f"{' and '.join(given)} are given"
         raise RecipeError(f'{problem}; give one of "at", "percent", "percentile" and "target"', path=path)
+    if end.at == "mirrored" and path.endswith("middle"):
+        raise RecipeError('"mirrored" is said of an end; give the middle a place of its own', path=f"{path}.at")
     for name in ("percent", "percentile"):
         value = getattr(end, name)
         if value is not None and not 0 <= value <= 100:
@@ -55,12 +56,13 @@ def _check_hexes(colors: tuple[str, ...], path: str) -> None:
             raise RecipeError(f'"{color}" is not a color; write it as "#1f6b6d"', path=f"{path}[{i}]", received=color)
 
 
-def _check_bands(bands: BandsSpec, path: str) -> None:
+def check_bands(bands: BandsSpec, path: str) -> None:
+    """Raises RecipeError for bands whose parts do not go together."""
     if (bands.cuts is None) == (bands.method is None):
         raise RecipeError('give either "cuts" or a "method"', path=path)
     if bands.cuts is not None and bands.count is not None:
         raise RecipeError('"count" belongs to a method; the cuts say how many bands there are', path=f"{path}.count")
-    number = bands.count if bands.cuts is None else len(bands.cuts) + 1
+    number = bands.number
     if number is not None and not 2 <= number <= LIMITS.bands_most:
         raise RecipeError(
             f"{counted(number, 'band')} asked for; choose 2 to {LIMITS.bands_most}, since no reader tells more apart",

@@ -248,6 +248,11 @@ class BandsSpec:
     colors: tuple[str, ...] = ()
     names: tuple[str, ...] = ()
 
+    @property
+    def number(self) -> int | None:
+        """How many bands are asked for; None where a method finds as many as it does."""
+        return self.count if self.cuts is None else len(self.cuts) + 1
+
 
 @dataclass(frozen=True, kw_only=True)
 class LitSpec:
@@ -302,6 +307,46 @@ class NumberSpec:
     before: str = ""
     after: str = ""
     sign: bool | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class EachSpec:
+    """Members that are unlike the others: those of the ``row`` or the ``column`` that begin with these labels, outermost first;
+    without labels all of that side.
+
+    ``number`` and ``decimals`` say how their values are written, ``unit`` stands behind them. ``high_is``, the ends, the ``middle``
+    and ``bands`` are those of a scale of their own, on which they are judged together, or each by itself where cells are judged
+    within rows or columns; ``target`` is the number that they ought to reach, where their middle stands. What is not said here is
+    as for all; of several that fit, more labels go before fewer.
+    """
+
+    row: tuple[str, ...] | None = None
+    column: tuple[str, ...] | None = None
+    number: NumberSpec | None = None
+    decimals: int | None = None
+    unit: str = ""
+    high_is: Literal["good", "bad", "neither"] | None = None
+    low: EndSpec | None = None
+    middle: EndSpec | None = None
+    high: EndSpec | None = None
+    bands: BandsSpec | None = None
+    target: Number | TargetSpec | None = None
+
+    @property
+    def labels(self) -> tuple[str, ...]:
+        """Those of the members that are meant."""
+        return self.row if self.row is not None else self.column or ()
+
+    @property
+    def judged(self) -> bool:
+        """Whether they have a scale of their own."""
+        parts = (self.high_is, self.low, self.middle, self.high, self.bands, self.target)
+        return any(part is not None for part in parts)
+
+    @property
+    def written(self) -> bool:
+        """Whether their numbers are written in a way of their own."""
+        return self.number is not None or self.decimals is not None or bool(self.unit)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -486,6 +531,7 @@ class Recipe:
     pivot: PivotSpec
     color: ColorSpec = field(default_factory=ColorSpec)
     cells: CellsSpec = field(default_factory=CellsSpec)
+    each: tuple[EachSpec, ...] = ()
     heads: HeadsSpec = field(default_factory=HeadsSpec)
     legend: LegendSpec = field(default_factory=LegendSpec)
     words: WordsSpec = field(default_factory=WordsSpec)

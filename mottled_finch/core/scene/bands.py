@@ -60,7 +60,7 @@ def looks_of(page: Page, values: NDArray[np.float64]) -> list[Look]:
 
 def _shared(page: Page, values: NDArray[np.float64]) -> list[Look]:
     coloring = page.coloring
-    if coloring.scale is None or not totals_can_share(page.recipe.color):
+    if coloring.scale is None or not totals_can_share(page.recipe):
         return [plain(page)] * values.size
     inks = inks_on(coloring.colors)
     return [

@@ -32,13 +32,12 @@ def lay_out(recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Conten
         grid = None
     else:
         grid = _place_figure(page)
-    values = contents.values
     return Scene(
         width=recipe.page.width,
         height=recipe.page.height,
         theme=page.theme,
         transparent=recipe.page.transparent,
-        alternative=" ".join([alternative_text(recipe.pivot, matrix, values, page.style), *_said_of_color(page)]),
+        alternative=" ".join([alternative_text(recipe, matrix, contents), *_said_of_color(page)]),
         texts=tuple(page.texts),
         boxes=tuple(page.boxes),
         hatchings=tuple(page.hatchings),
@@ -166,6 +165,6 @@ def _under(recipe: Recipe, grid: Grid) -> Under | None:
 
 def _said_of_color(page: Page) -> list[str]:
     """Sentences for who does not see the legend."""
-    notes = color_notes(page.recipe, page.style)
+    notes = color_notes(page.recipe, page.coloring, page.style)
     bands = [band.words for band in bands_of(page.recipe, page.coloring, page.style)]
     return [f"{note}." for note in [*notes, *([f"Bands: {'; '.join(bands)}"] if bands else [])]]

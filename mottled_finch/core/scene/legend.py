@@ -50,6 +50,7 @@ class Band:
     words: str
     color: str
     cells: int
+    step: int
 
 
 @dataclass(frozen=True)
@@ -106,17 +107,15 @@ def legend_of(page: Page, most: float, symbol: float) -> Legend:
     tick_x = max(ramp_width, ceil(symbol * max((sample.share for sample in samples), default=0.0))) + round(size * 0.8)
     words = what_is_shown(recipe.pivot) if recipe.legend.title is None else recipe.legend.title
     title = wrap(words[:1].upper() + words[1:], most, size, 3, 600)
-    notes = tuple(line for note in color_notes(recipe, style) for line in wrap(note, most, size, 3) if line)
+    notes = tuple(line for note in color_notes(recipe, coloring, style) for line in wrap(note, most, size, 3) if line)
     blocks: tuple[Block, ...] = ()
     fixed: tuple[Tick, ...] = ()
     between: tuple[Tick, ...] = ()
     if scale and scale.cuts is not None:
-        blocks = tuple(
-            _block(i, band, most - tick_x, size) for i, band in reversed(list(enumerate(bands_of(recipe, coloring, style))))
-        )
+        blocks = tuple(_block(band, most - tick_x, size) for band in reversed(bands_of(recipe, coloring, style)))
     elif scale:
-        fixed = tuple(_cut(tick, most - tick_x, size) for tick in _fixed(recipe, scale, style))
-        between = tuple(_cut(tick, most - tick_x, size) for tick in _between(recipe, scale, style))
+        fixed = tuple(_cut(tick, most - tick_x, size) for tick in _fixed(recipe, coloring, scale, style))
+        between = () if coloring.apart else tuple(_cut(tick, most - tick_x, size) for tick in _between(recipe, scale, style))
     swatches = tuple((why, cut(words, most - tick_x, size)) for why, words in _uncolored(page) if words)
     sample_title = wrap(_sample_title(recipe), most, size, 2, 600) if samples else []
     texts = [tick.text for tick in (*fixed, *between)] + [block.text for block in blocks]
@@ -178,16 +177,18 @@ def _cut(tick: Tick, most: float, size: float) -> Tick:
     return Tick(tick.place, cut(tick.text, most, size))
 
 
-def _block(step: int, band: Band, most: float, size: float) -> Block:
+def _block(band: Band, most: float, size: float) -> Block:
     text = cut(band.words, most, size)
-    return Block(band.color, step, text, band.words if text != band.words else None)
+    return Block(band.color, band.step, text, band.words if text != band.words else None)
 
 
-def color_notes(recipe: Recipe, style: NumberStyle) -> list[str]:
+def color_notes(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[str]:
     """What cells and totals are judged within, how values are spread, what is lit; nothing of what is usual."""
     color, totals, notes = recipe.color, recipe.pivot.totals, []
-    if color.within != "table":
+    judged = [each for each in recipe.each if each.judged]
+    if color.within != "table" and not judged:
         notes.append(f"Each within its {color.within}")
+    notes += _senses(recipe, coloring) if judged else []
     if SPREAD_TERMS[color.scale].told and color.bands is None:
         notes.append(f"Spread {SPREAD_TERMS[color.scale].words}")
     if color.lit is not None:
@@ -198,16 +199,36 @@ def color_notes(recipe: Recipe, style: NumberStyle) -> list[str]:
     return notes
 
 
+def _senses(recipe: Recipe, coloring: Coloring) -> list[str]:
+    """What has a scale of its own, and where high is not what it is in the rest of the figure."""
+    judged = [each for each in recipe.each if each.judged]
+    names = [", ".join(each.labels) for each in judged if each.labels]
+    within = recipe.color.within
+    if coloring.apart or not names:
+        words = "Each on its own scale" if within in ("table", "group") else f"Each {within} on its own scale"
+    else:
+        words = (
+            f"On {'a scale' if len(names) == 1 else 'scales'} of {'its' if len(names) == 1 else 'their'} own: {'; '.join(names)}"
+        )
+    if coloring.sense == "neither":
+        return [words]
+    unlike = [", ".join(each.labels) for each in judged if each.high_is not in (None, "neither", coloring.sense)]
+    high = f"high is {coloring.sense}" + (f" but for: {'; '.join(unlike)}" if unlike else "")
+    return [f"{words}, {high}" if coloring.apart else words, *([] if coloring.apart else [beginning(high)])]
+
+
 def bands_of(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[Band]:
     """The bands, the lowest first; none where colors run on."""
-    spec = recipe.color.bands
-    if spec is None or coloring.scale is None:
+    spec = recipe.color.bands or next((each.bands for each in recipe.each if each.bands), None)
+    scale = coloring.scale
+    if spec is None or scale is None or scale.cuts is None:
         return []
     counts = np.bincount(coloring.steps.ravel(), minlength=BLANK_STEP + 1)
     names = dict(enumerate(spec.names))
+    steps = range(len(coloring.colors)) if scale.stops is None else scale.stops
     return [
-        Band(_band_words(i, coloring, spec, style, names.get(i, "")), hex_of(color), int(counts[i]))
-        for i, color in enumerate(coloring.colors)
+        Band(_band_words(i, coloring, spec, style, names.get(i, "")), hex_of(coloring.colors[step]), int(counts[step]), step)
+        for i, step in enumerate(steps)
     ]
 
 
@@ -215,8 +236,8 @@ def _band_words(band: int, coloring: Coloring, bands: BandsSpec, style: NumberSt
     """ "on target, 65% and over"; where cells are judged apart and cuts are found, their place stands for the numbers."""
     scale = coloring.scale
     assert scale is not None and scale.cuts is not None
-    last = len(coloring.colors) - 1
-    if len(coloring.scales) > 1 and bands.cuts is None:
+    last = scale.number_of_steps - 1 if scale.stops is not None else len(coloring.colors) - 1
+    if coloring.apart and (bands.cuts is None or len({each.cuts for each in coloring.scales if each}) > 1):
         span = "lowest" if band == 0 else "highest" if band == last else f"band {band + 1} of {last + 1}"
     elif last == 0:
         span = "all"
@@ -229,12 +250,16 @@ def _band_words(band: int, coloring: Coloring, bands: BandsSpec, style: NumberSt
     return f"{name}, {span}" if name and not span.startswith(name) else span
 
 
-def _fixed(recipe: Recipe, scale: Scale, style: NumberStyle) -> list[Tick]:
+def _fixed(recipe: Recipe, coloring: Coloring, scale: Scale, style: NumberStyle) -> list[Tick]:
     """Both ends, and the middle where the recipe sets one."""
     color = recipe.color
-    if color.within != "table":
+    if coloring.apart and any(each.turned for each in coloring.scales if each):
+        ends = ("better", "worse") if coloring.sense == "good" else ("worse", "better")
+        return [Tick(1.0, ends[0]), Tick(0.0, ends[1]), *_middle_apart(recipe, coloring)]
+    if coloring.apart:
         ticks = [Tick(1.0, _apart(color.high, style, "high")), Tick(0.0, _apart(color.low, style, "low"))]
-        return ticks + ([Tick(0.5, _apart(color.middle, style, "middle"))] if color.middle is not None else [])
+        own = [Tick(0.5, _apart(color.middle, style, "middle"))] if color.middle is not None else _middle_apart(recipe, coloring)
+        return ticks + own
     high = _named(scale.high, style, color.high, " and over" if scale.clips_high else "")
     low = _named(scale.low, style, color.low, " and under" if scale.clips_low else "")
     if scale.low == scale.high:
@@ -243,6 +268,14 @@ def _fixed(recipe: Recipe, scale: Scale, style: NumberStyle) -> list[Tick]:
     if color.middle is not None and scale.has_middle:
         ticks.append(Tick(0.5, _named(scale.middle, style, color.middle, "")))
     return ticks
+
+
+def _middle_apart(recipe: Recipe, coloring: Coloring) -> list[Tick]:
+    """The middle, where every scale has one of its own."""
+    if not all(each.has_middle for each in coloring.scales if each):
+        return []
+    targets = all(each.target is not None for each in recipe.each if each.judged)
+    return [Tick(0.5, "target" if targets and recipe.color.middle is None else "middle")]
 
 
 def _apart(end: EndSpec, style: NumberStyle, plain: str) -> str:
@@ -278,7 +311,7 @@ def end_text(value: float, style: NumberStyle) -> str:
 
 def _between(recipe: Recipe, scale: Scale, style: NumberStyle) -> list[Tick]:
     """Round numbers inside the scale; where values are spread by rank, those with a quarter, half and three quarters below."""
-    if recipe.color.within != "table" or scale.high <= scale.low or not np.isfinite(scale.high - scale.low):
+    if scale.high <= scale.low or not np.isfinite(scale.high - scale.low):
         return []
     if recipe.legend.ticks:
         return _written(recipe, scale, style)

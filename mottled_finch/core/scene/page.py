@@ -67,8 +67,9 @@ class Page:
         self.cell_gap = 0.0
         """What is left open between two cells, once their size is known."""
 
-    def number(self, value: float) -> str:
-        return "" if np.isnan(value) else self.style.text(value)
+    def number(self, value: float, row: int, column: int) -> str:
+        """A total as it is written in its lines."""
+        return "" if np.isnan(value) else self.contents.text(value, row, column)
 
 
 def place_words(page: Page) -> None:

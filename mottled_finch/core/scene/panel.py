@@ -104,7 +104,7 @@ def _line_of_totals(page: Page, cells: Sequence[tuple[tuple[int, int], Rect]], *
     if not cells:
         return
     values = np.array([page.matrix.all_values[line] for line, _ in cells])
-    texts = [page.number(value) for value in values.tolist()]
+    texts = [page.number(value, *line) for value, (line, _) in zip(values.tolist(), cells, strict=True)]
     size = floor(band_size(page, texts, cells[0][1].width) * 4) / 4
     alone = crossing and page.recipe.pivot.totals.color == "own"
     looks = [plain(page)] * len(cells) if alone else looks_of(page, values)

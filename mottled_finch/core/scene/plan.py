@@ -115,7 +115,11 @@ def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> Sides:
 
 def _band_width(page: Page) -> float:
     matrix, columns = page.matrix, len(page.matrix.columns)
-    texts = {page.number(value) for value in matrix.all_values[:, columns:].ravel().tolist()}
+    texts = {
+        page.number(value, row, columns + column)
+        for row, values in enumerate(matrix.all_values[:, columns:].tolist())
+        for column, value in enumerate(values)
+    }
     return ceil(max(width_of(text, page.sizes.head, 600) for text in (*texts, ALL))) + 12.0
 
 

@@ -1,6 +1,7 @@
 """Against the same of another side: the difference from it, the ratio to it, or the difference in percent of its size.
 
-What only one side has is a blank, and so is a ratio to nothing. Totals are set against totals, each from the records of its side.
+What only one side has, or none, is a blank, and so is a ratio to nothing. Totals are set against totals, each from the records of
+its side.
 """
 
 import numpy as np
@@ -12,8 +13,8 @@ from .laid import Laid
 
 
 def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
-    here, there, alone = laid.values, laid.there, laid.alone
-    assert there is not None and alone is not None
+    here, there, on_both = laid.values, laid.there, laid.on_both
+    assert there is not None and on_both is not None
     if spec.by == "ratio":
         found = _over(here, there)
     else:
@@ -22,7 +23,7 @@ def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
         found = settled(here - there, noise)
         if spec.by == "percent":
             found = _over(found, np.abs(there))
-    return np.where(alone, np.nan, found)
+    return np.where(on_both, found, np.nan)
 
 
 def _over(value: NDArray[np.float64], other: NDArray[np.float64]) -> NDArray[np.float64]:

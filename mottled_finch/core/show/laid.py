@@ -17,8 +17,8 @@ class Laid:
     worked out along every line, over its cells alone; where that says nothing of a total, the total is a blank.
     ``row_group`` and ``column_group`` give for each line the line of its innermost group, or of all; ``row_steps`` and
     ``column_steps`` are the stretches in which one member follows the other. ``running`` makes values of all records up to each
-    member, along the axis 0 or 1. ``there`` are the values of the side that these are set against, and ``alone`` what only one of
-    the two has.
+    member, along the axis 0 or 1. ``there`` are the values of the side that these are set against, and ``on_both`` what
+    both of them have.
     """
 
     values: NDArray[np.float64]
@@ -30,7 +30,7 @@ class Laid:
     column_steps: Runs
     running: Callable[[int], NDArray[np.float64]]
     there: NDArray[np.float64] | None = None
-    alone: NDArray[np.bool_] | None = None
+    on_both: NDArray[np.bool_] | None = None
 
     def blanks(self) -> NDArray[np.float64]:
         return np.full(self.values.shape, np.nan)

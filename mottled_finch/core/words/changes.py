@@ -7,6 +7,7 @@ from ..color.palettes import PALETTES
 from ..recipe.conditions import ConditionSpec
 from ..recipe.spec import (
     BandsSpec,
+    EachSpec,
     EndSpec,
     FlowSpec,
     LevelSpec,
@@ -116,6 +117,13 @@ def _end(name: str) -> Callable[[EndSpec | None], str]:
     return say
 
 
+def _each(each: tuple[EachSpec, ...]) -> str:
+    if not each:
+        return "All members alike again"
+    names = "; ".join(", ".join(one.labels) or "all" for one in each)
+    return f"A way of their own for {names}"
+
+
 def _bands(bands: BandsSpec | None) -> str:
     if bands is None:
         return "No bands"
@@ -160,6 +168,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.pivot.show, _show),
     (lambda r: r.pivot.order.rows, _order("Rows")),
     (lambda r: r.pivot.order.columns, _order("Columns")),
+    (lambda r: r.each, _each),
     (lambda r: r.pivot.totals.rows, _shown("Row totals")),
     (lambda r: r.pivot.totals.columns, _shown("Column totals")),
     (lambda r: r.pivot.totals.row_groups, _shown("Totals of row groups")),

@@ -5,10 +5,9 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ..figure.contents import telling_values
-from ..figure.number_style import NumberStyle
+from ..figure.contents import Contents, telling_values
 from ..pivot import Matrix
-from ..recipe.spec import LevelSpec, PivotSpec
+from ..recipe.spec import LevelSpec, PivotSpec, Recipe
 from .parts import alone_words, level_words, show_words, what_is_measured, what_is_shown
 from .wording import counted, day_words, field_words
 
@@ -38,8 +37,13 @@ def cell_name(matrix: Matrix, row: int, column: int) -> str:
     return ", ".join((*matrix.rows[row], *matrix.columns[column])) or "all records"
 
 
-def alternative_text(pivot: PivotSpec, matrix: Matrix, values: NDArray[np.float64], style: NumberStyle) -> str:
-    """The figure in words, for who does not see it. ``values`` are those that have a color."""
+_TOLD_MOST = 8
+"""Of unlike members, so many are told one by one."""
+
+
+def alternative_text(recipe: Recipe, matrix: Matrix, contents: Contents) -> str:
+    """The figure in words, for who does not see it."""
+    pivot = recipe.pivot
     sides = []
     if pivot.rows:
         sides.append(f"each {' and in it '.join(level_words(level) for level in pivot.rows)} down")
@@ -56,14 +60,36 @@ def alternative_text(pivot: PivotSpec, matrix: Matrix, values: NDArray[np.float6
     if against:
         words += f", {show_words(pivot.show)}"
     words += f": {rows:,} by {columns:,} cells."
-    telling = telling_values(values, matrix, pivot)
-    if not np.isnan(telling).all():
-        high = np.unravel_index(np.nanargmax(telling), matrix.shape)
-        low = np.unravel_index(np.nanargmin(telling), matrix.shape)
-        words += f" Highest: {style.text(float(values[high]))}, {cell_name(matrix, int(high[0]), int(high[1]))}."
-        words += f" Lowest: {style.text(float(values[low]))}, {cell_name(matrix, int(low[0]), int(low[1]))}."
+    words += _extremes(recipe, matrix, contents)
     if matrix.opposite is not None:
         for name, alone in zip(alone_words(pivot.show), (matrix.new, matrix.gone), strict=True):
             if alone.any():
                 words += f" {name}: {counted(int(alone.sum()), 'cell')}."
+    return words
+
+
+def _extremes(recipe: Recipe, matrix: Matrix, contents: Contents) -> str:
+    """The highest and the lowest cell, or those of each of unlike members, which have nothing in common."""
+    telling = telling_values(contents.values, matrix, recipe.pivot)
+    if not recipe.each:
+        return _ends(telling, matrix, contents, "")
+    down = recipe.each[0].row is not None
+    members = matrix.rows if down else matrix.columns
+    said = []
+    for i, labels in enumerate(members[:_TOLD_MOST]):
+        alone = np.full(telling.shape, np.nan)
+        line = (i, slice(None)) if down else (slice(None), i)
+        alone[line] = telling[line]
+        said.append(_ends(alone, matrix, contents, f" of {', '.join(labels)}"))
+    more = len(members) - _TOLD_MOST
+    return "".join(said) + (f" And {counted(more, 'more row' if down else 'more column')}." if more > 0 else "")
+
+
+def _ends(values: NDArray[np.float64], matrix: Matrix, contents: Contents, of: str) -> str:
+    if np.isnan(values).all():
+        return ""
+    words = ""
+    for name, place in (("Highest", np.nanargmax(values)), ("Lowest", np.nanargmin(values))):
+        row, column = (int(each) for each in np.unravel_index(place, matrix.shape))
+        words += f" {name}{of}: {contents.text(float(values[row, column]), row, column)}, {cell_name(matrix, row, column)}."
     return words

@@ -36,6 +36,7 @@ from ..openapi import (
     SceneAnswer,
     SpreadAnswer,
     TypefaceAnswer,
+    UnlikeAnswer,
 )
 from ..tables.mended import summary
 from . import kept_files
@@ -132,6 +133,13 @@ def _against_answer(figure: Figure) -> AgainstAnswer | None:
     )
 
 
+def _unlike_answer(figure: Figure) -> UnlikeAnswer | None:
+    styles = figure.contents.styles
+    if not styles.by_line:
+        return None
+    return UnlikeAnswer(side="rows" if styles.down else "columns", styles=styles.by_line, sense=figure.coloring.sense)
+
+
 def _cure_answer(caution: Caution, recipe: Recipe) -> CureAnswer | None:
     cure = caution.cure
     return CureAnswer(words=cure.words, patch=merge_patch(dump_recipe(recipe), dump_recipe(cure.recipe))) if cure else None
@@ -142,7 +150,8 @@ def _scale_answer(scale: Scale | None) -> ScaleAnswer | None:
         return None
     spread = scale.spread
     numbers = SpreadAnswer(name=spread.name, around=spread.around, values=spread.values.tolist(), ranks=spread.ranks.tolist())
-    return ScaleAnswer(**{**vars(scale), "spread": numbers})
+    stops = scale.band_steps if scale.cuts is not None and (scale.turned or scale.stops is not None) else None
+    return ScaleAnswer(**{**vars(scale), "spread": numbers, "stops": stops})
 
 
 def figure_answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
@@ -185,6 +194,7 @@ def figure_answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
         row_records=matrix.row_records.tolist(),
         column_records=matrix.column_records.tolist(),
         style=style,
+        unlike=_unlike_answer(figure),
         color=figure.recipe.color,
         palette=figure.recipe.color.palette or DEFAULT_PALETTE,
         kept=matrix.kept,

@@ -13,6 +13,7 @@ export type ColumnInfo = Schemas["ColumnAnswer"];
 export type Palette = Schemas["PaletteAnswer"];
 export type Level = Schemas["LevelSpec"];
 export type Condition = Schemas["ConditionSpec"];
+export type Each = Schemas["EachSpec"];
 export type Measure = Schemas["MeasureSpec"];
 export type Show = Schemas["ShowSpec"];
 export type Order = Schemas["OrderSpec"];

@@ -1133,6 +1133,7 @@ export interface components {
             pivot: components["schemas"]["PivotSpec"];
             color?: components["schemas"]["ColorSpec"];
             cells?: components["schemas"]["CellsSpec"];
+            each?: components["schemas"]["EachSpec"][];
             heads?: components["schemas"]["HeadsSpec"];
             legend?: components["schemas"]["LegendSpec"];
             words?: components["schemas"]["WordsSpec"];
@@ -1404,6 +1405,21 @@ export interface components {
             /** @enum {unknown} */
             lines?: "none" | "dividers" | "guides";
             title?: string;
+        };
+        /** @description Members that are unlike the others: those of the ``row`` or the ``column`` that begin with these labels, outermost first; without labels all of that side. ``number`` and ``decimals`` say how their values are written, ``unit`` stands behind them. ``high_is``, the ends, the ``middle`` and ``bands`` are those of a scale of their own, on which they are judged together, or each by itself where cells are judged within rows or columns; ``target`` is the number that they ought to reach, where their middle stands. What is not said here is as for all; of several that fit, more labels go before fewer. */
+        EachSpec: {
+            row?: string[];
+            column?: string[];
+            number?: components["schemas"]["NumberSpec"];
+            decimals?: number;
+            unit?: string;
+            /** @enum {unknown} */
+            high_is?: "good" | "bad" | "neither";
+            low?: components["schemas"]["EndSpec"];
+            middle?: components["schemas"]["EndSpec"];
+            high?: components["schemas"]["EndSpec"];
+            bands?: components["schemas"]["BandsSpec"];
+            target?: number | components["schemas"]["TargetSpec"];
         };
         /** @description The heads of columns, ``level`` or turned ``up``, or as they fit; long heads of rows are cut, or wrapped to a second line. ``group_gap``, in points, sets groups apart. */
         HeadsSpec: {
@@ -1698,6 +1714,7 @@ export interface components {
             dismissed: components["schemas"]["DismissedAnswer"][];
             facts: components["schemas"]["FactAnswer"][];
             style: components["schemas"]["NumberStyle"];
+            unlike: components["schemas"]["UnlikeAnswer"] | null;
             color: components["schemas"]["ColorSpec"];
             palette: string;
             kept: number;
@@ -1839,7 +1856,7 @@ export interface components {
             weight: number;
             address: string;
         };
-        /** @description The resolved scale. Ends within lowest and highest clip; ``under`` and ``over`` count the cells beyond them. */
+        /** @description The resolved scale. Ends within lowest and highest clip; ``under`` and ``over`` count the cells beyond them. One that is ``turned`` has the colors of the figure's high end at its low one; ``stops`` are the places of bands among the colors, where they are not the bands' own numbers. */
         ScaleAnswer: {
             low: number;
             middle: number;
@@ -1851,6 +1868,8 @@ export interface components {
             over: number;
             spread: components["schemas"]["SpreadAnswer"];
             cuts: number[] | null;
+            turned: boolean;
+            stops: number[] | null;
         };
         /** @description How values are spread between the ends; ``values`` and ``ranks`` are of spreading by rank alone. */
         SpreadAnswer: {
@@ -1860,11 +1879,12 @@ export interface components {
             values: number[];
             ranks: number[];
         };
-        /** @description A band, from the lowest on: its words on the legend, its color, and how many cells are in it. */
+        /** @description A band, from the lowest on: its words on the legend, its color with its place among all, and how many cells are in it. */
         BandAnswer: {
             words: string;
             color: string;
             cells: number;
+            step: number;
         };
         /** @description The members ``start`` to ``stop`` of a side that have their first labels in common: those of the first ``depth`` levels. */
         Group: {
@@ -1923,6 +1943,12 @@ export interface components {
             before?: string;
             after?: string;
             sign?: boolean;
+        };
+        /** @description Members of a side that are unlike the others: by member and by group of members, how their values are written. ``sense`` is what high is in the figure as a whole. */
+        UnlikeAnswer: {
+            side: string;
+            styles: components["schemas"]["NumberStyle"][];
+            sense: string;
         };
         /** @description The last period of a level is from ``starts`` to ``ends``, but the last record is of ``last``. Records up to ``to`` are of whole periods. */
         Unfinished: {

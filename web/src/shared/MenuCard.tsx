@@ -1,5 +1,5 @@
 import { Menu, Portal } from "@chakra-ui/react";
-import type { ReactNode } from "react";
+import { Fragment, type ReactNode } from "react";
 
 /** The card that a menu opens. To be put inside a Menu.Root. */
 export function MenuCard({ width, children }: { width?: string; children: ReactNode }) {
@@ -12,6 +12,25 @@ export function MenuCard({ width, children }: { width?: string; children: ReactN
       </Menu.Positioner>
     </Portal>
   );
+}
+
+/** What a menu can do: what is off makes no sense here. */
+export type MenuAction = { name: string; act: () => void; off?: boolean; removes?: boolean };
+
+/** The lines of a menu in groups, the commonest first, with a line between; a group of which nothing makes sense is left out. */
+export function MenuGroups({ groups }: { groups: readonly (readonly MenuAction[])[] }) {
+  return groups
+    .filter((group) => group.some(({ off }) => !off))
+    .map((group, i) => (
+      <Fragment key={group[0]?.name}>
+        {i > 0 && <Menu.Separator borderColor="line" my="3px" />}
+        {group.map(({ name, off, removes }) => (
+          <MenuLine key={name} value={name} disabled={off} removes={removes}>
+            {name}
+          </MenuLine>
+        ))}
+      </Fragment>
+    ));
 }
 
 type LineProps = {

@@ -213,6 +213,7 @@ function Editor({ id }: { id: number }) {
             { name: "See how fields move together", act: () => statement.current?.open("correlate") },
             ...(chosen
               ? cellActions(figure, recipe, chosen, plate.change)
+                  .flat()
                   .filter(({ off }) => !off)
                   .map(({ name, act }) => ({ name: `This cell: ${name.toLowerCase()}`, act }))
               : []),

@@ -1,5 +1,5 @@
 /** Small changes of a recipe, each a function from recipe to recipe. */
-import type { Condition, Level, Measure, Order, Pivot, Recipe, Show } from "../../../api/client";
+import type { Condition, Each, Level, Measure, Order, Pivot, Recipe, Show } from "../../../api/client";
 import { LIMITS } from "../../../api/vocabulary";
 
 export type Side = "rows" | "columns";
@@ -79,6 +79,17 @@ function relabelled(recipe: Recipe, side: Side, places: readonly number[]): Reci
           }
         : {}),
     }),
+    ...(recipe.each
+      ? {
+          each: recipe.each.flatMap((said) => {
+            const labels = said[one];
+            if (!labels?.length) return [said];
+            return labels.length === places.length
+              ? [{ ...said, [one]: places.map((place) => labels[place] as string) }]
+              : [];
+          }),
+        }
+      : {}),
     ...(recipe.notes
       ? {
           notes: recipe.notes.flatMap((note) => {
@@ -177,11 +188,12 @@ export const turned = (recipe: Recipe): Recipe => {
     row: down(each.column),
     column: across(each.row, each.column),
   });
-  const { color, words, heads, notes, ...rest } = recipe;
+  const { color, words, heads, notes, each, ...rest } = recipe;
   const { rows: rowWords, columns: columnWords, ...otherWords } = words ?? {};
   return pivot(
     {
       ...rest,
+      ...(each ? { each: each.map(({ row, column, ...said }) => ({ ...said, row: column, column: row })) } : {}),
       ...(color ? { color: { ...color, ...(color.within ? { within: WITHIN[color.within] } : {}) } } : {}),
       ...(words
         ? {
@@ -369,6 +381,21 @@ export const withHeads = (change: Partial<NonNullable<Recipe["heads"]>>) => (rec
   ...recipe,
   heads: { ...recipe.heads, ...change },
 });
+
+/** What is said of some members of a side; nothing left of it, they are like all others again. */
+export const withEach =
+  (side: Side, labels: readonly string[], parts: Partial<Each>) =>
+  (recipe: Recipe): Recipe => {
+    const one = side === "rows" ? "row" : "column";
+    const before = recipe.each ?? [];
+    const at = before.findIndex((each) => each[one] && JSON.stringify(each[one]) === JSON.stringify(labels));
+    const next: Each = { ...before[at], [one]: [...labels], ...parts };
+    const said = Object.entries(next).some(([key, value]) => key !== one && value !== undefined && value !== "");
+    const each = at < 0 ? [...before, next] : before.with(at, next);
+    // Rows and columns cannot both have their own ways.
+    const left = (said ? each : each.filter((every) => every !== next)).filter((every) => every[one]);
+    return { ...recipe, each: left };
+  };
 
 export const withNotes = (notes: NonNullable<Recipe["notes"]>) => (recipe: Recipe) => ({ ...recipe, notes });
 

@@ -135,5 +135,5 @@ function cutMore(figure: Figure): Change {
   const widest = widths.indexOf(Math.max(...widths));
   const [from, to] = [edges[widest] as number, edges[widest + 1] as number];
   const round = rounded((from + to) / 2, 5 * stepOn(axisOf(scale)));
-  return withNewCut(cuts, round > from && round < to ? round : (from + to) / 2);
+  return withNewCut(cuts, round > from && round < to ? round : (from + to) / 2, null);
 }

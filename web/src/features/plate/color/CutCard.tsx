@@ -1,22 +1,23 @@
 import { Box, Field, Input } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Figure, Recipe } from "../../../api/client";
+import type { Figure } from "../../../api/client";
 import { CardForm } from "../../../shared/CardForm";
 import { Select } from "../../../shared/Select";
 import type { Change } from "../changes/usePlate";
-import { withCut } from "./railModel";
+import { type RailModel, withCut } from "./railModel";
 import { numberIn, numberOut } from "./targets";
 
-type Props = { figure: Figure; recipe: Recipe; at: number; onDone: (change: Change) => void };
+type Props = { figure: Figure; model: RailModel; at: number; onDone: (change: Change) => void };
 
 /** Where a cut stands: a number or a target. */
-export function CutCard({ figure, recipe, at, onDone }: Props) {
-  const cuts = figure.scale?.cuts ?? [];
-  const given = recipe.color?.bands?.cuts?.[at];
+export function CutCard({ figure, model, at, onDone }: Props) {
+  const { own, parts, style } = model;
+  const cuts = model.scale.cuts ?? [];
+  const given = parts.bands?.cuts?.[at];
   const names = Object.keys(figure.targets);
   const [target, setTarget] = useState(typeof given === "object" ? given.target : "");
-  const [text, setText] = useState(() => numberOut(cuts[at] as number, figure.style.percent));
-  const number = target ? (figure.targets[target] ?? null) : numberIn(text, figure.style.percent);
+  const [text, setText] = useState(() => numberOut(cuts[at] as number, style.percent));
+  const number = target ? (figure.targets[target] ?? null) : numberIn(text, style.percent);
   const [below, above] = [cuts[at - 1], cuts[at + 1]];
   const wrong =
     number === null
@@ -26,10 +27,10 @@ export function CutCard({ figure, recipe, at, onDone }: Props) {
         : "";
   return (
     <CardForm
-      other={{ words: "Remove", act: () => onDone(withCut(cuts, at, null)), off: cuts.length < 2 }}
+      other={{ words: "Remove", act: () => onDone(withCut(cuts, at, null, own)), off: cuts.length < 2 }}
       done="Set"
       ready={!wrong}
-      onDone={() => onDone(withCut(cuts, at, target ? { target } : (number as number)))}
+      onDone={() => onDone(withCut(cuts, at, target ? { target } : (number as number), own))}
     >
       <Field.Root invalid={Boolean(wrong)}>
         <Field.Label textStyle="label">Cut at</Field.Label>

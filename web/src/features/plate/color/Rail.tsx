@@ -11,6 +11,7 @@ import { Handle } from "./Handle";
 import { type Axis, histogram, placeOn, RAIL, rounded, stepOn, TITLES, valueAt, WHICH, type Which } from "./railAxis";
 import { nameOf, percentOn, placed, type RailModel, railModel, withCut, withNewCut } from "./railModel";
 import { TypedEnd } from "./TypedEnd";
+import { ownOf, withParts } from "./unlike";
 
 const BINS = 34;
 
@@ -25,21 +26,58 @@ type Props = {
 /** The scale with the histogram of the cells beside it, and a handle for each end, the middle and each cut: drag, nudge or type. */
 export function Rail(props: Props) {
   const { figure, recipe } = props;
-  const model = useMemo(() => railModel(figure, recipe), [figure, recipe]);
+  const cell = useView((view) => view.pointed ?? view.chosen);
+  const told = ownOf(figure, recipe, cell);
+  const key = told && `${told.region}`;
+  // Cell by cell it is the same scale, as long as they are of the same members.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says which scale it is
+  const own = useMemo(() => told, [figure, recipe, key]);
+  const model = useMemo(() => railModel(figure, recipe, own), [figure, recipe, own]);
   if (!model)
     return (
       <Box color="quiet" mt="14px">
         No cell has a value, so there is nothing to color yet.
       </Box>
     );
-  return <Filled {...props} model={model} />;
+  return (
+    <>
+      {figure.regions.length > 0 && <Whose model={model} figure={figure} recipe={recipe} />}
+      <Filled {...props} model={model} />
+    </>
+  );
+}
+
+/** Whose scale the rail shows, where there are several. */
+function Whose({ model, figure, recipe }: { model: RailModel; figure: Figure; recipe: Recipe }) {
+  const name = model.own?.labels.join(", ");
+  const within = recipe.color?.within ?? "table";
+  const others = within === "table" ? "All others" : `Each ${within}, from its lowest to its highest`;
+  return (
+    <Flex mt="12px" mb="-14px" align="baseline" gap="8px" minH="20px" data-testid="whose">
+      <Box
+        flex="1"
+        minW="0"
+        truncate
+        title={name || others}
+        fontWeight={name ? "600" : undefined}
+        color={name ? undefined : "quiet"}
+      >
+        {name || others}
+      </Box>
+      {!name && figure.rows.length > 0 && (
+        <Box color="quiet" textStyle="small" flex="none">
+          point at a cell for its own
+        </Box>
+      )}
+    </Flex>
+  );
 }
 
 function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & { model: RailModel }) {
   const tried = useView((view) => view.triedRail);
   const { axis } = model;
   const shape = tried ?? model.shape;
-  const scale = figure.scale as NonNullable<Figure["scale"]>;
+  const { scale, parts, own, style } = model;
   const [below, above] = useMemo(() => {
     const filled = model.values.filter((value) => value !== null);
     return [filled.filter((value) => value < axis.from), filled.filter((value) => value > axis.to)];
@@ -52,7 +90,7 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
     void Promise.resolve(onChange(change)).then(() => show(null));
   }
 
-  const ends = scale.cuts && recipe.color?.bands?.method !== "equal_width" ? [] : WHICH;
+  const ends = scale.cuts && parts.bands?.method !== "equal_width" ? [] : WHICH;
   return (
     <Box position="relative" mt="26px" mb={below.length ? "30px" : "14px"} h={`${RAIL.height}px`} data-testid="rail">
       <Bars values={model.values} axis={axis} />
@@ -62,14 +100,14 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
         shape={shape}
         onCut={
           shape.cuts && !model.apart && shape.cuts.length + 1 < LIMITS.bands_most
-            ? (at) => onChange(withNewCut(shape.cuts as readonly number[], at))
+            ? (at) => onChange(withNewCut(shape.cuts as readonly number[], at, own))
             : undefined
         }
       />
       {above.length > 0 && <Beyond values={above} words={model.words} place="above" />}
       {below.length > 0 && <Beyond values={below} words={model.words} place="below" />}
       {ends.map((which) => {
-        const end = recipe.color?.[which];
+        const end = parts[which];
         const free = end === undefined || typeof end.at === "string";
         const clips = { high: scale.over > 0, middle: false, low: scale.under > 0 }[which];
         const value = shape[which];
@@ -101,10 +139,11 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
               <TypedEnd
                 which={which}
                 end={end}
-                middle={recipe.color?.middle}
+                middle={parts.middle}
+                put={(next) => withParts(next, own)}
                 value={scale[which]}
                 place={model.apart ? value : percentOn(scale, scale[which])}
-                percent={figure.style.percent}
+                percent={style.percent}
                 targets={figure.targets}
                 table={table}
                 limits={[which === "low" ? null : shape.low, which === "high" ? null : shape.high]}
@@ -122,8 +161,8 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
       {!model.apart &&
         shape.cuts?.map((cut, i) => {
           const cuts = shape.cuts as readonly number[];
-          const given = recipe.color?.bands?.cuts?.[i];
-          const name = typeof given === "object" ? given.target : (recipe.color?.bands?.names?.[i + 1] ?? "");
+          const given = parts.bands?.cuts?.[i];
+          const name = typeof given === "object" ? given.target : (parts.bands?.names?.[i + 1] ?? "");
           return (
             <Handle
               key={i}
@@ -136,13 +175,13 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
               name={name}
               look={given === undefined ? "faint" : typeof given === "object" ? "filled" : "plain"}
               onTry={(at) => show({ ...shape, cuts: cuts.map((each, j) => (j === i ? at : each)) })}
-              onKeep={(at) => keep(withCut(cuts, i, at))}
+              onKeep={(at) => keep(withCut(cuts, i, at, own))}
               onDrop={() => show(null)}
-              onRemove={cuts.length > 1 ? () => keep(withCut(cuts, i, null)) : undefined}
+              onRemove={cuts.length > 1 ? () => keep(withCut(cuts, i, null, own)) : undefined}
               card={(close) => (
                 <CutCard
                   figure={figure}
-                  recipe={recipe}
+                  model={model}
                   at={i}
                   onDone={(change) => {
                     close();

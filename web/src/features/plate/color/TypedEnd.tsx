@@ -1,13 +1,13 @@
 import { Box, Field, Flex, Input } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { type End, type Recipe, sentenceOf } from "../../../api/client";
+import { type End, sentenceOf } from "../../../api/client";
 import { CardForm } from "../../../shared/CardForm";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
-import { withColor } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { LEFT_TO_DATA, TITLES, type Which } from "./railAxis";
 import { numberIn, numberOut, useSetTargets } from "./targets";
+import type { ScaleParts } from "./unlike";
 
 type Props = {
   which: Which;
@@ -24,6 +24,8 @@ type Props = {
   apart: boolean;
   targets: Record<string, number>;
   table: number;
+  /** What sets a part of the scale. */
+  put: (parts: ScaleParts) => Change;
   onDone: (change: Change) => void;
   onRefused: (sentence: string) => void;
 };
@@ -31,7 +33,20 @@ type Props = {
 type Kind = "at" | "percent" | "percentile" | "target" | "mirrored";
 
 /** Where exactly a handle stands, and its name. */
-export function TypedEnd({ which, end, middle, value, place, percent, apart, targets, table, onDone, ...more }: Props) {
+export function TypedEnd({
+  which,
+  end,
+  middle,
+  value,
+  place,
+  percent,
+  apart,
+  targets,
+  table,
+  put,
+  onDone,
+  ...more
+}: Props) {
   const [least, most] = more.limits;
   const names = Object.keys(targets);
   const [kind, setKind] = useState<Kind>(() => kindOf(end, apart));
@@ -66,11 +81,10 @@ export function TypedEnd({ which, end, middle, value, place, percent, apart, tar
         : kind === "mirrored"
           ? ({ at: "mirrored" } as const)
           : { [kind]: number as number };
-    if (!(shared && kind === "at"))
-      return onDone(withColor({ [which]: called ? { ...stands, name: called } : stands }));
+    if (!(shared && kind === "at")) return onDone(put({ [which]: called ? { ...stands, name: called } : stands }));
     try {
       await setTargets({ ...targets, [called]: number as number });
-      onDone(withColor({ [which]: { target: called } }));
+      onDone(put({ [which]: { target: called } }));
     } catch (error) {
       more.onRefused(sentenceOf(error));
     }
@@ -87,7 +101,7 @@ export function TypedEnd({ which, end, middle, value, place, percent, apart, tar
     <CardForm
       other={{
         words: which === "middle" ? "Halfway" : `At the ${LEFT_TO_DATA[which]}`,
-        act: () => onDone(withColor(end?.at === "mirrored" ? freed(which, middle) : { [which]: undefined })),
+        act: () => onDone(put(end?.at === "mirrored" ? freed(which, middle) : { [which]: undefined })),
       }}
       done="Set"
       ready={!wrong}
@@ -146,7 +160,7 @@ export function TypedEnd({ which, end, middle, value, place, percent, apart, tar
 }
 
 /** An end left to the data, beside a middle that is no longer left to the figure: around that alone ends are mirrored by themselves. */
-function freed(which: Which, middle: End | undefined): NonNullable<Recipe["color"]> {
+function freed(which: Which, middle: End | undefined): ScaleParts {
   return { [which]: { at: which === "high" ? "highest" : "lowest" }, ...(middle ? { middle } : {}) };
 }
 

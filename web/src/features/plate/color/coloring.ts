@@ -9,7 +9,13 @@ import { CELL_LOOK } from "../../../api/vocabulary";
 type Scale = NonNullable<Figure["scale"]>;
 export type Spread = Scale["spread"];
 /** A scale from a low end over a middle to a high one, or cut into bands. */
-export type ScaleShape = Pick<Scale, "low" | "middle" | "high" | "spread"> & { cuts?: readonly number[] | null };
+export type ScaleShape = Pick<Scale, "low" | "middle" | "high" | "spread"> & {
+  cuts?: readonly number[] | null;
+  /** Its high end has the colors of the low end of all others: high is bad here, and good there. */
+  turned?: boolean;
+  /** The places of bands among the colors, where they are not the bands' own numbers. */
+  stops?: readonly number[] | null;
+};
 
 export const STEPS = 255;
 export const BLANK = 255;
@@ -86,14 +92,16 @@ function share(value: number, start: number, end: number, withoutWidth: number):
 
 /** What finds the step of a value: a place among the colors, or 255 for none. */
 export function stepper(scale: ScaleShape): (value: number) => number {
-  const { cuts } = scale;
-  if (cuts) return (value) => (Number.isNaN(value) ? BLANK : bandOf(value, cuts));
+  const { cuts, stops, turned } = scale;
+  if (cuts) return (value) => (Number.isNaN(value) ? BLANK : (stops?.[bandOf(value, cuts)] ?? bandOf(value, cuts)));
   const place = placer(scale);
-  return (value) => (Number.isNaN(value) ? BLANK : Math.floor(place(value) * (STEPS - 1) + 0.5));
+  const step = (value: number) => Math.floor(place(value) * (STEPS - 1) + 0.5);
+  if (turned) return (value) => (Number.isNaN(value) ? BLANK : STEPS - 1 - step(value));
+  return (value) => (Number.isNaN(value) ? BLANK : step(value));
 }
 
 /** A value on a cut is in the band above it. */
-function bandOf(value: number, cuts: readonly number[]): number {
+export function bandOf(value: number, cuts: readonly number[]): number {
   let band = 0;
   while (band < cuts.length && value >= (cuts[band] as number)) band++;
   return band;

@@ -3,15 +3,22 @@
  * for an end: the rail then runs from the lowest (0%) to the highest (100%) of each.
  */
 import type { End, Figure, Recipe } from "../../../api/client";
-import { short } from "../../../shared/numbers";
-import { withBands, withColor } from "../changes/recipes";
+import { type NumberStyle, short } from "../../../shared/numbers";
+import { withBands } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { backFrom, LINEAR, type ScaleShape, spreadFor, spreadOf } from "./coloring";
 import { type Axis, axisOf, LEFT_TO_DATA, type Which } from "./railAxis";
+import { type Own, partsOf, type ScaleParts, styleAt, withParts } from "./unlike";
 
 type Scale = NonNullable<Figure["scale"]>;
 
 export type RailModel = {
+  /** Whose scale it is; null for that of all. */
+  own: Own | null;
+  /** What it is set by in the recipe. */
+  parts: ScaleParts;
+  scale: Scale;
+  style: NumberStyle;
   axis: Axis;
   /** In the rail's own units, as are `values`, those of the cells. */
   shape: ScaleShape;
@@ -25,32 +32,46 @@ export type RailModel = {
   scales: (shape: ScaleShape) => (ScaleShape | null)[];
 };
 
-export function railModel(figure: Figure, recipe: Recipe): RailModel | null {
-  const { scale } = figure;
+export function railModel(figure: Figure, recipe: Recipe, own: Own | null): RailModel | null {
+  const scale = own ? figure.scales[own.region] : figure.scale;
   if (!scale) return null;
-  const { bands } = recipe.color ?? {};
+  const parts = partsOf(recipe, own);
+  const { bands } = parts;
+  const style = own
+    ? styleAt(figure, own.side === "rows" ? { row: lineOf(figure, own) } : { column: lineOf(figure, own) })
+    : figure.style;
   /** Bands of equal width go with the ends; other cuts stay where they are. */
   const cutsFor = (cuts: readonly number[] | null | undefined, low: number, high: number) =>
     bands?.method === "equal_width" ? equalCuts(low, high, bands.count ?? USUAL_BANDS) : cuts;
   const moved = (shape: ScaleShape, which: Which, at: number): ScaleShape => {
-    const next = mirrored({ ...shape, [which]: at }, which, scale, recipe);
+    const next = mirrored({ ...shape, [which]: at }, which, scale, parts);
     // A middle that nobody set stays halfway between the ends while they move.
-    const middle = which !== "middle" && !recipe.color?.middle ? halfway(next) : next.middle;
+    const middle = which !== "middle" && !parts.middle ? halfway(next) : next.middle;
     return { ...next, middle, cuts: cutsFor(next.cuts, next.low, next.high) };
   };
-  if (!figure.regions.length)
+  const told = { own, parts, scale, style, moved };
+  // The scale of all but those that have their own is a number line, too, as long as it is one.
+  const region = own?.region ?? (recipe.each?.length && (recipe.color?.within ?? "table") === "table" ? 0 : null);
+  if (!figure.regions.length || region !== null)
     return {
+      ...told,
       axis: axisOf(scale),
       shape: scale,
-      values: figure.values,
+      values:
+        region === null
+          ? figure.values
+          : figure.values.map((value, i) => (figure.regions[i] === region ? value : null)),
       apart: false,
-      words: (value) => short(value, figure.style),
-      moved,
-      scales: (shape) => [{ ...shape, spread: spreadFor(scale.spread, shape.low, shape.high) }],
+      words: (value) => short(value, style),
+      scales: (shape) => {
+        const next = { ...scale, ...shape, spread: spreadFor(scale.spread, shape.low, shape.high) };
+        return figure.regions.length ? figure.scales.map((each, i) => (i === region ? next : each)) : [next];
+      },
     };
-  const own = (which: Which) => percentOn(scale, scale[which]);
-  const still = { low: own("low"), middle: own("middle"), high: own("high"), spread: LINEAR };
+  const percent = (which: Which) => percentOn(scale, scale[which]);
+  const still = { low: percent("low"), middle: percent("middle"), high: percent("high"), spread: LINEAR };
   return {
+    ...told,
     axis: { from: 0, to: 100, spread: LINEAR },
     shape: still,
     values: figure.values.map((value, i) => {
@@ -58,7 +79,6 @@ export function railModel(figure: Figure, recipe: Recipe): RailModel | null {
       return value === null || !each ? null : percentOn(each, value);
     }),
     apart: true,
-    moved,
     words: (value) => `${short(value, { decimals: 1, percent: false })}%`,
     scales: (shape) =>
       figure.scales.map((each) => {
@@ -71,14 +91,20 @@ export function railModel(figure: Figure, recipe: Recipe): RailModel | null {
         const [low, high] = [at("low"), at("high")];
         const spread = spreadFor(each.spread, low, high);
         const middle = each.has_middle ? at("middle") : halfway({ low, high, spread });
-        return { low, middle, high, spread, cuts: cutsFor(each.cuts, low, high) };
+        return { ...each, low, middle, high, spread, cuts: cutsFor(each.cuts, low, high) };
       }),
   };
 }
 
+/** The first member that a scale is of. */
+function lineOf(figure: Figure, own: Own): number {
+  const at = figure.regions.indexOf(own.region);
+  return own.side === "rows" ? Math.floor(at / figure.columns.length) : at % figure.columns.length;
+}
+
 /** The shape with ends that are mirrored where the moved end or middle puts them. */
-function mirrored<S extends Pick<ScaleShape, Which>>(shape: S, which: Which, scale: Scale, recipe: Recipe): S {
-  const { low, middle, high } = recipe.color ?? {};
+function mirrored<S extends Pick<ScaleShape, Which>>(shape: S, which: Which, scale: Scale, parts: ScaleParts): S {
+  const { low, middle, high } = parts;
   const [isLow, isHigh] = [low, high].map((end) => end?.at === "mirrored");
   if (!middle || !(isLow || isHigh)) return shape;
   if (which === "high") return isLow ? { ...shape, low: 2 * shape.middle - shape.high } : shape;
@@ -107,9 +133,9 @@ function halfway({ low, high, spread }: Pick<ScaleShape, "low" | "high" | "sprea
 /** An end or the middle at a place of the rail, keeping its name. */
 export function placed(which: Which, at: number, model: RailModel): Change {
   return (recipe) => {
-    const name = recipe.color?.[which]?.name;
+    const name = partsOf(recipe, model.own)[which]?.name;
     const end: End = model.apart ? { percent: at } : { at };
-    return withColor({ [which]: name ? { ...end, name } : end })(recipe);
+    return withParts({ [which]: name ? { ...end, name } : end }, model.own)(recipe);
   };
 }
 
@@ -132,22 +158,26 @@ export function byHand(bands: Bands | undefined, cuts: readonly number[]): Bands
 }
 
 /** One cut at another place, or taken out: that joins two bands, which keep the name and color of the lower one. */
-export function withCut(cuts: readonly number[], i: number, at: Point | null): Change {
+export function withCut(cuts: readonly number[], i: number, at: Point | null, own: Own | null): Change {
   return (recipe) => {
-    const { cuts: points, names, colors } = byHand(recipe.color?.bands, cuts);
-    if (at !== null) return withBands({ cuts: points.with(i, at), names, colors })(recipe);
+    const { cuts: points, names, colors } = byHand(partsOf(recipe, own).bands, cuts);
+    if (at !== null) return bandsOf(own, { cuts: points.with(i, at), names, colors })(recipe);
     const joined = <T>(list: T[] | undefined) => list?.toSpliced(i + 1, 1);
-    return withBands({ cuts: points.toSpliced(i, 1), names: joined(names), colors: joined(colors) })(recipe);
+    return bandsOf(own, { cuts: points.toSpliced(i, 1), names: joined(names), colors: joined(colors) })(recipe);
   };
 }
 
+/** Bands of all, or of some members, which take their colors from the palette. */
+const bandsOf = (own: Own | null, bands: Bands): Change =>
+  own ? withParts({ bands: { ...bands, colors: undefined } }, own) : withBands(bands);
+
 /** One more cut, where there is none. The band it divides keeps its name below, and its color on both sides. */
-export function withNewCut(cuts: readonly number[], at: number): Change {
+export function withNewCut(cuts: readonly number[], at: number, own: Own | null): Change {
   return (recipe) => {
     if (cuts.includes(at)) return recipe;
-    const { cuts: points, names, colors } = byHand(recipe.color?.bands, cuts);
+    const { cuts: points, names, colors } = byHand(partsOf(recipe, own).bands, cuts);
     const i = cuts.filter((cut) => cut < at).length;
-    return withBands({
+    return bandsOf(own, {
       cuts: points.toSpliced(i, 0, at),
       names: names?.toSpliced(i + 1, 0, ""),
       colors: colors?.toSpliced(i + 1, 0, colors[i] as string),

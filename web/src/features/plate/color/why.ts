@@ -1,12 +1,13 @@
 /** Which color a cell has, and why. */
 
-import type { End, Figure, Recipe } from "../../../api/client";
+import type { Figure, Recipe } from "../../../api/client";
 import { CELL_LOOK } from "../../../api/vocabulary";
 import { short } from "../../../shared/numbers";
 import { inksOn } from "../stage/paint";
-import { placer, type ScaleShape, stepper } from "./coloring";
+import { bandOf, placer, type ScaleShape, stepper } from "./coloring";
 import type { Which } from "./railAxis";
 import { nameOf } from "./railModel";
+import { ownOf, partsOf, styleAt } from "./unlike";
 
 type Scales = readonly (ScaleShape | null)[];
 
@@ -42,18 +43,28 @@ export function whyWords(figure: Figure, recipe: Recipe, at: number, scales: Sca
   const value = figure.values[at];
   const scale = scaleAt(figure, at, scales);
   if (value === null || value === undefined || !scale) return "";
-  const among = figure.regions.length ? `within its ${recipe.color?.within}` : "among all cells";
+  const within = recipe.color?.within ?? "table";
+  const among = !figure.regions.length
+    ? "among all cells"
+    : within === "table"
+      ? "on the scale of its own"
+      : `within its ${within}`;
   const unlit = figure.scene.grid?.unlit.includes(at) ? "Not lit; " : "";
+  const cell = { row: Math.floor(at / figure.columns.length), column: at % figure.columns.length };
+  const own = ownOf(figure, recipe, cell);
+  const parts = partsOf(recipe, own);
   if (scale.cuts) {
-    const band = figure.bands[stepper(scale)(value)];
-    return `${unlit}in the band \u201c${band?.words ?? ""}\u201d, ${among}`;
+    const number = bandOf(value, scale.cuts);
+    const names = parts.bands?.names ?? [];
+    const words = own ? names[number] || `${number + 1} of ${scale.cuts.length + 1}` : figure.bands[number]?.words;
+    return `${unlit}in the band \u201c${words ?? ""}\u201d, ${among}`;
   }
   const end = (which: Which) => {
-    const name = nameOf(which, recipe.color?.[which] as End | undefined, recipe, false);
-    return `${short(scale[which], figure.style)}${name ? ` (${name})` : ""}`;
+    const name = nameOf(which, parts[which], recipe, false);
+    return `${short(scale[which], styleAt(figure, cell))}${name ? ` (${name})` : ""}`;
   };
   const place = Math.round(placer(scale)(value) * 100);
   const beyond = value > scale.high ? "beyond the high end; " : value < scale.low ? "beyond the low end; " : "";
-  const middle = recipe.color?.middle ? ` over ${end("middle")}` : "";
+  const middle = parts.middle ? ` over ${end("middle")}` : "";
   return `${unlit}${beyond}${place}% of the way from ${end("low")}${middle} to ${end("high")}, ${among}`;
 }

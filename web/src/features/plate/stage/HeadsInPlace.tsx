@@ -3,11 +3,12 @@ import { type DragEvent, useEffect, useRef, useState } from "react";
 import { api, type Figure, type Lines, type Mend, type Recipe, type Scene } from "../../../api/client";
 import { Button } from "../../../shared/Button";
 import { afterClosing } from "../../../shared/frames";
-import { MenuCard, MenuLine } from "../../../shared/MenuCard";
+import { type MenuAction, MenuCard, MenuGroups } from "../../../shared/MenuCard";
 import { PopCard } from "../../../shared/PopCard";
 import { withNotes } from "../changes/recipes";
 import type { Change, TableChange } from "../changes/usePlate";
 import { look } from "../view";
+import { EachCard } from "./EachCard";
 import { type Head, headOf, movedBy, movedTo, orderedBy, setAside, withHeadLeftOut, withHeadNamed } from "./heads";
 
 type Text = Scene["texts"][number];
@@ -22,7 +23,7 @@ type Props = {
 };
 
 /** A head whose menu or name is open, and the button that opened it. */
-type Asked = { head: Head; lines: Lines; spot: HTMLElement; naming: boolean };
+type Asked = { head: Head; lines: Lines; spot: HTMLElement; card?: "name" | "each" };
 
 /**
  * The heads and totals for pointer and keys: each opens what can be done with its member, where it stands; heads are dragged. One
@@ -76,7 +77,7 @@ export function HeadsInPlace(props: Props) {
             open={asked ? asked.head.line === head.line && asked.head.side === head.side : false}
             onClick={(spot) => {
               look({ tab: "heads" });
-              setAsked({ head, lines, spot, naming: false });
+              setAsked({ head, lines, spot });
             }}
             onMove={(step) => {
               if (!(step < 0 ? head.movable.before : head.movable.after)) return;
@@ -177,8 +178,8 @@ const STEPS: Record<string, -1 | 1> = { ArrowUp: -1, ArrowLeft: -1, ArrowDown: 1
 type HeadMenuProps = Props & { asked: Asked; onAsk: (asked: Asked | null) => void };
 
 /** What can be done with a member or a group: order by it, name it, gather it, take it out, see its records. */
-function HeadMenu({ figure, ownMends, asked, onAsk, onChange, onTable }: HeadMenuProps) {
-  const { head, lines, spot, naming } = asked;
+function HeadMenu({ figure, recipe, ownMends, asked, onAsk, onChange, onTable }: HeadMenuProps) {
+  const { head, lines, spot, card } = asked;
   const down = head.side === "rows";
   const side = down ? "row" : "column";
   const label = head.labels.at(-1) ?? "";
@@ -203,59 +204,82 @@ function HeadMenu({ figure, ownMends, asked, onAsk, onChange, onTable }: HeadMen
     );
   }
 
-  if (naming) {
+  if (card) {
     return (
       <Popover.Root
         open
         onOpenChange={({ open }) => !open && close()}
         positioning={{ placement: "bottom-start", ...beside }}
       >
-        <PopCard label={`A name for ${label}`}>
-          <Naming label={label} head={head} table={head.mendable && !ownMends} onDone={name} />
+        <PopCard label={card === "name" ? `A name for ${label}` : `Numbers and scale of ${label}`}>
+          {card === "name" ? (
+            <Naming label={label} head={head} table={head.mendable && !ownMends} onDone={name} />
+          ) : (
+            <EachCard
+              figure={figure}
+              recipe={recipe}
+              head={head}
+              onDone={(change) => {
+                close();
+                onChange(change);
+              }}
+            />
+          )}
         </PopCard>
       </Popover.Root>
     );
   }
   const leftOut = withHeadLeftOut(head);
-  const items: { name: string; act: () => void; off?: boolean; removes?: boolean }[] = [
-    { name: "Records behind it", act: () => look({ behind: lines }) },
-    { name: `Order ${down ? "columns" : "rows"} by this ${side}`, act: () => onChange(orderedBy(head)) },
-    { name: `Order ${head.side} by total`, act: () => onChange(orderedBy(head, "total")) },
-    { name: `Put ${head.side} in natural order`, act: () => onChange(orderedBy(head, "natural")) },
-    { name: `Order ${head.side} by likeness`, act: () => onChange(orderedBy(head, "likeness")) },
-    { name: `Move ${down ? "up" : "left"}`, act: () => onChange(movedBy(figure, head, -1)), off: !head.movable.before },
-    {
-      name: `Move ${down ? "down" : "right"}`,
-      act: () => onChange(movedBy(figure, head, 1)),
-      off: !head.movable.after,
-    },
-    { name: RENAME, act: () => undefined },
-    { name: "Gather into Others", act: () => onChange(withHeadNamed(head, "Others")) },
-    ...(head.innermost ? [{ name: "Set aside", act: () => onChange(setAside(head)) }] : []),
-    ...(head.innermost
-      ? [
-          {
-            name: "Compare with all others",
-            act: () => look({ compare: { side: head.side, one: head.line, other: -1 } }),
-          },
-        ]
-      : []),
-    {
-      name: "Mark it, with a note if you like",
-      act: () => {
-        onChange((now) => withNotes([...(now.notes ?? []), { [side]: [...head.labels] }])(now));
-        look({ tab: "notes", writing: "note" });
+  const groups: MenuAction[][] = [
+    [
+      { name: "Records behind it", act: () => look({ behind: lines }) },
+      {
+        name: "Compare with all others",
+        act: () => look({ compare: { side: head.side, one: head.line, other: -1 } }),
+        off: !head.innermost,
       },
-    },
-    ...(leftOut ? [{ name: "Leave its records out", act: () => onChange(leftOut), removes: true }] : []),
+      {
+        name: "Mark it, with a note if you like",
+        act: () => {
+          onChange((now) => withNotes([...(now.notes ?? []), { [side]: [...head.labels] }])(now));
+          look({ tab: "notes", writing: "note" });
+        },
+      },
+    ],
+    [
+      { name: `Order ${down ? "columns" : "rows"} by this ${side}`, act: () => onChange(orderedBy(head)) },
+      { name: `Order ${head.side} by total`, act: () => onChange(orderedBy(head, "total")) },
+      { name: `Order ${head.side} by likeness`, act: () => onChange(orderedBy(head, "likeness")) },
+      { name: `Put ${head.side} in natural order`, act: () => onChange(orderedBy(head, "natural")) },
+      {
+        name: `Move ${down ? "up" : "left"}`,
+        act: () => onChange(movedBy(figure, head, -1)),
+        off: !head.movable.before,
+      },
+      {
+        name: `Move ${down ? "down" : "right"}`,
+        act: () => onChange(movedBy(figure, head, 1)),
+        off: !head.movable.after,
+      },
+    ],
+    [
+      { name: RENAME, act: () => undefined },
+      { name: EACH, act: () => undefined, off: head.at === "split" },
+      { name: "Gather into Others", act: () => onChange(withHeadNamed(head, "Others")) },
+    ],
+    [
+      { name: "Set aside", act: () => onChange(setAside(head)), off: !head.innermost },
+      ...(leftOut ? [{ name: "Leave its records out", act: () => onChange(leftOut), removes: true }] : []),
+    ],
   ];
   return (
     <Menu.Root
       open
       onOpenChange={({ open }) => !open && close()}
       onSelect={({ value }) => {
-        const item = items.find(({ name: each }) => each === value);
-        if (value === RENAME) return afterClosing(() => onAsk({ ...asked, naming: true }));
+        const item = groups.flat().find(({ name: each }) => each === value);
+        if (value === RENAME) return afterClosing(() => onAsk({ ...asked, card: "name" }));
+        if (value === EACH) return afterClosing(() => onAsk({ ...asked, card: "each" }));
         close();
         return item?.act();
       }}
@@ -265,17 +289,14 @@ function HeadMenu({ figure, ownMends, asked, onAsk, onChange, onTable }: HeadMen
         <Box px="12px" py="4px" textStyle="label" maxW="300px" truncate>
           {head.labels.join(", ")}
         </Box>
-        {items.map(({ name: each, off, removes }) => (
-          <MenuLine key={each} value={each} disabled={off} removes={removes}>
-            {each}
-          </MenuLine>
-        ))}
+        <MenuGroups groups={groups} />
       </MenuCard>
     </Menu.Root>
   );
 }
 
 const RENAME = "Rename, or merge into another";
+const EACH = "Numbers and scale of its own";
 
 type NamingProps = { label: string; head: Head; table: boolean; onDone: (to: string) => void };
 

@@ -3,6 +3,7 @@ import type { Figure, Recipe } from "../../../api/client";
 import { MEASURE_TERMS } from "../../../api/vocabulary";
 import { counted, grouped, percent, styled } from "../../../shared/numbers";
 import { placer } from "../color/coloring";
+import { styleAt } from "../color/unlike";
 import type { Cell, Comparing } from "../view";
 
 export const indexOf = (figure: Figure, cell: Cell) => cell.row * figure.columns.length + cell.column;
@@ -24,8 +25,8 @@ function shortName(side: readonly (readonly string[])[], at: number): string | u
   return alone ? name : side[at]?.join(", ");
 }
 
-export function valueWords(figure: Figure, value: number | null | undefined): string {
-  return value === null || value === undefined ? "no value" : styled(value, figure.style);
+export function valueWords(figure: Figure, value: number | null | undefined, line: Partial<Cell>): string {
+  return value === null || value === undefined ? "no value" : styled(value, styleAt(figure, line));
 }
 
 export function cellWords(figure: Figure, cell: Cell): string {
@@ -42,10 +43,10 @@ export function readOf(figure: Figure, cell: Cell): { value: string; why: string
   const { grid } = figure.scene;
   const aside = grid?.aside.includes(i);
   if (held !== undefined)
-    return { value: valueWords(figure, held), why: aside ? "set aside" : "hidden, on few records" };
+    return { value: valueWords(figure, held, cell), why: aside ? "set aside" : "hidden, on few records" };
   if (figure.against && grid?.new.includes(i)) return { value: figure.against.new, why: "nothing to compare with" };
   if (figure.against && grid?.gone.includes(i)) return { value: figure.against.gone, why: "nothing here any more" };
-  return { value: valueWords(figure, figure.values[i]), why: "" };
+  return { value: valueWords(figure, figure.values[i], cell), why: "" };
 }
 
 /** The two sides of a cell that is compared: "12.3 against 9.1, the year before". */
@@ -93,7 +94,12 @@ export function ranked(figure: Figure, recipe: Recipe): Ranked[] {
   );
   const told = recipe.pivot.correlate ? cells.filter(({ cell }) => isFirstOfPair(figure, cell)) : cells;
   if (!figure.scales.length) return told.sort((a, b) => b.value - a.value);
-  const placers = figure.scales.map((scale) => (scale ? placer(scale) : () => 0.5));
+  const placers = figure.scales.map((scale) => {
+    if (!scale) return () => 0.5;
+    const place = placer(scale);
+    // Where high is bad here and good in the rest, the lowest is the best of all.
+    return scale.turned ? (value: number) => 1 - place(value) : place;
+  });
   const placed = told.map((each) => {
     const i = indexOf(figure, each.cell);
     return { ...each, place: placers[figure.regions[i] ?? 0]?.(each.value) ?? 0.5 };
@@ -148,10 +154,13 @@ export function context(figure: Figure, recipe: Recipe, cell: Cell): Fact[] {
   const row = figure.row_totals[cell.row] ?? null;
   const column = figure.column_totals[cell.column] ?? null;
   if (figure.columns.length > 1)
-    facts.push({ name: figure.rows[cell.row] || "All across", value: valueWords(figure, row) });
+    facts.push({ name: figure.rows[cell.row] || "All across", value: valueWords(figure, row, { row: cell.row }) });
   if (figure.rows.length > 1)
-    facts.push({ name: figure.columns[cell.column] || "All down", value: valueWords(figure, column) });
-  facts.push({ name: "All cells", value: valueWords(figure, figure.grand_total) });
+    facts.push({
+      name: figure.columns[cell.column] || "All down",
+      value: valueWords(figure, column, { column: cell.column }),
+    });
+  facts.push({ name: "All cells", value: valueWords(figure, figure.grand_total, {}) });
   const whole = figure.grand_total;
   const addsUp =
     (recipe.pivot.show?.as ?? "value") === "value" &&

@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { api, type Figure, Refusal, sentenceOf } from "../../../api/client";
 import { styled } from "../../../shared/numbers";
 import { Select } from "../../../shared/Select";
+import { styleAt } from "../color/unlike";
 import { differences } from "../stage/reading";
 import { type Comparing, look } from "../view";
 import { Panel } from "./Panel";
@@ -21,10 +22,18 @@ export function Compare({ plate, revision, figure, compare }: Props) {
   });
   const found = differences(figure, compare, other < 0 ? (rest.data?.values ?? null) : null);
   const most = Math.max(...found.map((difference) => Math.abs(difference ?? 0)), 1e-300);
+  /** The longest bar at a place: places of unlike members have nothing in common but their own scales. */
+  const mostAt = (at: number) => {
+    const [row, column] = side === "rows" ? [one, at] : [at, one];
+    const scale = figure.unlike && figure.scales[figure.regions[row * figure.columns.length + column] ?? -1];
+    return scale ? Math.max(scale.highest - scale.lowest, 1e-300) : most;
+  };
   const filled = found.filter((difference) => difference !== null);
   const mean = filled.reduce((sum, difference) => sum + difference, 0) / (filled.length || 1);
-  const wording = (value: number | null) =>
-    value === null ? "no value" : styled(value, { ...figure.style, sign: true });
+  const wording = (value: number | null, at: number) => {
+    const style = styleAt(figure, side === "rows" ? { row: one, column: at } : { row: at, column: one });
+    return value === null ? "no value" : styled(value, { ...style, sign: true });
+  };
   const options = names.map((name, i) => [String(i), name || "All"] as const);
   return (
     <Panel
@@ -61,8 +70,8 @@ export function Compare({ plate, revision, figure, compare }: Props) {
           <Flex role="list" aria-label="Differences" h="56px" position="relative" align="stretch" gap="1px">
             <Box position="absolute" left="0" right="0" top="50%" borderTopWidth="1px" borderColor="control" />
             {found.map((difference, i) => {
-              const share = difference === null ? 0 : Math.abs(difference) / most;
-              const words = `${along[i] || "All"}: ${wording(difference)}`;
+              const share = difference === null ? 0 : Math.min(1, Math.abs(difference) / mostAt(i));
+              const words = `${along[i] || "All"}: ${wording(difference, i)}`;
               return (
                 <chakra.div
                   key={along[i] || i}
@@ -89,7 +98,9 @@ export function Compare({ plate, revision, figure, compare }: Props) {
           </Flex>
           <Box textStyle="small" color="quiet" mt="4px" data-testid="compared">
             {filled.length
-              ? `On average ${wording(mean)}; up where the first is more.`
+              ? figure.unlike && figure.unlike.side !== side
+                ? "Each in its own unit; up where the first is more."
+                : `On average ${wording(mean, 0)}; up where the first is more.`
               : "No place where both have a value."}
           </Box>
         </>

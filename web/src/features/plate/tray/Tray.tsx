@@ -139,17 +139,23 @@ function sidesFacts({ against }: Figure, at: number) {
 
 const SHOWN = 4;
 
+const HIGH_LOW = ["Highest", "Lowest"] as const;
+const BEST_WORST = ["Best", "Worst"] as const;
+const WORST_BEST = ["Worst", "Best"] as const;
+
 function Ends({ figure, recipe }: { figure: Figure; recipe: Recipe }) {
   const cells = useMemo(() => ranked(figure, recipe), [figure, recipe]);
   const enough = cells.length >= 2 * SHOWN;
   const highest = cells.slice(0, enough ? SHOWN : Math.ceil(cells.length / 2));
   const lowest = cells.slice(enough ? -SHOWN : Math.ceil(cells.length / 2)).reverse();
+  const turned = figure.scales.some((scale) => scale?.turned);
+  const ends = !turned ? HIGH_LOW : figure.unlike?.sense === "good" ? BEST_WORST : WORST_BEST;
   return (
-    <Panel heading="Ends of the scale">
+    <Panel heading={turned ? `${ends[0]} and ${ends[1].toLowerCase()}` : "Ends of the scale"}>
       {cells.length ? (
         <Grid templateColumns="1fr 1fr" columnGap="16px">
-          <EndList label="Highest" figure={figure} cells={highest} />
-          <EndList label="Lowest" figure={figure} cells={lowest} />
+          <EndList label={ends[0]} figure={figure} cells={highest} />
+          <EndList label={ends[1]} figure={figure} cells={lowest} />
         </Grid>
       ) : (
         <Box color="quiet">No cell has a value.</Box>
@@ -187,7 +193,7 @@ function EndList({ label, figure, cells }: { label: string; figure: Figure; cell
               borderRadius="2px"
               style={{ background: shown?.fill, color: shown?.ink }}
             >
-              {valueWords(figure, value)}
+              {valueWords(figure, value, cell)}
             </Box>
             <Box truncate title={cellName(figure, cell)}>
               {shortCellName(figure, cell)}
