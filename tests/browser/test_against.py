@@ -79,7 +79,7 @@ def test_against_one_member_and_another_measure(page, api, number):
     page.get_by_role("checkbox", name=re.compile("^Ash")).check(force=True)
     page.get_by_role("button", name="Set against these").click()
     settled(page)
-    expect(phrase(page, "What a cell shows")).to_have_text("against pier Ash")
+    expect(phrase(page, "What a cell shows")).to_have_text("against Ash")
     assert figure(api, number)["against"]["there"] == ["21", "42", "21", "42", "21", "42"]
     phrase(page, "What a cell shows").click()
     page.get_by_role("option", name=re.compile("^against another measure")).click()

@@ -19,7 +19,9 @@ COLORING = "features/plate/color/coloring"
 
 def shape(scale):
     spread = {**vars(scale.spread), "values": scale.spread.values.tolist(), "ranks": scale.spread.ranks.tolist()}
-    return {"low": scale.low, "middle": scale.middle, "high": scale.high, "spread": spread, "cuts": scale.cuts}
+    stops = scale.band_steps if scale.cuts is not None and (scale.turned or scale.stops is not None) else None
+    ends = {"low": scale.low, "middle": scale.middle, "high": scale.high}
+    return {**ends, "spread": spread, "cuts": scale.cuts, "turned": scale.turned, "stops": stops}
 
 
 def steps_of(node, calls):
@@ -54,6 +56,24 @@ def test_bands_and_regions_as_the_core_has_them(node):
     assert steps_of(node, [[values.tolist(), [shape(scale) for scale in scales], regions]]) == [expected]
     cut = resolve_scale(ColorSpec(bands=BandsSpec(cuts=(9.0, 30.0))), values)
     assert steps_of(node, [[values.tolist(), [shape(cut)], []]]) == [cut.steps(values).tolist()] == [[0, 0, 1, 1, 1, 2, 2, 2, 2]]
+
+
+def test_scales_that_are_turned_and_bands_with_places_of_their_own(node):
+    values = np.array([1.0, 5, 9, 20, 30, 77])
+    ramp = replace(resolve_scale(ColorSpec(), values), turned=True)
+    bands = resolve_scale(ColorSpec(bands=BandsSpec(cuts=(5.0, 30.0))), values)
+    scales = [
+        ramp,
+        bands,
+        replace(bands, turned=True),
+        replace(bands, stops=(42, 127, 212)),
+        replace(bands, stops=(0, 9, 254), turned=True),
+    ]
+    calls = [[[None if each != each else each for each in values.tolist()], [shape(scale)], []] for scale in scales]
+    for (given, *_), scale in zip(calls, scales, strict=True):
+        there = [i for i, value in enumerate(given) if value is not None]
+        steps = scale.steps(values).tolist()
+        assert steps_of(node, [[[given[i] for i in there], [shape(scale)], []]]) == [[steps[i] for i in there]]
 
 
 @pytest.mark.parametrize("name", ["kingcup", "tideline"])

@@ -43,6 +43,14 @@ SHOWN = [
     {"as": "change", "along": "rows", "relative": True},
     *({"as": how, "of": of} for how in ("rank", "score") for of in ("row", "column", "whole")),
     {"as": "gap", "to": 2.5},
+    *({"as": "against", "shift": {"field": "departed", unit: by}} for unit in ("years", "weeks") for by in (-1, 1, -3, 2)),
+    *({"as": "against", "edition": edition} for edition in ("before", 4)),
+    {"as": "against", "measure": {"take": "sum", "of": "takings_planned"}},
+    *({"as": "against", "keep": [{"field": "line", "in": names}]} for names in (["Inner"], ["Inner", "Outer", "Night"])),
+    *(
+        {"as": "against", "keep": [{"field": "departed", "from": first, "to": last}]}
+        for first, last in (("2024-01-01", "2024-12-31"), ("2024", "2024"), ("2024-01", "2024-03"), ("2023-01", "2024-12"))
+    ),
 ]
 
 

@@ -96,15 +96,14 @@ def _judged(color: ColorSpec, matrix: Matrix, unlike: Unlike | None) -> tuple[ND
     number = int(regions.max(initial=0)) + 1
     if unlike is None or (unlike.scale < 0).all():
         return regions, [None] * number
+    said = [unlike.setting(i) if scale >= 0 else None for i, scale in enumerate(unlike.scale.tolist())]
+    if color.within == ("row" if unlike.down else "column"):
+        return regions, said
     own = unlike.by_cell(unlike.scale + 1, matrix.shape)
     found, numbered = np.unique(own * number + regions, return_inverse=True)
     numbered = numbered.reshape(matrix.shape)
-    settings: list[EachSpec | None] = []
-    cell = np.unique(numbered, return_index=True)[1]
-    for at in cell.tolist():
-        row, column = divmod(at, matrix.shape[1])
-        member = row if unlike.down else column
-        settings.append(unlike.setting(member) if unlike.scale[member] >= 0 else None)
+    first = np.unique(numbered, return_index=True)[1].tolist()
+    settings = [said[divmod(at, matrix.shape[1])[0 if unlike.down else 1]] for at in first]
     if color.within == "table" and found[0] != 0:
         return numbered + 1, [None, *settings]  # the first region is that of all others, of which there are none
     return numbered, settings

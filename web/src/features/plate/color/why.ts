@@ -66,5 +66,6 @@ export function whyWords(figure: Figure, recipe: Recipe, at: number, scales: Sca
   const place = Math.round(placer(scale)(value) * 100);
   const beyond = value > scale.high ? "beyond the high end; " : value < scale.low ? "beyond the low end; " : "";
   const middle = parts.middle ? ` over ${end("middle")}` : "";
-  return `${unlit}${beyond}${place}% of the way from ${end("low")}${middle} to ${end("high")}, ${among}`;
+  const sense = scale.turned ? `; high is ${figure.unlike?.sense === "good" ? "bad" : "good"} here` : "";
+  return `${unlit}${beyond}${place}% of the way from ${end("low")}${middle} to ${end("high")}, ${among}${sense}`;
 }

@@ -120,7 +120,13 @@ function isFirstOfPair(figure: Figure, { row, column }: Cell): boolean {
 export function rankWords(figure: Figure, recipe: Recipe, cell: Cell, value: number): string {
   const { correlate } = recipe.pivot;
   if (correlate && figure.rows[cell.row] === figure.columns[cell.column]) return "a field with itself";
-  const others = correlate ? ranked(figure, recipe).map((each) => each.value) : figure.values;
+  const region = figure.regions[indexOf(figure, cell)];
+  const apart = region !== undefined && !correlate;
+  const others = correlate
+    ? ranked(figure, recipe).map((each) => each.value)
+    : apart
+      ? figure.values.filter((_, i) => figure.regions[i] === region)
+      : figure.values;
   let above = 0;
   let below = 0;
   let filled = 0;
@@ -130,7 +136,9 @@ export function rankWords(figure: Figure, recipe: Recipe, cell: Cell, value: num
     if (other > value) above++;
     if (other < value) below++;
   }
-  const of = `of ${counted(filled, correlate ? "pair" : "cell")}`;
+  const within = recipe.color?.within ?? "table";
+  const among = !apart ? "" : within === "table" ? " on its scale" : ` in its ${within}`;
+  const of = `of ${counted(filled, correlate ? "pair" : "cell")}${among}`;
   if (filled === 1) return `the only ${correlate ? "pair" : "cell"} with a value`;
   if (above === 0) return `highest ${of}`;
   if (below === 0) return `lowest ${of}`;
@@ -153,22 +161,25 @@ export function context(figure: Figure, recipe: Recipe, cell: Cell): Fact[] {
   const take = recipe.pivot.measure?.take ?? "count";
   const row = figure.row_totals[cell.row] ?? null;
   const column = figure.column_totals[cell.column] ?? null;
-  if (figure.columns.length > 1)
+  // Unlike members add up to nothing.
+  const [adds, stacks] = [figure.unlike?.side !== "columns", figure.unlike?.side !== "rows"];
+  if (figure.columns.length > 1 && adds)
     facts.push({ name: figure.rows[cell.row] || "All across", value: valueWords(figure, row, { row: cell.row }) });
-  if (figure.rows.length > 1)
+  if (figure.rows.length > 1 && stacks)
     facts.push({
       name: figure.columns[cell.column] || "All down",
       value: valueWords(figure, column, { column: cell.column }),
     });
-  facts.push({ name: "All cells", value: valueWords(figure, figure.grand_total, {}) });
+  if (adds && stacks) facts.push({ name: "All cells", value: valueWords(figure, figure.grand_total, {}) });
   const whole = figure.grand_total;
   const addsUp =
     (recipe.pivot.show?.as ?? "value") === "value" &&
     MEASURE_TERMS[take].adds_up &&
     figure.values.every((each) => each === null || each >= 0);
   if (addsUp && value !== null && whole) {
-    if (row && figure.columns.length > 1) facts.push({ name: "Of its row", value: percent(value / row) });
-    if (column && figure.rows.length > 1) facts.push({ name: "Of its column", value: percent(value / column) });
+    if (row && adds && figure.columns.length > 1) facts.push({ name: "Of its row", value: percent(value / row) });
+    if (column && stacks && figure.rows.length > 1)
+      facts.push({ name: "Of its column", value: percent(value / column) });
   }
   return facts;
 }

@@ -69,6 +69,7 @@ export function ordinal(number: number): string {
 /** What a cell shows, as it is said in the statement. */
 export function showWords(show: Show | undefined): string {
   const term = SHOW_TERMS[show?.as ?? "value"];
+  // How they are compared is a phrase of its own.
   if (show?.as === "against") return filled(term.said, { other: otherWords(show) });
   const of = show?.of ?? ("of" in term.keys ? term.keys.of[0] : "whole");
   const words = filled(term.said, {
@@ -82,11 +83,24 @@ export function showWords(show: Show | undefined): string {
   return words || "as it is";
 }
 
-/** What a measure is set against: "the year before", "sum of plan", "edition 1", "line Outer". */
+const NAMED_MOST = 3;
+
+/** A condition by its members alone: what they are members of is said on the sides. */
+function shortWords(condition: Condition): string {
+  const { in: among, from, to } = condition;
+  if (among?.length && among.length <= NAMED_MOST) return among.join(" or ");
+  if (typeof from !== "string" || typeof to !== "string") return conditionWords(condition);
+  const year = from.slice(0, 4);
+  const whole =
+    [year, `${year}-01`, `${year}-01-01`].includes(from) && [year, `${year}-12`, `${year}-12-31`].includes(to);
+  return whole ? year : `${from} to ${to}`;
+}
+
+/** What a measure is set against: "the year before", "sum of plan", "edition 1", "Brackwater". */
 export function otherWords({ keep = [], shift, measure, edition }: Show): string {
   if (measure) return measuredWords(measure);
   if (edition !== undefined) return edition === "before" ? "the edition before" : `edition ${edition}`;
-  if (!shift) return keep.map((condition) => conditionWords(condition)).join(" and ");
+  if (!shift) return keep.map(shortWords).join(" and ");
   const { field: _, ...by } = shift;
   const [unit = "", number = 0] = Object.entries(by).find(([, each]) => each !== undefined) ?? [];
   const side = number < 0 ? "before" : "after";
