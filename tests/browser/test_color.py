@@ -57,14 +57,14 @@ def agrees(page, api, number):
     wait_until(same)
 
 
-def drag(page, handle, by: float):
+def drag(page, handle, by: float, columns: int = 4):
     """Hold a handle and move it; what the screen shows is looked at before it is let go."""
     box = handle.bounding_box()
     page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2)
     page.mouse.down()
     page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2 + by, steps=6)
     painted(page)
-    held = [[screen_color(page, row, column) for column in range(4)] for row in range(3)]
+    held = [[screen_color(page, row, column) for column in range(columns)] for row in range(3)]
     page.mouse.up()
     settled(page)
     painted(page)
