@@ -78,6 +78,8 @@ CASES: dict[str, tuple[str, dict]] = {
     ),
     "repeated_key": (grid(), {"table": BROUGHT, "pivot": {**SIDES, "measure": PER_GOAL}}),
     "tiny_symbols": (grid(rows=150), {**PLAIN, "cells": {"symbols": {"as": "dot", "size": {}, "lines": "guides"}}}),
+    "many_heads": (grid(rows=70), PLAIN),
+    "light_on_nothing": (grid(), {**PLAIN, "page": {"theme": "dusk", "transparent": True}}),
     "no_legend": (grid(), {**PLAIN, "legend": {"show": False}}),
     "lost_note": (grid(), {**PLAIN, "notes": [{"row": ["gone"], "text": "x"}, {"row": ["m1"]}]}),
 }
@@ -168,6 +170,9 @@ def test_no_record_kept_is_no_caution():
         ("one_hue_change", YEARS, {"pivot": {**SIDES, "show": A_YEAR}}),
         ("no_middle", YEARS, {"pivot": {**SIDES, "show": A_YEAR}}),
         ("uneven_spans", YEARS, {"pivot": {**SIDES, "show": A_YEAR}}),
+        ("many_heads", grid(rows=60), PLAIN),
+        ("light_on_nothing", grid(), {**PLAIN, "page": {"transparent": True}}),
+        ("light_on_nothing", grid(), {**PLAIN, "page": {"theme": "dusk"}}),
         ("lost_note", grid(), {**PLAIN, "notes": [{"row": ["m1"], "column": ["ma"]}]}),
         ("near_twins", grid(names="Harbor {}"), PLAIN),
         ("total_as_member", "r,v\nTotal,1\n", {"pivot": {"rows": [{"field": "r"}]}}),

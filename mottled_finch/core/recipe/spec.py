@@ -148,7 +148,8 @@ class OrdersSpec:
 class TotalsSpec:
     """``rows`` adds a total to each row, ``columns`` one to each column, in bands apart. ``row_groups`` adds a total below each
     outer group of rows, ``column_groups`` one behind each outer group of columns. They have no color, a scale of their own, or the
-    colors of the cells, whose scale they never stretch, as long as all cells are on one and lit.
+    colors of the cells, whose scale they never stretch, as long as all cells are on one and lit. Where cells print no values,
+    totals in color print none either, unless ``values`` asks for them.
     """
 
     rows: bool = False
@@ -156,6 +157,7 @@ class TotalsSpec:
     row_groups: bool = False
     column_groups: bool = False
     color: Literal["none", "own", "shared"] = "none"
+    values: bool = False
 
     @property
     def any(self) -> bool:

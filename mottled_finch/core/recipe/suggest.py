@@ -1,6 +1,7 @@
 """A first recipe for a table just brought in, so that the stage never starts empty."""
 
 from ..table import NO_DAY, Column, Kind, Table
+from ..vocabulary import LIMITS
 from .conditions import Cut, MeasureSpec
 from .spec import FORMAT, LevelSpec, PivotSpec, Recipe
 
@@ -13,6 +14,12 @@ def _cut(column: Column) -> Cut:
     return "hour" if len(filled) and bool((filled.astype("datetime64[D]") == NO_DAY).all()) else "month"
 
 
+def _named_by_several(table: Table, ranked: list[LevelSpec]) -> bool:
+    """Whether it takes more than the first column to tell the rows of a matrix apart."""
+    first, across = (table.column(ranked[i].field, "").distinct for i in (0, -1))
+    return 2 < len(ranked) <= LIMITS.levels_most + 1 and table.records > first * across
+
+
 def suggest_recipe(table: Table) -> Recipe:
     """Count records by the first two fields that make readable sides: categories of 2 to 60 members, or months of a moment.
 
@@ -22,7 +29,8 @@ def suggest_recipe(table: Table) -> Recipe:
     numbers = [column.name for column in table.columns if column.is_number and not column.ranked and not column.counts_records]
     if len(ranked) >= 2 and numbers:
         measure = MeasureSpec(take="average", of=numbers[0])
-        return Recipe(finch_recipe=FORMAT, pivot=PivotSpec(rows=(ranked[0],), columns=(ranked[-1],), measure=measure))
+        rows = ranked[:-1] if _named_by_several(table, ranked) else ranked[:1]
+        return Recipe(finch_recipe=FORMAT, pivot=PivotSpec(rows=tuple(rows), columns=(ranked[-1],), measure=measure))
     sides = [
         LevelSpec(field=column.name)
         for column in table.columns

@@ -68,8 +68,10 @@ class Page:
         """What is left open between two cells, once their size is known."""
 
     def number(self, value: float, row: int, column: int) -> str:
-        """A total as it is written in its lines."""
-        return "" if np.isnan(value) else self.contents.text(value, row, column)
+        """A total as it is written in its lines; nothing where values are hidden, and a color stands for it."""
+        totals = self.recipe.pivot.totals
+        hidden = self.recipe.cells.values == "none" and totals.color != "none" and not totals.values
+        return "" if np.isnan(value) or hidden else self.contents.text(value, row, column)
 
 
 def place_words(page: Page) -> None:

@@ -24,11 +24,15 @@ class Lattice:
 
 
 def rules_of(kind: RuleName, lattice: Lattice, symbol_height: float, there: Mask) -> list[Rule]:
-    """Guides run through the middles of symbols, in the upper ``symbol_height`` of each cell; dividers between cells, which have a
-    gap. ``there`` has the shape of the cells.
+    """Guides run through the middles of symbols, in the upper ``symbol_height`` of each cell, and not through values that are
+    printed below; dividers between cells, which have a gap. ``there`` has the shape of the cells.
     """
     xs, ys, gap = lattice.xs, lattice.ys, lattice.gap
     level = _along(kind, ys, symbol_height / 2, xs, lattice.width, gap, there)
+    if kind == "guides" and symbol_height < lattice.height:
+        middles = [(x + lattice.width / 2, y) for i, y in enumerate(ys) for j, x in enumerate(xs) if there[i, j]]
+        broken = [(x, y, x, y + symbol_height) for x, y in middles]
+        return [(start, at, stop, at) for at, start, stop in level] + broken
     upright = _along(kind, xs, lattice.width / 2, ys, lattice.height, gap, there.T)
     return [(start, at, stop, at) for at, start, stop in level] + [(at, start, at, stop) for at, start, stop in upright]
 

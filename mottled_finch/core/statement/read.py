@@ -528,8 +528,10 @@ class Reader:
                 column_groups="column_groups" in shown,
             )
         if self.takes("in own colors"):
-            return replace(totals, color="own")
-        return replace(totals, color="shared") if self.takes("in shared colors") else totals
+            totals = replace(totals, color="own")
+        elif self.takes("in shared colors"):
+            totals = replace(totals, color="shared")
+        return replace(totals, values=True) if self.takes("with values") else totals
 
     def correlate(self) -> CorrelateSpec:
         fields = self.listed(self.field, "and")

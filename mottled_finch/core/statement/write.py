@@ -153,7 +153,8 @@ class _Writer:
         names = {"rows": "rows", "columns": "columns", "row_groups": "row groups", "column_groups": "column groups"}
         shown = [words for name, words in names.items() if getattr(totals, name)]
         words = f"totals of {' and '.join(shown)}" if shown else "no totals"
-        return words + ("" if totals.color == "none" else f" in {totals.color} colors")
+        words += "" if totals.color == "none" else f" in {totals.color} colors"
+        return words + (" with values" if totals.values else "")
 
     def correlate(self, correlate: CorrelateSpec) -> str:
         fields = " and ".join(self.field(name) for name in correlate.fields)

@@ -173,6 +173,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.pivot.totals.columns, _shown("Column totals")),
     (lambda r: r.pivot.totals.row_groups, _shown("Totals of row groups")),
     (lambda r: r.pivot.totals.column_groups, _shown("Totals of column groups")),
+    (lambda r: r.pivot.totals.values, lambda on: "Totals with values" if on else "Values of totals go with those of cells"),
     (lambda r: r.pivot.totals.color, lambda color: _TOTAL_COLORS[color]),
     (lambda r: (*r.pivot.aside.rows, *r.pivot.aside.columns), lambda members: _aside(len(members), "member")),
     (lambda r: r.pivot.aside.cells, lambda cells: _aside(len(cells), "cell")),

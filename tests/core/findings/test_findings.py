@@ -9,6 +9,7 @@ import pytest
 from mottled_finch.core import findings
 from mottled_finch.core.findings import FINDERS, find_all
 from mottled_finch.core.mends import apply_mends
+from mottled_finch.core.recipe.suggest import suggest_recipe
 from mottled_finch.core.table import Table, csv_of
 from mottled_finch.core.words.likeness import plain
 from mottled_finch.demo.samples import SAMPLES
@@ -197,6 +198,19 @@ def test_a_last_week_that_is_not_over():
 def test_a_matrix_already():
     (finding,) = found(read("vessel,a,b,c\nKnot,1,2,3\nPlover,4,5,6\n"), "matrix")
     assert finding.words == "2 rows named by vessel, and 3 columns of numbers."
+    text = "town,land,2022,2023,2024\nAsh,North,1,2,3\nBirch,North,4,5,6\nAsh,South,7,8,9\n"
+    (finding,) = found(read(text), "matrix")
+    assert finding.words == "3 rows named by town and land, and 3 columns of numbers."
+    assert finding.cures[0].mend.keep == ("town", "land")
+    recipe = suggest_recipe(apply_mends(read(text), (finding.cures[0].mend,)).table)
+    assert [level.field for level in recipe.pivot.rows] == ["town", "land"]
+    alone = suggest_recipe(apply_mends(read(text.replace("Ash,South", "Cedar,South")), (finding.cures[0].mend,)).table)
+    assert [level.field for level in alone.pivot.rows] == ["town"]
+    for heads in ("sales Jan,sales Feb,sales März", "Q1,Q2,Q3", "week 1,week 2,week 30"):
+        assert found(read(text.replace("2022,2023,2024", heads)), "matrix")
+    # Orders: each number is something else.
+    assert not found(read(text.replace("2022,2023,2024", "price,pieces,discount")), "matrix")
+    assert not found(read(text.replace("Ash,South", "Ash,North")), "matrix")
     assert [cure.words for cure in finding.cures] == ["Take it as it stands", "Unfold into records"]
 
 

@@ -188,7 +188,8 @@ class TestSymbols:
     def test_lines_end_with_the_cells_of_a_triangle(self, lines):
         text = "a,b,c\n1,1,9\n2,3,5\n3,2,6\n"
         pivot = {"correlate": {"fields": ["a", "b", "c"], "triangle": "lower"}}
-        grid = figure_of(text, pivot=pivot, cells={"symbols": {"as": "dot", "lines": lines}}).scene.grid
+        cells = {"values": "none", "symbols": {"as": "dot", "lines": lines}}
+        grid = figure_of(text, pivot=pivot, cells=cells).scene.grid
         level = [rule for rule in grid.rules if rule[1] == rule[3]]
         upright = [rule for rule in grid.rules if rule[0] == rule[2]]
         rights = [x + grid.cell_width for x in grid.xs]
@@ -196,6 +197,28 @@ class TestSymbols:
         assert [rule[2] for rule in level] == (rights if lines == "guides" else rights[1:])
         assert [rule[1] for rule in upright] == list(grid.ys if lines == "guides" else grid.ys[:2])
         assert {rule[0] for rule in level} == {grid.xs[0]} and {rule[3] for rule in upright} == {bottom}
+
+    def test_guides_cross_no_printed_value(self):
+        text = "r,c,v\n" + "".join(f"m{i},{c},{i}\n" for i in range(3) for c in "xy")
+        grid = figure_of(text, pivot=SIDES, cells={"symbols": {"as": "dot", "size": {}, "lines": "guides"}}).scene.grid
+        upright = [rule for rule in grid.rules if rule[0] == rule[2]]
+        assert len(upright) == len(grid.xs) * len(grid.ys)
+        assert all(rule[3] - rule[1] == pytest.approx(grid.symbol_height) for rule in upright)
+        assert grid.symbol_height < grid.print_base - grid.print_size * 0.7
+        assert len([rule for rule in grid.rules if rule[1] == rule[3]]) == len(grid.ys)
+
+    def test_values_of_totals_go_with_those_of_cells_where_a_color_stands_for_them(self):
+        text = "r,c,v\n" + "".join(f"m{i},{c},{i}\n" for i in range(3) for c in "xy")
+
+        def totals(printed, **more):
+            pivot = {**SIDES, "totals": {"rows": True, "columns": True, **more}}
+            texts = figure_of(text, pivot=pivot, cells={"values": printed}).scene.texts
+            return [each.text for each in texts if each.part == "totals" and each.text != "All"]
+
+        assert len(totals("all", color="own")) == 6
+        assert totals("none", color="own") == []
+        assert len(totals("none", color="own", values=True)) == 6
+        assert len(totals("none")) == 6  # without a color nothing would be left
 
     @pytest.mark.parametrize("lines", ["guides", "dividers"])
     def test_in_cells_too_small_for_them_there_are_no_lines(self, lines):

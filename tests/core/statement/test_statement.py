@@ -191,7 +191,11 @@ PIVOT = st.one_of(
         show=SHOW | AGAINST,
         order=st.builds(OrdersSpec, rows=ORDER, columns=ORDER),
         totals=st.builds(
-            TotalsSpec, rows=st.booleans(), column_groups=st.booleans(), color=st.sampled_from(["none", "own", "shared"])
+            TotalsSpec,
+            rows=st.booleans(),
+            column_groups=st.booleans(),
+            color=st.sampled_from(["none", "own", "shared"]),
+            values=st.booleans(),
         ),
         aside=st.builds(
             AsideSpec,

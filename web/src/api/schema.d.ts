@@ -1284,7 +1284,7 @@ export interface components {
             linkage?: "average" | "complete" | "ward";
             tree?: boolean;
         };
-        /** @description ``rows`` adds a total to each row, ``columns`` one to each column, in bands apart. ``row_groups`` adds a total below each outer group of rows, ``column_groups`` one behind each outer group of columns. They have no color, a scale of their own, or the colors of the cells, whose scale they never stretch, as long as all cells are on one and lit. */
+        /** @description ``rows`` adds a total to each row, ``columns`` one to each column, in bands apart. ``row_groups`` adds a total below each outer group of rows, ``column_groups`` one behind each outer group of columns. They have no color, a scale of their own, or the colors of the cells, whose scale they never stretch, as long as all cells are on one and lit. Where cells print no values, totals in color print none either, unless ``values`` asks for them. */
         TotalsSpec: {
             rows?: boolean;
             columns?: boolean;
@@ -1292,6 +1292,7 @@ export interface components {
             column_groups?: boolean;
             /** @enum {unknown} */
             color?: "none" | "own" | "shared";
+            values?: boolean;
         };
         /** @description What is set aside: members, each by its labels, and cells, by their row and column. Members are not drawn, cells have no color, and the scale is spread over what is left. Totals stay those of all records. */
         AsideSpec: {

@@ -13,8 +13,10 @@ type Props = {
   plates: number;
   mended: number;
   working: boolean;
-  onMend: (mend: Mend) => void;
+  onMend: (mend: Mend) => Promise<boolean>;
   onShow: (finding: Finding) => void;
+  /** What to do once a matrix is taken as it stands: show it. */
+  onMatrix: () => void;
   onRefusal: (sentence: string) => void;
 };
 
@@ -36,7 +38,16 @@ function Offered({ table, data }: { table: number; data: string }) {
 }
 
 /** What may be wrong with the table, each with its mend. Nothing is mended by itself. */
-export function FoundPanel({ table: { id: table, data }, plates, mended, working, onMend, onShow, onRefusal }: Props) {
+export function FoundPanel({
+  table: { id: table, data },
+  plates,
+  mended,
+  working,
+  onMend,
+  onShow,
+  onMatrix,
+  onRefusal,
+}: Props) {
   const client = useQueryClient();
   const found = useFindings(table);
   const [showsLeft, setShowsLeft] = useState(false);
@@ -79,7 +90,10 @@ export function FoundPanel({ table: { id: table, data }, plates, mended, working
           key={finding.key}
           finding={finding}
           working={working}
-          onMend={onMend}
+          onMend={async (mend) => {
+            const done = await onMend(mend);
+            if (done && mend.do === "unfold" && mend.order !== "natural") onMatrix();
+          }}
           onShow={() => onShow(finding)}
           onLeave={() => leave(finding.key, true)}
         />

@@ -235,6 +235,12 @@ function OneTable({ id }: { id: number }) {
           working={table.working}
           onMend={table.add}
           onShow={(finding) => setTyped(finding.text ?? "")}
+          onMatrix={() =>
+            attempt(async () => {
+              const { plate } = await api.startPlate(id);
+              navigate(`/plates/${plate.id}`);
+            })
+          }
           onRefusal={table.refuse}
         />
       </Flex>

@@ -84,6 +84,13 @@ export function HeadsPart({ figure, recipe, onChange }: Props) {
                 />
               </Line>
             )}
+            {anyTotal && recipe.cells?.values === "none" && (totals.color ?? "none") !== "none" && (
+              <Toggle
+                label="Their values, though cells have none"
+                on={totals.values ?? false}
+                onChange={(values) => onChange(withTotals({ values }))}
+              />
+            )}
           </Flex>
         </>
       )}
