@@ -20,7 +20,6 @@ FOLDER = Path(__file__).parents[1] / "docs" / "screenshots"
 View = Callable[[Page, Api], None]
 
 LATE = "Winter and one regatta make us late"
-PIERS = "Piers that keep the same hours stand together"
 
 
 def plate(title: str, tab: str = "Color", cell: tuple[int, int] | None = None) -> View:
@@ -185,8 +184,8 @@ VIEWS: dict[str, View] = {
     "symbols": plate("The busiest piers are not the latest", "Cells", (3, 7)),
     "nested": nested,
     "bands": plate("Questions about tickets and access wait too long", cell=(4, 0)),
-    "lit": plate("Where more than one departure in twenty is canceled", cell=(1, 4)),
-    "likeness": plate(PIERS, "Heads", (3, 1)),
+    "against": plate("Crowding is the complaint that has grown", cell=(1, 0)),
+    "unlike": plate("Knot is small, old and loud, and it shows", cell=(8, 4)),
     "side-by-side": plate("Every line has its two rushes, and its own Saturday", cell=(0, 3)),
     "underlay": underlay,
     "head": head,

@@ -37,6 +37,26 @@ def test_renders_every_form(folder):
     assert json.loads((folder / "o.json").read_text())["values"] == [[1, 3], [None, 2]]
 
 
+def test_another_edition_is_a_file_that_is_named(folder):
+    show = {"as": "against", "edition": "before"}
+    (folder / "e.json").write_text(json.dumps({**RECIPE, "pivot": {**RECIPE["pivot"], "show": show}}))
+    (folder / "last.csv").write_text("pier,day,n\nA,2025-01-06,4\nC,2025-01-07,2\n")
+    done = finch("render", "t.csv", "e.json", "--out", "o.json", "--edition", "before=last.csv", cwd=folder)
+    assert (done.returncode, done.stderr) == (0, "")
+    found = json.loads((folder / "o.json").read_text())
+    assert found["values"] == [[-3, None], [None, None], [None, None]]
+    assert found["against"]["only"] == [[None, "new"], [None, "new"], [None, "gone"]]
+    for words, sentence in (
+        ((), "pivot.show.edition: the recipe compares with edition before, of which no file is given; add --edition before=FILE"),
+        (("--edition", "before=none.csv"), "none.csv: no such file or directory; check the path"),
+    ):
+        done = finch("render", "t.csv", "e.json", "--out", "o.json", *words, cwd=folder)
+        assert (done.returncode, done.stderr) == (2, sentence + "\n")
+    done = finch("check", "t.csv", "e.json", "--edition", "last", cwd=folder)
+    assert done.returncode == 2
+    assert "last names no edition; write it as before=FILE or 1=FILE" in done.stderr
+
+
 def test_the_zoom_is_pixels_a_point(folder):
     finch("render", "t.csv", "r.json", "--out", "o.png", "--zoom", "1", cwd=folder)
     assert Image.open(io.BytesIO((folder / "o.png").read_bytes())).size == (960, 540)

@@ -290,7 +290,7 @@ VESSELS: tuple[dict[str, Any], ...] = (
         "legend": {"title": "Of each attribute"},
         "words": {
             "title": "Knot is small, old and loud, and it shows",
-            "subtitle": "Nine vessels by twelve attributes, each judged within its own column; like vessels stand together",
+            "subtitle": "Nine vessels by twelve attributes, each on its own scale, darker is better; like vessels stand together",
             "caption": "",
             "source": "Source: register of vessels.",
         },
