@@ -146,3 +146,19 @@ def test_a_server_that_went_away_is_told(page, api):
     page.route("**/api/plates/*/recipe", lambda route: route.abort())
     page.get_by_role("button", name="Turn rows and columns").click()
     expect(page.get_by_role("alert")).to_have_text("The server does not answer; see that ./finch is still running, then try again.")
+
+
+def test_files_that_were_looked_at_are_left_together(page, api):
+    """The first of them are shown, the others on request; what is compared or read stays."""
+    for i in range(4):
+        page.goto("/")
+        drop(page, f"file {i}.csv", f"pier,n\nAsh,{i}\nBirch,{i}\n")
+        page.wait_for_url(re.compile(r"/imports/\d+$"))
+    page.goto("/")
+    group = page.get_by_role("group", name="Files on their way in")
+    expect(group.get_by_role("article")).to_have_count(2)
+    group.get_by_role("button", name="Show 2 more").click()
+    expect(group.get_by_role("article")).to_have_count(4)
+    group.get_by_role("button", name="Discard all 4 that were looked at").click()
+    expect(page.get_by_text("waits for you to say how it is read")).to_have_count(0)
+    assert api.get("/api/imports") == []

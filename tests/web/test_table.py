@@ -77,6 +77,11 @@ def test_columns_are_as_wide_as_their_name_their_note_or_their_values(node):
     assert noted > len("category 5,678, 1,234 blank") * 6
     assert found["starts"] == [sum(found["widths"][:i]) for i in range(5)]
     assert found["whole"] == sum(found["widths"])
+    # With more room than they need they grow alike, up to twice.
+    (wide,) = node(WIDTHS, "laidOut", [[columns, found["whole"] * 1.5]])
+    assert wide["widths"] == [int(width * 1.5) for width in found["widths"]]
+    assert node(WIDTHS, "laidOut", [[columns, 10 * found["whole"]]])[0]["widths"] == [2 * width for width in found["widths"]]
+    assert node(WIDTHS, "laidOut", [[columns, 10]])[0] == found
 
 
 @pytest.mark.parametrize(

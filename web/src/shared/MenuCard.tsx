@@ -48,6 +48,7 @@ export function MenuLine({ removes, ...rest }: LineProps) {
   return (
     <Menu.Item
       fontSize="13px"
+      py="4px"
       color={removes ? "alarm" : undefined}
       _highlighted={{ bg: removes ? "alarmWash" : "amberWash" }}
       _disabled={{ opacity: 1, cursor: "default" }}

@@ -7,10 +7,10 @@ import { Refused } from "../../shared/Say";
 import { useDrop } from "../../shared/useDrop";
 import { useGive, usePaste } from "../intake";
 import { useHandOver } from "./handOver";
-import { ImportCard } from "./ImportCard";
 import { Invitation } from "./Invitation";
 import { PlateCard } from "./PlateCard";
 import { TableCard } from "./TableCard";
+import { Waiting } from "./Waiting";
 
 /** Plates as live thumbnails, tables, and one plain invitation. */
 export function Desk() {
@@ -82,9 +82,7 @@ export function Desk() {
                 onRest={rest}
                 onSample={() => takeSample("berth-log")}
               />
-              {imports.data?.map((given) => (
-                <ImportCard key={given.id} given={given} onRefusal={setRefusal} />
-              ))}
+              <Waiting imports={imports.data ?? []} onRefusal={setRefusal} />
               {tables.data?.map((table) => (
                 <TableCard key={table.id} table={table} onRefusal={setRefusal} />
               ))}

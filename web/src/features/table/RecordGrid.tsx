@@ -26,7 +26,7 @@ export function RecordGrid({ source, records, columns, asked, head, onTotal, onC
   const [top, setTop] = useState(0);
   const [at, setAt] = useState<Place>({ row: 0, column: 0 });
   const [writing, setWriting] = useState<Place | null>(null);
-  const { starts, widths, whole } = laidOut(columns);
+  const { starts, widths, whole } = laidOut(columns, view.width);
   const shown = Math.max(1, Math.ceil(view.height / ROW));
   const first = Math.max(0, Math.floor(top));
   const found = useRecords(source, first, Math.min(first + shown, Math.max(0, records - 1)));

@@ -21,14 +21,25 @@ export function oddOf(column: ColumnInfo): string[] {
   ].filter(Boolean);
 }
 
-/** How wide each column is, from its name and its kind, and where it begins. */
-export function laidOut(columns: readonly ColumnInfo[]): { starts: number[]; widths: number[]; whole: number } {
-  const widths = columns.map((column) => {
+/** So many times its need a column grows at most: beyond that, values lie too far apart to be read along a line. */
+const GROWN = 2;
+
+/**
+ * How wide each column is, from its name and its kind, and where it begins; all of them grow alike where the room is more than they
+ * need.
+ */
+export function laidOut(
+  columns: readonly ColumnInfo[],
+  room = 0,
+): { starts: number[]; widths: number[]; whole: number } {
+  const needs = columns.map((column) => {
     const name = column.words.length * 7.4 + 22;
     const note = noteOf(column).length * 6.6 + 22;
     const content = column.characters * 7.2 + 22;
     return Math.round(Math.min(MOST, Math.max(LEAST, name, note, content)));
   });
+  const grow = Math.min(GROWN, Math.max(1, room / needs.reduce((sum, need) => sum + need, 0)));
+  const widths = needs.map((need) => Math.floor(need * grow));
   const starts: number[] = [];
   let at = 0;
   for (const width of widths) {

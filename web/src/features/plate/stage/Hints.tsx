@@ -24,23 +24,24 @@ export function Hints() {
     <Flex
       role="note"
       aria-label="Hint"
+      // In the strip below the page, between the way of seeing and the size: it lies on nothing that is being made.
       position="absolute"
-      top="8px"
+      bottom="0"
       left="50%"
       transform="translateX(-50%)"
-      zIndex={6}
+      zIndex={5}
       align="center"
-      gap="10px"
-      bg="card"
-      borderWidth="1px"
-      borderColor="amberLine"
-      borderRadius="6px"
-      boxShadow="list"
-      pl="12px"
-      pr="6px"
-      py="4px"
+      gap="8px"
+      h="24px"
+      px="10px"
+      maxW="calc(100% - 380px)"
+      bg="amberWash"
+      borderTopRadius="5px"
+      textStyle="small"
     >
-      <Box>{hint}</Box>
+      <Box truncate title={hint}>
+        {hint}
+      </Box>
       <Box
         as="button"
         minH="24px"
