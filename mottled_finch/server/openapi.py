@@ -517,7 +517,7 @@ class BesideAnswer:
 class AgainstAnswer:
     """What a figure is shown against: ``words`` say what, ``here`` and ``there`` are the measure of each cell on both sides as it
     is written, empty where there is none; ``records`` are those of the other side. ``new`` and ``gone`` say what cells of one side
-    alone are called.
+    alone are called; ``sides`` that they have records of their own.
     """
 
     words: str
@@ -526,6 +526,7 @@ class AgainstAnswer:
     records: Sequence[int]
     new: str
     gone: str
+    sides: bool
 
 
 @dataclass(frozen=True, kw_only=True)

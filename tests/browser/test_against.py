@@ -54,6 +54,18 @@ def test_against_the_year_before_by_mouse(page, api, number):
     expect(reading).to_contain_text("2 cells: new")
     painted(page)
     assert screen_color(page, 1, 0) == told["scene"]["theme"]["blank"]
+    # Of a cell that is gone, the records that it had
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("ArrowRight")
+    expect(reading).to_contain_text("nothing here any more")
+    reading.get_by_role("button", name=re.compile("^Records")).click()
+    sheet = page.get_by_role("dialog", name="Cedar, Feb")
+    expect(sheet.get_by_role("status").first).to_have_text("7 records")
+    expect(sheet.get_by_role("radio", name="the year before")).to_be_checked()
+    sheet.get_by_text("this side").click()
+    expect(sheet.get_by_role("status").first).to_have_text("0 records")
+    page.keyboard.press("Escape")
+    expect(sheet).to_have_count(0)
     phrase(page, "What a cell shows").click()
     page.get_by_role("option", name="as it is", exact=True).click()
     settled(page)

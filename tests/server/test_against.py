@@ -44,6 +44,7 @@ def test_both_sides_of_each_cell_are_told(client, plate):
         "records": [1, 1, 1, 0, 0, 0],
         "new": "New",
         "gone": "Gone",
+        "sides": True,
     }
     grid = figure["scene"]["grid"]
     assert (grid["new"], grid["gone"]) == ([4], [2])
@@ -107,3 +108,20 @@ def test_records_behind_are_those_of_this_side(client, plate):
     client.change(plate, pivot={**BASE, "show": A_YEAR})
     assert client.get(f"/api/plates/{plate}/records?row=0&column=0").json()["total"] == 1
     assert client.get(f"/api/plates/{plate}/records?row=1&column=0").json()["total"] == 0
+
+
+def test_records_of_the_other_side_are_told_as_well(client, log, plate):
+    client.change(plate, pivot={**BASE, "show": A_YEAR})
+    gone = client.get(f"/api/plates/{plate}/records?row=1&column=0&there=true").json()
+    assert (gone["total"], gone["numbers"], gone["cells"][0]) == (1, [4], ["South"])
+    assert client.get(f"/api/plates/{plate}/records?row=-1&column=-1&there=true").json()["total"] == 3
+    saved = b"".join(client.get(f"/api/plates/{plate}/records.csv?row=0&column=1&there=true").streaming_content)
+    assert saved.decode().splitlines() == ["pier,departed,minutes", "East,2024-02-01,1"]
+    # Of another edition they are those of that one, as it was mended.
+    later(client, log, LOG.replace("South", "Souht").replace("East,2024-02-01,1\n", ""))
+    mends = [{"do": "merge", "field": "pier", "from": ["Souht"], "into": "South"}]
+    client.put(f"/api/tables/{log}/mends", {"mends": mends}, format="json")
+    client.change(plate, pivot={**BASE, "show": {"as": "against", "edition": "before"}})
+    assert client.get(f"/api/plates/{plate}/records?row=1&column=0&there=true").json()["cells"][0] == ["South"]
+    assert client.get(f"/api/plates/{plate}/records?row=-1&column=-1&there=true").json()["total"] == 6
+    assert client.get(f"/api/plates/{plate}/records?row=-1&column=-1").json()["total"] == 5

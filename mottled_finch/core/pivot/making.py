@@ -21,7 +21,7 @@ from .correlate import behind_pair, correlated
 from .grouping import Grouping, partials_of
 from .matrix import Group, Matrix, Opposite
 from .measures import MEASURES
-from .opposite import Grouped, aggregated_there, grouped, key_here, key_of
+from .opposite import Grouped, aggregated_there, grouped, key_here, key_of, lines_there
 from .order import Ordered
 from .partials import Regions, gather_counts
 from .placement import Placement
@@ -39,17 +39,20 @@ def make_matrix(table: Table, pivot: ResolvedPivot) -> Matrix:
     return correlated(source, pivot) if pivot.correlate is not None else _make(source, pivot).matrix
 
 
-def behind(table: Table, pivot: ResolvedPivot, row: int, column: int) -> NDArray[np.int64]:
+def behind(table: Table, pivot: ResolvedPivot, row: int, column: int, *, there: bool = False) -> NDArray[np.int64]:
     """The positions of the records behind a cell or total of ``make_matrix``, rising: by its line down and its line across, in the
-    order of the matrix's ``all_values``.
+    order of the matrix's ``all_values``. With ``there`` those of the side that it is shown against, in the table that has them.
     """
     source = TableSource(table)
     if pivot.correlate is not None:
         return behind_pair(source, pivot, row, column)
     made = _make(source, pivot)
-    grouping = made.grouping
-    down = lines_of(len(grouping.rows), grouping.row_groups)[made.rows.lines[row]]
-    across = lines_of(len(grouping.columns), grouping.column_groups)[made.columns.lines[column]]
+    grouping, row_line, column_line = made.grouping, made.rows.lines[row], made.columns.lines[column]
+    if there and made.there is not None:
+        rows, columns = lines_there(grouping, made.there)
+        grouping, row_line, column_line = made.there, rows[row_line], columns[column_line]
+    down = lines_of(len(grouping.rows), grouping.row_groups)[row_line]
+    across = lines_of(len(grouping.columns), grouping.column_groups)[column_line]
     wanted = np.zeros(grouping.placement.places, dtype=bool)
     wanted[grouping.placement.spots[grouping.place[down, across]]] = True
     return np.flatnonzero(np.take(wanted, grouping.placement.index, mode="clip"))
@@ -107,6 +110,8 @@ class _Made:
     grouping: Grouping
     rows: ShownSide
     columns: ShownSide
+    there: Grouping | None = None
+    """Of the side that it is shown against."""
 
 
 def _make(source: TableSource, pivot: ResolvedPivot) -> _Made:
@@ -136,7 +141,7 @@ def _make(source: TableSource, pivot: ResolvedPivot) -> _Made:
         row_tree=rows.tree,
         column_tree=columns.tree,
     )
-    return _Made(matrix, grouping, rows, columns)
+    return _Made(matrix, grouping, rows, columns, both.there)
 
 
 def _as_it_stands(

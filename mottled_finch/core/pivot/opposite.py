@@ -111,11 +111,16 @@ def aggregated_there(grouped: Grouped, pivot: ResolvedPivot, key: str) -> tuple[
     groups = there.row_groups, there.column_groups
     found = aggregate(measure, partials, magnitude, there.place, *groups)
     counts = aggregate(MeasureSpec(), (gather_counts(there.placement),), 0.0, there.place, *groups)
-    lines = np.ix_(
+    lines = np.ix_(*lines_there(here, there))
+    return replace(found, values=found.values[lines], numbers=found.numbers[lines]), counts.numbers[lines]
+
+
+def lines_there(here: Grouping, there: Grouping) -> tuple[NDArray[np.int64], NDArray[np.int64]]:
+    """For each line down and each line across of this side the one that it is set against."""
+    return (
         _lines(here.rows.members, here.row_groups, there.rows.members, there.row_groups),
         _lines(here.columns.members, here.column_groups, there.columns.members, there.column_groups),
     )
-    return replace(found, values=found.values[lines], numbers=found.numbers[lines]), counts.numbers[lines]
 
 
 def _lines(

@@ -34,7 +34,7 @@ from mottled_finch.core.words.wording import counted
 from ..refusal import Problem
 from ..tables.actions import saved_mends
 from ..tables.library import Standing, all_others, standing_of
-from ..tables.mended import data_of, editions_of, mended, readable_table
+from ..tables.mended import data_of, edition_of, editions_of, mended, readable_table
 from ..tables.models import Edition, Table
 from ..tables.storage import EDITIONS
 from ..wanted import WANTED
@@ -101,8 +101,9 @@ class Behind:
     positions: NDArray[np.int64]
 
 
-def records_behind(plate: Plate, row: int, column: int) -> Behind:
-    """The records behind a cell, head or total of the plate, by its line down and its line across in the matrix.
+def records_behind(plate: Plate, row: int, column: int, *, there: bool = False) -> Behind:
+    """The records behind a cell, head or total of the plate, by its line down and its line across in the matrix; with ``there``
+    those of the side that it is shown against.
 
     Raises Problem for a line that is not there.
     """
@@ -113,8 +114,13 @@ def records_behind(plate: Plate, row: int, column: int) -> Behind:
     lines = matrix.all_values.shape
     if not (-1 <= row < lines[0] and -1 <= column < lines[1]):
         raise Problem(422, f"There is no cell {row}, {column}; the figure has {lines[0]} lines down and {lines[1]} across.")
-    positions = behind(found.table, pivot, row % lines[0], column % lines[1])
-    return Behind(EDITIONS.open(plate.table.edition()), found, positions)
+    positions = behind(found.table, pivot, row % lines[0], column % lines[1], there=there)
+    edition = plate.table.edition()
+    if there and pivot.show.edition is not None:
+        other = edition_of(plate.table, pivot.show.edition)
+        assert other is not None, "the figure has been made with it"
+        edition, found = other, mended(other, _mends(plate.table, recipe))
+    return Behind(EDITIONS.open(edition), found, positions)
 
 
 def others_of(plate: Plate, side: Literal["rows", "columns"], line: int) -> NDArray[np.float64]:

@@ -130,6 +130,7 @@ def _against_answer(figure: Figure) -> AgainstAnswer | None:
         records=opposite.all_records[:rows, :columns].ravel().tolist(),
         new=new,
         gone=gone,
+        sides=show.measure is None,
     )
 
 

@@ -161,6 +161,7 @@ class GiveUp(APIView):
 _LINES = [
     OpenApiParameter("row", int, description="The line down: a row, a group of rows, or -1 for all"),
     OpenApiParameter("column", int, description="The line across: a column, a group of columns, or -1 for all"),
+    OpenApiParameter("there", bool, description="Those of the side that the plate is shown against"),
 ]
 
 
@@ -202,7 +203,7 @@ def _behind(request: Request, pk: int) -> Behind:
     for name in ("row", "column"):
         text = request.query_params.get(name, "-1")
         lines.append(-1 if text == "-1" else whole_number(text, name))
-    return records_behind(plate, lines[0], lines[1])
+    return records_behind(plate, lines[0], lines[1], there=request.query_params.get("there") == "true")
 
 
 class Others(APIView):

@@ -72,15 +72,19 @@ def library_for(edition: Edition, mends: list[dict[str, Any]]) -> Library:
     return library_of(standing_of(edition, mends), _made)
 
 
+def edition_of(table: Table, number: int | Literal["before"]) -> Edition | None:
+    """An edition by its number, or the one before that which stands."""
+    accepted = table.editions.filter(accepted=True)
+    if number == "before":
+        return accepted.filter(number__lt=table.edition().number).last()
+    return accepted.filter(number=number).first()
+
+
 def editions_of(table: Table, mends: list[dict[str, Any]]) -> Editions:
     """Other editions of a table, with mends laid on: by number, or the one before that which stands."""
 
     def other(number: int | Literal["before"], path: str) -> CoreTable:
-        accepted = table.editions.filter(accepted=True)
-        if number == "before":
-            found = accepted.filter(number__lt=table.edition().number).last()
-        else:
-            found = accepted.filter(number=number).first()
+        found = edition_of(table, number)
         if found is None:
             return no_editions(number, path)
         try:

@@ -182,6 +182,10 @@ def test_the_records_behind_a_cell_are_those_of_this_side():
     table, pivot = read(LOG), resolved({**SIDES, "show": A_YEAR})
     assert behind(table, pivot, 0, 0).tolist() == [1]
     assert behind(table, pivot, 2, 0).tolist() == []
+    assert behind(table, pivot, 2, 0, there=True).tolist() == [3]
+    assert behind(table, pivot, 3, 2, there=True).tolist() == [0, 3, 4]
+    alone = resolved({**SIDES, "show": {"as": "against", "keep": [{"field": "pier", "in": ["Cedar"]}]}})
+    assert [behind(table, alone, row, 0, there=True).tolist() for row in range(4)] == [[3]] * 4
     beside = measured_beside(table, pivot, MeasureSpec(take="count"), "")
     assert beside.tolist() == [[1, 0], [1, 0], [0, 1]]
 

@@ -153,7 +153,7 @@ export const api = {
   changePlate: (id: number, recipe: Recipe, seen: string) =>
     unwrap(client.PUT("/api/plates/{id}/recipe", { ...seenAt(id, seen), body: recipe })),
   giveUp: (id: number) => unwrap(client.POST("/api/plates/{id}/give-up", at(id))),
-  recordsBehind: (id: number, query: Lines & { start: number; count: number }) =>
+  recordsBehind: (id: number, query: Lines & { start: number; count: number; there?: boolean }) =>
     unwrap(client.GET("/api/plates/{id}/records", { params: { path: { id }, query } })),
   readStatement: (table: number, text: string) =>
     unwrap(client.POST("/api/tables/{id}/statement", { ...at(table), body: { text } })),
@@ -171,8 +171,8 @@ export const api = {
 };
 
 /** The address of the records behind a cell, head or total, as a file. */
-export function recordsAddress(plate: number, { row, column }: Lines): string {
-  return `/api/plates/${plate}/records.csv?row=${row}&column=${column}`;
+export function recordsAddress(plate: number, { row, column }: Lines, there: boolean): string {
+  return `/api/plates/${plate}/records.csv?row=${row}&column=${column}${there ? "&there=true" : ""}`;
 }
 
 export function exportAddress(plate: number, ending: string, query = ""): string {

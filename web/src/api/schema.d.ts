@@ -1899,7 +1899,7 @@ export interface components {
             words: string;
             texts: string[];
         };
-        /** @description What a figure is shown against: ``words`` say what, ``here`` and ``there`` are the measure of each cell on both sides as it is written, empty where there is none; ``records`` are those of the other side. ``new`` and ``gone`` say what cells of one side alone are called. */
+        /** @description What a figure is shown against: ``words`` say what, ``here`` and ``there`` are the measure of each cell on both sides as it is written, empty where there is none; ``records`` are those of the other side. ``new`` and ``gone`` say what cells of one side alone are called; ``sides`` that they have records of their own. */
         AgainstAnswer: {
             words: string;
             here: string[];
@@ -1907,6 +1907,7 @@ export interface components {
             records: number[];
             new: string;
             gone: string;
+            sides: boolean;
         };
         /** @description What would mislead in the figure, by the name it is dismissed by. */
         CautionAnswer: {
@@ -3854,6 +3855,8 @@ export interface operations {
                 row?: number;
                 /** @description The first record, from 0 */
                 start?: number;
+                /** @description Those of the side that the plate is shown against */
+                there?: boolean;
             };
             header?: never;
             path: {
@@ -3915,6 +3918,8 @@ export interface operations {
                 column?: number;
                 /** @description The line down: a row, a group of rows, or -1 for all */
                 row?: number;
+                /** @description Those of the side that the plate is shown against */
+                there?: boolean;
             };
             header?: never;
             path: {
