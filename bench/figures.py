@@ -213,6 +213,7 @@ FIGURES: dict[str, Callable[[], Measured]] = {
         scene_40k,
         png_40k,
         browser.recolor_90k,
+        browser.recolor_each_90k,
         browser.point_40k,
         browser.open_plate,
     )

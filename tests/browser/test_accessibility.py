@@ -103,6 +103,36 @@ def test_the_cards_of_color(editor):
     settled(editor)
 
 
+def plate_called(page, title):
+    page.goto("/")
+    page.get_by_role("link", name=title).click()
+    settled(page)
+
+
+def test_a_comparison_and_the_records_of_both_its_sides(page):
+    plate_called(page, "Crowding is the complaint that has grown")
+    page.get_by_role("grid").focus()
+    page.keyboard.press("Home")
+    assert violations(page) == []
+    page.get_by_role("button", name=re.compile("^How they are compared")).click()
+    assert violations(page) == []
+    page.keyboard.press("Escape")
+    page.get_by_role("region", name="Reading").get_by_role("button", name=re.compile("^Records")).click()
+    expect(page.get_by_role("radiogroup", name="Of which side")).to_be_visible()
+    assert violations(page) == []
+
+
+def test_unlike_columns_and_what_is_said_of_one(page):
+    plate_called(page, "Knot is small, old and loud")
+    page.get_by_role("grid").focus()
+    page.keyboard.press("Home")
+    assert violations(page) == []
+    page.get_by_role("button", name="noise, dB, column").click()
+    page.get_by_role("menuitem", name="Numbers and scale of its own").click()
+    expect(page.get_by_role("dialog", name="Numbers and scale of noise, dB")).to_be_visible()
+    assert violations(page) == []
+
+
 def test_the_kinds_of_conditions(editor):
     for field in ("minutes late", "pier"):
         editor.get_by_role("button", name=re.compile("^Which records")).click()
