@@ -29,6 +29,36 @@ def test_the_middle_of_every_cell_is_found_and_the_outside_is_not(node, side):
     assert node(PAINT, "cellAt", outside) == [None, None, None]
 
 
+@pytest.mark.parametrize("name", ["dot", "square"])
+def test_of_symbols_that_reach_beyond_their_cells_the_one_on_top_is_found(node, name):
+    text = "r,c\n" + "".join(f"r{i},c{j}\n" * (1 + (i * 7 + j * 5) % 11) for i in range(6) for j in range(7))
+    pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}]}
+    symbols = {"as": name, "size": {"take": "count"}, "reach": 2}
+    recipe = load_recipe({"finch_recipe": 2, "pivot": pivot, "cells": {"symbols": symbols}})
+    grid = make_figure(read(text), recipe).scene.grid
+    more = ("reach", "sizes", "steps", "symbols", "symbol_height")
+    given = {**given_of(grid), **{each: getattr(grid, each) for each in more}}
+    points = [(grid.xs[0] + i * 13.7, grid.ys[0] + j * 9.1) for i in range(40) for j in range(35)]
+    right, below = grid.xs[-1] + grid.cell_width, grid.ys[-1] + grid.cell_height
+    points = [(x, y) for x, y in points if x < right and y < below]
+
+    def on_top(x, y):
+        found = None
+        for i in grid.order:
+            left, top, width, height = grid.symbol(i)
+            dx, dy = abs(x - left - width / 2), abs(y - top - height / 2)
+            if (dx * dx + dy * dy <= width * width / 4) if name == "dot" else max(dx, dy) <= width / 2:
+                found = {"row": i // 7, "column": i % 7}
+        return found
+
+    wanted = [on_top(x, y) for x, y in points]
+    found = node(PAINT, "cellAt", [[given, x, y] for x, y in points])
+    # Where no symbol lies, the cell itself is meant.
+    pairs = [pair for pair in zip(found, wanted, strict=True) if pair[1] is not None]
+    assert len(pairs) > 200
+    assert [one for one, _ in pairs] == [other for _, other in pairs]
+
+
 @pytest.mark.parametrize(
     "pivot",
     [

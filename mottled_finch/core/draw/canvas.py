@@ -92,7 +92,9 @@ def _paint_cells(grid: Grid, canvas: Canvas, theme: Theme) -> None:
                     canvas.rect(x, y, grid.cell_width, grid.cell_height, theme.ground)
     for rule in grid.rules:
         canvas.line(*rule, theme.bracket, 1)
-    for i, fill in enumerate(grid.fills):
+    fills = grid.fills
+    for i in grid.order:
+        fill = fills[i]
         if i in absent:
             continue
         if fill is not None:

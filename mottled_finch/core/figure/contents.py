@@ -202,7 +202,7 @@ def _styles(recipe: Recipe, matrix: Matrix, unlike: Unlike | None) -> Styles:
 def _wanted(values: Floats, matrix: Matrix, recipe: Recipe, unlike: Unlike | None) -> Mask:
     """Which cells print what they hold. Extremes are those of each of unlike members."""
     cells = recipe.cells
-    if cells.values == "none":
+    if cells.values == "none" or cells.symbols.reach > 1:  # symbols lie where values would be
         return np.zeros(values.shape, dtype=bool)
     if isinstance(cells.values, PastSpec):
         return within_limits(cells.values, values, recipe.table.targets, "cells.values")

@@ -29,6 +29,14 @@ def check_cells(cells: CellsSpec, path: str = "cells") -> None:
         if not SYMBOL_TERMS[cells.symbols.as_].sized:
             sized = listed((name for name, term in SYMBOL_TERMS.items() if term.sized), "or")
             raise RecipeError(f"filled cells have one size; choose {sized}", path=f"{path}.symbols.as")
+    if not 1 <= cells.symbols.reach <= LIMITS.reach_most:
+        raise RecipeError(
+            f"a reach of {cells.symbols.reach:g}; choose 1, as large as the cell, to {LIMITS.reach_most:g}",
+            path=f"{path}.symbols.reach",
+        )
+    if cells.symbols.reach > 1 and not SYMBOL_TERMS[cells.symbols.as_].reaches:
+        reach = listed((name for name, term in SYMBOL_TERMS.items() if term.reaches), "or")
+        raise RecipeError(f"only symbols go beyond their cells; choose {reach}", path=f"{path}.symbols.reach")
     if cells.least_records is not None and cells.least_records < 1:
         raise RecipeError("cells on fewer than 1 record have no value anyway; choose 1 or more", path=f"{path}.least_records")
     if cells.gap is not None and not 0 <= cells.gap <= LIMITS.gap_most:

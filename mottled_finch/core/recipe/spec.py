@@ -373,12 +373,14 @@ class PrintSpec:
 @dataclass(frozen=True, kw_only=True)
 class SymbolsSpec:
     """What a cell is drawn as: filled, or a square, dot or bar as large as ``size``, another measure, says; squares and dots by
-    their area, bars by their length. ``lines`` run between the symbols (dividers) or through them (guides). ``title`` heads their
-    legend.
+    their area, bars by their length. ``reach`` lets the largest square or dot be up to twice as wide as its cell has room for;
+    smaller ones lie over larger ones then, and no values are printed. ``lines`` run between the symbols (dividers) or through them
+    (guides). ``title`` heads their legend.
     """
 
     as_: SymbolName = "fill"
     size: MeasureSpec | None = None
+    reach: Number = 1.0
     lines: Literal["none", "dividers", "guides"] = "none"
     title: str | None = None
 

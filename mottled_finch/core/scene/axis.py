@@ -34,11 +34,20 @@ class Axis:
         return self.starts[below] * (1 - share) + self.starts[above] * share + self.pitch / 2
 
 
-def axis_of(members: int, groups: Sequence[Group], room: float, most: float, gap: float, band: float, band_gap: float) -> Axis:
-    """Lay out so many members in a room. ``most`` is the largest pitch, ``gap`` what parts groups of one depth, twice that of the
-    one above. ``band`` is the length of a group's total, 0 for none.
+@dataclass(frozen=True)
+class Room:
+    """The length there is, the largest pitch of the cells, and what is left open at both ends."""
+
+    length: float
+    most: float
+    lead: float = 0.0
+
+
+def axis_of(members: int, groups: Sequence[Group], given: Room, gap: float, band: float, band_gap: float) -> Axis:
+    """Lay out so many members in a room. ``gap`` is what parts groups of one depth, twice that of the one above. ``band`` is the
+    length of a group's total, 0 for none.
     """
-    room = max(room, 1.0)  # heads may leave nothing; what does not fit is then too small to be seen
+    room = max(given.length - 2 * given.lead, 1.0)  # heads may leave nothing; what does not fit is then too small to be seen
     deepest = max((group.depth for group in groups), default=0)
     before = {group.start: gap * (deepest - group.depth + 1) for group in groups if group.start}  # outer groups come last and win
     fixed = sum(before.values())
@@ -51,13 +60,13 @@ def axis_of(members: int, groups: Sequence[Group], room: float, most: float, gap
         shrink = room * _BANDS_MOST / behind
         band, band_gap = band * shrink, band_gap * shrink
         behind = room * _BANDS_MOST
-    pitch = cell_length(room - fixed - behind, members, most)
+    pitch = cell_length(room - fixed - behind, members, given.most)
     ending: dict[int, list[int]] = {}
     for i, group in enumerate(groups):
         ending.setdefault(group.stop, []).append(i)
     starts: list[float] = []
     bands = [0.0] * len(groups)
-    at = 0.0
+    at = given.lead
     for member in range(members):
         at += before.get(member, 0.0)
         starts.append(at)
@@ -68,7 +77,7 @@ def axis_of(members: int, groups: Sequence[Group], room: float, most: float, gap
                 bands[i] = at
                 at += band
     spans = tuple((starts[group.start], starts[group.stop - 1] + pitch) for group in groups)
-    return Axis(starts=tuple(starts), pitch=pitch, spans=spans, bands=tuple(bands), band=band, end=at)
+    return Axis(starts=tuple(starts), pitch=pitch, spans=spans, bands=tuple(bands), band=band, end=at + given.lead)
 
 
 def cell_length(room: float, cells: int, most: float) -> float:

@@ -37,8 +37,10 @@ def symbol_side(page: Page, plan: Plan) -> float:
     """The side of the largest symbol: the length of the longest, for bars."""
     across, down = plan.frame.across.pitch, plan.frame.down.pitch
     gap = cell_gap(page, plan)
-    bars = page.recipe.cells.symbols.as_ == "bar"
-    return across - gap if bars else min(across - gap, _symbol_height(page, down - gap))
+    symbols = page.recipe.cells.symbols
+    if symbols.as_ == "bar":
+        return across - gap
+    return symbols.reach * min(across - gap, _symbol_height(page, down - gap))
 
 
 def _symbol_height(page: Page, height: float) -> float:
@@ -83,6 +85,7 @@ def grid_of(page: Page, places: Places) -> Grid:
         symbols=cells.symbols.as_,
         sizes=() if contents.sizes is None else tuple(contents.sizes.ravel().round(4).tolist()),
         symbol_height=height - room,
+        reach=cells.symbols.reach,
         rules=_rules(page, places, height - room),
         frame=gap / 2 if cells.gap_color and gap else 0.0,
         frame_color=(cells.gap_color or "").lower() if gap else "",

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from math import ceil, floor
 
 from ..pivot import Group, Labels, Matrix
-from .axis import Axis, axis_of
+from .axis import Axis, Room, axis_of
 from .heads import column_head_height, head_gap, head_widths, inner_labels, on_one_line, outer_height
 from .page import ALL, Page
 from .type import width_of
@@ -137,12 +137,11 @@ def _frame(page: Page, sides: Sides, labels: list[Labels], inner_groups: list[Gr
     beyond = sizes.band_gap + sides.band_width if totals.rows else 0.0
     below = sizes.band_gap + sides.band_height if totals.columns else 0.0
 
-    def across_of(most: float) -> Axis:
+    def across_of(most: float, lead: float = 0.0) -> Axis:
         return axis_of(
             len(labels),
             inner_groups,
-            (sides.room - (per_line - 1) * panel_gap(page)) / per_line - beyond,
-            most,
+            Room((sides.room - (per_line - 1) * panel_gap(page)) / per_line - beyond, most, lead),
             group_gap,
             sides.band_width if totals.column_groups else 0.0,
             sizes.band_gap,
@@ -152,12 +151,11 @@ def _frame(page: Page, sides: Sides, labels: list[Labels], inner_groups: list[Gr
     head_height, turned = column_head_height(page, inner_labels(labels), across.pitch)
     above = sides.title_height + sides.tree_height + outer_height(page, inner_groups) + head_height
 
-    def down_of(most: float) -> Axis:
+    def down_of(most: float, lead: float = 0.0) -> Axis:
         return axis_of(
             len(matrix.rows),
             matrix.row_groups,
-            (page.bottom - page.top - (lines - 1) * sizes.head) / lines - above - below,
-            most,
+            Room((page.bottom - page.top - (lines - 1) * sizes.head) / lines - above - below, most, lead),
             group_gap,
             sides.band_height if totals.row_groups else 0.0,
             sizes.band_gap,
@@ -167,6 +165,15 @@ def _frame(page: Page, sides: Sides, labels: list[Labels], inner_groups: list[Gr
     if page.recipe.cells.square:
         side = min(across.pitch, down.pitch)
         across, down = across_of(side), down_of(side)
+    reach = page.recipe.cells.symbols.reach
+    if reach > 1:
+        # What symbols at the edge reach beyond their cells, so that none lies on a head.
+        lead = float(ceil((reach - 1) / 2 * min(across.pitch, down.pitch)))
+        most = min(across.pitch, down.pitch) if page.recipe.cells.square else 0.0
+        across, down = across_of(most or sizes.widest_cell, lead), down_of(most or sizes.highest_cell, lead)
+        if page.recipe.cells.square:
+            side = min(across.pitch, down.pitch)
+            across, down = across_of(side, lead), down_of(side, lead)
     return Frame(
         across=across,
         down=down,

@@ -91,11 +91,11 @@ class Grid:
     false when values were asked for and the cells are too small to print them.
 
     ``few`` are hidden since they rest on too few records, ``aside`` are set aside, ``new`` and ``gone`` are those that only this or
-    only the other side of a comparison has; all are told apart from blanks. ``symbols``
-    are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``symbol_height`` of its cell.
-    ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the symbols,
-    from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the
-    cells over a picture.
+    only the other side of a comparison has; all are told apart from blanks. ``symbols`` are what cells are drawn as, each ``sizes``
+    of the most there is room for, in the upper ``symbol_height`` of its cell; ``reach`` is how far squares and dots go beyond it,
+    of which smaller ones lie over larger ones then. ``print_base`` is how far below the top of a cell the baseline of its value
+    lies. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in
+    ``frame_color``. ``opacity`` is that of the cells over a picture.
     """
 
     xs: tuple[float, ...]
@@ -121,6 +121,7 @@ class Grid:
     symbols: SymbolName
     sizes: tuple[float, ...]
     symbol_height: float
+    reach: float
     rules: tuple[tuple[float, float, float, float], ...]
     frame: float
     frame_color: str
@@ -158,8 +159,14 @@ class Grid:
         if self.symbols == "bar":
             high = self.symbol_height * CELL_LOOK.bar_height
             return x, y + (self.symbol_height - high) / 2, self.sizes[i] * self.cell_width, high
-        side = self.sizes[i] * min(self.cell_width, self.symbol_height)
+        side = self.sizes[i] * min(self.cell_width, self.symbol_height) * self.reach
         return x + (self.cell_width - side) / 2, y + (self.symbol_height - side) / 2, side, side
+
+    @property
+    def order(self) -> list[int]:
+        """The cells as they are painted: where symbols reach beyond them, the largest first."""
+        cells = range(len(self.steps))
+        return sorted(cells, key=lambda i: -self.sizes[i]) if self.reach > 1 and self.sizes else list(cells)
 
     def place(self, column: int, row: int) -> tuple[float, float]:
         """Where a cell's top left corner is."""

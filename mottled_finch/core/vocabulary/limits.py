@@ -19,6 +19,7 @@ class Limits:
     print_size_least: int = 6
     print_size_most: int = 72
     gap_most: int = 40
+    reach_most: float = 2.0
     group_gap_most: int = 60
     ticks_most: int = 20
     notes_most: int = 60

@@ -29,9 +29,30 @@ PIVOT = {
 }
 
 
+RC = {"rows": [{"field": "r"}], "columns": [{"field": "c"}]}
+
+
 @pytest.fixture
 def figure(trips):
     return figure_of(trips, pivot=PIVOT, color={"palette": "kingcup", "middle": {"at": 6}}, words={"title": "Late <&> 'so'"})
+
+
+def test_smaller_symbols_lie_over_larger_ones_that_reach_into_their_cells():
+    text = "r,c,v\n" + "m,a,1\n" * 16 + "m,b,9\n" * 4
+    cells = {"square": True, "symbols": {"as": "dot", "size": {"take": "count"}, "reach": 2}}
+    figure = figure_of(text, pivot={**RC, "measure": {"take": "average", "of": "v"}}, cells=cells)
+    grid = figure.scene.grid
+    pixels = np.asarray(Image.open(io.BytesIO(DRAWINGS["png"].draw(figure, 2.0))).convert("RGB"))
+
+    def at(x, y):
+        return "#" + bytes(pixels[round(y * 2), round(x * 2)].tolist()).hex()
+
+    large, small = (grid.symbol(i) for i in range(2))
+    middle = large[1] + large[3] / 2
+    assert at(small[0] + small[2] / 2, middle) == grid.fills[1]
+    # Inside the cell beside it, and outside the small one, the large one is seen.
+    assert large[0] + large[2] > grid.xs[0] + grid.cell_width
+    assert at(grid.xs[0] + grid.cell_width / 2 + large[2] * 0.2, middle) == grid.fills[0]
 
 
 def drawn(figure, ending, zoom=2.0) -> bytes:

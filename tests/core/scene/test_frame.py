@@ -184,6 +184,43 @@ class TestSymbols:
             assert np.isclose(x + width / 2, left + grid.cell_width / 2)
             assert np.isclose(y + height / 2, top + grid.cell_height / 2)
 
+    @pytest.mark.parametrize("name", ["square", "dot"])
+    @pytest.mark.parametrize("reach", [1.25, 2])
+    def test_symbols_reach_beyond_their_cells_and_smaller_ones_lie_over_larger(self, name, reach):
+        grid = self.grid(name, reach=reach)
+        side = min(grid.cell_width, grid.cell_height)
+        assert grid.symbol(3)[2] == pytest.approx(reach * side)
+        assert grid.order == [3, 2, 0, 1]
+        for i in range(4):
+            x, y, width, height = grid.symbol(i)
+            left, top = grid.place(i % 2, i // 2)
+            assert (x + width / 2, y + height / 2) == pytest.approx((left + grid.cell_width / 2, top + grid.cell_height / 2))
+        assert self.grid(name).order == [0, 1, 2, 3]
+
+    def test_a_symbol_at_the_edge_lies_on_no_head_and_no_total(self):
+        text = "r,c,v\n" + "".join(f"m{i},{c},1\n" for i in range(5) for c in "vwxyz")
+        symbols = {"as": "square", "size": {"take": "count"}, "reach": 2}
+        totals = {"rows": True, "columns": True}
+        scene = figure_of(text, pivot={**SIDES, "totals": totals}, cells={"symbols": symbols}).scene
+        grid = scene.grid
+        boxes = [grid.symbol(i) for i in range(25)]
+        heads = [each for each in scene.texts if each.part == "heads"]
+        assert max(head.x for head in heads if head.row is not None) < min(x for x, *_ in boxes)
+        assert max(head.y for head in heads if head.column is not None) < min(y for _, y, *_ in boxes)
+        bands = [each for each in scene.boxes if each.part == "totals"]
+        right, below = max(x + width for x, _, width, _ in boxes), max(y + height for _, y, _, height in boxes)
+        assert all(band.x >= right or band.y >= below for band in bands)
+        assert grid.prints == ()
+
+    def test_a_reach_is_of_symbols_that_have_one(self):
+        for symbols, sentence in (
+            ({"as": "bar", "reach": 1.5}, 'cells.symbols.reach: only symbols go beyond their cells; choose "square" or "dot"'),
+            ({"as": "dot", "reach": 3}, "cells.symbols.reach: a reach of 3; choose 1, as large as the cell, to 2"),
+        ):
+            with pytest.raises(RecipeError) as caught:
+                figure_of(self.TEXT, pivot=SIDES, cells={"symbols": symbols})
+            assert str(caught.value) == sentence
+
     @pytest.mark.parametrize("lines", ["guides", "dividers"])
     def test_lines_end_with_the_cells_of_a_triangle(self, lines):
         text = "a,b,c\n1,1,9\n2,3,5\n3,2,6\n"

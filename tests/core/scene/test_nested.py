@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.pivot import Group
-from mottled_finch.core.scene.axis import axis_of
+from mottled_finch.core.scene.axis import Room, axis_of
 
 from ..conftest import figure_of
 from .test_layout import extent, overlap
@@ -168,7 +168,7 @@ GROUPS = [Group(0, 2, 1, ("a",)), Group(2, 5, 1, ("b",))]
 
 
 def test_an_axis_parts_groups_and_puts_their_totals_behind_them():
-    axis = axis_of(5, GROUPS, 200, 50, 8, 20, 4)
+    axis = axis_of(5, GROUPS, Room(200, 50), 8, 20, 4)
     assert axis.pitch == 28  # 200 less one gap of 8 and two totals of 20 with 4 before each, between five
     assert axis.starts == (0, 28, 88, 116, 144)
     assert axis.bands == (60, 176)
@@ -178,7 +178,7 @@ def test_an_axis_parts_groups_and_puts_their_totals_behind_them():
 
 def test_gaps_give_way_before_cells_vanish():
     many = [Group(i, i + 1, 1, (str(i),)) for i in range(60)]
-    axis = axis_of(60, many, 120, 50, 8, 0, 4)
+    axis = axis_of(60, many, Room(120, 50), 8, 0, 4)
     assert axis.end <= 120
     assert axis.pitch >= 1.4
 
@@ -191,6 +191,6 @@ def test_outer_groups_stand_further_apart_than_inner_ones():
         Group(0, 2, 1, ("a",)),
         Group(2, 3, 1, ("b",)),
     ]
-    axis = axis_of(3, groups, 330, 100, 8, 0, 4)
+    axis = axis_of(3, groups, Room(330, 100), 8, 0, 4)
     assert axis.starts[1] - axis.starts[0] - axis.pitch == 8
     assert axis.starts[2] - axis.starts[1] - axis.pitch == 16

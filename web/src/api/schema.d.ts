@@ -1398,11 +1398,12 @@ export interface components {
             decimals?: number;
             number?: components["schemas"]["NumberSpec"];
         };
-        /** @description What a cell is drawn as: filled, or a square, dot or bar as large as ``size``, another measure, says; squares and dots by their area, bars by their length. ``lines`` run between the symbols (dividers) or through them (guides). ``title`` heads their legend. */
+        /** @description What a cell is drawn as: filled, or a square, dot or bar as large as ``size``, another measure, says; squares and dots by their area, bars by their length. ``reach`` lets the largest square or dot be up to twice as wide as its cell has room for; smaller ones lie over larger ones then, and no values are printed. ``lines`` run between the symbols (dividers) or through them (guides). ``title`` heads their legend. */
         SymbolsSpec: {
             /** @enum {unknown} */
             as?: "fill" | "square" | "dot" | "bar";
             size?: components["schemas"]["MeasureSpec"];
+            reach?: number;
             /** @enum {unknown} */
             lines?: "none" | "dividers" | "guides";
             title?: string;
@@ -1805,7 +1806,7 @@ export interface components {
             ink: string;
             width: number;
         };
-        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those that are not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. ``few`` are hidden since they rest on too few records, ``aside`` are set aside, ``new`` and ``gone`` are those that only this or only the other side of a comparison has; all are told apart from blanks. ``symbols`` are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``symbol_height`` of its cell. ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture. */
+        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those that are not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. ``few`` are hidden since they rest on too few records, ``aside`` are set aside, ``new`` and ``gone`` are those that only this or only the other side of a comparison has; all are told apart from blanks. ``symbols`` are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``symbol_height`` of its cell; ``reach`` is how far squares and dots go beyond it, of which smaller ones lie over larger ones then. ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture. */
         Grid: {
             xs: number[];
             ys: number[];
@@ -1831,6 +1832,7 @@ export interface components {
             symbols: "fill" | "square" | "dot" | "bar";
             sizes: number[];
             symbol_height: number;
+            reach: number;
             rules: number[][];
             frame: number;
             frame_color: string;

@@ -557,19 +557,23 @@ export const BAND_TERMS = {
 export const SYMBOL_TERMS = {
   "fill": {
     "words": "filled cells",
-    "sized": false
+    "sized": false,
+    "reaches": false
   },
   "square": {
     "words": "squares",
-    "sized": true
+    "sized": true,
+    "reaches": true
   },
   "dot": {
     "words": "dots",
-    "sized": true
+    "sized": true,
+    "reaches": true
   },
   "bar": {
     "words": "bars",
-    "sized": true
+    "sized": true,
+    "reaches": false
   }
 } as const;
 
@@ -749,6 +753,7 @@ export const LIMITS = {
   "print_size_least": 6,
   "print_size_most": 72,
   "gap_most": 40,
+  "reach_most": 2.0,
   "group_gap_most": 60,
   "ticks_most": 20,
   "notes_most": 60,

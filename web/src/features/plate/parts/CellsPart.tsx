@@ -33,6 +33,19 @@ const LINES = [
   ["guides", "through them"],
 ] as const;
 
+const REACHES: readonly (readonly [string, string])[] = [
+  ["1", "within the cell"],
+  ["1.25", "a quarter beyond it"],
+  ["1.5", "half beyond it"],
+  ["2", "twice as wide"],
+];
+
+/** How far symbols reach, with what only the recipe says. */
+function reaches(own: number | undefined) {
+  const known = REACHES.some(([reach]) => Number(reach) === (own ?? 1));
+  return known ? REACHES : [...REACHES, [String(own), `${own} times as wide`] as const];
+}
+
 /** What stands in the cells: values and how they are written, symbols, what is hidden, and the gaps between. */
 export function CellsPart({ table, figure, recipe, onChange }: Props) {
   const cells = recipe.cells ?? {};
@@ -114,6 +127,16 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
             measure={symbols.size}
             none="all alike"
             onChange={(size) => onChange(withSymbols({ size }))}
+          />
+        </Line>
+      )}
+      {SYMBOL_TERMS[symbols.as ?? "fill"].reaches && (
+        <Line label="Reach">
+          <Select
+            label="How far symbols reach"
+            value={String(symbols.reach ?? 1)}
+            options={reaches(symbols.reach)}
+            onChange={(reach) => onChange(withSymbols({ reach: Number(reach) === 1 ? undefined : Number(reach) }))}
           />
         </Line>
       )}

@@ -103,9 +103,15 @@ function fillRect(context: CanvasRenderingContext2D, fill: string, [x, y, width,
   context.fillRect(left, top, Math.round((x + width) * zoom) - left, Math.round((y + height) * zoom) - top);
 }
 
+/** The cells as they are painted: where symbols reach beyond them, the largest first, so that smaller ones lie over them. */
+function paintOrder(grid: Grid): Iterable<number> {
+  const cells = Array.from(grid.steps.keys());
+  return grid.reach > 1 ? cells.sort((one, other) => (grid.sizes[other] ?? 0) - (grid.sizes[one] ?? 0)) : cells;
+}
+
 function eachCell(grid: Grid, act: (i: number, x: number, y: number) => void) {
   const absent = marked(grid.absent, grid.steps.length);
-  for (let i = 0; i < grid.steps.length; i++) {
+  for (const i of paintOrder(grid)) {
     if (absent?.[i]) continue;
     const { x, y } = cornerOf(grid, { row: Math.floor(i / grid.xs.length), column: i % grid.xs.length });
     act(i, x, y);
@@ -172,7 +178,7 @@ function markOf(grid: Grid, i: number, x: number, y: number): Rect {
     const high = grid.symbol_height * CELL_LOOK.bar_height;
     return [x, y + (grid.symbol_height - high) / 2, size * grid.cell_width, high];
   }
-  const side = size * Math.min(grid.cell_width, grid.symbol_height);
+  const side = size * Math.min(grid.cell_width, grid.symbol_height) * grid.reach;
   return [x + (grid.cell_width - side) / 2, y + (grid.symbol_height - side) / 2, side, side];
 }
 
@@ -331,8 +337,44 @@ function packed(red: number, green: number, blue: number): number {
   return ((255 << 24) | (blue << 16) | (green << 8) | red) >>> 0;
 }
 
-/** The cell at a point of the page; null between cells and outside. */
+/** The cell at a point of the page, or of the symbol that lies there on top; null between cells and outside. */
 export function cellAt(grid: Grid, x: number, y: number): { row: number; column: number } | null {
+  return (grid.reach > 1 ? symbolAt(grid, x, y) : null) ?? rectAt(grid, x, y);
+}
+
+/** Of the symbols that hold a point, the smallest: it lies over the others. They reach into the cells beside their own at most. */
+function symbolAt(grid: Grid, x: number, y: number): { row: number; column: number } | null {
+  const across = grid.xs.length;
+  let found: { row: number; column: number } | null = null;
+  let least = Number.POSITIVE_INFINITY;
+  const column = nearest(grid.xs, x, grid.cell_width);
+  for (const drop of new Set(grid.drops.length ? grid.drops : [0])) {
+    const row = nearest(grid.ys, y - drop, grid.cell_height);
+    for (let i = Math.max(0, row - 1); i <= Math.min(grid.ys.length - 1, row + 1); i++) {
+      for (let j = Math.max(0, column - 1); j <= Math.min(across - 1, column + 1); j++) {
+        const at = i * across + j;
+        const corner = cornerOf(grid, { row: i, column: j });
+        const [left, top, width, height] = markOf(grid, at, corner.x, corner.y);
+        const [dx, dy] = [Math.abs(x - left - width / 2), Math.abs(y - top - height / 2)];
+        const inside = grid.symbols === "dot" ? Math.hypot(dx, dy) <= width / 2 : Math.max(dx, dy) <= width / 2;
+        if (inside && width > 0 && width < least && grid.steps[at] !== BLANK)
+          [found, least] = [{ row: i, column: j }, width];
+      }
+    }
+  }
+  return found;
+}
+
+/** The cell whose middle is nearest, of starts that rise. */
+function nearest(starts: readonly number[], at: number, length: number): number {
+  let best = 0;
+  starts.forEach((start, i) => {
+    if (Math.abs(start + length / 2 - at) < Math.abs((starts[best] as number) + length / 2 - at)) best = i;
+  });
+  return best;
+}
+
+function rectAt(grid: Grid, x: number, y: number): { row: number; column: number } | null {
   for (const { from, to, drop } of levelsOf(grid)) {
     const row = indexAt(grid.ys, 0, grid.ys.length, grid.cell_height, y - drop);
     const column = row < 0 ? -1 : indexAt(grid.xs, from, to, grid.cell_width, x);
