@@ -110,9 +110,9 @@ def test_the_newest_of_one_asker_is_wanted():
 def test_a_change_that_is_given_up_changes_nothing(client, nested, monkeypatch):
     make = actions.make_figure
 
-    def slowly(*given):
+    def slowly(*given, **more):
         client.post(f"/api/plates/{nested}/give-up")  # as it would come in from another window
-        return make(*given)
+        return make(*given, **more)
 
     monkeypatch.setattr(actions, "make_figure", slowly)
     answer = client.change(nested, pivot={"rows": [{"field": "pier"}]})

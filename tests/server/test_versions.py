@@ -116,9 +116,9 @@ def test_a_plate_that_is_removed_while_it_is_changed_is_told(client, plate, monk
 
     make = actions.make_figure
 
-    def removed_meanwhile(*given):
+    def removed_meanwhile(*given, **more):
         Plate.objects.all().delete()
-        return make(*given)
+        return make(*given, **more)
 
     monkeypatch.setattr(actions, "make_figure", removed_meanwhile)
     answer = change(client, plate, "one")
@@ -197,9 +197,9 @@ def test_no_lock_is_held_while_a_figure_is_made(client, table, plate, monkeypatc
 
     make, depths = actions.make_figure, []
 
-    def noted(*given):
+    def noted(*given, **more):
         depths.append(len(connection.savepoint_ids))
-        return make(*given)
+        return make(*given, **more)
 
     outside = len(connection.savepoint_ids)
     client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 5}}, format="json")

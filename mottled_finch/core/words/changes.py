@@ -111,6 +111,8 @@ def _end(name: str) -> Callable[[EndSpec | None], str]:
             return f"{name} set to percentile {end.percentile:g}"
         if end.target is not None:
             return f"{name} set to the target {end.target}"
+        if end.at == "mirrored":
+            return f"{name} mirrored"
         at = end.at if isinstance(end.at, str) else f"{end.at:g}"
         return f"{name} set to {at}" + (f", {end.name}" if end.name else "")
 

@@ -67,7 +67,7 @@ def test_the_legend_and_the_facts_are_written_in_the_same_style():
     pivot = {"rows": [{"field": "r"}], "measure": {"take": "sum", "of": "v"}}
     cells = {"number": {"marks": "1.234,5", "after": " kg"}}
     figure = figure_of(text, pivot=pivot, cells=cells, words={"title": "{highest}"})
-    assert style_of(figure.recipe, figure.matrix).text(34500) == "34.500 kg"
+    assert style_of(figure.recipe, figure.matrix.values, figure.matrix.all_values).text(34500) == "34.500 kg"
     words = [each.text for each in figure.scene.texts]
     assert words[0] == "34.500 kg"
     assert "20.000 kg" in words

@@ -6,12 +6,10 @@ from scipy.stats import pearsonr, spearmanr
 
 from mottled_finch.core.errors import TableError
 from mottled_finch.core.figure.figure import make_figure
-from mottled_finch.core.figure.number_style import NumberStyle
 from mottled_finch.core.pivot import behind, make_matrix
 from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.words.figures import alternative_text
 
-from ..conftest import read
+from ..conftest import figure_of, read
 
 # F. J. Anscombe, "Graphs in Statistical Analysis" (1973), the first and the fourth set; r is 0.816 for both.
 ONE = ([10, 8, 13, 9, 11, 14, 6, 4, 12, 7, 5], [8.04, 6.95, 7.58, 8.81, 8.33, 9.96, 7.24, 4.26, 10.84, 4.82, 5.68])
@@ -102,7 +100,5 @@ def test_fields_that_would_be_called_the_same_keep_their_names():
 
 def test_the_alternative_text_names_the_pair_that_moves_together_most():
     text = "a,b,c\n1,2,9\n2,4.5,1\n3,6,5\n4,8,2\n"
-    pivot = load_recipe({"finch_recipe": 2, "pivot": {"correlate": {"fields": ["a", "b", "c"]}}}).pivot
-    matrix = make_matrix(read(text), pivot)
-    said = alternative_text(pivot, matrix, matrix.values, NumberStyle(decimals=2))
-    assert " Highest: 1.00, a, b. Lowest: −0.68, b, c." in said
+    figure = figure_of(text, pivot={"correlate": {"fields": ["a", "b", "c"]}}, cells={"decimals": 2})
+    assert " Highest: 1.00, a, b. Lowest: −0.68, b, c." in figure.scene.alternative

@@ -40,6 +40,9 @@ CHANGES = [
     ("pivot.totals", {"row_groups": True}, "Totals of row groups shown"),
     ("pivot.totals", {"column_groups": True}, "Totals of column groups shown"),
     ("pivot.totals", {"color": "own"}, "Totals in colors of their own"),
+    ("pivot.totals", {"values": True}, "Totals with values"),
+    ("pivot.show", {"as": "against", "edition": "before", "by": "ratio"}, "Shown against the edition before, as a ratio"),
+    ("color.low", {"at": "mirrored"}, "Low end mirrored"),
     ("pivot.totals", {"color": "shared"}, "Totals in the colors of the cells"),
     ("pivot.aside", {"rows": [["East"]]}, "1 member set aside"),
     ("pivot.keep", [{"field": "line", "in": ["a"]}, {"field": "line", "not_in": ["b"]}], "Records kept by line"),
@@ -107,9 +110,16 @@ def test_a_change_is_named(part, value, sentence):
 
 
 def test_every_kind_of_change_is_tried_here():
-    # Totals are five changes of one part, orders and what is aside two; fields are correlated in place of the pivot, and
-    # notes and what is dismissed are no parts with keys of their own.
-    assert len({part for part, *_ in CHANGES}) + 4 + 1 + 1 + 1 + 2 == len(_SENTENCES)
+    # Totals are six changes of one part, orders and what is aside two; fields are correlated in place of the pivot, and
+    # notes, unlike members and what is dismissed are no parts with keys of their own.
+    assert len({part for part, *_ in CHANGES}) + 5 + 1 + 1 + 1 + 3 == len(_SENTENCES)
+
+
+def test_unlike_members_are_named():
+    old = {"finch_recipe": 2, "pivot": {}}
+    unlike = load_recipe({**old, "each": [{"column": ["seats"], "decimals": 0}, {"column": ["noise", "dB"], "high_is": "bad"}]})
+    assert name_change(load_recipe(old), unlike) == "A way of their own for seats; noise, dB"
+    assert name_change(unlike, load_recipe(old)) == "All members alike again"
 
 
 def test_notes_and_what_is_dismissed_are_named():

@@ -28,8 +28,9 @@ def test_numbers_are_grouped_with_a_true_minus_and_none_before_zero(value, decim
 def test_about_three_significant_digits(values, decimals):
     text = "r,v\n" + "".join(f"r{i},{value}\n" for i, value in enumerate(values))
     figure = figure_of(text, pivot={"rows": [{"field": "r"}], "measure": {"take": "sum", "of": "v"}})
-    assert style_of(figure.recipe, figure.matrix).decimals == decimals
-    assert style_of(replace(figure.recipe, cells=CellsSpec(decimals=5)), figure.matrix).decimals == 5
+    of = figure.matrix.values, figure.matrix.all_values
+    assert style_of(figure.recipe, *of).decimals == decimals
+    assert style_of(replace(figure.recipe, cells=CellsSpec(decimals=5)), *of).decimals == 5
 
 
 def test_averages_of_whole_numbers_keep_a_decimal_where_their_totals_need_one():
@@ -37,7 +38,7 @@ def test_averages_of_whole_numbers_keep_a_decimal_where_their_totals_need_one():
     figure = figure_of(text, pivot={"rows": [{"field": "r"}], "measure": {"take": "average", "of": "v"}})
     assert figure.matrix.values.ravel().tolist() == [1, 3]
     assert figure.matrix.grand_total == pytest.approx(7 / 3)
-    assert style_of(figure.recipe, figure.matrix).decimals == 2
+    assert style_of(figure.recipe, figure.matrix.values, figure.matrix.all_values).decimals == 2
     assert not np.isnan(figure.matrix.grand_total)
 
 
