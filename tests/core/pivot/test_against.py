@@ -308,7 +308,7 @@ def measured(measure, records):
     return float(PLAIN[measure["take"]](values)), True
 
 
-@settings(max_examples=3000, deadline=None)
+@settings(max_examples=150, deadline=None)
 @given(RECORDS, RECORDS, st.tuples(SIDE, SIDE), MEASURE, KEEP, OTHER, st.sampled_from([None, "ratio", "percent"]))
 def test_it_is_what_the_records_of_both_sides_say(records, others, sides, measure, keep, other, by):
     rows, columns = sides

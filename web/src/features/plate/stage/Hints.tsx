@@ -10,8 +10,11 @@ const HINTS = [
 ] as const;
 const KEPT = "finch hints left";
 
-/** A few hints for who is here for the first time, one after the other; put away, they do not come back. */
-export function Hints() {
+/**
+ * A few hints for who is here for the first time, one after the other; put away, they do not come back. `beside` is the room that is
+ * taken at the right of them.
+ */
+export function Hints({ beside }: { beside: string }) {
   const [at, setAt] = useState(() => Number(remembered() ?? 0));
   const pointed = useView((view) => view.pointed);
   const hint = HINTS[at];
@@ -27,14 +30,13 @@ export function Hints() {
       // In the strip below the page, between the way of seeing and the size: it lies on nothing that is being made.
       position="absolute"
       bottom="0"
-      left="50%"
-      transform="translateX(-50%)"
+      left="172px"
       zIndex={5}
       align="center"
       gap="8px"
       h="24px"
       px="10px"
-      maxW="calc(100% - 380px)"
+      maxW={`calc(100% - 180px - ${beside})`}
       bg="amberWash"
       borderTopRadius="5px"
       textStyle="small"

@@ -80,7 +80,7 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
         )}
       </Flex>
       {magnified > 1 && <Frozen scene={scene} zoom={zoom} scroller={scroller} />}
-      <Hints />
+      <Hints beside={scene.grid && !scene.grid.fits ? "400px" : "190px"} />
       <Seen />
       <SeenBy figure={figure} />
       <Flex
