@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from ..color.palettes import BLANK_STEP
 from ..color.spaces import bytes_of
-from ..scene import Box, Grid, Scene, Text, Theme, Under
+from ..scene import Grid, Scene, Text, Theme, Under
 from ..scene.uncolored import Mark, Uncolored, marks_of
 from ..vocabulary import CELL_LOOK
 
@@ -63,7 +63,7 @@ def paint(scene: Scene, canvas: Canvas) -> None:
         canvas.text(text)
 
 
-def _paint_boxes(boxes: "Sequence[Box | Mark]", canvas: Canvas) -> None:
+def _paint_boxes(boxes: Sequence[Mark], canvas: Canvas) -> None:
     for box in boxes:
         if box.round:
             canvas.disc(box.x, box.y, box.width, box.fill)

@@ -195,7 +195,6 @@ def _covered(source: TableSource, shift: ShiftSpec) -> tuple[np.datetime64, np.d
             "compared with; shift by less",
             path=f"{_PATH}.shift.{unit}",
         )
-
     return first, last
 
 

@@ -7,6 +7,7 @@ from ..errors import RecipeError
 from ..vocabulary import LIMITS
 from ..words.wording import counted
 from .check_pivot import check_measure
+from .one_given import one_given
 from .spec import BandsSpec, ColorSpec, EndSpec, LitSpec
 
 HEX = re.compile(r"^#[0-9a-fA-F]{6}$")
@@ -38,10 +39,7 @@ def check_color(color: ColorSpec, path: str = "color") -> None:
 
 def check_end(end: EndSpec, path: str) -> None:
     """Raises RecipeError unless an end or the middle has one place."""
-    given = [name for name in _PLACES if getattr(end, name) is not None]
-    if len(given) != 1:
-        problem = "no place is given" if not given else f"{' and '.join(given)} are given"
-        raise RecipeError(f'{problem}; give one of "at", "percent", "percentile" and "target"', path=path)
+    one_given(end, _PLACES, path, "no place is given")
     if end.at == "mirrored" and path.endswith("middle"):
         raise RecipeError('"mirrored" is said of an end; give the middle a place of its own', path=f"{path}.at")
     for name in ("percent", "percentile"):

@@ -6,6 +6,7 @@ from ..errors import RecipeError
 from ..vocabulary import CUT_TERMS, LIMITS, MEASURE_TERMS, ORDER_TERMS, SHOW_TERMS
 from ..words.wording import listed
 from .conditions import ConditionSpec, MeasureSpec
+from .one_given import one_given
 from .spec import (
     SHIFT_UNITS,
     SHOW_KEYS,
@@ -85,15 +86,12 @@ def _check_year_starts(month: int, cut: str | None, path: str) -> None:
 
 
 def _check_bins(bins: BinsSpec, path: str) -> None:
-    given = [name for name in ("edges", "round", "equal_width", "equal_count") if getattr(bins, name) is not None]
-    if len(given) != 1:
-        problem = "nothing is said of the bins" if not given else f"{' and '.join(given)} are given"
-        raise RecipeError(f'{problem}; give one of "edges", "round", "equal_width" and "equal_count"', path=path)
+    given = one_given(bins, ("edges", "round", "equal_width", "equal_count"), path, "nothing is said of the bins")
     if bins.edges is None:
-        count = getattr(bins, given[0])
+        count = getattr(bins, given)
         if not 1 <= count <= LIMITS.bins_most:
             raise RecipeError(
-                f"{count:,} bins are asked for; choose 1 to {LIMITS.bins_most}", path=f"{path}.{given[0]}", received=count
+                f"{count:,} bins are asked for; choose 1 to {LIMITS.bins_most}", path=f"{path}.{given}", received=count
             )
         return
     if not 2 <= len(bins.edges) <= LIMITS.bins_most + 1:
@@ -219,10 +217,7 @@ def _check_against(show: ShowSpec) -> None:
 
 
 def _check_shift(shift: ShiftSpec, path: str) -> None:
-    units = [unit for unit in SHIFT_UNITS if getattr(shift, unit) is not None]
-    if len(units) != 1:
-        problem = "nothing says how far" if not units else f"{listed(units, 'and')} are given"
-        raise RecipeError(f"{problem}; give one of {listed(SHIFT_UNITS)}", path=path)
+    one_given(shift, SHIFT_UNITS, path, "nothing says how far", "or")
     unit, number = shift.by
     if not number:
         raise RecipeError("what is shifted by 0 is set against itself; shift it by -1 or more", path=f"{path}.{unit}", received=0)

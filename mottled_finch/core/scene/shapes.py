@@ -6,7 +6,7 @@ from typing import Literal
 from ..color.palettes import BLANK_STEP
 from ..recipe.spec import SymbolName
 from ..vocabulary import CELL_LOOK, Theme
-from .uncolored import Uncolored
+from .uncolored import Mark, Uncolored
 
 Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees", "notes"]
 
@@ -41,18 +41,12 @@ class Text:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Box:
-    """A filled rectangle, or a disc as large as fits into it. ``step`` is the place of its color among those of the cells, where
-    it has one of these; ``value`` is told of a total that has it by the scale of the cells.
+class Box(Mark):
+    """A mark on a part of the page. ``step`` is the place of its color among those of the cells, where it has one of these;
+    ``value`` is told of a total that has it by the scale of the cells.
     """
 
     part: Part
-    x: float
-    y: float
-    width: float
-    height: float
-    fill: str
-    round: bool = False
     step: int | None = None
     value: float | None = None
 

@@ -11,7 +11,7 @@ Uncolored = Literal["blank", "few", "aside", "new", "gone"]
 
 @dataclass(frozen=True)
 class Mark:
-    """A rectangle, or a disc as large as fits into it."""
+    """A filled rectangle, or a disc as large as fits into it."""
 
     x: float
     y: float

@@ -1773,16 +1773,16 @@ export interface components {
             step?: number | null;
             value?: number | null;
         };
-        /** @description A filled rectangle, or a disc as large as fits into it. ``step`` is the place of its color among those of the cells, where it has one of these; ``value`` is told of a total that has it by the scale of the cells. */
+        /** @description A mark on a part of the page. ``step`` is the place of its color among those of the cells, where it has one of these; ``value`` is told of a total that has it by the scale of the cells. */
         Box: {
-            /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
             x: number;
             y: number;
             width: number;
             height: number;
             fill: string;
             round?: boolean;
+            /** @enum {unknown} */
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
             step?: number | null;
             value?: number | null;
         };

@@ -2,9 +2,9 @@ import { lazy, Suspense } from "react";
 import { BrowserRouter, Route, Routes, useLocation } from "react-router";
 import { Desk } from "../features/desk";
 import { ErrorBoundary } from "../shared/ErrorBoundary";
+import { Opening } from "../shared/Opening";
 import { useFocusHome } from "../shared/useFocusHome";
 import { Lost } from "./Lost";
-import { Opening } from "./Opening";
 
 // The desk is what most visits begin with; the other screens are fetched when they are opened.
 const PlateEditor = lazy(() => import("../features/plate/PlateEditor"));

@@ -27,7 +27,7 @@ export function Waiting({ imports, onRefusal }: { imports: readonly Import[]; on
   }
 
   return (
-    <Box role={imports.length > 1 ? "group" : undefined} aria-label="Files on their way in">
+    <Box role="group" aria-label="Files on their way in">
       {shown.map((given) => (
         <ImportCard key={given.id} given={given} onRefusal={onRefusal} />
       ))}

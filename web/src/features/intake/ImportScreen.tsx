@@ -8,6 +8,7 @@ import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { Notice } from "../../shared/Notice";
 import { counted, megabytes } from "../../shared/numbers";
+import { Opening } from "../../shared/Opening";
 import { ProgressLine } from "../../shared/ProgressLine";
 import { Refused } from "../../shared/Say";
 import { Compared } from "./Compared";
@@ -95,7 +96,7 @@ function OneImport({ id }: { id: number }) {
       </>
     );
   }
-  if (!given.data) return <Bar />;
+  if (!given.data) return <Opening what="Opening the file" />;
 
   return (
     <Flex direction="column" h="100%">

@@ -11,6 +11,7 @@ import { afterClosing } from "../../shared/frames";
 import { Keys } from "../../shared/Keys";
 import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { whenSaved } from "../../shared/numbers";
+import { Opening } from "../../shared/Opening";
 import { ProgressLine } from "../../shared/ProgressLine";
 import { Announced, Overtaken, Refused } from "../../shared/Say";
 import { UndoRedo } from "../../shared/UndoRedo";
@@ -78,7 +79,7 @@ function Editor({ id }: { id: number }) {
       </>
     );
   }
-  if (isPending || !table.data) return <Loading />;
+  if (isPending || !table.data) return <Opening what="Drawing the figure" />;
 
   const { figure } = data;
   const { recipe, saved, table_name } = data.plate;
@@ -249,18 +250,6 @@ function Working({ onGiveUp }: { onGiveUp: () => void }) {
         </Button>
       )}
     </>
-  );
-}
-
-function Loading() {
-  return (
-    <Flex direction="column" h="100%">
-      <Bar />
-      <Box h="64px" bg="paper" borderBottomWidth="1px" borderColor="edge" />
-      <Flex flex="1" bg="ground" align="center" justify="center" color="quiet" role="status">
-        Drawing the figure
-      </Flex>
-    </Flex>
   );
 }
 

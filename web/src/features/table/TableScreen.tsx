@@ -11,6 +11,7 @@ import { FindAction } from "../../shared/FindAction";
 import { Keys } from "../../shared/Keys";
 import { NotHere } from "../../shared/NotHere";
 import { counted, grouped, megabytes } from "../../shared/numbers";
+import { Opening } from "../../shared/Opening";
 import { Refused } from "../../shared/Say";
 import { UndoRedo } from "../../shared/UndoRedo";
 import { useDrop } from "../../shared/useDrop";
@@ -66,16 +67,7 @@ function OneTable({ id }: { id: number }) {
   const onTotal = useCallback((count: number) => setTotal(count), []);
 
   if (error) return <NotHere what="table" error={error} />;
-  if (!bench) {
-    return (
-      <Flex direction="column" h="100%">
-        <Bar />
-        <Flex flex="1" align="center" justify="center" color="quiet" role="status">
-          Opening the table
-        </Flex>
-      </Flex>
-    );
-  }
+  if (!bench) return <Opening what="Opening the table" />;
 
   const attempt = async (action: () => Promise<void>) => {
     try {

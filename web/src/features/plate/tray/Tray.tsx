@@ -2,6 +2,7 @@ import { Box, chakra, Flex, Grid } from "@chakra-ui/react";
 import { useMemo } from "react";
 import { useShallow } from "zustand/react/shallow";
 import type { Figure, Recipe } from "../../../api/client";
+import { grouped } from "../../../shared/numbers";
 import type { Change } from "../changes/usePlate";
 import { useTried } from "../color/useTried";
 import { colorAt, whyWords } from "../color/why";
@@ -99,9 +100,11 @@ function Reading({ figure, recipe }: Pick<Props, "figure" | "recipe">) {
           display="flex"
           justifyContent="space-between"
           gap="8px"
+          gridColumn={figure.against ? "1 / -1" : undefined}
           cursor="pointer"
           borderRadius="3px"
           color="link"
+          whiteSpace="nowrap"
           _hover={{ bg: "amberWash" }}
           onClick={() => look({ behind: cell })}
         >
@@ -127,10 +130,11 @@ function Reading({ figure, recipe }: Pick<Props, "figure" | "recipe">) {
   );
 }
 
-/** Both sides of a cell that is compared. */
-function sidesFacts({ against }: Figure, at: number) {
+/** Both sides of a cell that is compared, unless they are its records, which are told already. */
+function sidesFacts({ against, records }: Figure, at: number) {
   if (!against) return [];
   const { here, there, words } = against;
+  if (here[at] === grouped(records[at] ?? 0) && there[at] === grouped(against.records[at] ?? 0)) return [];
   return [
     { name: "Here", value: here[at] || "none" },
     { name: words.charAt(0).toUpperCase() + words.slice(1), value: there[at] || "none" },
