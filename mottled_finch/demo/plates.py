@@ -174,6 +174,7 @@ PLATES: tuple[dict[str, Any], ...] = (
             **_COUNTED,
         },
         "page": {"theme": "dusk"},
+        "dismissed": {"small_type": "it is looked at on a screen, from near"},
     },
 )
 
@@ -243,6 +244,27 @@ COMPLAINTS: tuple[dict[str, Any], ...] = (
             "title": "Crowding is the complaint that has grown",
             "subtitle": "Complaints by pier and topic in 2025, against 2024",
             "source": "Source: complaints of 2024 and 2025.",
+        },
+    },
+    {
+        "finch_recipe": 2,
+        "pivot": {
+            "rows": [_TOPIC],
+            "columns": [{"field": "received", "cut": "quarter"}],
+            "measure": {"take": "share", "where": {"field": "days_to_answer", "to": 5}},
+            "keep": [_IN_2025, {"field": "days_to_answer", "blank": False}],
+            "order": {"rows": {"by": "total", "descending": True}},
+            "totals": {"rows": True},
+        },
+        "color": {"palette": "reed", "high_is": "good"},
+        "cells": {"decimals": 0},
+        "heads": {"weight": {"rows": {"take": "count"}, "columns": {"take": "count"}}},
+        "legend": {"title": "Answered within 5 days"},
+        "words": {
+            "title": "A quarter of all complaints are about tickets, and wait longest",
+            "subtitle": "Share of complaints answered within 5 days; the larger a cell, the more complaints",
+            "caption": "n = {n} complaints.",
+            "source": "Source: complaints, {from} to {to}.",
         },
     },
 )

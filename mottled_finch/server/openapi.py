@@ -482,11 +482,12 @@ class CureAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class CautionAnswer:
-    """What would mislead in the figure, by the name it is dismissed by."""
+    """What would mislead in the figure, by the name it is dismissed by; ``more`` are other cures than the first."""
 
     name: str
     words: str
     cure: CureAnswer | None
+    more: tuple[CureAnswer, ...]
 
 
 @dataclass(frozen=True, kw_only=True)

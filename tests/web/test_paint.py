@@ -11,7 +11,7 @@ PAINT = "features/plate/stage/paint"
 
 
 def given_of(grid):
-    names = ("xs", "ys", "drops", "absent", "cell_width", "cell_height")
+    names = ("xs", "ys", "drops", "absent", "cell_width", "cell_height", "widths", "heights")
     return {name: getattr(grid, name) for name in names}
 
 
@@ -57,6 +57,27 @@ def test_of_symbols_that_reach_beyond_their_cells_the_one_on_top_is_found(node, 
     pairs = [pair for pair in zip(found, wanted, strict=True) if pair[1] is not None]
     assert len(pairs) > 200
     assert [one for one, _ in pairs] == [other for _, other in pairs]
+
+
+@pytest.mark.parametrize("symbols", ["fill", "dot"])
+def test_cells_of_unlike_widths_and_heights_are_found(node, symbols):
+    text = "r,c\n" + "".join(f"r{i},c{j}\n" * (1 + i * i + 3 * j) for i in range(6) for j in range(7))
+    count = {"take": "count"}
+    parts = {"heads": {"weight": {"rows": count, "columns": count}}, "cells": {"symbols": {"as": symbols}, "values": "none"}}
+    recipe = {"finch_recipe": 2, "pivot": {"rows": [{"field": "r"}], "columns": [{"field": "c"}]}, **parts}
+    grid = make_figure(read(text), load_recipe(recipe)).scene.grid
+    assert len(set(grid.widths)) > 3 and len(set(grid.heights)) > 3
+    more = ("reach", "sizes", "steps", "symbols", "symbol_height")
+    given = {**given_of(grid), **{each: getattr(grid, each) for each in more}}
+    cells = [(row, column) for row in range(6) for column in range(7)]
+    for share in (0.05, 0.5, 0.95):
+        points = [
+            (x + width * share, y + height * share) for row, column in cells for x, y, width, height in [grid.cell(column, row)]
+        ]
+        found = node(PAINT, "cellAt", [[given, x, y] for x, y in points])
+        assert found == [{"row": row, "column": column} for row, column in cells]
+    outside = [[given, grid.right + 5, grid.ys[0]], [given, grid.xs[0], grid.foot + 5]]
+    assert node(PAINT, "cellAt", outside) == [None, None]
 
 
 @pytest.mark.parametrize(

@@ -21,12 +21,13 @@ class Cure:
 @dataclass(frozen=True, kw_only=True)
 class Caution:
     """``name`` is that of its file, by which it is dismissed. ``words`` are one sentence. Where no change of the recipe helps,
-    there is no cure, and the words say what does.
+    there is no cure, and the words say what does; ``more`` are other ways to cure it.
     """
 
     name: str
     words: str
     cure: Cure | None = None
+    more: tuple[Cure, ...] = ()
 
 
 def cells_named(matrix: Matrix, meant: NDArray[np.bool_]) -> str:

@@ -80,16 +80,11 @@ def _paint_cells(grid: Grid, canvas: Canvas, theme: Theme) -> None:
     if grid.frame:
         for i in range(len(grid.steps)):
             if i not in absent:
-                x, y = grid.place(i % columns, i // columns)
-                canvas.rect(
-                    x - grid.frame,
-                    y - grid.frame,
-                    grid.cell_width + 2 * grid.frame,
-                    grid.cell_height + 2 * grid.frame,
-                    grid.frame_color,
-                )
+                x, y, width, height = grid.cell(i % columns, i // columns)
+                frame = grid.frame
+                canvas.rect(x - frame, y - frame, width + 2 * frame, height + 2 * frame, grid.frame_color)
                 if grid.symbols != "fill":
-                    canvas.rect(x, y, grid.cell_width, grid.cell_height, theme.ground)
+                    canvas.rect(x, y, width, height, theme.ground)
     for rule in grid.rules:
         canvas.line(*rule, theme.bracket, 1)
     fills = grid.fills
@@ -100,8 +95,7 @@ def _paint_cells(grid: Grid, canvas: Canvas, theme: Theme) -> None:
         if fill is not None:
             _paint_symbol(grid, canvas, theme, i, fill)
         else:
-            x, y = grid.place(i % columns, i // columns)
-            _paint_without_color(canvas, theme, (x, y, grid.cell_width, grid.cell_height), uncolored.get(i, "blank"))
+            _paint_without_color(canvas, theme, grid.cell(i % columns, i // columns), uncolored.get(i, "blank"))
 
 
 def _paint_symbol(grid: Grid, canvas: Canvas, theme: Theme, i: int, fill: str) -> None:
@@ -143,12 +137,12 @@ def _paint_prints(grid: Grid, canvas: Canvas, theme: Theme) -> None:
     inks = grid.value_inks if grid.prints else ()
     for i, words in enumerate(grid.prints):
         if words:
-            x, y = grid.place(i % columns, i // columns)
+            x, y, width, _ = grid.cell(i % columns, i // columns)
             canvas.text(
                 Text(
                     part="cells",
-                    x=x + grid.cell_width / 2,
-                    y=y + grid.print_base,
+                    x=x + width / 2,
+                    y=y + grid.base(i // columns),
                     text=words,
                     size=grid.print_size,
                     weight=600 if grid.bold else 400,
@@ -172,8 +166,10 @@ def _can_be_image(grid: Grid) -> bool:
 
 
 def _is_even(grid: Grid) -> bool:
-    """Whether cells follow one another at one distance, with no gap for groups or panels."""
-    return not any(grid.drops) and all(len(starts) < 3 or np.ptp(np.diff(starts)) < 1e-6 for starts in (grid.xs, grid.ys))
+    """Whether cells are alike and follow one another at one distance, with no gap for groups or panels."""
+    if any(grid.drops) or grid.widths or grid.heights:
+        return False
+    return all(len(starts) < 3 or np.ptp(np.diff(starts)) < 1e-6 for starts in (grid.xs, grid.ys))
 
 
 def _paint_as_image(grid: Grid, canvas: Canvas, theme: Theme) -> None:

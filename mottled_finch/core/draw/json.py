@@ -29,6 +29,8 @@ def matrix_json(figure: Figure) -> dict[str, Any]:
     }
     if matrix.opposite is not None:
         found["against"] = _against(matrix)
+    if figure.contents.weights:
+        found["weight"] = {side: list(weight.shares) for side, weight in figure.contents.weights.items()}
     if totals.rows:
         found["row_totals"] = numbers_or_null(matrix.row_totals)
     if totals.columns:

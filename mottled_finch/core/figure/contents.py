@@ -1,6 +1,6 @@
 """What stands in the cells of a figure: which have a color, what they print, and how large their symbols are."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,6 +13,7 @@ from ..recipe.spec import NumberSpec, PastSpec, PivotSpec, Recipe, ResolvedPivot
 from ..table import Table
 from .number_style import NumberStyle, style_beside, style_of
 from .targets import within_limits
+from .weights import Weight, weights_of
 
 Floats = NDArray[np.float64]
 Mask = NDArray[np.bool_]
@@ -64,6 +65,8 @@ class Contents:
     sizes: Floats | None = None
     most: float = 0.0
     beside: tuple[Beside, ...] = ()
+    weights: dict[str, Weight] = field(default_factory=dict)
+    """Of the sides that have one."""
 
     def text(self, value: float, row: int, column: int) -> str:
         """A value as it is written in a line of the rows and a line of the columns, totals included."""
@@ -123,6 +126,7 @@ def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matr
         sizes=sizes,
         most=most,
         beside=tuple(beside),
+        weights=weights_of(table, recipe, pivot, matrix),
     )
 
 

@@ -28,6 +28,8 @@ from .placement import Placement
 from .shown_side import ShownSide, arrange
 from .table_source import TableSource
 
+Floats = NDArray[np.float64]
+
 
 def make_matrix(table: Table, pivot: ResolvedPivot) -> Matrix:
     """Pivot a table. Members without a kept record are left out unless their level keeps them.
@@ -58,7 +60,7 @@ def behind(table: Table, pivot: ResolvedPivot, row: int, column: int, *, there: 
     return np.flatnonzero(np.take(wanted, grouping.placement.index, mode="clip"))
 
 
-def measured_beside(table: Table, pivot: ResolvedPivot, measure: MeasureSpec, path: str) -> NDArray[np.float64]:
+def measured_beside(table: Table, pivot: ResolvedPivot, measure: MeasureSpec, path: str) -> Floats:
     """Another measure of the very records in each cell of ``make_matrix``, shape (rows, columns), NaN where there is none.
 
     The pivot has sides, not coefficients. Raises TableError, whose place is ``path``, for a measure that does not fit the table.
@@ -73,7 +75,31 @@ def measured_beside(table: Table, pivot: ResolvedPivot, measure: MeasureSpec, pa
     return measured(measure, [partial.over(each) for partial in partials], _magnitude(source, measure)).reshape(place.shape)
 
 
-def measured_of_others(table: Table, pivot: ResolvedPivot, side: Literal["rows", "columns"], line: int) -> NDArray[np.float64]:
+def measured_by_line(
+    table: Table, pivot: ResolvedPivot, side: Literal["rows", "columns"], measure: MeasureSpec, path: str
+) -> Floats:
+    """Another measure of the very records of each member of a side of ``make_matrix``, shape (members,), NaN where there is none.
+    Of a split matrix the columns are those of one panel, each with its records in all of them.
+
+    The pivot has sides, not coefficients. Raises TableError, whose place is ``path``, for a measure that does not fit the table.
+    """
+    source = TableSource(table)
+    made = _make(source, pivot)
+    place = made.grouping.place[np.ix_(made.rows.members, made.columns.members)]
+    if not place.size:
+        return np.zeros(0)
+    if side == "columns":
+        outermost = [group.stop for group in made.columns.groups if group.depth == 1]
+        alike = (outermost[0] if outermost else 1) if pivot.split is not None else place.shape[1]
+        lines = np.concatenate(np.split(place.T, place.shape[1] // alike), axis=1)
+    else:
+        lines = place
+    partials = partials_of(source, measure, made.grouping.placement, key_here(pivot), path)
+    each = Regions(lines.ravel(), np.arange(len(lines) + 1) * lines.shape[1])
+    return measured(measure, [partial.over(each) for partial in partials], _magnitude(source, measure))
+
+
+def measured_of_others(table: Table, pivot: ResolvedPivot, side: Literal["rows", "columns"], line: int) -> Floats:
     """The measure of all members of a side together but one, for each member of the other side; from their records, not their
     cells. ``line`` counts the members as they stand in ``make_matrix``. NaN where there is none.
 
@@ -146,7 +172,7 @@ def _make(source: TableSource, pivot: ResolvedPivot) -> _Made:
 
 def _as_it_stands(
     source: TableSource, pivot: ResolvedPivot, grouping: Grouping, found: Aggregated, rows: ShownSide, columns: ShownSide
-) -> NDArray[np.float64]:
+) -> Floats:
     """What the pivot shows, by the lines of both sides as they stand."""
     if pivot.show.as_ == "running" and (pivot.aside.rows or pivot.aside.columns):
         # What has run up to a member, or in a total, has run over those set aside, too.
@@ -245,14 +271,14 @@ def _shown(
     cells: NDArray[np.int64],
     row_groups: Sequence[Group],
     column_groups: Sequence[Group],
-) -> NDArray[np.float64]:
+) -> Floats:
     """What the pivot shows of the values, laid out as they stand in ``found``; ``cells`` are the places of the cells."""
     if pivot.show.as_ == "value" or not cells.size:
         return found.values
     rows, columns = cells.shape
     row_runs, column_runs = _runs(rows, row_groups), _runs(columns, column_groups)
 
-    def run(axis: int) -> NDArray[np.float64]:
+    def run(axis: int) -> Floats:
         if axis == 1:
             return running(pivot.measure, found, cells, row_groups, column_runs)
         return running(pivot.measure, found.turned(), cells.T, column_groups, row_runs).T

@@ -3,7 +3,8 @@
 from ..errors import RecipeError
 from ..vocabulary import LIMITS
 from .check_color import HEX
-from .spec import Recipe, UnderlaySpec
+from .check_pivot import check_measure
+from .spec import WEIGHED, PageSpec, Recipe, UnderlaySpec
 
 
 def check_frame(recipe: Recipe) -> None:
@@ -11,6 +12,7 @@ def check_frame(recipe: Recipe) -> None:
     heads, page = recipe.heads, recipe.page
     if heads.group_gap is not None and not 0 <= heads.group_gap <= LIMITS.group_gap_most:
         raise RecipeError(f"groups {heads.group_gap} points apart; choose 0 to {LIMITS.group_gap_most}", path="heads.group_gap")
+    _check_weight(recipe)
     if len(recipe.legend.ticks) > LIMITS.ticks_most:
         raise RecipeError(f"{len(recipe.legend.ticks)} places are named; a legend holds {LIMITS.ticks_most}", path="legend.ticks")
     if len(recipe.notes) > LIMITS.notes_most:
@@ -20,15 +22,37 @@ def check_frame(recipe: Recipe) -> None:
             raise RecipeError("say which row or column the note is on, by its labels", path=f"notes[{i}]")
         if not note.outline and not note.text:
             raise RecipeError("a note without an outline needs words", path=f"notes[{i}].text")
+    _check_page(page)
+    if page.underlay is not None:
+        _check_underlay(page.underlay, "page.underlay")
+
+
+def _check_weight(recipe: Recipe) -> None:
+    for side in WEIGHED:
+        weight = getattr(recipe.heads.weight, side)
+        if weight is None:
+            continue
+        if recipe.page.underlay is not None:
+            raise RecipeError(
+                "cells over a picture stand where the picture has them, and are alike; take off the weight or the picture",
+                path=f"heads.weight.{side}",
+            )
+        check_measure(weight, f"heads.weight.{side}")
+
+
+def _check_page(page: PageSpec) -> None:
     for side, length in (("width", page.width), ("height", page.height)):
         if not LIMITS.page_least <= length <= LIMITS.page_most:
             raise RecipeError(f"a page of {length} points; choose {LIMITS.page_least} to {LIMITS.page_most:,}", path=f"page.{side}")
+    if page.least_type is not None and not LIMITS.least_type_least <= page.least_type <= LIMITS.least_type_most:
+        raise RecipeError(
+            f"type of {page.least_type:g} points at least; choose {LIMITS.least_type_least} to {LIMITS.least_type_most}",
+            path="page.least_type",
+        )
     for name in ("ground", "ink"):
         color = getattr(page, name)
         if color is not None and not HEX.match(color):
             raise RecipeError(f'"{color}" is not a color; write it as "#1f6b6d"', path=f"page.{name}", received=color)
-    if page.underlay is not None:
-        _check_underlay(page.underlay, "page.underlay")
 
 
 def _check_underlay(underlay: UnderlaySpec, path: str) -> None:

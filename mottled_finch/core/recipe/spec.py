@@ -416,15 +416,28 @@ class FlowSpec:
 
 
 @dataclass(frozen=True, kw_only=True)
+class WeightSpec:
+    """The measures that the widths of ``columns`` and the heights of ``rows`` are in proportion to; alike without one."""
+
+    columns: MeasureSpec | None = None
+    rows: MeasureSpec | None = None
+
+
+WEIGHED = tuple(each.name for each in dataclasses.fields(WeightSpec))
+"""The sides that may have a weight."""
+
+
+@dataclass(frozen=True, kw_only=True)
 class HeadsSpec:
-    """The heads of columns, ``level`` or turned ``up``, or as they fit; long heads of rows are cut, or wrapped to a second line.
-    ``group_gap``, in points, sets groups apart.
+    """The heads of columns, ``level`` or turned ``up``, or as they fit; long heads are put in a few lines, or cut.
+    ``group_gap``, in points, sets groups apart. ``weight`` gives more room to what weighs more.
     """
 
     turn: Literal["fit", "level", "up"] = "fit"
-    long: Literal["cut", "wrap"] = "cut"
+    long: Literal["cut", "wrap"] = "wrap"
     group_gap: int | None = None
     flow: FlowSpec | None = None
+    weight: WeightSpec = field(default_factory=WeightSpec)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -513,11 +526,12 @@ class FontSpec:
 @dataclass(frozen=True, kw_only=True)
 class PageSpec:
     """The size of the page in points, its theme, and the house's own colors and font in place of the theme's. A transparent page
-    has no ground.
+    has no ground. ``least_type`` is the least size of heads, values and legend in points; left out, it follows from the size.
     """
 
     width: int = 960
     height: int = 540
+    least_type: Number | None = None
     theme: ThemeName = "paper"
     ground: str | None = None
     ink: str | None = None

@@ -2,7 +2,6 @@
 would flatten everything else.
 """
 
-from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
@@ -69,10 +68,9 @@ def _shared(page: Page, values: NDArray[np.float64]) -> list[Look]:
     ]
 
 
-def band_size(page: Page, texts: Sequence[str], width: float) -> float:
-    """The largest size at which the texts fit bands of a width."""
-    widest = max((width_of(text, 1.0, 600) for text in texts), default=0.0) or 1.0
-    return min(page.sizes.head, (width - 4) / widest)
+def band_size(page: Page, text: str, width: float) -> float:
+    """The largest size at which a text fits a band of a width."""
+    return min(page.sizes.head, (width - 4) / (width_of(text, 1.0, 600) or 1.0))
 
 
 class Rect(NamedTuple):

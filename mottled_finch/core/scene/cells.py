@@ -1,9 +1,11 @@
 """The cells of all panels: their colors, what they print and how large, the symbols in them and the lines under these."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from math import floor
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..color.ink import inks_on
 from ..color.spaces import hex_of
@@ -11,9 +13,12 @@ from .page import Page
 from .plan import Plan, cell_gap
 from .rules import Lattice, Rule, rules_of
 from .shapes import Grid, Weight
+from .sizes import least_type, settled_size
 from .type import CAP_HEIGHT, width_of
 
 _LEAST_PRINT = 6.5
+_ROOMY = 5
+"""Of their size: the height of cells whose values are larger than heads."""
 _LEAST_RULED = 4.0
 """Points of a cell between two lines."""
 _PRINT_ROOM = 1.3
@@ -23,19 +28,29 @@ _PRINT_ROOM = 1.3
 @dataclass(frozen=True)
 class Places:
     """Where cells stand: the x of each column, the y of each row, how much further down each column begins where panels stand
-    below each other, and the size of a cell.
+    below each other, and the widths and heights of their cells.
     """
 
     xs: list[float]
     ys: list[float]
     drops: list[float]
-    width: float
-    height: float
+    widths: list[float]
+    heights: list[float]
+
+    @property
+    def width(self) -> float:
+        """That of the least wide."""
+        return min(self.widths)
+
+    @property
+    def height(self) -> float:
+        """That of the least high."""
+        return min(self.heights)
 
 
 def symbol_side(page: Page, plan: Plan) -> float:
     """The side of the largest symbol: the length of the longest, for bars."""
-    across, down = plan.frame.across.pitch, plan.frame.down.pitch
+    across, down = plan.frame.across.pitch, plan.frame.down.pitch  # of the least cells, so that all are of one measure
     gap = cell_gap(page, plan)
     symbols = page.recipe.cells.symbols
     if symbols.as_ == "bar":
@@ -50,7 +65,7 @@ def _symbol_height(page: Page, height: float) -> float:
 
 def _print_size(page: Page, height: float) -> float:
     """The size of values in cells of a height, before their width is looked at."""
-    wanted = page.recipe.cells.size or page.sizes.head
+    wanted = page.recipe.cells.size or (page.sizes.value if height > _ROOMY * page.sizes.value else page.sizes.head)
     return min(wanted, height * (0.62 if page.recipe.cells.symbols.as_ == "fill" else 0.34))
 
 
@@ -58,7 +73,7 @@ def grid_of(page: Page, places: Places) -> Grid:
     """The cells at their places, as all outputs draw them."""
     matrix, cells, contents, coloring = page.matrix, page.recipe.cells, page.contents, page.coloring
     height, filled = places.height, cells.symbols.as_ == "fill"
-    prints, size = _printed(page, places.width, height)
+    prints, size = _printed(page, places)
     room = 0.0 if filled or not prints else size * _PRINT_ROOM
     gap = page.cell_gap
     return Grid(
@@ -68,6 +83,8 @@ def grid_of(page: Page, places: Places) -> Grid:
         absent=() if matrix.absent is None else tuple(np.flatnonzero(matrix.absent).tolist()),
         cell_width=places.width,
         cell_height=height,
+        widths=_unlike(places.widths),
+        heights=_unlike(places.heights),
         steps=tuple(coloring.steps.ravel().tolist()),
         colors=tuple(hex_of(color) for color in coloring.colors),
         inks=tuple(str(ink) for ink in inks_on(coloring.colors)),
@@ -93,17 +110,62 @@ def grid_of(page: Page, places: Places) -> Grid:
     )
 
 
-def _printed(page: Page, width: float, height: float) -> tuple[list[str], float]:
-    """What cells print, and how large; nothing where it would be too small to read, or where a picture lies under it."""
+def _unlike(lengths: list[float]) -> tuple[float, ...]:
+    """Lengths that are not all one, else nothing."""
+    return tuple(lengths) if len(set(lengths)) > 1 else ()
+
+
+def _printed(page: Page, places: Places) -> tuple[list[str], float]:
+    """What cells print, and how large; nothing where it would be too small to read, or where a picture lies under it. Where cells
+    are unlike, those smaller than the average print what has room at the size that the others have.
+    """
     if not page.contents.wanted.any() or page.recipe.page.underlay is not None:
         return [], 0.0
-    if height < _LEAST_PRINT * 1.15 or width < 2 * _LEAST_PRINT:
+    size = print_size(page, places.widths, places.heights)
+    if not size:
         return [], 0.0
-    prints = page.contents.prints()
-    weight: Weight = 600 if page.recipe.cells.bold else 400
-    widest = max(width_of(text, 1.0, weight) for text in set(prints)) or 1.0
-    size = floor(min(_print_size(page, height), (width - 3) / widest) * 4) / 4
-    return (list(prints), size) if size >= _LEAST_PRINT else ([], 0.0)
+    prints = list(page.contents.prints())
+    if len(set(places.widths)) == 1 and len(set(places.heights)) == 1:
+        return prints, size
+    wide = (_print_widths(page) + _PADDING) * size <= np.array(places.widths)
+    high = np.array([_print_size(page, height) >= size for height in places.heights])
+    fits = (wide & high[:, None]).ravel().tolist()
+    return [text if fit else "" for text, fit in zip(prints, fits, strict=True)], size
+
+
+def print_size(page: Page, widths: Sequence[float], heights: Sequence[float]) -> float:
+    """The size at which values fit columns and rows that are as wide and high as these; 0 where nothing is printed, or it would be
+    too small to read. Where they are unlike, those that are a good deal smaller than the average are not asked.
+    """
+    if not page.contents.wanted.any() or page.recipe.page.underlay is not None:
+        return 0.0
+    width, height = sum(widths) / len(widths), sum(heights) / len(heights)
+    if height < _LEAST_PRINT * 1.15 or width < 2 * _LEAST_PRINT:
+        return 0.0
+    across, down = np.array(widths), np.array(heights)
+    fitting = across / (_print_widths(page).max(axis=0) + _PADDING)
+
+    def among(share: float) -> float:
+        """The size for those that have this share of the average, at least."""
+        of_columns, of_rows = fitting[across >= width * share - 0.01], down[down >= height * share - 0.01]
+        return floor(min(float(of_columns.min()), _print_size(page, float(of_rows.min()))) * 4) / 4
+
+    size = settled_size(among, least_type(page.recipe.page))
+    return size if size >= _LEAST_PRINT else 0.0
+
+
+_PADDING = 0.4
+"""Of the size of a value: what it leaves to the edges of its cell."""
+
+
+def _print_widths(page: Page) -> NDArray[np.float64]:
+    """How wide the printed values are at a size of 1, shape (rows, columns)."""
+    if page.print_widths is None:
+        weight: Weight = 600 if page.recipe.cells.bold else 400
+        prints = page.contents.prints()
+        of_each = {text: width_of(text, 1.0, weight) for text in set(prints)}
+        page.print_widths = np.array([of_each[text] for text in prints]).reshape(page.matrix.shape)
+    return page.print_widths
 
 
 def _rules(page: Page, places: Places, symbol_height: float) -> tuple[Rule, ...]:
@@ -119,9 +181,9 @@ def _rules(page: Page, places: Places, symbol_height: float) -> tuple[Rule, ...]
         lattice = Lattice(
             xs=[places.xs[i] for i in here],
             ys=[y + float(drop) for y in places.ys],
-            width=places.width,
-            height=places.height,
+            widths=[places.widths[i] for i in here],
+            heights=places.heights,
             gap=page.cell_gap,
         )
-        found += rules_of(kind, lattice, symbol_height, there[:, here])
+        found += rules_of(kind, lattice, places.height - symbol_height, there[:, here])
     return tuple(found)

@@ -1,15 +1,18 @@
 """The heads of rows and columns: level or turned, cut where too long, thinned out where too many, outer levels beside a bracket."""
 
+from bisect import bisect
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from itertools import pairwise
 from math import ceil, floor
 from typing import Any
 
 from ..pivot import Group, Labels
 from .axis import Axis
+from .moments import Found
 from .page import Page
 from .shapes import Line, Text
-from .type import CAP_HEIGHT, cut, width_of, wrap
+from .type import CAP_HEIGHT, ELLIPSIS, balanced, cut, width_of, wrap
 
 LEAST_HEAD = 6.0
 
@@ -34,18 +37,23 @@ def depths_of(groups: Sequence[Group]) -> list[int]:
     return sorted({group.depth for group in groups})
 
 
-def head_widths(page: Page, members: Sequence[Labels], groups: Sequence[Group], least: float) -> list[float]:
+def head_widths(page: Page, side: "SideHeads", least: float) -> list[float]:
     """Room for the heads of the rows, a width for each level, outermost first. The innermost holds ``least`` if it holds
     anything.
     """
     size, room = page.sizes.head, page.right - page.left
     outer = [
-        min(ceil(max(width_of(label, size, 600) for _, label in outer_labels(groups, depth))), floor(room * 0.14))
-        for depth in depths_of(groups)
+        min(ceil(max(width_of(label, size, 600) for _, label in outer_labels(side.outer, depth))), group_width(page))
+        for depth in depths_of(side.outer)
     ]
-    inner = max((width_of(label, size) for label in inner_labels(members)), default=0.0)
+    inner = max((width_of(label, size) for label in (side.found or side).labels), default=0.0)
     inner = max(inner, least) if inner or least else 0.0
     return [*outer, min(ceil(inner), floor(room * (0.3 - 0.05 * len(outer))))]
+
+
+def group_width(page: Page) -> float:
+    """The most that the heads of a level of groups of rows may take."""
+    return floor((page.right - page.left) * 0.14)
 
 
 def outer_height(page: Page, groups: Sequence[Group]) -> float:
@@ -57,75 +65,148 @@ def _line_height(page: Page) -> float:
     return round(page.sizes.head * 1.75)
 
 
-def column_head_height(page: Page, labels: Sequence[str], cell_width: float) -> tuple[float, bool]:
-    """Room for the innermost heads of the columns, and whether they are turned to read upward."""
-    size, turn = page.sizes.head, page.recipe.heads.turn
-    widest = max((width_of(label, size) for label in labels), default=0)
+def column_head_height(page: Page, side: "SideHeads", most: float) -> tuple[float, bool]:
+    """Room for the innermost heads of the columns, and whether they are turned to read upward. ``most`` is the height that they
+    share with their cells.
+    """
+    size, turn, labels, lengths = page.sizes.head, page.recipe.heads.turn, side.labels, side.axis.lengths
+    widest = max((width_of(label, size) for label in (side.found or side).labels), default=0)
     if widest == 0:
         return 0, False
-    if turn != "up" and widest <= cell_width - 3:
+    if side.found:
         return round(size * 1.6), False
-    if turn == "level" or (turn == "fit" and page.recipe.heads.long == "wrap" and _wraps(labels, cell_width - 3, size)):
-        lines = max(len(_level_lines(page, label, cell_width)) for label in labels)
+    if turn != "up" and all(width_of(label, size) <= length - _APART for label, length in zip(labels, lengths, strict=True)):
+        return round(size * 1.6), False
+    if turn == "level" or (turn == "fit" and page.recipe.heads.long == "wrap" and wraps(labels, lengths, size)):
+        lines = max(len(_level_lines(page, label, length)) for label, length in zip(labels, lengths, strict=True))
         return round(size * (0.35 + 1.25 * lines)), False
-    turned_size, _ = head_size(size, cell_width)
+    turned_size, _ = head_size(size, sum(lengths) / len(lengths))
     longest = ceil(widest * turned_size / size)
-    return min(longest, floor((page.bottom - page.top) * 0.3)) + round(size * 0.6), True
+    return min(longest, floor(most * 0.3)) + round(size * 0.6), True
 
 
 _MOST_LINES = 3
+_APART = 4.0
+"""Points that part a level head from the next."""
 
 
-def _wraps(labels: Sequence[str], most: float, size: float) -> bool:
+def wraps(labels: Sequence[str], lengths: Sequence[float], size: float) -> bool:
     """Whether every head fits a few lines with no word cut."""
     return all(
-        len(lines) <= _MOST_LINES and all(width_of(line, size) <= most for line in lines)
-        for lines in (wrap(label, most, size, 99) for label in labels)
+        len(lines) <= _MOST_LINES and all(width_of(line, size) <= length - _APART for line in lines)
+        for label, length in zip(labels, lengths, strict=True)
+        for lines in (wrap(label, max(length - _APART, _longest_word(label, size)), size, 99),)
     )
 
 
-def _level_lines(page: Page, label: str, pitch: float) -> list[str]:
+def _longest_word(label: str, size: float) -> float:
+    return max((width_of(word, size) for word in label.split()), default=0.0)
+
+
+def _level_lines(page: Page, label: str, length: float) -> list[str]:
     """The lines of a level head of a column: one, or a few where long heads are wrapped."""
     wraps = page.recipe.heads.long == "wrap"
-    return wrap(label, pitch - 3, page.sizes.head, _MOST_LINES) if wraps else [cut(label, pitch - 3, page.sizes.head)]
+    room = length - _APART
+    return balanced(label, room, page.sizes.head, _MOST_LINES) if wraps else [cut(label, room, page.sizes.head)]
 
 
 @dataclass(frozen=True)
 class SideHeads:
-    """The members of a side, their groups, and where these stand."""
+    """The heads of a side: what the innermost say, the groups over them, and where these stand. ``found`` take their place where
+    moments are too many for their labels.
+    """
 
-    members: Sequence[Labels]
+    labels: Sequence[str]
     groups: Sequence[Group]
     axis: Axis
+    found: Found | None = None
+
+    @property
+    def outer(self) -> Sequence[Group]:
+        """The groups that have a head."""
+        return self.found.groups if self.found else self.groups
+
+    def span(self, i: int) -> tuple[float, float]:
+        """Where a group that has a head begins and ends."""
+        if not self.found:
+            return self.axis.spans[i]
+        group, axis = self.found.groups[i], self.axis
+        return axis.starts[group.start], axis.starts[group.stop - 1] + axis.lengths[group.stop - 1]
+
+    def shown(self, need: float, across: float) -> list[int]:
+        """The members whose heads are shown, with ``need`` points from one middle to the next at least: of cells of one length
+        evenly many with the first and the last; of unlike ones first those that have most room, ``across`` points each.
+        """
+        labels, axis = self.labels, self.axis
+        if self.found:
+            return [i for i, label in enumerate(self.found.labels) if label]
+        if len(set(axis.lengths)) == 1:
+            every = max(1, ceil(need / axis.pitch))
+            return (round_places(labels, every) if every > 1 else None) or even_places(len(labels), every)
+        kept: list[int] = []
+        middles = [start + length / 2 for start, length in zip(axis.starts, axis.lengths, strict=True)]
+        for i in sorted(range(len(labels)), key=lambda i: (-axis.lengths[i], i)):
+            at = bisect(kept, middles[i], key=lambda other: middles[other])
+            if all(abs(middles[i] - middles[other]) >= max(need, across) for other in kept[max(0, at - 1) : at + 1]):
+                kept.insert(at, i)
+        return kept
+
+
+def round_places(labels: Sequence[str], every: int) -> list[int] | None:
+    """Of whole numbers that follow one another those that are multiples of 2, 5, 10 and so on; None for other labels."""
+    if not all(label.isdecimal() for label in labels):
+        return None
+    numbers = [int(label) for label in labels]
+    if any(after != before + 1 for before, after in pairwise(numbers)):
+        return None
+    step = next(power * factor for power in (1, 10, 100, 1000) for factor in (1, 2, 5) if power * factor >= every)
+    return [i for i, number in enumerate(numbers) if number % step == 0]
+
+
+def even_places(members: int, every: int) -> list[int]:
+    """About every so many-th of some members, the first and the last among them, as evenly as can be."""
+    number = (members - 1) // every + 1
+    if number < 2:
+        return [0][:members]
+    return [round(i * (members - 1) / (number - 1)) for i in range(number)]
 
 
 def row_heads(page: Page, side: SideHeads, top: float, left: float, widths: list[float]) -> None:
     """The heads of rows whose cells begin at ``top``; their outermost level begins at ``left``."""
-    groups, axis = side.groups, side.axis
-    size, every = head_size(page.sizes.head, axis.pitch)
-    labels = inner_labels(side.members)
     right = left
-    for depth, width in zip(depths_of(groups), widths[:-1], strict=True):
+    for depth, width in zip(depths_of(side.outer), widths[:-1], strict=True):
         line_x = right + width + head_gap(page)
-        for i, label in outer_labels(groups, depth):
-            start, end = axis.spans[i]
+        for i, label in outer_labels(side.outer, depth):
+            start, end = side.span(i)
             _bracket(page, line_x, top + start, line_x, top + end - 1)
             middle = top + (start + end) / 2 + page.sizes.head * CAP_HEIGHT / 2
-            if end - start >= page.sizes.head * 1.1 or len(axis.spans) == 1:
+            if end - start >= page.sizes.head * 1.1 or len(side.outer) == 1:
                 x = line_x - head_gap(page)
-                _outer_head(page, label, x, middle, width, anchor="end", row=len(labels) + i)
+                line = {} if side.found else {"row": len(side.labels) + i}
+                _outer_head(page, label, x, middle, width, anchor="end", **line)
         right = line_x + head_gap(page)
-    x = right + widths[-1]
-    for i in range(0, len(labels), every):
-        y = top + axis.starts[i] + axis.pitch / 2 + size * CAP_HEIGHT / 2 - page.cell_gap / 2
+    _inner_row_heads(page, side, top, right + widths[-1], widths[-1])
+
+
+def _inner_row_heads(page: Page, side: SideHeads, top: float, x: float, width: float) -> None:
+    """The innermost heads of the rows, which end at ``x``."""
+    axis = side.axis
+    labels = side.found.labels if side.found else side.labels
+    size, need = (page.sizes.head, 0.0) if side.found else head_size(page.sizes.head, sum(axis.lengths) / len(axis.lengths))
+    bands = [(start, start + axis.band) for start in axis.bands] if need and axis.band * 0.86 >= LEAST_HEAD else []
+    for i in side.shown(need, size * 1.15):
+        middle = axis.starts[i] + axis.lengths[i] / 2
+        if any(start < middle + size / 2 and middle - size / 2 < end for start, end in bands):
+            continue  # of thinned heads none lies on that of a total
+        y = top + axis.starts[i] + axis.lengths[i] / 2 + size * CAP_HEIGHT / 2 - page.cell_gap / 2
         lines = [labels[i]]
-        if page.recipe.heads.long == "wrap" and width_of(labels[i], size) > widths[-1] and axis.pitch >= size * 2.3:
-            lines = wrap(labels[i], widths[-1], size, 2)
+        if page.recipe.heads.long == "wrap" and width_of(labels[i], size) > width:
+            lines = balanced(labels[i], width, size, min(_MOST_LINES, max(1, floor(axis.lengths[i] / (size * 1.15)))))
         for number, line in enumerate(lines):
             at = y + (number - (len(lines) - 1) / 2) * size * 1.12
             # The head of a wrapped label is its first line; the others only belong to it.
             head = _text(page, line, x, at, size, anchor="end", row=i if number == 0 else None)
-            _head(page, head, widths[-1], labels[i])
+            _head(page, head, width, side.labels[i] if _is_cut(lines) else line)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -146,36 +227,47 @@ def column_heads(page: Page, side: SideHeads, at: HeadsAt) -> None:
     rise = round(page.sizes.head * 0.55)
     _inner_column_heads(page, side, at, at.bottom - rise)
     y = at.bottom - at.height
-    for depth in reversed(depths_of(side.groups)):
-        for i, label in outer_labels(side.groups, depth):
-            start, end = side.axis.spans[i]
+    for depth in reversed(depths_of(side.outer)):
+        for i, label in outer_labels(side.outer, depth):
+            start, end = side.span(i)
             _bracket(page, at.left + start, y - 0.5, at.left + end - page.cell_gap, y - 0.5)
-            column = at.lines[len(side.members) + i]
-            _outer_head(page, label, at.left + (start + end) / 2, y - rise, end - start - 2, anchor="middle", column=column)
+            line = {} if side.found else {"column": at.lines[len(side.labels) + i]}
+            _outer_head(page, label, at.left + (start + end) / 2, y - rise, end - start - 2, anchor="middle", **line)
         y -= _line_height(page)
 
 
 def _inner_column_heads(page: Page, side: SideHeads, at: HeadsAt, base: float) -> None:
     """Level ones stand over the middle of their cells, turned ones begin there, at the height ``base``."""
-    labels, pitch = inner_labels(side.members), side.axis.pitch
-    size, every = head_size(page.sizes.head, pitch) if at.turned else (page.sizes.head, _level_step(page, labels, pitch))
-    for i in range(0, len(labels), every):
-        middle = at.left + side.axis.starts[i] + (pitch - page.cell_gap) / 2
+    axis, found = side.axis, side.found
+    labels = found.labels if found else side.labels
+    average = sum(axis.lengths) / len(axis.lengths)
+    size, need = head_size(page.sizes.head, average) if at.turned else (page.sizes.head, _level_need(page, labels, average))
+    shown = side.shown(need, size * 1.15 if at.turned else 0.0)
+    room = average * max(1, len(labels) // max(1, len(shown))) if need and not at.turned else 0.0
+    for i in shown:
+        middle = at.left + axis.starts[i] + (axis.lengths[i] - page.cell_gap) / 2
         if at.turned:
             head = _text(page, labels[i], middle + size * CAP_HEIGHT / 2, base, size, turned=True, column=at.lines[i])
             _head(page, head, base - (at.bottom - at.height))
             continue
-        shown = _level_lines(page, labels[i], pitch * every)
-        for number, line in enumerate(shown):
-            y = base - (len(shown) - 1 - number) * size * 1.2
+        most = page.right - page.left if found else max(axis.lengths[i], room)
+        if i == len(labels) - 1:  # it may reach beyond the cells a little, and not into what stands beside them
+            most = min(most, axis.lengths[i] + 2 * page.sizes.band_gap)
+        lines = [labels[i]] if found else _level_lines(page, labels[i], most)
+        for number, line in enumerate(lines):
+            y = base - (len(lines) - 1 - number) * size * 1.2
             head = _text(page, line, middle, y, size, anchor="middle", column=at.lines[i] if number == 0 else None)
-            _head(page, head, pitch * every, labels[i])
+            _head(page, head, most, side.labels[i] if _is_cut(lines) else line)
 
 
-def _level_step(page: Page, labels: Sequence[str], pitch: float) -> int:
-    """Every so many-th of the level heads is shown: as many as leave room for a few letters each."""
+def _is_cut(lines: Sequence[str]) -> bool:
+    return any(line.endswith(ELLIPSIS) for line in lines)
+
+
+def _level_need(page: Page, labels: Sequence[str], pitch: float) -> float:
+    """What level heads need from one to the next where not all have room: enough for a few letters each."""
     widest = min(max((width_of(label, page.sizes.head) for label in labels), default=0.0), page.sizes.head * 4)
-    return max(1, ceil((widest + 3) / pitch)) if widest > pitch - 3 and pitch < page.sizes.head * 2 else 1
+    return widest + _APART if widest > pitch - _APART and pitch < page.sizes.head * 2 else 0.0
 
 
 def head_gap(page: Page) -> float:
@@ -206,10 +298,9 @@ def _head(page: Page, head: Text, most: float, whole: str = "") -> None:
         page.texts.append(replace(head, text=shown, full=full, length=width_of(shown, head.size, head.weight)))
 
 
-def head_size(size: float, pitch: float) -> tuple[float, int]:
-    """The type size of heads on such a pitch, and that every so many-th of them is shown."""
+def head_size(size: float, pitch: float) -> tuple[float, float]:
+    """The type size of heads on such a pitch, and what they need from one to the next: where even small ones have no room, those
+    that are shown are as large as they ought to be.
+    """
     fitting = min(size, floor(pitch * 0.86 * 4) / 4)
-    if fitting >= LEAST_HEAD + 1:
-        return fitting, 1
-    small = min(size, 8.0)
-    return small, ceil(small * 1.35 / pitch)
+    return (fitting, 0.0) if fitting >= LEAST_HEAD + 1 else (size, size * 1.3)

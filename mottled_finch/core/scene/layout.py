@@ -1,7 +1,7 @@
 """Placing the parts of a page: words above and below, panels with their heads and totals, the legend at its place."""
 
 from dataclasses import dataclass
-from math import floor
+from math import ceil, floor
 
 from ..color.coloring import Coloring
 from ..figure.contents import Contents
@@ -10,7 +10,8 @@ from ..pivot import Matrix
 from ..recipe.spec import Recipe
 from ..words.figures import alternative_text
 from .cells import Places, grid_of, symbol_side
-from .legend import Legend, bands_of, color_notes, legend_of
+from .fit import fit_of
+from .legend import Legend, bands_of, color_notes, legend_of, weight_notes
 from .legend_shapes import across_height, place_legend, place_legend_across
 from .names import place_flow, place_names, reserve_flow, reserve_names
 from .notes import note_lines, place_notes
@@ -18,7 +19,13 @@ from .page import Page, lines_from_below, place_words, say_nothing_is_kept
 from .panel import PanelAt, place_panel
 from .plan import Plan, cell_gap, panel_gap, planned
 from .shapes import Grid, Scene, Under
+from .sizes import steps_of
 from .underlay import picture_of
+
+_LINE = 1.6
+"""Of their size: the height of rows whose heads may grow."""
+_SPARE = 64.0
+"""Points: if no more than that is left beside it, the legend ends where the page does."""
 
 
 def lay_out(recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, facts: Facts) -> Scene:
@@ -49,15 +56,13 @@ def lay_out(recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Conten
 
 def _place_figure(page: Page) -> Grid:
     lines_from_below(page, "notes", note_lines(page))
-    key = _reserve_legend(page)
-    flow_room = reserve_flow(page)  # next to the cells, nearer than a legend below them
-    names_top = reserve_names(page)
-    plan = planned(page, key.width_beside(page) if key else 0.0)
+    room = _largest(page)
+    plan, key = room.plan, room.key
     sides, frame = plan.sides, plan.frame
     page.cell_gap = cell_gap(page, plan)
-    width, height = frame.across.pitch - page.cell_gap, frame.down.pitch - page.cell_gap
-    band_width = _band_width(page, plan, width)
-    grid_top = page.top + frame.above
+    band_width = _band_width(page, plan, frame.across.average - page.cell_gap)
+    drop_down = _lowered(page, plan)
+    grid_top = page.top + frame.above + drop_down
     xs: list[float] = []
     drops: list[float] = []
     for number, panel in enumerate(plan.panels):
@@ -69,13 +74,65 @@ def _place_figure(page: Page) -> Grid:
     if key:
         end = sides.grid_left + min(plan.per_line, len(plan.panels)) * frame.width - panel_gap(page) + band_width - sides.band_width
         _place_legend(page, key, plan, end - page.cell_gap, grid_top)
-    ys = [grid_top + start for start in frame.down.starts]
-    grid = grid_of(page, Places(xs, ys, drops if len(plan.panels) > plan.per_line else [], width, height))
+    places = Places(
+        xs=xs,
+        ys=[grid_top + start for start in frame.down.starts],
+        drops=drops if len(plan.panels) > plan.per_line else [],
+        widths=[length - page.cell_gap for length in frame.across.lengths] * len(plan.panels),
+        heights=[length - page.cell_gap for length in frame.down.lengths],
+    )
+    grid = grid_of(page, places)
+    names_top = room.names_top + drop_down
     place_names(page, names_top, sides.left, sides.grid_left, grid_top, named=bool(sides.widths[-1]) or len(sides.widths) > 1)
     below = grid_top + max(drops) + (frame.height - frame.above) - page.sizes.head
-    place_flow(page, grid, flow_room, below)
+    place_flow(page, grid, room.flow, below)
     place_notes(page, grid)
     return grid
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Room:
+    """The plan of a figure with heads of a size, beside what was taken from the page before: the legend, the room of the arrow,
+    and where the line with the name of the columns begins.
+    """
+
+    plan: Plan
+    key: "_Key | None"
+    flow: float
+    names_top: float
+
+
+def _largest(page: Page) -> _Room:
+    """The layout with the largest type that has room, for which nothing is given up that the least size leaves."""
+    before = page.left, page.top, page.bottom
+
+    def at(size: float) -> _Room:
+        page.left, page.top, page.bottom = before
+        page.sizes = page.sizes.at(size, least)
+        key = _reserve_legend(page)
+        flow = reserve_flow(page)  # next to the cells, nearer than a legend below them
+        names_top = reserve_names(page)
+        plan = planned(page, key.width_beside(page) if key else 0.0)
+        return _Room(plan=plan, key=key, flow=flow, names_top=names_top)
+
+    *larger, least = steps_of(page.recipe.page, page.sizes)
+    room = at(least)
+    of_least = fit_of(page, room.plan)
+    highest = max(room.plan.frame.down.lengths) if any(room.plan.frame.rows.labels) else least * _LINE
+    for size in larger:
+        if size * _LINE > highest:
+            continue
+        larger_room = at(size)
+        if fit_of(page, larger_room.plan).holds(of_least, size):
+            return larger_room
+    return at(least)
+
+
+def _lowered(page: Page, plan: Plan) -> float:
+    """How much lower than they could the cells begin, where they do not need the height of the page: a little above its middle."""
+    lines = ceil(len(plan.panels) / plan.per_line)
+    spare = page.bottom - page.top - (lines * plan.frame.height - page.sizes.head)
+    return float(floor(spare * 0.4)) if spare > 3 * page.sizes.head and page.recipe.page.underlay is None else 0.0
 
 
 def _band_width(page: Page, plan: Plan, cell: float) -> float:
@@ -129,7 +186,9 @@ def _place_legend(page: Page, key: _Key, plan: Plan, end: float, grid_top: float
     """Beside cells and totals, which end at ``end``; or above or below them, as far in as its lines allow."""
     symbol = min(key.symbol, symbol_side(page, plan))
     if page.recipe.legend.place == "right":
-        place_legend(page, key.legend, end + _legend_gap(page), grid_top, page.bottom, symbol)
+        x = end + _legend_gap(page)
+        spare = page.right - x - key.legend.width
+        place_legend(page, key.legend, x + (max(0.0, spare) if spare < _SPARE else 0.0), grid_top, page.bottom, symbol)
         return
     grid_left, room = plan.sides.grid_left, page.right - page.left
     shift = min(grid_left - page.left, max(0.0, page.right - grid_left - room * 0.75))
@@ -149,8 +208,8 @@ def _under(recipe: Recipe, grid: Grid) -> Under | None:
     return Under(
         x=left,
         y=top,
-        width=max(grid.xs) + grid.cell_width - left,
-        height=grid.ys[-1] + max((0.0, *grid.drops)) + grid.cell_height - top,
+        width=grid.right - left,
+        height=grid.foot - top,
         picture=picture.address,
         pixels=(picture.width, picture.height),
         crop=(
@@ -165,6 +224,6 @@ def _under(recipe: Recipe, grid: Grid) -> Under | None:
 
 def _said_of_color(page: Page) -> list[str]:
     """Sentences for who does not see the legend."""
-    notes = color_notes(page.recipe, page.coloring, page.style)
+    notes = [*color_notes(page.recipe, page.coloring, page.style), *weight_notes(page.recipe, page.contents)]
     bands = [band.words for band in bands_of(page.recipe, page.coloring, page.style)]
     return [f"{note}." for note in [*notes, *([f"Bands: {'; '.join(bands)}"] if bands else [])]]

@@ -13,16 +13,17 @@ from ..color.spaces import hex_of
 from ..figure.contents import Contents
 from ..figure.number_style import NumberStyle
 from ..figure.targets import number_of
-from ..recipe.spec import BandsSpec, EndSpec, Recipe
+from ..recipe.spec import WEIGHED, BandsSpec, EndSpec, Recipe
 from ..table import number_label
 from ..vocabulary import SPREAD_TERMS
 from ..words.parts import alone_words, lit_words, measure_words, ordinal, what_is_shown
-from ..words.wording import beginning
+from ..words.wording import beginning, counted
 from .page import Page
-from .type import CAP_HEIGHT, cut, width_of, wrap
+from .type import CAP_HEIGHT, balanced, cut, width_of
 from .uncolored import Uncolored
 
 NO_VALUE = "No value"
+_NOTE_LINES = 5
 
 
 @dataclass(frozen=True)
@@ -100,14 +101,19 @@ class Legend:
 
 def legend_of(page: Page, most: float, symbol: float) -> Legend:
     """The legend of a figure, no wider than ``most`` points. ``symbol`` is the side of the largest symbol."""
-    recipe, coloring, contents, size = page.recipe, page.coloring, page.contents, page.sizes.caption
+    recipe, coloring, contents, size = page.recipe, page.coloring, page.contents, page.sizes.legend
     scale, style = coloring.scale, contents.style
     ramp_width = round(size * 1.7)
     samples = _samples(recipe, contents)
     tick_x = max(ramp_width, ceil(symbol * max((sample.share for sample in samples), default=0.0))) + round(size * 0.8)
     words = what_is_shown(recipe.pivot) if recipe.legend.title is None else recipe.legend.title
-    title = wrap(words[:1].upper() + words[1:], most, size, 3, 600)
-    notes = tuple(line for note in color_notes(recipe, coloring, style) for line in wrap(note, most, size, 3) if line)
+    title = balanced(words[:1].upper() + words[1:], most, size, 3, 600)
+    notes = tuple(
+        line
+        for note in [*color_notes(recipe, coloring, style), *weight_notes(recipe, contents)]
+        for line in balanced(note, most, size, _NOTE_LINES)
+        if line
+    )
     blocks: tuple[Block, ...] = ()
     fixed: tuple[Tick, ...] = ()
     between: tuple[Tick, ...] = ()
@@ -117,7 +123,7 @@ def legend_of(page: Page, most: float, symbol: float) -> Legend:
         fixed = tuple(_cut(tick, most - tick_x, size) for tick in _fixed(recipe, coloring, scale, style))
         between = () if coloring.apart else tuple(_cut(tick, most - tick_x, size) for tick in _between(recipe, scale, style))
     swatches = tuple((why, cut(words, most - tick_x, size)) for why, words in _uncolored(page) if words)
-    sample_title = wrap(_sample_title(recipe), most, size, 2, 600) if samples else []
+    sample_title = balanced(_sample_title(recipe), most, size, 2, 600) if samples else []
     texts = [tick.text for tick in (*fixed, *between)] + [block.text for block in blocks]
     texts += [text for _, text in swatches]
     texts += [sample.text for sample in samples]
@@ -197,6 +203,19 @@ def color_notes(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[
     if totals.color == "own" and totals.any:
         notes.append("Totals each on their own scale")
     return notes
+
+
+def weight_notes(recipe: Recipe, contents: Contents) -> list[str]:
+    """What the widths of columns and the heights of rows say, and how many are drawn larger than that."""
+    weight, weights = recipe.heads.weight, contents.weights
+    notes = []
+    if weight.columns == weight.rows and len(weights) == len(WEIGHED) and weight.columns:
+        notes.append(f"Width and height: {measure_words(weight.columns)}")
+    else:
+        sized = (("columns", "Width", weight.columns), ("rows", "Height", weight.rows))
+        notes += [f"{size}: {measure_words(measure)}" for side, size, measure in sized if measure and side in weights]
+    raised = [counted(weights[side].raised, side[:-1]) for side in WEIGHED if side in weights and weights[side].raised]
+    return [*notes, *([f"{' and '.join(raised)} at the least size"] if raised else [])]
 
 
 def _senses(recipe: Recipe, coloring: Coloring) -> list[str]:

@@ -79,11 +79,11 @@ def _line_height(legend: Legend) -> int:
 
 
 def _gap(page: Page) -> float:
-    return round(page.sizes.caption * 0.7)
+    return round(page.sizes.legend * 0.7)
 
 
 def _apart(page: Page) -> float:
-    return round(page.sizes.caption * 1.6)
+    return round(page.sizes.legend * 1.6)
 
 
 def _stacked(page: Page, items: Sequence[_Item]) -> float:
@@ -105,7 +105,7 @@ def _lines(items: Sequence[_Item], room: float, apart: float) -> list[list[_Item
 
 
 def _text(page: Page, x: float, y: float, words: str, *, quiet: bool = False, bold: bool = False, full: str | None = None) -> None:
-    size = page.sizes.caption
+    size = page.sizes.legend
     ink = page.theme.quiet if quiet else page.theme.ink
     weight: Weight = 600 if bold else 400
     length = width_of(words, size, weight)

@@ -58,7 +58,7 @@ def place_flow(page: Page, grid: Grid, room: float, bottom: float) -> None:
     words = page.facts.filled(flow.words, "heads.flow.words")
     across = flow.along == "columns"
     start = grid.xs[0] if across else grid.ys[0]
-    end = max(grid.xs) + grid.cell_width if across else grid.ys[-1] + max((0.0, *grid.drops)) + grid.cell_height
+    end = grid.right if across else grid.foot
     words = cut(words, (end - start) * 0.7, size)
     long = width_of(words, size)
     begin = start + long + (round(size * 0.7) if long else 0)

@@ -74,8 +74,8 @@ def _edges(grid: Grid, rows: range, columns: range) -> list[Edges]:
     drops = grid.drops or (0.0,) * len(grid.xs)
     for drop in sorted({drops[column] for column in columns}):
         on_line = [column for column in columns if drops[column] == drop]
-        left, right = grid.xs[on_line[0]], grid.xs[on_line[-1]] + grid.cell_width
-        top, bottom = grid.ys[rows[0]] + drop, grid.ys[rows[-1]] + drop + grid.cell_height
+        left, right = grid.xs[on_line[0]], sum(grid.cell(on_line[-1], 0)[::2])
+        top, bottom = grid.ys[rows[0]] + drop, drop + grid.ys[rows[-1]] + grid.cell(0, rows[-1])[3]
         found.append(Edges(left, top, right, bottom))
     return found
 

@@ -1,9 +1,9 @@
 """The page while it fills: shapes placed so far, the room that is left, and the words above and below the figure."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..color.coloring import Coloring
 from ..figure.contents import Contents
@@ -13,39 +13,11 @@ from ..recipe.spec import Recipe
 from ..words.figures import default_caption
 from ..words.parts import default_title
 from .shapes import Box, Hatching, Line, Part, Text, Weight
+from .sizes import sizes_of
 from .themes import theme_of
-from .type import width_of, wrap
+from .type import balanced, width_of, wrap
 
 ALL = "All"
-
-
-@dataclass(frozen=True, kw_only=True)
-class Sizes:
-    """Type sizes and distances, all growing with the page."""
-
-    margin: float
-    title: float
-    subtitle: float
-    head: float
-    caption: float
-    band_gap: float
-    widest_cell: float
-    highest_cell: float
-
-
-def _sizes(width: int, height: int) -> Sizes:
-    # Gently: a half slide is read from as far away as a whole one.
-    grow = min(1.7, max(0.7, (width * height / (960 * 540)) ** 0.25))
-    return Sizes(
-        margin=round(26 * grow),
-        title=round(40 * grow) / 2,
-        subtitle=round(26 * grow) / 2,
-        head=round(24 * grow) / 2,
-        caption=round(21 * grow) / 2,
-        band_gap=max(4, round(8 * grow)),
-        widest_cell=round(170 * grow),
-        highest_cell=round(84 * grow),
-    )
 
 
 class Page:
@@ -54,7 +26,7 @@ class Page:
     def __init__(self, recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, facts: Facts) -> None:
         self.recipe, self.matrix, self.coloring, self.contents, self.facts = recipe, matrix, coloring, contents, facts
         self.theme = theme_of(recipe.page)
-        self.sizes = _sizes(recipe.page.width, recipe.page.height)
+        self.sizes = sizes_of(recipe.page)
         self.texts: list[Text] = []
         self.boxes: list[Box] = []
         self.hatchings: list[Hatching] = []
@@ -64,6 +36,8 @@ class Page:
         self.top = self.sizes.margin
         self.bottom = recipe.page.height - self.sizes.margin
         self.style = contents.style
+        self.print_widths: NDArray[np.float64] | None = None
+        """How wide printed values are at a size of 1, once that was asked for."""
         self.cell_gap = 0.0
         """What is left open between two cells, once their size is known."""
 
@@ -103,7 +77,7 @@ def _wrapped(page: Page, words: str, lines: int) -> list[str]:
 
 
 def _words_from_top(page: Page, part: Part, words: str, size: float, weight: Weight, ink: str, *, lines: int) -> None:
-    for line in wrap(page.facts.filled(words, f"words.{part}"), page.right - page.left, size, lines, weight):
+    for line in balanced(page.facts.filled(words, f"words.{part}"), page.right - page.left, size, lines, weight):
         y = page.top + round(size * 0.86)
         page.texts.append(Text(part=part, x=page.left, y=y, text=line, size=size, weight=weight, ink=ink))
         page.top += round(size * 1.3)

@@ -8,10 +8,11 @@ import numpy as np
 
 from ..pivot import Group, Matrix
 from .bands import Rect, band_cell, band_head_across, band_head_down, band_size, looks_of, plain
-from .heads import HeadsAt, SideHeads, column_heads, outer_height, row_heads
+from .heads import HeadsAt, column_heads, outer_height, row_heads
 from .page import Page
 from .plan import Panel, Plan
 from .shapes import Text
+from .sizes import least_type, settled_size
 from .trees import column_tree, row_tree
 from .type import cut, width_of
 
@@ -33,12 +34,12 @@ def place_panel(page: Page, plan: Plan, at: PanelAt, band_width: float) -> None:
         _title(page, at, at.top - frame.above + round(page.sizes.head * 0.86), frame.across.end)
     lines = [*range(at.panel.start, at.panel.stop), *_lines_of_groups(matrix, at.panel, plan.inner_groups)]
     heads = HeadsAt(left=at.x, bottom=at.top, height=frame.head_height, turned=frame.turned, lines=lines)
-    column_heads(page, SideHeads(plan.labels, plan.inner_groups, frame.across), heads)
+    column_heads(page, frame.columns, heads)
     if matrix.column_tree:
-        below = at.top - frame.head_height - outer_height(page, plan.inner_groups)
+        below = at.top - frame.head_height - outer_height(page, frame.columns.outer)
         column_tree(page, matrix.column_tree, frame.across, at.x, below - 2, sides.tree_height - 4)
     if at.leftmost:
-        row_heads(page, SideHeads(matrix.rows, matrix.row_groups, frame.down), at.top, sides.left, sides.widths)
+        row_heads(page, frame.rows, at.top, sides.left, sides.widths)
         if matrix.row_tree:
             row_tree(page, matrix.row_tree, frame.down, at.top, sides.left - 4, sides.tree_width - 4)
     _totals(page, plan, at, band_width)
@@ -66,7 +67,6 @@ def _title(page: Page, at: PanelAt, y: float, most: float) -> None:
 def _totals(page: Page, plan: Plan, at: PanelAt, band_width: float) -> None:
     """All totals of a panel: lines of totals across, lines of totals down, and where they cross."""
     matrix, totals, gap, frame, panel = page.matrix, page.recipe.pivot.totals, page.cell_gap, plan.frame, at.panel
-    inner_width, inner_height = frame.across.pitch - gap, frame.down.pitch - gap
     group_lines = _lines_of_groups(matrix, panel, plan.inner_groups) if totals.column_groups else []
     gap_before = page.sizes.band_gap - gap
     across = [(line, at.x + start - gap, frame.across.band) for line, start in zip(group_lines, frame.across.bands, strict=False)]
@@ -77,20 +77,20 @@ def _totals(page: Page, plan: Plan, at: PanelAt, band_width: float) -> None:
     if totals.columns:
         down.append((-1, at.top + frame.down.end + gap_before, plan.sides.band_height))
 
-    columns = [(column, at.x + start) for column, start in zip(range(panel.start, panel.stop), frame.across.starts, strict=True)]
-    rows = list(enumerate(at.top + start for start in frame.down.starts))
+    columns = [(panel.start + i, at.x + start, length - gap) for i, (start, length) in enumerate(frame.across.cells)]
+    rows = [(i, at.top + start, length - gap) for i, (start, length) in enumerate(frame.down.cells)]
     for line, left, width in across:
-        _line_of_totals(page, [((row, line), Rect(left, y, width, inner_height)) for row, y in rows])
+        _line_of_totals(page, [((row, line), Rect(left, y, width, height)) for row, y, height in rows])
         band_head_across(page, left, width, at.top)
     for line, y, height in down:
-        _line_of_totals(page, [((line, column), Rect(left, y, inner_width, height)) for column, left in columns])
+        _line_of_totals(page, [((line, column), Rect(left, y, width, height)) for column, left, width in columns])
         if plan.sides.widths[-1] and at.leftmost:
             band_head_down(page, plan.sides.grid_left - round(page.sizes.head * 0.8), y, height)
         for column, left, width in across:
             _line_of_totals(page, [((line, column), Rect(left, y, width, height))], crossing=True)
 
 
-def _lines_of_groups(matrix: Matrix, panel: Panel, inner_groups: list[Group]) -> list[int]:
+def _lines_of_groups(matrix: Matrix, panel: Panel, inner_groups: Sequence[Group]) -> list[int]:
     """The lines of totals of a panel's groups of columns, in the order of the groups."""
     columns = len(matrix.columns)
     where = {(group.start, group.stop, group.depth): columns + i for i, group in enumerate(matrix.column_groups)}
@@ -105,9 +105,13 @@ def _line_of_totals(page: Page, cells: Sequence[tuple[tuple[int, int], Rect]], *
         return
     values = np.array([page.matrix.all_values[line] for line, _ in cells])
     texts = [page.number(value, *line) for value, (line, _) in zip(values.tolist(), cells, strict=True)]
-    size = floor(band_size(page, texts, cells[0][1].width) * 4) / 4
+    sizes = [(rect.width, band_size(page, text, rect.width)) for text, (_, rect) in zip(texts, cells, strict=True)]
+    average = sum(width for width, _ in sizes) / len(sizes)
+    among = lambda share: floor(min(each for width, each in sizes if width >= average * share - 0.01) * 4) / 4  # noqa: E731
+    size = settled_size(among, least_type(page.recipe.page))
     alone = crossing and page.recipe.pivot.totals.color == "own"
     looks = [plain(page)] * len(cells) if alone else looks_of(page, values)
     rows, columns = page.matrix.all_values.shape
     for ((row, column), rect), text, look in zip(cells, texts, looks, strict=True):
-        band_cell(page, (row % rows, column % columns), text, rect, size, look)  # the line of all may be told as -1
+        fits = size <= band_size(page, text, rect.width)  # where columns are unlike, a narrow one may have no room for its own
+        band_cell(page, (row % rows, column % columns), text if fits else "", rect, size, look)  # the line of all may be told as -1

@@ -1,14 +1,29 @@
 """How a figure is laid out before any of it is placed: what surrounds the cells, how large they become, where panels stand."""
 
-from dataclasses import dataclass
-from math import ceil, floor
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from math import ceil, floor, inf
+from typing import Literal
 
 from ..pivot import Group, Labels, Matrix
 from .axis import Axis, Room, axis_of
-from .heads import column_head_height, head_gap, head_widths, inner_labels, on_one_line, outer_height
+from .heads import (
+    SideHeads,
+    column_head_height,
+    group_width,
+    head_gap,
+    head_size,
+    head_widths,
+    inner_labels,
+    on_one_line,
+    outer_height,
+)
+from .moments import found_heads
 from .page import ALL, Page
 from .type import width_of
 
+_HIGHEST = 0.75
+"""Of its width: the height that a cell may have, if that is more than usual."""
 _TREE = 3.2
 """The depth of a tree, in sizes of heads."""
 
@@ -36,12 +51,16 @@ class Sides:
     tree_width: float
     tree_height: float
     title_height: float
+    found_down: bool
+    """Whether the rows are moments too many for their labels."""
 
 
 @dataclass(frozen=True, kw_only=True)
 class Frame:
-    """How a panel is laid out, alike for all: both axes, the height above the cells, and the bands of totals."""
+    """How a panel is laid out, alike for all: both sides and their axes, the height above the cells, and the bands of totals."""
 
+    columns: SideHeads
+    rows: SideHeads
     across: Axis
     down: Axis
     head_height: float
@@ -53,16 +72,17 @@ class Frame:
 
 @dataclass(frozen=True, kw_only=True)
 class Plan:
-    """How the whole figure is laid out: ``panels`` of one frame, so many ``per_line``. ``labels`` and ``inner_groups`` are those of
-    the columns of one panel.
-    """
+    """How the whole figure is laid out: ``panels`` of one frame, so many ``per_line``."""
 
     sides: Sides
     frame: Frame
     per_line: int
     panels: list[Panel]
-    labels: list[Labels]
-    inner_groups: list[Group]
+
+    @property
+    def inner_groups(self) -> Sequence[Group]:
+        """The groups of the columns of one panel."""
+        return self.frame.columns.groups
 
 
 def planned(page: Page, legend_width: float) -> Plan:
@@ -72,7 +92,7 @@ def planned(page: Page, legend_width: float) -> Plan:
     sides = _sides(page, inner_groups, legend_width)
     frames = {each: _frame(page, sides, labels, inner_groups, (len(panels), each)) for each in range(1, len(panels) + 1)}
     per_line = max(frames, key=lambda each: _worth(frames[each], each, len(panels)))
-    return Plan(sides=sides, frame=frames[per_line], per_line=per_line, panels=panels, labels=labels, inner_groups=inner_groups)
+    return Plan(sides=sides, frame=frames[per_line], per_line=per_line, panels=panels)
 
 
 def _panels(matrix: Matrix) -> tuple[list[Panel], list[Group]]:
@@ -96,7 +116,9 @@ def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> Sides:
     # Many totals of groups would take the room from the cells.
     height = round(sizes.head * (1.45 if totals.row_groups and len(matrix.row_groups) > 3 else 1.9))
     named = any(inner_labels(matrix.rows))
-    widths = head_widths(page, matrix.rows, matrix.row_groups, width_of(ALL, sizes.head, 600) if named and down else 0.0)
+    rows = SideHeads(inner_labels(matrix.rows), matrix.row_groups, _down_before(page))
+    rows = _with_moments(page, "rows", rows)
+    widths = head_widths(page, rows, width_of(ALL, sizes.head, 600) if named and down else 0.0)
     tree_width = round(sizes.head * _TREE) + 4 if matrix.row_tree else 0
     heads = sum(widths) + (len(widths) - 1) * 2 * head_gap(page) + (round(sizes.head * 0.8) if widths[-1] else 0)
     grid_left = page.left + tree_width + heads
@@ -110,6 +132,7 @@ def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> Sides:
         tree_width=tree_width,
         tree_height=round(sizes.head * _TREE) + 4 if matrix.column_tree else 0,
         title_height=round(sizes.head * 1.8) if matrix.panels else 0,
+        found_down=rows.found is not None,
     )
 
 
@@ -123,6 +146,30 @@ def _band_width(page: Page) -> float:
     return ceil(max(width_of(text, page.sizes.head, 600) for text in (*texts, ALL))) + 12.0
 
 
+def _down_before(page: Page) -> Axis:
+    """About how the rows will stand, before it is known what is above them."""
+    room = page.bottom - page.top - 3 * page.sizes.head
+    return axis_of(len(page.matrix.rows), page.matrix.row_groups, Room(room, room), page.sizes.band_gap, 0.0, 0.0)
+
+
+def _with_moments(page: Page, side: Literal["columns", "rows"], heads: SideHeads) -> SideHeads:
+    """The same with heads found in the moments, where the side is one level of these and they are too many for their labels."""
+    levels, size = getattr(page.recipe.pivot, side), page.sizes.head
+    if len(levels) != 1 or heads.groups or page.recipe.pivot.correlate is not None or page.recipe.heads.turn == "up":
+        return heads
+    if side == "rows":
+        crowded = head_size(size, heads.axis.average) != (size, 0.0)
+        most = group_width(page)
+        need, need_group = (lambda _: size * 1.2), (lambda words: size * 1.1 if width_of(words, size, 600) <= most else inf)
+    else:
+        crowded = any(width_of(label, size) > length - 4 for label, length in zip(heads.labels, heads.axis.lengths, strict=True))
+        need, need_group = (
+            (lambda words: width_of(words, size) + size * 0.5),
+            (lambda words: width_of(words, size, 600) + size * 0.8),
+        )
+    return replace(heads, found=found_heads(levels[0].cut, heads.labels, heads.axis, need, need_group)) if crowded else heads
+
+
 def panel_gap(page: Page) -> float:
     """What parts panels on a line."""
     return round(page.sizes.head * 1.6)
@@ -132,7 +179,11 @@ def _frame(page: Page, sides: Sides, labels: list[Labels], inner_groups: list[Gr
     """How panels are laid out. ``numbers`` are how many there are, and how many of them stand on a line."""
     matrix, sizes, totals = page.matrix, page.sizes, page.recipe.pivot.totals
     panels, per_line = numbers
+    filled = page.recipe.cells.symbols.as_ == "fill"  # symbols that lie far apart are hard to compare
+    widest = page.right - page.left if filled else sizes.widest_symbol
     lines = ceil(panels / per_line)
+    weights = page.contents.weights
+    shares = {side: weights[side].shares if side in weights else () for side in ("columns", "rows")}
     group_gap = sizes.band_gap if page.recipe.heads.group_gap is None else float(page.recipe.heads.group_gap)
     beyond = sizes.band_gap + sides.band_width if totals.rows else 0.0
     below = sizes.band_gap + sides.band_height if totals.columns else 0.0
@@ -141,53 +192,82 @@ def _frame(page: Page, sides: Sides, labels: list[Labels], inner_groups: list[Gr
         return axis_of(
             len(labels),
             inner_groups,
-            Room((sides.room - (per_line - 1) * panel_gap(page)) / per_line - beyond, most, lead),
+            Room((sides.room - (per_line - 1) * panel_gap(page)) / per_line - beyond, most, lead, shares["columns"]),
             group_gap,
             sides.band_width if totals.column_groups else 0.0,
             sizes.band_gap,
         )
 
-    across = across_of(sizes.widest_cell)
-    head_height, turned = column_head_height(page, inner_labels(labels), across.pitch)
-    above = sides.title_height + sides.tree_height + outer_height(page, inner_groups) + head_height
-
-    def down_of(most: float, lead: float = 0.0) -> Axis:
+    def down_of(most: float, above: float, lead: float = 0.0) -> Axis:
         return axis_of(
             len(matrix.rows),
             matrix.row_groups,
-            Room((page.bottom - page.top - (lines - 1) * sizes.head) / lines - above - below, most, lead),
+            Room((page.bottom - page.top - (lines - 1) * sizes.head) / lines - above - below, most, lead, shares["rows"]),
             group_gap,
             sides.band_height if totals.row_groups else 0.0,
             sizes.band_gap,
         )
 
-    down = down_of(sizes.highest_cell)
-    if page.recipe.cells.square:
-        side = min(across.pitch, down.pitch)
-        across, down = across_of(side), down_of(side)
-    reach = page.recipe.cells.symbols.reach
-    if reach > 1:
-        # What symbols at the edge reach beyond their cells, so that none lies on a head.
-        lead = float(ceil((reach - 1) / 2 * min(across.pitch, down.pitch)))
-        most = min(across.pitch, down.pitch) if page.recipe.cells.square else 0.0
-        across, down = across_of(most or sizes.widest_cell, lead), down_of(most or sizes.highest_cell, lead)
-        if page.recipe.cells.square:
-            side = min(across.pitch, down.pitch)
-            across, down = across_of(side, lead), down_of(side, lead)
+    def cells_of(above: float) -> tuple[Axis, Axis]:
+        """Both axes, below heads of a height."""
+        across = across_of(widest)
+        highest = max(sizes.highest_cell, across.average * _HIGHEST * filled)
+        down = down_of(highest, above)
+        side = min(across.average, down.average) if page.recipe.cells.square else 0.0
+        across, down = across_of(side or widest), down_of(side or highest, above)
+        if page.recipe.cells.symbols.reach > 1:
+            # What symbols at the edge reach beyond their cells, so that none lies on a head.
+            lead = float(ceil((page.recipe.cells.symbols.reach - 1) / 2 * min(across.pitch, down.pitch)))
+            across, down = across_of(side or widest, lead), down_of(side or highest, above, lead)
+            if side:
+                side = min(across.average, down.average)
+                across, down = across_of(side, lead), down_of(side, above, lead)
+        return across, down
+
+    top = _top(page, sides, SideHeads(inner_labels(labels), inner_groups, across_of(widest)), lines)
+    for _ in range(_ROUNDS):  # lower cells may be narrower, where they are square, and their heads higher
+        across, down = cells_of(top.above)
+        again = _top(page, sides, replace(top.columns, axis=across, found=None), lines)
+        if again.above <= top.above:
+            break
+        top = again
+    rows = SideHeads(inner_labels(matrix.rows), matrix.row_groups, down)
     return Frame(
+        columns=replace(top.columns, axis=across),
+        rows=_with_moments(page, "rows", rows) if sides.found_down else rows,
         across=across,
         down=down,
-        head_height=head_height,
-        turned=turned,
-        above=above,
+        head_height=top.height,
+        turned=top.turned,
+        above=top.above,
         width=across.end + beyond + panel_gap(page),
-        height=above + down.end + below + sizes.head,
+        height=top.above + down.end + below + sizes.head,
     )
+
+
+_ROUNDS = 3
+
+
+@dataclass(frozen=True)
+class _Top:
+    """The heads of columns, how high the innermost are and whether they are turned, and the height of all above the cells."""
+
+    columns: SideHeads
+    height: float
+    turned: bool
+    above: float
+
+
+def _top(page: Page, sides: Sides, columns: SideHeads, lines: int) -> _Top:
+    """What stands above the cells of a panel, on columns with such an axis. ``lines`` is how many panels stand below each other."""
+    columns = _with_moments(page, "columns", columns)
+    height, turned = column_head_height(page, columns, (page.bottom - page.top) / lines)
+    return _Top(columns, height, turned, sides.title_height + sides.tree_height + outer_height(page, columns.outer) + height)
 
 
 def _worth(frame: Frame, per_line: int, panels: int) -> tuple[float, int]:
     """The larger the cells the better, a little wider than high; of equals, the one with fewer lines."""
-    return round(min(frame.across.pitch / 1.4, frame.down.pitch), 3), -ceil(panels / per_line)
+    return round(min(frame.across.average / 1.4, frame.down.average), 3), -ceil(panels / per_line)
 
 
 def cell_gap(page: Page, plan: Plan) -> float:

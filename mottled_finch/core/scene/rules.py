@@ -14,42 +14,50 @@ RuleName = Literal["dividers", "guides"]
 
 @dataclass(frozen=True, kw_only=True)
 class Lattice:
-    """The cells of one panel: where columns and rows begin, the size of a cell, and the gap behind it."""
+    """The cells of one panel: where columns and rows begin, how wide and high they are, and the gap behind a cell."""
 
     xs: list[float]
     ys: list[float]
-    width: float
-    height: float
+    widths: list[float]
+    heights: list[float]
     gap: float
 
 
-def rules_of(kind: RuleName, lattice: Lattice, symbol_height: float, there: Mask) -> list[Rule]:
-    """Guides run through the middles of symbols, in the upper ``symbol_height`` of each cell, and not through values that are
-    printed below; dividers between cells, which have a gap. ``there`` has the shape of the cells.
+def rules_of(kind: RuleName, lattice: Lattice, foot: float, there: Mask) -> list[Rule]:
+    """Guides run through the middles of symbols, which leave the ``foot`` of each cell to its value, and not through values;
+    dividers between cells, which have a gap. ``there`` has the shape of the cells.
     """
     xs, ys, gap = lattice.xs, lattice.ys, lattice.gap
-    level = _along(kind, ys, symbol_height / 2, xs, lattice.width, gap, there)
-    if kind == "guides" and symbol_height < lattice.height:
-        middles = [(x + lattice.width / 2, y) for i, y in enumerate(ys) for j, x in enumerate(xs) if there[i, j]]
-        broken = [(x, y, x, y + symbol_height) for x, y in middles]
+    middles = [(height - foot) / 2 for height in lattice.heights]
+    level = _along(kind, ys, middles, (xs, lattice.widths), gap, there)
+    if kind == "guides" and foot > 0:
+        broken = [
+            (x + width / 2, y, x + width / 2, y + height - foot)
+            for i, (y, height) in enumerate(zip(ys, lattice.heights, strict=True))
+            for j, (x, width) in enumerate(zip(xs, lattice.widths, strict=True))
+            if there[i, j]
+        ]
         return [(start, at, stop, at) for at, start, stop in level] + broken
-    upright = _along(kind, xs, lattice.width / 2, ys, lattice.height, gap, there.T)
+    upright = _along(kind, xs, [width / 2 for width in lattice.widths], (ys, lattice.heights), gap, there.T)
     return [(start, at, stop, at) for at, start, stop in level] + [(at, start, at, stop) for at, start, stop in upright]
 
 
 def _along(
-    kind: RuleName, lines: list[float], middle: float, ends: list[float], length: float, gap: float, there: Mask
+    kind: RuleName, lines: list[float], middles: list[float], ends: tuple[list[float], list[float]], gap: float, there: Mask
 ) -> list[tuple[float, float, float]]:
-    """Where the rule of each line of cells stands, where it starts and where it stops."""
+    """Where the rule of each line of cells stands, where it starts and where it stops. ``ends`` are where the cells of a line
+    begin, and how long they are.
+    """
     found = []
     for i, line in enumerate(lines):
         if kind == "guides":
-            at, beside = line + middle, there[i]
+            at, beside = line + middles[i], there[i]
         elif i > 0:
             at, beside = line - gap / 2, there[i - 1] | there[i]
         else:
             continue
         cells = np.flatnonzero(beside)
         if len(cells):
-            found.append((at, ends[cells[0]], ends[cells[-1]] + length))
+            last = cells[-1]
+            found.append((at, ends[0][cells[0]], ends[0][last] + ends[1][last]))
     return found

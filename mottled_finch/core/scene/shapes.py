@@ -79,17 +79,19 @@ class Line:
 class Grid:
     """The cells, row by row: ``steps`` and ``prints`` have rows times columns places.
 
-    A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each
-    other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those that are
-    not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is
-    false when values were asked for and the cells are too small to print them.
+    A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below
+    each other. All cells are ``cell_width`` wide and ``cell_height`` high; where columns are unlike, ``widths`` are theirs and
+    ``cell_width`` is the least of them, and so are ``heights`` of rows. ``steps`` are places in ``colors``, 255 for a blank.
+    ``absent`` are places that have no cell, ``unlit`` those that are not lit, which have ``grays`` in place of colors. ``prints``
+    are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small
+    to print them.
 
-    ``few`` are hidden since they rest on too few records, ``aside`` are set aside, ``new`` and ``gone`` are those that only this or
-    only the other side of a comparison has; all are told apart from blanks. ``symbols`` are what cells are drawn as, each ``sizes``
-    of the most there is room for, in the upper ``symbol_height`` of its cell; ``reach`` is how far squares and dots go beyond it,
-    of which smaller ones lie over larger ones then. ``print_base`` is how far below the top of a cell the baseline of its value
-    lies. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in
-    ``frame_color``. ``opacity`` is that of the cells over a picture.
+    ``few`` are hidden since they rest on too few records, ``aside`` are set aside, ``new`` and ``gone`` are those that only this
+    or only the other side of a comparison has; all are told apart from blanks. ``symbols`` are what cells are drawn as, each
+    ``sizes`` of the most there is room for, in the upper ``symbol_height`` of its cell; ``reach`` is how far squares and dots go
+    beyond it, of which smaller ones lie over larger ones then. ``print_base`` is how far below the top of a cell the baseline of
+    its value lies, of the least high ones. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width
+    of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture.
     """
 
     xs: tuple[float, ...]
@@ -98,6 +100,8 @@ class Grid:
     absent: tuple[int, ...]
     cell_width: float
     cell_height: float
+    widths: tuple[float, ...]
+    heights: tuple[float, ...]
     steps: tuple[int, ...]
     colors: tuple[str, ...]
     inks: tuple[str, ...]
@@ -147,20 +151,41 @@ class Grid:
     def symbol(self, i: int) -> tuple[float, float, float, float]:
         """Where the symbol of a cell is: its left, top, width and height."""
         columns = len(self.xs)
-        x, y = self.place(i % columns, i // columns)
+        x, y, width, height = self.cell(i % columns, i // columns)
         if self.symbols == "fill":
-            return x, y, self.cell_width, self.cell_height
+            return x, y, width, height
+        room = height - self.cell_height + self.symbol_height
         if self.symbols == "bar":
             high = self.symbol_height * CELL_LOOK.bar_height
-            return x, y + (self.symbol_height - high) / 2, self.sizes[i] * self.cell_width, high
+            return x, y + (room - high) / 2, self.sizes[i] * self.cell_width, high
         side = self.sizes[i] * min(self.cell_width, self.symbol_height) * self.reach
-        return x + (self.cell_width - side) / 2, y + (self.symbol_height - side) / 2, side, side
+        return x + (width - side) / 2, y + (room - side) / 2, side, side
 
     @property
     def order(self) -> list[int]:
         """The cells as they are painted: where symbols reach beyond them, the largest first."""
         cells = range(len(self.steps))
         return sorted(cells, key=lambda i: -self.sizes[i]) if self.reach > 1 and self.sizes else list(cells)
+
+    def cell(self, column: int, row: int) -> tuple[float, float, float, float]:
+        """Where a cell is: its left, top, width and height."""
+        width = self.widths[column] if self.widths else self.cell_width
+        return *self.place(column, row), width, self.heights[row] if self.heights else self.cell_height
+
+    def base(self, row: int) -> float:
+        """How far below the top of the cells of a row the baselines of their values lie."""
+        more = self.heights[row] - self.cell_height if self.heights else 0.0
+        return self.print_base + (more / 2 if self.symbols == "fill" else more)
+
+    @property
+    def right(self) -> float:
+        """Where the cells end."""
+        return max(x + width for x, width in zip(self.xs, self.widths or (self.cell_width,) * len(self.xs), strict=True))
+
+    @property
+    def foot(self) -> float:
+        """Where the lowest cells end."""
+        return self.ys[-1] + max((0.0, *self.drops)) + (self.heights[-1] if self.heights else self.cell_height)
 
     def place(self, column: int, row: int) -> tuple[float, float]:
         """Where a cell's top left corner is."""

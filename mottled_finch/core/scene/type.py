@@ -65,8 +65,33 @@ def cut(text: str, most: float, size: float, weight: int = 400) -> str:
     return text[:low].rstrip() + ELLIPSIS
 
 
+def balanced(text: str, most: float, size: float, lines: int, weight: int = 400) -> list[str]:
+    """The lines that ``wrap`` makes, as alike in length as they can be in so many; those that have to be cut stay as they are."""
+    broken = _broken(text, most, size, weight)
+    longest = max((width_of(line, size, weight) for line in broken), default=0.0)
+    if not 2 <= len(broken) <= lines or longest > most:
+        return wrap(text, most, size, lines, weight)
+    low, high = 0.0, longest
+    while high - low > size / 8:
+        half = (low + high) / 2
+        narrower = _broken(text, half, size, weight)
+        if len(narrower) <= len(broken) and all(width_of(line, size, weight) <= half for line in narrower):
+            broken, high = narrower, half
+        else:
+            low = half
+    return broken
+
+
 def wrap(text: str, most: float, size: float, lines: int, weight: int = 400) -> list[str]:
     """Lines of words no wider than ``most``; what does not fit into so many lines is cut. Line breaks in the text are kept."""
+    found = _broken(text, most, size, weight)
+    if len(found) > lines:
+        found[lines - 1] = " ".join(found[lines - 1 :])
+    return [cut(line, most, size, weight) for line in found[:lines]]
+
+
+def _broken(text: str, most: float, size: float, weight: int) -> list[str]:
+    """Lines of words, each as many as fit; a word that is too long alone stands alone."""
     found: list[str] = []
     for paragraph in text.splitlines():
         line = ""
@@ -78,6 +103,4 @@ def wrap(text: str, most: float, size: float, lines: int, weight: int = 400) -> 
             else:
                 line = longer
         found.append(line)
-    if len(found) > lines:
-        found[lines - 1] = " ".join(found[lines - 1 :])
-    return [cut(line, most, size, weight) for line in found[:lines]]
+    return found

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from typing import Any
 
 from ..color.palettes import PALETTES
-from ..recipe.conditions import ConditionSpec
+from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import (
     BandsSpec,
     EachSpec,
@@ -86,6 +86,13 @@ def _notes(notes: tuple[NoteSpec, ...]) -> str:
 
 def _flow(flow: FlowSpec | None) -> str:
     return f"Arrow along the {flow.along}" if flow else "No arrow"
+
+
+def _weight(side: str, size: str) -> Callable[[MeasureSpec | None], str]:
+    def say(measure: MeasureSpec | None) -> str:
+        return f"{side} as {size} as {measure_words(measure)}" if measure else f"{side} all as {size} as each other"
+
+    return say
 
 
 def _dismissed(dismissed: dict[str, str]) -> str:
@@ -210,6 +217,8 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.heads.long, lambda long: "Long heads wrapped" if long == "wrap" else "Long heads cut"),
     (lambda r: r.heads.group_gap, _points("Gap between groups")),
     (lambda r: r.heads.flow, _flow),
+    (lambda r: r.heads.weight.columns, _weight("Columns", "wide")),
+    (lambda r: r.heads.weight.rows, _weight("Rows", "high")),
     (lambda r: r.legend.show, lambda on: "Legend shown" if on else "Legend taken off"),
     (lambda r: r.legend.place, lambda place: "Legend at the right" if place == "right" else f"Legend {_PLACES[place]}"),
     (
@@ -227,6 +236,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.words.source, _words("Source")),
     (lambda r: r.notes, _notes),
     (lambda r: (r.page.width, r.page.height), lambda size: f"Page {size[0]} by {size[1]} points"),
+    (lambda r: r.page.least_type, _points("Type at least")),
     (lambda r: r.page.theme, lambda theme: f"Theme {theme.capitalize()}"),
     (
         lambda r: (r.page.ground, r.page.ink),

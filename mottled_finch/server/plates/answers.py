@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from mottled_finch.core.cautions import Caution, cautions_of
+from mottled_finch.core.cautions import Caution, Cure, cautions_of
 from mottled_finch.core.color.losses import losses_of
 from mottled_finch.core.color.scale import DEFAULT_PALETTE, Scale
 from mottled_finch.core.draw.json import numbers_or_null
@@ -141,9 +141,17 @@ def _unlike_answer(figure: Figure) -> UnlikeAnswer | None:
     return UnlikeAnswer(side="rows" if styles.down else "columns", styles=styles.by_line, sense=figure.coloring.sense)
 
 
-def _cure_answer(caution: Caution, recipe: Recipe) -> CureAnswer | None:
-    cure = caution.cure
-    return CureAnswer(words=cure.words, patch=merge_patch(dump_recipe(recipe), dump_recipe(cure.recipe))) if cure else None
+def _caution_answer(caution: Caution, recipe: Recipe) -> CautionAnswer:
+    return CautionAnswer(
+        name=caution.name,
+        words=caution.words,
+        cure=_cure_answer(caution.cure, recipe) if caution.cure else None,
+        more=tuple(_cure_answer(cure, recipe) for cure in caution.more),
+    )
+
+
+def _cure_answer(cure: Cure, recipe: Recipe) -> CureAnswer:
+    return CureAnswer(words=cure.words, patch=merge_patch(dump_recipe(recipe), dump_recipe(cure.recipe)))
 
 
 def _scale_answer(scale: Scale | None) -> ScaleAnswer | None:
@@ -182,10 +190,9 @@ def figure_answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
         held_values=_held_values(figure),
         beside=[_beside_answer(each) for each in contents.beside],
         against=_against_answer(figure),
-        cautions=[CautionAnswer(name=each.name, words=each.words, cure=_cure_answer(each, recipe)) for each in standing],
+        cautions=[_caution_answer(each, recipe) for each in standing],
         dismissed=[
-            DismissedAnswer(name=each.name, words=each.words, cure=_cure_answer(each, recipe), reason=recipe.dismissed[each.name])
-            for each in dismissed
+            DismissedAnswer(**vars(_caution_answer(each, recipe)), reason=recipe.dismissed[each.name]) for each in dismissed
         ],
         facts=[FactAnswer(name=name, title=title, text=figure.facts.text(name)) for name, title in FACT_TERMS.items()],
         records=matrix.records.ravel().tolist(),

@@ -89,7 +89,7 @@ def test_where_what_and_what_to_do(part, given, sentence):
         {"cells": {"symbols": {"as": "bar", "size": {"take": "sum", "of": "v"}, "lines": "dividers", "title": "T"}}},
         {"cells": {"print": {"measure": {"take": "median", "of": "v"}, "decimals": 2, "number": {"before": "€"}}}},
         {"cells": {"least_records": 5, "gap": 0, "gap_color": "#AABBCC"}},
-        {"heads": {"turn": "up", "long": "wrap", "group_gap": 0, "flow": {"along": "rows", "words": "{n}"}}},
+        {"heads": {"turn": "up", "long": "cut", "group_gap": 0, "flow": {"along": "rows", "words": "{n}"}}},
         {"legend": {"place": "below", "few": "x", "ticks": [{"at": 5, "text": "five"}, {"at": {"target": "ours"}}]}},
         {"words": {"rows": "", "columns": "C", "source": "S"}},
         {"notes": [{"row": ["a", "b"], "column": ["c"], "text": "T", "outline": False}]},

@@ -58,6 +58,9 @@ def frames(seed: int) -> dict:
         parts["cells"]["least_records"] = 2
     if lot.random() < 0.3:
         parts["cells"] |= {"gap": lot.randrange(8), "gap_color": "#204060"}
+    if lot.random() < 0.3:
+        weight = lot.choice([{"take": "count"}, {"take": "sum", "of": "v"}])
+        parts["heads"]["weight"] = dict.fromkeys(lot.choice([("rows",), ("columns",), ("rows", "columns")]), weight)
     if lot.random() < 0.4:
         parts["heads"]["flow"] = {"along": lot.choice(["rows", "columns"]), "words": "from here on"}
     return parts
@@ -82,7 +85,7 @@ def test_frames_of_all_kinds(seed):
     figure = figure_of(text, pivot={**SIDES, "totals": totals}, **frames(seed))
     scene = figure.scene
     grid = scene.grid
-    cells = (grid.xs[0], grid.ys[0], grid.xs[-1] + grid.cell_width, grid.ys[-1] + grid.cell_height)
+    cells = (grid.xs[0], grid.ys[0], grid.right, grid.foot)
     if scene.width * scene.height < 50_000:
         return  # on the smallest of pages words may take all there is
     assert cells[2] <= scene.width and cells[3] <= scene.height

@@ -85,8 +85,10 @@ CHANGES = [
     ("cells.gap", 3, "Gaps between cells changed"),
     ("cells.square", True, "Cells square"),
     ("heads.turn", "up", "Heads turned up"),
-    ("heads.long", "wrap", "Long heads wrapped"),
+    ("heads.long", "cut", "Long heads cut"),
     ("heads.group_gap", 12, "Gap between groups: 12 points"),
+    ("heads.weight", {"columns": {"take": "count"}}, "Columns as wide as number of records"),
+    ("heads.weight", {"rows": {"take": "sum", "of": "takings"}}, "Rows as high as sum of takings"),
     ("heads.flow", {"along": "rows", "words": "x"}, "Arrow along the rows"),
     ("legend.place", "top", "Legend at the top"),
     ("legend.place", "below", "Legend below the cells"),
@@ -96,6 +98,7 @@ CHANGES = [
     ("words.columns", "Month", "Name of the columns written"),
     ("words.source", "x", "Source written"),
     ("page.width", 480, "Page 480 by 540 points"),
+    ("page.least_type", 9, "Type at least: 9 points"),
     ("page.theme", "dusk", "Theme Dusk"),
     ("page.ink", "#102030", "The house's ground and ink"),
     ("page.font", {"regular": "data:"}, "The house's font"),
@@ -110,9 +113,9 @@ def test_a_change_is_named(part, value, sentence):
 
 
 def test_every_kind_of_change_is_tried_here():
-    # Totals are six changes of one part, orders and what is aside two; fields are correlated in place of the pivot, and
+    # Totals are six changes of one part, orders, weights and what is aside two; fields are correlated in place of the pivot, and
     # notes, unlike members and what is dismissed are no parts with keys of their own.
-    assert len({part for part, *_ in CHANGES}) + 5 + 1 + 1 + 1 + 3 == len(_SENTENCES)
+    assert len({part for part, *_ in CHANGES}) + 5 + 1 + 1 + 1 + 1 + 3 == len(_SENTENCES)
 
 
 def test_unlike_members_are_named():

@@ -1423,7 +1423,7 @@ export interface components {
             bands?: components["schemas"]["BandsSpec"];
             target?: number | components["schemas"]["TargetSpec"];
         };
-        /** @description The heads of columns, ``level`` or turned ``up``, or as they fit; long heads of rows are cut, or wrapped to a second line. ``group_gap``, in points, sets groups apart. */
+        /** @description The heads of columns, ``level`` or turned ``up``, or as they fit; long heads are put in a few lines, or cut. ``group_gap``, in points, sets groups apart. ``weight`` gives more room to what weighs more. */
         HeadsSpec: {
             /** @enum {unknown} */
             turn?: "fit" | "level" | "up";
@@ -1431,12 +1431,18 @@ export interface components {
             long?: "cut" | "wrap";
             group_gap?: number;
             flow?: components["schemas"]["FlowSpec"];
+            weight?: components["schemas"]["WeightSpec"];
         };
         /** @description An arrow beside the cells that says which way to read: from the first to the last of the rows or columns, with its words. */
         FlowSpec: {
             /** @enum {unknown} */
             along?: "rows" | "columns";
             words?: string;
+        };
+        /** @description The measures that the widths of ``columns`` and the heights of ``rows`` are in proportion to; alike without one. */
+        WeightSpec: {
+            columns?: components["schemas"]["MeasureSpec"];
+            rows?: components["schemas"]["MeasureSpec"];
         };
         /** @description The key to the colors, at the right, at the top, or below. ``blank`` names the swatch for cells without a value, ``few`` that for those on too few records, ``new`` and ``gone`` those for cells that only this or only the other side has. With ``ticks`` nothing but these and the ends is written on it. */
         LegendSpec: {
@@ -1471,10 +1477,11 @@ export interface components {
             text?: string;
             outline?: boolean;
         };
-        /** @description The size of the page in points, its theme, and the house's own colors and font in place of the theme's. A transparent page has no ground. */
+        /** @description The size of the page in points, its theme, and the house's own colors and font in place of the theme's. A transparent page has no ground. ``least_type`` is the least size of heads, values and legend in points; left out, it follows from the size. */
         PageSpec: {
             width?: number;
             height?: number;
+            least_type?: number;
             /** @enum {unknown} */
             theme?: "paper" | "reed" | "dusk";
             ground?: string;
@@ -1806,7 +1813,7 @@ export interface components {
             ink: string;
             width: number;
         };
-        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those that are not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. ``few`` are hidden since they rest on too few records, ``aside`` are set aside, ``new`` and ``gone`` are those that only this or only the other side of a comparison has; all are told apart from blanks. ``symbols`` are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``symbol_height`` of its cell; ``reach`` is how far squares and dots go beyond it, of which smaller ones lie over larger ones then. ``print_base`` is how far below the top of a cell the baseline of its value lies. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture. */
+        /** @description The cells, row by row: ``steps`` and ``prints`` have rows times columns places. A cell stands at the x of its column and the y of its row, ``drops`` of its column further down where matrices stand below each other. All cells are ``cell_width`` wide and ``cell_height`` high; where columns are unlike, ``widths`` are theirs and ``cell_width`` is the least of them, and so are ``heights`` of rows. ``steps`` are places in ``colors``, 255 for a blank. ``absent`` are places that have no cell, ``unlit`` those that are not lit, which have ``grays`` in place of colors. ``prints`` are the printed values, empty when none are printed. ``fits`` is false when values were asked for and the cells are too small to print them. ``few`` are hidden since they rest on too few records, ``aside`` are set aside, ``new`` and ``gone`` are those that only this or only the other side of a comparison has; all are told apart from blanks. ``symbols`` are what cells are drawn as, each ``sizes`` of the most there is room for, in the upper ``symbol_height`` of its cell; ``reach`` is how far squares and dots go beyond it, of which smaller ones lie over larger ones then. ``print_base`` is how far below the top of a cell the baseline of its value lies, of the least high ones. ``rules`` are lines under the symbols, from x1, y1 to x2, y2. ``frame`` is the width of the lines around cells, in ``frame_color``. ``opacity`` is that of the cells over a picture. */
         Grid: {
             xs: number[];
             ys: number[];
@@ -1814,6 +1821,8 @@ export interface components {
             absent: number[];
             cell_width: number;
             cell_height: number;
+            widths: number[];
+            heights: number[];
             steps: number[];
             colors: string[];
             inks: string[];
@@ -1911,11 +1920,12 @@ export interface components {
             gone: string;
             sides: boolean;
         };
-        /** @description What would mislead in the figure, by the name it is dismissed by. */
+        /** @description What would mislead in the figure, by the name it is dismissed by; ``more`` are other cures than the first. */
         CautionAnswer: {
             name: string;
             words: string;
             cure: components["schemas"]["CureAnswer"] | null;
+            more: components["schemas"]["CureAnswer"][];
         };
         /** @description What cures a caution, and the change of the recipe that does, as a JSON merge patch (RFC 7396). */
         CureAnswer: {
@@ -1929,6 +1939,7 @@ export interface components {
             name: string;
             words: string;
             cure: components["schemas"]["CureAnswer"] | null;
+            more: components["schemas"]["CureAnswer"][];
             reason: string;
         };
         /** @description A live fact: its name between braces, what it is, and how it reads now; null where the figure has none. */

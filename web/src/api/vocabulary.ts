@@ -459,22 +459,26 @@ export const PAGE_TERMS = {
   "slide": {
     "title": "Full slide",
     "width": 960,
-    "height": 540
+    "height": 540,
+    "least_type": 12.0
   },
   "half": {
     "title": "Half slide",
     "width": 480,
-    "height": 540
+    "height": 540,
+    "least_type": 11.0
   },
   "column": {
     "title": "Report column",
     "width": 640,
-    "height": 480
+    "height": 480,
+    "least_type": 8.0
   },
   "square": {
     "title": "Square",
     "width": 600,
-    "height": 600
+    "height": 600,
+    "least_type": 10.0
   }
 } as const;
 
@@ -752,6 +756,9 @@ export const LIMITS = {
   "around_most": 24,
   "print_size_least": 6,
   "print_size_most": 72,
+  "slide_from": 800,
+  "least_type_least": 5,
+  "least_type_most": 24,
   "gap_most": 40,
   "reach_most": 2.0,
   "group_gap_most": 60,

@@ -155,6 +155,7 @@ export function cures(path: string, recipe: Recipe): { name: string; change: (re
   if (path.startsWith("pivot.correlate")) return [{ name: "Back to a pivot", change: withCorrelation(undefined) }];
   if (path.startsWith("cells.print"))
     return [{ name: "Print the colored value", change: withCells({ print: undefined }) }];
+  if (path.startsWith("heads.weight")) return [{ name: "Make them alike", change: withHeads({ weight: undefined }) }];
   if (path.startsWith("cells.symbols")) return [{ name: "Fill the cells", change: withCells({ symbols: undefined }) }];
   const lit = path.startsWith("color.lit");
   if (lit) return [{ name: "Light all cells", change: withColor({ lit: undefined }) }];
@@ -208,6 +209,7 @@ export const turned = (recipe: Recipe): Recipe => {
         ? {
             heads: {
               ...heads,
+              ...(heads.weight ? { weight: { rows: heads.weight.columns, columns: heads.weight.rows } } : {}),
               ...(heads.flow ? { flow: { ...heads.flow, along: other(heads.flow.along ?? "columns") } } : {}),
             },
           }

@@ -1,5 +1,5 @@
 import { Box } from "@chakra-ui/react";
-import type { Figure, Recipe } from "../../../api/client";
+import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { LIMITS } from "../../../api/vocabulary";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
@@ -7,11 +7,12 @@ import { withHeads } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { Heading } from "./Heading";
 import { Line } from "./Line";
+import { MeasurePick } from "./MeasurePick";
 import { NumberField } from "./NumberField";
 import { Written } from "./Written";
 
 type Heads = NonNullable<Recipe["heads"]>;
-type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 
 const TURNS = [
   ["fit", "as they fit"],
@@ -24,8 +25,11 @@ const FLOWS = [
   ["rows", "down the rows"],
 ] as const;
 
-/** How heads look: turned or level, wrapped or cut; how far groups are apart; and the arrow that says which way to read. */
-export function HeadsLook({ figure, recipe, onChange }: Props) {
+/**
+ * How heads look: turned or level, wrapped or cut; how far groups are apart; what widths and heights go by; and the arrow that
+ * says which way to read.
+ */
+export function HeadsLook({ table, figure, recipe, onChange }: Props) {
   const heads = recipe.heads ?? {};
   const nested = figure.row_groups.length > 0 || figure.column_groups.length > 0;
   return (
@@ -42,7 +46,7 @@ export function HeadsLook({ figure, recipe, onChange }: Props) {
       <Box mt="12px">
         <Toggle
           label="Long heads in several lines"
-          on={heads.long === "wrap"}
+          on={heads.long !== "cut"}
           onChange={(on) => onChange(withHeads({ long: on ? "wrap" : "cut" }))}
         />
       </Box>
@@ -58,6 +62,19 @@ export function HeadsLook({ figure, recipe, onChange }: Props) {
           />
         </Line>
       )}
+      {!recipe.pivot.correlate &&
+        !recipe.page?.underlay &&
+        (["columns", "rows"] as const).map((side) => (
+          <Line key={side} label={side === "columns" ? "Widths" : "Heights"}>
+            <MeasurePick
+              label={side === "columns" ? "What columns are as wide as" : "What rows are as high as"}
+              table={table}
+              measure={heads.weight?.[side]}
+              none="alike"
+              onChange={(measure) => onChange(withHeads({ weight: { ...heads.weight, [side]: measure } }))}
+            />
+          </Line>
+        ))}
       <Line label="Arrow">
         <Select
           label="Arrow of flow"

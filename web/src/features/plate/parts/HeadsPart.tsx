@@ -1,5 +1,5 @@
 import { Box, CloseButton, Flex } from "@chakra-ui/react";
-import type { Figure, Order, Recipe } from "../../../api/client";
+import type { Figure, Order, Recipe, TableInfo } from "../../../api/client";
 import { Choice } from "../../../shared/Choice";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
@@ -8,7 +8,7 @@ import type { Change } from "../changes/usePlate";
 import { HeadsLook } from "./HeadsLook";
 import { Line } from "./Line";
 
-type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 type By = NonNullable<Order["by"]>;
 
 const NAMES: Record<Side, string> = { rows: "Rows", columns: "Columns" };
@@ -37,7 +37,7 @@ const colorsOfTotals = ({ color, pivot }: Recipe) =>
     : OWN_COLORS;
 
 /** Orders of both sides, what is set aside, and totals. */
-export function HeadsPart({ figure, recipe, onChange }: Props) {
+export function HeadsPart({ table, figure, recipe, onChange }: Props) {
   const correlated = Boolean(recipe.pivot.correlate);
   const totals = recipe.pivot.totals ?? {};
   const nested = { rows: figure.row_groups.length > 0, columns: figure.column_groups.length > 0 };
@@ -47,7 +47,7 @@ export function HeadsPart({ figure, recipe, onChange }: Props) {
       <SideOrder side="rows" {...{ figure, recipe, onChange }} />
       {!correlated && <SideOrder side="columns" {...{ figure, recipe, onChange }} />}
       <Aside recipe={recipe} onChange={onChange} />
-      <HeadsLook figure={figure} recipe={recipe} onChange={onChange} />
+      <HeadsLook table={table} figure={figure} recipe={recipe} onChange={onChange} />
       {!correlated && (
         <>
           <Box textStyle="label" mt="20px" mb="8px">
@@ -98,7 +98,7 @@ export function HeadsPart({ figure, recipe, onChange }: Props) {
   );
 }
 
-function SideOrder({ side, figure, recipe, onChange }: Props & { side: Side }) {
+function SideOrder({ side, figure, recipe, onChange }: Omit<Props, "table"> & { side: Side }) {
   const order = recipe.pivot.order?.[side] ?? {};
   const by = order.by ?? "natural";
   const split = side === "columns" && Boolean(recipe.pivot.split);

@@ -66,6 +66,19 @@ export function PagePart({ recipe, onChange, onRefused }: Props) {
           />
         </Flex>
       </Line>
+      <Line label="Type at least">
+        <Flex align="center" gap="6px">
+          <NumberField
+            label="Least size of type, points"
+            none={String(leastOf(width, height))}
+            least={LIMITS.least_type_least}
+            most={LIMITS.least_type_most}
+            value={page.least_type}
+            onDone={(least_type) => onChange(withPageLook({ least_type }))}
+          />
+          <Box color="quiet">points</Box>
+        </Flex>
+      </Line>
       <Heading>Theme</Heading>
       <Box role="radiogroup" aria-label="Theme" mt="12px">
         {named(THEME_TERMS).map(
@@ -126,6 +139,12 @@ export function PagePart({ recipe, onChange, onRefused }: Props) {
       <UnderlayPart underlay={page.underlay} onChange={onChange} onRefused={onRefused} />
     </>
   );
+}
+
+/** The least size of type that follows from the size of a page. */
+function leastOf(width: number, height: number): number {
+  const known = Object.values(PAGE_TERMS).find((page) => page.width === width && page.height === height);
+  return (known ?? PAGE_TERMS[width >= LIMITS.slide_from ? "slide" : "column"]).least_type;
 }
 
 type Font = NonNullable<Page["font"]>;

@@ -8,6 +8,7 @@ import {
   withBands,
   withCells,
   withColor,
+  withHeads,
   withLegend,
   withPage,
   withPageLook,
@@ -76,6 +77,14 @@ function useActions(plate: number, recipe: Recipe, onChange: (change: Change) =>
     ...Object.entries(SYMBOL_TERMS).map(([as, { words }]) =>
       change(`Draw ${words}`, withSymbols({ as: as as keyof typeof SYMBOL_TERMS })),
     ),
+    ...(["columns", "rows"] as const).map((side) => {
+      const weighed = Boolean(recipe.heads?.weight?.[side]);
+      const size = side === "columns" ? "wide" : "high";
+      return change(
+        weighed ? `Make ${side} all as ${size} as each other` : `Make ${side} as ${size} as they have records`,
+        withHeads({ weight: { ...recipe.heads?.weight, [side]: weighed ? undefined : { take: "count" } } }),
+      );
+    }),
     ...(["right", "top", "below"] as const).map((place) =>
       change(`Legend ${place === "below" ? "below" : `at the ${place}`}`, withLegend({ place })),
     ),

@@ -13,11 +13,16 @@ export function Frozen({ scene, zoom, scroller }: Props) {
   const { grid } = scene;
   if (!grid || !shift) return null;
   const heads = scene.texts.filter((text) => text.part === "heads");
-  const above = heads.filter((text) => typeof text.column === "number");
-  const beside = heads.filter((text) => typeof text.row === "number");
+  const [gridLeft, gridTop] = [grid.xs[0] as number, grid.ys[0] as number];
+  // Heads that were found in moments, such as months over days, stand for no line of the matrix: they are told by their place.
+  const above = heads.filter(({ column, row, x, y }) =>
+    typeof column === "number" ? true : typeof row !== "number" && y < gridTop && x > gridLeft,
+  );
+  const beside = heads.filter(({ column, row, x, y }) =>
+    typeof row === "number" ? true : typeof column !== "number" && y > gridTop && x < gridLeft,
+  );
   const top = Math.min(...above.map((text) => text.y - (text.turned ? (text.length ?? 0) : text.size)));
   const left = Math.min(...beside.map((text) => text.x - (text.anchor === "end" ? (text.length ?? 0) : 0)));
-  const [gridLeft, gridTop] = [grid.xs[0] as number, grid.ys[0] as number];
   const scrolledDown = above.length > 0 && shift.y + gridTop * zoom < (gridTop - top) * zoom;
   const scrolledAcross = beside.length > 0 && shift.x + gridLeft * zoom < (gridLeft - left) * zoom;
   const height = (gridTop - top) * zoom + 4;

@@ -7,7 +7,7 @@ import { stepped } from "../../../shared/walk";
 import type { Change } from "../changes/usePlate";
 import { type Cell, look, useView } from "../view";
 import { CellMenu } from "./CellMenu";
-import { cellAt, cornerOf, type Placed, placeOf } from "./paint";
+import { cellAt, type Placed, placeOf, rectOf } from "./paint";
 import { cellWords } from "./reading";
 import { Tooltip } from "./Tooltip";
 
@@ -40,14 +40,14 @@ export function GridReader({ figure, recipe, grid, zoom, onChange }: Props) {
   }
 
   /** Where a cell is on the screen. */
-  function rectOf(cell: Cell): DOMRect {
+  function onScreen(cell: Cell): DOMRect {
     const box = reader.current?.getBoundingClientRect();
-    const { x, y } = cornerOf(grid, cell);
+    const { left, top, width, height } = rectOf(grid, cell);
     return new DOMRect(
-      (box?.left ?? 0) + (x - place.left) * zoom,
-      (box?.top ?? 0) + (y - place.top) * zoom,
-      grid.cell_width * zoom,
-      grid.cell_height * zoom,
+      (box?.left ?? 0) + (left - place.left) * zoom,
+      (box?.top ?? 0) + (top - place.top) * zoom,
+      width * zoom,
+      height * zoom,
     );
   }
 
@@ -117,7 +117,7 @@ export function GridReader({ figure, recipe, grid, zoom, onChange }: Props) {
           figure={figure}
           recipe={recipe}
           cell={menu}
-          anchor={() => rectOf(menu)}
+          anchor={() => onScreen(menu)}
           onChange={onChange}
           onClose={() => {
             setMenu(null);
@@ -140,10 +140,10 @@ function Hidden({ role, index, words }: { role: string; index: number; words: st
 
 /** Marks at the edges of the cells that say which row and column one is in. */
 function Cross({ grid, cell, zoom, place }: { grid: Props["grid"]; cell: Cell; zoom: number; place: Placed }) {
-  const { x, y } = cornerOf(grid, cell);
+  const rect = rectOf(grid, cell);
   const drop = grid.drops[cell.column] ?? 0;
-  const across = { top: (y - place.top) * zoom, height: grid.cell_height * zoom };
-  const down = { left: (x - place.left) * zoom, width: grid.cell_width * zoom };
+  const across = { top: (rect.top - place.top) * zoom, height: rect.height * zoom };
+  const down = { left: (rect.left - place.left) * zoom, width: rect.width * zoom };
   const line = { position: "absolute", bg: "amberLine", pointerEvents: "none", "data-testid": "cross" } as const;
   return (
     <>
@@ -165,7 +165,7 @@ type RingProps = {
 
 /** An outline around a cell, dark within light, so that it is seen on every color. Tiny cells get a ring of a few pixels. */
 function Ring({ grid, cell, zoom, origin, strong, children }: RingProps) {
-  const { x, y } = cornerOf(grid, cell);
+  const { left, top, width, height } = rectOf(grid, cell);
   const ring = useRef<HTMLDivElement>(null);
   // Walking by keys on a page larger than the screen keeps the cell in view, clear of the heads that stay there.
   // biome-ignore lint/correctness/useExhaustiveDependencies: scrolled to anew for each cell
@@ -173,7 +173,7 @@ function Ring({ grid, cell, zoom, origin, strong, children }: RingProps) {
     if (strong && useView.getState().magnified > 1)
       ring.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
   }, [strong, cell.row, cell.column]);
-  const grow = Math.max(0, (7 - Math.min(grid.cell_width, grid.cell_height) * zoom) / 2);
+  const grow = Math.max(0, (7 - Math.min(width, height) * zoom) / 2);
   return (
     <Box
       ref={ring}
@@ -186,10 +186,10 @@ function Ring({ grid, cell, zoom, origin, strong, children }: RingProps) {
       boxShadow="0 0 0 3px white"
       css={{ "& > [role=gridcell]": { position: "absolute", inset: 0 } }}
       style={{
-        left: (x - origin.left) * zoom - grow,
-        top: (y - origin.top) * zoom - grow,
-        width: grid.cell_width * zoom + 2 * grow,
-        height: grid.cell_height * zoom + 2 * grow,
+        left: (left - origin.left) * zoom - grow,
+        top: (top - origin.top) * zoom - grow,
+        width: width * zoom + 2 * grow,
+        height: height * zoom + 2 * grow,
       }}
     >
       {children}

@@ -1,7 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import type { Figure, Scene } from "../../../api/client";
 import type { Cell } from "../view";
-import { cornerOf } from "./paint";
+import { rectOf } from "./paint";
 import { cellName, indexOf, readOf, recordsWords, sidesWords } from "./reading";
 
 type Props = {
@@ -14,11 +14,11 @@ type Props = {
 
 /** What the cell under the pointer says, beside it: below and to the right, or on the other side near an edge. */
 export function Tooltip({ figure, grid, cell, zoom, origin }: Props) {
-  const { x, y } = cornerOf(grid, cell);
-  const right = x + grid.cell_width / 2 > figure.scene.width / 2;
-  const low = y + grid.cell_height / 2 > figure.scene.height * 0.6;
-  const left = (x - origin.left) * zoom;
-  const top = (y - origin.top) * zoom;
+  const rect = rectOf(grid, cell);
+  const right = rect.left + rect.width / 2 > figure.scene.width / 2;
+  const low = rect.top + rect.height / 2 > figure.scene.height * 0.6;
+  const left = (rect.left - origin.left) * zoom;
+  const top = (rect.top - origin.top) * zoom;
   const { value, why } = readOf(figure, cell);
   return (
     <Box
@@ -37,9 +37,9 @@ export function Tooltip({ figure, grid, cell, zoom, origin }: Props) {
       w="max-content"
       boxShadow="list"
       style={{
-        left: right ? undefined : left + grid.cell_width * zoom + 8,
+        left: right ? undefined : left + rect.width * zoom + 8,
         right: right ? `calc(100% - ${left - 8}px)` : undefined,
-        top: low ? undefined : top + grid.cell_height * zoom + 6,
+        top: low ? undefined : top + rect.height * zoom + 6,
         bottom: low ? `calc(100% - ${top - 6}px)` : undefined,
       }}
     >

@@ -18,8 +18,8 @@ export function placeOf(grid: Grid): Placed {
   return {
     left,
     top,
-    width: Math.max(...grid.xs) + grid.cell_width - left,
-    height: (grid.ys.at(-1) as number) + Math.max(0, ...grid.drops) + grid.cell_height - top,
+    width: Math.max(...grid.xs.map((x, column) => x + widthOf(grid, column))) - left,
+    height: (grid.ys.at(-1) as number) + Math.max(0, ...grid.drops) + heightOf(grid, grid.ys.length - 1) - top,
   };
 }
 
@@ -61,7 +61,7 @@ function paintFilled({ context, grid, theme, steps, colors, zoom }: Painting) {
   const grays = packedTable(grid.grays, theme);
   const unlit = marked(grid.unlit, grid.steps.length);
   const across = grid.xs.length;
-  const spans = grid.xs.map((x) => span(x, grid.cell_width, left, zoom, width));
+  const spans = grid.xs.map((x, column) => span(x, widthOf(grid, column), left, zoom, width));
   const [starts, ends] = [0, 1].map((side) => Int32Array.from(spans, (each) => each[side] as number)) as [
     Int32Array,
     Int32Array,
@@ -71,7 +71,7 @@ function paintFilled({ context, grid, theme, steps, colors, zoom }: Painting) {
   const line = new Uint32Array(width);
   for (const { from: first, to: last, drop } of levelsOf(grid)) {
     for (let row = 0; row < grid.ys.length; row++) {
-      const [from, to] = span((grid.ys[row] as number) + drop, grid.cell_height, top, zoom, height);
+      const [from, to] = span((grid.ys[row] as number) + drop, heightOf(grid, row), top, zoom, height);
       line.fill(0);
       const blanks: number[] = [];
       for (let column = first; column < last; column++) {
@@ -109,23 +109,18 @@ function paintOrder(grid: Grid): Iterable<number> {
   return grid.reach > 1 ? cells.sort((one, other) => (grid.sizes[other] ?? 0) - (grid.sizes[one] ?? 0)) : cells;
 }
 
-function eachCell(grid: Grid, act: (i: number, x: number, y: number) => void) {
+function eachCell(grid: Grid, act: (i: number, rect: Rect) => void) {
   const absent = marked(grid.absent, grid.steps.length);
-  for (const i of paintOrder(grid)) {
-    if (absent?.[i]) continue;
-    const { x, y } = cornerOf(grid, { row: Math.floor(i / grid.xs.length), column: i % grid.xs.length });
-    act(i, x, y);
-  }
+  for (const i of paintOrder(grid)) if (!absent?.[i]) act(i, rectAtPlace(grid, i));
 }
 
 /** The lines around cells; what is within them is painted over, or shows the ground. */
 function paintFrames({ context, grid, theme, zoom }: Painting) {
-  const { frame, cell_width: width, cell_height: height } = grid;
-  eachCell(grid, (_, x, y) =>
+  const { frame } = grid;
+  eachCell(grid, (_, [x, y, width, height]) =>
     fillRect(context, grid.frame_color, [x - frame, y - frame, width + 2 * frame, height + 2 * frame], zoom),
   );
-  if (grid.symbols !== "fill")
-    eachCell(grid, (_, x, y) => fillRect(context, theme.ground, [x, y, width, height], zoom));
+  if (grid.symbols !== "fill") eachCell(grid, (_, rect) => fillRect(context, theme.ground, rect, zoom));
 }
 
 function paintRules({ context, grid, theme, zoom }: Painting) {
@@ -144,16 +139,16 @@ function paintSymbols({ context, grid, theme, steps, colors, zoom }: Painting) {
   const unlit = marked(grid.unlit, grid.steps.length);
   const held = marked(heldOf(grid), grid.steps.length);
   const blank = (isHatched(grid) && hatchPattern(context, theme, zoom)) || theme.blank;
-  eachCell(grid, (i, x, y) => {
+  eachCell(grid, (i, cell) => {
     if (held?.[i]) return;
     const step = steps[i] as number;
     if (step === BLANK) {
       context.fillStyle = blank;
-      context.fillRect(x * zoom, y * zoom, grid.cell_width * zoom, grid.cell_height * zoom);
+      context.fillRect(...(cell.map((each) => each * zoom) as [number, number, number, number]));
       return;
     }
     const fill = ((unlit?.[i] ? grid.grays : colors)[step] ?? theme.quiet) as string;
-    const [left, top, width, height] = markOf(grid, i, x, y);
+    const [left, top, width, height] = markOf(grid, i, cell);
     if (width <= 0 || height <= 0) return;
     for (const [rim, color] of [
       [CELL_LOOK.rim, theme.tree],
@@ -172,14 +167,15 @@ function paintSymbols({ context, grid, theme, steps, colors, zoom }: Painting) {
 }
 
 /** Where the symbol of a cell is, as the core lays it out. */
-function markOf(grid: Grid, i: number, x: number, y: number): Rect {
+function markOf(grid: Grid, i: number, [x, y, width, height]: Rect): Rect {
   const size = grid.sizes[i] ?? 1;
+  const room = height - grid.cell_height + grid.symbol_height;
   if (grid.symbols === "bar") {
     const high = grid.symbol_height * CELL_LOOK.bar_height;
-    return [x, y + (grid.symbol_height - high) / 2, size * grid.cell_width, high];
+    return [x, y + (room - high) / 2, size * grid.cell_width, high];
   }
   const side = size * Math.min(grid.cell_width, grid.symbol_height) * grid.reach;
-  return [x + (grid.cell_width - side) / 2, y + (grid.symbol_height - side) / 2, side, side];
+  return [x + (width - side) / 2, y + (room - side) / 2, side, side];
 }
 
 /** Whether cells are large enough for hatching, and for a dash; on smaller ones either would be noise. */
@@ -205,27 +201,25 @@ export const heldOf = ({ few, aside, new: fresh, gone }: Grid) => [...few, ...as
 
 /** Cells on too few records have a dash, those set aside an empty frame, new ones a disc and those that are gone a ring. */
 function paintHeld({ context, grid, theme, zoom }: Painting) {
-  const { cell_width: width, cell_height: height } = grid;
-  const at = (i: number) => cornerOf(grid, { row: Math.floor(i / grid.xs.length), column: i % grid.xs.length });
   for (const i of grid.few) {
-    const { x, y } = at(i);
+    const [x, y, width, height] = rectAtPlace(grid, i);
     fillRect(context, theme.blank, [x, y, width, height], zoom);
     const dash = Math.min(width * 0.36, 12);
     if (isHatched(grid))
       fillRect(context, theme.quiet, [x + (width - dash) / 2, y + height / 2 - 0.75, dash, 1.5], zoom);
   }
-  const side = Math.min(Math.max(Math.min(width, height) * CELL_LOOK.alone, 3), CELL_LOOK.alone_most);
   for (const [places, small, hole] of [
     [grid.new, theme.tree, 0],
-    [grid.gone, theme.bracket, side * CELL_LOOK.hole],
+    [grid.gone, theme.bracket, CELL_LOOK.hole],
   ] as const) {
     for (const i of places) {
-      const { x, y } = at(i);
+      const [x, y, width, height] = rectAtPlace(grid, i);
+      const side = Math.min(Math.max(Math.min(width, height) * CELL_LOOK.alone, 3), CELL_LOOK.alone_most);
       fillRect(context, isHatched(grid) ? theme.blank : small, [x, y, width, height], zoom);
       if (!isHatched(grid)) continue;
       for (const [across, fill] of [
         [side, theme.ink],
-        [hole, theme.blank],
+        [side * hole, theme.blank],
       ] as const) {
         context.fillStyle = fill;
         context.beginPath();
@@ -237,7 +231,7 @@ function paintHeld({ context, grid, theme, zoom }: Painting) {
   context.strokeStyle = theme.bracket;
   context.lineWidth = 0.75 * zoom;
   for (const i of grid.aside) {
-    const { x, y } = at(i);
+    const [x, y, width, height] = rectAtPlace(grid, i);
     context.strokeRect(x * zoom, y * zoom, width * zoom, height * zoom);
   }
 }
@@ -277,6 +271,29 @@ export function cornerOf(grid: Grid, { row, column }: { row: number; column: num
   return { x: grid.xs[column] as number, y: (grid.ys[row] as number) + (grid.drops[column] ?? 0) };
 }
 
+/** How wide the cells of a column are; all alike unless the columns have a weight. */
+function widthOf(grid: Grid, column: number): number {
+  return grid.widths[column] ?? grid.cell_width;
+}
+
+/** How high the cells of a row are. */
+function heightOf(grid: Grid, row: number): number {
+  return grid.heights[row] ?? grid.cell_height;
+}
+
+/** Where a cell is and how large, in points. */
+export function rectOf(grid: Grid, cell: { row: number; column: number }): Placed {
+  const { x, y } = cornerOf(grid, cell);
+  return { left: x, top: y, width: widthOf(grid, cell.column), height: heightOf(grid, cell.row) };
+}
+
+/** The same by a cell's place, row by row. */
+function rectAtPlace(grid: Grid, i: number): Rect {
+  const across = grid.xs.length;
+  const { left, top, width, height } = rectOf(grid, { row: Math.floor(i / across), column: i % across });
+  return [left, top, width, height];
+}
+
 function span(start: number, length: number, origin: number, zoom: number, most: number): [number, number] {
   const from = Math.round(start * zoom) - origin;
   return [from, Math.min(most, Math.max(from + 1, Math.round((start + length) * zoom) - origin))];
@@ -309,13 +326,14 @@ function printValues({ context, grid, theme, steps, colors, zoom, family }: Pain
   context.textBaseline = "alphabetic";
   const inks = inksOn(colors, grid);
   const unlit = marked(grid.unlit, grid.steps.length);
-  const across = grid.xs.length;
   grid.prints.forEach((words, i) => {
     if (!words) return;
     const onCell = unlit?.[i] ? CELL_LOOK.dark_ink : (inks[steps[i] as number] ?? CELL_LOOK.dark_ink);
     context.fillStyle = grid.symbols === "fill" ? onCell : theme.ink;
-    const { x, y } = cornerOf(grid, { row: Math.floor(i / across), column: i % across });
-    context.fillText(words, (x + grid.cell_width / 2) * zoom, (y + grid.print_base) * zoom);
+    const [x, y, width, height] = rectAtPlace(grid, i);
+    const more = height - grid.cell_height;
+    const base = grid.print_base + (grid.symbols === "fill" ? more / 2 : more);
+    context.fillText(words, (x + width / 2) * zoom, (y + base) * zoom);
   });
 }
 
@@ -347,14 +365,13 @@ function symbolAt(grid: Grid, x: number, y: number): { row: number; column: numb
   const across = grid.xs.length;
   let found: { row: number; column: number } | null = null;
   let least = Number.POSITIVE_INFINITY;
-  const column = nearest(grid.xs, x, grid.cell_width);
+  const column = nearest(grid.xs, (i) => widthOf(grid, i), x);
   for (const drop of new Set(grid.drops.length ? grid.drops : [0])) {
-    const row = nearest(grid.ys, y - drop, grid.cell_height);
+    const row = nearest(grid.ys, (i) => heightOf(grid, i), y - drop);
     for (let i = Math.max(0, row - 1); i <= Math.min(grid.ys.length - 1, row + 1); i++) {
       for (let j = Math.max(0, column - 1); j <= Math.min(across - 1, column + 1); j++) {
         const at = i * across + j;
-        const corner = cornerOf(grid, { row: i, column: j });
-        const [left, top, width, height] = markOf(grid, at, corner.x, corner.y);
+        const [left, top, width, height] = markOf(grid, at, rectAtPlace(grid, at));
         const [dx, dy] = [Math.abs(x - left - width / 2), Math.abs(y - top - height / 2)];
         const inside = grid.symbols === "dot" ? Math.hypot(dx, dy) <= width / 2 : Math.max(dx, dy) <= width / 2;
         if (inside && width > 0 && width < least && grid.steps[at] !== BLANK)
@@ -365,26 +382,29 @@ function symbolAt(grid: Grid, x: number, y: number): { row: number; column: numb
   return found;
 }
 
+/** How long the cell of a place along a side is. */
+type Length = (i: number) => number;
+
 /** The cell whose middle is nearest, of starts that rise. */
-function nearest(starts: readonly number[], at: number, length: number): number {
+function nearest(starts: readonly number[], length: Length, at: number): number {
   let best = 0;
   starts.forEach((start, i) => {
-    if (Math.abs(start + length / 2 - at) < Math.abs((starts[best] as number) + length / 2 - at)) best = i;
+    if (Math.abs(start + length(i) / 2 - at) < Math.abs((starts[best] as number) + length(best) / 2 - at)) best = i;
   });
   return best;
 }
 
 function rectAt(grid: Grid, x: number, y: number): { row: number; column: number } | null {
   for (const { from, to, drop } of levelsOf(grid)) {
-    const row = indexAt(grid.ys, 0, grid.ys.length, grid.cell_height, y - drop);
-    const column = row < 0 ? -1 : indexAt(grid.xs, from, to, grid.cell_width, x);
+    const row = indexAt(grid.ys, [0, grid.ys.length], (i) => heightOf(grid, i), y - drop);
+    const column = row < 0 ? -1 : indexAt(grid.xs, [from, to], (i) => widthOf(grid, i), x);
     if (column >= 0) return grid.absent.includes(row * grid.xs.length + column) ? null : { row, column };
   }
   return null;
 }
 
 /** The last of the starts, which rise from `first` to `last`, that is not beyond a point, if its cell or the thin gap behind holds it. */
-function indexAt(starts: readonly number[], first: number, last: number, length: number, at: number): number {
+function indexAt(starts: readonly number[], [first, last]: [number, number], length: Length, at: number): number {
   let [low, high] = [first, last];
   while (low < high) {
     const half = (low + high) >> 1;
@@ -392,7 +412,7 @@ function indexAt(starts: readonly number[], first: number, last: number, length:
     else high = half;
   }
   const index = low - 1;
-  return index >= first && at < (starts[index] as number) + length + THIN_GAP ? index : -1;
+  return index >= first && at < (starts[index] as number) + length(index) + THIN_GAP ? index : -1;
 }
 
 /** Points between two cells that belong to the one before, so that the pointer never falls between them. */

@@ -69,7 +69,7 @@ function CautionLine({ caution, figure, onChange }: LineProps) {
   const [reason, setReason] = useState("");
   // Gray print loses the side of every palette with two; color-weak eyes should lose nothing.
   const vision = useAbout().data?.visions.find(({ name }) => name !== "gray" && figure.losses[name]);
-  const { cure } = caution;
+  const cures = [caution.cure, ...caution.more].filter((cure) => cure !== null);
   return (
     <Box
       role="group"
@@ -108,16 +108,17 @@ function CautionLine({ caution, figure, onChange }: LineProps) {
           </Button>
         </Flex>
       ) : (
-        <Flex gap="6px" mt="3px" mb="2px">
-          {cure && (
+        <Flex gap="6px" mt="3px" mb="2px" wrap="wrap">
+          {cures.map((cure) => (
             <Button
+              key={cure.words}
               variant="plain"
               size="sm"
               onClick={() => onChange(withPatch(cure.patch as Record<string, unknown>))}
             >
               {cure.words}
             </Button>
-          )}
+          ))}
           {caution.name === "lost_order" && vision && (
             <Button variant="plain" size="sm" onClick={() => look({ vision: vision.name })}>
               See it

@@ -1,0 +1,63 @@
+"""How much the members of a side weigh, which their widths or heights are in proportion to."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..errors import TableError
+from ..pivot import Matrix, measured_by_line
+from ..recipe.spec import Recipe, ResolvedPivot
+from ..table import Table
+
+LEAST_SHARE = 0.2
+"""Of the average width or height: nothing is drawn smaller, so that it can still be seen and pointed at."""
+_SIZES: tuple[tuple[Literal["columns", "rows"], str], ...] = (("columns", "width"), ("rows", "height"))
+"""The sides that may have a weight, and what goes by it."""
+
+
+@dataclass(frozen=True, eq=False)
+class Weight:
+    """Of each member its share of the room, adding up to 1; ``raised`` are those that weigh less than the least share of the
+    average, or nothing at all, and have that.
+    """
+
+    shares: tuple[float, ...]
+    raised: int
+
+
+def weights_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matrix) -> dict[str, Weight]:
+    """The weights of the sides that have one. Raises TableError for a measure that does not fit, is below zero, or has no value."""
+    found: dict[str, Weight] = {}
+    for side, size in _SIZES:
+        measure = getattr(recipe.heads.weight, side)
+        if measure is None or 0 in matrix.shape:
+            continue
+        path = f"heads.weight.{side}"
+        if pivot.correlate is not None:
+            raise TableError("coefficients have no other measure to weigh them by; leave it out", path=path)
+        weights = measured_by_line(table, pivot, side, measure, path)
+        if (weights < 0).any():
+            members = matrix.rows if side == "rows" else matrix.columns
+            least = ", ".join(members[int(np.nanargmin(weights))])
+            cure = "weigh by something that is never below zero, such as the number of records"
+            raise TableError(f"“{least}” weighs {np.nanmin(weights):g}, and no {size} is below zero; {cure}", path=path)
+        if not (weights > 0).any():
+            raise TableError(f"no {side[:-1]} has a weight above zero; weigh by another measure", path=path)
+        found[side] = weight_of(weights)
+    return found
+
+
+def weight_of(weights: NDArray[np.float64]) -> Weight:
+    """Shares of the room for weights of which at least one is above zero."""
+    wanted = np.nan_to_num(weights)
+    least = LEAST_SHARE / len(wanted)
+    raised = np.zeros(len(wanted), dtype=bool)
+    while True:  # what the raised take is taken from the others, of which more may then lie below
+        room = 1 - least * np.count_nonzero(raised)
+        shares = np.where(raised, least, wanted / wanted[~raised].sum() * room)
+        low = (shares < least) & ~raised
+        if not low.any():
+            return Weight(tuple(shares.tolist()), int(np.count_nonzero(raised)))
+        raised |= low
