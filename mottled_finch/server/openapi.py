@@ -18,6 +18,7 @@ from mottled_finch.core.recipe.spec import SpreadName
 from mottled_finch.core.recipe.table_spec import BringMend, Mend
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.table.compare import Comparison
+from mottled_finch.core.words.said import Piece
 
 PREFIX = "#/components/schemas/"
 
@@ -551,7 +552,7 @@ class FigureAnswer:
 
     ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's
     place among these; both are empty else. ``color`` is that of the recipe with what it leaves open. ``lit`` counts the lit cells,
-    ``losses`` say by way of seeing what cannot be told apart.
+    ``losses`` say by way of seeing what cannot be told apart. ``said`` is what each part of the plate says now, piece by piece.
     """
 
     scene: SceneAnswer
@@ -592,6 +593,7 @@ class FigureAnswer:
     unfinished: Sequence[Unfinished]
     default_title: str
     default_caption: str
+    said: dict[str, Sequence[Piece]]
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -220,6 +220,19 @@ def choose(page: Page, phrase: str, typed: str) -> None:
     settled(page)
 
 
+def said(page: Page, phrase: str) -> None:
+    """Open what a phrase of the dock's sentence sets, unless it is open."""
+    button = page.locator(f"[data-said={phrase}]")
+    if button.get_attribute("aria-expanded") != "true":
+        button.click()
+
+
+def pick(page: Page, phrase: str, choice: str) -> None:
+    """Choose from the list that a phrase of the dock's sentence opens."""
+    said(page, phrase)
+    page.get_by_role("radio", name=choice, exact=True).click()
+
+
 def screen_color(page: Page, row: int, column: int) -> str:
     """The color the canvas shows in a cell, clear of the value printed in a large one: near its left end, near its foot."""
     scene = page.evaluate("async (id) => (await (await fetch(`/api/plates/${id}`)).json()).figure.scene", plate_number(page))

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from .conftest import ROOT, painted, settled
+from .conftest import ROOT, painted, said, settled
 
 STILL = """Promise.allSettled(document.getAnimations()
     .filter((each) => each.effect?.getComputedTiming().iterations !== Infinity).map((each) => each.finished))"""
@@ -88,6 +88,7 @@ def test_the_cards_of_color(editor):
     assert violations(editor) == []
     editor.keyboard.press("Escape")
     expect(editor.get_by_role("slider", name="Middle of the scale")).to_be_focused()
+    said(editor, "bands")
     editor.get_by_label("Drawn as").select_option("bands, equal counts")
     expect(editor.get_by_role("list", name="Bands")).to_be_visible()
     settled(editor)
@@ -95,7 +96,7 @@ def test_the_cards_of_color(editor):
     expect(editor.get_by_label("Cut at")).to_be_visible()
     assert violations(editor) == []
     editor.keyboard.press("Escape")
-    editor.get_by_role("button", name="Lit: all cells").click()
+    editor.get_by_role("button", name="Lit: everything lit").click()
     expect(editor.get_by_label("How many cells")).to_be_visible()
     assert violations(editor) == []
     editor.keyboard.press("Escape")
@@ -219,6 +220,7 @@ def test_live_facts_and_a_caution_to_dismiss(page):
     page.get_by_role("button", name="Undo").click()
     settled(page)
     page.get_by_role("tab", name="Words").click()
+    said(page, "source")
     page.get_by_role("textbox", name="Source", exact=True).fill("")
     page.keyboard.type("{")
     expect(page.get_by_role("listbox", name="Live facts")).to_be_visible()

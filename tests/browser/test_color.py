@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 from mottled_finch.core.color.spaces import bytes_of, hex_of
 from mottled_finch.core.color.vision import seen
 
-from .conftest import open_plate, painted, picture_of, screen_color, settled, wait_until
+from .conftest import open_plate, painted, pick, picture_of, said, screen_color, settled, wait_until
 
 TEXT = "pier,month,v,w\n" + "".join(
     f"{pier},{month},{value},{value % 7}\n"
@@ -142,6 +142,7 @@ def test_totals_in_the_colors_of_the_cells_follow_a_held_handle(page, api, numbe
 
 def test_cuts_by_keys_typed_named_and_taken_out(page, api, number):
     open_plate(page, number)
+    said(page, "bands")
     page.get_by_label("Drawn as").select_option("bands cut by hand")
     settled(page)
     wait_until(lambda: "bands" in color_of(api, number))
@@ -181,12 +182,14 @@ def test_cuts_by_keys_typed_named_and_taken_out(page, api, number):
     page.keyboard.press("Delete")
     wait_until(lambda: len(color_of(api, number)["bands"]["cuts"]) == 2)
     agrees(page, api, number)
+    said(page, "bands")
     page.get_by_label("Drawn as").select_option("bands, equal counts")
     wait_until(lambda: color_of(api, number)["bands"].get("method") == "quantile")
     page.get_by_label("How many bands").select_option("4")
     wait_until(lambda: color_of(api, number)["bands"]["count"] == 4)
     settled(page)
     expect(page.get_by_role("list", name="Bands")).to_contain_text("3 cells, 25%")
+    said(page, "bands")
     page.get_by_label("Drawn as").select_option("a ramp that runs on")
     wait_until(lambda: "bands" not in color_of(api, number))
 
@@ -207,7 +210,7 @@ def test_ends_at_a_percentile_and_a_logarithm_refused(page, api, number):
     colored(api, number, {"low": {"at": 0}})
     open_plate(page, number)
     before = told_colors(api, number)
-    page.get_by_label("Spread").select_option("by logarithm")
+    pick(page, "scale", "by logarithm")
     expect(page.get_by_text("a logarithm needs ends above zero", exact=False)).to_be_visible()
     assert told_colors(api, number) == before
     agrees(page, api, number)
@@ -237,7 +240,7 @@ def test_a_target_is_set_at_a_handle_and_moves_both_plates(page, api, table, num
 
 def test_what_is_lit_is_lit_and_put_out(page, api, number):
     open_plate(page, number)
-    page.get_by_role("button", name="Lit: all cells").click()
+    page.get_by_role("button", name="Lit: everything lit").click()
     page.get_by_label("How many cells").fill("3")
     page.keyboard.press("Enter")
     wait_until(lambda: color_of(api, number).get("lit") == {"highest": 3})
@@ -331,7 +334,7 @@ def test_why_this_color(page, api, number):
     page.keyboard.press("End")
     expect(page.get_by_test_id("why")).to_contain_text("beyond the high end; 100% of the way from 1 (lowest) over 30 (plan) to")
     expect(page.get_by_test_id("why")).to_contain_text("(percentile 90), among all cells")
-    page.get_by_label("Judged in").select_option("its column")
+    pick(page, "within", "its column")
     wait_until(lambda: color_of(api, number).get("within") == "column")
     settled(page)
     expect(page.get_by_test_id("why")).to_contain_text("within its column")

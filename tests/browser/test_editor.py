@@ -6,7 +6,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from .conftest import choose, open_plate, painted, picture_of, plate_number, screen_color, settled, wait_until
+from .conftest import choose, open_plate, painted, picture_of, plate_number, said, screen_color, settled, wait_until
 
 TEXT = "town,item,paid,on\n" + "".join(
     f"{town},{item},{10 * i + j},2025-{1 + (i + j) % 6:02d}-{5 + i:02d}\n"
@@ -188,7 +188,7 @@ def test_what_high_is_turns_a_palette_that_would_mislead(page, api, number):
     expect(page.get_by_role("radio", name="good")).to_be_checked()
     assert screen_color(page, 2, 3) != bad
     assert screen_color(page, 0, 0) == bad
-    page.get_by_text("Reverse the colors").click()
+    page.get_by_role("button", name="Turn them round").click()
     settled(page)
     assert screen_color(page, 2, 3) == bad
 
@@ -238,29 +238,37 @@ def test_ends_that_would_cross_are_refused_with_a_sentence(page, api, number):
 
 def test_cells_totals_legend_and_page(page, api, number):
     page.get_by_role("tab", name="Heads").click()
+    said(page, "totals")
     page.get_by_text("Of each row").click()
     settled(page)
+    said(page, "totals")
     page.get_by_text("Of each column").click()
     settled(page)
     page.get_by_role("tab", name="Cells").click()
+    said(page, "number")
     page.get_by_label("Decimals").select_option("2")
     expect(page.locator("[data-part=totals]", has_text="126.00")).to_be_visible()
     page.get_by_role("tab", name="Legend").click()
+    said(page, "blank")
     page.get_by_label("Cells without a value").fill("none sold")
     page.keyboard.press("Enter")
     expect(page.locator("[data-part=legend]", has_text="none sold")).to_be_visible()
+    said(page, "place")
     page.get_by_text("Legend on the page").click()
     expect(page.locator("[data-part=legend]")).to_have_count(0)
     page.get_by_role("tab", name="Words").click()
+    said(page, "caption")
     page.get_by_role("textbox", name="Caption").fill("From {n} sales")
     page.get_by_role("textbox", name="Caption").blur()
     expect(page.locator("[data-part=caption]")).to_have_text("From 11 sales")
     page.get_by_role("tab", name="Page").click()
+    said(page, "size")
     page.get_by_text("Half slide").click()
     expect(page.get_by_role("radio", name="Half slide")).to_be_checked()
     settled(page)
     box = page.get_by_test_id("page").bounding_box()
     assert box["width"] / box["height"] == pytest.approx(480 / 540, rel=0.01)
+    said(page, "size")
     page.get_by_label("Width, points").fill("20")
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_have_text("Write a whole number from 120 to 4,000.")
@@ -297,9 +305,12 @@ def test_the_picture_is_copied(page, number):
 
 def test_quick_changes_do_not_overwrite_each_other(page, api, number):
     page.get_by_role("tab", name="Heads").click()
+    said(page, "totals")
     page.get_by_text("Of each row").click(no_wait_after=True)
+    said(page, "totals")
     page.get_by_text("Of each column").click(no_wait_after=True)
     page.get_by_role("tab", name="Cells").click()
+    said(page, "values")
     page.get_by_label("Values", exact=True).select_option("none", no_wait_after=True)
     expect(page.locator("[data-part=totals]").first).to_be_visible()
     wait_until(lambda: len(api.recipe(number).get("cells", {})) == 1 and api.recipe(number)["pivot"].get("totals"))

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from .conftest import open_plate, painted, picture_of, settled, wait_until
+from .conftest import open_plate, painted, pick, picture_of, said, settled, wait_until
 
 TEXT = "town,item,paid,on\n" + "".join(
     f"{town},{item},{10 * i + j + k},2025-{1 + (i + j) % 6:02d}-{5 + i:02d}\n"
@@ -97,17 +97,22 @@ def test_blanks_too_small_for_hatching_are_plain_as_they_are_in_the_picture(page
 class TestCells:
     def test_values_past_a_number(self, page, api, number):
         part(page, "Cells")
+        said(page, "values")
         page.get_by_label("Values", exact=True).select_option("above a number")
+        said(page, "values")
         put(page, "Values above", "15")
         assert api.recipe(number)["cells"]["values"] == {"above": 15}
         assert all(not text or float(text) > 15 for text in scene(api, number)["grid"]["prints"])
+        said(page, "values")
         page.get_by_label("Values", exact=True).select_option("highest and lowest")
         settled(page)
         assert len([text for text in scene(api, number)["grid"]["prints"] if text]) == 2
 
     def test_numbers_are_written_as_asked(self, page, api, number):
         part(page, "Cells")
+        said(page, "number")
         put(page, "After each number", " ct")
+        said(page, "number")
         page.get_by_label("How digits are grouped").select_option("1.234,5")
         settled(page)
         assert scene(api, number)["grid"]["prints"][0] == "0,0 ct"
@@ -117,6 +122,7 @@ class TestCells:
 
     def test_another_measure_is_printed_and_read(self, page, api, number):
         part(page, "Cells")
+        said(page, "print")
         page.get_by_label("What is printed", exact=True).select_option("number of records")
         settled(page)
         assert scene(api, number)["grid"]["prints"][:4] == ["1", "2", "3", "1"]
@@ -126,10 +132,13 @@ class TestCells:
     @pytest.mark.parametrize("mark", ["squares", "dots", "bars"])
     def test_marks_on_the_screen_are_those_of_the_picture(self, page, api, number, mark):
         part(page, "Cells")
+        said(page, "symbols")
         page.get_by_label("Cells drawn as").select_option(mark)
         settled(page)
+        said(page, "symbols")
         page.get_by_label("What sizes them", exact=True).select_option("number of records")
         settled(page)
+        said(page, "symbols")
         page.get_by_label("Lines").select_option("through them")
         settled(page)
         painted(page)
@@ -144,6 +153,7 @@ class TestCells:
 
     def test_few_records_are_hidden_and_can_still_be_read(self, page, api, number):
         part(page, "Cells")
+        said(page, "least_records")
         put(page, "Hide cells on fewer records than", "2")
         expect(page.locator("[data-part=caption]")).to_contain_text("cells on fewer than 2 records are hidden")
         page.get_by_role("grid").focus()
@@ -154,12 +164,14 @@ class TestCells:
 
     def test_gaps_of_a_color_and_square_cells(self, page, api, number):
         part(page, "Cells")
+        said(page, "gap")
         put(page, "Gap between cells, in points", "8")
+        said(page, "gap")
         page.get_by_label("Color of the gaps").evaluate(
             "(node) => { node.value = '#204060'; node.dispatchEvent(new Event('change', {bubbles: true})); }"
         )
         settled(page)
-        page.get_by_text("Square cells").click()
+        pick(page, "square", "square")
         settled(page)
         grid = scene(api, number)["grid"]
         assert grid["cell_width"] == grid["cell_height"]
@@ -171,31 +183,37 @@ class TestCells:
     def test_what_cannot_be_is_marked_and_not_saved(self, page, api, number):
         part(page, "Cells")
         before = api.recipe(number)
+        said(page, "least_records")
         page.get_by_label("Hide cells on fewer records than").fill("-3")
         page.keyboard.press("Enter")
         assert api.recipe(number) == before
         page.keyboard.press("Escape")
+        said(page, "least_records")
         expect(page.get_by_label("Hide cells on fewer records than")).to_have_value("")
 
 
 class TestFrame:
     def test_heads_turned_and_an_arrow_with_words(self, page, api, number):
         part(page, "Heads")
-        page.get_by_label("Heads over columns").select_option("turned up")
+        pick(page, "turn", "turned up")
         settled(page)
         assert all(text["turned"] for text in scene(api, number)["texts"] if text["part"] == "heads" and text["column"] is not None)
+        said(page, "flow")
         page.get_by_label("Arrow of flow").select_option("along the columns")
         settled(page)
+        said(page, "flow")
         put(page, "Words of the arrow", "on and on")
         expect(page.get_by_text("on and on", exact=True).first).to_be_visible()
 
     def test_a_theme_and_the_house_s_own_ground(self, page, api, number):
         part(page, "Page")
+        said(page, "theme")
         page.get_by_text("Dusk").click()
         settled(page)
         assert scene(api, number)["theme"]["ground"] == "#1e2422"
         painted(page)
         agree(page, api, number)
+        said(page, "theme")
         ink = page.get_by_label("Ink of the page", exact=True)
         ink.evaluate("(node) => { node.value = '#223322'; node.dispatchEvent(new Event('change', {bubbles: true})); }")
         expect(page.get_by_role("alert")).to_contain_text("The ink stands out from the ground by")
@@ -206,14 +224,18 @@ class TestFrame:
         path = tmp_path / "plan.png"
         Image.new("RGB", (40, 30), "#ff0000").save(path)
         part(page, "Page")
+        said(page, "underlay")
         page.get_by_label("File of the picture").set_input_files(path)
         expect(page.get_by_test_id("under")).to_be_visible()
         settled(page)
+        said(page, "underlay")
         put(page, "Cells, percent", "0")
         assert api.recipe(number)["page"]["underlay"]["cells"] == 0
         (tmp_path / "words.png").write_text("no picture at all")
+        said(page, "underlay")
         page.get_by_label("File of the picture").set_input_files(tmp_path / "words.png")
         expect(page.get_by_role("alert")).to_contain_text("not a picture that can be read")
+        said(page, "underlay")
         page.get_by_role("button", name="Take it off").click()
         expect(page.get_by_test_id("under")).to_have_count(0)
 
@@ -221,6 +243,7 @@ class TestFrame:
         from mottled_finch.core.scene.typeface import FILES
 
         part(page, "Page")
+        said(page, "font")
         page.get_by_label("File of the regular font").set_input_files(FILES[600])
         expect(page.get_by_role("button", name="Another regular")).to_be_visible()
         settled(page)
@@ -228,24 +251,31 @@ class TestFrame:
         page.wait_for_function("(family) => document.fonts.check(`16px '${family}'`)", arg=family)
         expect(page.locator("svg:has(> [data-part=title])")).to_have_attribute("font-family", re.compile(family))
         (tmp_path / "words.ttf").write_text("no font at all")
+        said(page, "font")
         page.get_by_label("File of the bold font").set_input_files(tmp_path / "words.ttf")
         expect(page.get_by_role("alert")).to_contain_text("not a font that can be read")
+        said(page, "font")
         page.get_by_role("button", name="The bundled one").click()
         settled(page)
         assert scene(api, number)["typeface"]["family"] == "Mottled Sans"
 
     def test_the_legend_lies_and_has_ticks_of_ones_own(self, page, api, number):
         part(page, "Legend")
+        said(page, "place")
         page.get_by_role("radiogroup", name="Place of the legend").get_by_text("below").click()
         settled(page)
         found = scene(api, number)
         legend = min(box["y"] for box in found["boxes"] if box["part"] == "legend")
         assert legend > found["grid"]["ys"][-1] + found["grid"]["cell_height"]
+        said(page, "ticks")
         page.get_by_role("button", name="Add a tick").click()
         settled(page)
+        said(page, "ticks")
         put(page, "Place of tick 1", "12")
+        said(page, "ticks")
         put(page, "Words of tick 1", "a dozen")
         expect(page.locator("[data-part=legend]").get_by_text("a dozen")).to_be_visible()
+        said(page, "ticks")
         page.get_by_role("button", name="Remove tick 1").click()
         expect(page.locator("[data-part=legend]").get_by_text("a dozen")).to_have_count(0)
 
@@ -258,6 +288,7 @@ class TestFrame:
 class TestWords:
     def test_live_facts_are_completed_while_typing(self, page, api, number):
         part(page, "Words")
+        said(page, "title")
         title = page.get_by_role("textbox", name="Title", exact=True)
         title.fill("")
         title.press_sequentially("Most: {highest")

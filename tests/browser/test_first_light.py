@@ -11,7 +11,19 @@ from datetime import datetime, timedelta
 import pytest
 from playwright.sync_api import Page, expect
 
-from .conftest import ROOT, bring_in, drop, make_plate, painted, picture_of, plate_number, screen_color, settled, wait_until
+from .conftest import (
+    ROOT,
+    bring_in,
+    drop,
+    make_plate,
+    painted,
+    picture_of,
+    plate_number,
+    said,
+    screen_color,
+    settled,
+    wait_until,
+)
 
 WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"]
 STALLS = ["Apple Row", "Bread & Butter", "Corner <3>", "Dairy"]
@@ -123,6 +135,7 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
 
     # Values hidden, so that cell centers show color alone; then out
     page.get_by_role("tab", name="Cells").click()
+    said(page, "values")
     page.get_by_label("Values", exact=True).select_option("none")
     settled(page)
     exported = json.loads(download(page, "Values and colors"))

@@ -6,7 +6,20 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from .conftest import bring_in, choose, drop, make_plate, open_plate, painted, plate_number, screen_color, settled, wait_until
+from .conftest import (
+    bring_in,
+    choose,
+    drop,
+    make_plate,
+    open_plate,
+    painted,
+    pick,
+    plate_number,
+    said,
+    screen_color,
+    settled,
+    wait_until,
+)
 
 LINES = {"Inner": ["Ardle", "Brack"], "Outer": ["Cairn", "Dun"]}
 
@@ -330,6 +343,7 @@ def test_likeness_draws_a_tree_and_its_choices(page, api, number):
     choose(page, "What is measured", "average")
     pick(page, "minutes")
     page.get_by_role("tab", name="Heads").click()
+    said(page, "order_rows")
     page.get_by_label("Order of rows").select_option("likeness")
     settled(page)
     found = figure(api, number)
@@ -470,6 +484,7 @@ def test_the_statement_is_typed_as_well_as_clicked(page, api, number):
 def test_records_behind_a_cell_a_head_and_a_total(page, api, number):
     choose(page, "What goes down", "pier")
     page.get_by_role("tab", name="Heads").click()
+    said(page, "totals")
     page.get_by_text("Of each column").click()
     settled(page)
     page.get_by_role("grid", name=re.compile("^Heat map")).focus()
@@ -496,6 +511,7 @@ def test_the_totals_of_groups(page, api, number):
     pick(page, "pier")
     page.get_by_role("tab", name="Heads").click()
     page.get_by_text("Below each group of rows").click()
+    said(page, "totals")
     page.get_by_label("Colors of totals").select_option("on their own scale")
     settled(page)
     assert pivot(api, number)["totals"] == {"row_groups": True, "color": "own"}

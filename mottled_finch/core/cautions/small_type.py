@@ -3,8 +3,8 @@
 from dataclasses import replace
 from math import floor
 
+from ..recipe.page_type import least_type
 from ..recipe.spec import LevelSpec, Recipe
-from ..scene.sizes import least_type
 from ..vocabulary import PAGE_TERMS
 from .caution import Caution, Cure, Seen
 

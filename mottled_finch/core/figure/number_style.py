@@ -123,3 +123,14 @@ def _is_part(measure: MeasureSpec, show: ShowSpec) -> bool:
 def _is_difference(show: ShowSpec) -> bool:
     """Whether the other side is told by how much more or less there is here, which a plus says at a glance."""
     return show.as_ == "against" and show.by != "ratio"
+
+
+def end_text(value: float, style: NumberStyle) -> str:
+    """A number chosen for the scale: without decimals where it is whole, else with those of the cells or the few more it needs."""
+    written = value * 100 if style.percent else value
+    if written == floor(written):
+        return replace(style, decimals=0).text(value)
+    for more in range(style.decimals, style.decimals + 3):
+        if round(written, more) == round(written, 9):
+            return replace(style, decimals=more).text(value)
+    return style.text(value)

@@ -9,11 +9,12 @@ from numpy.typing import NDArray
 
 from ..color.ink import inks_on
 from ..color.spaces import hex_of
+from ..recipe.page_type import least_type
 from .page import Page
 from .plan import Plan, cell_gap
 from .rules import Lattice, Rule, rules_of
 from .shapes import Grid, Weight
-from .sizes import least_type, settled_size
+from .sizes import settled_size
 from .type import CAP_HEIGHT, width_of
 
 _LEAST_PRINT = 6.5

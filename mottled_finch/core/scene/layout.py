@@ -9,9 +9,11 @@ from ..figure.facts import Facts
 from ..pivot import Matrix
 from ..recipe.spec import Recipe
 from ..words.figures import alternative_text
+from ..words.said import Said, text_of
+from ..words.said.color import color
 from .cells import Places, grid_of, symbol_side
 from .fit import fit_of
-from .legend import Legend, bands_of, color_notes, legend_of, weight_notes
+from .legend import Legend, bands_of, legend_of, scale_notes, weight_notes
 from .legend_shapes import across_height, place_legend, place_legend_across
 from .names import place_flow, place_names, reserve_flow, reserve_names
 from .notes import note_lines, place_notes
@@ -224,6 +226,7 @@ def _under(recipe: Recipe, grid: Grid) -> Under | None:
 
 def _said_of_color(page: Page) -> list[str]:
     """Sentences for who does not see the legend."""
-    notes = [*color_notes(page.recipe, page.coloring, page.style), *weight_notes(page.recipe, page.contents)]
+    said = Said(written=page.recipe, recipe=page.recipe, coloring=page.coloring, style=page.style)
+    notes = [*scale_notes(page.recipe, page.coloring), *weight_notes(page.recipe, page.contents)]
     bands = [band.words for band in bands_of(page.recipe, page.coloring, page.style)]
-    return [f"{note}." for note in [*notes, *([f"Bands: {'; '.join(bands)}"] if bands else [])]]
+    return [text_of(color(said)), *(f"{note}." for note in [*notes, *([f"Bands: {'; '.join(bands)}"] if bands else [])])]

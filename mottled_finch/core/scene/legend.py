@@ -1,7 +1,7 @@
 """The legend: its title, the ramp with its ticks or the blocks of bands, swatches for cells without a color, symbols of sizes."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from math import ceil, floor, log10
 
 import numpy as np
@@ -11,7 +11,7 @@ from ..color.palettes import BLANK_STEP
 from ..color.scale import Scale
 from ..color.spaces import hex_of
 from ..figure.contents import Contents
-from ..figure.number_style import NumberStyle
+from ..figure.number_style import NumberStyle, end_text
 from ..figure.targets import number_of
 from ..recipe.spec import WEIGHED, BandsSpec, EndSpec, Recipe
 from ..table import number_label
@@ -194,7 +194,7 @@ def color_notes(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[
     judged = [each for each in recipe.each if each.judged]
     if color.within != "table" and not judged:
         notes.append(f"Each within its {color.within}")
-    notes += _senses(recipe, coloring) if judged else []
+    notes += scale_notes(recipe, coloring)
     if SPREAD_TERMS[color.scale].told and color.bands is None:
         notes.append(f"Spread {SPREAD_TERMS[color.scale].words}")
     if color.lit is not None:
@@ -218,9 +218,11 @@ def weight_notes(recipe: Recipe, contents: Contents) -> list[str]:
     return [*notes, *([f"{' and '.join(raised)} at the least size"] if raised else [])]
 
 
-def _senses(recipe: Recipe, coloring: Coloring) -> list[str]:
+def scale_notes(recipe: Recipe, coloring: Coloring) -> list[str]:
     """What has a scale of its own, and where high is not what it is in the rest of the figure."""
     judged = [each for each in recipe.each if each.judged]
+    if not judged:
+        return []
     names = [", ".join(each.labels) for each in judged if each.labels]
     within = recipe.color.within
     if coloring.apart or not names:
@@ -315,17 +317,6 @@ def _named(value: float, style: NumberStyle, end: EndSpec, behind: str) -> str:
     text = (end_text(value, style) if isinstance(end.at, float) or end.target else style.text(value)) + behind
     name = end.name or end.target
     return f"{text}, {name}" if name else text
-
-
-def end_text(value: float, style: NumberStyle) -> str:
-    """A number chosen for the scale: without decimals where it is whole, else with those of the cells or the few more it needs."""
-    written = value * 100 if style.percent else value
-    if written == floor(written):
-        return replace(style, decimals=0).text(value)
-    for more in range(style.decimals, style.decimals + 3):
-        if round(written, more) == round(written, 9):
-            return replace(style, decimals=more).text(value)
-    return style.text(value)
 
 
 def _between(recipe: Recipe, scale: Scale, style: NumberStyle) -> list[Tick]:

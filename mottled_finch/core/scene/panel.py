@@ -7,12 +7,13 @@ from math import floor
 import numpy as np
 
 from ..pivot import Group, Matrix
+from ..recipe.page_type import least_type
 from .bands import Rect, band_cell, band_head_across, band_head_down, band_size, looks_of, plain
 from .heads import HeadsAt, column_heads, outer_height, row_heads
 from .page import Page
 from .plan import Panel, Plan
 from .shapes import Text
-from .sizes import least_type, settled_size
+from .sizes import settled_size
 from .trees import column_tree, row_tree
 from .type import cut, width_of
 

@@ -5,8 +5,8 @@ use of the page allows to one that leaves the title the first to be read.
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+from ..recipe.page_type import least_type
 from ..recipe.spec import PageSpec
-from ..vocabulary import LIMITS, PAGE_TERMS
 
 _STEPS = (5.0, 6.0, 7.0, 8.0, 9.0, 10.0, 11.0, 12.0, 13.0, 14.0, 16.0, 18.0, 20.0, 22.0, 24.0, 28.0)
 _OF_TITLE = 0.75
@@ -35,14 +35,6 @@ class Sizes:
         below = max((step for step in _STEPS if step < head), default=head)
         above = max(step for step in (head, *_STEPS) if step <= max(head, min(head * _VALUES, self.title * _OF_TITLE * _VALUES)))
         return replace(self, head=head, value=above, legend=max(below, min(head, least)))
-
-
-def least_type(page: PageSpec) -> float:
-    """The least size of heads, values and legend: the page's own, or that of its use."""
-    if page.least_type is not None:
-        return page.least_type
-    known = (term.least_type for term in PAGE_TERMS.values() if (term.width, term.height) == (page.width, page.height))
-    return next(known, PAGE_TERMS["slide" if page.width >= LIMITS.slide_from else "column"].least_type)
 
 
 def sizes_of(page: PageSpec) -> Sizes:

@@ -18,6 +18,7 @@ from mottled_finch.core.statement import write_statement
 from mottled_finch.core.vocabulary import FACT_TERMS
 from mottled_finch.core.words.figures import default_caption
 from mottled_finch.core.words.parts import alone_words, default_title, measure_words, other_words
+from mottled_finch.core.words.said import Said, sentences_of
 from mottled_finch.core.words.wording import beginning
 
 from ..openapi import (
@@ -194,6 +195,7 @@ def figure_answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
         dismissed=[
             DismissedAnswer(**vars(_caution_answer(each, recipe)), reason=recipe.dismissed[each.name]) for each in dismissed
         ],
+        said=sentences_of(Said(written=recipe, recipe=figure.recipe, coloring=coloring, style=style)),
         facts=[FactAnswer(name=name, title=title, text=figure.facts.text(name)) for name, title in FACT_TERMS.items()],
         records=matrix.records.ravel().tolist(),
         row_totals=numbers_or_null(matrix.row_totals),

@@ -1686,7 +1686,7 @@ export interface components {
             plate: components["schemas"]["PlateAnswer"];
             figure: components["schemas"]["FigureAnswer"];
         };
-        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``color`` is that of the recipe with what it leaves open. ``lit`` counts the lit cells, ``losses`` say by way of seeing what cannot be told apart. */
+        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``color`` is that of the recipe with what it leaves open. ``lit`` counts the lit cells, ``losses`` say by way of seeing what cannot be told apart. ``said`` is what each part of the plate says now, piece by piece. */
         FigureAnswer: {
             scene: components["schemas"]["SceneAnswer"];
             scale: components["schemas"]["ScaleAnswer"] | null;
@@ -1732,6 +1732,9 @@ export interface components {
             unfinished: components["schemas"]["Unfinished"][];
             default_title: string;
             default_caption: string;
+            said: {
+                [key: string]: components["schemas"]["Piece"][];
+            };
         };
         /** @description The scene, with what it is set in. */
         SceneAnswer: {
@@ -1972,6 +1975,12 @@ export interface components {
             starts: string;
             ends: string;
             to: string;
+        };
+        /** @description Words of a sentence. A phrase ``opens`` what sets it; ``set`` says that the recipe says so itself. */
+        Piece: {
+            text: string;
+            opens?: string;
+            set?: boolean;
         };
         /** @description The steps of a plate, and the number of the one that stands; later ones wait for redo. */
         HistoryAnswer: {

@@ -22,7 +22,7 @@ const METHODS: (readonly [string, string])[] = [
 ];
 const COUNTS = ["2", "3", "4", "5", "6", "7", "8"].map((count) => [count, count] as const);
 
-/** A ramp or bands; of each band its color, its name and how many cells are in it. */
+/** What a ramp or bands are chosen in; of each band its color, its name and how many cells are in it. */
 export function BandsPart({ figure, recipe, onChange }: Props) {
   const bands = recipe.color?.bands;
   const cuts = figure.scale?.cuts ?? [];

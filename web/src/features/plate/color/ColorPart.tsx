@@ -1,17 +1,19 @@
 import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { SPREAD_TERMS } from "../../../api/vocabulary";
-import { Choice } from "../../../shared/Choice";
-import { Select } from "../../../shared/Select";
-import { Toggle } from "../../../shared/Toggle";
-import { withColor, withWithin } from "../changes/recipes";
+import { counted, grouped } from "../../../shared/numbers";
+import { Options } from "../../../shared/Options";
+import { withColor, withTotals, withWithin } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { Line } from "../parts/Line";
+import { type Card, Controls, Said } from "../parts/Said";
+import { colorsOfTotals } from "../parts/totals";
 import { BandsPart } from "./BandsPart";
-import { Gallery } from "./Gallery";
-import { LitPart } from "./LitPart";
+import { Gallery, Strip } from "./Gallery";
+import { LitCard } from "./LitCard";
 import { Locks } from "./Locks";
-import { Rail } from "./Rail";
+import { EndCard, Rail } from "./Rail";
+import { TITLES, WHICH } from "./railAxis";
+import { railModel } from "./railModel";
 import { TargetsPart } from "./TargetsPart";
 
 type Color = NonNullable<Recipe["color"]>;
@@ -25,15 +27,35 @@ type Props = {
 };
 
 const HIGH_IS = [
-  { value: "good", label: "good" },
-  { value: "neither", label: "neither" },
-  { value: "bad", label: "bad" },
+  ["good", "good"],
+  ["neither", "neither good nor bad"],
+  ["bad", "bad"],
 ] as const;
 
 const SPREADS = Object.entries(SPREAD_TERMS).map(([name, { words }]) => [name, words] as const);
 
-/** How values become colors. */
-export function ColorPart({ plate, table, figure, recipe, onChange, onRefused }: Props) {
+/** How values become colors: the sentence, the rail, and what is done with the scale as a whole. */
+export function ColorPart(props: Props) {
+  const { plate, table, figure, recipe, onChange, onRefused } = props;
+  return (
+    <>
+      <Said part="color" title="Color" figure={figure} cards={cardsOf(props)} />
+      <Rail figure={figure} recipe={recipe} table={table.id} onChange={onChange} onRefused={onRefused} />
+      <Box borderTopWidth="1px" borderColor="line" mt="18px" pt="12px">
+        <Locks plate={plate} figure={figure} recipe={recipe} onChange={onChange} onRefused={onRefused} />
+        <TargetsPart table={table.id} figure={figure} />
+        {figure.lit !== null && (
+          <Box textStyle="small" color="quiet" mt="12px">
+            {counted(figure.lit, "cell")} of {grouped(figure.values.filter((value) => value !== null).length)} in color
+          </Box>
+        )}
+      </Box>
+    </>
+  );
+}
+
+/** What the phrases of the sentence open. */
+function cardsOf({ table, figure, recipe, onChange, onRefused }: Props): Record<string, Card> {
   const color = recipe.color ?? {};
   const groups = figure.row_groups.length > 0 || figure.column_groups.length > 0;
   const within = [
@@ -42,49 +64,107 @@ export function ColorPart({ plate, table, figure, recipe, onChange, onRefused }:
     ["column", "its column"],
     ...(groups || color.within === "group" ? [["group", "its group"] as const] : []),
   ] as const;
-  return (
-    <>
-      <Gallery figure={figure} recipe={recipe} onChange={onChange} />
-      <Line label="High is">
-        <Choice
+  const model = railModel(figure, recipe, null);
+  const ends = WHICH.map((which): [string, Card] => [
+    which,
+    {
+      label: `${TITLES[which]} of the scale`,
+      card: (close) =>
+        model && (
+          <EndCard
+            {...{ which, figure, model, shape: model.shape, table: table.id, onChange, onRefused }}
+            onDone={close}
+          />
+        ),
+    },
+  ]);
+  return {
+    ...(model ? Object.fromEntries(ends) : {}),
+    palette: {
+      label: "Palette",
+      width: "420px",
+      card: (close) => <Gallery figure={figure} recipe={recipe} onChange={onChange} onDone={close} />,
+      behind: <Strip colors={figure.scene.grid?.colors ?? []} />,
+    },
+    high_is: {
+      label: "High is",
+      card: (close) => (
+        <Options
           label="High is"
           value={color.high_is ?? "neither"}
-          choices={HIGH_IS}
-          onChange={(high_is) => onChange(withColor({ high_is }))}
+          options={HIGH_IS}
+          onChoose={(high_is) => {
+            close();
+            onChange(withColor({ high_is }));
+          }}
         />
-      </Line>
-      <Rail figure={figure} recipe={recipe} table={table.id} onChange={onChange} onRefused={onRefused} />
-      <Box borderTopWidth="1px" borderColor="line" mt="18px" pt="2px">
-        <Line label="Judged in">
-          <Select
-            label="Judged in"
-            value={color.within ?? "table"}
-            options={within}
-            onChange={(chosen) => onChange(withWithin(chosen as Color["within"]))}
-          />
-        </Line>
-        {!color.bands && (
-          <Line label="Spread">
-            <Select
-              label="Spread"
-              value={color.scale ?? "linear"}
-              options={SPREADS}
-              onChange={(chosen) => onChange(withColor({ scale: chosen as Color["scale"] }))}
-            />
-          </Line>
-        )}
-        <BandsPart figure={figure} recipe={recipe} onChange={onChange} />
-        <LitPart table={table} figure={figure} recipe={recipe} onChange={onChange} />
-      </Box>
-      <Box borderTopWidth="1px" borderColor="line" pt="12px" mt="14px">
-        <Toggle
-          label="Reverse the colors"
-          on={color.reverse ?? false}
-          onChange={(reverse) => onChange(withColor({ reverse }))}
+      ),
+    },
+    within: {
+      label: "Judged in",
+      card: (close) => (
+        <Options
+          label="Judged in"
+          value={color.within ?? "table"}
+          options={within}
+          onChoose={(chosen) => {
+            close();
+            onChange(withWithin(chosen as Color["within"]));
+          }}
         />
-        <Locks plate={plate} figure={figure} recipe={recipe} onChange={onChange} onRefused={onRefused} />
-        <TargetsPart table={table.id} figure={figure} />
-      </Box>
-    </>
-  );
+      ),
+    },
+    scale: {
+      label: "Spread",
+      card: (close) => (
+        <Options
+          label="Spread"
+          value={color.scale ?? "linear"}
+          options={SPREADS}
+          onChoose={(chosen) => {
+            close();
+            onChange(withColor({ scale: chosen as Color["scale"] }));
+          }}
+        />
+      ),
+    },
+    bands: {
+      label: "Drawn as",
+      card: () => (
+        <Controls width="330px">
+          <BandsPart figure={figure} recipe={recipe} onChange={onChange} />
+        </Controls>
+      ),
+    },
+    lit: {
+      label: "Lit",
+      width: "300px",
+      card: (close) => (
+        <LitCard
+          table={table}
+          lit={color.lit}
+          percent={figure.style.percent}
+          targets={figure.targets}
+          onDone={(lit) => {
+            close();
+            onChange(withColor({ lit }));
+          }}
+        />
+      ),
+    },
+    totals: {
+      label: "Colors of totals",
+      card: (close) => (
+        <Options
+          label="Colors of totals"
+          value={recipe.pivot.totals?.color ?? "none"}
+          options={colorsOfTotals(recipe)}
+          onChoose={(chosen) => {
+            close();
+            onChange(withTotals({ color: chosen }));
+          }}
+        />
+      ),
+    },
+  };
 }

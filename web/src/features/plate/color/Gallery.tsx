@@ -1,16 +1,14 @@
-import { Box, chakra, Flex, Grid, Input, VisuallyHidden } from "@chakra-ui/react";
-import { type KeyboardEvent, useLayoutEffect, useRef, useState } from "react";
+import { Box, chakra, Flex, Grid, Input } from "@chakra-ui/react";
+import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Figure, Palette, Recipe } from "../../../api/client";
 import { usePalettes } from "../../../api/queries";
-import { Button } from "../../../shared/Button";
-import { Opens } from "../../../shared/Opens";
 import { withColor } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { look } from "../view";
 import { BLANK, bandColors } from "./coloring";
 import { HouseColors } from "./HouseColors";
 
-type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void; onDone: () => void };
 
 const KINDS: Record<Palette["kind"], string> = {
   sequence: "From light to strong",
@@ -18,23 +16,14 @@ const KINDS: Record<Palette["kind"], string> = {
   bands: "For named bands",
 };
 
-/** The palette in use, and the gallery: each shows the user's own figure; pointing at one, or walking to it, lays it on the stage. */
-export function Gallery({ figure, recipe, onChange }: Props) {
+/** The gallery: each palette shows the user's own figure; pointing at one, or walking to it, lays it on the stage. */
+export function Gallery({ figure, recipe, onChange, onDone }: Props) {
   const palettes = usePalettes().data ?? [];
-  const [open, setOpen] = useState(false);
   const [sought, setSought] = useState("");
-  const own = recipe.color?.colors?.length ? recipe.color.colors : null;
-  const name = own ? null : figure.palette;
-  const current = palettes.find((palette) => palette.name === name);
+  const name = recipe.color?.colors?.length ? null : figure.palette;
   const list = useRef<HTMLDivElement>(null);
   const shown = palettes.filter((palette) => fits(palette, sought));
-
-  function show(now: boolean) {
-    // Cleared when it opens: a list that grows again while it closes would put another palette under the pointer.
-    if (now) setSought("");
-    else look({ triedColors: null });
-    setOpen(now);
-  }
+  useEffect(() => () => look({ triedColors: null }), []);
 
   function onKeyDown(event: KeyboardEvent) {
     const buttons = [...(list.current?.querySelectorAll<HTMLButtonElement>("button[data-palette]") ?? [])];
@@ -46,105 +35,84 @@ export function Gallery({ figure, recipe, onChange }: Props) {
   }
 
   return (
-    <Opens
-      open={open}
-      onOpen={show}
-      label="Palettes"
-      width="420px"
-      placement="left-start"
-      gutter={12}
-      trigger={
-        <Button variant="plain" w="100%" h="36px" px="10px" justifyContent="space-between" gap="10px">
-          <Box fontWeight="600" flex="none">
-            <VisuallyHidden>Palette: </VisuallyHidden>
-            {own ? "House colors" : (current?.title ?? name)}
-          </Box>
-          <Strip colors={figure.scene.grid?.colors ?? []} />
-          <Box color="quiet" fontWeight="400" flex="none">
-            Change
-          </Box>
-        </Button>
-      }
-    >
-      <Box onKeyDown={onKeyDown}>
-        <Box p="10px" borderBottomWidth="1px" borderColor="line">
-          <Input
-            size="sm"
-            autoFocus
-            aria-label="Find a palette by its purpose"
-            placeholder="What is it for? delays, plan, gray print, bands …"
-            borderColor="control"
-            value={sought}
-            onChange={(event) => setSought(event.target.value)}
-          />
-        </Box>
-        <Box
-          ref={list}
-          maxH="470px"
-          overflowY="auto"
-          px="10px"
-          pb="8px"
-          onPointerLeave={() => look({ triedColors: null })}
-        >
-          {(Object.keys(KINDS) as Palette["kind"][]).map((kind) => {
-            const here = shown.filter((palette) => palette.kind === kind);
-            if (!here.length) return null;
-            return (
-              <Box key={kind} role="group" aria-label={KINDS[kind]}>
-                <Box textStyle="label" pt="10px" pb="5px">
-                  {KINDS[kind]}
-                </Box>
-                <Grid templateColumns="repeat(3, 1fr)" gap="8px">
-                  {here.map((palette) => {
-                    const colors = shownColors(palette, figure, recipe);
-                    return (
-                      <chakra.button
-                        key={palette.name}
-                        type="button"
-                        data-palette={palette.name}
-                        aria-pressed={palette.name === name}
-                        title={palette.purpose}
-                        textAlign="start"
-                        p="5px"
-                        borderRadius="6px"
-                        borderWidth="1px"
-                        borderColor={palette.name === name ? "leaf" : "line"}
-                        cursor="pointer"
-                        _hover={{ bg: "amberWash" }}
-                        _focusVisible={{ bg: "amberWash" }}
-                        onPointerEnter={() => look({ triedColors: colors })}
-                        onFocus={() => look({ triedColors: colors })}
-                        onClick={() => {
-                          onChange(withColor({ palette: palette.name as PaletteName, colors: undefined }));
-                          show(false);
-                        }}
-                      >
-                        <Small figure={figure} colors={colors} />
-                        <Box mt="4px" textStyle="small" fontWeight={palette.name === name ? "600" : "400"} truncate>
-                          {palette.title}
-                        </Box>
-                      </chakra.button>
-                    );
-                  })}
-                </Grid>
-              </Box>
-            );
-          })}
-          {!shown.length && (
-            <Box py="14px" color="quiet">
-              No palette says that of itself. Try a shorter word.
-            </Box>
-          )}
-        </Box>
-        <HouseColors
-          colors={recipe.color?.colors ?? []}
-          onDone={(colors) => {
-            onChange(withColor({ colors: colors.length ? colors : undefined }));
-            show(false);
-          }}
+    <Box onKeyDown={onKeyDown}>
+      <Box p="10px" borderBottomWidth="1px" borderColor="line">
+        <Input
+          size="sm"
+          autoFocus
+          aria-label="Find a palette by its purpose"
+          placeholder="What is it for? delays, plan, gray print, bands …"
+          borderColor="control"
+          value={sought}
+          onChange={(event) => setSought(event.target.value)}
         />
       </Box>
-    </Opens>
+      <Box
+        ref={list}
+        maxH="470px"
+        overflowY="auto"
+        px="10px"
+        pb="8px"
+        onPointerLeave={() => look({ triedColors: null })}
+      >
+        {(Object.keys(KINDS) as Palette["kind"][]).map((kind) => {
+          const here = shown.filter((palette) => palette.kind === kind);
+          if (!here.length) return null;
+          return (
+            <Box key={kind} role="group" aria-label={KINDS[kind]}>
+              <Box textStyle="label" pt="10px" pb="5px">
+                {KINDS[kind]}
+              </Box>
+              <Grid templateColumns="repeat(3, 1fr)" gap="8px">
+                {here.map((palette) => {
+                  const colors = shownColors(palette, figure, recipe);
+                  return (
+                    <chakra.button
+                      key={palette.name}
+                      type="button"
+                      data-palette={palette.name}
+                      aria-pressed={palette.name === name}
+                      title={palette.purpose}
+                      textAlign="start"
+                      p="5px"
+                      borderRadius="6px"
+                      borderWidth="1px"
+                      borderColor={palette.name === name ? "leaf" : "line"}
+                      cursor="pointer"
+                      _hover={{ bg: "amberWash" }}
+                      _focusVisible={{ bg: "amberWash" }}
+                      onPointerEnter={() => look({ triedColors: colors })}
+                      onFocus={() => look({ triedColors: colors })}
+                      onClick={() => {
+                        onChange(withColor({ palette: palette.name as PaletteName, colors: undefined }));
+                        onDone();
+                      }}
+                    >
+                      <Small figure={figure} colors={colors} />
+                      <Box mt="4px" textStyle="small" fontWeight={palette.name === name ? "600" : "400"} truncate>
+                        {palette.title}
+                      </Box>
+                    </chakra.button>
+                  );
+                })}
+              </Grid>
+            </Box>
+          );
+        })}
+        {!shown.length && (
+          <Box py="14px" color="quiet">
+            No palette says that of itself. Try a shorter word.
+          </Box>
+        )}
+      </Box>
+      <HouseColors
+        colors={recipe.color?.colors ?? []}
+        onDone={(colors) => {
+          onChange(withColor({ colors: colors.length ? colors : undefined }));
+          onDone();
+        }}
+      />
+    </Box>
   );
 }
 
@@ -196,10 +164,21 @@ function Small({ figure, colors }: { figure: Figure; colors: readonly string[] }
 
 const TICKS = 17;
 
-function Strip({ colors }: { colors: readonly string[] }) {
+/** The colors in use, in small, behind the name of their palette. */
+export function Strip({ colors }: { colors: readonly string[] }) {
   const ticks = Math.min(TICKS, colors.length);
   return (
-    <Flex h="15px" w="136px" minW="80px" flexShrink="1" borderRadius="2px" overflow="hidden" aria-hidden="true">
+    <Flex
+      display="inline-flex"
+      verticalAlign="-1px"
+      ml="7px"
+      h="12px"
+      w="85px"
+      borderRadius="2px"
+      overflow="hidden"
+      aria-hidden="true"
+      css={{ forcedColorAdjust: "none" }}
+    >
       {Array.from({ length: ticks }, (_, i) => (
         <Box
           key={i}

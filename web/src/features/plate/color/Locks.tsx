@@ -18,7 +18,7 @@ type Props = {
   onRefused: (sentence: string) => void;
 };
 
-/** A scale fixed as it is, or taken from another plate, so that two figures compare. */
+/** The colors turned round; the scale fixed as it is, or taken from another plate, so that two figures compare. */
 export function Locks({ plate, figure, recipe, onChange, onRefused }: Props) {
   const plates = (usePlates().data ?? []).filter(({ id }) => id !== plate);
   const { scale } = figure;
@@ -34,7 +34,15 @@ export function Locks({ plate, figure, recipe, onChange, onRefused }: Props) {
   }
 
   return (
-    <Flex gap="8px" mt="12px" align="center">
+    <Flex gap="8px" wrap="wrap">
+      <Button
+        size="sm"
+        variant="plain"
+        aria-pressed={recipe.color?.reverse ?? false}
+        onClick={() => onChange(withColor({ reverse: !recipe.color?.reverse }))}
+      >
+        Turn them round
+      </Button>
       <Button
         size="sm"
         variant="plain"
@@ -45,11 +53,14 @@ export function Locks({ plate, figure, recipe, onChange, onRefused }: Props) {
       >
         Fix the scale
       </Button>
-      <Box flex="1" minW="0">
+      <Box flex="1 0 100%">
         <Select
           label="Take the scale of another plate"
           value=""
-          options={[["", "or take that of…"], ...plates.map(({ id, title }) => [String(id), title] as const)]}
+          options={[
+            ["", "Take the scale of another plate…"],
+            ...plates.map(({ id, title }) => [String(id), title] as const),
+          ]}
           onChange={(id) => id && void take(id)}
         />
       </Box>

@@ -77,7 +77,7 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
   const tried = useView((view) => view.triedRail);
   const { axis } = model;
   const shape = tried ?? model.shape;
-  const { scale, parts, own, style } = model;
+  const { scale, parts, own } = model;
   const [below, above] = useMemo(() => {
     const filled = model.values.filter((value) => value !== null);
     return [filled.filter((value) => value < axis.from), filled.filter((value) => value > axis.to)];
@@ -136,24 +136,7 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
             onKeep={(at) => keep(placed(which, at, model))}
             onDrop={() => show(null)}
             card={(close) => (
-              <TypedEnd
-                which={which}
-                end={end}
-                middle={parts.middle}
-                put={(next) => withParts(next, own)}
-                value={scale[which]}
-                place={model.apart ? value : percentOn(scale, scale[which])}
-                percent={style.percent}
-                targets={figure.targets}
-                table={table}
-                limits={[which === "low" ? null : shape.low, which === "high" ? null : shape.high]}
-                apart={model.apart}
-                onDone={(change) => {
-                  close();
-                  onChange(change);
-                }}
-                onRefused={onRefused}
-              />
+              <EndCard {...{ which, figure, model, shape, table, onChange, onRefused }} onDone={close} />
             )}
           />
         );
@@ -193,6 +176,33 @@ function Filled({ figure, recipe, table, onChange, onRefused, model }: Props & {
           );
         })}
     </Box>
+  );
+}
+
+type EndProps = Omit<Props, "recipe"> & { which: Which; model: RailModel; shape: ScaleShape; onDone: () => void };
+
+/** What says where exactly an end or the middle stands, for its handle and for its phrase. */
+export function EndCard({ which, figure, model, shape, table, onChange, onRefused, onDone }: EndProps) {
+  const { scale, parts, own } = model;
+  return (
+    <TypedEnd
+      which={which}
+      end={parts[which]}
+      middle={parts.middle}
+      put={(next) => withParts(next, own)}
+      value={scale[which]}
+      place={model.apart ? shape[which] : percentOn(scale, scale[which])}
+      percent={model.style.percent}
+      targets={figure.targets}
+      table={table}
+      limits={[which === "low" ? null : shape.low, which === "high" ? null : shape.high]}
+      apart={model.apart}
+      onDone={(change) => {
+        onDone();
+        onChange(change);
+      }}
+      onRefused={onRefused}
+    />
   );
 }
 

@@ -1,6 +1,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { LIMITS, SYMBOL_TERMS } from "../../../api/vocabulary";
+import { Options } from "../../../shared/Options";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
@@ -8,11 +9,11 @@ import { withCells, withSymbols } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { numberIn, numberOut } from "../color/targets";
 import { ColorField } from "./ColorField";
-import { Heading } from "./Heading";
 import { Line } from "./Line";
 import { MeasurePick } from "./MeasurePick";
 import { NumberField } from "./NumberField";
 import { NumberLook } from "./NumberLook";
+import { type Card, Controls, Said } from "./Said";
 
 type Cells = NonNullable<Recipe["cells"]>;
 type Past = Exclude<Cells["values"], string | undefined>;
@@ -47,64 +48,174 @@ function reaches(own: number | undefined) {
 }
 
 /** What stands in the cells: values and how they are written, symbols, what is hidden, and the gaps between. */
-export function CellsPart({ table, figure, recipe, onChange }: Props) {
+export function CellsPart(props: Props) {
+  return <Said part="cells" title="Cells" figure={props.figure} cards={cardsOf(props)} />;
+}
+
+/** What the phrases of the sentence open. */
+function cardsOf({ table, figure, recipe, onChange }: Props): Record<string, Card> {
   const cells = recipe.cells ?? {};
   const values = cells.values ?? "all";
   const way = typeof values === "string" ? values : values.below !== undefined ? "below" : "above";
-  const symbols = cells.symbols ?? {};
+  return {
+    symbols: {
+      label: "Cells drawn as",
+      card: () => (
+        <Controls>
+          <Symbols table={table} recipe={recipe} onChange={onChange} />
+        </Controls>
+      ),
+    },
+    values: {
+      label: "Values",
+      card: () => (
+        <Controls>
+          <Line label="Values">
+            <Select
+              label="Values"
+              value={way}
+              options={VALUES}
+              onChange={(next) => onChange(withCells({ values: valuesFor(next, values, figure) }))}
+            />
+          </Line>
+          {typeof values !== "string" && <Limit figure={figure} values={values} onChange={onChange} />}
+        </Controls>
+      ),
+    },
+    ...(recipe.pivot.correlate
+      ? {}
+      : {
+          print: {
+            label: "What is printed",
+            card: () => (
+              <Controls>
+                <Line label="Printed">
+                  <MeasurePick
+                    label="What is printed"
+                    table={table}
+                    measure={cells.print?.measure}
+                    none="what is colored"
+                    onChange={(measure) => onChange(withCells({ print: measure && { ...cells.print, measure } }))}
+                  />
+                </Line>
+              </Controls>
+            ),
+          },
+        }),
+    number: {
+      label: "How numbers are written",
+      card: () => (
+        <Controls>
+          <Line label="Decimals">
+            <Select
+              label="Decimals"
+              value={cells.decimals === undefined ? "" : String(cells.decimals)}
+              options={[["", `as fits (${figure.style.decimals})`], ...DECIMALS]}
+              onChange={(chosen) => onChange(withCells({ decimals: chosen === "" ? undefined : Number(chosen) }))}
+            />
+          </Line>
+          <NumberLook
+            number={cells.number ?? {}}
+            onChange={(number) => onChange(withCells({ number }))}
+            percent={figure.style.percent ?? false}
+            signed={figure.style.sign}
+          />
+        </Controls>
+      ),
+    },
+    type: {
+      label: "Type of the values",
+      card: () => (
+        <Controls>
+          <Line label="Size">
+            <Flex align="center" gap="10px">
+              <NumberField
+                label="Size of values, in points"
+                none="as fits"
+                width="84px"
+                least={LIMITS.print_size_least}
+                most={LIMITS.print_size_most}
+                value={cells.size}
+                onDone={(size) => onChange(withCells({ size }))}
+              />
+              <Toggle label="Bold" on={cells.bold ?? false} onChange={(bold) => onChange(withCells({ bold }))} />
+            </Flex>
+          </Line>
+        </Controls>
+      ),
+    },
+    least_records: {
+      label: "Cells on few records",
+      card: () => (
+        <Controls width="290px">
+          <Line label="Fewer than">
+            <Flex align="center" gap="8px">
+              <NumberField
+                label="Hide cells on fewer records than"
+                none="none"
+                width="64px"
+                least={1}
+                value={cells.least_records}
+                onDone={(least_records) => onChange(withCells({ least_records }))}
+              />
+              <Box color="quiet">records</Box>
+            </Flex>
+          </Line>
+        </Controls>
+      ),
+    },
+    gap: {
+      label: "Gaps between cells",
+      card: () => (
+        <Controls width="300px">
+          <Line label="Between">
+            <Flex align="center" gap="8px">
+              <NumberField
+                label="Gap between cells, in points"
+                none="as fits"
+                width="64px"
+                least={0}
+                most={LIMITS.gap_most}
+                value={cells.gap}
+                onDone={(gap) => onChange(withCells({ gap }))}
+              />
+              <ColorField
+                label="Color of the gaps"
+                none="see-through"
+                value={cells.gap_color}
+                onDone={(gap_color) => onChange(withCells({ gap_color }))}
+              />
+            </Flex>
+          </Line>
+        </Controls>
+      ),
+    },
+    square: {
+      label: "Shape of the cells",
+      card: (close) => (
+        <Options
+          label="Shape of the cells"
+          value={cells.square ? "square" : "fit"}
+          options={[
+            ["fit", "fitted to the page"],
+            ["square", "square"],
+          ]}
+          onChoose={(shape) => {
+            close();
+            onChange(withCells({ square: shape === "square" }));
+          }}
+        />
+      ),
+    },
+  };
+}
+
+/** Filled cells, or squares, dots or bars: what sizes them, how far they reach, and the lines under them. */
+function Symbols({ table, recipe, onChange }: Omit<Props, "figure">) {
+  const symbols = recipe.cells?.symbols ?? {};
   const filled = (symbols.as ?? "fill") === "fill";
-  const correlated = Boolean(recipe.pivot.correlate);
   return (
-    <Box mt="-12px">
-      <Line label="Values">
-        <Select
-          label="Values"
-          value={way}
-          options={VALUES}
-          onChange={(next) => onChange(withCells({ values: valuesFor(next, values, figure) }))}
-        />
-      </Line>
-      {typeof values !== "string" && <Limit figure={figure} values={values} onChange={onChange} />}
-      {!correlated && (
-        <Line label="Printed">
-          <MeasurePick
-            label="What is printed"
-            table={table}
-            measure={cells.print?.measure}
-            none="what is colored"
-            onChange={(measure) => onChange(withCells({ print: measure && { ...cells.print, measure } }))}
-          />
-        </Line>
-      )}
-      <Line label="Decimals">
-        <Select
-          label="Decimals"
-          value={cells.decimals === undefined ? "" : String(cells.decimals)}
-          options={[["", `as fits (${figure.style.decimals})`], ...DECIMALS]}
-          onChange={(chosen) => onChange(withCells({ decimals: chosen === "" ? undefined : Number(chosen) }))}
-        />
-      </Line>
-      <NumberLook
-        number={cells.number ?? {}}
-        onChange={(number) => onChange(withCells({ number }))}
-        percent={figure.style.percent ?? false}
-        signed={figure.style.sign}
-      />
-      <Line label="Size">
-        <Flex align="center" gap="10px">
-          <NumberField
-            label="Size of values, in points"
-            none="as fits"
-            width="84px"
-            least={LIMITS.print_size_least}
-            most={LIMITS.print_size_most}
-            value={cells.size}
-            onDone={(size) => onChange(withCells({ size }))}
-          />
-          <Toggle label="Bold" on={cells.bold ?? false} onChange={(bold) => onChange(withCells({ bold }))} />
-        </Flex>
-      </Line>
-      <Heading>Symbols</Heading>
+    <>
       <Line label="Drawn as">
         <Select
           label="Cells drawn as"
@@ -119,7 +230,7 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
           }
         />
       </Line>
-      {!filled && !correlated && (
+      {!filled && !recipe.pivot.correlate && (
         <Line label="Sized by">
           <MeasurePick
             label="What sizes them"
@@ -150,48 +261,7 @@ export function CellsPart({ table, figure, recipe, onChange }: Props) {
           />
         </Line>
       )}
-      <Heading>Hidden</Heading>
-      <Line label="Fewer than">
-        <Flex align="center" gap="8px">
-          <NumberField
-            label="Hide cells on fewer records than"
-            none="none"
-            width="64px"
-            least={1}
-            value={cells.least_records}
-            onDone={(least_records) => onChange(withCells({ least_records }))}
-          />
-          <Box color="quiet">records</Box>
-        </Flex>
-      </Line>
-      <Heading>Gaps</Heading>
-      <Line label="Between">
-        <Flex align="center" gap="8px">
-          <NumberField
-            label="Gap between cells, in points"
-            none="as fits"
-            width="64px"
-            least={0}
-            most={LIMITS.gap_most}
-            value={cells.gap}
-            onDone={(gap) => onChange(withCells({ gap }))}
-          />
-          <ColorField
-            label="Color of the gaps"
-            none="see-through"
-            value={cells.gap_color}
-            onDone={(gap_color) => onChange(withCells({ gap_color }))}
-          />
-        </Flex>
-      </Line>
-      <Box mt="12px">
-        <Toggle
-          label="Square cells"
-          on={cells.square ?? false}
-          onChange={(square) => onChange(withCells({ square }))}
-        />
-      </Box>
-    </Box>
+    </>
   );
 }
 

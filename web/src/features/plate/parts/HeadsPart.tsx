@@ -5,8 +5,10 @@ import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
 import { type Side, withOrder, withoutAside, withTotals } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { HeadsLook } from "./HeadsLook";
+import { headLooks } from "./headLooks";
 import { Line } from "./Line";
+import { type Card, Controls, Said } from "./Said";
+import { colorsOfTotals } from "./totals";
 
 type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 type By = NonNullable<Order["by"]>;
@@ -24,77 +26,91 @@ const LINKAGES = [
   ["ward", "groups by least spread"],
 ] as const;
 
-const OWN_COLORS = [
-  ["none", "none"],
-  ["own", "on their own scale"],
-] as const;
-const SHARED = ["shared", "those of the cells"] as const;
+/** Orders of both sides, what is set aside, totals, and how heads look. */
+export function HeadsPart(props: Props) {
+  return <Said part="heads" title="Heads" figure={props.figure} cards={cardsOf(props)} />;
+}
 
-/** Totals can have the colors of the cells where these are judged together, and all of them are lit. */
-const colorsOfTotals = ({ color, pivot }: Recipe) =>
-  ((color?.within ?? "table") === "table" && !color?.lit) || pivot.totals?.color === "shared"
-    ? [...OWN_COLORS, SHARED]
-    : OWN_COLORS;
+/** What the phrases of the sentence open. */
+function cardsOf({ table, figure, recipe, onChange }: Props): Record<string, Card> {
+  const orders = (["rows", "columns"] as const).map((side): [string, Card] => [
+    `order_${side}`,
+    {
+      label: `Order of ${side}`,
+      card: () => (
+        <Controls>
+          <SideOrder side={side} {...{ figure, recipe, onChange }} />
+        </Controls>
+      ),
+    },
+  ]);
+  return {
+    ...Object.fromEntries(orders),
+    aside: {
+      label: "What is set aside",
+      card: () => (
+        <Controls>
+          <Aside recipe={recipe} onChange={onChange} />
+        </Controls>
+      ),
+    },
+    totals: {
+      label: "Totals",
+      card: () => (
+        <Controls width="290px">
+          <Totals figure={figure} recipe={recipe} onChange={onChange} />
+        </Controls>
+      ),
+    },
+    ...headLooks({ table, figure, recipe, onChange }),
+  };
+}
 
-/** Orders of both sides, what is set aside, and totals. */
-export function HeadsPart({ table, figure, recipe, onChange }: Props) {
-  const correlated = Boolean(recipe.pivot.correlate);
+/** Which totals stand on the page, in bands apart, and their colors. */
+function Totals({ figure, recipe, onChange }: Omit<Props, "table">) {
   const totals = recipe.pivot.totals ?? {};
   const nested = { rows: figure.row_groups.length > 0, columns: figure.column_groups.length > 0 };
   const anyTotal = totals.rows || totals.columns || totals.row_groups || totals.column_groups;
   return (
-    <>
-      <SideOrder side="rows" {...{ figure, recipe, onChange }} />
-      {!correlated && <SideOrder side="columns" {...{ figure, recipe, onChange }} />}
-      <Aside recipe={recipe} onChange={onChange} />
-      <HeadsLook table={table} figure={figure} recipe={recipe} onChange={onChange} />
-      {!correlated && (
-        <>
-          <Box textStyle="label" mt="20px" mb="8px">
-            Totals, in bands apart
-          </Box>
-          <Flex direction="column" gap="10px">
-            <Toggle label="Of each row" on={totals.rows ?? false} onChange={(rows) => onChange(withTotals({ rows }))} />
-            <Toggle
-              label="Of each column"
-              on={totals.columns ?? false}
-              onChange={(columns) => onChange(withTotals({ columns }))}
-            />
-            {nested.rows && (
-              <Toggle
-                label="Below each group of rows"
-                on={totals.row_groups ?? false}
-                onChange={(row_groups) => onChange(withTotals({ row_groups }))}
-              />
-            )}
-            {nested.columns && (
-              <Toggle
-                label="Behind each group of columns"
-                on={totals.column_groups ?? false}
-                onChange={(column_groups) => onChange(withTotals({ column_groups }))}
-              />
-            )}
-            {anyTotal && (
-              <Line label="Colors">
-                <Select
-                  label="Colors of totals"
-                  value={totals.color ?? "none"}
-                  options={colorsOfTotals(recipe)}
-                  onChange={(color) => onChange(withTotals({ color: color as NonNullable<typeof totals.color> }))}
-                />
-              </Line>
-            )}
-            {anyTotal && recipe.cells?.values === "none" && (totals.color ?? "none") !== "none" && (
-              <Toggle
-                label="Their values, though cells have none"
-                on={totals.values ?? false}
-                onChange={(values) => onChange(withTotals({ values }))}
-              />
-            )}
-          </Flex>
-        </>
+    <Flex direction="column" gap="10px" mt="12px">
+      <Toggle label="Of each row" on={totals.rows ?? false} onChange={(rows) => onChange(withTotals({ rows }))} />
+      <Toggle
+        label="Of each column"
+        on={totals.columns ?? false}
+        onChange={(columns) => onChange(withTotals({ columns }))}
+      />
+      {nested.rows && (
+        <Toggle
+          label="Below each group of rows"
+          on={totals.row_groups ?? false}
+          onChange={(row_groups) => onChange(withTotals({ row_groups }))}
+        />
       )}
-    </>
+      {nested.columns && (
+        <Toggle
+          label="Behind each group of columns"
+          on={totals.column_groups ?? false}
+          onChange={(column_groups) => onChange(withTotals({ column_groups }))}
+        />
+      )}
+      {anyTotal && (
+        <Line label="Colors">
+          <Select
+            label="Colors of totals"
+            value={totals.color ?? "none"}
+            options={colorsOfTotals(recipe)}
+            onChange={(color) => onChange(withTotals({ color: color as NonNullable<typeof totals.color> }))}
+          />
+        </Line>
+      )}
+      {anyTotal && recipe.cells?.values === "none" && (totals.color ?? "none") !== "none" && (
+        <Toggle
+          label="Their values, though cells have none"
+          on={totals.values ?? false}
+          onChange={(values) => onChange(withTotals({ values }))}
+        />
+      )}
+    </Flex>
   );
 }
 
@@ -115,7 +131,7 @@ function SideOrder({ side, figure, recipe, onChange }: Omit<Props, "table"> & { 
   const set = (next: Order) => onChange(withOrder(side, next));
   const members = side === "rows" ? figure.rows.length : figure.columns.length;
   return (
-    <Box mb="16px">
+    <Box mt="12px">
       <Box textStyle="label" mb="6px">
         {NAMES[side]}, {members}
       </Box>
@@ -174,12 +190,14 @@ function Aside({ recipe, onChange }: Pick<Props, "recipe" | "onChange">) {
   const lists = (["rows", "columns"] as const).flatMap((side) =>
     (recipe.pivot.aside?.[side] ?? []).map((labels) => ({ side, labels })),
   );
-  if (!lists.length) return null;
-  return (
-    <Box role="group" aria-label="Set aside" mb="16px">
-      <Box textStyle="label" mb="4px">
-        Set aside
+  if (!lists.length)
+    return (
+      <Box mt="12px" color="quiet">
+        Nothing is set aside. The menu of a head sets its member aside.
       </Box>
+    );
+  return (
+    <Box role="group" aria-label="Set aside" mt="12px">
       {lists.map(({ side, labels }) => (
         <Flex key={`${side} ${labels.join()}`} align="center" justify="space-between" minH="26px">
           <Box truncate>{labels.join(", ")}</Box>

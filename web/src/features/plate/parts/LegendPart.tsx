@@ -7,8 +7,7 @@ import { Toggle } from "../../../shared/Toggle";
 import { withLegend, withSymbols } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { numberIn, numberOut } from "../color/targets";
-import { Heading } from "./Heading";
-import { Line } from "./Line";
+import { type Card, Controls, Said } from "./Said";
 import { Written } from "./Written";
 
 type Legend = NonNullable<Recipe["legend"]>;
@@ -22,64 +21,93 @@ const PLACES = [
 ] as const;
 
 /** The key to the colors: where it stands, and what is written on it. */
-export function LegendPart({ figure, recipe, onChange }: Props) {
-  const legend = recipe.legend ?? {};
-  const ramp = figure.scale !== null && !figure.scale.cuts && !figure.regions.length;
+export function LegendPart(props: Props) {
   return (
     <>
-      <Toggle label="Legend on the page" on={legend.show ?? true} onChange={(show) => onChange(withLegend({ show }))} />
-      <Line label="Place">
-        <Choice
-          label="Place of the legend"
-          value={legend.place ?? "right"}
-          choices={PLACES}
-          onChange={(place) => onChange(withLegend({ place }))}
-        />
-      </Line>
-      <Written
-        label="Title"
-        hint="what is measured"
-        value={legend.title}
-        onDone={(title) => onChange(withLegend({ title }))}
-      />
-      <Written
-        label="Cells without a value"
-        hint="No value"
-        value={legend.blank}
-        onDone={(blank) => onChange(withLegend({ blank }))}
-      />
-      {recipe.cells?.least_records !== undefined && (
-        <Written
-          label="Cells on too few records"
-          hint={`Under ${recipe.cells.least_records} records`}
-          value={legend.few}
-          onDone={(few) => onChange(withLegend({ few }))}
-        />
-      )}
-      {figure.against &&
-        (["new", "gone"] as const).map((name) => (
-          <Written
-            key={name}
-            label={name === "new" ? "Cells of this side alone" : "Cells of the other side alone"}
-            hint={figure.against?.[name] ?? ""}
-            value={legend[name]}
-            onDone={(words) => onChange(withLegend({ [name]: words }))}
-          />
-        ))}
-      {recipe.cells?.symbols?.size && (
-        <Written
-          label="Title of the sizes"
-          hint="what sizes the symbols"
-          value={recipe.cells.symbols.title}
-          onDone={(title) => onChange(withSymbols({ title }))}
-        />
-      )}
-      {ramp && <Ticks figure={figure} ticks={legend.ticks ?? []} onChange={onChange} />}
+      <Said part="legend" title="Legend" figure={props.figure} cards={cardsOf(props)} />
       <Box color="quiet" textStyle="small" mt="14px">
         Names of the ends, the middle and the bands are given under Color.
       </Box>
     </>
   );
+}
+
+/** What the phrases of the sentence open. */
+function cardsOf({ figure, recipe, onChange }: Props): Record<string, Card> {
+  const legend = recipe.legend ?? {};
+  const ramp = figure.scale !== null && !figure.scale.cuts && !figure.regions.length;
+  const written = (name: "title" | "blank" | "few" | "new" | "gone", label: string, hint: string): [string, Card] => [
+    name,
+    {
+      label,
+      card: () => (
+        <Controls>
+          <Written
+            label={label}
+            hint={hint}
+            value={legend[name]}
+            onDone={(words) => onChange(withLegend({ [name]: words }))}
+          />
+        </Controls>
+      ),
+    },
+  ];
+  return {
+    ...Object.fromEntries([
+      written("title", "Title", "what is measured"),
+      written("blank", "Cells without a value", "No value"),
+      written("few", "Cells on too few records", `Under ${recipe.cells?.least_records} records`),
+      written("new", "Cells of this side alone", figure.against?.new ?? ""),
+      written("gone", "Cells of the other side alone", figure.against?.gone ?? ""),
+    ]),
+    place: {
+      label: "Place of the legend",
+      card: () => (
+        <Controls width="240px">
+          <Box mt="12px">
+            <Toggle
+              label="Legend on the page"
+              on={legend.show ?? true}
+              onChange={(show) => onChange(withLegend({ show }))}
+            />
+          </Box>
+          <Box mt="12px">
+            <Choice
+              label="Place of the legend"
+              value={legend.place ?? "right"}
+              choices={PLACES}
+              onChange={(place) => onChange(withLegend({ place }))}
+            />
+          </Box>
+        </Controls>
+      ),
+    },
+    sizes: {
+      label: "Title of the sizes",
+      card: () => (
+        <Controls>
+          <Written
+            label="Title of the sizes"
+            hint="what sizes the symbols"
+            value={recipe.cells?.symbols?.title}
+            onDone={(title) => onChange(withSymbols({ title }))}
+          />
+        </Controls>
+      ),
+    },
+    ...(ramp
+      ? {
+          ticks: {
+            label: "What stands on the legend",
+            card: () => (
+              <Controls width="300px">
+                <Ticks figure={figure} ticks={legend.ticks ?? []} onChange={onChange} />
+              </Controls>
+            ),
+          },
+        }
+      : {}),
+  };
 }
 
 /** Places of one's own on the ramp, each a number or target and what is written there. */
@@ -91,7 +119,6 @@ function Ticks({ figure, ticks, onChange }: { figure: Figure; ticks: readonly Ti
   const first = figure.scale ? Number(((figure.scale.low + figure.scale.high) / 2).toPrecision(2)) : 0;
   return (
     <>
-      <Heading>Ticks of your own</Heading>
       {ticks.map((tick, i) => (
         <Flex key={i} align="center" gap="6px" mt="10px">
           <SavedInput

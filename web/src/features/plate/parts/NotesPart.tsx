@@ -9,6 +9,7 @@ import { Toggle } from "../../../shared/Toggle";
 import { withNotes } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { look, useView } from "../view";
+import { Said } from "./Said";
 
 type Note = NonNullable<Recipe["notes"]>[number];
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
@@ -34,8 +35,9 @@ export function NotesPart({ figure, recipe, onChange }: Props) {
   const set = (i: number, note: Note) => onChange(withNotes(notes.with(i, note)));
   return (
     <Box ref={part}>
+      <Said part="notes" title="Notes" figure={figure} cards={{}} />
       {row && column ? (
-        <Box>
+        <Box mt="14px">
           <Box color="quiet" mb="8px">
             Mark the cell you stand on, its row or its column
           </Box>
@@ -56,7 +58,9 @@ export function NotesPart({ figure, recipe, onChange }: Props) {
           </Flex>
         </Box>
       ) : (
-        <Box color="quiet">Click a cell to mark it, its row or its column.</Box>
+        <Box color="quiet" mt="14px">
+          Click a cell to mark it, its row or its column.
+        </Box>
       )}
       {notes.map((note, i) => {
         const name = [...(note.row ?? []), ...(note.column ?? [])].join(", ");

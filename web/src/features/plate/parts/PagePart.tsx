@@ -9,10 +9,10 @@ import { named } from "../../../shared/terms";
 import { withPage, withPageLook } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { ColorField } from "./ColorField";
-import { Heading } from "./Heading";
 import { Line } from "./Line";
 import { NumberField } from "./NumberField";
 import { Radio } from "./Radio";
+import { type Card, Controls, Said } from "./Said";
 
 type Page = NonNullable<Recipe["page"]>;
 type Underlay = NonNullable<Page["underlay"]>;
@@ -23,122 +23,166 @@ type Props = {
   onRefused: (sentence: string) => void;
 };
 
-/** The page: its size, its theme, and a picture under the cells. */
-export function PagePart({ recipe, onChange, onRefused }: Props) {
+/** The page: its size, its theme, its font, and a picture under the cells. */
+export function PagePart(props: Props) {
+  return <Said part="page" title="Page" figure={props.figure} cards={cardsOf(props)} />;
+}
+
+/** What the phrases of the sentence open. */
+function cardsOf({ recipe, onChange, onRefused }: Props): Record<string, Card> {
   const page = recipe.page ?? {};
   const { width = 960, height = 540 } = page;
-  return (
-    <>
-      <Box role="radiogroup" aria-label="Page size">
-        {named(PAGE_TERMS).map(([name, each]) => (
-          <Radio
-            key={name}
-            name="page"
-            on={each.width === width && each.height === height}
-            label={each.title}
-            note={`${each.width} × ${each.height}`}
-            onChoose={() => onChange(withPage(each.width, each.height))}
-          >
-            <Box
-              borderWidth="1px"
-              borderColor="ink"
-              style={{ width: (each.width / 960) * 30, height: (each.height / 960) * 30 }}
-            />
-          </Radio>
-        ))}
-      </Box>
-      <Line label="Own, points">
-        <Flex align="center" gap="6px">
-          <NumberField
-            label="Width, points"
-            least={LIMITS.page_least}
-            most={LIMITS.page_most}
-            value={width}
-            onDone={(next) => onChange(withPage(next ?? width, height))}
-          />
-          ×
-          <NumberField
-            label="Height, points"
-            least={LIMITS.page_least}
-            most={LIMITS.page_most}
-            value={height}
-            onDone={(next) => onChange(withPage(width, next ?? height))}
-          />
-        </Flex>
-      </Line>
-      <Line label="Type at least">
-        <Flex align="center" gap="6px">
-          <NumberField
-            label="Least size of type, points"
-            none={String(leastOf(width, height))}
-            least={LIMITS.least_type_least}
-            most={LIMITS.least_type_most}
-            value={page.least_type}
-            onDone={(least_type) => onChange(withPageLook({ least_type }))}
-          />
-          <Box color="quiet">points</Box>
-        </Flex>
-      </Line>
-      <Heading>Theme</Heading>
-      <Box role="radiogroup" aria-label="Theme" mt="12px">
-        {named(THEME_TERMS).map(
-          ([
-            name,
-            {
-              title,
-              theme: { ground, ink },
-            },
-          ]) => (
-            <Radio
-              key={name}
-              name="theme"
-              on={(page.theme ?? "paper") === name}
-              label={title}
-              onChoose={() => onChange(withPageLook({ theme: name, ground: undefined, ink: undefined }))}
-            >
-              <Flex
-                w="30px"
-                h="20px"
-                align="center"
-                justify="center"
-                borderWidth="1px"
-                borderColor="edge"
-                fontWeight="600"
-                style={{ background: ground, color: ink }}
+  return {
+    size: {
+      label: "Page size",
+      card: () => (
+        <Controls>
+          <Box role="radiogroup" aria-label="Page size" mt="12px">
+            {named(PAGE_TERMS).map(([name, each]) => (
+              <Radio
+                key={name}
+                name="page"
+                on={each.width === width && each.height === height}
+                label={each.title}
+                note={`${each.width} × ${each.height}`}
+                onChoose={() => onChange(withPage(each.width, each.height))}
               >
-                a
-              </Flex>
-            </Radio>
-          ),
-        )}
-      </Box>
-      <Line label="Own ground">
-        <ColorField
-          label="Ground of the page"
-          none="the theme's"
-          value={page.ground}
-          onDone={(ground) => onChange(withPageLook({ ground }))}
-        />
-      </Line>
-      <Line label="Own ink">
-        <ColorField
-          label="Ink of the page"
-          none="the theme's"
-          value={page.ink}
-          onDone={(ink) => onChange(withPageLook({ ink }))}
-        />
-      </Line>
-      <Box mt="12px">
-        <Toggle
-          label="See-through ground"
-          on={page.transparent ?? false}
-          onChange={(transparent) => onChange(withPageLook({ transparent }))}
-        />
-      </Box>
-      <FontPart font={page.font} onChange={onChange} onRefused={onRefused} />
-      <UnderlayPart underlay={page.underlay} onChange={onChange} onRefused={onRefused} />
-    </>
-  );
+                <Box
+                  borderWidth="1px"
+                  borderColor="ink"
+                  style={{ width: (each.width / 960) * 30, height: (each.height / 960) * 30 }}
+                />
+              </Radio>
+            ))}
+          </Box>
+          <Line label="Own, points">
+            <Flex align="center" gap="6px">
+              <NumberField
+                label="Width, points"
+                least={LIMITS.page_least}
+                most={LIMITS.page_most}
+                value={width}
+                onDone={(next) => onChange(withPage(next ?? width, height))}
+              />
+              ×
+              <NumberField
+                label="Height, points"
+                least={LIMITS.page_least}
+                most={LIMITS.page_most}
+                value={height}
+                onDone={(next) => onChange(withPage(width, next ?? height))}
+              />
+            </Flex>
+          </Line>
+        </Controls>
+      ),
+    },
+    least_type: {
+      label: "Least type",
+      card: () => (
+        <Controls>
+          <Line label="Type at least">
+            <Flex align="center" gap="6px">
+              <NumberField
+                label="Least size of type, points"
+                none={String(leastOf(width, height))}
+                least={LIMITS.least_type_least}
+                most={LIMITS.least_type_most}
+                value={page.least_type}
+                onDone={(least_type) => onChange(withPageLook({ least_type }))}
+              />
+              <Box color="quiet">points</Box>
+            </Flex>
+          </Line>
+        </Controls>
+      ),
+    },
+    theme: {
+      label: "Theme",
+      card: () => (
+        <Controls>
+          <Box role="radiogroup" aria-label="Theme" mt="12px">
+            {named(THEME_TERMS).map(
+              ([
+                name,
+                {
+                  title,
+                  theme: { ground, ink },
+                },
+              ]) => (
+                <Radio
+                  key={name}
+                  name="theme"
+                  on={(page.theme ?? "paper") === name}
+                  label={title}
+                  onChoose={() => onChange(withPageLook({ theme: name, ground: undefined, ink: undefined }))}
+                >
+                  <Flex
+                    w="30px"
+                    h="20px"
+                    align="center"
+                    justify="center"
+                    borderWidth="1px"
+                    borderColor="edge"
+                    fontWeight="600"
+                    style={{ background: ground, color: ink }}
+                  >
+                    a
+                  </Flex>
+                </Radio>
+              ),
+            )}
+          </Box>
+          <Line label="Own ground">
+            <ColorField
+              label="Ground of the page"
+              none="the theme's"
+              value={page.ground}
+              onDone={(ground) => onChange(withPageLook({ ground }))}
+            />
+          </Line>
+          <Line label="Own ink">
+            <ColorField
+              label="Ink of the page"
+              none="the theme's"
+              value={page.ink}
+              onDone={(ink) => onChange(withPageLook({ ink }))}
+            />
+          </Line>
+        </Controls>
+      ),
+    },
+    transparent: {
+      label: "Ground",
+      card: () => (
+        <Controls>
+          <Box mt="12px">
+            <Toggle
+              label="See-through ground"
+              on={page.transparent ?? false}
+              onChange={(transparent) => onChange(withPageLook({ transparent }))}
+            />
+          </Box>
+        </Controls>
+      ),
+    },
+    font: {
+      label: "Font of the house",
+      card: () => (
+        <Controls>
+          <FontPart font={page.font} onChange={onChange} onRefused={onRefused} />
+        </Controls>
+      ),
+    },
+    underlay: {
+      label: "Picture under the cells",
+      card: () => (
+        <Controls>
+          <UnderlayPart underlay={page.underlay} onChange={onChange} onRefused={onRefused} />
+        </Controls>
+      ),
+    },
+  };
 }
 
 /** The least size of type that follows from the size of a page. */
@@ -165,30 +209,27 @@ function FontPart({ font, onChange, onRefused }: FontProps) {
     }
   }
   return (
-    <>
-      <Heading>Font of the house</Heading>
-      <Flex gap="8px" mt="12px" wrap="wrap">
+    <Flex gap="8px" mt="12px" wrap="wrap">
+      <FileButton
+        label="File of the regular font"
+        words={font ? "Another regular" : "Choose a font"}
+        accept=".ttf,.otf,.woff,.woff2"
+        onTake={(file) => take("regular", file)}
+      />
+      {font && (
         <FileButton
-          label="File of the regular font"
-          words={font ? "Another regular" : "Choose a font"}
+          label="File of the bold font"
+          words={font.bold ? "Another bold" : "And its bold"}
           accept=".ttf,.otf,.woff,.woff2"
-          onTake={(file) => take("regular", file)}
+          onTake={(file) => take("bold", file)}
         />
-        {font && (
-          <FileButton
-            label="File of the bold font"
-            words={font.bold ? "Another bold" : "And its bold"}
-            accept=".ttf,.otf,.woff,.woff2"
-            onTake={(file) => take("bold", file)}
-          />
-        )}
-        {font && (
-          <Button size="sm" variant="plain" onClick={() => onChange(withPageLook({ font: undefined }))}>
-            The bundled one
-          </Button>
-        )}
-      </Flex>
-    </>
+      )}
+      {font && (
+        <Button size="sm" variant="plain" onClick={() => onChange(withPageLook({ font: undefined }))}>
+          The bundled one
+        </Button>
+      )}
+    </Flex>
   );
 }
 
@@ -239,7 +280,6 @@ function UnderlayPart({ underlay, onChange, onRefused }: UnderlayProps) {
 
   return (
     <>
-      <Heading>Picture under the cells</Heading>
       <Flex gap="8px" mt="12px">
         <FileButton
           label="File of the picture"

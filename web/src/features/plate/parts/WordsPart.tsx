@@ -2,6 +2,7 @@ import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe } from "../../../api/client";
 import { withWords } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
+import { type Card, Controls, Said } from "./Said";
 import { Written } from "./Written";
 
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
@@ -17,18 +18,26 @@ export function WordsPart({ figure, recipe, onChange }: Props) {
     ["caption", "Caption", figure.default_caption],
     ["source", "Source", "none"],
   ];
+  const cards = lines.map(([which, label, hint]): [string, Card] => [
+    which,
+    {
+      label,
+      card: () => (
+        <Controls width="300px">
+          <Written
+            label={label}
+            hint={hint}
+            value={recipe.words?.[which]}
+            facts={figure.facts}
+            onDone={(text) => onChange(withWords({ [which]: text }))}
+          />
+        </Controls>
+      ),
+    },
+  ]);
   return (
     <>
-      {lines.map(([which, label, hint]) => (
-        <Written
-          key={which}
-          label={label}
-          hint={hint}
-          value={recipe.words?.[which]}
-          facts={figure.facts}
-          onDone={(text) => onChange(withWords({ [which]: text }))}
-        />
-      ))}
+      <Said part="words" title="Words" figure={figure} cards={Object.fromEntries(cards)} />
       <Box color="quiet" textStyle="small" mt="14px">
         Type {"{"} for a live fact, such as the number of records kept: it stays right when the data moves.
       </Box>

@@ -1,20 +1,13 @@
 import { Box, Flex, Input } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Figure, Measure, Recipe, TableInfo } from "../../../api/client";
-import { Button } from "../../../shared/Button";
+import type { Measure, Recipe, TableInfo } from "../../../api/client";
 import { CardForm } from "../../../shared/CardForm";
-import { counted, grouped } from "../../../shared/numbers";
-import { Opens } from "../../../shared/Opens";
 import { Select } from "../../../shared/Select";
-import { withColor } from "../changes/recipes";
-import type { Change } from "../changes/usePlate";
-import { Line } from "../parts/Line";
 import { MeasurePick } from "../parts/MeasurePick";
 import { numberIn } from "./targets";
 
 type Lit = NonNullable<NonNullable<Recipe["color"]>["lit"]>;
 type Limit = "above" | "below" | "from" | "to";
-type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 
 const WAYS = [
   ["highest", "the highest"],
@@ -27,55 +20,6 @@ const WAYS = [
 ] as const;
 type Way = (typeof WAYS)[number][0];
 
-/** Only what passes has color: what that is, and how many cells it is. */
-export function LitPart({ table, figure, recipe, onChange }: Props) {
-  const [open, setOpen] = useState(false);
-  const lit = recipe.color?.lit;
-  const words = lit ? wordsOf(lit, figure.style.percent) : "all cells";
-  return (
-    <>
-      <Line label="Lit">
-        <Opens
-          open={open}
-          onOpen={setOpen}
-          label="Lit"
-          width="300px"
-          placement="left"
-          trigger={
-            <Button
-              size="sm"
-              variant="plain"
-              w="100%"
-              justifyContent="start"
-              fontWeight={lit ? "600" : "400"}
-              color={lit ? "ink" : "quiet"}
-              aria-label={`Lit: ${words}`}
-            >
-              <Box truncate>{words}</Box>
-            </Button>
-          }
-        >
-          <LitCard
-            table={table}
-            lit={lit}
-            percent={figure.style.percent}
-            targets={figure.targets}
-            onDone={(next) => {
-              setOpen(false);
-              onChange(withColor({ lit: next }));
-            }}
-          />
-        </Opens>
-      </Line>
-      {figure.lit !== null && (
-        <Box textStyle="small" color="quiet" mt="4px" textAlign="end">
-          {counted(figure.lit, "cell")} of {grouped(figure.values.filter((value) => value !== null).length)} in color
-        </Box>
-      )}
-    </>
-  );
-}
-
 type CardProps = {
   table: TableInfo;
   lit: Lit | undefined;
@@ -84,7 +28,8 @@ type CardProps = {
   onDone: (lit: Lit | undefined) => void;
 };
 
-function LitCard({ table, lit, percent, targets, onDone }: CardProps) {
+/** What has color, the rest being gray. */
+export function LitCard({ table, lit, percent, targets, onDone }: CardProps) {
   const [of, setOf] = useState<NonNullable<Lit["of"]>>(lit?.of ?? "value");
   const [by, setBy] = useState<Measure>(lit?.by ?? { take: "count" });
   const [way, setWay] = useState<Way>(() => wayOf(lit));
@@ -190,14 +135,4 @@ function written(point: Point, percent: boolean | undefined): string {
 function pointIn(text: string, targets: Record<string, number>, percent: boolean | undefined): Point | null {
   const name = text.trim();
   return name in targets ? { target: name } : numberIn(text, percent);
-}
-
-function wordsOf(lit: Lit, percent: boolean | undefined): string {
-  const of = lit.of === "records" ? "records " : lit.of === "measure" ? "another measure " : "";
-  if (lit.highest !== undefined) return `the ${lit.highest} highest${of ? ` by ${of.trim()}` : ""}`;
-  if (lit.lowest !== undefined) return `the ${lit.lowest} lowest${of ? ` by ${of.trim()}` : ""}`;
-  const words = (["above", "below", "from", "to"] as const)
-    .filter((limit) => lit[limit] !== undefined)
-    .map((limit) => `${limit} ${written(lit[limit], percent && !of)}`);
-  return `${of}${words.join(" ")}`;
 }

@@ -1,0 +1,82 @@
+import { Box, chakra } from "@chakra-ui/react";
+import { Fragment, type ReactNode, useState } from "react";
+import type { Figure } from "../../../api/client";
+import { Opens } from "../../../shared/Opens";
+import type { Tab } from "../view";
+
+/** What a phrase opens: its name, and the controls that set it; `close` puts them away. */
+export type Card = { label: string; width?: string; card: (close: () => void) => ReactNode; behind?: ReactNode };
+
+type Props = { part: Tab; title: string; figure: Figure; cards: Readonly<Record<string, Card>> };
+
+/** What a part of the plate says now: a sentence of which each phrase opens what sets it. What is not set is faint. */
+export function Said({ part, title, figure, cards }: Props) {
+  const [open, setOpen] = useState<string | null>(null);
+  return (
+    <Box
+      role="group"
+      aria-label={`${title}, as it is said`}
+      id={`said-${part}`}
+      mx="-16px"
+      mt="-14px"
+      px="16px"
+      py="14px"
+      bg="paper"
+      borderBottomWidth="1px"
+      borderColor="line"
+      fontSize="15px"
+      lineHeight="1.75"
+      color="quiet"
+    >
+      {(figure.said[part] ?? []).map(({ text, opens = "", set = false }, i) => {
+        const card = cards[opens];
+        if (!card) return <Fragment key={`${i} ${text}`}>{text}</Fragment>;
+        return (
+          <Fragment key={opens}>
+            <Opens
+              open={open === opens}
+              onOpen={(now) => setOpen(now ? opens : null)}
+              label={card.label}
+              width={card.width ?? "auto"}
+              placement="bottom-start"
+              gutter={4}
+              trigger={
+                <chakra.button
+                  type="button"
+                  aria-label={`${card.label}: ${text}`}
+                  data-said={opens}
+                  display="inline"
+                  textAlign="start"
+                  color={set || open === opens ? "ink" : "quiet"}
+                  fontWeight={set ? "600" : "400"}
+                  borderBottomWidth={set ? "2px" : "1px"}
+                  borderStyle={set ? "solid" : "dotted"}
+                  borderColor={set ? "amberLine" : "control"}
+                  borderRadius="2px 2px 0 0"
+                  cursor="pointer"
+                  lineHeight="1.3"
+                  bg={open === opens ? "amberWash" : undefined}
+                  _hover={{ bg: "amberWash", color: "ink" }}
+                >
+                  {text}
+                </chakra.button>
+              }
+            >
+              {card.card(() => setOpen(null))}
+            </Opens>
+            {card.behind}
+          </Fragment>
+        );
+      })}
+    </Box>
+  );
+}
+
+/** The inside of a card that holds a few controls. */
+export function Controls({ width = "268px", children }: { width?: string; children: ReactNode }) {
+  return (
+    <Box w={width} px="14px" pb="14px" pt="2px">
+      {children}
+    </Box>
+  );
+}

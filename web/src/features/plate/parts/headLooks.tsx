@@ -1,0 +1,137 @@
+import type { Figure, Recipe, TableInfo } from "../../../api/client";
+import { LIMITS } from "../../../api/vocabulary";
+import { Options } from "../../../shared/Options";
+import { Select } from "../../../shared/Select";
+import { withHeads } from "../changes/recipes";
+import type { Change } from "../changes/usePlate";
+import { Line } from "./Line";
+import { MeasurePick } from "./MeasurePick";
+import { NumberField } from "./NumberField";
+import { type Card, Controls } from "./Said";
+import { Written } from "./Written";
+
+type Heads = NonNullable<Recipe["heads"]>;
+type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+
+const TURNS = [
+  ["fit", "as they fit"],
+  ["level", "level"],
+  ["up", "turned up"],
+] as const;
+const LONGS = [
+  ["wrap", "in a few lines"],
+  ["cut", "cut"],
+] as const;
+const FLOWS = [
+  ["", "none"],
+  ["columns", "along the columns"],
+  ["rows", "down the rows"],
+] as const;
+
+/**
+ * How heads look: turned or level, wrapped or cut; how far groups are apart; what widths and heights go by; and the arrow that
+ * says which way to read.
+ */
+export function headLooks({ table, figure, recipe, onChange }: Props): Record<string, Card> {
+  const heads = recipe.heads ?? {};
+  const weights = (["columns", "rows"] as const).map((side): [string, Card] => {
+    const label = side === "columns" ? "What columns are as wide as" : "What rows are as high as";
+    return [
+      `weight_${side}`,
+      {
+        label,
+        card: () => (
+          <Controls>
+            <Line label={side === "columns" ? "As wide as" : "As high as"}>
+              <MeasurePick
+                label={label}
+                table={table}
+                measure={heads.weight?.[side]}
+                none="each other"
+                onChange={(measure) => onChange(withHeads({ weight: { ...heads.weight, [side]: measure } }))}
+              />
+            </Line>
+          </Controls>
+        ),
+      },
+    ];
+  });
+  return {
+    ...Object.fromEntries(weights),
+    turn: {
+      label: "Heads over columns",
+      card: (close) => (
+        <Options
+          label="Heads over columns"
+          value={heads.turn ?? "fit"}
+          options={TURNS}
+          onChoose={(turn) => {
+            close();
+            onChange(withHeads({ turn }));
+          }}
+        />
+      ),
+    },
+    long: {
+      label: "Long heads",
+      card: (close) => (
+        <Options
+          label="Long heads"
+          value={heads.long ?? "wrap"}
+          options={LONGS}
+          onChoose={(long) => {
+            close();
+            onChange(withHeads({ long }));
+          }}
+        />
+      ),
+    },
+    group_gap: {
+      label: "Groups apart",
+      card: () => (
+        <Controls>
+          <Line label="Groups apart">
+            <NumberField
+              label="Gap between groups, in points"
+              none="as fits"
+              least={0}
+              most={LIMITS.group_gap_most}
+              value={heads.group_gap}
+              onDone={(group_gap) => onChange(withHeads({ group_gap }))}
+            />
+          </Line>
+        </Controls>
+      ),
+    },
+    flow: {
+      label: "Arrow",
+      card: () => (
+        <Controls>
+          <Line label="Arrow">
+            <Select
+              label="Arrow of flow"
+              value={heads.flow ? (heads.flow.along ?? "columns") : ""}
+              options={FLOWS}
+              onChange={(along) =>
+                onChange(
+                  withHeads({
+                    flow: along ? { ...heads.flow, along: along as NonNullable<Heads["flow"]>["along"] } : undefined,
+                  }),
+                )
+              }
+            />
+          </Line>
+          {heads.flow && (
+            <Written
+              label="Words of the arrow"
+              hint="none"
+              value={heads.flow.words}
+              facts={figure.facts}
+              onDone={(words) => onChange(withHeads({ flow: { ...heads.flow, words } }))}
+            />
+          )}
+        </Controls>
+      ),
+    },
+  };
+}
