@@ -223,8 +223,12 @@ def choose(page: Page, phrase: str, typed: str) -> None:
 def said(page: Page, phrase: str) -> None:
     """Open what a phrase of the dock's sentence sets, unless it is open."""
     button = page.locator(f"[data-said={phrase}]")
-    if button.get_attribute("aria-expanded") != "true":
-        button.click()
+    if button.get_attribute("aria-expanded") == "true":
+        return
+    if page.locator("[data-said][aria-expanded=true]").count():
+        page.keyboard.press("Escape")  # the card of a phrase may lie over those below it
+        expect(page.locator("[data-said][aria-expanded=true]")).to_have_count(0)
+    button.click()
 
 
 def pick(page: Page, phrase: str, choice: str) -> None:

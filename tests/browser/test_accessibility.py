@@ -89,7 +89,7 @@ def test_the_cards_of_color(editor):
     editor.keyboard.press("Escape")
     expect(editor.get_by_role("slider", name="Middle of the scale")).to_be_focused()
     said(editor, "bands")
-    editor.get_by_label("Drawn as").select_option("bands, equal counts")
+    editor.get_by_role("combobox", name="Drawn as", exact=True).select_option("bands, equal counts")
     expect(editor.get_by_role("list", name="Bands")).to_be_visible()
     settled(editor)
     editor.get_by_role("slider", name="Cut 1 of 4").click()

@@ -98,13 +98,13 @@ class TestCells:
     def test_values_past_a_number(self, page, api, number):
         part(page, "Cells")
         said(page, "values")
-        page.get_by_label("Values", exact=True).select_option("above a number")
+        page.get_by_role("combobox", name="Values", exact=True).select_option("above a number")
         said(page, "values")
         put(page, "Values above", "15")
         assert api.recipe(number)["cells"]["values"] == {"above": 15}
         assert all(not text or float(text) > 15 for text in scene(api, number)["grid"]["prints"])
         said(page, "values")
-        page.get_by_label("Values", exact=True).select_option("highest and lowest")
+        page.get_by_role("combobox", name="Values", exact=True).select_option("highest and lowest")
         settled(page)
         assert len([text for text in scene(api, number)["grid"]["prints"] if text]) == 2
 
@@ -113,7 +113,7 @@ class TestCells:
         said(page, "number")
         put(page, "After each number", " ct")
         said(page, "number")
-        page.get_by_label("How digits are grouped").select_option("1.234,5")
+        page.get_by_role("combobox", name="How digits are grouped", exact=True).select_option("1.234,5")
         settled(page)
         assert scene(api, number)["grid"]["prints"][0] == "0,0 ct"
         page.get_by_role("grid").focus()
@@ -123,7 +123,7 @@ class TestCells:
     def test_another_measure_is_printed_and_read(self, page, api, number):
         part(page, "Cells")
         said(page, "print")
-        page.get_by_label("What is printed", exact=True).select_option("number of records")
+        page.get_by_role("combobox", name="What is printed", exact=True).select_option("number of records")
         settled(page)
         assert scene(api, number)["grid"]["prints"][:4] == ["1", "2", "3", "1"]
         page.get_by_role("grid").focus()
@@ -133,13 +133,13 @@ class TestCells:
     def test_marks_on_the_screen_are_those_of_the_picture(self, page, api, number, mark):
         part(page, "Cells")
         said(page, "symbols")
-        page.get_by_label("Cells drawn as").select_option(mark)
+        page.get_by_role("combobox", name="Cells drawn as", exact=True).select_option(mark)
         settled(page)
         said(page, "symbols")
-        page.get_by_label("What sizes them", exact=True).select_option("number of records")
+        page.get_by_role("combobox", name="What sizes them", exact=True).select_option("number of records")
         settled(page)
         said(page, "symbols")
-        page.get_by_label("Lines").select_option("through them")
+        page.get_by_role("combobox", name="Lines", exact=True).select_option("through them")
         settled(page)
         painted(page)
         grid = scene(api, number)["grid"]
@@ -199,7 +199,7 @@ class TestFrame:
         settled(page)
         assert all(text["turned"] for text in scene(api, number)["texts"] if text["part"] == "heads" and text["column"] is not None)
         said(page, "flow")
-        page.get_by_label("Arrow of flow").select_option("along the columns")
+        page.get_by_role("combobox", name="Arrow of flow", exact=True).select_option("along the columns")
         settled(page)
         said(page, "flow")
         put(page, "Words of the arrow", "on and on")
@@ -313,9 +313,15 @@ class TestWords:
 
     def test_names_of_the_sides_and_the_source(self, page, api, number):
         part(page, "Words")
-        put(page, "Name of the columns", "Things")
-        put(page, "Name of the rows", "Town")
-        put(page, "Source", "Source: the till")
+        for phrase, label, words in (
+            ("columns", "Name of the columns", "Things"),
+            ("rows", "Name of the rows", "Town"),
+            ("source", "Source", "Source: the till"),
+        ):
+            said(page, phrase)
+            page.get_by_role("textbox", name=label, exact=True).fill(words)
+            page.keyboard.press("Enter")
+            settled(page)
         words = [text["text"] for text in scene(api, number)["texts"]]
         assert {"Things", "Town", "Source: the till"} < set(words)
 
@@ -429,7 +435,8 @@ class TestHistory:
     def test_going_back_to_any_step(self, page, api, number):
         part(page, "Page")
         for theme in ("Reed", "Dusk", "Paper"):
-            page.get_by_text(theme, exact=True).click()
+            said(page, "theme")
+            page.get_by_role("radiogroup", name="Theme").get_by_text(theme, exact=True).click()
             settled(page)
         page.get_by_role("button", name="History").click()
         steps = page.get_by_role("list", name="Steps").get_by_role("button")

@@ -136,7 +136,7 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
     # Values hidden, so that cell centers show color alone; then out
     page.get_by_role("tab", name="Cells").click()
     said(page, "values")
-    page.get_by_label("Values", exact=True).select_option("none")
+    page.get_by_role("combobox", name="Values", exact=True).select_option("none")
     settled(page)
     exported = json.loads(download(page, "Values and colors"))
     assert [labels[0] for labels in exported["rows"]] == STALLS

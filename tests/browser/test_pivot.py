@@ -13,7 +13,6 @@ from .conftest import (
     make_plate,
     open_plate,
     painted,
-    pick,
     plate_number,
     said,
     screen_color,
@@ -344,7 +343,7 @@ def test_likeness_draws_a_tree_and_its_choices(page, api, number):
     pick(page, "minutes")
     page.get_by_role("tab", name="Heads").click()
     said(page, "order_rows")
-    page.get_by_label("Order of rows").select_option("likeness")
+    page.get_by_role("combobox", name="Order of rows", exact=True).select_option("likeness")
     settled(page)
     found = figure(api, number)
     places = [found["rows"].index(name) for name in ("Brack", "Dun")]
@@ -512,7 +511,7 @@ def test_the_totals_of_groups(page, api, number):
     page.get_by_role("tab", name="Heads").click()
     page.get_by_text("Below each group of rows").click()
     said(page, "totals")
-    page.get_by_label("Colors of totals").select_option("on their own scale")
+    page.get_by_role("combobox", name="Colors of totals", exact=True).select_option("on their own scale")
     settled(page)
     assert pivot(api, number)["totals"] == {"row_groups": True, "color": "own"}
     found = figure(api, number)

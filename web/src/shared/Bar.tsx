@@ -8,11 +8,14 @@ export function Bar({ trail, children }: { trail?: ReactNode; children?: ReactNo
   return (
     <Flex
       as="header"
-      h="44px"
+      minH="44px"
       flex="none"
       align="center"
-      gap="16px"
+      wrap={{ base: "wrap", lg: "nowrap" }}
+      columnGap="16px"
+      rowGap="4px"
       px="16px"
+      py={{ base: "6px", lg: "0" }}
       bg="bar"
       color="onBar"
       whiteSpace="nowrap"
@@ -23,10 +26,19 @@ export function Bar({ trail, children }: { trail?: ReactNode; children?: ReactNo
           Mottled Finch
         </Flex>
       </Link>
-      <Flex align="baseline" gap="8px" minW="0" flex="1" overflow="hidden" color="onBarQuiet">
+      <Flex
+        align="baseline"
+        gap="8px"
+        minW="0"
+        flex={{ base: "1 0 100%", lg: "1" }}
+        // where there is no room beside the mark it stands below, with the actions of the screen behind it
+        maxW={{ base: "100%", lg: "none" }}
+        overflow="hidden"
+        color="onBarQuiet"
+      >
         {trail}
       </Flex>
-      <Flex align="center" gap="8px" flex="none">
+      <Flex align="center" gap="8px" flex={{ base: "0 1 auto", lg: "none" }} wrap={{ base: "wrap", lg: "nowrap" }}>
         {children}
       </Flex>
     </Flex>

@@ -27,6 +27,8 @@ import {
   tokens,
 } from "@chakra-ui/react/theme";
 
+const FORCED = "@media (forced-colors: active)";
+
 /** Of the library's theme what is used here: its recipes are a quarter of what a first visit would fetch. */
 const used = defineConfig({
   preflight: true,
@@ -69,6 +71,24 @@ const config = defineConfig({
     "*": {
       boxSizing: "border-box",
       _motionReduce: { transitionDuration: "0s !important", animationDuration: "0s !important" },
+    },
+    // The figure, the rail and every swatch are what they show: their colors stay where the system has its own.
+    "[style*=background], [data-testid=page], canvas": { [FORCED]: { forcedColorAdjust: "none" } },
+    "[data-testid=rail]": {
+      [FORCED]: {
+        forcedColorAdjust: "none",
+        background: "{colors.panel}",
+        boxShadow: "0 -26px 0 {colors.panel}, 0 24px 0 {colors.panel}",
+      },
+    },
+    "[role=radio][aria-checked=true], [role=tab][aria-selected=true], [aria-pressed=true], label:has(> input[type=radio]:checked)":
+      { [FORCED]: { outline: "2px solid Highlight !important", outlineOffset: "-2px !important" } },
+    "[data-scope=switch][data-part=control]": { [FORCED]: { border: "1px solid ButtonText !important" } },
+    "[data-scope=switch][data-part=control][data-state=checked]": {
+      [FORCED]: { background: "Highlight !important", forcedColorAdjust: "none" },
+    },
+    "[data-scope=switch][data-part=thumb]": {
+      [FORCED]: { background: "ButtonText !important", forcedColorAdjust: "none" },
     },
     ":focus-visible": { outline: "2px solid {colors.focus}", outlineOffset: "2px" },
   },

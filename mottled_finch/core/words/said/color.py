@@ -33,7 +33,7 @@ def color(said: Said) -> list[Piece]:
         Piece(_drawn(said), "bands", written.bands is not None),
         "; ",
         Piece(f"lit: {lit_words(lit, number)}" if lit else "everything lit", "lit", bool(written.lit)),
-        *(("; totals ", Piece(_TOTALS[totals.color], "totals", totals.color != "none")) if totals.any else ()),
+        *(("; totals ", Piece(_TOTALS[totals.color], "totals_color", totals.color != "none")) if totals.any else ()),
         ".",
     )
 

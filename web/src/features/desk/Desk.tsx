@@ -36,7 +36,16 @@ export function Desk() {
   return (
     <Flex direction="column" h="100%">
       <Bar />
-      <Box as="main" data-home tabIndex={-1} outline="none" flex="1" overflowY="auto" px="32px" py="24px">
+      <Box
+        as="main"
+        data-home
+        tabIndex={-1}
+        outline="none"
+        flex="1"
+        overflowY="auto"
+        px={{ base: "16px", lg: "32px" }}
+        py="24px"
+      >
         <Box maxW="1760px" mx="auto">
           {refusal && (
             <Box mb="16px">
@@ -49,7 +58,10 @@ export function Desk() {
             </Box>
           )}
           <Grid
-            templateColumns={empty ? "minmax(0, 640px)" : "minmax(0, 1fr) 340px"}
+            templateColumns={{
+              base: "minmax(0, 1fr)",
+              lg: empty ? "minmax(0, 640px)" : "minmax(0, 1fr) 340px",
+            }}
             gap="32px"
             justifyContent="center"
           >
@@ -62,7 +74,7 @@ export function Desk() {
                 {plates.data?.length === 0 && (
                   <Box color="quiet">No plate yet. Make one from a table on the right.</Box>
                 )}
-                <Grid templateColumns="repeat(auto-fill, minmax(320px, 1fr))" gap="20px">
+                <Grid templateColumns="repeat(auto-fill, minmax(min(320px, 100%), 1fr))" gap="20px">
                   {plates.data?.map((plate) => (
                     <PlateCard key={plate.id} plate={plate} onRefusal={setRefusal} />
                   ))}

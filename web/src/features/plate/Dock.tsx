@@ -37,15 +37,22 @@ export function Dock(props: Props) {
     <Box
       as="aside"
       aria-label="Parts of the plate"
-      w="304px"
+      w={{ base: "100%", lg: "304px" }}
       flex="none"
       bg="panel"
-      borderLeftWidth="1px"
+      borderLeftWidth={{ base: "0", lg: "1px" }}
       borderColor="edge"
       overflowY="auto"
     >
       <Tabs.Root value={tab} onValueChange={(change) => look({ tab: change.value as Tab })} variant="plain" lazyMount>
-        <Tabs.List display="flex" w="100%" gap="0" borderBottomWidth="1px" borderColor="line">
+        <Tabs.List
+          display="flex"
+          flexWrap={{ base: "wrap", lg: "nowrap" }}
+          w="100%"
+          gap="0"
+          borderBottomWidth="1px"
+          borderColor="line"
+        >
           {TABS.map(({ value, label }) => (
             <Tabs.Trigger
               key={value}
@@ -55,7 +62,7 @@ export function Dock(props: Props) {
               flexDirection="column"
               gap="0"
               h="35px"
-              px="0"
+              px={{ base: "6px", lg: "0" }}
               fontSize="12.5px"
               justifyContent="center"
               color="quiet"

@@ -16,11 +16,13 @@ import { ProgressLine } from "../../shared/ProgressLine";
 import { Announced, Overtaken, Refused } from "../../shared/Say";
 import { UndoRedo } from "../../shared/UndoRedo";
 import { useKeys } from "../../shared/useKeys";
+import { useNarrow } from "../../shared/useNarrow";
 import { useDropToDesk } from "../desk";
 import { CannotBeMade } from "./CannotBeMade";
 import { usePlate } from "./changes/usePlate";
 import { TableDone } from "./color/targets";
 import { Dock } from "./Dock";
+import { Folded } from "./Folded";
 import { Actions } from "./sheets/Actions";
 import { HistorySheet } from "./sheets/HistorySheet";
 import { KEYS } from "./sheets/keys";
@@ -45,6 +47,7 @@ function Editor({ id }: { id: number }) {
   const plate = usePlate(id);
   const { data, error, isPending } = plate.query;
   const table = useTable(data?.plate.table);
+  const narrow = useNarrow();
   const about = useAbout();
   const over = useDropToDesk();
   const statement = useRef<StatementHandle>(null);
@@ -102,9 +105,21 @@ function Editor({ id }: { id: number }) {
     }
   }
 
+  const tray = <Tray plate={id} revision={data.plate.revision} figure={figure} recipe={told} onChange={plate.change} />;
+  const dock = (
+    <Dock
+      plate={id}
+      table={table.data}
+      figure={figure}
+      recipe={told}
+      onChange={plate.change}
+      onRefused={plate.refuse}
+    />
+  );
+
   return (
     <TableDone value={plate.tableDone}>
-      <Flex direction="column" h="100%">
+      <Flex direction="column" h="100%" overflowY={{ base: "auto", lg: "visible" }} overflowX="clip">
         <Bar
           trail={
             <>
@@ -136,7 +151,7 @@ function Editor({ id }: { id: number }) {
         {plate.overtaken && (
           <Overtaken sentence={plate.overtaken.sentence} onMine={plate.overtaken.again} onTheirs={plate.takeTheirs} />
         )}
-        <Flex flex="1" minH="0">
+        <Flex flex={{ base: "none", lg: "1" }} minH="0">
           <Flex
             as="main"
             data-home
@@ -156,17 +171,18 @@ function Editor({ id }: { id: number }) {
                 onTable: plate.changeTable,
               }}
             />
-            <Tray plate={id} revision={data.plate.revision} figure={figure} recipe={told} onChange={plate.change} />
+            {!narrow && tray}
           </Flex>
-          <Dock
-            plate={id}
-            table={table.data}
-            figure={figure}
-            recipe={told}
-            onChange={plate.change}
-            onRefused={plate.refuse}
-          />
+          {!narrow && dock}
         </Flex>
+        {narrow && (
+          <Folded
+            parts={[
+              { name: "Parts", content: dock },
+              { name: "Reading", content: tray },
+            ]}
+          />
+        )}
         <Announced>{said}</Announced>
         {behind && (
           <RecordsSheet

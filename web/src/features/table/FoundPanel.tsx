@@ -67,10 +67,11 @@ export function FoundPanel({
     <Box
       as="aside"
       aria-label="Found"
-      w="316px"
+      w={{ base: "100%", lg: "316px" }}
       flex="none"
       bg="panel"
-      borderLeftWidth="1px"
+      borderLeftWidth={{ base: "0", lg: "1px" }}
+      borderTopWidth={{ base: "1px", lg: "0" }}
       borderColor="edge"
       overflowY="auto"
       px="16px"

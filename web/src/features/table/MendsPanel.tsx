@@ -22,7 +22,7 @@ export function MendsPanel({ lines, touched, working, onChange, onAdd, onEdit }:
       as="section"
       aria-label="Mends"
       flex="none"
-      maxH="190px"
+      maxH={{ base: "none", lg: "190px" }}
       overflowY="auto"
       bg="paper"
       borderTopWidth="1px"
@@ -30,7 +30,7 @@ export function MendsPanel({ lines, touched, working, onChange, onAdd, onEdit }:
       px="16px"
       py="9px"
     >
-      <Flex align="center" gap="10px" mb="2px">
+      <Flex align="center" wrap="wrap" columnGap="10px" mb="2px">
         <Box as="h2" textStyle="label">
           Mends, repeated on every new edition
         </Box>
@@ -48,7 +48,7 @@ export function MendsPanel({ lines, touched, working, onChange, onAdd, onEdit }:
       <Box
         as="ol"
         display="grid"
-        gridTemplateColumns="repeat(auto-fill, minmax(400px, 1fr))"
+        gridTemplateColumns="repeat(auto-fill, minmax(min(400px, 100%), 1fr))"
         columnGap="20px"
         listStyleType="none"
       >

@@ -95,7 +95,7 @@ function OneTable({ id }: { id: number }) {
   const { state } = giving;
 
   return (
-    <Flex direction="column" h="100%">
+    <Flex direction="column" h="100%" overflowY={{ base: "auto", lg: "visible" }} overflowX="clip">
       <Bar
         trail={
           <>
@@ -125,8 +125,19 @@ function OneTable({ id }: { id: number }) {
           }}
         />
       </Bar>
-      <Flex align="center" gap="16px" px="18px" minH="64px" bg="paper" borderBottomWidth="1px" borderColor="edge">
-        <Box flex="1" textStyle="statement" color="quiet" py="10px">
+      <Flex
+        align="center"
+        wrap={{ base: "wrap", lg: "nowrap" }}
+        columnGap="16px"
+        px="18px"
+        pb={{ base: "12px", lg: "0" }}
+        minH="64px"
+        flex="none"
+        bg="paper"
+        borderBottomWidth="1px"
+        borderColor="edge"
+      >
+        <Box flex={{ base: "1 0 100%", lg: "1" }} textStyle="statement" color="quiet" py="10px">
           <Strong>{grouped(bench.table.records)}</Strong> {bench.table.records === 1 ? "record" : "records"},{" "}
           <Strong>{bench.table.columns.length}</Strong> columns
           {bench.parts.length > 0 && (
@@ -182,8 +193,14 @@ function OneTable({ id }: { id: number }) {
       </Flex>
       {state.at === "refused" && <Refused sentence={state.sentence} onClose={giving.rest} />}
       {table.refusal && <Refused sentence={table.refusal} onClose={table.forget} again={table.again} />}
-      <Flex flex="1" minH="0">
-        <Flex as="main" direction="column" flex="1" minW="0">
+      <Flex flex={{ base: "none", lg: "1" }} direction={{ base: "column", lg: "row" }} minH="0">
+        <Flex
+          as="main"
+          direction="column"
+          flex={{ base: "none", lg: "1" }}
+          h={{ base: "min(560px, 80vh)", lg: "auto" }}
+          minW="0"
+        >
           <RecordGrid
             source={{
               key: [id, bench.table.data, asked],

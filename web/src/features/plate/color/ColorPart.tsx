@@ -152,7 +152,7 @@ function cardsOf({ table, figure, recipe, onChange, onRefused }: Props): Record<
         />
       ),
     },
-    totals: {
+    totals_color: {
       label: "Colors of totals",
       card: (close) => (
         <Options

@@ -2,6 +2,7 @@ import { Box, chakra, Flex } from "@chakra-ui/react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Figure, Recipe, Scene } from "../../../api/client";
 import { PAGE_TERMS } from "../../../api/vocabulary";
+import { useNarrow } from "../../../shared/useNarrow";
 import type { Change, TableChange } from "../changes/usePlate";
 import { inkOn, stepper, stepsOf } from "../color/coloring";
 import { Seen, SeenBy } from "../color/SeenBy";
@@ -17,6 +18,9 @@ import { familyOf, useTypeface } from "./useTypeface";
 import { WordsInPlace } from "./WordsInPlace";
 
 const AROUND = 22;
+/** Where the window is narrow the page takes its width, and what belongs to it stands in a strip below. */
+const AROUND_NARROW = 8;
+const STRIP = 40;
 const LARGEST_ZOOM = 2.5;
 
 type Props = {
@@ -32,15 +36,21 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
   const { scene } = figure;
   const scroller = useRef<HTMLDivElement>(null);
   const magnified = useView((view) => view.magnified);
-  const zoom = useFittingZoom(ground, scene.width, scene.height) * magnified;
+  const narrow = useNarrow();
+  const strip = narrow ? STRIP : 0;
+  const zoom = useFittingZoom(ground, scene, narrow ? AROUND_NARROW : AROUND, strip) * magnified;
   const vision = useView((view) => view.vision);
 
   return (
     <Flex
       ref={ground}
       position="relative"
-      flex="1"
+      flex={{ base: "none", lg: "1" }}
       minH="0"
+      h={{
+        base: `calc(${scene.height / scene.width} * (100vw - ${2 * AROUND_NARROW}px) + ${2 * AROUND_NARROW + STRIP}px)`,
+        lg: "auto",
+      }}
       bg="ground"
       align="center"
       justify="center"
@@ -49,7 +59,7 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
       <Flex
         ref={scroller}
         position="absolute"
-        inset="0"
+        inset={`0 0 ${strip}px 0`}
         overflow={magnified > 1 ? "auto" : "hidden"}
         onWheel={(event) => event.ctrlKey && magnify(event.deltaY < 0 ? 1 : -1)}
       >
@@ -80,7 +90,7 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
         )}
       </Flex>
       {magnified > 1 && <Frozen scene={scene} zoom={zoom} scroller={scroller} />}
-      <Hints beside={scene.grid && !scene.grid.fits ? "400px" : "190px"} />
+      {!narrow && <Hints beside={scene.grid && !scene.grid.fits ? "400px" : "190px"} />}
       <Seen />
       <SeenBy figure={figure} />
       <Flex
@@ -96,8 +106,8 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
         color="quiet"
         textStyle="small"
       >
-        {pageName(scene.width, scene.height)}
-        {scene.grid && !scene.grid.fits && "; the cells are too small to print their values"}
+        {!narrow && pageName(scene.width, scene.height)}
+        {!narrow && scene.grid && !scene.grid.fits && "; the cells are too small to print their values"}
         <Flex role="group" aria-label="Magnified" align="center">
           <Step label="Smaller" words="−" off={magnified <= 1} onClick={() => magnify(-1)} />
           <Box minW="38px" textAlign="center">
@@ -136,8 +146,13 @@ function pageName(width: number, height: number): string {
   return known ? known.title : `Page ${width} by ${height}`;
 }
 
-/** Points to pixels so that the page fits, in steps that keep a point a whole number of pixels where it can. */
-function useFittingZoom(ground: React.RefObject<HTMLDivElement | null>, width: number, height: number): number {
+/** Points to pixels so that the page fits with some ground around it and a strip below, in steps that keep a point a whole number of pixels where it can. */
+function useFittingZoom(
+  ground: React.RefObject<HTMLDivElement | null>,
+  { width, height }: { width: number; height: number },
+  around: number,
+  strip: number,
+): number {
   const [room, setRoom] = useState({ width: 0, height: 0 });
   useLayoutEffect(() => {
     const element = ground.current;
@@ -149,7 +164,11 @@ function useFittingZoom(ground: React.RefObject<HTMLDivElement | null>, width: n
     return () => observer.disconnect();
   }, [ground]);
   if (!room.width) return 0;
-  const fitting = Math.min((room.width - 2 * AROUND) / width, (room.height - 2 * AROUND) / height, LARGEST_ZOOM);
+  const fitting = Math.min(
+    (room.width - 2 * around) / width,
+    (room.height - strip - 2 * around) / height,
+    LARGEST_ZOOM,
+  );
   return Math.max(0.1, Math.floor(fitting * 100) / 100);
 }
 

@@ -373,6 +373,7 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
       as="section"
       aria-label="Statement"
       align="center"
+      wrap={{ base: "wrap", lg: "nowrap" }}
       gap="8px"
       px="18px"
       py="12px"
@@ -393,7 +394,7 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
         />
       ) : (
         <>
-          <Box flex="1" textStyle="statement" color="quiet">
+          <Box flex={{ base: "1 0 100%", lg: "1" }} minW="0" textStyle="statement" color="quiet">
             {correlate ? correlated : pivoted}
           </Box>
           <Button

@@ -7,9 +7,10 @@ export function Panel({ heading, note, children }: { heading: string; note?: Rea
     <Box
       px="16px"
       py="11px"
-      borderLeftWidth="1px"
+      borderLeftWidth={{ base: "0", lg: "1px" }}
+      borderTopWidth={{ base: "1px", lg: "0" }}
       borderColor="line"
-      _first={{ borderLeftWidth: 0 }}
+      _first={{ borderLeftWidth: 0, borderTopWidth: 0 }}
       minW="0"
       overflowX="hidden"
       overflowY="auto"

@@ -40,8 +40,8 @@ export function Tray({ plate, revision, figure, recipe, onChange }: Props) {
     <Grid
       as="section"
       aria-label="Reading"
-      templateColumns="minmax(240px, 1fr) minmax(0, 1.25fr) minmax(180px, 0.85fr)"
-      h="158px"
+      templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(240px, 1fr) minmax(0, 1.25fr) minmax(180px, 0.85fr)" }}
+      h={{ base: "auto", lg: "158px" }}
       flex="none"
       bg="paper"
       borderTopWidth="1px"
