@@ -62,8 +62,7 @@ def table_number(api: Api, name: str) -> int:
 
 def underlay(page: Page, api: Api) -> None:
     plate("People wait at the window, not on the benches", "Page", (24, 40))(page, api)
-    page.get_by_role("tabpanel").hover()
-    page.mouse.wheel(0, 2_000)
+    page.locator("[data-said=underlay]").click()
 
 
 def nested(page: Page, api: Api) -> None:
@@ -76,11 +75,9 @@ def head(page: Page, api: Api) -> None:
     page.get_by_role("button", name="Lantern Wharf, row").click()
 
 
-def records(page: Page, api: Api) -> None:
-    plate(LATE, "Notes")(page, api)
-    page.get_by_role("button", name="Ardle Quay, row").click()
-    page.get_by_role("menuitem", name="Records behind it").click()
-    page.get_by_role("dialog", name="Ardle Quay").get_by_role("gridcell").first.wait_for()
+def symbols(page: Page, api: Api) -> None:
+    plate("The busiest piers are not the latest", "Cells", (3, 7))(page, api)
+    page.locator("[data-said=symbols]").click()
 
 
 def reading_cells(page: Page, api: Api) -> None:
@@ -94,7 +91,7 @@ def reading_cells(page: Page, api: Api) -> None:
 
 def palettes(page: Page, api: Api) -> None:
     plate(LATE)(page, api)
-    page.get_by_role("button", name=re.compile("Change$")).first.click()
+    page.locator("[data-said=palette]").click()
 
 
 def large(page: Page, api: Api) -> None:
@@ -181,15 +178,15 @@ def desk(page: Page, _api: Api) -> None:
 VIEWS: dict[str, View] = {
     "desk": desk,
     "plate-editor": plate(LATE, cell=(1, 0)),
-    "symbols": plate("The busiest piers are not the latest", "Cells", (3, 7)),
+    "symbols": symbols,
     "nested": nested,
     "bands": plate("Questions about tickets and access wait too long", cell=(4, 0)),
     "against": plate("Crowding is the complaint that has grown", cell=(1, 0)),
     "unlike": plate("Knot is small, old and loud, and it shows", cell=(8, 4)),
+    "weight": plate("A quarter of all complaints are about tickets, and wait longest", "Heads", (5, 2)),
     "side-by-side": plate("Every line has its two rushes, and its own Saturday", cell=(0, 3)),
     "underlay": underlay,
     "head": head,
-    "records": records,
     "reading-cells": reading_cells,
     "palettes": palettes,
     "reading": reading,

@@ -1,5 +1,6 @@
 """Cautions: each is told where it should be, and only there; its cure cures it; it can be dismissed."""
 
+import base64
 import random
 
 import pytest
@@ -7,6 +8,7 @@ import pytest
 from mottled_finch.core.cautions import CAUTIONS, cautions_of
 from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.recipe import dump_recipe, load_recipe, merge_patch
+from mottled_finch.core.scene.typeface import BUNDLED, subset_of
 
 from .conftest import read
 
@@ -40,6 +42,9 @@ A_YEAR = {"as": "against", "shift": {"field": "day", "years": -1}}
 GOALS = "r,goal\n" + "".join(f"m{i},{100 * i + 100}\n" for i in range(6))
 BROUGHT = {"mends": [{"do": "bring", "from": "goals", "keys": {"r": "r"}, "columns": ["goal"]}]}
 PER_GOAL = {"take": "ratio", "of": "v", "per": "goal"}
+
+LACKING = "data:font/woff2;base64," + base64.b64encode(subset_of(BUNDLED.faces[400], map(ord, "abcdef0123456789"))).decode()
+"""A font of the house without most letters."""
 
 CASES: dict[str, tuple[str, dict]] = {
     "swallowed_scale": (STRANGE, PLAIN),
@@ -80,6 +85,7 @@ CASES: dict[str, tuple[str, dict]] = {
     "tiny_symbols": (grid(rows=150), {**PLAIN, "cells": {"symbols": {"as": "dot", "size": {}, "lines": "guides"}}}),
     "many_heads": (grid(rows=70), PLAIN),
     "small_type": (grid(rows=40), PLAIN),
+    "missing_letters": (grid(), {**PLAIN, "page": {"font": {"regular": LACKING}}}),
     "light_on_nothing": (grid(), {**PLAIN, "page": {"theme": "dusk", "transparent": True}}),
     "no_legend": (grid(), {**PLAIN, "legend": {"show": False}}),
     "lost_note": (grid(), {**PLAIN, "notes": [{"row": ["gone"], "text": "x"}, {"row": ["m1"]}]}),
@@ -174,6 +180,7 @@ def test_no_record_kept_is_no_caution():
         ("many_heads", grid(rows=60), PLAIN),
         ("small_type", grid(rows=40), {**PLAIN, "page": {"least_type": 7}}),
         ("small_type", grid(), PLAIN),
+        ("missing_letters", grid(), PLAIN),
         ("light_on_nothing", grid(), {**PLAIN, "page": {"transparent": True}}),
         ("light_on_nothing", grid(), {**PLAIN, "page": {"theme": "dusk"}}),
         ("lost_note", grid(), {**PLAIN, "notes": [{"row": ["m1"], "column": ["ma"]}]}),
@@ -203,6 +210,13 @@ def test_the_low_end_is_swallowed_as_well():
     caution = next(each for each in standing if each.name == "swallowed_scale")
     assert caution.cure.words == "Clip the low end"
     assert caution.cure.recipe.color.low.percentile == 2
+
+
+def test_letters_that_no_font_at_hand_has_are_told_without_a_cure():
+    text = grid().replace("m0,", "岸壁,").replace("m1,", "מזח,")
+    (caution,) = [each for each in told(text, PLAIN)[0] if each.name == "missing_letters"]
+    assert "“מזח” and one more text (מ, ז, ח and others)" in caution.words and "under Page" in caution.words
+    assert caution.cure is None
 
 
 def test_a_rate_that_cannot_be_taken_apart_has_no_cure_but_says_what_helps():
