@@ -552,7 +552,8 @@ class FigureAnswer:
 
     ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's
     place among these; both are empty else. ``color`` is that of the recipe with what it leaves open. ``lit`` counts the lit cells,
-    ``losses`` say by way of seeing what cannot be told apart. ``said`` is what each part of the plate says now, piece by piece.
+    ``losses`` say by way of seeing what cannot be told apart. ``proposed_language`` is that of the table, if it is
+    told and not English; ``said`` is what each part of the plate says now, piece by piece.
     """
 
     scene: SceneAnswer
@@ -593,6 +594,7 @@ class FigureAnswer:
     unfinished: Sequence[Unfinished]
     default_title: str
     default_caption: str
+    proposed_language: str | None
     said: dict[str, Sequence[Piece]]
 
 

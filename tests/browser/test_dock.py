@@ -118,3 +118,32 @@ def test_a_weight_below_zero_is_told_and_the_figure_stays(page, api):
     expect(page.get_by_role("alert")).to_contain_text(re.compile("weighs -8, and no height is below zero"))
     assert "heads" not in api.recipe(made)
     expect(page.get_by_role("grid")).to_be_visible()
+
+
+def test_a_plate_in_german(page, api):
+    rows = "".join(
+        f"{pier},2025-{month:02}-05,{100 * month + i}.5\n" for i, pier in enumerate(("Alt", "Neu")) for month in range(1, 13)
+    )
+    made = api.plate(
+        "Filiale,Datum,Umsatz\n" + rows,
+        "umsatz.csv",
+        pivot={
+            "rows": [{"field": "Filiale"}],
+            "columns": [{"field": "Datum", "cut": "month"}],
+            "measure": {"take": "sum", "of": "Umsatz"},
+            "totals": {"rows": True},
+        },
+    )
+    open_plate(page, made)
+    page.get_by_role("tab", name="Page", exact=True).click()
+    said(page, "language")
+    page.get_by_role("radio", name="Deutsch, as the table").click()
+    settled(page)
+    assert api.recipe(made)["page"]["language"] == "de"
+    expect(page.locator("[data-said=language]")).to_have_text("Deutsch")
+    expect(page.locator("[data-testid=page]")).to_contain_text("Mär")
+    expect(page.locator("[data-part=totals]").first).to_contain_text("Gesamt")
+    page.get_by_role("grid").focus()
+    expect(page.get_by_test_id("reading")).to_contain_text("100,5")
+    page.get_by_role("button", name="History").click()
+    expect(page.get_by_text("Written in Deutsch")).to_be_visible()

@@ -7,17 +7,20 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
 from math import isnan
+from typing import Literal
 
 import numpy as np
 
 from ..color.coloring import Coloring
 from ..errors import TableError
+from ..language import spoken
+from ..language.labels import shown_label
 from ..pivot import Matrix, span_of
 from ..recipe.check import FACT
 from ..recipe.spec import Recipe
 from ..table import Table
 from ..vocabulary import FACT_TERMS
-from ..words.wording import beginning, day_words
+from ..words.wording import beginning
 from .contents import Contents, telling_values
 
 
@@ -34,6 +37,13 @@ class Facts:
     @cached_property
     def span(self) -> "tuple[np.datetime64, np.datetime64] | None":
         return span_of(self.table, self.recipe.pivot)
+
+    def member(self, side: Literal["rows", "columns"], line: int) -> str | None:
+        """A member of a side as it is shown, None for one without labels."""
+        pivot = self.recipe.pivot
+        levels = pivot.rows if side == "rows" else (*((pivot.split,) if pivot.split else ()), *pivot.columns)
+        labels = (self.matrix.rows if side == "rows" else self.matrix.columns)[line]
+        return ", ".join(shown_label(levels, depth, label) for depth, label in enumerate(labels)) or None
 
     def text(self, name: str) -> str | None:
         return FACTS[name](self)
@@ -74,7 +84,7 @@ def _value(highest: bool) -> Callable[[Facts], str | None]:
 def _row(highest: bool) -> Callable[[Facts], str | None]:
     def say(facts: Facts) -> str | None:
         at = _extreme(highest)(facts)
-        return None if at is None else ", ".join(facts.matrix.rows[at[0]]) or None
+        return None if at is None else facts.member("rows", at[0])
 
     return say
 
@@ -82,7 +92,7 @@ def _row(highest: bool) -> Callable[[Facts], str | None]:
 def _column(highest: bool) -> Callable[[Facts], str | None]:
     def say(facts: Facts) -> str | None:
         at = _extreme(highest)(facts)
-        return None if at is None else ", ".join(facts.matrix.columns[at[1]]) or None
+        return None if at is None else facts.member("columns", at[1])
 
     return say
 
@@ -94,19 +104,19 @@ def _total(facts: Facts) -> str | None:
 
 def _moment(last: bool) -> Callable[[Facts], str | None]:
     def say(facts: Facts) -> str | None:
-        return None if facts.span is None else day_words(facts.span[last])
+        return None if facts.span is None else spoken().day(facts.span[last])
 
     return say
 
 
 def _lit(facts: Facts) -> str | None:
-    return None if facts.coloring.lit is None else f"{int(facts.coloring.lit.sum()):,}"
+    return None if facts.coloring.lit is None else spoken().grouped(int(facts.coloring.lit.sum()))
 
 
 FACTS: dict[str, Callable[[Facts], str | None]] = {
-    "n": lambda facts: f"{facts.matrix.kept:,}",
-    "rows": lambda facts: f"{facts.matrix.shape[0]:,}",
-    "columns": lambda facts: f"{facts.matrix.shape[1]:,}",
+    "n": lambda facts: spoken().grouped(facts.matrix.kept),
+    "rows": lambda facts: spoken().grouped(facts.matrix.shape[0]),
+    "columns": lambda facts: spoken().grouped(facts.matrix.shape[1]),
     "highest": _value(True),
     "highest.row": _row(True),
     "highest.column": _column(True),
@@ -116,8 +126,8 @@ FACTS: dict[str, Callable[[Facts], str | None]] = {
     "total": _total,
     "from": _moment(False),
     "to": _moment(True),
-    "hidden": lambda facts: f"{int(facts.contents.few.sum()):,}",
-    "aside": lambda facts: f"{int(facts.contents.aside.sum()):,}",
+    "hidden": lambda facts: spoken().grouped(int(facts.contents.few.sum())),
+    "aside": lambda facts: spoken().grouped(int(facts.contents.aside.sum())),
     "lit": _lit,
 }
 """How each is told."""
@@ -128,6 +138,12 @@ def counted_in_caption(recipe: Recipe, contents: Contents) -> str:
     caption = recipe.words.caption or ""
     few, aside = int(contents.few.sum()), int(contents.aside.sum())
     said = []
+    if not spoken().ours:
+        if few and "{hidden}" not in caption:
+            said.append(spoken().say("hidden", least=recipe.cells.least_records, number=spoken().grouped(few)))
+        if aside and "{aside}" not in caption:
+            said.append(spoken().say("aside", number=spoken().grouped(aside)))
+        return " ".join(said)
     if few and "{hidden}" not in caption:
         cells = "1 cell on" if few == 1 else f"{few:,} cells on"
         said.append(f"{cells} fewer than {recipe.cells.least_records:,} records {'is' if few == 1 else 'are'} hidden.")

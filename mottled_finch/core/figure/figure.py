@@ -10,6 +10,7 @@ from ..color.coloring import Coloring, coloring_of
 from ..color.scale import Scale, completed
 from ..color.unlike import unlike_of
 from ..errors import TableError
+from ..language import speaking
 from ..mends import Library, apply_mends, no_library
 from ..pivot import Matrix, Unfinished, make_matrix, measured_beside, unfinished
 from ..recipe.spec import LitSpec, Recipe, ResolvedPivot
@@ -53,6 +54,12 @@ def make_figure(
     columns from tables of the ``library``; ``editions`` are those of the table, to be compared with. Raises TableError when the
     recipe does not fit the table.
     """
+    with speaking(recipe.page.language):
+        return _made(table, recipe, targets, library, editions)
+
+
+def _made(table: Table, recipe: Recipe, targets: Mapping[str, float] | None, library: Library, editions: Editions) -> Figure:
+    """The figure, in the language that is spoken."""
     targets = {**(targets or {}), **recipe.table.targets}
     table = apply_mends(table, recipe.table.mends, library).table
     pivot = with_targets(recipe.pivot, targets, editions)

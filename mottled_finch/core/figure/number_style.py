@@ -1,12 +1,14 @@
 """How the numbers of a figure are written: decimals, grouping, percent, short forms, and what stands before and after them."""
 
 import re
+import unicodedata
 from dataclasses import dataclass, replace
 from math import floor, log10
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ..language import spoken
 from ..recipe.conditions import MeasureSpec
 from ..recipe.spec import EachSpec, NumberMarks, NumberSpec, PivotSpec, Recipe, ShowSpec
 from ..vocabulary import MEASURE_TERMS
@@ -26,7 +28,7 @@ UNITS = ("", "k", "M", "B", "T")
 
 @dataclass(frozen=True)
 class NumberStyle:
-    """How values are written; percent are values times a hundred."""
+    """How values are written; percent are values times a hundred, in a form with the number at its braces."""
 
     decimals: int
     percent: bool = False
@@ -35,6 +37,7 @@ class NumberStyle:
     before: str = ""
     after: str = ""
     sign: bool = False
+    percent_form: str = "{}%"
 
     def text(self, value: float) -> str:
         """The value as it is written. It is a number, not NaN."""
@@ -44,7 +47,8 @@ class NumberStyle:
         group, point = MARKS[self.marks]
         digits = digits.translate({ord(","): group, ord("."): point})
         sign = "−" if plain != digits and plain.startswith("−") else "+" if self.sign and re.search("[1-9]", digits) else ""
-        return f"{sign}{self.before}{digits}{unit}{'%' if self.percent else ''}{self.after}"
+        written = f"{self.before}{digits}{unit}"
+        return f"{sign}{self.percent_form.format(written) if self.percent else written}{self.after}"
 
     def _short(self, number: float) -> tuple[str, str]:
         """Three digits at most, and the unit they are of: ("12.3", "k"). Below a thousand it is written in full."""
@@ -95,7 +99,20 @@ def _style(
 ) -> NumberStyle:
     if decimals is None:
         decimals = _decimals(cells, every, percent)
-    return NumberStyle(decimals, percent, number.short, number.marks, number.before, number.after, bool(number.sign))
+    calendar = spoken().calendar
+    before, after = number.before, number.after
+    if calendar.currency_behind and not after and unicodedata.category(before.strip()[:1] or " ") == "Sc":
+        before, after = "", f"\u00a0{before.strip()}"
+    return NumberStyle(
+        decimals, percent, number.short, number.marks or _marks(), before, after, bool(number.sign), calendar.percent
+    )
+
+
+def _marks() -> NumberMarks:
+    """Those of the language that is spoken, or of the one that a recipe can ask for that comes nearest."""
+    calendar = spoken().calendar
+    own = calendar.group, calendar.decimal
+    return next((marks for marks, written in MARKS.items() if written == own), "1 234,5" if calendar.decimal == "," else "1,234.5")
 
 
 def _decimals(cells: NDArray[np.float64], every: NDArray[np.float64], percent: bool) -> int:

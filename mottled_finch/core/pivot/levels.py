@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from ..errors import TableError
 from ..kernels import blocks_of, compiled, in_blocks, read_only
+from ..language.labels import OTHERS
 from ..recipe.spec import LevelSpec
 from ..table import Column, Kind, moment_label, number_label, smallest_codes
 from ..words.wording import KIND_WORDS
@@ -20,7 +21,6 @@ from .memory import Memory
 from .natural import natural_key
 
 OUTSIDE = -1
-OTHERS = "Others"
 FEW_CODES = 255
 """Codes that look-ups take fastest; wider ones are narrowed to members once, and kept."""
 

@@ -1,6 +1,7 @@
 """What heads, legend, notes and page of a recipe must satisfy beyond the types of their parts."""
 
 from ..errors import RecipeError
+from ..language.spoken import code_of
 from ..vocabulary import LIMITS
 from .check_color import HEX
 from .check_pivot import check_measure
@@ -48,6 +49,12 @@ def _check_page(page: PageSpec) -> None:
         raise RecipeError(
             f"type of {page.least_type:g} points at least; choose {LIMITS.least_type_least} to {LIMITS.least_type_most}",
             path="page.least_type",
+        )
+    if page.language is not None and code_of(page.language) is None:
+        raise RecipeError(
+            f'"{page.language}" is no language that figures are written in; give a tag such as "de", "fr" or "pt-BR"',
+            path="page.language",
+            received=page.language,
         )
     for name in ("ground", "ink"):
         color = getattr(page, name)

@@ -299,13 +299,14 @@ class ColorSpec:
 class NumberSpec:
     """How numbers are written: as they are, or times a hundred with a percent sign; in full, or in short ("12.3k").
 
-    ``marks`` shows how digits are grouped and where the decimals begin. ``before`` and ``after`` stand at the number, such as a
-    currency or a unit; ``sign`` puts a plus before what is above zero, left out it does so for differences from another side.
+    ``marks`` shows how digits are grouped and where the decimals begin, left out it is as in the language of the page. ``before``
+    and ``after`` stand at the number, such as a currency or a unit; ``sign`` puts a plus before what is above zero, left out it
+    does so for differences from another side.
     """
 
     as_: Literal["number", "percent"] | None = None
     short: bool = False
-    marks: NumberMarks = "1,234.5"
+    marks: NumberMarks | None = None
     before: str = ""
     after: str = ""
     sign: bool | None = None
@@ -527,11 +528,13 @@ class FontSpec:
 class PageSpec:
     """The size of the page in points, its theme, and the house's own colors and font in place of the theme's. A transparent page
     has no ground. ``least_type`` is the least size of heads, values and legend in points; left out, it follows from the size.
+    ``language`` is the reader's, a tag of BCP 47 such as "de" or "pt-BR"; left out, it is English.
     """
 
     width: int = 960
     height: int = 540
     least_type: Number | None = None
+    language: str | None = None
     theme: ThemeName = "paper"
     ground: str | None = None
     ink: str | None = None

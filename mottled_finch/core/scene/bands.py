@@ -13,10 +13,11 @@ from ..color.ink import inks_on
 from ..color.palettes import BLANK_STEP
 from ..color.scale import resolve_scale
 from ..color.spaces import hex_of
+from ..language import spoken
 from ..recipe.spec import EndSpec
 from .heads import LEAST_HEAD
-from .page import ALL, Page
-from .shapes import Box, Text
+from .page import Page
+from .shapes import Anchor, Box, Text
 from .type import CAP_HEIGHT, width_of
 from .uncolored import Uncolored, marks_of
 
@@ -118,12 +119,10 @@ def band_head_across(page: Page, x: float, width: float, bottom: float) -> None:
     middle = x + width / 2
     left = max([x, *(right for _, right in turned if x < right < middle)])
     right = min([x + width, *(left for left, _ in turned if middle < left < x + width)])
-    size = min(page.sizes.head, (right - left - 2) / max(width_of(ALL, 1.0, 600), 0.1))
+    size = min(page.sizes.head, (right - left - 2) / max(width_of(spoken().say("all"), 1.0, 600), 0.1))
     y = bottom - round(page.sizes.head * 0.55)
     if size >= LEAST_HEAD:
-        page.texts.append(
-            Text(part="totals", x=(left + right) / 2, y=y, text=ALL, size=size, weight=600, ink=page.theme.ink, anchor="middle")
-        )
+        _band_head(page, (left + right) / 2, y, size, "middle")
 
 
 def band_head_down(page: Page, x: float, y: float, height: float) -> None:
@@ -132,4 +131,11 @@ def band_head_down(page: Page, x: float, y: float, height: float) -> None:
     if size >= LEAST_HEAD:
         baseline = y + height / 2 + size * CAP_HEIGHT / 2
         ink = page.theme.ink
-        page.texts.append(Text(part="totals", x=x, y=baseline, text=ALL, size=size, weight=600, ink=ink, anchor="end"))
+        page.texts.append(
+            Text(part="totals", x=x, y=baseline, text=spoken().say("all"), size=size, weight=600, ink=ink, anchor="end")
+        )
+
+
+def _band_head(page: Page, x: float, y: float, size: float, anchor: Anchor) -> None:
+    words = spoken().say("all")
+    page.texts.append(Text(part="totals", x=x, y=y, text=words, size=size, weight=600, ink=page.theme.ink, anchor=anchor))

@@ -7,7 +7,10 @@ from itertools import pairwise
 from math import ceil, floor
 from typing import Any
 
+from ..language import spoken
+from ..language.labels import shown_label
 from ..pivot import Group, Labels
+from ..recipe.spec import LevelSpec
 from .axis import Axis
 from .moments import Found
 from .page import Page
@@ -22,9 +25,19 @@ def on_one_line(label: str) -> str:
     return " ".join(label.split())
 
 
-def inner_labels(members: Sequence[Labels]) -> list[str]:
-    """What the innermost head of each member says."""
-    return [on_one_line(labels[-1]) if labels else "" for labels in members]
+def inner_labels(members: Sequence[Labels], levels: Sequence[LevelSpec]) -> list[str]:
+    """What the innermost head of each member of these levels says."""
+    return [on_one_line(shown_label(levels, len(labels) - 1, labels[-1])) if labels else "" for labels in members]
+
+
+def shown_groups(groups: Sequence[Group], levels: Sequence[LevelSpec]) -> list[Group]:
+    """Groups with their labels as they are shown."""
+    if spoken().ours:
+        return list(groups)
+    return [
+        replace(group, labels=tuple(shown_label(levels, depth, label) for depth, label in enumerate(group.labels)))
+        for group in groups
+    ]
 
 
 def outer_labels(groups: Sequence[Group], depth: int) -> list[tuple[int, str]]:
@@ -113,12 +126,13 @@ def _level_lines(page: Page, label: str, length: float) -> list[str]:
 @dataclass(frozen=True)
 class SideHeads:
     """The heads of a side: what the innermost say, the groups over them, and where these stand. ``found`` take their place where
-    moments are too many for their labels.
+    moments are too many for their labels. ``keys`` are the innermost labels as the matrix has them.
     """
 
     labels: Sequence[str]
     groups: Sequence[Group]
     axis: Axis
+    keys: Sequence[str] = ()
     found: Found | None = None
 
     @property

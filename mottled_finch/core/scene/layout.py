@@ -6,6 +6,7 @@ from math import ceil, floor
 from ..color.coloring import Coloring
 from ..figure.contents import Contents
 from ..figure.facts import Facts
+from ..language import speaking
 from ..pivot import Matrix
 from ..recipe.spec import Recipe
 from ..words.figures import alternative_text
@@ -46,7 +47,7 @@ def lay_out(recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Conten
         height=recipe.page.height,
         theme=page.theme,
         transparent=recipe.page.transparent,
-        alternative=" ".join([alternative_text(recipe, matrix, contents), *_said_of_color(page)]),
+        alternative=_alternative(page),
         texts=tuple(page.texts),
         boxes=tuple(page.boxes),
         hatchings=tuple(page.hatchings),
@@ -222,6 +223,12 @@ def _under(recipe: Recipe, grid: Grid) -> Under | None:
         ),
         strength=spec.strength,
     )
+
+
+def _alternative(page: Page) -> str:
+    """The figure in words, for who does not see it; as all of our sentences it is English."""
+    with speaking(None):
+        return " ".join([alternative_text(page.recipe, page.matrix, page.contents), *_said_of_color(page)])
 
 
 def _said_of_color(page: Page) -> list[str]:

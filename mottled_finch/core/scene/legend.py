@@ -13,7 +13,8 @@ from ..color.spaces import hex_of
 from ..figure.contents import Contents
 from ..figure.number_style import NumberStyle, end_text
 from ..figure.targets import number_of
-from ..recipe.spec import WEIGHED, BandsSpec, EndSpec, Recipe
+from ..language import spoken
+from ..recipe.spec import WEIGHED, BandsSpec, EachSpec, EndSpec, Recipe
 from ..table import number_label
 from ..vocabulary import SPREAD_TERMS
 from ..words.parts import alone_words, lit_words, measure_words, ordinal, what_is_shown
@@ -22,7 +23,6 @@ from .page import Page
 from .type import CAP_HEIGHT, balanced, cut, width_of
 from .uncolored import Uncolored
 
-NO_VALUE = "No value"
 _NOTE_LINES = 5
 
 
@@ -150,13 +150,14 @@ def _uncolored(page: Page) -> Iterator[tuple[Uncolored, str]]:
     new, gone = alone_words(recipe.pivot.show)
     alone = contents.new | contents.gone
     if (np.isnan(matrix.values) & ~alone & (True if matrix.absent is None else ~matrix.absent)).any():
-        yield "blank", NO_VALUE if legend.blank is None else legend.blank
+        yield "blank", spoken().say("no_value") if legend.blank is None else legend.blank
     if contents.new.any():
         yield "new", new if legend.new is None else legend.new
     if contents.gone.any():
         yield "gone", gone if legend.gone is None else legend.gone
     if contents.few.any():
-        yield "few", f"Under {recipe.cells.least_records:,} records" if legend.few is None else legend.few
+        few = spoken().say("few", number=spoken().grouped(recipe.cells.least_records or 0))
+        yield "few", few if legend.few is None else legend.few
 
 
 def _sample_title(recipe: Recipe) -> str:
@@ -190,18 +191,18 @@ def _block(band: Band, most: float, size: float) -> Block:
 
 def color_notes(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[str]:
     """What cells and totals are judged within, how values are spread, what is lit; nothing of what is usual."""
-    color, totals, notes = recipe.color, recipe.pivot.totals, []
+    color, totals, notes, language = recipe.color, recipe.pivot.totals, [], spoken()
     judged = [each for each in recipe.each if each.judged]
     if color.within != "table" and not judged:
-        notes.append(f"Each within its {color.within}")
+        notes.append(language.say(f"within_{color.within}"))
     notes += scale_notes(recipe, coloring)
     if SPREAD_TERMS[color.scale].told and color.bands is None:
-        notes.append(f"Spread {SPREAD_TERMS[color.scale].words}")
+        notes.append(language.say(f"spread_{color.scale}"))
     if color.lit is not None:
         number = (lambda value: end_text(value, style)) if color.lit.of == "value" else number_label
-        notes.append(f"In color: {lit_words(color.lit, number)}")
+        notes.append(language.say("in_color", what=lit_words(color.lit, number)))
     if totals.color == "own" and totals.any:
-        notes.append("Totals each on their own scale")
+        notes.append(language.say("totals_own"))
     return notes
 
 
@@ -210,12 +211,14 @@ def weight_notes(recipe: Recipe, contents: Contents) -> list[str]:
     weight, weights = recipe.heads.weight, contents.weights
     notes = []
     if weight.columns == weight.rows and len(weights) == len(WEIGHED) and weight.columns:
-        notes.append(f"Width and height: {measure_words(weight.columns)}")
+        notes.append(spoken().say("width_and_height", what=measure_words(weight.columns)))
     else:
-        sized = (("columns", "Width", weight.columns), ("rows", "Height", weight.rows))
-        notes += [f"{size}: {measure_words(measure)}" for side, size, measure in sized if measure and side in weights]
+        sized = (("columns", "width", weight.columns), ("rows", "height", weight.rows))
+        notes += [spoken().say(size, what=measure_words(measure)) for side, size, measure in sized if measure and side in weights]
     raised = [counted(weights[side].raised, side[:-1]) for side in WEIGHED if side in weights and weights[side].raised]
-    return [*notes, *([f"{' and '.join(raised)} at the least size"] if raised else [])]
+    if not spoken().ours:
+        raised = [spoken().grouped(sum(weight.raised for weight in weights.values()))] if raised else []
+    return [*notes, *([spoken().say("least_size", number=" and ".join(raised))] if raised else [])]
 
 
 def scale_notes(recipe: Recipe, coloring: Coloring) -> list[str]:
@@ -225,6 +228,8 @@ def scale_notes(recipe: Recipe, coloring: Coloring) -> list[str]:
         return []
     names = [", ".join(each.labels) for each in judged if each.labels]
     within = recipe.color.within
+    if not spoken().ours:
+        return [_senses(coloring, judged, names)]
     if coloring.apart or not names:
         words = "Each on its own scale" if within in ("table", "group") else f"Each {within} on its own scale"
     else:
@@ -236,6 +241,18 @@ def scale_notes(recipe: Recipe, coloring: Coloring) -> list[str]:
     unlike = [", ".join(each.labels) for each in judged if each.high_is not in (None, "neither", coloring.sense)]
     high = f"high is {coloring.sense}" + (f" but for: {'; '.join(unlike)}" if unlike else "")
     return [f"{words}, {high}" if coloring.apart else words, *([] if coloring.apart else [beginning(high)])]
+
+
+def _senses(coloring: Coloring, judged: list[EachSpec], names: list[str]) -> str:
+    """The same in another language than ours, as one sentence."""
+    language = spoken()
+    alone = coloring.apart or not names
+    words = language.say("own_scale") if alone else language.say("own_scale_names", names="; ".join(names))
+    if coloring.sense == "neither":
+        return words
+    unlike = [", ".join(each.labels) for each in judged if each.high_is not in (None, "neither", coloring.sense)]
+    high = language.say(f"high_{coloring.sense}")
+    return f"{words}; {language.say('but_for', what=high, names='; '.join(unlike)) if unlike else high}"
 
 
 def bands_of(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[Band]:
@@ -255,19 +272,21 @@ def bands_of(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[Ban
 
 def _band_words(band: int, coloring: Coloring, bands: BandsSpec, style: NumberStyle, name: str = "") -> str:
     """ "on target, 65% and over"; where cells are judged apart and cuts are found, their place stands for the numbers."""
-    scale = coloring.scale
+    scale, language = coloring.scale, spoken()
     assert scale is not None and scale.cuts is not None
     last = scale.number_of_steps - 1 if scale.stops is not None else len(coloring.colors) - 1
     if coloring.apart and (bands.cuts is None or len({each.cuts for each in coloring.scales if each}) > 1):
-        span = "lowest" if band == 0 else "highest" if band == last else f"band {band + 1} of {last + 1}"
+        ends = {0: language.say("lowest"), last: language.say("highest")}
+        span = ends.get(band, f"{band + 1}/{last + 1}" if not language.ours else f"band {band + 1} of {last + 1}")
     elif last == 0:
         span = "all"
     elif band == 0:
-        span = f"under {end_text(scale.cuts[0], style)}"
+        span = language.say("under", number=end_text(scale.cuts[0], style))
     elif band == last:
-        span = f"{end_text(scale.cuts[-1], style)} and over"
+        span = language.say("and_over", number=end_text(scale.cuts[-1], style))
     else:
-        span = f"{end_text(scale.cuts[band - 1], style)} to {end_text(scale.cuts[band], style)}"
+        low, high = (end_text(scale.cuts[place], style) for place in (band - 1, band))
+        span = language.say("span", low=low, high=high)
     return f"{name}, {span}" if name and not span.startswith(name) else span
 
 
@@ -275,14 +294,14 @@ def _fixed(recipe: Recipe, coloring: Coloring, scale: Scale, style: NumberStyle)
     """Both ends, and the middle where the recipe sets one."""
     color = recipe.color
     if coloring.apart and any(each.turned for each in coloring.scales if each):
-        ends = ("better", "worse") if coloring.sense == "good" else ("worse", "better")
+        ends = [spoken().say(word) for word in (("better", "worse") if coloring.sense == "good" else ("worse", "better"))]
         return [Tick(1.0, ends[0]), Tick(0.0, ends[1]), *_middle_apart(recipe, coloring)]
     if coloring.apart:
         ticks = [Tick(1.0, _apart(color.high, style, "high")), Tick(0.0, _apart(color.low, style, "low"))]
         own = [Tick(0.5, _apart(color.middle, style, "middle"))] if color.middle is not None else _middle_apart(recipe, coloring)
         return ticks + own
-    high = _named(scale.high, style, color.high, " and over" if scale.clips_high else "")
-    low = _named(scale.low, style, color.low, " and under" if scale.clips_low else "")
+    high = _named(scale.high, style, color.high, "and_over" if scale.clips_high else "")
+    low = _named(scale.low, style, color.low, "and_under" if scale.clips_low else "")
     if scale.low == scale.high:
         return [Tick(0.5, _named(scale.high, style, color.high, ""))]
     ticks = [Tick(1.0, high), Tick(0.0, low)]
@@ -314,7 +333,8 @@ def _apart(end: EndSpec, style: NumberStyle, plain: str) -> str:
 
 def _named(value: float, style: NumberStyle, end: EndSpec, behind: str) -> str:
     # A number the user set is told in full; one that comes from the data as precisely as the cells are.
-    text = (end_text(value, style) if isinstance(end.at, float) or end.target else style.text(value)) + behind
+    text = end_text(value, style) if isinstance(end.at, float) or end.target else style.text(value)
+    text = spoken().say(behind, number=text) if behind else text
     name = end.name or end.target
     return f"{text}, {name}" if name else text
 

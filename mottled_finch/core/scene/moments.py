@@ -8,8 +8,8 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import groupby, pairwise
 
+from ..language import spoken
 from ..pivot import Group
-from ..pivot.cuts import MONTH_NAMES, MONTHS
 from .axis import Axis
 
 Need = Callable[[str], float]
@@ -50,11 +50,13 @@ _ALONE = {
 """Parts that come round again have no upper line, and round places all the same."""
 
 
-def found_heads(cut: str | None, labels: Sequence[str], axis: Axis, need: Need, need_group: Need) -> Found | None:
+def found_heads(
+    cut: str | None, labels: tuple[Sequence[str], Sequence[str]], axis: Axis, need: Need, need_group: Need
+) -> Found | None:
     """The heads of a side of moments that are too many for their labels; None for what is no such side, or has no room for these,
-    either. ``need_group`` is the room that the head of a group takes.
+    either. ``labels`` are as the matrix has them, and as they are shown; ``need_group`` is the room that the head of a group takes.
     """
-    for line in _lines(cut, labels):
+    for line in _lines(cut, *labels):
         groups = _groups(line, axis, need_group) if line.groups else ()
         shown = _shown(line, axis, need)
         if groups is not None and (groups or shown):
@@ -63,13 +65,13 @@ def found_heads(cut: str | None, labels: Sequence[str], axis: Axis, need: Need, 
     return None
 
 
-def _lines(cut: str | None, labels: Sequence[str]) -> list[_Line]:
+def _lines(cut: str | None, labels: Sequence[str], shown: Sequence[str]) -> list[_Line]:
     """The ways to write these heads, the fullest first."""
     if cut in _ALONE:
         numbers = [re.fullmatch(r"W?(\d+)", label) for label in labels]
         if not all(numbers):
             return []
-        return [_Line((), labels, _ALONE[cut], [int(each[1]) for each in numbers if each])]
+        return [_Line((), shown, _ALONE[cut], [int(each[1]) for each in numbers if each])]
     if cut == "date":
         days = [re.fullmatch(r"(-?\d+)-(\d\d)-(\d\d)", label) for label in labels]
         if not all(days):
@@ -91,20 +93,21 @@ def _lines(cut: str | None, labels: Sequence[str]) -> list[_Line]:
             return []
         years = [(each[1], (each[1],)) for each in found if each]
         numbers_within = [int(each[2]) for each in found if each]
-        words = [f"{letter}{number:02d}" if letter == "W" else f"Q{number}" for number in numbers_within]
+        words = [label.partition("-")[2] for label in shown]
         return [_Line(years, words, places, numbers_within)]
     return []
 
 
 def _month_of(year: str, month: int, told: bool) -> tuple[str, tuple[str, ...]]:
-    short = MONTHS[month - 1]
-    return f"{year}-{month}", (f"{MONTH_NAMES[month - 1]} {year}", f"{short} {year}", f"{short} {year}" if told else short)
+    calendar = spoken().calendar
+    short = calendar.months[month - 1]
+    return f"{year}-{month}", (f"{calendar.long_months[month - 1]} {year}", f"{short} {year}", f"{short} {year}" if told else short)
 
 
 def _of_months(pairs: Sequence[tuple[str, int]], firsts: set[int]) -> _Line:
     """Years, and months at the first of their members."""
     years = [(year, (year,)) for year, _ in pairs]
-    words = [MONTHS[month - 1] if i in firsts else "" for i, (_, month) in enumerate(pairs)]
+    words = [spoken().calendar.months[month - 1] if i in firsts else "" for i, (_, month) in enumerate(pairs)]
     return _Line(years, words, _MONTHS, [month for _, month in pairs])
 
 

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 from ..color.coloring import Coloring
 from ..figure.contents import Contents
 from ..figure.facts import Facts, counted_in_caption
+from ..language import spoken
 from ..pivot import Matrix
 from ..recipe.spec import Recipe
 from ..words.figures import default_caption
@@ -16,8 +17,6 @@ from .shapes import Box, Hatching, Line, Part, Text, Weight
 from .sizes import sizes_of
 from .themes import theme_of
 from .type import balanced, width_of, wrap
-
-ALL = "All"
 
 
 class Page:
@@ -85,7 +84,7 @@ def _words_from_top(page: Page, part: Part, words: str, size: float, weight: Wei
 
 def say_nothing_is_kept(page: Page) -> None:
     middle = (page.top + page.bottom) / 2
-    words = "No record is kept, so there is nothing to color."
+    words = spoken().say("nothing")
     for i, line in enumerate(wrap(words, page.right - page.left, page.sizes.subtitle, lines=4)):
         y = middle + i * round(page.sizes.subtitle * 1.4)
         page.texts.append(

@@ -5,7 +5,10 @@ from dataclasses import dataclass, replace
 from math import ceil, floor, inf
 from typing import Literal
 
+from ..language import spoken
+from ..language.labels import shown_label
 from ..pivot import Group, Labels, Matrix
+from ..recipe.spec import LevelSpec
 from .axis import Axis, Room, axis_of
 from .heads import (
     SideHeads,
@@ -17,9 +20,10 @@ from .heads import (
     inner_labels,
     on_one_line,
     outer_height,
+    shown_groups,
 )
 from .moments import found_heads
-from .page import ALL, Page
+from .page import Page
 from .type import width_of
 
 _HIGHEST = 0.75
@@ -87,7 +91,7 @@ class Plan:
 
 def planned(page: Page, legend_width: float) -> Plan:
     """The layout with the largest cells, beside a legend of a width."""
-    panels, inner_groups = _panels(page.matrix)
+    panels, inner_groups = _panels(page.matrix, page.recipe.pivot.split)
     labels = [labels[1:] if page.matrix.panels else labels for labels in page.matrix.columns[: panels[0].stop]]
     sides = _sides(page, inner_groups, legend_width)
     frames = {each: _frame(page, sides, labels, inner_groups, (len(panels), each)) for each in range(1, len(panels) + 1)}
@@ -95,18 +99,22 @@ def planned(page: Page, legend_width: float) -> Plan:
     return Plan(sides=sides, frame=frames[per_line], per_line=per_line, panels=panels)
 
 
-def _panels(matrix: Matrix) -> tuple[list[Panel], list[Group]]:
+def _panels(matrix: Matrix, split: LevelSpec | None) -> tuple[list[Panel], list[Group]]:
     """The panels, and the groups of columns within each of them, counted from its first column."""
     columns = len(matrix.columns)
     if not matrix.panels:
         return [Panel(0, columns, -1, "")], list(matrix.column_groups)
     outermost = [(i, group) for i, group in enumerate(matrix.column_groups) if group.depth == 1]
     if not outermost:  # nothing across but the split itself: each panel is one column
-        return [Panel(i, i + 1, i, on_one_line(labels[0])) for i, labels in enumerate(matrix.columns)], []
-    panels = [Panel(group.start, group.stop, columns + i, on_one_line(group.labels[0])) for i, group in outermost]
+        return [Panel(i, i + 1, i, _title(split, labels[0])) for i, labels in enumerate(matrix.columns)], []
+    panels = [Panel(group.start, group.stop, columns + i, _title(split, group.labels[0])) for i, group in outermost]
     first = panels[0].stop
     inner = [group for group in matrix.column_groups if group.depth > 1 and group.stop <= first]
     return panels, inner
+
+
+def _title(split: LevelSpec | None, label: str) -> str:
+    return on_one_line(shown_label((split,) if split else (), 0, label))
 
 
 def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> Sides:
@@ -115,10 +123,10 @@ def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> Sides:
     down = totals.columns or (totals.row_groups and bool(matrix.row_groups))
     # Many totals of groups would take the room from the cells.
     height = round(sizes.head * (1.45 if totals.row_groups and len(matrix.row_groups) > 3 else 1.9))
-    named = any(inner_labels(matrix.rows))
-    rows = SideHeads(inner_labels(matrix.rows), matrix.row_groups, _down_before(page))
+    named = any(_keys(matrix.rows))
+    rows = SideHeads(*_heads_of(page, "rows", matrix.rows, matrix.row_groups), _down_before(page), _keys(matrix.rows))
     rows = _with_moments(page, "rows", rows)
-    widths = head_widths(page, rows, width_of(ALL, sizes.head, 600) if named and down else 0.0)
+    widths = head_widths(page, rows, width_of(spoken().say("all"), sizes.head, 600) if named and down else 0.0)
     tree_width = round(sizes.head * _TREE) + 4 if matrix.row_tree else 0
     heads = sum(widths) + (len(widths) - 1) * 2 * head_gap(page) + (round(sizes.head * 0.8) if widths[-1] else 0)
     grid_left = page.left + tree_width + heads
@@ -143,7 +151,20 @@ def _band_width(page: Page) -> float:
         for row, values in enumerate(matrix.all_values[:, columns:].tolist())
         for column, value in enumerate(values)
     }
-    return ceil(max(width_of(text, page.sizes.head, 600) for text in (*texts, ALL))) + 12.0
+    return ceil(max(width_of(text, page.sizes.head, 600) for text in (*texts, spoken().say("all")))) + 12.0
+
+
+def _heads_of(
+    page: Page, side: Literal["rows", "columns"], members: Sequence[Labels], groups: Sequence[Group]
+) -> tuple[list[str], list[Group]]:
+    """What the heads of a side say, and its groups."""
+    levels: Sequence[LevelSpec] = getattr(page.recipe.pivot, side)
+    return inner_labels(members, levels), shown_groups(groups, levels)
+
+
+def _keys(members: Sequence[Labels]) -> list[str]:
+    """The innermost labels as the matrix has them."""
+    return [labels[-1] if labels else "" for labels in members]
 
 
 def _down_before(page: Page) -> Axis:
@@ -167,7 +188,11 @@ def _with_moments(page: Page, side: Literal["columns", "rows"], heads: SideHeads
             (lambda words: width_of(words, size) + size * 0.5),
             (lambda words: width_of(words, size, 600) + size * 0.8),
         )
-    return replace(heads, found=found_heads(levels[0].cut, heads.labels, heads.axis, need, need_group)) if crowded else heads
+    return (
+        replace(heads, found=found_heads(levels[0].cut, (heads.keys, heads.labels), heads.axis, need, need_group))
+        if crowded
+        else heads
+    )
 
 
 def panel_gap(page: Page) -> float:
@@ -224,14 +249,14 @@ def _frame(page: Page, sides: Sides, labels: list[Labels], inner_groups: list[Gr
                 across, down = across_of(side, lead), down_of(side, above, lead)
         return across, down
 
-    top = _top(page, sides, SideHeads(inner_labels(labels), inner_groups, across_of(widest)), lines)
+    top = _top(page, sides, SideHeads(*_heads_of(page, "columns", labels, inner_groups), across_of(widest), _keys(labels)), lines)
     for _ in range(_ROUNDS):  # lower cells may be narrower, where they are square, and their heads higher
         across, down = cells_of(top.above)
         again = _top(page, sides, replace(top.columns, axis=across, found=None), lines)
         if again.above <= top.above:
             break
         top = again
-    rows = SideHeads(inner_labels(matrix.rows), matrix.row_groups, down)
+    rows = SideHeads(*_heads_of(page, "rows", matrix.rows, matrix.row_groups), down, _keys(matrix.rows))
     return Frame(
         columns=replace(top.columns, axis=across),
         rows=_with_moments(page, "rows", rows) if sides.found_down else rows,

@@ -7,6 +7,7 @@ together. ``TABLES`` is what the screen is given.
 from dataclasses import asdict
 from typing import Any
 
+from ..language import LANGUAGES
 from .cell_look import CELL_LOOK
 from .colors import BAND_TERMS, SPREAD_TERMS, BandTerm, SpreadTerm
 from .cuts import CUT_TERMS, CutTerm
@@ -37,9 +38,10 @@ TABLES: dict[str, dict[str, Any]] = {
 
 
 def told() -> dict[str, dict[str, Any]]:
-    """The tables as plain values, in the order in which they are offered, the limits, and how cells are drawn."""
+    """The tables as plain values, in the order in which they are offered, limits, how cells are drawn, languages by code."""
     tables = {name: {key: asdict(term) for key, term in terms.items()} for name, terms in TABLES.items()}
-    return {**tables, "LIMITS": asdict(LIMITS), "CELL_LOOK": asdict(CELL_LOOK)}
+    names = {code: calendar.name for code, calendar in LANGUAGES.items()}
+    return {**tables, "LIMITS": asdict(LIMITS), "CELL_LOOK": asdict(CELL_LOOK), "LANGUAGE_NAMES": names}
 
 
 __all__ = [

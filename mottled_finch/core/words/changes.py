@@ -4,6 +4,7 @@ from collections.abc import Callable
 from typing import Any
 
 from ..color.palettes import PALETTES
+from ..language import language_of
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import (
     BandsSpec,
@@ -236,6 +237,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.words.source, _words("Source")),
     (lambda r: r.notes, _notes),
     (lambda r: (r.page.width, r.page.height), lambda size: f"Page {size[0]} by {size[1]} points"),
+    (lambda r: r.page.language, lambda tag: f"Written in {language_of(tag).calendar.name}"),
     (lambda r: r.page.least_type, _points("Type at least")),
     (lambda r: r.page.theme, lambda theme: f"Theme {theme.capitalize()}"),
     (

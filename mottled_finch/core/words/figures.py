@@ -6,6 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..figure.contents import Contents, telling_values
+from ..language import spoken
 from ..pivot import Matrix
 from ..recipe.spec import LevelSpec, PivotSpec, Recipe
 from .parts import alone_words, level_words, show_words, what_is_measured, what_is_shown
@@ -13,6 +14,25 @@ from .wording import counted, day_words, field_words
 
 
 def default_caption(pivot: PivotSpec, matrix: Matrix) -> str:
+    return _english_caption(pivot, matrix) if spoken().ours else _caption(pivot, matrix)
+
+
+def _caption(pivot: PivotSpec, matrix: Matrix) -> str:
+    """In the language that is spoken; {n} is a live fact."""
+    language, opposite = spoken(), matrix.opposite
+    said = [language.say("records_one") if matrix.kept == 1 else language.say("records", n="{n}")]
+    if opposite is not None and pivot.show.measure is None:
+        said = [language.say("against_records", n="{n}", number=language.grouped(int(opposite.all_records[-1, -1])))]
+        if opposite.covered is not None:
+            first, last = map(language.day, opposite.covered)
+            said.append(language.say("both_days", first=first, last=last))
+    if matrix.unplaced:
+        fields = dict.fromkeys(field_words(level.field) for level in (*pivot.rows, *pivot.columns, *_split(pivot)))
+        said.append(language.say("no_place", fields=", ".join(fields), number=language.grouped(matrix.unplaced)))
+    return " ".join(said)
+
+
+def _english_caption(pivot: PivotSpec, matrix: Matrix) -> str:
     words = "n = {n} record." if matrix.kept == 1 else "n = {n} records."
     opposite = matrix.opposite
     if opposite is not None and pivot.show.measure is None:

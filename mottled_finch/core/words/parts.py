@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 
+from ..language import spoken
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, LitSpec, PivotSpec, ShowSpec, TargetSpec
 from ..table import number_label
@@ -12,6 +13,8 @@ from .wording import beginning, field_words
 def level_words(level: LevelSpec) -> str:
     """A level as it is said in a sentence: "month of order date", and "month departed" where the name is a participle."""
     name = field_words(level.field)
+    if not spoken().ours:
+        return f"{name} ({spoken().say(f'cut_{level.cut}')})" if level.cut else name
     if level.bins is not None:
         return f"bins of {name}"
     if level.cut is None:
@@ -26,6 +29,12 @@ def measure_words(measure: MeasureSpec) -> str:
 
 
 def _measured(measure: MeasureSpec) -> str:
+    if not spoken().ours:
+        where = condition_words(measure.where) if measure.where else ""
+        of, per = field_words(measure.of or ""), field_words(measure.per or "")
+        return spoken().say(
+            f"take_{measure.take}", of=of, per=per, p=ordinal(measure.p or 0.0), number=f"{measure.p or 0:g}", where=where
+        )
     return MEASURE_TERMS[measure.take].said.format(
         of=field_words(measure.of or ""),
         per=field_words(measure.per or ""),
@@ -93,11 +102,14 @@ def alone_words(show: ShowSpec) -> tuple[str, str]:
         other = other_words(show)
         return f"Without {other}", f"{beginning(other)} alone"
     back = show.edition is not None or (show.shift is not None and show.shift.by[1] < 0)
-    return ("New", "Gone") if back else ("On this side alone", "On the other alone")
+    language = spoken()
+    return (language.say("new"), language.say("gone")) if back else (language.say("here_alone"), language.say("there_alone"))
 
 
 def lit_words(lit: LitSpec, number: Callable[[float], str] = number_label) -> str:
     """What is lit, as it is said: "the 10 highest", "values above 20", "records from 30". ``number`` writes a limit."""
+    if not spoken().ours:
+        return _lit(lit, number)
     of = {"value": "values", "records": "records", "measure": measure_words(lit.by) if lit.by else ""}[lit.of]
     for count, word in ((lit.highest, "highest"), (lit.lowest, "lowest")):
         if count is not None:
@@ -105,6 +117,19 @@ def lit_words(lit: LitSpec, number: Callable[[float], str] = number_label) -> st
             return f"the {cells}" + ("" if lit.of == "value" else f" by {of}")
     spans = (("above", lit.above), ("below", lit.below), ("from", lit.from_), ("to", lit.to))
     return f"{of} " + " ".join(f"{word} {point_words(limit, number)}" for word, limit in spans if limit is not None)
+
+
+_SIGNS = {"above": ">", "from_": "≥", "below": "<", "to": "≤"}
+
+
+def _lit(lit: LitSpec, number: Callable[[float], str]) -> str:
+    """The same in another language than ours, limits by their signs."""
+    of = {"value": "", "records": "n ", "measure": f"{_measured(lit.by)} " if lit.by else ""}[lit.of]
+    for count, word in ((lit.highest, "lit_highest"), (lit.lowest, "lit_lowest")):
+        if count is not None:
+            return spoken().say(word, number=spoken().grouped(count)) + (f" ({of.strip()})" if of else "")
+    limits = [(sign, getattr(lit, name)) for name, sign in _SIGNS.items() if getattr(lit, name) is not None]
+    return of + ", ".join(f"{sign} {point_words(limit, number)}" for sign, limit in limits)
 
 
 def point_words(point: float | TargetSpec, number: Callable[[float], str] = number_label) -> str:
@@ -122,7 +147,11 @@ def what_is_shown(pivot: PivotSpec) -> str:
     page: a reader does not think of records.
     """
     if pivot.correlate is not None:
-        return "rank correlation" if pivot.correlate.method == "spearman" else "correlation"
+        return spoken().say("rank_correlation" if pivot.correlate.method == "spearman" else "correlation")
+    if not spoken().ours:
+        what, show = _measured(pivot.measure), pivot.show
+        its = spoken().say(f"its_{show.of or 'row'}")
+        return what if show.as_ == "value" else spoken().say(f"show_{show.as_}", what=what, its=its)
     joined = ", " if pivot.show.as_ == "against" else " "
     return joined.join(words for words in (_measured(pivot.measure), show_words(pivot.show)) if words)
 
@@ -155,12 +184,22 @@ def _text(value: str | float) -> str:
 
 def sides_words(pivot: PivotSpec, joined: str = " and ") -> str:
     """All levels by name: "pier and month departed"."""
-    levels = [*pivot.rows, *((pivot.split,) if pivot.split else ()), *pivot.columns]
-    words = [level_words(level) for level in levels]
+    words = [level_words(level) for level in _levels(pivot)]
     return joined.join(words) if len(words) < 3 else f"{', '.join(words[:-1])}{joined}{words[-1]}"
 
 
+def _levels(pivot: PivotSpec) -> list[LevelSpec]:
+    return [*pivot.rows, *((pivot.split,) if pivot.split else ()), *pivot.columns]
+
+
 def default_title(pivot: PivotSpec) -> str:
+    if not spoken().ours:
+        what, levels = beginning(what_is_shown(pivot)), [level_words(level) for level in _levels(pivot)]
+        if not levels:
+            return what
+        *before, last = levels
+        names = spoken().say("and", one=", ".join(before), other=last) if before else last
+        return spoken().say("by", what=what, sides=names)
     if pivot.correlate is not None:
         return f"{beginning(what_is_shown(pivot))} of {len(pivot.correlate.fields)} fields"
     sides = sides_words(pivot)

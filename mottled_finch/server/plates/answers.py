@@ -10,6 +10,8 @@ from mottled_finch.core.color.scale import DEFAULT_PALETTE, Scale
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure.contents import Beside, both_sides
 from mottled_finch.core.figure.figure import Figure
+from mottled_finch.core.language import speaking
+from mottled_finch.core.language.propose import proposed_language
 from mottled_finch.core.pivot import colored_values
 from mottled_finch.core.recipe import FORMAT, PivotSpec, Recipe, dump_recipe, merge_patch
 from mottled_finch.core.scene import Scene
@@ -165,10 +167,17 @@ def _scale_answer(scale: Scale | None) -> ScaleAnswer | None:
 
 
 def figure_answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
-    """``recipe`` is that of the plate, as it is kept."""
+    """``recipe`` is that of the plate, as it is kept; what the page says by itself is told in its language."""
+    with speaking(recipe.page.language):
+        return _answer(figure, recipe)
+
+
+def _answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
     matrix, scale, coloring, contents = figure.matrix, figure.scale, figure.coloring, figure.contents
     style = contents.style
-    standing, dismissed = cautions_of(figure, recipe)
+    with speaking(None):  # what is told to who makes the figure
+        standing, dismissed = cautions_of(figure, recipe)
+        said = sentences_of(Said(written=recipe, recipe=figure.recipe, coloring=coloring, style=style))
     apart = len(coloring.scales) > 1
     bands = [BandAnswer(**vars(band)) for band in bands_of(figure.recipe, coloring, style)]
     return FigureAnswer(
@@ -195,7 +204,8 @@ def figure_answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
         dismissed=[
             DismissedAnswer(**vars(_caution_answer(each, recipe)), reason=recipe.dismissed[each.name]) for each in dismissed
         ],
-        said=sentences_of(Said(written=recipe, recipe=figure.recipe, coloring=coloring, style=style)),
+        said=said,
+        proposed_language=proposed_language(figure.facts.table),
         facts=[FactAnswer(name=name, title=title, text=figure.facts.text(name)) for name, title in FACT_TERMS.items()],
         records=matrix.records.ravel().tolist(),
         row_totals=numbers_or_null(matrix.row_totals),

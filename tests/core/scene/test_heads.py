@@ -40,7 +40,7 @@ def test_heads_found_in_moments_never_touch(cut, number, length):
     labels = LABELS[cut](number)
     axis = axis_of(len(labels), [], Room(length, length), 8, 0, 4)
     need = lambda words: width_of(words, 12) + 6  # noqa: E731
-    found = found_heads(cut, labels, axis, need, lambda words: width_of(words, 12, 600) + 6)
+    found = found_heads(cut, (labels, labels), axis, need, lambda words: width_of(words, 12, 600) + 6)
     if found is None:
         return
     shown = [i for i, label in enumerate(found.labels) if label]

@@ -98,6 +98,7 @@ CHANGES = [
     ("words.columns", "Month", "Name of the columns written"),
     ("words.source", "x", "Source written"),
     ("page.width", 480, "Page 480 by 540 points"),
+    ("page.language", "de-AT", "Written in Deutsch"),
     ("page.least_type", 9, "Type at least: 9 points"),
     ("page.theme", "dusk", "Theme Dusk"),
     ("page.ink", "#102030", "The house's ground and ink"),

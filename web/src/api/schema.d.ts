@@ -1381,7 +1381,7 @@ export interface components {
             from?: number | components["schemas"]["TargetSpec"];
             to?: number | components["schemas"]["TargetSpec"];
         };
-        /** @description How numbers are written: as they are, or times a hundred with a percent sign; in full, or in short ("12.3k"). ``marks`` shows how digits are grouped and where the decimals begin. ``before`` and ``after`` stand at the number, such as a currency or a unit; ``sign`` puts a plus before what is above zero, left out it does so for differences from another side. */
+        /** @description How numbers are written: as they are, or times a hundred with a percent sign; in full, or in short ("12.3k"). ``marks`` shows how digits are grouped and where the decimals begin, left out it is as in the language of the page. ``before`` and ``after`` stand at the number, such as a currency or a unit; ``sign`` puts a plus before what is above zero, left out it does so for differences from another side. */
         NumberSpec: {
             /** @enum {unknown} */
             as?: "number" | "percent";
@@ -1477,11 +1477,12 @@ export interface components {
             text?: string;
             outline?: boolean;
         };
-        /** @description The size of the page in points, its theme, and the house's own colors and font in place of the theme's. A transparent page has no ground. ``least_type`` is the least size of heads, values and legend in points; left out, it follows from the size. */
+        /** @description The size of the page in points, its theme, and the house's own colors and font in place of the theme's. A transparent page has no ground. ``least_type`` is the least size of heads, values and legend in points; left out, it follows from the size. ``language`` is the reader's, a tag of BCP 47 such as "de" or "pt-BR"; left out, it is English. */
         PageSpec: {
             width?: number;
             height?: number;
             least_type?: number;
+            language?: string;
             /** @enum {unknown} */
             theme?: "paper" | "reed" | "dusk";
             ground?: string;
@@ -1686,7 +1687,7 @@ export interface components {
             plate: components["schemas"]["PlateAnswer"];
             figure: components["schemas"]["FigureAnswer"];
         };
-        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``color`` is that of the recipe with what it leaves open. ``lit`` counts the lit cells, ``losses`` say by way of seeing what cannot be told apart. ``said`` is what each part of the plate says now, piece by piece. */
+        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``color`` is that of the recipe with what it leaves open. ``lit`` counts the lit cells, ``losses`` say by way of seeing what cannot be told apart. ``proposed_language`` is that of the table, if it is told and not English; ``said`` is what each part of the plate says now, piece by piece. */
         FigureAnswer: {
             scene: components["schemas"]["SceneAnswer"];
             scale: components["schemas"]["ScaleAnswer"] | null;
@@ -1732,6 +1733,7 @@ export interface components {
             unfinished: components["schemas"]["Unfinished"][];
             default_title: string;
             default_caption: string;
+            proposed_language: string | null;
             said: {
                 [key: string]: components["schemas"]["Piece"][];
             };
@@ -1951,7 +1953,7 @@ export interface components {
             title: string;
             text: string | null;
         };
-        /** @description How values are written; percent are values times a hundred. */
+        /** @description How values are written; percent are values times a hundred, in a form with the number at its braces. */
         NumberStyle: {
             decimals: number;
             percent?: boolean;
@@ -1961,6 +1963,7 @@ export interface components {
             before?: string;
             after?: string;
             sign?: boolean;
+            percent_form?: string;
         };
         /** @description Members of a side that are unlike the others: by member and by group of members, how their values are written. ``sense`` is what high is in the figure as a whole. */
         UnlikeAnswer: {

@@ -21,6 +21,7 @@ export type NumberStyle = {
   before?: string;
   after?: string;
   sign?: boolean;
+  percent_form?: string;
 };
 
 /** What groups thousands and what begins the decimals, by a number written so; the core's own table. */
@@ -53,7 +54,8 @@ function dressed(plain: string, unit: string, { marks = "1,234.5", before = "", 
   const [group, point] = MARKS[marks] ?? [",", "."];
   const digits = plain.replace("−", "").replace(/[,.]/g, (mark) => (mark === "," ? group : point));
   const sign = plain.startsWith("−") ? "−" : style.sign && /[1-9]/.test(digits) ? "+" : "";
-  return `${sign}${before}${digits}${unit}${style.percent ? "%" : ""}${after}`;
+  const written = `${before}${digits}${unit}`;
+  return `${sign}${style.percent ? (style.percent_form ?? "{}%").replace("{}", written) : written}${after}`;
 }
 
 /** Three digits at most, and the unit they are of; below a thousand in full. */

@@ -1,5 +1,6 @@
 """The page: its size, its theme, and a picture under the cells."""
 
+from ...language import language_of
 from ...recipe.page_type import least_type
 from ...recipe.spec import PageSpec
 from ...vocabulary import PAGE_TERMS, THEME_TERMS
@@ -25,7 +26,9 @@ def page(said: Said) -> list[Piece]:
         Piece("the house’s font" if spec.font else "the bundled font", "font", spec.font is not None),
         ", type of ",
         Piece(f"{least_type(spec):g} points", "least_type", spec.least_type is not None),
-        " at least; ",
+        " at least, in ",
+        Piece(language_of(spec.language).calendar.name, "language", spec.language is not None),
+        "; ",
         Piece(f"{'a' if spec.underlay else 'no'} picture under the cells", "underlay", spec.underlay is not None),
         ".",
     )

@@ -1,8 +1,9 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useRef, useState } from "react";
 import { api, type Figure, type Recipe, sentenceOf } from "../../../api/client";
-import { LIMITS, PAGE_TERMS, THEME_TERMS } from "../../../api/vocabulary";
+import { LANGUAGE_NAMES, LIMITS, PAGE_TERMS, THEME_TERMS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
+import { Options } from "../../../shared/Options";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
 import { named } from "../../../shared/terms";
@@ -29,7 +30,7 @@ export function PagePart(props: Props) {
 }
 
 /** What the phrases of the sentence open. */
-function cardsOf({ recipe, onChange, onRefused }: Props): Record<string, Card> {
+function cardsOf({ figure, recipe, onChange, onRefused }: Props): Record<string, Card> {
   const page = recipe.page ?? {};
   const { width = 960, height = 540 } = page;
   return {
@@ -166,6 +167,22 @@ function cardsOf({ recipe, onChange, onRefused }: Props): Record<string, Card> {
         </Controls>
       ),
     },
+    language: {
+      label: "Language of the page",
+      card: (close) => (
+        <Box maxH="320px" overflowY="auto">
+          <Options
+            label="Language of the page"
+            value={(page.language ?? "en").split("-")[0] as string}
+            options={languagesOf(figure.proposed_language)}
+            onChoose={(language) => {
+              close();
+              onChange(withPageLook({ language: language === "en" ? undefined : language }));
+            }}
+          />
+        </Box>
+      ),
+    },
     font: {
       label: "Font of the house",
       card: () => (
@@ -183,6 +200,16 @@ function cardsOf({ recipe, onChange, onRefused }: Props): Record<string, Card> {
       ),
     },
   };
+}
+
+/** English, the table's own, and the others by name. */
+function languagesOf(proposed: string | null): (readonly [string, string])[] {
+  const all = Object.entries(LANGUAGE_NAMES).sort(([, one], [, other]) => one.localeCompare(other));
+  const first = all.filter(([code]) => code === "en" || code === proposed);
+  return [
+    ...first.map(([code, name]) => [code, code === proposed ? `${name}, as the table` : name] as const),
+    ...all.filter((each) => !first.includes(each)),
+  ];
 }
 
 /** The least size of type that follows from the size of a page. */
