@@ -93,7 +93,7 @@ def _cut_columns(page: Page, plan: Plan) -> int:
         for i, label in outer_labels(side.outer, depth)
     )
     if side.found:
-        return outer + side.found.labels.count("")
+        return outer + side.found.labels.count("") + side.found.shortened
     if plan.frame.turned:
         return outer + sum(width_of(label, size) > plan.frame.head_height - round(size * 0.55) for label in side.labels)
     if page.recipe.heads.long == "wrap":

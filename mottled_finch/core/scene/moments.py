@@ -18,15 +18,18 @@ Need = Callable[[str], float]
 
 @dataclass(frozen=True)
 class Found:
-    """What the innermost heads say, nothing where they are thinned out, and the groups over them."""
+    """What the innermost heads say, nothing where they are thinned out, and the groups over them; ``shortened`` says how many of
+    these had no room for what they should say, such as the year.
+    """
 
     labels: tuple[str, ...]
     groups: tuple[Group, ...]
+    shortened: int = 0
 
 
 @dataclass(frozen=True)
 class _Line:
-    """A way to write heads: of each member the group it is in (its key and its words, longest first), its own words, and the
+    """A way to write heads: of each member the group it is in (its key and its words, the fullest first), its own words, and the
     places at which these stand when not all have room, finest first.
     """
 
@@ -57,11 +60,11 @@ def found_heads(
     either. ``labels`` are as the matrix has them, and as they are shown; ``need_group`` is the room that the head of a group takes.
     """
     for line in _lines(cut, *labels):
-        groups = _groups(line, axis, need_group) if line.groups else ()
+        groups, shortened = _groups(line, axis, need_group) if line.groups else ((), 0)
         shown = _shown(line, axis, need)
         if groups is not None and (groups or shown):
             at = frozenset() if shown is None else shown
-            return Found(tuple(words if i in at else "" for i, words in enumerate(line.words)), groups)
+            return Found(tuple(words if i in at else "" for i, words in enumerate(line.words)), groups, shortened)
     return None
 
 
@@ -101,7 +104,12 @@ def _lines(cut: str | None, labels: Sequence[str], shown: Sequence[str]) -> list
 def _month_of(year: str, month: int, told: bool) -> tuple[str, tuple[str, ...]]:
     calendar = spoken().calendar
     short = calendar.months[month - 1]
-    return f"{year}-{month}", (f"{calendar.long_months[month - 1]} {year}", f"{short} {year}", f"{short} {year}" if told else short)
+    return f"{year}-{month}", (
+        f"{calendar.long_months[month - 1]} {year}",
+        f"{short} {year}",
+        f"{short} {year}" if told else short,
+        short,
+    )
 
 
 def _of_months(pairs: Sequence[tuple[str, int]], firsts: set[int]) -> _Line:
@@ -116,7 +124,7 @@ def _firsts(keys: Sequence[object]) -> set[int]:
     return {0, *(i for i, (before, key) in enumerate(pairwise(keys), start=1) if key != before)} if keys else set()
 
 
-def _groups(line: _Line, axis: Axis, need: Need) -> tuple[Group, ...] | None:
+def _groups(line: _Line, axis: Axis, need: Need) -> tuple[tuple[Group, ...] | None, int]:
     """The groups of a line with the longest of their words that fit all but those at the ends, which may be parts; None where not
     even the shortest do.
     """
@@ -127,8 +135,15 @@ def _groups(line: _Line, axis: Axis, need: Need) -> tuple[Group, ...] | None:
     for form in range(len(runs[0][2])):
         inner = runs[1:-1] or runs
         if all(need(words[form]) <= axis.extent(start, stop) for start, stop, words in inner):
-            return tuple(Group(start, stop, 1, (words[form],)) for start, stop, words in runs)
-    return None
+            # The first and the last may be parts of a month or a year, with room for less, or nothing.
+            gap = need("")
+            fitting = (
+                next((each for each in words[form:] if need(each) - gap <= axis.extent(start, stop) - 2), "")
+                for start, stop, words in runs
+            )
+            groups = tuple(Group(start, stop, 1, (each,)) for (start, stop, _), each in zip(runs, fitting, strict=True))
+            return groups, sum(group.labels[0] != words[form] for group, (_, _, words) in zip(groups, runs, strict=True))
+    return None, 0
 
 
 def _shown(line: _Line, axis: Axis, need: Need) -> frozenset[int] | None:

@@ -1,4 +1,4 @@
-"""Names in other scripts, with a font of the house: measured as they join, laid out from right to left, told where no font has them.
+"""Names in other scripts, with a font of the house: measured as they join, laid out from right to left, told where none has them.
 
 The fonts are parts of the Noto fonts under the SIL Open Font License: the letters of the names below, and Latin ones.
 """
