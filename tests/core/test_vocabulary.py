@@ -58,4 +58,4 @@ def test_names_are_told_apart():
 
 
 def test_what_the_screen_is_given_is_plain():
-    assert json.loads(json.dumps(told())).keys() == {*TABLES, "LIMITS", "CELL_LOOK"}
+    assert json.loads(json.dumps(told())).keys() == {*TABLES, "LANGUAGE_NAMES", "LIMITS", "CELL_LOOK"}

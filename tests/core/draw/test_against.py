@@ -113,7 +113,7 @@ def test_titles_caption_and_alternative_text_say_it():
     assert figure.scene.alternative.startswith(
         "Heat map of the sum of late for each pier down and each month of date across, against the year before, in percent: 3 by 2"
     )
-    assert figure.scene.alternative.endswith("New: 1 cell. Gone: 1 cell.")
+    assert " New: 1 cell. Gone: 1 cell. " in figure.scene.alternative
     assert "+67%" in figure.scene.grid.prints
 
 

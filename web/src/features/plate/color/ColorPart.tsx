@@ -2,7 +2,7 @@ import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { SPREAD_TERMS } from "../../../api/vocabulary";
 import { counted, grouped } from "../../../shared/numbers";
-import { Options } from "../../../shared/Options";
+import { OneOf } from "../../../shared/OneOf";
 import { withColor, withTotals, withWithin } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { type Card, Controls, Said } from "../parts/Said";
@@ -89,7 +89,7 @@ function cardsOf({ table, figure, recipe, onChange, onRefused }: Props): Record<
     high_is: {
       label: "High is",
       card: (close) => (
-        <Options
+        <OneOf
           label="High is"
           value={color.high_is ?? "neither"}
           options={HIGH_IS}
@@ -103,7 +103,7 @@ function cardsOf({ table, figure, recipe, onChange, onRefused }: Props): Record<
     within: {
       label: "Judged in",
       card: (close) => (
-        <Options
+        <OneOf
           label="Judged in"
           value={color.within ?? "table"}
           options={within}
@@ -117,7 +117,7 @@ function cardsOf({ table, figure, recipe, onChange, onRefused }: Props): Record<
     scale: {
       label: "Spread",
       card: (close) => (
-        <Options
+        <OneOf
           label="Spread"
           value={color.scale ?? "linear"}
           options={SPREADS}
@@ -155,7 +155,7 @@ function cardsOf({ table, figure, recipe, onChange, onRefused }: Props): Record<
     totals_color: {
       label: "Colors of totals",
       card: (close) => (
-        <Options
+        <OneOf
           label="Colors of totals"
           value={recipe.pivot.totals?.color ?? "none"}
           options={colorsOfTotals(recipe)}

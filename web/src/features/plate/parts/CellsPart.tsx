@@ -1,7 +1,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { LIMITS, SYMBOL_TERMS } from "../../../api/vocabulary";
-import { Options } from "../../../shared/Options";
+import { OneOf } from "../../../shared/OneOf";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
@@ -193,7 +193,7 @@ function cardsOf({ table, figure, recipe, onChange }: Props): Record<string, Car
     square: {
       label: "Shape of the cells",
       card: (close) => (
-        <Options
+        <OneOf
           label="Shape of the cells"
           value={cells.square ? "square" : "fit"}
           options={[

@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { api, type Figure, type Recipe, sentenceOf } from "../../../api/client";
 import { LANGUAGE_NAMES, LIMITS, PAGE_TERMS, THEME_TERMS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
-import { Options } from "../../../shared/Options";
+import { OneOf } from "../../../shared/OneOf";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
 import { named } from "../../../shared/terms";
@@ -171,7 +171,7 @@ function cardsOf({ figure, recipe, onChange, onRefused }: Props): Record<string,
       label: "Language of the page",
       card: (close) => (
         <Box maxH="320px" overflowY="auto">
-          <Options
+          <OneOf
             label="Language of the page"
             value={(page.language ?? "en").split("-")[0] as string}
             options={languagesOf(figure.proposed_language)}

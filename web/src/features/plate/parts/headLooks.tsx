@@ -1,6 +1,6 @@
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { LIMITS } from "../../../api/vocabulary";
-import { Options } from "../../../shared/Options";
+import { OneOf } from "../../../shared/OneOf";
 import { Select } from "../../../shared/Select";
 import { withHeads } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
@@ -61,7 +61,7 @@ export function headLooks({ table, figure, recipe, onChange }: Props): Record<st
     turn: {
       label: "Heads over columns",
       card: (close) => (
-        <Options
+        <OneOf
           label="Heads over columns"
           value={heads.turn ?? "fit"}
           options={TURNS}
@@ -75,7 +75,7 @@ export function headLooks({ table, figure, recipe, onChange }: Props): Record<st
     long: {
       label: "Long heads",
       card: (close) => (
-        <Options
+        <OneOf
           label="Long heads"
           value={heads.long ?? "wrap"}
           options={LONGS}

@@ -9,7 +9,7 @@ type Props<T extends string> = {
 };
 
 /** A short list to choose one from, in a card: what stands is marked, arrows walk, a choice is made by clicking or Enter. */
-export function Options<T extends string>({ label, value, options, onChoose }: Props<T>) {
+export function OneOf<T extends string>({ label, value, options, onChoose }: Props<T>) {
   function onKeyDown(event: KeyboardEvent<HTMLDivElement>) {
     const move = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (!move) return;
