@@ -123,6 +123,10 @@ class Api:
         with urllib.request.urlopen(request) as answer:
             return json.load(answer)
 
+    def delete(self, path: str) -> None:
+        with urllib.request.urlopen(urllib.request.Request(self.address + path, method="DELETE")):
+            pass
+
     def recipe(self, plate: int) -> Any:
         return self.get(f"/api/plates/{plate}")["plate"]["recipe"]
 

@@ -151,7 +151,7 @@ def test_a_server_that_went_away_is_told(page, api):
 def test_files_that_were_looked_at_are_left_together(page, api):
     """The first of them are shown, the others on request; what is compared or read stays."""
     for left in api.get("/api/imports"):
-        api.ask("DELETE", f"/api/imports/{left['id']}")
+        api.delete(f"/api/imports/{left['id']}")
     for i in range(4):
         page.goto("/")
         drop(page, f"file {i}.csv", f"pier,n\nAsh,{i}\nBirch,{i}\n")

@@ -250,7 +250,7 @@ def test_cells_totals_legend_and_page(page, api, number):
     expect(page.locator("[data-part=totals]", has_text="126.00")).to_be_visible()
     page.get_by_role("tab", name="Legend").click()
     said(page, "blank")
-    page.get_by_label("Cells without a value").fill("none sold")
+    page.get_by_role("textbox", name="Cells without a value").fill("none sold")
     page.keyboard.press("Enter")
     expect(page.locator("[data-part=legend]", has_text="none sold")).to_be_visible()
     said(page, "place")

@@ -205,7 +205,7 @@ def test_styles_are_really_applied(page):
     expect(phrase).to_have_css("border-bottom-color", "rgb(185, 119, 42)")
     expect(phrase).to_have_css("font-size", "18px")
     title = page.locator("[data-part=title]")
-    expect(title).to_have_css("font-size", "20px")
+    expect(title).to_have_css("font-size", "22px")
     expect(title).to_have_css("font-weight", "600")
     assert page.evaluate(
         "document.documentElement.scrollHeight <= innerHeight && document.documentElement.scrollWidth <= innerWidth"

@@ -296,8 +296,10 @@ def test_heads_order_move_name_gather_and_leave_out(page, api, number):
     act(page, "Cairn", "Set aside")
     assert "Cairn" not in figure(api, number)["rows"]
     page.get_by_role("tab", name="Heads").click()
+    said(page, "aside")
     page.get_by_role("button", name="Bring back Cairn").click()
     settled(page)
+    page.keyboard.press("Escape")
     assert "Cairn" in figure(api, number)["rows"]
     act(page, "Cairn", "Gather into Others")
     act(page, "Dun", "Gather into Others")
@@ -509,8 +511,9 @@ def test_the_totals_of_groups(page, api, number):
     put_inside(page, "line")
     pick(page, "pier")
     page.get_by_role("tab", name="Heads").click()
-    page.get_by_text("Below each group of rows").click()
     said(page, "totals")
+    page.get_by_text("Below each group of rows").click()
+    settled(page)
     page.get_by_role("combobox", name="Colors of totals", exact=True).select_option("on their own scale")
     settled(page)
     assert pivot(api, number)["totals"] == {"row_groups": True, "color": "own"}

@@ -27,7 +27,7 @@ def test_the_demo_is_loaded_once(db):
         "Waiting hall",
         "Passenger survey",
     ]
-    assert (Plate.objects.count(), Version.objects.count()) == (14, 14)
+    assert (Plate.objects.count(), Version.objects.count()) == (15, 15)
     # Targets are the tables', which their plates follow.
     assert not [version for version in Version.objects.all() if version.recipe.get("table", {}).get("targets")]
     assert sum(bool(table.targets()) for table in Table.objects.all()) == 2

@@ -188,11 +188,9 @@ def _with_moments(page: Page, side: Literal["columns", "rows"], heads: SideHeads
             (lambda words: width_of(words, size) + size * 0.5),
             (lambda words: width_of(words, size, 600) + size * 0.8),
         )
-    return (
-        replace(heads, found=found_heads(levels[0].cut, (heads.keys, heads.labels), heads.axis, need, need_group))
-        if crowded
-        else heads
-    )
+    if not crowded:
+        return heads
+    return replace(heads, found=found_heads(levels[0].cut, (heads.keys, heads.labels), heads.axis, need, need_group))
 
 
 def panel_gap(page: Page) -> float:
@@ -250,23 +248,24 @@ def _frame(page: Page, sides: Sides, labels: list[Labels], inner_groups: list[Gr
         return across, down
 
     top = _top(page, sides, SideHeads(*_heads_of(page, "columns", labels, inner_groups), across_of(widest), _keys(labels)), lines)
+    above = top.above
     for _ in range(_ROUNDS):  # lower cells may be narrower, where they are square, and their heads higher
-        across, down = cells_of(top.above)
-        again = _top(page, sides, replace(top.columns, axis=across, found=None), lines)
-        if again.above <= top.above:
+        across, down = cells_of(above)
+        top = _top(page, sides, replace(top.columns, axis=across, found=None), lines)
+        if top.above <= above:
             break
-        top = again
+        above = top.above
     rows = SideHeads(*_heads_of(page, "rows", matrix.rows, matrix.row_groups), down, _keys(matrix.rows))
     return Frame(
-        columns=replace(top.columns, axis=across),
+        columns=top.columns,
         rows=_with_moments(page, "rows", rows) if sides.found_down else rows,
         across=across,
         down=down,
         head_height=top.height,
         turned=top.turned,
-        above=top.above,
+        above=above,
         width=across.end + beyond + panel_gap(page),
-        height=top.above + down.end + below + sizes.head,
+        height=above + down.end + below + sizes.head,
     )
 
 
