@@ -27,6 +27,8 @@ def on_one_line(label: str) -> str:
 
 def inner_labels(members: Sequence[Labels], levels: Sequence[LevelSpec]) -> list[str]:
     """What the innermost head of each member of these levels says."""
+    if spoken().ours:
+        return [on_one_line(labels[-1]) if labels else "" for labels in members]
     return [on_one_line(shown_label(levels, len(labels) - 1, labels[-1])) if labels else "" for labels in members]
 
 

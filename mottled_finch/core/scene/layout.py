@@ -1,7 +1,7 @@
 """Placing the parts of a page: words above and below, panels with their heads and totals, the legend at its place."""
 
 from dataclasses import dataclass
-from math import ceil, floor
+from math import ceil, floor, inf
 
 from ..color.coloring import Coloring
 from ..figure.contents import Contents
@@ -22,7 +22,7 @@ from .page import Page, lines_from_below, place_words, say_nothing_is_kept
 from .panel import PanelAt, place_panel
 from .plan import Plan, cell_gap, panel_gap, planned
 from .shapes import Grid, Scene, Under
-from .sizes import steps_of
+from .sizes import Sizes, steps_of
 from .underlay import picture_of
 
 _LINE = 1.6
@@ -95,10 +95,12 @@ def _place_figure(page: Page) -> Grid:
 
 @dataclass(frozen=True, kw_only=True)
 class _Room:
-    """The plan of a figure with heads of a size, beside what was taken from the page before: the legend, the room of the arrow,
-    and where the line with the name of the columns begins.
+    """The plan of a figure with heads of the ``sizes``, and what was taken from the page before: the legend, the room of the arrow,
+    where the line with the name of the columns begins, and what is left ``within`` (left, top, bottom).
     """
 
+    sizes: Sizes
+    within: tuple[float, float, float]
     plan: Plan
     key: "_Key | None"
     flow: float
@@ -116,19 +118,22 @@ def _largest(page: Page) -> _Room:
         flow = reserve_flow(page)  # next to the cells, nearer than a legend below them
         names_top = reserve_names(page)
         plan = planned(page, key.width_beside(page) if key else 0.0)
-        return _Room(plan=plan, key=key, flow=flow, names_top=names_top)
+        within = page.left, page.top, page.bottom
+        return _Room(sizes=page.sizes, within=within, plan=plan, key=key, flow=flow, names_top=names_top)
 
     *larger, least = steps_of(page.recipe.page, page.sizes)
     room = at(least)
-    of_least = fit_of(page, room.plan)
-    highest = max(room.plan.frame.down.lengths) if any(room.plan.frame.rows.labels) else least * _LINE
+    highest = max(room.plan.frame.down.lengths) if any(room.plan.frame.rows.labels) else inf
+    larger = [size for size in larger if size * _LINE <= highest]
+    if larger:
+        of_least = fit_of(page, room.plan)
     for size in larger:
-        if size * _LINE > highest:
-            continue
         larger_room = at(size)
         if fit_of(page, larger_room.plan).holds(of_least, size):
             return larger_room
-    return at(least)
+    page.left, page.top, page.bottom = room.within
+    page.sizes = room.sizes
+    return room
 
 
 def _lowered(page: Page, plan: Plan) -> float:

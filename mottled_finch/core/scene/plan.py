@@ -55,8 +55,8 @@ class Sides:
     tree_width: float
     tree_height: float
     title_height: float
-    found_down: bool
-    """Whether the rows are moments too many for their labels."""
+    rows: SideHeads
+    """The heads of the rows, where they will about stand."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -140,7 +140,7 @@ def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> Sides:
         tree_width=tree_width,
         tree_height=round(sizes.head * _TREE) + 4 if matrix.column_tree else 0,
         title_height=round(sizes.head * 1.8) if matrix.panels else 0,
-        found_down=rows.found is not None,
+        rows=rows,
     )
 
 
@@ -237,7 +237,8 @@ def _frame(page: Page, sides: Sides, labels: list[Labels], inner_groups: list[Gr
         highest = max(sizes.highest_cell, across.average * _HIGHEST * filled)
         down = down_of(highest, above)
         side = min(across.average, down.average) if page.recipe.cells.square else 0.0
-        across, down = across_of(side or widest), down_of(side or highest, above)
+        if side:
+            across, down = across_of(side), down_of(side, above)
         if page.recipe.cells.symbols.reach > 1:
             # What symbols at the edge reach beyond their cells, so that none lies on a head.
             lead = float(ceil((page.recipe.cells.symbols.reach - 1) / 2 * min(across.pitch, down.pitch)))
@@ -251,14 +252,16 @@ def _frame(page: Page, sides: Sides, labels: list[Labels], inner_groups: list[Gr
     above = top.above
     for _ in range(_ROUNDS):  # lower cells may be narrower, where they are square, and their heads higher
         across, down = cells_of(above)
+        if across.starts == top.columns.axis.starts:
+            break
         top = _top(page, sides, replace(top.columns, axis=across, found=None), lines)
         if top.above <= above:
             break
         above = top.above
-    rows = SideHeads(*_heads_of(page, "rows", matrix.rows, matrix.row_groups), down, _keys(matrix.rows))
+    rows = replace(sides.rows, axis=down, found=None)
     return Frame(
         columns=top.columns,
-        rows=_with_moments(page, "rows", rows) if sides.found_down else rows,
+        rows=_with_moments(page, "rows", rows) if sides.rows.found else rows,
         across=across,
         down=down,
         head_height=top.height,
