@@ -40,5 +40,7 @@ def proposed_language(table: Table) -> str | None:
 
 
 def _parts(code: str) -> set[str]:
+    """The words of a language for months and weekdays, but for those as short as grades or points of the compass."""
     calendar = LANGUAGES[code]
-    return {word.strip(" .").casefold() for word in (*calendar.months, *calendar.long_months, *calendar.weekdays)}
+    words = {word.strip(" .").casefold() for word in (*calendar.months, *calendar.long_months, *calendar.weekdays)}
+    return {word for word in words if len(word) > 2 or not word.isascii()}

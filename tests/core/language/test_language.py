@@ -146,6 +146,7 @@ def test_a_language_that_is_none_is_told():
         ("région,année,montant\na,2024,3\n", "fr"),
         ("wd,n\nponiedziałek,1\npon.,2\nwt.,4\nśr.,2\n", "pl"),
         ("date,amount,shop\n2025-01-01,3,a\n", None),
+        ("grade,n\nE,1\nT,2\nK,3\nN,4\nP,1\n", None),
         (TEXT, None),
     ],
 )
