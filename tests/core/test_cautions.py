@@ -212,6 +212,22 @@ def test_the_low_end_is_swallowed_as_well():
     assert caution.cure.recipe.color.low.percentile == 2
 
 
+@pytest.mark.parametrize(
+    "page", [{}, {"width": 640, "height": 480}, {"width": 480, "height": 540}, {"width": 640, "height": 480, "least_type": 12}]
+)
+@pytest.mark.parametrize(
+    ("rows", "columns", "values"),
+    [(40, 6, "none"), (40, 6, "all"), (20, 20, "all"), (6, 60, "none"), (45, 60, "none"), (24, 6, "all")],
+)
+def test_every_cure_of_small_type_leaves_type_that_is_read(page, rows, columns, values):
+    text = "r,c,v\n" + "".join(f"row {i},column {j},{i * j * 37.5}\n" for i in range(rows) for j in range(columns))
+    recipe = load_recipe({"finch_recipe": 2, "pivot": SIDES, "cells": {"values": values}, "page": page})
+    told = [each for each in cautions_of(figure_of(text, recipe), recipe)[0] if each.name == "small_type"]
+    for cure in [cure for caution in told for cure in (caution.cure, *caution.more) if cure]:
+        after, _ = cautions_of(figure_of(text, cure.recipe), cure.recipe)
+        assert "small_type" not in names(after), cure.words
+
+
 def test_letters_that_no_font_at_hand_has_are_told_without_a_cure():
     text = grid().replace("m0,", "岸壁,").replace("m1,", "מזח,")
     (caution,) = [each for each in told(text, PLAIN)[0] if each.name == "missing_letters"]

@@ -11,7 +11,7 @@ _TOLD = 3
 
 def find(seen: Seen) -> Caution | None:
     with using(seen.figure.typeface):
-        lacking = [text.text for text in seen.figure.scene.texts if not covers(text.text)]
+        lacking = [text for text in _texts(seen) if not covers(text)]
         letters = dict.fromkeys(letter for text in lacking for letter in text if not covers(letter))
     if not letters:
         return None
@@ -27,9 +27,15 @@ def find(seen: Seen) -> Caution | None:
     )
 
 
+def _texts(seen: Seen) -> list[str]:
+    """All that is written on the page, each once."""
+    scene = seen.figure.scene
+    return list(dict.fromkeys([*(text.text for text in scene.texts), *(scene.grid.prints if scene.grid else ())]))
+
+
 def _bundled(seen: Seen) -> Cure | None:
     """The bundled font, where it has them all and only the house's own has not."""
     with using(BUNDLED):
-        if not all(covers(text.text) for text in seen.figure.scene.texts):
+        if not all(map(covers, _texts(seen))):
             return None
     return Cure(words="Take the bundled font", recipe=replace(seen.recipe, page=replace(seen.recipe.page, font=None)))

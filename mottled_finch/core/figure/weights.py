@@ -1,20 +1,17 @@
 """How much the members of a side weigh, which their widths or heights are in proportion to."""
 
 from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import TableError
 from ..pivot import Matrix, measured_by_line
-from ..recipe.spec import Recipe, ResolvedPivot
+from ..recipe.spec import WEIGHED, Recipe, ResolvedPivot
 from ..table import Table
 
 LEAST_SHARE = 0.2
 """Of the average width or height: nothing is drawn smaller, so that it can still be seen and pointed at."""
-_SIZES: tuple[tuple[Literal["columns", "rows"], str], ...] = (("columns", "width"), ("rows", "height"))
-"""The sides that may have a weight, and what goes by it."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -30,7 +27,7 @@ class Weight:
 def weights_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matrix) -> dict[str, Weight]:
     """The weights of the sides that have one. Raises TableError for a measure that does not fit, is below zero, or has no value."""
     found: dict[str, Weight] = {}
-    for side, size in _SIZES:
+    for side, size in WEIGHED:
         measure = getattr(recipe.heads.weight, side)
         if measure is None or 0 in matrix.shape:
             continue

@@ -12,27 +12,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..kernels import BUFFERS, blocks_of, compiled, in_blocks, read_only
+from ..language.spoken import ENGLISH
 from ..table import smallest_codes
 
 Moments = NDArray[np.datetime64]
 Ordinals = NDArray[np.int64]
 
-MONTH_NAMES = (
-    "January",
-    "February",
-    "March",
-    "April",
-    "May",
-    "June",
-    "July",
-    "August",
-    "September",
-    "October",
-    "November",
-    "December",
-)
 WEEKDAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
-MONTHS, WEEKDAYS = (tuple(name[:3] for name in names) for names in (MONTH_NAMES, WEEKDAY_NAMES))
+MONTH_NAMES, MONTHS, WEEKDAYS = ENGLISH.long_months, ENGLISH.months, ENGLISH.weekdays
 _DAY, _HOUR = 86_400_000_000, 3_600_000_000
 """In microseconds."""
 

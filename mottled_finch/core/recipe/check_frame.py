@@ -29,7 +29,7 @@ def check_frame(recipe: Recipe) -> None:
 
 
 def _check_weight(recipe: Recipe) -> None:
-    for side in WEIGHED:
+    for side, _ in WEIGHED:
         weight = getattr(recipe.heads.weight, side)
         if weight is None:
             continue

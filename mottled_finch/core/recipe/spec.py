@@ -424,8 +424,8 @@ class WeightSpec:
     rows: MeasureSpec | None = None
 
 
-WEIGHED = tuple(each.name for each in dataclasses.fields(WeightSpec))
-"""The sides that may have a weight."""
+WEIGHED: tuple[tuple[Literal["columns", "rows"], Literal["width", "height"]], ...] = (("columns", "width"), ("rows", "height"))
+"""The sides that may have a weight, and what goes by it."""
 
 
 @dataclass(frozen=True, kw_only=True)

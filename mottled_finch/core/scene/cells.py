@@ -20,6 +20,8 @@ from .type import CAP_HEIGHT, width_of
 _LEAST_PRINT = 6.5
 _ROOMY = 5
 """Of their size: the height of cells whose values are larger than heads."""
+_OF_HEIGHT, _BELOW_SYMBOL = 0.62, 0.34
+"""Of the height of a cell: what a value may take, and one below a symbol."""
 _LEAST_RULED = 4.0
 """Points of a cell between two lines."""
 _PRINT_ROOM = 1.3
@@ -67,7 +69,7 @@ def _symbol_height(page: Page, height: float) -> float:
 def _print_size(page: Page, height: float) -> float:
     """The size of values in cells of a height, before their width is looked at."""
     wanted = page.recipe.cells.size or (page.sizes.value if height > _ROOMY * page.sizes.value else page.sizes.head)
-    return min(wanted, height * (0.62 if page.recipe.cells.symbols.as_ == "fill" else 0.34))
+    return min(wanted, height * (_OF_HEIGHT if page.recipe.cells.symbols.as_ == "fill" else _BELOW_SYMBOL))
 
 
 def grid_of(page: Page, places: Places) -> Grid:
@@ -128,7 +130,7 @@ def _printed(page: Page, places: Places) -> tuple[list[str], float]:
     prints = list(page.contents.prints())
     if len(set(places.widths)) == 1 and len(set(places.heights)) == 1:
         return prints, size
-    wide = (_print_widths(page) + _PADDING) * size <= np.array(places.widths)
+    wide = (_print_widths(page) + PADDING) * size <= np.array(places.widths)
     high = np.array([_print_size(page, height) >= size for height in places.heights])
     fits = (wide & high[:, None]).ravel().tolist()
     return [text if fit else "" for text, fit in zip(prints, fits, strict=True)], size
@@ -144,7 +146,7 @@ def print_size(page: Page, widths: Sequence[float], heights: Sequence[float]) ->
     if height < _LEAST_PRINT * 1.15 or width < 2 * _LEAST_PRINT:
         return 0.0
     across, down = np.array(widths), np.array(heights)
-    fitting = across / (_print_widths(page).max(axis=0) + _PADDING)
+    fitting = across / (_print_widths(page).max(axis=0) + PADDING)
 
     def among(share: float) -> float:
         """The size for those that have this share of the average, at least."""
@@ -155,7 +157,7 @@ def print_size(page: Page, widths: Sequence[float], heights: Sequence[float]) ->
     return size if size >= _LEAST_PRINT else 0.0
 
 
-_PADDING = 0.4
+PADDING = 0.4
 """Of the size of a value: what it leaves to the edges of its cell."""
 
 

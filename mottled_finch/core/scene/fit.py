@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from .cells import print_size
-from .heads import SideHeads, depths_of, head_size, outer_labels, wraps
+from .heads import APART, depths_of, head_size, in_lines, on_a_line, outer_labels
 from .page import Page
 from .plan import Plan, cell_gap
 from .type import width_of
@@ -67,25 +67,18 @@ _AIR = 1.2
 def _cut_rows(page: Page, plan: Plan) -> int:
     """How many heads of rows have to be cut, or are not there."""
     side, widths, size = plan.frame.rows, plan.sides.widths, page.sizes.head
-    whole = set(side.shown(head_size(size, side.axis.average)[1], size * 1.15))
-    high = page.recipe.heads.long == "wrap"
-    inner = sum(
-        i not in whole or (width_of(label, size) > widths[-1] and not (high and wraps([label], [widths[-1] + 4], size)))
-        for i, label in enumerate(side.labels)
-    )
-    return inner + _cut_groups(side, widths[:-1], size)
-
-
-def _cut_groups(side: SideHeads, widths: list[float], size: float) -> int:
-    return sum(
+    shown = set(side.shown(head_size(size, side.axis.average)[1], size * 1.15))
+    wrapped = page.recipe.heads.long == "wrap"
+    whole = (width_of(label, size) <= widths[-1] or (wrapped and in_lines(label, widths[-1], size)) for label in side.labels)
+    return sum(not (i in shown and fits) for i, fits in enumerate(whole)) + sum(
         width_of(label, size, 600) > width
-        for depth, width in zip(depths_of(side.outer), widths, strict=True)
+        for depth, width in zip(depths_of(side.outer), widths[:-1], strict=True)
         for _, label in outer_labels(side.outer, depth)
     )
 
 
 def _cut_columns(page: Page, plan: Plan) -> int:
-    """How many heads of columns have to be cut, and of their groups."""
+    """How many heads of columns have to be cut, or are not there, and of their groups."""
     side, size = plan.frame.columns, page.sizes.head
     outer = sum(
         width_of(label, size, 600) > side.span(i)[1] - side.span(i)[0] - 2
@@ -96,6 +89,8 @@ def _cut_columns(page: Page, plan: Plan) -> int:
         return outer + side.found.labels.count("") + side.found.shortened
     if plan.frame.turned:
         return outer + sum(width_of(label, size) > plan.frame.head_height - round(size * 0.55) for label in side.labels)
-    if page.recipe.heads.long == "wrap":
-        return outer + sum(not wraps([label], [length], size) for label, length in zip(side.labels, side.axis.lengths, strict=True))
-    return outer + sum(width_of(label, size) > length - 4 for label, length in zip(side.labels, side.axis.lengths, strict=True))
+    wrapped = page.recipe.heads.long == "wrap"
+    return outer + sum(
+        not (on_a_line(label, length, size) or (wrapped and in_lines(label, length - APART, size)))
+        for label, length in zip(side.labels, side.axis.lengths, strict=True)
+    )

@@ -90,28 +90,30 @@ def column_head_height(page: Page, side: "SideHeads", most: float) -> tuple[floa
         return 0, False
     if side.found:
         return round(size * 1.6), False
-    if turn != "up" and all(width_of(label, size) <= length - _APART for label, length in zip(labels, lengths, strict=True)):
+    if turn != "up" and all(on_a_line(label, length, size) for label, length in zip(labels, lengths, strict=True)):
         return round(size * 1.6), False
-    if turn == "level" or (turn == "fit" and page.recipe.heads.long == "wrap" and wraps(labels, lengths, size)):
+    rooms = [(label, length - APART) for label, length in zip(labels, lengths, strict=True)]
+    if turn == "level" or (turn == "fit" and page.recipe.heads.long == "wrap" and all(in_lines(*each, size) for each in rooms)):
         lines = max(len(_level_lines(page, label, length)) for label, length in zip(labels, lengths, strict=True))
         return round(size * (0.35 + 1.25 * lines)), False
-    turned_size, _ = head_size(size, sum(lengths) / len(lengths))
+    turned_size, _ = head_size(size, side.axis.average)
     longest = ceil(widest * turned_size / size)
     return min(longest, floor(most * 0.3)) + round(size * 0.6), True
 
 
 _MOST_LINES = 3
-_APART = 4.0
+APART = 4.0
 """Points that part a level head from the next."""
 
 
-def wraps(labels: Sequence[str], lengths: Sequence[float], size: float) -> bool:
-    """Whether every head fits a few lines with no word cut."""
-    return all(
-        len(lines) <= _MOST_LINES and all(width_of(line, size) <= length - _APART for line in lines)
-        for label, length in zip(labels, lengths, strict=True)
-        for lines in (wrap(label, max(length - _APART, _longest_word(label, size)), size, 99),)
-    )
+def on_a_line(label: str, length: float, size: float) -> bool:
+    """Whether a level head fits its cell whole."""
+    return width_of(label, size) <= length - APART
+
+
+def in_lines(label: str, most: float, size: float) -> bool:
+    """Whether a head fits a few lines of a width with no word cut."""
+    return _longest_word(label, size) <= most and len(wrap(label, most, size, len(label))) <= _MOST_LINES
 
 
 def _longest_word(label: str, size: float) -> float:
@@ -120,9 +122,8 @@ def _longest_word(label: str, size: float) -> float:
 
 def _level_lines(page: Page, label: str, length: float) -> list[str]:
     """The lines of a level head of a column: one, or a few where long heads are wrapped."""
-    wraps = page.recipe.heads.long == "wrap"
-    room = length - _APART
-    return balanced(label, room, page.sizes.head, _MOST_LINES) if wraps else [cut(label, room, page.sizes.head)]
+    size, room = page.sizes.head, length - APART
+    return balanced(label, room, size, _MOST_LINES) if page.recipe.heads.long == "wrap" else [cut(label, room, size)]
 
 
 @dataclass(frozen=True)
@@ -146,8 +147,8 @@ class SideHeads:
         """Where a group that has a head begins and ends."""
         if not self.found:
             return self.axis.spans[i]
-        group, axis = self.found.groups[i], self.axis
-        return axis.starts[group.start], axis.starts[group.stop - 1] + axis.lengths[group.stop - 1]
+        group, start = self.found.groups[i], self.axis.starts[self.found.groups[i].start]
+        return start, start + self.axis.extent(group.start, group.stop)
 
     def shown(self, need: float, across: float) -> list[int]:
         """The members whose heads are shown, with ``need`` points from one middle to the next at least: of cells of one length
@@ -208,7 +209,7 @@ def _inner_row_heads(page: Page, side: SideHeads, top: float, x: float, width: f
     """The innermost heads of the rows, which end at ``x``."""
     axis = side.axis
     labels = side.found.labels if side.found else side.labels
-    size, need = (page.sizes.head, 0.0) if side.found else head_size(page.sizes.head, sum(axis.lengths) / len(axis.lengths))
+    size, need = (page.sizes.head, 0.0) if side.found else head_size(page.sizes.head, axis.average)
     bands = [(start, start + axis.band) for start in axis.bands] if need and axis.band * 0.86 >= LEAST_HEAD else []
     for i in side.shown(need, size * 1.15):
         middle = axis.starts[i] + axis.lengths[i] / 2
@@ -256,7 +257,7 @@ def _inner_column_heads(page: Page, side: SideHeads, at: HeadsAt, base: float) -
     """Level ones stand over the middle of their cells, turned ones begin there, at the height ``base``."""
     axis, found = side.axis, side.found
     labels = found.labels if found else side.labels
-    average = sum(axis.lengths) / len(axis.lengths)
+    average = axis.average
     size, need = head_size(page.sizes.head, average) if at.turned else (page.sizes.head, _level_need(page, labels, average))
     shown = side.shown(need, size * 1.15 if at.turned else 0.0)
     room = average * max(1, len(labels) // max(1, len(shown))) if need and not at.turned else 0.0
@@ -283,7 +284,7 @@ def _is_cut(lines: Sequence[str]) -> bool:
 def _level_need(page: Page, labels: Sequence[str], pitch: float) -> float:
     """What level heads need from one to the next where not all have room: enough for a few letters each."""
     widest = min(max((width_of(label, page.sizes.head) for label in labels), default=0.0), page.sizes.head * 4)
-    return widest + _APART if widest > pitch - _APART and pitch < page.sizes.head * 2 else 0.0
+    return widest + APART if widest > pitch - APART and pitch < page.sizes.head * 2 else 0.0
 
 
 def head_gap(page: Page) -> float:

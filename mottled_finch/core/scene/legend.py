@@ -208,17 +208,16 @@ def color_notes(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[
 
 def weight_notes(recipe: Recipe, contents: Contents) -> list[str]:
     """What the widths of columns and the heights of rows say, and how many are drawn larger than that."""
-    weight, weights = recipe.heads.weight, contents.weights
-    notes = []
-    if weight.columns == weight.rows and len(weights) == len(WEIGHED) and weight.columns:
-        notes.append(spoken().say("width_and_height", what=measure_words(weight.columns)))
-    else:
-        sized = (("columns", "width", weight.columns), ("rows", "height", weight.rows))
-        notes += [spoken().say(size, what=measure_words(measure)) for side, size, measure in sized if measure and side in weights]
-    raised = [counted(weights[side].raised, side[:-1]) for side in WEIGHED if side in weights and weights[side].raised]
-    if not spoken().ours:
-        raised = [spoken().grouped(sum(weight.raised for weight in weights.values()))] if raised else []
-    return [*notes, *([spoken().say("least_size", number=" and ".join(raised))] if raised else [])]
+    language, weights = spoken(), contents.weights
+    said: dict[str, str] = {size: measure_words(getattr(recipe.heads.weight, side)) for side, size in WEIGHED if side in weights}
+    if len(said) == len(WEIGHED) and len(set(said.values())) == 1:
+        said = {"width_and_height": said["width"]}
+    notes = [language.say(size, what=words) for size, words in said.items()]
+    raised = {side: weights[side].raised for side, _ in WEIGHED if side in weights and weights[side].raised}
+    if raised:
+        ours = " and ".join(counted(number, side[:-1]) for side, number in raised.items())
+        notes.append(language.say("least_size", number=ours if language.ours else language.grouped(sum(raised.values()))))
+    return notes
 
 
 def scale_notes(recipe: Recipe, coloring: Coloring) -> list[str]:

@@ -96,7 +96,7 @@ def _lines(cut: str | None, labels: Sequence[str], shown: Sequence[str]) -> list
             return []
         years = [(each[1], (each[1],)) for each in found if each]
         numbers_within = [int(each[2]) for each in found if each]
-        words = [label.partition("-")[2] for label in shown]
+        words = [label[len(each[1]) + 1 :] for label, each in zip(shown, found, strict=True) if each]
         return [_Line(years, words, places, numbers_within)]
     return []
 

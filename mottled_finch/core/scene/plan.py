@@ -18,6 +18,7 @@ from .heads import (
     head_size,
     head_widths,
     inner_labels,
+    on_a_line,
     on_one_line,
     outer_height,
     shown_groups,
@@ -183,7 +184,7 @@ def _with_moments(page: Page, side: Literal["columns", "rows"], heads: SideHeads
         most = group_width(page)
         need, need_group = (lambda _: size * 1.2), (lambda words: size * 1.1 if width_of(words, size, 600) <= most else inf)
     else:
-        crowded = any(width_of(label, size) > length - 4 for label, length in zip(heads.labels, heads.axis.lengths, strict=True))
+        crowded = not all(on_a_line(label, length, size) for label, length in zip(heads.labels, heads.axis.lengths, strict=True))
         need, need_group = (
             (lambda words: width_of(words, size) + size * 0.5),
             (lambda words: width_of(words, size, 600) + size * 0.8),

@@ -10,7 +10,7 @@ from ..language import spoken
 from ..pivot import Matrix
 from ..recipe.spec import LevelSpec, PivotSpec, Recipe
 from .parts import alone_words, level_words, show_words, what_is_measured, what_is_shown
-from .wording import counted, day_words, field_words
+from .wording import counted, field_words
 
 
 def default_caption(pivot: PivotSpec, matrix: Matrix) -> str:
@@ -38,7 +38,7 @@ def _english_caption(pivot: PivotSpec, matrix: Matrix) -> str:
     if opposite is not None and pivot.show.measure is None:
         words = f"{words[:-1]}, against {counted(int(opposite.all_records[-1, -1]), 'record')}."
         if opposite.covered is not None:
-            first, last = map(day_words, opposite.covered)
+            first, last = map(spoken().day, opposite.covered)
             words += f" Days that both sides have: {first} to {last}."
     if matrix.unplaced:
         levels = (replace(level, bins=None) for level in (*pivot.rows, *pivot.columns, *_split(pivot)))

@@ -3,8 +3,6 @@
 import re
 from collections.abc import Iterable, Sequence
 
-import numpy as np
-
 from ..table import Kind
 
 KIND_WORDS = {
@@ -40,15 +38,6 @@ def field_words(field: str) -> str:
 def beginning(words: str) -> str:
     """The words with a capital, to begin a sentence."""
     return words[:1].upper() + words[1:]
-
-
-_MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"]
-
-
-def day_words(moment: np.datetime64) -> str:
-    """A day as it is read: "1 Jan 2025"."""
-    year, month, day = str(moment.astype("datetime64[D]")).rsplit("-", 2)
-    return f"{int(day)} {_MONTHS[int(month) - 1]} {year}"
 
 
 _NOT_XML = re.compile("[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")

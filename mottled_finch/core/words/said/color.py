@@ -22,7 +22,6 @@ def color(said: Said) -> list[Piece]:
     number = (lambda value: end_text(value, said.style)) if lit and lit.of == "value" else number_label
     return sentence(
         palette,
-        " ",
         *_scale(said),
         "high is ",
         Piece("neither good nor bad" if spec.high_is == "neither" else spec.high_is, "high_is", written.high_is != "neither"),
@@ -42,16 +41,16 @@ def _scale(said: Said) -> list[str | Piece]:
     """From one end over the middle to the other; nothing where bands are cut at places of their own."""
     spec, written, scale = said.recipe.color, said.written.color, said.coloring.scale
     if spec.bands and spec.bands.method != "equal_width":
-        return ["in bands; "]
+        return ["; "]
     one = None if said.coloring.apart or scale is None else scale
     low = _end(said, spec.low, None if one is None else one.low)
     high = _end(said, spec.high, None if one is None else one.high)
     from_low, to_high = Piece(low, "low", written.low != _PLAIN.low), Piece(high, "high", written.high != _PLAIN.high)
     if spec.middle is None:
-        return ["from ", from_low, " to ", to_high, ", ", Piece("without a middle", "middle"), "; "]
+        return [" from ", from_low, " to ", to_high, ", ", Piece("without a middle", "middle"), "; "]
     value = one.middle if one is not None and one.has_middle else None
     middle = Piece(_end(said, spec.middle, value), "middle", written.middle is not None)
-    return ["from ", from_low, " over ", middle, " to ", to_high, "; "]
+    return [" from ", from_low, " over ", middle, " to ", to_high, "; "]
 
 
 def _end(said: Said, end: EndSpec, value: float | None) -> str:
