@@ -552,8 +552,9 @@ class FigureAnswer:
 
     ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's
     place among these; both are empty else. ``color`` is that of the recipe with what it leaves open. ``lit`` counts the lit cells,
-    ``losses`` say by way of seeing what cannot be told apart. ``proposed_language`` is that of the table, if it is
-    told and not English; ``said`` is what each part of the plate says now, piece by piece.
+    ``losses`` say by way of seeing what cannot be told apart. ``usual_type`` is the least size of type that follows from
+    the size of the page, ``proposed_language`` the language of the table, if it is told and not English; ``said`` is what each part
+    of the plate says now, piece by piece.
     """
 
     scene: SceneAnswer
@@ -595,6 +596,7 @@ class FigureAnswer:
     default_title: str
     default_caption: str
     proposed_language: str | None
+    usual_type: float
     said: dict[str, Sequence[Piece]]
 
 

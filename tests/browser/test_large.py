@@ -42,6 +42,26 @@ def test_ninety_thousand_cells(page, api):
         assert screen_color(page, row, column) == (colors[row][column] or "#f1f1ee")
 
 
+def test_a_head_that_was_thinned_out_is_told_on_pointing(page, api):
+    lines = "".join(f"row {i},2025-{1 + j // 28:02}-{1 + j % 28:02}\n" for i in range(80) for j in range(0, 330, 2))
+    pivot = {"rows": [{"field": "down"}], "columns": [{"field": "day", "cut": "date"}]}
+    number = api.plate("down,day\n" + lines, "thinned.csv", pivot=pivot)
+    open_plate(page, number)
+    painted(page)
+    figure = api.get(f"/api/plates/{number}")["figure"]
+    shown = {text["row"] for text in figure["scene"]["texts"] if text["row"] is not None}
+    row = next(i for i in range(80) if i not in shown)
+    grid, cells = figure["scene"]["grid"], page.get_by_role("grid").bounding_box()
+    zoom = cells["height"] / (grid["ys"][-1] + grid["cell_height"] - grid["ys"][0])
+    page.mouse.move(cells["x"] - 8, cells["y"] + (grid["ys"][row] + grid["cell_height"] / 2 - grid["ys"][0]) * zoom)
+    expect(page.get_by_test_id("head-told")).to_have_text(figure["rows"][row])
+    column = 101
+    page.mouse.move(cells["x"] + (grid["xs"][column] + grid["cell_width"] / 2 - grid["xs"][0]) * zoom, cells["y"] - 18 * zoom)
+    expect(page.get_by_test_id("head-told")).to_have_text(figure["columns"][column])
+    page.mouse.move(cells["x"] + 50, cells["y"] + 50)
+    expect(page.get_by_test_id("head-told")).to_have_count(0)
+
+
 def test_a_field_too_long_for_a_side_is_offered_by_its_largest_members(page, api):
     lines = "".join(f"name {i},{'ab'[i % 2]}\n" for i in range(6000))
     number = api.plate("who,what\n" + lines, "long.csv")

@@ -20,6 +20,15 @@ SIDEWAYS = """() => [document.documentElement, ...document.querySelectorAll('mai
     .filter((node) => node.scrollWidth > node.clientWidth + 1 && getComputedStyle(node).overflowX !== 'visible')
     .map((node) => `${node.tagName} ${node.scrollWidth} of ${node.clientWidth}`)"""
 
+# What sticks out of a sheet to either side, or makes it scroll sideways
+CUT_OFF = """(sheet) => [sheet, ...sheet.querySelectorAll('*')]
+    .filter((node) => node.getClientRects().length && getComputedStyle(node).position !== 'fixed')
+    .filter((node) => {
+        const { left, right, width } = node.getBoundingClientRect();
+        return width > 1 && (left < -1 || right > document.documentElement.clientWidth + 1);
+    })
+    .map((node) => `${node.tagName} ${node.textContent.slice(0, 40)}`)"""
+
 
 @pytest.fixture(params=SIZES)
 def small(page, request):
@@ -87,6 +96,29 @@ def test_a_card_of_a_phrase_takes_its_own_escape(small, api):
     page.keyboard.press("Escape")
     expect(page.get_by_role("radio", name="its row")).to_have_count(0)
     expect(page.get_by_role("region", name="Parts", exact=True)).to_be_visible()
+
+
+def test_every_form_of_a_mend_fits_and_is_reached(small, api):
+    page = small
+    text = TEXT.replace("pier,", "a name that goes on and on,", 1)
+    table = api.post("/api/tables?name=forms.csv", text.encode())["id"]
+    page.goto(f"/tables/{table}")
+    page.get_by_role("button", name="Add a mend").click()
+    titles = [each for each in page.get_by_role("menuitem").all_inner_texts() if each]
+    assert len(titles) > 10
+    page.keyboard.press("Escape")
+    for title in titles:
+        page.get_by_role("button", name="Add a mend").click()
+        page.get_by_role("menuitem").filter(has_text=title.split("\n")[0]).first.click()
+        sheet = page.get_by_role("dialog")
+        sheet.get_by_role("button", name="Cancel").wait_for()
+        assert sheet.evaluate(CUT_OFF) == [], title
+        for control in sheet.locator("input, select, button, textarea").all():
+            if control.is_visible():
+                control.scroll_into_view_if_needed()
+                expect(control).to_be_in_viewport()
+        sheet.get_by_role("button", name="Cancel").click()
+        expect(sheet).to_have_count(0)
 
 
 @pytest.fixture

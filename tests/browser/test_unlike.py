@@ -59,6 +59,21 @@ def test_two_columns_get_their_own_sense_and_numbers(page, api, number):
     expect(page.get_by_test_id("tooltip")).to_contain_text("71.5\u00a0dB")
     expect(page.get_by_test_id("why")).to_contain_text("within its column; high is bad here")
     expect(page.get_by_test_id("whose")).to_have_text("noise")
+    # Bands of one alone, cut where it matters
+    card = card_of(page, "noise")
+    card.get_by_role("combobox", name="Drawn as, here").select_option("bands cut at")
+    expect(card.get_by_text("Write where the bands are cut")).to_be_visible()
+    card.get_by_role("textbox", name="Cuts").fill("70, 75")
+    card.get_by_role("button", name="Set").click()
+    settled(page)
+    assert api.recipe(number)["each"][1]["bands"] == {"cuts": [70, 75]}
+    assert figure(api, number)["scales"][1]["cuts"] == [70, 75]
+    card = card_of(page, "noise")
+    expect(card.get_by_role("textbox", name="Cuts")).to_have_value("70, 75")
+    card.get_by_role("combobox", name="Drawn as, here").select_option("drawn as all")
+    card.get_by_role("button", name="Set").click()
+    settled(page)
+    assert "bands" not in api.recipe(number)["each"][1]
     # And like all others again
     card = card_of(page, "age")
     card.get_by_role("button", name="Like all others").click()

@@ -95,5 +95,10 @@ def test_cells_are_found_across_gaps_and_panels(node, pivot):
     middles = [(x + grid.cell_width / 2, y + grid.cell_height / 2) for row, column in cells for x, y in [grid.place(column, row)]]
     found = node(PAINT, "cellAt", [[given_of(grid), x, y] for x, y in middles])
     assert found == [{"row": row, "column": column} for row, column in cells]
+    given = given_of(grid)
+    assert node(PAINT, "rowAt", [[given, y] for _, y in middles]) == [row for row, _ in cells]
+    # A head stands above the cells of its own level, and is told by where these begin.
+    tops = [[given, x, grid.place(column, 0)[1]] for (_, column), (x, _) in zip(cells, middles, strict=True)]
+    assert node(PAINT, "columnAt", tops) == [column for _, column in cells]
     if "split" in pivot:
         assert any(grid.drops)  # five panels do not stand on one line

@@ -156,7 +156,11 @@ def drawn(lot: random.Random, *, split: bool) -> dict:
             ]
         ),
         "words": some({"rows": "R"}, {"columns": "C", "title": "T"}, {"rows": "R", "columns": "C"}),
-        "heads": some({"flow": {"along": "rows", "words": "w"}}, {"flow": {}}),
+        "heads": some(
+            {"flow": {"along": "rows", "words": "w"}},
+            {"flow": {}},
+            {"weight": {"rows": {"take": "count"}, "columns": {"take": "sum", "of": "v"}}},
+        ),
     }
 
 

@@ -4,7 +4,7 @@ from dataclasses import replace
 from math import ceil, floor
 from typing import Literal
 
-from ..recipe.page_type import least_type
+from ..recipe.page_type import SLIDE_FROM, least_type
 from ..recipe.spec import LevelSpec, Recipe
 from ..scene.cells import PADDING
 from ..scene.type import width_of
@@ -80,7 +80,7 @@ def _larger(seen: Seen, grow: float) -> Cure | None:
     """A page so much larger that the same type is large enough on it. A slide is as large as it is."""
     page = seen.recipe.page
     width, height = ceil(page.width * grow), ceil(page.height * grow)
-    if page.width >= LIMITS.slide_from or page.height >= page.width or max(width, height) > LIMITS.page_most:
+    if page.width >= SLIDE_FROM or page.height >= page.width or max(width, height) > LIMITS.page_most:
         return None
     own = least_type(page)  # told, since it would follow from the new size
     changed = replace(seen.recipe, page=replace(page, width=width, height=height, least_type=own))

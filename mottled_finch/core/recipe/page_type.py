@@ -1,7 +1,10 @@
 """The least size of type of a page."""
 
-from ..vocabulary import LIMITS, PAGE_TERMS
+from ..vocabulary import PAGE_TERMS
 from .spec import PageSpec
+
+SLIDE_FROM = 800
+"""Points of width from which a page of a size of its own is read as a slide, and not as a report."""
 
 
 def least_type(page: PageSpec) -> float:
@@ -9,4 +12,4 @@ def least_type(page: PageSpec) -> float:
     if page.least_type is not None:
         return page.least_type
     known = (term.least_type for term in PAGE_TERMS.values() if (term.width, term.height) == (page.width, page.height))
-    return next(known, PAGE_TERMS["slide" if page.width >= LIMITS.slide_from else "column"].least_type)
+    return next(known, PAGE_TERMS["slide" if page.width >= SLIDE_FROM else "column"].least_type)

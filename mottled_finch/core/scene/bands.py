@@ -2,6 +2,7 @@
 would flatten everything else.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
@@ -36,12 +37,38 @@ def plain(page: Page) -> Look:
     return Look(page.theme.band, page.theme.ink)
 
 
-def looks_of(page: Page, values: NDArray[np.float64]) -> list[Look]:
-    """The looks of totals that are judged together: plain, from the lowest to the highest of them, or on the scale of the cells."""
+def looks_of(page: Page, values: NDArray[np.float64], lines: Sequence[tuple[int, int]]) -> list[Look]:
+    """The looks of a line of totals, each at its row and column: plain, on the scale of the cells, or from the lowest to the
+    highest of those that are judged together.
+    """
     if page.recipe.pivot.totals.color == "shared":
         return _shared(page, values)
+    looks = [plain(page)] * values.size
     if page.recipe.pivot.totals.color == "none":
-        return [plain(page)] * values.size
+        return looks
+    regions = _regions(page, lines)
+    for region in np.unique(regions).tolist():
+        where = np.flatnonzero(regions == region)
+        if region >= 0 and where.size == 1:
+            continue  # nothing to be judged by
+        turned = region >= 0 and getattr(page.coloring.scales[region], "turned", False)
+        for i, look in zip(where.tolist(), _own(page, values[where], turned), strict=True):
+            looks[i] = look
+    return looks
+
+
+def _regions(page: Page, lines: Sequence[tuple[int, int]]) -> NDArray[np.int64]:
+    """The scales of the members whose totals these are, where some are unlike the others, else -1 for all of a line."""
+    each = page.recipe.each
+    if not any(one.judged for one in each):
+        return np.full(len(lines), -1)
+    regions = page.coloring.regions
+    side, by_member = (0, regions[:, 0]) if each[0].row is not None else (1, regions[0])
+    members = [line[side] for line in lines]
+    return np.array([by_member[member] if 0 <= member < len(by_member) else -1 for member in members])
+
+
+def _own(page: Page, values: NDArray[np.float64], turned: bool) -> list[Look]:
     color = replace(page.recipe.color, low=EndSpec(at="lowest"), middle=None, high=EndSpec(at="highest"), bands=None)
     if color.scale == "log" and (values <= 0).any():
         color = replace(color, scale="linear")  # a total may be where the cells never are
@@ -50,7 +77,7 @@ def looks_of(page: Page, values: NDArray[np.float64]) -> list[Look]:
         return [plain(page)] * values.size
     colors = colors_of(color)
     inks = inks_on(colors)
-    steps = scale.steps(values.ravel())
+    steps = replace(scale, turned=turned).steps(values)
     same = page.recipe.color.bands is None  # as the colors of the cells, which in bands are others
     return [
         plain(page) if step >= len(colors) else Look(hex_of(colors[step]), str(inks[step]), step if same else None)

@@ -12,6 +12,7 @@ from ..language.labels import shown_label
 from ..pivot import Group, Labels
 from ..recipe.spec import LevelSpec
 from .axis import Axis
+from .breaks import units
 from .moments import Found
 from .page import Page
 from .shapes import Line, Text
@@ -117,7 +118,7 @@ def in_lines(label: str, most: float, size: float) -> bool:
 
 
 def _longest_word(label: str, size: float) -> float:
-    return max((width_of(word, size) for word in label.split()), default=0.0)
+    return max((width_of(word, size) for _, word in units(label)), default=0.0)
 
 
 def _level_lines(page: Page, label: str, length: float) -> list[str]:
@@ -206,7 +207,7 @@ def row_heads(page: Page, side: SideHeads, top: float, left: float, widths: list
 
 
 def _inner_row_heads(page: Page, side: SideHeads, top: float, x: float, width: float) -> None:
-    """The innermost heads of the rows, which end at ``x``."""
+    """The innermost heads of the rows, which end at ``x``; of a row of a point or two the first stays clear of those of columns."""
     axis = side.axis
     labels = side.found.labels if side.found else side.labels
     size, need = (page.sizes.head, 0.0) if side.found else head_size(page.sizes.head, axis.average)
@@ -215,7 +216,7 @@ def _inner_row_heads(page: Page, side: SideHeads, top: float, x: float, width: f
         middle = axis.starts[i] + axis.lengths[i] / 2
         if any(start < middle + size / 2 and middle - size / 2 < end for start, end in bands):
             continue  # of thinned heads none lies on that of a total
-        y = top + axis.starts[i] + axis.lengths[i] / 2 + size * CAP_HEIGHT / 2 - page.cell_gap / 2
+        y = top + max(axis.starts[i] + axis.lengths[i] / 2 - page.cell_gap / 2, size * 0.11) + size * CAP_HEIGHT / 2
         lines = [labels[i]]
         if page.recipe.heads.long == "wrap" and width_of(labels[i], size) > width:
             lines = balanced(labels[i], width, size, min(_MOST_LINES, max(1, floor(axis.lengths[i] / (size * 1.15)))))

@@ -111,7 +111,7 @@ def _line_of_totals(page: Page, cells: Sequence[tuple[tuple[int, int], Rect]], *
     among = lambda share: floor(min(each for width, each in sizes if width >= average * share - 0.01) * 4) / 4  # noqa: E731
     size = settled_size(among, least_type(page.recipe.page))
     alone = crossing and page.recipe.pivot.totals.color == "own"
-    looks = [plain(page)] * len(cells) if alone else looks_of(page, values)
+    looks = [plain(page)] * len(cells) if alone else looks_of(page, values, [line for line, _ in cells])
     rows, columns = page.matrix.all_values.shape
     for ((row, column), rect), text, look in zip(cells, texts, looks, strict=True):
         fits = size <= band_size(page, text, rect.width)  # where columns are unlike, a narrow one may have no room for its own

@@ -5,6 +5,7 @@ from typing import Any
 
 import uharfbuzz as hb
 
+from .breaks import units
 from .typeface import Typeface, current
 
 CAP_HEIGHT = 0.698
@@ -84,23 +85,29 @@ def balanced(text: str, most: float, size: float, lines: int, weight: int = 400)
 
 def wrap(text: str, most: float, size: float, lines: int, weight: int = 400) -> list[str]:
     """Lines of words no wider than ``most``; what does not fit into so many lines is cut. Line breaks in the text are kept."""
-    found = _broken(text, most, size, weight)
+    found = _glued(text, most, size, weight)
     if len(found) > lines:
-        found[lines - 1] = " ".join(found[lines - 1 :])
-    return [cut(line, most, size, weight) for line in found[:lines]]
+        last = "".join(glue + line for glue, line in found[lines - 1 :])
+        found[lines - 1] = (" ", last.lstrip())
+    return [cut(line, most, size, weight) for _, line in found[:lines]]
 
 
 def _broken(text: str, most: float, size: float, weight: int) -> list[str]:
     """Lines of words, each as many as fit; a word that is too long alone stands alone."""
-    found: list[str] = []
+    return [line for _, line in _glued(text, most, size, weight)]
+
+
+def _glued(text: str, most: float, size: float, weight: int) -> list[tuple[str, str]]:
+    """The lines, each with what stands between it and the line before where they are one."""
+    found: list[tuple[str, str]] = []
     for paragraph in text.splitlines():
-        line = ""
-        for word in paragraph.split():
-            longer = f"{line} {word}" if line else word
+        before, line = " ", ""
+        for glue, word in units(paragraph):
+            longer = f"{line}{glue}{word}" if line else word
             if line and width_of(longer, size, weight) > most:
-                found.append(line)
-                line = word
+                found.append((before, line))
+                before, line = glue, word
             else:
                 line = longer
-        found.append(line)
+        found.append((before, line))
     return found

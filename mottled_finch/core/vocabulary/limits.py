@@ -6,7 +6,8 @@ from dataclasses import dataclass
 @dataclass(frozen=True, kw_only=True)
 class Limits:
     """Counts, and lengths in points. ``around`` are letters before or after a number, ``print_size`` the size of printed values,
-    ``least_type`` that below which type does not go; pages of one's own are taken for slides ``slide_from`` a width on."""
+    ``least_type`` that below which type does not go.
+    """
 
     levels_most: int = 3
     bins_most: int = 500
@@ -19,7 +20,6 @@ class Limits:
     around_most: int = 24
     print_size_least: int = 6
     print_size_most: int = 72
-    slide_from: int = 800
     least_type_least: int = 5
     least_type_most: int = 24
     gap_most: int = 40

@@ -14,6 +14,7 @@ from mottled_finch.core.language import speaking
 from mottled_finch.core.language.propose import proposed_language
 from mottled_finch.core.pivot import colored_values
 from mottled_finch.core.recipe import FORMAT, PivotSpec, Recipe, dump_recipe, merge_patch
+from mottled_finch.core.recipe.page_type import least_type
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.scene.legend import bands_of
 from mottled_finch.core.statement import write_statement
@@ -206,6 +207,7 @@ def _answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
         ],
         said=said,
         proposed_language=proposed_language(figure.facts.table),
+        usual_type=least_type(replace(recipe.page, least_type=None)),
         facts=[FactAnswer(name=name, title=title, text=figure.facts.text(name)) for name, title in FACT_TERMS.items()],
         records=matrix.records.ravel().tolist(),
         row_totals=numbers_or_null(matrix.row_totals),

@@ -246,3 +246,29 @@ def test_every_member_is_colored_as_if_it_stood_alone(values, own, sense, within
         assert len(set(places)) == len(places)
         assert places == sorted(places)
         assert ((found == BLANK_STEP) == (steps == BLANK_STEP)).all()
+
+
+def test_totals_in_their_own_colors_are_judged_with_those_of_their_scale():
+    text = "vessel,what,measured\n" + "".join(
+        f"{vessel},{what},{value}\n"
+        for vessel, values in {"Avocet": (1, 2, 3, 400), "Knot": (4, 5, 6, 900)}.items()
+        for what, value in zip(("a", "b", "c", "seats"), values, strict=True)
+    )
+    pivot = {**PIVOT, "totals": {"columns": True, "rows": True, "color": "own"}}
+
+    def fills(each):
+        grid = made(text, pivot=pivot, each=each).scene
+        totals = [box.step for box in grid.boxes if box.part == "totals"]
+        return totals[:2], totals[2:6]
+
+    rows, alike = fills([])
+    assert alike[:3] != [alike[0], 127, 254]  # beside the seats, all others are at the low end
+    assert rows == [0, 254]
+    rows, columns = fills([{"column": ["seats"], "high_is": "bad"}])
+    assert columns == [0, 127, 254, None]  # one alone has nothing to be judged by
+    assert rows == [0, 254]
+    # Two that are judged together, and turned: high is good there, and bad in the rest
+    rows, columns = fills([{"column": [], "high_is": "good"}, *({"column": [name], "high_is": "bad"} for name in "ab")])
+    assert columns == [None, None, 254, 0]
+    both = [{"column": ["c"], "high_is": "good"}, {"column": ["seats"], "high_is": "good"}]
+    assert fills(both)[1] == [0, 254, None, None]

@@ -16,13 +16,17 @@ from mottled_finch.core.cautions import cautions_of
 from mottled_finch.core.draw.png import draw_png
 from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.scene.type import width_of
+from mottled_finch.core.scene.type import balanced, width_of, wrap
 from mottled_finch.core.scene.typeface import using
 
 from ..conftest import read
 from ..scene.test_layout import extent, overlap
 
-NAMES = {"arabic": ("مرفأ شمال", "رصيف جنوب", "الميناء"), "hebrew": ("מזח צפון", "נמל דרום", "ספינה")}
+NAMES = {
+    "arabic": ("مرفأ شمال", "رصيف جنوب", "الميناء"),
+    "hebrew": ("מזח צפון", "נמל דרום", "ספינה"),
+    "han": ("北港码头", "南风栈桥", "灯塔"),
+}
 
 
 def font(script: str) -> dict:
@@ -91,3 +95,13 @@ def test_joined_letters_are_drawn_joined():
     """Alone, letters have gaps between them; joined, most columns of pixels within a word have ink."""
     ink = ink_of("arabic", "شمال")
     assert np.count_nonzero(ink > 200) > 0.75 * len(ink)
+
+
+def test_names_without_blanks_are_put_in_lines_alike_in_length():
+    with using(make_figure(table(NAMES["han"]), recipe("han")).typeface):
+        assert balanced("灯塔湾货运码头东岸（一）号", 98, 12, 3) == ["灯塔湾货运码头", "东岸（一）号"]
+        assert wrap("灯塔湾货运码头东岸", 60, 12, 1) == ["灯塔湾货…"]
+    long = ("灯塔湾货运码头东岸（一）号", "南风栈桥货运东岸码头（一）号", "北港", "码头")
+    texts = {text.text: text for text in make_figure(table(long), recipe("han")).scene.texts if text.anchor == "middle"}
+    assert {"灯塔湾货运码头", "东岸（一）号", "南风栈桥货运东", "岸码头（一）号", "北港", "码头"} <= set(texts)
+    assert texts["东岸（一）号"].y == texts["岸码头（一）号"].y == texts["北港"].y

@@ -1,5 +1,7 @@
 """Measuring, cutting and wrapping text."""
 
+from itertools import pairwise
+
 from fontTools.ttLib import TTFont
 from hypothesis import given
 from hypothesis import strategies as st
@@ -49,6 +51,17 @@ def test_wrapped_lines_fit_and_lose_no_word_unless_cut(text, lines):
     assert all(width_of(line, 12) <= 120 for line in found)
     if not any(line.endswith("…") for line in found):
         assert " ".join(found).split() == text.split()
+
+
+@given(st.text(st.sampled_from("北港码头ー。、（「」）ッab 1,"), max_size=30), st.integers(12, 90))
+def test_signs_are_parted_where_a_line_may_end(text, most):
+    found = wrap(text, most, 12, 40)
+    if any(line.endswith("…") for line in found):
+        return
+    assert "".join(found).replace(" ", "") == text.replace(" ", "")
+    for one, other in pairwise(line for line in found if line):
+        blank = f"{one} {other}" in " ".join(text.split())
+        assert blank or not (other[0] in "ー。、」）ッ," or one[-1] in "（「")
 
 
 def test_line_breaks_are_kept():

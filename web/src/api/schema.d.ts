@@ -1687,7 +1687,7 @@ export interface components {
             plate: components["schemas"]["PlateAnswer"];
             figure: components["schemas"]["FigureAnswer"];
         };
-        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``color`` is that of the recipe with what it leaves open. ``lit`` counts the lit cells, ``losses`` say by way of seeing what cannot be told apart. ``proposed_language`` is that of the table, if it is told and not English; ``said`` is what each part of the plate says now, piece by piece. */
+        /** @description A figure: the scene to draw, and what the tray reads out. ``values`` and ``records`` run row by row; a blank value is null. ``rows`` and ``columns`` name the members in one text each, ``row_labels`` and ``column_labels`` level by level, outermost first. ``style`` says how values are written. ``held_values`` are those of cells that are hidden or set aside, by their place; ``beside`` are other measures that the cells print or are sized by. ``scale`` is that of all cells. Where they are judged apart it is the first of ``scales``, and ``regions`` gives each cell's place among these; both are empty else. ``color`` is that of the recipe with what it leaves open. ``lit`` counts the lit cells, ``losses`` say by way of seeing what cannot be told apart. ``usual_type`` is the least size of type that follows from the size of the page, ``proposed_language`` the language of the table, if it is told and not English; ``said`` is what each part of the plate says now, piece by piece. */
         FigureAnswer: {
             scene: components["schemas"]["SceneAnswer"];
             scale: components["schemas"]["ScaleAnswer"] | null;
@@ -1734,6 +1734,7 @@ export interface components {
             default_title: string;
             default_caption: string;
             proposed_language: string | null;
+            usual_type: number;
             said: {
                 [key: string]: components["schemas"]["Piece"][];
             };

@@ -756,7 +756,6 @@ export const LIMITS = {
   "around_most": 24,
   "print_size_least": 6,
   "print_size_most": 72,
-  "slide_from": 800,
   "least_type_least": 5,
   "least_type_most": 24,
   "gap_most": 40,

@@ -19,7 +19,7 @@ export function OneOf<T extends string>({ label, value, options, onChoose }: Pro
     all[(at + move + all.length) % all.length]?.focus();
   }
   return (
-    <Box role="radiogroup" aria-label={label} p="5px" minW="180px" onKeyDown={onKeyDown}>
+    <Box role="radiogroup" aria-label={label} p="5px" minW="180px" maxH="320px" overflowY="auto" onKeyDown={onKeyDown}>
       {options.map(([each, words]) => (
         <chakra.button
           key={each}

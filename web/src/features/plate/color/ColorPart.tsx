@@ -2,10 +2,9 @@ import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { SPREAD_TERMS } from "../../../api/vocabulary";
 import { counted, grouped } from "../../../shared/numbers";
-import { OneOf } from "../../../shared/OneOf";
 import { withColor, withTotals, withWithin } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { type Card, Controls, Said } from "../parts/Said";
+import { type Card, controls, oneOf, Said } from "../parts/Said";
 import { colorsOfTotals } from "../parts/totals";
 import { BandsPart } from "./BandsPart";
 import { Gallery, Strip } from "./Gallery";
@@ -86,56 +85,14 @@ function cardsOf({ table, figure, recipe, onChange, onRefused }: Props): Record<
       card: (close) => <Gallery figure={figure} recipe={recipe} onChange={onChange} onDone={close} />,
       behind: <Strip colors={figure.scene.grid?.colors ?? []} />,
     },
-    high_is: {
-      label: "High is",
-      card: (close) => (
-        <OneOf
-          label="High is"
-          value={color.high_is ?? "neither"}
-          options={HIGH_IS}
-          onChoose={(high_is) => {
-            close();
-            onChange(withColor({ high_is }));
-          }}
-        />
-      ),
-    },
-    within: {
-      label: "Judged in",
-      card: (close) => (
-        <OneOf
-          label="Judged in"
-          value={color.within ?? "table"}
-          options={within}
-          onChoose={(chosen) => {
-            close();
-            onChange(withWithin(chosen as Color["within"]));
-          }}
-        />
-      ),
-    },
-    scale: {
-      label: "Spread",
-      card: (close) => (
-        <OneOf
-          label="Spread"
-          value={color.scale ?? "linear"}
-          options={SPREADS}
-          onChoose={(chosen) => {
-            close();
-            onChange(withColor({ scale: chosen as Color["scale"] }));
-          }}
-        />
-      ),
-    },
-    bands: {
-      label: "Drawn as",
-      card: () => (
-        <Controls width="330px">
-          <BandsPart figure={figure} recipe={recipe} onChange={onChange} />
-        </Controls>
-      ),
-    },
+    high_is: oneOf("High is", color.high_is ?? "neither", HIGH_IS, (high_is) => onChange(withColor({ high_is }))),
+    within: oneOf("Judged in", color.within ?? "table", within, (chosen) =>
+      onChange(withWithin(chosen as Color["within"])),
+    ),
+    scale: oneOf("Spread", color.scale ?? "linear", SPREADS, (chosen) =>
+      onChange(withColor({ scale: chosen as Color["scale"] })),
+    ),
+    bands: controls("Drawn as", <BandsPart figure={figure} recipe={recipe} onChange={onChange} />, "330px"),
     lit: {
       label: "Lit",
       width: "300px",
@@ -152,19 +109,8 @@ function cardsOf({ table, figure, recipe, onChange, onRefused }: Props): Record<
         />
       ),
     },
-    totals_color: {
-      label: "Colors of totals",
-      card: (close) => (
-        <OneOf
-          label="Colors of totals"
-          value={recipe.pivot.totals?.color ?? "none"}
-          options={colorsOfTotals(recipe)}
-          onChoose={(chosen) => {
-            close();
-            onChange(withTotals({ color: chosen }));
-          }}
-        />
-      ),
-    },
+    totals_color: oneOf("Colors of totals", recipe.pivot.totals?.color ?? "none", colorsOfTotals(recipe), (chosen) =>
+      onChange(withTotals({ color: chosen })),
+    ),
   };
 }

@@ -1,5 +1,6 @@
 import { Box, chakra, Flex, Popover } from "@chakra-ui/react";
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useRef, useState } from "react";
+import { afterClosing } from "../../../shared/frames";
 import { PopCard } from "../../../shared/PopCard";
 import { type Axis, placeOn, RAIL, rounded, stepOn, valueAt } from "./railAxis";
 
@@ -63,7 +64,7 @@ export function Handle({ id, title, axis, value, limits, words, name, look, abov
     const drag = dragged.current;
     dragged.current = null;
     if (drag?.moved) settle();
-    else if (drag) setTyping(true);
+    else if (drag) afterClosing(() => setTyping(true)); // the card of a phrase that the press put away takes the focus with it
   }
 
   function onKeyDown(event: KeyboardEvent) {

@@ -1,7 +1,6 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { LIMITS, SYMBOL_TERMS } from "../../../api/vocabulary";
-import { OneOf } from "../../../shared/OneOf";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
@@ -13,7 +12,7 @@ import { Line } from "./Line";
 import { MeasurePick } from "./MeasurePick";
 import { NumberField } from "./NumberField";
 import { NumberLook } from "./NumberLook";
-import { type Card, Controls, Said } from "./Said";
+import { type Card, controls, oneOf, Said } from "./Said";
 
 type Cells = NonNullable<Recipe["cells"]>;
 type Past = Exclude<Cells["values"], string | undefined>;
@@ -58,155 +57,122 @@ function cardsOf({ table, figure, recipe, onChange }: Props): Record<string, Car
   const values = cells.values ?? "all";
   const way = typeof values === "string" ? values : values.below !== undefined ? "below" : "above";
   return {
-    symbols: {
-      label: "Cells drawn as",
-      card: () => (
-        <Controls>
-          <Symbols table={table} recipe={recipe} onChange={onChange} />
-        </Controls>
-      ),
-    },
-    values: {
-      label: "Values",
-      card: () => (
-        <Controls>
-          <Line label="Values">
-            <Select
-              label="Values"
-              value={way}
-              options={VALUES}
-              onChange={(next) => onChange(withCells({ values: valuesFor(next, values, figure) }))}
-            />
-          </Line>
-          {typeof values !== "string" && <Limit figure={figure} values={values} onChange={onChange} />}
-        </Controls>
-      ),
-    },
+    symbols: controls("Cells drawn as", <Symbols table={table} recipe={recipe} onChange={onChange} />),
+    values: controls(
+      "Values",
+      <>
+        <Line label="Values">
+          <Select
+            label="Values"
+            value={way}
+            options={VALUES}
+            onChange={(next) => onChange(withCells({ values: valuesFor(next, values, figure) }))}
+          />
+        </Line>
+        {typeof values !== "string" && <Limit figure={figure} values={values} onChange={onChange} />}
+      </>,
+    ),
     ...(recipe.pivot.correlate
       ? {}
       : {
-          print: {
-            label: "What is printed",
-            card: () => (
-              <Controls>
-                <Line label="Printed">
-                  <MeasurePick
-                    label="What is printed"
-                    table={table}
-                    measure={cells.print?.measure}
-                    none="what is colored"
-                    onChange={(measure) => onChange(withCells({ print: measure && { ...cells.print, measure } }))}
-                  />
-                </Line>
-              </Controls>
-            ),
-          },
+          print: controls(
+            "What is printed",
+            <Line label="Printed">
+              <MeasurePick
+                label="What is printed"
+                table={table}
+                measure={cells.print?.measure}
+                none="what is colored"
+                onChange={(measure) => onChange(withCells({ print: measure && { ...cells.print, measure } }))}
+              />
+            </Line>,
+          ),
         }),
-    number: {
-      label: "How numbers are written",
-      card: () => (
-        <Controls>
-          <Line label="Decimals">
-            <Select
-              label="Decimals"
-              value={cells.decimals === undefined ? "" : String(cells.decimals)}
-              options={[["", `as fits (${figure.style.decimals})`], ...DECIMALS]}
-              onChange={(chosen) => onChange(withCells({ decimals: chosen === "" ? undefined : Number(chosen) }))}
-            />
-          </Line>
-          <NumberLook
-            number={cells.number ?? {}}
-            onChange={(number) => onChange(withCells({ number }))}
-            percent={figure.style.percent ?? false}
-            signed={figure.style.sign}
+    number: controls(
+      "How numbers are written",
+      <>
+        <Line label="Decimals">
+          <Select
+            label="Decimals"
+            value={cells.decimals === undefined ? "" : String(cells.decimals)}
+            options={[["", `as fits (${figure.style.decimals})`], ...DECIMALS]}
+            onChange={(chosen) => onChange(withCells({ decimals: chosen === "" ? undefined : Number(chosen) }))}
           />
-        </Controls>
-      ),
-    },
-    type: {
-      label: "Type of the values",
-      card: () => (
-        <Controls>
-          <Line label="Size">
-            <Flex align="center" gap="10px">
-              <NumberField
-                label="Size of values, in points"
-                none="as fits"
-                width="84px"
-                least={LIMITS.print_size_least}
-                most={LIMITS.print_size_most}
-                value={cells.size}
-                onDone={(size) => onChange(withCells({ size }))}
-              />
-              <Toggle label="Bold" on={cells.bold ?? false} onChange={(bold) => onChange(withCells({ bold }))} />
-            </Flex>
-          </Line>
-        </Controls>
-      ),
-    },
-    least_records: {
-      label: "Cells on few records",
-      card: () => (
-        <Controls width="290px">
-          <Line label="Fewer than">
-            <Flex align="center" gap="8px">
-              <NumberField
-                label="Hide cells on fewer records than"
-                none="none"
-                width="64px"
-                least={1}
-                value={cells.least_records}
-                onDone={(least_records) => onChange(withCells({ least_records }))}
-              />
-              <Box color="quiet">records</Box>
-            </Flex>
-          </Line>
-        </Controls>
-      ),
-    },
-    gap: {
-      label: "Gaps between cells",
-      card: () => (
-        <Controls width="300px">
-          <Line label="Between">
-            <Flex align="center" gap="8px">
-              <NumberField
-                label="Gap between cells, in points"
-                none="as fits"
-                width="64px"
-                least={0}
-                most={LIMITS.gap_most}
-                value={cells.gap}
-                onDone={(gap) => onChange(withCells({ gap }))}
-              />
-              <ColorField
-                label="Color of the gaps"
-                none="see-through"
-                value={cells.gap_color}
-                onDone={(gap_color) => onChange(withCells({ gap_color }))}
-              />
-            </Flex>
-          </Line>
-        </Controls>
-      ),
-    },
-    square: {
-      label: "Shape of the cells",
-      card: (close) => (
-        <OneOf
-          label="Shape of the cells"
-          value={cells.square ? "square" : "fit"}
-          options={[
-            ["fit", "fitted to the page"],
-            ["square", "square"],
-          ]}
-          onChoose={(shape) => {
-            close();
-            onChange(withCells({ square: shape === "square" }));
-          }}
+        </Line>
+        <NumberLook
+          number={cells.number ?? {}}
+          onChange={(number) => onChange(withCells({ number }))}
+          percent={figure.style.percent ?? false}
+          signed={figure.style.sign}
         />
-      ),
-    },
+      </>,
+    ),
+    type: controls(
+      "Type of the values",
+      <Line label="Size">
+        <Flex align="center" gap="10px">
+          <NumberField
+            label="Size of values, in points"
+            none="as fits"
+            width="84px"
+            least={LIMITS.print_size_least}
+            most={LIMITS.print_size_most}
+            value={cells.size}
+            onDone={(size) => onChange(withCells({ size }))}
+          />
+          <Toggle label="Bold" on={cells.bold ?? false} onChange={(bold) => onChange(withCells({ bold }))} />
+        </Flex>
+      </Line>,
+    ),
+    least_records: controls(
+      "Cells on few records",
+      <Line label="Fewer than">
+        <Flex align="center" gap="8px">
+          <NumberField
+            label="Hide cells on fewer records than"
+            none="none"
+            width="64px"
+            least={1}
+            value={cells.least_records}
+            onDone={(least_records) => onChange(withCells({ least_records }))}
+          />
+          <Box color="quiet">records</Box>
+        </Flex>
+      </Line>,
+      "290px",
+    ),
+    gap: controls(
+      "Gaps between cells",
+      <Line label="Between">
+        <Flex align="center" gap="8px">
+          <NumberField
+            label="Gap between cells, in points"
+            none="as fits"
+            width="64px"
+            least={0}
+            most={LIMITS.gap_most}
+            value={cells.gap}
+            onDone={(gap) => onChange(withCells({ gap }))}
+          />
+          <ColorField
+            label="Color of the gaps"
+            none="see-through"
+            value={cells.gap_color}
+            onDone={(gap_color) => onChange(withCells({ gap_color }))}
+          />
+        </Flex>
+      </Line>,
+      "300px",
+    ),
+    square: oneOf(
+      "Shape of the cells",
+      cells.square ? "square" : "fit",
+      [
+        ["fit", "fitted to the page"],
+        ["square", "square"],
+      ],
+      (shape) => onChange(withCells({ square: shape === "square" })),
+    ),
   };
 }
 

@@ -7,7 +7,7 @@ import { type Side, withOrder, withoutAside, withTotals } from "../changes/recip
 import type { Change } from "../changes/usePlate";
 import { headLooks } from "./headLooks";
 import { Line } from "./Line";
-import { type Card, Controls, Said } from "./Said";
+import { type Card, controls, Said } from "./Said";
 import { colorsOfTotals } from "./totals";
 
 type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
@@ -35,33 +35,12 @@ export function HeadsPart(props: Props) {
 function cardsOf({ table, figure, recipe, onChange }: Props): Record<string, Card> {
   const orders = (["rows", "columns"] as const).map((side): [string, Card] => [
     `order_${side}`,
-    {
-      label: `Order of ${side}`,
-      card: () => (
-        <Controls>
-          <SideOrder side={side} {...{ figure, recipe, onChange }} />
-        </Controls>
-      ),
-    },
+    controls(`Order of ${side}`, <SideOrder side={side} {...{ figure, recipe, onChange }} />),
   ]);
   return {
     ...Object.fromEntries(orders),
-    aside: {
-      label: "What is set aside",
-      card: () => (
-        <Controls>
-          <Aside recipe={recipe} onChange={onChange} />
-        </Controls>
-      ),
-    },
-    totals: {
-      label: "Totals",
-      card: () => (
-        <Controls width="290px">
-          <Totals figure={figure} recipe={recipe} onChange={onChange} />
-        </Controls>
-      ),
-    },
+    aside: controls("What is set aside", <Aside recipe={recipe} onChange={onChange} />),
+    totals: controls("Totals", <Totals figure={figure} recipe={recipe} onChange={onChange} />, "290px"),
     ...headLooks({ table, figure, recipe, onChange }),
   };
 }

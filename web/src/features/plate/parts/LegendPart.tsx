@@ -7,7 +7,7 @@ import { Toggle } from "../../../shared/Toggle";
 import { withLegend, withSymbols } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { numberIn, numberOut } from "../color/targets";
-import { type Card, Controls, Said } from "./Said";
+import { type Card, controls, Said } from "./Said";
 import { Written } from "./Written";
 
 type Legend = NonNullable<Recipe["legend"]>;
@@ -38,19 +38,15 @@ function cardsOf({ figure, recipe, onChange }: Props): Record<string, Card> {
   const ramp = figure.scale !== null && !figure.scale.cuts && !figure.regions.length;
   const written = (name: "title" | "blank" | "few" | "new" | "gone", label: string, hint: string): [string, Card] => [
     name,
-    {
+    controls(
       label,
-      card: () => (
-        <Controls>
-          <Written
-            label={label}
-            hint={hint}
-            value={legend[name]}
-            onDone={(words) => onChange(withLegend({ [name]: words }))}
-          />
-        </Controls>
-      ),
-    },
+      <Written
+        label={label}
+        hint={hint}
+        value={legend[name]}
+        onDone={(words) => onChange(withLegend({ [name]: words }))}
+      />,
+    ),
   ];
   return {
     ...Object.fromEntries([
@@ -60,51 +56,43 @@ function cardsOf({ figure, recipe, onChange }: Props): Record<string, Card> {
       written("new", "Cells of this side alone", figure.against?.new ?? ""),
       written("gone", "Cells of the other side alone", figure.against?.gone ?? ""),
     ]),
-    place: {
-      label: "Place of the legend",
-      card: () => (
-        <Controls width="240px">
-          <Box mt="12px">
-            <Toggle
-              label="Legend on the page"
-              on={legend.show ?? true}
-              onChange={(show) => onChange(withLegend({ show }))}
-            />
-          </Box>
-          <Box mt="12px">
-            <Choice
-              label="Place of the legend"
-              value={legend.place ?? "right"}
-              choices={PLACES}
-              onChange={(place) => onChange(withLegend({ place }))}
-            />
-          </Box>
-        </Controls>
-      ),
-    },
-    sizes: {
-      label: "Title of the sizes",
-      card: () => (
-        <Controls>
-          <Written
-            label="Title of the sizes"
-            hint="what sizes the symbols"
-            value={recipe.cells?.symbols?.title}
-            onDone={(title) => onChange(withSymbols({ title }))}
+    place: controls(
+      "Place of the legend",
+      <>
+        <Box mt="12px">
+          <Toggle
+            label="Legend on the page"
+            on={legend.show ?? true}
+            onChange={(show) => onChange(withLegend({ show }))}
           />
-        </Controls>
-      ),
-    },
+        </Box>
+        <Box mt="12px">
+          <Choice
+            label="Place of the legend"
+            value={legend.place ?? "right"}
+            choices={PLACES}
+            onChange={(place) => onChange(withLegend({ place }))}
+          />
+        </Box>
+      </>,
+      "240px",
+    ),
+    sizes: controls(
+      "Title of the sizes",
+      <Written
+        label="Title of the sizes"
+        hint="what sizes the symbols"
+        value={recipe.cells?.symbols?.title}
+        onDone={(title) => onChange(withSymbols({ title }))}
+      />,
+    ),
     ...(ramp
       ? {
-          ticks: {
-            label: "What stands on the legend",
-            card: () => (
-              <Controls width="300px">
-                <Ticks figure={figure} ticks={legend.ticks ?? []} onChange={onChange} />
-              </Controls>
-            ),
-          },
+          ticks: controls(
+            "What stands on the legend",
+            <Ticks figure={figure} ticks={legend.ticks ?? []} onChange={onChange} />,
+            "300px",
+          ),
         }
       : {}),
   };

@@ -3,7 +3,6 @@ import { useRef, useState } from "react";
 import { api, type Figure, type Recipe, sentenceOf } from "../../../api/client";
 import { LANGUAGE_NAMES, LIMITS, PAGE_TERMS, THEME_TERMS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
-import { OneOf } from "../../../shared/OneOf";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
 import { named } from "../../../shared/terms";
@@ -13,7 +12,7 @@ import { ColorField } from "./ColorField";
 import { Line } from "./Line";
 import { NumberField } from "./NumberField";
 import { Radio } from "./Radio";
-import { type Card, Controls, Said } from "./Said";
+import { type Card, controls, oneOf, Said } from "./Said";
 
 type Page = NonNullable<Recipe["page"]>;
 type Underlay = NonNullable<Page["underlay"]>;
@@ -34,171 +33,138 @@ function cardsOf({ figure, recipe, onChange, onRefused }: Props): Record<string,
   const page = recipe.page ?? {};
   const { width = 960, height = 540 } = page;
   return {
-    size: {
-      label: "Page size",
-      card: () => (
-        <Controls>
-          <Box role="radiogroup" aria-label="Page size" mt="12px">
-            {named(PAGE_TERMS).map(([name, each]) => (
+    size: controls(
+      "Page size",
+      <>
+        <Box role="radiogroup" aria-label="Page size" mt="12px">
+          {named(PAGE_TERMS).map(([name, each]) => (
+            <Radio
+              key={name}
+              name="page"
+              on={each.width === width && each.height === height}
+              label={each.title}
+              note={`${each.width} × ${each.height}`}
+              onChoose={() => onChange(withPage(each.width, each.height))}
+            >
+              <Box
+                borderWidth="1px"
+                borderColor="ink"
+                style={{ width: (each.width / 960) * 30, height: (each.height / 960) * 30 }}
+              />
+            </Radio>
+          ))}
+        </Box>
+        <Line label="Own, points">
+          <Flex align="center" gap="6px">
+            <NumberField
+              label="Width, points"
+              least={LIMITS.page_least}
+              most={LIMITS.page_most}
+              value={width}
+              onDone={(next) => onChange(withPage(next ?? width, height))}
+            />
+            ×
+            <NumberField
+              label="Height, points"
+              least={LIMITS.page_least}
+              most={LIMITS.page_most}
+              value={height}
+              onDone={(next) => onChange(withPage(width, next ?? height))}
+            />
+          </Flex>
+        </Line>
+      </>,
+    ),
+    least_type: controls(
+      "Least type",
+      <Line label="Type at least">
+        <Flex align="center" gap="6px">
+          <NumberField
+            label="Least size of type, points"
+            none={String(figure.usual_type)}
+            least={LIMITS.least_type_least}
+            most={LIMITS.least_type_most}
+            value={page.least_type}
+            onDone={(least_type) => onChange(withPageLook({ least_type }))}
+          />
+          <Box color="quiet">points</Box>
+        </Flex>
+      </Line>,
+    ),
+    theme: controls(
+      "Theme",
+      <>
+        <Box role="radiogroup" aria-label="Theme" mt="12px">
+          {named(THEME_TERMS).map(
+            ([
+              name,
+              {
+                title,
+                theme: { ground, ink },
+              },
+            ]) => (
               <Radio
                 key={name}
-                name="page"
-                on={each.width === width && each.height === height}
-                label={each.title}
-                note={`${each.width} × ${each.height}`}
-                onChoose={() => onChange(withPage(each.width, each.height))}
+                name="theme"
+                on={(page.theme ?? "paper") === name}
+                label={title}
+                onChoose={() => onChange(withPageLook({ theme: name, ground: undefined, ink: undefined }))}
               >
-                <Box
+                <Flex
+                  w="30px"
+                  h="20px"
+                  align="center"
+                  justify="center"
                   borderWidth="1px"
-                  borderColor="ink"
-                  style={{ width: (each.width / 960) * 30, height: (each.height / 960) * 30 }}
-                />
-              </Radio>
-            ))}
-          </Box>
-          <Line label="Own, points">
-            <Flex align="center" gap="6px">
-              <NumberField
-                label="Width, points"
-                least={LIMITS.page_least}
-                most={LIMITS.page_most}
-                value={width}
-                onDone={(next) => onChange(withPage(next ?? width, height))}
-              />
-              ×
-              <NumberField
-                label="Height, points"
-                least={LIMITS.page_least}
-                most={LIMITS.page_most}
-                value={height}
-                onDone={(next) => onChange(withPage(width, next ?? height))}
-              />
-            </Flex>
-          </Line>
-        </Controls>
-      ),
-    },
-    least_type: {
-      label: "Least type",
-      card: () => (
-        <Controls>
-          <Line label="Type at least">
-            <Flex align="center" gap="6px">
-              <NumberField
-                label="Least size of type, points"
-                none={String(leastOf(width, height))}
-                least={LIMITS.least_type_least}
-                most={LIMITS.least_type_most}
-                value={page.least_type}
-                onDone={(least_type) => onChange(withPageLook({ least_type }))}
-              />
-              <Box color="quiet">points</Box>
-            </Flex>
-          </Line>
-        </Controls>
-      ),
-    },
-    theme: {
-      label: "Theme",
-      card: () => (
-        <Controls>
-          <Box role="radiogroup" aria-label="Theme" mt="12px">
-            {named(THEME_TERMS).map(
-              ([
-                name,
-                {
-                  title,
-                  theme: { ground, ink },
-                },
-              ]) => (
-                <Radio
-                  key={name}
-                  name="theme"
-                  on={(page.theme ?? "paper") === name}
-                  label={title}
-                  onChoose={() => onChange(withPageLook({ theme: name, ground: undefined, ink: undefined }))}
+                  borderColor="edge"
+                  fontWeight="600"
+                  style={{ background: ground, color: ink }}
                 >
-                  <Flex
-                    w="30px"
-                    h="20px"
-                    align="center"
-                    justify="center"
-                    borderWidth="1px"
-                    borderColor="edge"
-                    fontWeight="600"
-                    style={{ background: ground, color: ink }}
-                  >
-                    a
-                  </Flex>
-                </Radio>
-              ),
-            )}
-          </Box>
-          <Line label="Own ground">
-            <ColorField
-              label="Ground of the page"
-              none="the theme's"
-              value={page.ground}
-              onDone={(ground) => onChange(withPageLook({ ground }))}
-            />
-          </Line>
-          <Line label="Own ink">
-            <ColorField
-              label="Ink of the page"
-              none="the theme's"
-              value={page.ink}
-              onDone={(ink) => onChange(withPageLook({ ink }))}
-            />
-          </Line>
-        </Controls>
-      ),
-    },
-    transparent: {
-      label: "Ground",
-      card: () => (
-        <Controls>
-          <Box mt="12px">
-            <Toggle
-              label="See-through ground"
-              on={page.transparent ?? false}
-              onChange={(transparent) => onChange(withPageLook({ transparent }))}
-            />
-          </Box>
-        </Controls>
-      ),
-    },
-    language: {
-      label: "Language of the page",
-      card: (close) => (
-        <Box maxH="320px" overflowY="auto">
-          <OneOf
-            label="Language of the page"
-            value={(page.language ?? "en").split("-")[0] as string}
-            options={languagesOf(figure.proposed_language)}
-            onChoose={(language) => {
-              close();
-              onChange(withPageLook({ language: language === "en" ? undefined : language }));
-            }}
-          />
+                  a
+                </Flex>
+              </Radio>
+            ),
+          )}
         </Box>
-      ),
-    },
-    font: {
-      label: "Font of the house",
-      card: () => (
-        <Controls>
-          <FontPart font={page.font} onChange={onChange} onRefused={onRefused} />
-        </Controls>
-      ),
-    },
-    underlay: {
-      label: "Picture under the cells",
-      card: () => (
-        <Controls>
-          <UnderlayPart underlay={page.underlay} onChange={onChange} onRefused={onRefused} />
-        </Controls>
-      ),
-    },
+        <Line label="Own ground">
+          <ColorField
+            label="Ground of the page"
+            none="the theme's"
+            value={page.ground}
+            onDone={(ground) => onChange(withPageLook({ ground }))}
+          />
+        </Line>
+        <Line label="Own ink">
+          <ColorField
+            label="Ink of the page"
+            none="the theme's"
+            value={page.ink}
+            onDone={(ink) => onChange(withPageLook({ ink }))}
+          />
+        </Line>
+      </>,
+    ),
+    transparent: controls(
+      "Ground",
+      <Box mt="12px">
+        <Toggle
+          label="See-through ground"
+          on={page.transparent ?? false}
+          onChange={(transparent) => onChange(withPageLook({ transparent }))}
+        />
+      </Box>,
+    ),
+    language: oneOf(
+      "Language of the page",
+      (page.language ?? "en").split("-")[0] as string,
+      languagesOf(figure.proposed_language),
+      (language) => onChange(withPageLook({ language: language === "en" ? undefined : language })),
+    ),
+    font: controls("Font of the house", <FontPart font={page.font} onChange={onChange} onRefused={onRefused} />),
+    underlay: controls(
+      "Picture under the cells",
+      <UnderlayPart underlay={page.underlay} onChange={onChange} onRefused={onRefused} />,
+    ),
   };
 }
 
@@ -210,12 +176,6 @@ function languagesOf(proposed: string | null): (readonly [string, string])[] {
     ...first.map(([code, name]) => [code, code === proposed ? `${name}, as the table` : name] as const),
     ...all.filter((each) => !first.includes(each)),
   ];
-}
-
-/** The least size of type that follows from the size of a page. */
-function leastOf(width: number, height: number): number {
-  const known = Object.values(PAGE_TERMS).find((page) => page.width === width && page.height === height);
-  return (known ?? PAGE_TERMS[width >= LIMITS.slide_from ? "slide" : "column"]).least_type;
 }
 
 type Font = NonNullable<Page["font"]>;

@@ -1,6 +1,7 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { Fragment, type ReactNode, useState } from "react";
 import type { Figure } from "../../../api/client";
+import { OneOf } from "../../../shared/OneOf";
 import { Opens } from "../../../shared/Opens";
 import type { Tab } from "../view";
 
@@ -72,11 +73,33 @@ export function Said({ part, title, figure, cards }: Props) {
   );
 }
 
-/** The inside of a card that holds a few controls. */
-export function Controls({ width = "268px", children }: { width?: string; children: ReactNode }) {
-  return (
+/** A card that holds a few controls. */
+export const controls = (label: string, content: ReactNode, width = "268px"): Card => ({
+  label,
+  card: () => (
     <Box w={width} px="14px" pb="14px" pt="2px">
-      {children}
+      {content}
     </Box>
-  );
-}
+  ),
+});
+
+/** A card that is a list to choose one from, put away once that is done. */
+export const oneOf = <T extends string>(
+  label: string,
+  value: T,
+  options: readonly (readonly [T, string])[],
+  onChoose: (value: T) => void,
+): Card => ({
+  label,
+  card: (close) => (
+    <OneOf
+      label={label}
+      value={value}
+      options={options}
+      onChoose={(chosen) => {
+        close();
+        onChoose(chosen);
+      }}
+    />
+  ),
+});

@@ -2,7 +2,7 @@ import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe } from "../../../api/client";
 import { withWords } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { type Card, Controls, Said } from "./Said";
+import { type Card, controls, Said } from "./Said";
 import { Written } from "./Written";
 
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
@@ -20,20 +20,17 @@ export function WordsPart({ figure, recipe, onChange }: Props) {
   ];
   const cards = lines.map(([which, label, hint]): [string, Card] => [
     which,
-    {
+    controls(
       label,
-      card: () => (
-        <Controls width="300px">
-          <Written
-            label={label}
-            hint={hint}
-            value={recipe.words?.[which]}
-            facts={figure.facts}
-            onDone={(text) => onChange(withWords({ [which]: text }))}
-          />
-        </Controls>
-      ),
-    },
+      <Written
+        label={label}
+        hint={hint}
+        value={recipe.words?.[which]}
+        facts={figure.facts}
+        onDone={(text) => onChange(withWords({ [which]: text }))}
+      />,
+      "300px",
+    ),
   ]);
   return (
     <>

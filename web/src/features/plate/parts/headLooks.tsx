@@ -1,13 +1,12 @@
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { LIMITS } from "../../../api/vocabulary";
-import { OneOf } from "../../../shared/OneOf";
 import { Select } from "../../../shared/Select";
 import { withHeads } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { Line } from "./Line";
 import { MeasurePick } from "./MeasurePick";
 import { NumberField } from "./NumberField";
-import { type Card, Controls } from "./Said";
+import { type Card, controls, oneOf } from "./Said";
 import { Written } from "./Written";
 
 type Heads = NonNullable<Recipe["heads"]>;
@@ -38,100 +37,64 @@ export function headLooks({ table, figure, recipe, onChange }: Props): Record<st
     const label = side === "columns" ? "What columns are as wide as" : "What rows are as high as";
     return [
       `weight_${side}`,
-      {
+      controls(
         label,
-        card: () => (
-          <Controls>
-            <Line label={side === "columns" ? "As wide as" : "As high as"}>
-              <MeasurePick
-                label={label}
-                table={table}
-                measure={heads.weight?.[side]}
-                none="each other"
-                onChange={(measure) => onChange(withHeads({ weight: { ...heads.weight, [side]: measure } }))}
-              />
-            </Line>
-          </Controls>
-        ),
-      },
+        <Line label={side === "columns" ? "As wide as" : "As high as"}>
+          <MeasurePick
+            label={label}
+            table={table}
+            measure={heads.weight?.[side]}
+            none="each other"
+            onChange={(measure) => onChange(withHeads({ weight: { ...heads.weight, [side]: measure } }))}
+          />
+        </Line>,
+      ),
     ];
   });
   return {
     ...Object.fromEntries(weights),
-    turn: {
-      label: "Heads over columns",
-      card: (close) => (
-        <OneOf
-          label="Heads over columns"
-          value={heads.turn ?? "fit"}
-          options={TURNS}
-          onChoose={(turn) => {
-            close();
-            onChange(withHeads({ turn }));
-          }}
+    turn: oneOf("Heads over columns", heads.turn ?? "fit", TURNS, (turn) => onChange(withHeads({ turn }))),
+    long: oneOf("Long heads", heads.long ?? "wrap", LONGS, (long) => onChange(withHeads({ long }))),
+    group_gap: controls(
+      "Groups apart",
+      <Line label="Groups apart">
+        <NumberField
+          label="Gap between groups, in points"
+          none="as fits"
+          least={0}
+          most={LIMITS.group_gap_most}
+          value={heads.group_gap}
+          onDone={(group_gap) => onChange(withHeads({ group_gap }))}
         />
-      ),
-    },
-    long: {
-      label: "Long heads",
-      card: (close) => (
-        <OneOf
-          label="Long heads"
-          value={heads.long ?? "wrap"}
-          options={LONGS}
-          onChoose={(long) => {
-            close();
-            onChange(withHeads({ long }));
-          }}
-        />
-      ),
-    },
-    group_gap: {
-      label: "Groups apart",
-      card: () => (
-        <Controls>
-          <Line label="Groups apart">
-            <NumberField
-              label="Gap between groups, in points"
-              none="as fits"
-              least={0}
-              most={LIMITS.group_gap_most}
-              value={heads.group_gap}
-              onDone={(group_gap) => onChange(withHeads({ group_gap }))}
-            />
-          </Line>
-        </Controls>
-      ),
-    },
-    flow: {
-      label: "Arrow",
-      card: () => (
-        <Controls>
-          <Line label="Arrow">
-            <Select
-              label="Arrow of flow"
-              value={heads.flow ? (heads.flow.along ?? "columns") : ""}
-              options={FLOWS}
-              onChange={(along) =>
-                onChange(
-                  withHeads({
-                    flow: along ? { ...heads.flow, along: along as NonNullable<Heads["flow"]>["along"] } : undefined,
-                  }),
-                )
-              }
-            />
-          </Line>
-          {heads.flow && (
-            <Written
-              label="Words of the arrow"
-              hint="none"
-              value={heads.flow.words}
-              facts={figure.facts}
-              onDone={(words) => onChange(withHeads({ flow: { ...heads.flow, words } }))}
-            />
-          )}
-        </Controls>
-      ),
-    },
+      </Line>,
+    ),
+    flow: controls(
+      "Arrow",
+      <>
+        <Line label="Arrow">
+          <Select
+            label="Arrow of flow"
+            value={heads.flow ? (heads.flow.along ?? "columns") : ""}
+            options={FLOWS}
+            onChange={(along) =>
+              onChange(
+                withHeads({
+                  flow: along ? { ...heads.flow, along: along as NonNullable<Heads["flow"]>["along"] } : undefined,
+                }),
+              )
+            }
+          />
+        </Line>
+        {heads.flow && (
+          <Written
+            label="Words of the arrow"
+            hint="none"
+            value={heads.flow.words}
+            facts={figure.facts}
+            onDone={(words) => onChange(withHeads({ flow: { ...heads.flow, words } }))}
+          />
+        )}
+      </>,
+    ),
   };
 }

@@ -6,8 +6,10 @@ import { Choice } from "../../../shared/Choice";
 import { Select } from "../../../shared/Select";
 import { withEach } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
+import { USUAL_BANDS } from "../color/railModel";
 import { numberIn, numberOut } from "../color/targets";
-import { labelsIn } from "../color/unlike";
+import { labelsIn, styleAt } from "../color/unlike";
+import { bandsFrom, DRAWN_AS, type Drawn, drawnAs } from "./eachBands";
 import type { Head } from "./heads";
 
 const HIGH_IS = [
@@ -32,7 +34,7 @@ export function EachCard({ figure, recipe, head, onDone }: Props) {
   const one = head.side === "rows" ? "row" : "column";
   const before: Each =
     recipe.each?.find((each) => each[one] && JSON.stringify(labelsIn(each)) === JSON.stringify(labels)) ?? {};
-  const percent = figure.style.percent;
+  const { percent } = head.innermost ? styleAt(figure, { [one]: head.line }) : figure.style;
   const [unit, setUnit] = useState(before.unit ?? "");
   const [decimals, setDecimals] = useState(before.decimals === undefined ? "" : String(before.decimals));
   const [sense, setSense] = useState<string>(before.high_is ?? "");
@@ -41,8 +43,10 @@ export function EachCard({ figure, recipe, head, onDone }: Props) {
     target: textOf(before.target, percent),
     high: textOf(before.high?.at, percent),
   }));
+  const [drawn, setDrawn] = useState<Drawn>(() => drawnAs(before.bands, percent));
+  const bands = bandsFrom(drawn, before.bands, figure.targets, percent);
   const numbers = ENDS.map(({ key }) => (typed[key].trim() ? numberIn(typed[key], percent) : undefined));
-  const wrong = numbers.includes(null) ? "Write numbers, such as 5 or 2.5, or leave them empty." : "";
+  const wrong = numbers.includes(null) ? "Write numbers, such as 5 or 2.5, or leave them empty." : bands.wrong;
 
   function done() {
     const [low, target, high] = numbers as (number | undefined)[];
@@ -55,6 +59,7 @@ export function EachCard({ figure, recipe, head, onDone }: Props) {
         high_is: (sense || undefined) as Each["high_is"],
         low: end(low, before.low),
         high: end(high, before.high),
+        bands: bands.found,
         target: target ?? (typeof before.target === "object" ? before.target : undefined),
         ...(target === undefined ? {} : { middle: undefined }),
       }),
@@ -113,6 +118,27 @@ export function EachCard({ figure, recipe, head, onDone }: Props) {
           />
         </Flex>
       ))}
+      <Flex mt="8px" gap="8px" align="center">
+        <Box flex="1">
+          <Select
+            label="Drawn as, here"
+            value={drawn.as}
+            options={DRAWN_AS}
+            onChange={(as) => setDrawn({ ...drawn, as })}
+          />
+        </Box>
+        {drawn.as && (
+          <Input
+            size="sm"
+            w="110px"
+            aria-label={drawn.as === "cuts" ? "Cuts" : "How many bands"}
+            placeholder={drawn.as === "cuts" ? "cuts: 2, 5, 9" : String(USUAL_BANDS)}
+            borderColor="control"
+            value={drawn.as === "cuts" ? drawn.cuts : drawn.count}
+            onChange={(event) => setDrawn({ ...drawn, [drawn.as === "cuts" ? "cuts" : "count"]: event.target.value })}
+          />
+        )}
+      </Flex>
       {wrong && (
         <Box color="alarm" textStyle="small" mt="6px">
           {wrong}

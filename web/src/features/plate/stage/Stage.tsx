@@ -9,6 +9,7 @@ import { Seen, SeenBy } from "../color/SeenBy";
 import { MOST_MAGNIFIED, magnify, useView } from "../view";
 import { Frozen } from "./Frozen";
 import { GridReader } from "./GridReader";
+import { HeadStrips } from "./HeadStrips";
 import { HeadsInPlace } from "./HeadsInPlace";
 import { Hints } from "./Hints";
 import { PartSpots } from "./PartSpots";
@@ -81,7 +82,11 @@ export function Stage({ figure, recipe, onChange, heads }: Props) {
             <Cells figure={figure} zoom={zoom} />
             <Shapes scene={scene} zoom={zoom} />
             <WordsInPlace scene={scene} recipe={recipe} figure={figure} zoom={zoom} onChange={onChange} />
-            {scene.grid && <HeadsInPlace {...heads} figure={figure} recipe={recipe} zoom={zoom} onChange={onChange} />}
+            {scene.grid && (
+              <HeadStrips figure={figure} grid={scene.grid} zoom={zoom}>
+                <HeadsInPlace {...heads} figure={figure} recipe={recipe} zoom={zoom} onChange={onChange} />
+              </HeadStrips>
+            )}
             <PartSpots scene={scene} zoom={zoom} />
             {scene.grid && (
               <GridReader figure={figure} recipe={recipe} grid={scene.grid} zoom={zoom} onChange={onChange} />

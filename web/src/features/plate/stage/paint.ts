@@ -255,7 +255,7 @@ function packedTable(colors: readonly string[], theme: Theme): Uint32Array {
 }
 
 /** Runs of columns that stand on one level: matrices may stand below each other. */
-function levelsOf(grid: Grid): { from: number; to: number; drop: number }[] {
+export function levelsOf(grid: Grid): { from: number; to: number; drop: number }[] {
   const found: { from: number; to: number; drop: number }[] = [];
   grid.xs.forEach((_, column) => {
     const drop = grid.drops[column] ?? 0;
@@ -394,10 +394,29 @@ function nearest(starts: readonly number[], length: Length, at: number): number 
   return best;
 }
 
+/** The row at a height of the page, on whichever level its cells stand there; -1 for none. */
+export function rowAt(grid: Grid, y: number): number {
+  const rows = levelsOf(grid).map(({ drop }) => rowOn(grid, drop, y));
+  return rows.find((row) => row >= 0) ?? -1;
+}
+
+/** The column at a place across, of the level whose cells begin at a height or hold it; -1 for none. */
+export function columnAt(grid: Grid, x: number, y: number): number {
+  const top = y - (grid.ys[0] as number);
+  const level = levelsOf(grid).findLast(({ drop }) => drop <= top + THIN_GAP);
+  return level ? columnOn(grid, level, x) : -1;
+}
+
+const rowOn = (grid: Grid, drop: number, y: number) =>
+  indexAt(grid.ys, [0, grid.ys.length], (i) => heightOf(grid, i), y - drop);
+
+const columnOn = (grid: Grid, { from, to }: { from: number; to: number }, x: number) =>
+  indexAt(grid.xs, [from, to], (i) => widthOf(grid, i), x);
+
 function rectAt(grid: Grid, x: number, y: number): { row: number; column: number } | null {
-  for (const { from, to, drop } of levelsOf(grid)) {
-    const row = indexAt(grid.ys, [0, grid.ys.length], (i) => heightOf(grid, i), y - drop);
-    const column = row < 0 ? -1 : indexAt(grid.xs, [from, to], (i) => widthOf(grid, i), x);
+  for (const level of levelsOf(grid)) {
+    const row = rowOn(grid, level.drop, y);
+    const column = row < 0 ? -1 : columnOn(grid, level, x);
     if (column >= 0) return grid.absent.includes(row * grid.xs.length + column) ? null : { row, column };
   }
   return null;
