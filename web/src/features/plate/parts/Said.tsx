@@ -8,11 +8,14 @@ import type { Tab } from "../view";
 /** What a phrase opens: its name, and the controls that set it; `close` puts them away. */
 export type Card = { label: string; width?: string; card: (close: () => void) => ReactNode; behind?: ReactNode };
 
+const MARK = /^[.,;:!?)]+/;
+
 type Props = { part: Tab; title: string; figure: Figure; cards: Readonly<Record<string, Card>> };
 
 /** What a part of the plate says now: a sentence of which each phrase opens what sets it. What is not set is faint. */
 export function Said({ part, title, figure, cards }: Props) {
   const [open, setOpen] = useState<string | null>(null);
+  const pieces = figure.said[part] ?? [];
   return (
     <Box
       role="group"
@@ -29,11 +32,14 @@ export function Said({ part, title, figure, cards }: Props) {
       lineHeight="1.75"
       color="quiet"
     >
-      {(figure.said[part] ?? []).map(({ text, opens = "", set = false }, i) => {
+      {pieces.map(({ text, opens = "", set = false }, i) => {
         const card = cards[opens];
-        if (!card) return <Fragment key={`${i} ${text}`}>{text}</Fragment>;
+        const mark = MARK.exec(pieces[i + 1]?.text ?? "")?.[0];
+        const hangs = Boolean(cards[pieces[i - 1]?.opens ?? ""]);
+        if (!card) return <Fragment key={`${i} ${text}`}>{hangs ? text.replace(MARK, "") : text}</Fragment>;
         return (
-          <Fragment key={opens}>
+          // No line begins with the mark that follows a phrase.
+          <Box as="span" key={opens} whiteSpace="nowrap">
             <Opens
               open={open === opens}
               onOpen={(now) => setOpen(now ? opens : null)}
@@ -48,6 +54,8 @@ export function Said({ part, title, figure, cards }: Props) {
                   data-said={opens}
                   display="inline"
                   textAlign="start"
+                  whiteSpace="normal"
+                  maxW="100%"
                   color={set || open === opens ? "ink" : "quiet"}
                   fontWeight={set ? "600" : "400"}
                   borderBottomWidth={set ? "2px" : "1px"}
@@ -66,7 +74,8 @@ export function Said({ part, title, figure, cards }: Props) {
               {card.card(() => setOpen(null))}
             </Opens>
             {card.behind}
-          </Fragment>
+            {mark}
+          </Box>
         );
       })}
     </Box>
