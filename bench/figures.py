@@ -9,7 +9,7 @@ import numpy as np
 import pyarrow as pa
 import pyarrow.csv as pa_csv
 
-from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.draw import DRAWINGS, USUAL
 from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.intake import read_file
 from mottled_finch.core.looks import first_looks
@@ -191,7 +191,7 @@ def png_40k() -> Measured:
     figure = make_figure(data.grid_table(200), load_recipe({"finch_recipe": 2, "pivot": GRID}))
     return Measured(
         name="png_40k",
-        seconds=median_seconds(lambda: DRAWINGS["png"].draw(figure, 2.0)),
+        seconds=median_seconds(lambda: DRAWINGS["png"].draw(figure, USUAL)),
         rows=figure.matrix.values.size,
         memory_pass=memory_pass(figure.matrix.values.nbytes),
     )

@@ -8,6 +8,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING, Literal
 
 from .core.errors import CoreError
+from .core.vocabulary import CHOICE_TERMS
 
 if TYPE_CHECKING:
     from .core.figure.figure import Figure
@@ -46,7 +47,11 @@ def _parser() -> argparse.ArgumentParser:
     render.add_argument("table", type=Path, metavar="TABLE", help="delimited text, .xlsx, .ods, JSON, Parquet or Arrow")
     render.add_argument("recipe", type=Path, metavar="RECIPE", help="a recipe, JSON")
     render.add_argument("--out", type=Path, required=True, metavar="FILE", help="what to write; the ending says in which form")
-    render.add_argument("--zoom", type=float, default=2.0, help="pixels a point, for PNG (default: %(default)s)")
+    for name, term in CHOICE_TERMS.items():
+        options = ", ".join(term.options) or "a number"
+        render.add_argument(
+            f"--{name}", metavar="CHOICE", help=f"{term.title.lower()}, where the form leaves it to choose: {options}"
+        )
     render.set_defaults(run=_render)
 
     given_edition = {
@@ -91,7 +96,7 @@ def _edition(text: str) -> tuple[int | Literal["before"], Path]:
 
 
 def _render(given: argparse.Namespace) -> int:
-    from .core.draw import DRAWINGS
+    from .core.draw import DRAWINGS, choices_from
     from .core.errors import DrawError
 
     # "figure.hex.csv" ends in ".csv" as well: the longest ending is meant.
@@ -100,7 +105,10 @@ def _render(given: argparse.Namespace) -> int:
         raise DrawError(
             f'the ending "{given.out.suffix}" names no form that is built; choose one of {", ".join(DRAWINGS)}', path=str(given.out)
         )
-    given.out.write_bytes(DRAWINGS[ending].draw(_figure(given)[0], given.zoom))
+    drawing = DRAWINGS[ending]
+    chosen = {name: text for name in CHOICE_TERMS if (text := getattr(given, name)) is not None}
+    choices = choices_from(chosen, drawing.reads)
+    given.out.write_bytes(drawing.draw(_figure(given)[0], choices))
     return 0
 
 

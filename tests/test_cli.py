@@ -78,9 +78,9 @@ def test_the_zoom_is_pixels_a_point(folder):
         ),
         (
             {},
-            ("--out", "o.html"),
-            'o.html: the ending ".html" names no form that is built; '
-            "choose one of png, svg, pdf, pptx, csv, hex.csv, tokens.json, json",
+            ("--out", "o.bmp"),
+            'o.bmp: the ending ".bmp" names no form that is built; '
+            "choose one of pptx, png, svg, pdf, xlsx, html, csv, json, hex.csv, tokens.json",
         ),
         ({}, ("--out", "nowhere/o.png"), "nowhere/o.png: no such file or directory; check the path"),
         ({}, ("--out", "o.png", "--zoom", "9"), "zoom: a zoom of 9; choose 1 to 4"),

@@ -5,7 +5,7 @@ import io
 import pytest
 
 from mottled_finch.core.cautions import cautions_of
-from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.draw import DRAWINGS, USUAL
 from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.intake import read_file
 from mottled_finch.core.recipe import dump_recipe, load_recipe
@@ -68,4 +68,4 @@ def test_its_values_print_where_they_are_asked_for(made):
 def test_it_is_written_down_without_loss_and_drawn(made):
     recipe, figure = made
     assert load_recipe(dump_recipe(recipe)) == recipe
-    assert DRAWINGS["svg"].draw(figure, 1.0).startswith(b"<svg")
+    assert DRAWINGS["svg"].draw(figure, USUAL).startswith(b"<svg")

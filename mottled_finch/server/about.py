@@ -35,7 +35,16 @@ class About(APIView):
     @extend_schema(responses={200: refers_to(AboutAnswer)}, operation_id="about")
     def get(self, _request: Request) -> Response:
         """Version, limits and forms of export."""
-        exports = [ExportAnswer(ending=ending, title=drawing.title) for ending, drawing in DRAWINGS.items()]
+        exports = [
+            ExportAnswer(
+                ending=ending,
+                title=each.title,
+                purpose=each.purpose,
+                carries=each.carries,
+                reads=each.reads,
+            )
+            for ending, each in DRAWINGS.items()
+        ]
         visions = [VisionAnswer(name=name, title=each.title, matrix=each.matrix.ravel().tolist()) for name, each in VISIONS.items()]
         most = settings.UPLOAD_BYTES_MOST
         return answer(AboutAnswer(version=__version__, upload_bytes_most=most, exports=exports, visions=visions))

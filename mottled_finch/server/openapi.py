@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Annotated, Any, Literal
 
+from mottled_finch.core.draw import Carries, Purpose
 from mottled_finch.core.figure.number_style import NumberStyle
 from mottled_finch.core.findings import Finding
 from mottled_finch.core.intake import Instead, Part
@@ -25,10 +26,13 @@ PREFIX = "#/components/schemas/"
 
 @dataclass(frozen=True, kw_only=True)
 class ExportAnswer:
-    """A form of export."""
+    """A form of export: what it is for, which numbers leave with it, and which choices it reads."""
 
     ending: str
     title: str
+    purpose: Purpose
+    carries: Carries
+    reads: tuple[str, ...]
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -11,7 +11,7 @@ def test_damaged_files_of_every_form_are_read_or_refused_and_nothing_ends():
 
 
 def test_kills_lose_nothing_that_was_acknowledged():
-    found = kills(12, seed=5)
+    found = kills(8, seed=5)
     assert (found.lost, found.ended) == (0, 0), found.what
 
 

@@ -2,10 +2,14 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Literal
 
 from ..figure.figure import Figure
+from .choices import USUAL, Choices, choices_from
 from .csv import draw_csv
+from .docx import draw_docx
 from .hex import draw_hex
+from .html import draw_html
 from .json import draw_json
 from .pdf import draw_pdf, pdf_order
 from .png import draw_png, png_order
@@ -13,33 +17,54 @@ from .pptx import draw_pptx
 from .render import Order, rendered
 from .svg import draw_svg
 from .tokens import draw_tokens
+from .xlsx import draw_xlsx
+
+Purpose = Literal["slide", "document", "workbook", "web", "data"]
+Carries = Literal["printed", "all", "none"]
+"""Which numbers leave with it: those that are printed, all of them, or none."""
 
 
 @dataclass(frozen=True)
 class Drawing:
-    """An output: its name on screen, its media type, and what makes it. ``zoom`` is read by pictures alone. What takes long is also
-    had as an ``order``, which another process can carry out.
+    """An output: its name on screen, what it is for, its media type, and what makes it. ``reads`` are the choices that it follows.
+    What takes long is also had as an ``order``, which another process can carry out.
     """
 
     title: str
+    purpose: Purpose
+    carries: Carries
     media_type: str
-    draw: Callable[[Figure, float], bytes]
-    order: Callable[[Figure, float], Order] | None = None
+    draw: Callable[[Figure, Choices], bytes]
+    order: Callable[[Figure, Choices], Order] | None = None
+    reads: tuple[str, ...] = ()
 
+
+_OFFICE = "application/vnd.openxmlformats-officedocument"
 
 DRAWINGS: dict[str, Drawing] = {
-    "png": Drawing("Picture", "image/png", draw_png, png_order),
-    "svg": Drawing("Vector picture", "image/svg+xml", lambda figure, _zoom: draw_svg(figure)),
-    "pdf": Drawing("Page", "application/pdf", lambda figure, _zoom: draw_pdf(figure), lambda figure, _zoom: pdf_order(figure)),
-    "pptx": Drawing(
-        "Slide",
-        "application/vnd.openxmlformats-officedocument.presentationml.presentation",
-        lambda figure, _zoom: draw_pptx(figure),
+    "pptx": Drawing("Slide", "slide", "printed", f"{_OFFICE}.presentationml.presentation", draw_pptx, reads=("form", "values")),
+    "png": Drawing(
+        "Picture",
+        "slide",
+        "printed",
+        "image/png",
+        lambda figure, choices: draw_png(figure, choices.zoom),
+        lambda figure, choices: png_order(figure, choices.zoom),
+        reads=("zoom",),
     ),
-    "csv": Drawing("Values as text", "text/csv; charset=utf-8", lambda figure, _zoom: draw_csv(figure)),
-    "hex.csv": Drawing("Hex codes as text", "text/csv; charset=utf-8", lambda figure, _zoom: draw_hex(figure)),
-    "tokens.json": Drawing("Colors as tokens", "application/json", lambda figure, _zoom: draw_tokens(figure)),
-    "json": Drawing("Values and colors", "application/json", lambda figure, _zoom: draw_json(figure)),
+    "svg": Drawing("Vector picture", "document", "printed", "image/svg+xml", lambda figure, _: draw_svg(figure)),
+    "pdf": Drawing(
+        "Page", "document", "printed", "application/pdf", lambda figure, _: draw_pdf(figure), lambda figure, _: pdf_order(figure)
+    ),
+    "docx": Drawing("Document", "document", "printed", f"{_OFFICE}.wordprocessingml.document", draw_docx, reads=("form", "values")),
+    "xlsx": Drawing(
+        "Workbook", "workbook", "all", f"{_OFFICE}.spreadsheetml.sheet", draw_xlsx, reads=("colors", "values", "records")
+    ),
+    "html": Drawing("Page to read", "web", "all", "text/html; charset=utf-8", draw_html, reads=("values",)),
+    "csv": Drawing("Values as text", "data", "all", "text/csv; charset=utf-8", lambda figure, _: draw_csv(figure)),
+    "json": Drawing("Values and colors", "data", "all", "application/json", lambda figure, _: draw_json(figure)),
+    "hex.csv": Drawing("Hex codes as text", "data", "none", "text/csv; charset=utf-8", lambda figure, _: draw_hex(figure)),
+    "tokens.json": Drawing("Colors as tokens", "data", "none", "application/json", lambda figure, _: draw_tokens(figure)),
 }
 
-__all__ = ["DRAWINGS", "Drawing", "Order", "rendered"]
+__all__ = ["DRAWINGS", "USUAL", "Carries", "Choices", "Drawing", "Order", "Purpose", "choices_from", "rendered"]

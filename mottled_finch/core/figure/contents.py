@@ -72,6 +72,12 @@ class Contents:
         """A value as it is written in a line of the rows and a line of the columns, totals included."""
         return self.styles.of(row, column).text(value)
 
+    def total_text(self, recipe: Recipe, value: float, row: int, column: int) -> str:
+        """A total as it is written in its lines; nothing where values are hidden, and a color stands for it."""
+        totals = recipe.pivot.totals
+        hidden = recipe.cells.values == "none" and totals.color != "none" and not totals.values
+        return "" if np.isnan(value) or hidden else self.text(value, row, column)
+
     def prints(self) -> tuple[str, ...]:
         """What each cell prints, row by row; empty where nothing is. Worked out where there is room for it alone."""
         values, wanted = self.printed.ravel().tolist(), self.wanted.ravel().tolist()

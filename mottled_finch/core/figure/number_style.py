@@ -41,24 +41,27 @@ class NumberStyle:
 
     def text(self, value: float) -> str:
         """The value as it is written. It is a number, not NaN."""
-        number = value * 100 if self.percent else value
-        plain, unit = self._short(number) if self.short else (number_text(number, self.decimals), "")
+        plain, power = self.scaled(value)
         digits = plain.removeprefix("−")
         group, point = MARKS[self.marks]
         digits = digits.translate({ord(","): group, ord("."): point})
         sign = "−" if plain != digits and plain.startswith("−") else "+" if self.sign and re.search("[1-9]", digits) else ""
-        written = f"{self.before}{digits}{unit}"
+        written = f"{self.before}{digits}{UNITS[power]}"
         return f"{sign}{self.percent_form.format(written) if self.percent else written}{self.after}"
 
-    def _short(self, number: float) -> tuple[str, str]:
-        """Three digits at most, and the unit they are of: ("12.3", "k"). Below a thousand it is written in full."""
-        power = max(0, floor(log10(abs(number)) / 3)) if number else 0
-        power = min(power + (round(abs(number) / 1000**power, 0 if power else self.decimals) >= 1000), len(UNITS) - 1)
+    def scaled(self, value: float) -> tuple[str, int]:
+        """The digits of a value, and of which power of a thousand they are: in the short form ("12.3", 1) for 12,345, with three at
+        most. Below a thousand it is written in full.
+        """
+        number = value * 100 if self.percent else value
+        power = max(0, floor(log10(abs(number)) / 3)) if self.short and number else 0
+        if self.short:
+            power = min(power + (round(abs(number) / 1000**power, 0 if power else self.decimals) >= 1000), len(UNITS) - 1)
         if not power:
-            return number_text(number, self.decimals), ""
+            return number_text(number, self.decimals), 0
         scaled = number / 1000**power
         text = number_text(scaled, 0 if abs(scaled) >= 99.95 else 1)
-        return text.removesuffix(".0"), UNITS[power]
+        return text.removesuffix(".0"), power
 
 
 def number_text(value: float, decimals: int) -> str:

@@ -7,12 +7,11 @@ from numpy.typing import NDArray
 
 from ..color.coloring import Coloring
 from ..figure.contents import Contents
-from ..figure.facts import Facts, counted_in_caption
+from ..figure.facts import Facts
+from ..figure.page_words import page_words
 from ..language import spoken
 from ..pivot import Matrix
 from ..recipe.spec import Recipe
-from ..words.figures import default_caption
-from ..words.parts import default_title
 from .shapes import Box, Hatching, Line, Part, Text, Weight
 from .sizes import sizes_of
 from .themes import theme_of
@@ -24,6 +23,7 @@ class Page:
 
     def __init__(self, recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, facts: Facts) -> None:
         self.recipe, self.matrix, self.coloring, self.contents, self.facts = recipe, matrix, coloring, contents, facts
+        self.words = page_words(recipe, matrix, contents, facts)
         self.theme = theme_of(recipe.page)
         self.sizes = sizes_of(recipe.page)
         self.texts: list[Text] = []
@@ -40,25 +40,13 @@ class Page:
         self.cell_gap = 0.0
         """What is left open between two cells, once their size is known."""
 
-    def number(self, value: float, row: int, column: int) -> str:
-        """A total as it is written in its lines; nothing where values are hidden, and a color stands for it."""
-        totals = self.recipe.pivot.totals
-        hidden = self.recipe.cells.values == "none" and totals.color != "none" and not totals.values
-        return "" if np.isnan(value) or hidden else self.contents.text(value, row, column)
-
 
 def place_words(page: Page) -> None:
-    words, sizes, theme = page.recipe.words, page.sizes, page.theme
-    title = default_title(page.recipe.pivot) if words.title is None else words.title
-    _words_from_top(page, "title", title, sizes.title, 600, theme.ink, lines=2)
-    _words_from_top(page, "subtitle", words.subtitle or "", sizes.subtitle, 400, theme.quiet, lines=2)
+    words, sizes, theme = page.words, page.sizes, page.theme
+    _words_from_top(page, "title", words.title, sizes.title, 600, theme.ink, lines=2)
+    _words_from_top(page, "subtitle", words.subtitle, sizes.subtitle, 400, theme.quiet, lines=2)
     page.top += round(sizes.head * 0.8) if page.texts else 0
-    caption = default_caption(page.recipe.pivot, page.matrix) if words.caption is None else words.caption
-    caption = page.facts.filled(caption, "words.caption")
-    counted = counted_in_caption(page.recipe, page.contents)
-    lines = _wrapped(page, f"{caption} {counted}" if caption and counted else caption or counted, 3)
-    lines += _wrapped(page, page.facts.filled(words.source or "", "words.source"), 2)
-    lines_from_below(page, "caption", lines)
+    lines_from_below(page, "caption", _wrapped(page, words.caption, 3) + _wrapped(page, words.source, 2))
 
 
 def lines_from_below(page: Page, part: Part, lines: Sequence[str]) -> None:
@@ -76,7 +64,7 @@ def _wrapped(page: Page, words: str, lines: int) -> list[str]:
 
 
 def _words_from_top(page: Page, part: Part, words: str, size: float, weight: Weight, ink: str, *, lines: int) -> None:
-    for line in balanced(page.facts.filled(words, f"words.{part}"), page.right - page.left, size, lines, weight):
+    for line in balanced(words, page.right - page.left, size, lines, weight):
         y = page.top + round(size * 0.86)
         page.texts.append(Text(part=part, x=page.left, y=y, text=line, size=size, weight=weight, ink=ink))
         page.top += round(size * 1.3)

@@ -8,12 +8,13 @@ import numpy as np
 
 from ..pivot import Group, Matrix
 from ..recipe.page_type import least_type
-from .bands import Rect, band_cell, band_head_across, band_head_down, band_size, looks_of, plain
+from .bands import Rect, band_cell, band_head_across, band_head_down, band_size
 from .heads import HeadsAt, column_heads, outer_height, row_heads
 from .page import Page
 from .plan import Panel, Plan
 from .shapes import Text
 from .sizes import settled_size
+from .total_looks import looks_of
 from .trees import column_tree, row_tree
 from .type import cut, width_of
 
@@ -105,13 +106,12 @@ def _line_of_totals(page: Page, cells: Sequence[tuple[tuple[int, int], Rect]], *
     if not cells:
         return
     values = np.array([page.matrix.all_values[line] for line, _ in cells])
-    texts = [page.number(value, *line) for value, (line, _) in zip(values.tolist(), cells, strict=True)]
+    texts = [page.contents.total_text(page.recipe, value, *line) for value, (line, _) in zip(values.tolist(), cells, strict=True)]
     sizes = [(rect.width, band_size(page, text, rect.width)) for text, (_, rect) in zip(texts, cells, strict=True)]
     average = sum(width for width, _ in sizes) / len(sizes)
     among = lambda share: floor(min(each for width, each in sizes if width >= average * share - 0.01) * 4) / 4  # noqa: E731
     size = settled_size(among, least_type(page.recipe.page))
-    alone = crossing and page.recipe.pivot.totals.color == "own"
-    looks = [plain(page)] * len(cells) if alone else looks_of(page, values, [line for line, _ in cells])
+    looks = looks_of(page, values, [line for line, _ in cells], crossing=crossing)
     rows, columns = page.matrix.all_values.shape
     for ((row, column), rect), text, look in zip(cells, texts, looks, strict=True):
         fits = size <= band_size(page, text, rect.width)  # where columns are unlike, a narrow one may have no room for its own

@@ -148,7 +148,7 @@ def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> Sides:
 def _band_width(page: Page) -> float:
     matrix, columns = page.matrix, len(page.matrix.columns)
     texts = {
-        page.number(value, row, columns + column)
+        page.contents.total_text(page.recipe, value, row, columns + column)
         for row, values in enumerate(matrix.all_values[:, columns:].tolist())
         for column, value in enumerate(values)
     }

@@ -43,12 +43,15 @@ class Text:
 @dataclass(frozen=True, kw_only=True)
 class Box(Mark):
     """A mark on a part of the page. ``step`` is the place of its color among those of the cells, where it has one of these;
-    ``value`` is told of a total that has it by the scale of the cells.
+    ``value`` is told of a total that has it by the scale of the cells. The ground of a total says which ``row`` and ``column`` of
+    all lines it is of.
     """
 
     part: Part
     step: int | None = None
     value: float | None = None
+    row: int | None = None
+    column: int | None = None
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -37,6 +37,11 @@ def _thousandths(typeface: Typeface, text: str, weight: int) -> float:
     return units * 1000 / int(square)
 
 
+def ascent_of(weight: int = 400) -> float:
+    """How far above its baseline a line of text begins, of its size."""
+    return float(_font(current(), weight).get_font_extents("ltr").ascender / current().faces[weight].upem)
+
+
 def covers(text: str) -> bool:
     """Whether the font has every letter of the text."""
     return _covers(current(), text)

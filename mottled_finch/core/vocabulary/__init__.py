@@ -9,6 +9,7 @@ from typing import Any
 
 from ..language import LANGUAGES
 from .cell_look import CELL_LOOK
+from .choices import CHOICE_TERMS, ChoiceTerm
 from .colors import BAND_TERMS, SPREAD_TERMS, BandTerm, SpreadTerm
 from .cuts import CUT_TERMS, CutTerm
 from .encodings import ENCODING_TERMS, EncodingTerm
@@ -34,6 +35,7 @@ TABLES: dict[str, dict[str, Any]] = {
     "SYMBOL_TERMS": SYMBOL_TERMS,
     "MEND_TERMS": MEND_TERMS,
     "ENCODING_TERMS": ENCODING_TERMS,
+    "CHOICE_TERMS": CHOICE_TERMS,
 }
 
 
@@ -47,6 +49,7 @@ def told() -> dict[str, dict[str, Any]]:
 __all__ = [
     "BAND_TERMS",
     "CELL_LOOK",
+    "CHOICE_TERMS",
     "CUT_TERMS",
     "ENCODING_TERMS",
     "FACT_TERMS",
@@ -60,6 +63,7 @@ __all__ = [
     "SYMBOL_TERMS",
     "THEME_TERMS",
     "BandTerm",
+    "ChoiceTerm",
     "CutTerm",
     "EncodingTerm",
     "MeasureTerm",

@@ -8,11 +8,12 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.draw import DRAWINGS, Drawing
+from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Drawing, choices_from
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.recipe import Recipe, load_recipe, load_table_part
 from mottled_finch.core.table import csv_of
+from mottled_finch.core.vocabulary import CHOICE_TERMS
 from mottled_finch.core.words.parts import default_title
 
 from ..answering import answer
@@ -256,7 +257,7 @@ class LookPicture(APIView):
         """One of them, small."""
         table = get_object_or_404(Table.standing(), pk=pk)
         drawing = DRAWINGS["svg"]
-        content = _drawn(drawing, small_figure(table, number), 1.0)
+        content = _drawn(drawing, small_figure(table, number), USUAL)
         return HttpResponse(content, content_type=drawing.media_type, headers={"Cache-Control": "no-cache"})
 
 
@@ -264,7 +265,10 @@ class Export(APIView):
     @extend_schema(
         operation_id="export",
         parameters=[
-            OpenApiParameter("zoom", float, description="Pixels a point, for PNG: 1 to 4"),
+            *(
+                OpenApiParameter(name, str, enum=tuple(term.options) or None, description=f"{term.title}, where the form reads it")
+                for name, term in CHOICE_TERMS.items()
+            ),
             OpenApiParameter("view", bool, description="To be shown rather than saved"),
         ],
         responses={(200, "application/octet-stream"): OpenApiTypes.BINARY},
@@ -273,21 +277,19 @@ class Export(APIView):
         """The figure in a form of export."""
         if ending not in DRAWINGS:
             raise Problem(404, f'There is no form "{ending}"; choose one of {", ".join(DRAWINGS)}.')
-        try:
-            zoom = float(request.query_params.get("zoom", "2"))
-        except ValueError as error:
-            raise Problem(422, "The zoom is not a number; choose 1 to 4.", "zoom") from error
         plate = get_object_or_404(Plate, pk=pk)
         drawing = DRAWINGS[ending]
+        given = {name: str(text) for name, text in request.query_params.items() if name in CHOICE_TERMS}
+        choices = choices_from(given, drawing.reads)
         headers = {"Cache-Control": "no-cache"} if "view" in request.query_params else _as_file(plate, ending)
-        return HttpResponse(_drawn(drawing, figure_of(plate), zoom), content_type=drawing.media_type, headers=headers)
+        return HttpResponse(_drawn(drawing, figure_of(plate), choices), content_type=drawing.media_type, headers=headers)
 
 
-def _drawn(drawing: Drawing, figure: Figure, zoom: float) -> bytes:
+def _drawn(drawing: Drawing, figure: Figure, choices: Choices) -> bytes:
     """The file, made by a process of its own where that takes long. Raises Problem where it ends there."""
     if drawing.order is None:
-        return drawing.draw(figure, zoom)
-    order = drawing.order(figure, zoom)
+        return drawing.draw(figure, choices)
+    order = drawing.order(figure, choices)
     try:
         return bytes(DRAWS.do("render", order))
     except WorkFailed as error:

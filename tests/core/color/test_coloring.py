@@ -15,7 +15,7 @@ from mottled_finch.core.color.coloring import colors_of
 from mottled_finch.core.color.house import faded, house_colors
 from mottled_finch.core.color.palettes import PALETTES
 from mottled_finch.core.color.spaces import hex_of, luminance
-from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.draw import DRAWINGS, USUAL
 from mottled_finch.core.errors import TableError
 from mottled_finch.core.recipe import ColorSpec
 
@@ -47,7 +47,7 @@ def figure(color, **parts):
 
 
 def drawn(made, ending) -> bytes:
-    return DRAWINGS[ending].draw(made, 2.0)
+    return DRAWINGS[ending].draw(made, USUAL)
 
 
 @pytest.fixture(params=list(COLORS))

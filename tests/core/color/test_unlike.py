@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from mottled_finch.core.color.palettes import BLANK_STEP
 from mottled_finch.core.color.scale import resolve_scale
-from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.draw import DRAWINGS, USUAL
 from mottled_finch.core.errors import CoreError, RecipeError
 from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.recipe import load_recipe
@@ -76,7 +76,7 @@ def test_one_end_of_the_palette_is_better_everywhere():
     assert alone.coloring.sense == "bad"
     assert [scale.turned for scale in alone.coloring.scales] == [False, False, False, True]
     # Colors as data are those that are drawn.
-    colors = json.loads(DRAWINGS["json"].draw(figure, 2.0))["colors"]
+    colors = json.loads(DRAWINGS["json"].draw(figure, USUAL))["colors"]
     assert colors[2][0] == figure.scene.grid.colors[0]
 
 

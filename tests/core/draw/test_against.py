@@ -9,7 +9,7 @@ import pytest
 from PIL import Image
 
 from mottled_finch.core.color.spaces import bytes_of
-from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.draw import DRAWINGS, USUAL, Choices
 from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.recipe import load_recipe
 
@@ -26,7 +26,7 @@ def made(text=LOG, **parts):
 
 
 def drawn(figure, ending):
-    return DRAWINGS[ending].draw(figure, 2.0)
+    return DRAWINGS[ending].draw(figure, USUAL)
 
 
 def test_data_says_both_sides_and_which_cells_only_one_has():
@@ -101,7 +101,7 @@ def test_a_picture_of_many_cells_tells_them_apart_as_well():
     assert drawn(figure, "svg").count(b"<rect") < 600  # one picture, not a rectangle a cell
     for place, words in ((grid.new[0], figure.scene.theme.tree), (grid.gone[0], figure.scene.theme.bracket)):
         x, y = grid.place(place % 40, place // 40)
-        pixels = np.asarray(Image.open(io.BytesIO(DRAWINGS["png"].draw(figure, 4.0))).convert("RGB"))
+        pixels = np.asarray(Image.open(io.BytesIO(DRAWINGS["png"].draw(figure, Choices(zoom=4.0)))).convert("RGB"))
         assert tuple(pixels[int((y + grid.cell_height / 2) * 4), int((x + grid.cell_width / 2) * 4)]) == tuple(bytes_of(words))
 
 

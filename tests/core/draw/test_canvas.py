@@ -128,12 +128,12 @@ def test_a_picture_lies_below_the_cells_and_these_are_see_through():
 
 
 def test_the_data_keep_what_the_figure_hides():
-    from mottled_finch.core.draw import DRAWINGS
+    from mottled_finch.core.draw import DRAWINGS, USUAL
     from mottled_finch.core.draw.json import matrix_json
 
     figure = figure_of(FOUR, pivot=SIDES, cells={"least_records": 2})
     found = matrix_json(figure)
     assert found["values"] == [[1, 9], [4, None]]
     assert [[color is None for color in row] for row in found["colors"]] == [[True, False], [True, True]]
-    assert DRAWINGS["csv"].draw(figure, 1).decode().splitlines()[1] == "a,1,9"
-    assert DRAWINGS["hex.csv"].draw(figure, 1).decode().splitlines()[2] == "b,,"
+    assert DRAWINGS["csv"].draw(figure, USUAL).decode().splitlines()[1] == "a,1,9"
+    assert DRAWINGS["hex.csv"].draw(figure, USUAL).decode().splitlines()[2] == "b,,"

@@ -11,7 +11,7 @@ import pytest
 from PIL import Image
 from pptx import Presentation
 
-from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.draw import DRAWINGS, USUAL, Choices
 from mottled_finch.core.draw.svg import needs_other_fonts
 from mottled_finch.core.errors import DrawError
 from mottled_finch.core.figure.figure import make_figure
@@ -42,7 +42,7 @@ def test_smaller_symbols_lie_over_larger_ones_that_reach_into_their_cells():
     cells = {"square": True, "symbols": {"as": "dot", "size": {"take": "count"}, "reach": 2}}
     figure = figure_of(text, pivot={**RC, "measure": {"take": "average", "of": "v"}}, cells=cells)
     grid = figure.scene.grid
-    pixels = np.asarray(Image.open(io.BytesIO(DRAWINGS["png"].draw(figure, 2.0))).convert("RGB"))
+    pixels = np.asarray(Image.open(io.BytesIO(DRAWINGS["png"].draw(figure, USUAL))).convert("RGB"))
 
     def at(x, y):
         return "#" + bytes(pixels[round(y * 2), round(x * 2)].tolist()).hex()
@@ -56,7 +56,7 @@ def test_smaller_symbols_lie_over_larger_ones_that_reach_into_their_cells():
 
 
 def drawn(figure, ending, zoom=2.0) -> bytes:
-    return DRAWINGS[ending].draw(figure, zoom)
+    return DRAWINGS[ending].draw(figure, Choices(zoom=zoom))
 
 
 def centers(figure, zoom):

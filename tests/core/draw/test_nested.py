@@ -8,7 +8,7 @@ import xml.etree.ElementTree as ET
 import pytest
 from PIL import Image
 
-from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.draw import DRAWINGS, USUAL
 
 from ..conftest import figure_of
 
@@ -36,7 +36,7 @@ def figure(request):
 
 
 def drawn(figure, ending) -> bytes:
-    return DRAWINGS[ending].draw(figure, 2.0)
+    return DRAWINGS[ending].draw(figure, USUAL)
 
 
 def test_pixels_are_the_colors_of_the_json(figure):

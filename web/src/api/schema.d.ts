@@ -757,10 +757,15 @@ export interface components {
             exports: components["schemas"]["ExportAnswer"][];
             visions: components["schemas"]["VisionAnswer"][];
         };
-        /** @description A form of export. */
+        /** @description A form of export: what it is for, which numbers leave with it, and which choices it reads. */
         ExportAnswer: {
             ending: string;
             title: string;
+            /** @enum {unknown} */
+            purpose: "slide" | "document" | "workbook" | "web" | "data";
+            /** @enum {unknown} */
+            carries: "printed" | "all" | "none";
+            reads: string[];
         };
         /** @description A way of seeing: three by three numbers, row by row, that linear light is multiplied by. */
         VisionAnswer: {
@@ -1786,7 +1791,7 @@ export interface components {
             step?: number | null;
             value?: number | null;
         };
-        /** @description A mark on a part of the page. ``step`` is the place of its color among those of the cells, where it has one of these; ``value`` is told of a total that has it by the scale of the cells. */
+        /** @description A mark on a part of the page. ``step`` is the place of its color among those of the cells, where it has one of these; ``value`` is told of a total that has it by the scale of the cells. The ground of a total says which ``row`` and ``column`` of all lines it is of. */
         Box: {
             x: number;
             y: number;
@@ -1798,6 +1803,8 @@ export interface components {
             part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
             step?: number | null;
             value?: number | null;
+            row?: number | null;
+            column?: number | null;
         };
         /** @description A rectangle that stands for "no value": neutral, and hatched so that it is not told by color alone. */
         Hatching: {
@@ -3395,10 +3402,18 @@ export interface operations {
     export: {
         parameters: {
             query?: {
+                /** @description Colors are, where the form reads it */
+                colors?: "fills" | "rules";
+                /** @description The figure is, where the form reads it */
+                form?: "fit" | "picture" | "shapes" | "table";
+                /** @description The records behind, where the form reads it */
+                records?: "no" | "yes";
+                /** @description Numbers, where the form reads it */
+                values?: "no" | "yes";
                 /** @description To be shown rather than saved */
                 view?: boolean;
-                /** @description Pixels a point, for PNG: 1 to 4 */
-                zoom?: number;
+                /** @description Pixels a point, where the form reads it */
+                zoom?: string;
             };
             header?: never;
             path: {

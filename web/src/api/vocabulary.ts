@@ -744,6 +744,43 @@ export const ENCODING_TERMS = {
   }
 } as const;
 
+export const CHOICE_TERMS = {
+  "zoom": {
+    "title": "Pixels a point",
+    "options": {}
+  },
+  "form": {
+    "title": "The figure is",
+    "options": {
+      "fit": "what it can be: a table, shapes, a picture",
+      "table": "a table to edit",
+      "shapes": "shapes",
+      "picture": "a picture"
+    }
+  },
+  "colors": {
+    "title": "Colors are",
+    "options": {
+      "rules": "rules that follow the numbers",
+      "fills": "fills that stay"
+    }
+  },
+  "values": {
+    "title": "Numbers",
+    "options": {
+      "yes": "go along",
+      "no": "stay here: colors alone"
+    }
+  },
+  "records": {
+    "title": "The records behind",
+    "options": {
+      "no": "stay here",
+      "yes": "go along on a sheet of their own"
+    }
+  }
+} as const;
+
 export const LIMITS = {
   "levels_most": 3,
   "bins_most": 500,

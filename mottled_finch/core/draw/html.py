@@ -1,0 +1,115 @@
+"""The figure as one file for a browser: drawn, told on pointing and by arrow keys, and as a table. It asks no network."""
+
+import base64
+import hashlib
+import json
+from functools import cache
+from html import escape
+from pathlib import Path
+from string import Template
+from typing import Any
+
+from ..figure.figure import Figure
+from ..language import speaking
+from ..scene import Grid
+from ..words.wording import counted, printable
+from .bare import as_chosen
+from .choices import USUAL, Choices
+from .svg import svg_text
+from .tabled import Place, tabled
+from .told import told
+
+_PAGE = Path(__file__).parent / "page"
+
+
+def draw_html(figure: Figure, choices: Choices = USUAL) -> bytes:
+    """The file, UTF-8. Without a script it shows the figure, and the table."""
+    numbers = choices.values == "yes"
+    shown = as_chosen(figure, choices)
+    scene, script = shown.scene, _file("page.js")
+    title = _text(told(figure).words.title) or "Heat map"
+    data = json.dumps(_data(shown, numbers=numbers), ensure_ascii=False)
+    page = Template(_file("page.html")).substitute(
+        language=escape(figure.recipe.page.language or "en"),
+        hash=base64.b64encode(hashlib.sha256(script.encode()).digest()).decode(),
+        title=title,
+        ground=scene.theme.ground,
+        width=scene.width,
+        height=scene.height,
+        style=_file("page.css"),
+        drawn=svg_text(scene, with_font=True, typeface=shown.typeface),
+        table=_table(figure, title, numbers=numbers),
+        told=data.replace("<", "\\u003c"),
+        script=script,
+    )
+    return page.encode()
+
+
+def _data(figure: Figure, *, numbers: bool) -> dict[str, Any]:
+    """What the script reads: where cells are, and what is told of each."""
+    scene, matrix, contents = figure.scene, figure.matrix, figure.contents
+    grid = scene.grid
+    found: dict[str, Any] = {"width": scene.width, "alternative": scene.alternative, "grid": None, "rows": [], "columns": []}
+    if grid is None:
+        return found
+    rows, columns = matrix.shape
+    with speaking(figure.recipe.page.language):
+        values = [
+            "" if value != value else contents.text(value, *divmod(i, columns))
+            for i, value in enumerate(contents.values.ravel().tolist())
+        ]
+        return found | {
+            "grid": _grid(grid),
+            "rows": [figure.facts.member("rows", line) or "" for line in range(rows)],
+            "columns": [figure.facts.member("columns", line) or "" for line in range(columns)],
+            "values": values if numbers else [],
+            "records": [counted(number, "record") for number in matrix.records.ravel().tolist()] if numbers else [],
+        }
+
+
+def _grid(grid: Grid) -> dict[str, Any]:
+    return {
+        "xs": grid.xs,
+        "ys": grid.ys,
+        "drops": grid.drops,
+        "width": grid.cell_width,
+        "height": grid.cell_height,
+        "widths": grid.widths,
+        "heights": grid.heights,
+        "absent": grid.absent,
+    }
+
+
+def _table(figure: Figure, title: str, *, numbers: bool) -> str:
+    table = tabled(figure)
+    head, body = table.places[: table.head_rows], table.places[table.head_rows :]
+
+    def lines(part: tuple[tuple[Place | None, ...], ...]) -> str:
+        return "".join(f"<tr>{''.join(_place(each, numbers=numbers) for each in line if each)}</tr>" for line in part)
+
+    return f"<table><caption>{title}</caption><thead>{lines(head)}</thead><tbody>{lines(body)}</tbody></table>"
+
+
+def _place(place: Place, *, numbers: bool) -> str:
+    span = f' colspan="{place.across}"' if place.across > 1 else ""
+    span += f' rowspan="{place.down}"' if place.down > 1 else ""
+    if place.part == "corner":
+        return f"<td{span}></td>"
+    if place.is_head:
+        scope = ("col" if place.column is not None else "row") + ("group" if place.outer else "")
+        looks = ' class="outer"' if place.outer else ' class="all"' if place.part == "total" else ""
+        return f'<th scope="{scope}"{span}{looks}>{_text(place.text)}</th>'
+    if place.fill is None:
+        none = ' class="none"' if place.why == "blank" else ""
+        return f"<td{none}>{place.why if place.why in ('new', 'gone') else ''}</td>"
+    text = place.style.text(place.value) if numbers and place.style and place.value is not None else ""
+    return f'<td style="background:{place.fill};color:{place.ink}">{_text(text)}</td>'
+
+
+@cache
+def _file(name: str) -> str:
+    return (_PAGE / name).read_text(encoding="utf-8")
+
+
+def _text(text: str) -> str:
+    return escape(printable(text))

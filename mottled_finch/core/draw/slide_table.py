@@ -1,0 +1,215 @@
+"""A figure as a table of a slide, its cells where the scene has them. What parts cells is the border between them, as wide as the
+gap, so that no line or column of the table is there for nothing.
+"""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from html import escape
+from itertools import pairwise
+
+from ..figure.figure import Figure
+from ..scene import Text
+from ..words.wording import printable
+from .slide_shapes import NAMESPACES, emu, hatched, run, solid
+from .tabled import Line, Place, Tabled, tabled
+
+MOST = 10_000
+"""Places a table may have; programs for slides grow slow long before that."""
+_SPARE = 0.15
+"""Of their width: the room that heads are given beyond it, since the font of a slide may be wider."""
+_LEAST = 7.0
+"""Points a cell is high and wide, at least, where a table is worth while."""
+_MARKS = {"blank": "", "few": "–", "aside": "", "new": "●", "gone": "○"}
+"""What stands in a cell that has no color."""
+
+
+@dataclass(frozen=True)
+class _Side:
+    """Where the lines of a table begin and end, the heads first, and how wide the border behind each is."""
+
+    edges: list[float]
+    borders: list[float]
+
+
+def table_of(figure: Figure) -> Tabled | None:
+    """The table that a figure can be as it is drawn; None where cells are symbols, lie on a picture, stand below each other, are
+    too small, or too many, or where heads have no room.
+    """
+    grid = figure.scene.grid
+    if grid is None or grid.symbols != "fill" or figure.scene.under is not None or any(grid.drops):
+        return None
+    if min(grid.cell_width, grid.cell_height) < _LEAST:
+        return None
+    table = tabled(figure)
+    heads = {(text.row, text.column) for text in figure.scene.texts if text.part == "heads"}
+    there = all(
+        (place.row, place.column) in heads or not place.text
+        for line in table.places
+        for place in line
+        if place and place.part == "head" and not place.outer
+    )
+    return table if there and len(table.places) * len(table.places[0]) <= MOST else None
+
+
+def table_xml(figure: Figure, table: Tabled, number: int, name: str, family: str, language: str) -> str:
+    """The table as a frame of a slide."""
+    return _Drawing(figure, table, family, language).frame(number, name)
+
+
+class _Drawing:
+    def __init__(self, figure: Figure, table: Tabled, family: str, language: str) -> None:
+        grid = figure.scene.grid
+        assert grid is not None
+        self.table, self.grid, self.family, self.language = table, grid, family, language
+        self.scene, self.theme = figure.scene, figure.scene.theme
+        totals = [box for box in figure.scene.boxes if box.row is not None and box.column is not None]
+        across = {box.column: (box.x, box.width) for box in totals}
+        down = {box.row: (box.y, box.height) for box in totals}
+        self.heads = {(text.row, text.column): text for text in figure.scene.texts if text.part in ("heads", "totals")}
+        cells = [text for text in figure.scene.texts if text.part == "heads"]
+        self.left = self._left(cells)
+        self.top = self._top(cells)
+        self.across = _side(table.columns, across | dict(enumerate(zip(grid.xs, self._widths(), strict=True))))
+        self.down = _side(table.rows, down | dict(enumerate(zip(grid.ys, self._heights(), strict=True))))
+
+    def _widths(self) -> Sequence[float]:
+        return self.grid.widths or (self.grid.cell_width,) * len(self.grid.xs)
+
+    def _heights(self) -> Sequence[float]:
+        return self.grid.heights or (self.grid.cell_height,) * len(self.grid.ys)
+
+    def _left(self, heads: Sequence[Text]) -> float:
+        """Where the heads of the rows begin."""
+        starts = [text.x - text.length for text in heads if text.row is not None and text.anchor == "end"]
+        starts += [text.x for text in heads if text.row is not None and text.anchor == "start"]
+        if not self.table.head_columns:
+            return self.grid.xs[0]
+        left = min([*starts, self.grid.xs[0] - 4])
+        return max(2.0, left - (self.grid.xs[0] - left) * _SPARE)
+
+    def _top(self, heads: Sequence[Text]) -> float:
+        """Where the heads of the columns begin."""
+        starts = [text.y - (text.length if text.turned else text.size) for text in heads if text.column is not None]
+        return min([*starts, self.grid.ys[0] - 4]) if self.table.head_rows else self.grid.ys[0]
+
+    def frame(self, number: int, name: str) -> str:
+        heads_across, heads_down = self._head_edges()
+        columns = [emu(to - at) for at, to in pairwise([*heads_across, *self.across.edges])]
+        rows = [emu(to - at) for at, to in pairwise([*heads_down, *self.down.edges])]
+        lines = "".join(f'<a:tr h="{high}">{self._line(y)}</a:tr>' for y, high in enumerate(rows))
+        grid = "".join(f'<a:gridCol w="{wide}"/>' for wide in columns)
+        x, y = (
+            self.left if self.table.head_columns else self.across.edges[0],
+            self.top if self.table.head_rows else self.down.edges[0],
+        )
+        heads = f'firstRow="{int(self.table.head_rows > 0)}" firstCol="{int(self.table.head_columns > 0)}"'
+        return (
+            f"<p:graphicFrame {NAMESPACES}><p:nvGraphicFramePr>"
+            f'<p:cNvPr id="{number}" name="{escape(printable(name))}" descr="{escape(printable(self.scene.alternative))}"/>'
+            f'<p:cNvGraphicFramePr><a:graphicFrameLocks noGrp="1"/></p:cNvGraphicFramePr><p:nvPr/></p:nvGraphicFramePr>'
+            f'<p:xfrm><a:off x="{emu(x)}" y="{emu(y)}"/><a:ext cx="{sum(columns)}" cy="{sum(rows)}"/></p:xfrm>'
+            f'<a:graphic><a:graphicData uri="http://schemas.openxmlformats.org/drawingml/2006/table"><a:tbl>'
+            f"<a:tblPr {heads}/><a:tblGrid>{grid}</a:tblGrid>{lines}</a:tbl></a:graphicData></a:graphic></p:graphicFrame>"
+        )
+
+    def _head_edges(self) -> tuple[list[float], list[float]]:
+        """The edges before the cells: the heads of each outer level end where the scene has them."""
+        across, down = [self.left] if self.table.head_columns else [], [self.top] if self.table.head_rows else []
+        for level in range(self.table.head_columns - 1):
+            ends = [text.x for text in self._drawn(line[level] for line in self.table.places)]
+            across.append(max([across[-1] + 1, *ends]) + 6)
+        for level in range(self.table.head_rows - 1):
+            ends = [text.y + text.size * 0.5 for text in self._drawn(self.table.places[level])]
+            down.append(max([down[-1] + 1, *ends]))
+        return across, down
+
+    def _drawn(self, places: Iterable[Place | None]) -> list[Text]:
+        """The heads of groups as the scene has them."""
+        return [self.heads[key] for place in places if place and place.outer and (key := (place.row, place.column)) in self.heads]
+
+    def _line(self, y: int) -> str:
+        found = []
+        for x, place in enumerate(self.table.places[y]):
+            found.append(self._place(x, y, place) if place else self._covered(x, y))
+        return "".join(found)
+
+    def _covered(self, x: int, y: int) -> str:
+        """A place that a head reaches over: from the left, or from above."""
+        for before in range(x, -1, -1):
+            head = self.table.places[y][before]
+            if head is not None:
+                break
+        from_left = head is not None and head.across > x - before
+        merged = 'hMerge="1"' if from_left else 'vMerge="1"'
+        return f"<a:tc {merged}>{_nothing(self.language)}<a:tcPr/></a:tc>"
+
+    def _place(self, x: int, y: int, place: Place) -> str:
+        spans = (f' gridSpan="{place.across}"' if place.across > 1 else "") + (f' rowSpan="{place.down}"' if place.down > 1 else "")
+        text, size, bold = self._words(place)
+        align = "ctr" if not place.is_head or place.column is not None else "r"
+        anchor = "b" if place.is_head and place.column is not None else "ctr"
+        turned = self._is_turned(place)
+        body = run(text, size, place.ink, self.family, bold=bold, language=self.language) if text else ""
+        end = f'<a:endParaRPr lang="{self.language}" sz="100"/>' if not text else ""
+        margin = emu(4) if place.is_head and place.row is not None else 0
+        look = f'anchor="{"ctr" if turned else anchor}"' + (' vert="vert270"' if turned else "")
+        return (
+            f'<a:tc{spans}><a:txBody><a:bodyPr/><a:p><a:pPr algn="{"l" if turned else align}"/>{body}{end}</a:p></a:txBody>'
+            f'<a:tcPr marL="0" marR="{margin}" marT="0" marB="0" {look}>'
+            f"{self._borders(x, y, place)}{self._fill(place)}</a:tcPr></a:tc>"
+        )
+
+    def _is_turned(self, place: Place) -> bool:
+        head = self.heads.get((place.row, place.column))
+        return place.is_head and head is not None and head.turned
+
+    def _words(self, place: Place) -> tuple[str, float, bool]:
+        """What a place prints, how large, and whether bold."""
+        if place.why and not place.is_head:
+            return _MARKS[place.why], min(self.grid.cell_height * 0.6, 12.0), False
+        if place.part == "cell":
+            return (place.text if self.grid.prints else ""), self.grid.print_size, self.grid.bold
+        drawn = self.heads.get((place.row, place.column))
+        if place.part == "total" and not place.is_head:
+            return (place.text if drawn else ""), drawn.size if drawn else 1.0, True
+        size = drawn.size if drawn else next((text.size for text in self.heads.values()), 10.0)
+        return place.text, size, place.outer or place.part == "total"
+
+    def _fill(self, place: Place) -> str:
+        if place.fill:
+            return solid(place.fill)
+        if place.is_head or place.absent or place.part == "corner" or place.why == "aside":
+            return "<a:noFill/>"
+        return hatched(self.theme) if place.why == "blank" else solid(self.theme.blank)
+
+    def _borders(self, x: int, y: int, place: Place) -> str:
+        """Around cells in the color of the ground, as wide as the gaps on either side; none around heads."""
+        column, row = x - self.table.head_columns, y - self.table.head_rows
+        if place.is_head or place.part == "corner":
+            return "".join(f'<a:ln{side} w="0"><a:noFill/></a:ln{side}>' for side in "LRTB")
+        borders = {
+            "L": self.across.borders[column - 1] if column else self.across.borders[-1],
+            "R": self.across.borders[column],
+            "T": self.down.borders[row - 1] if row else self.down.borders[-1],
+            "B": self.down.borders[row],
+        }
+        if self.scene.transparent:
+            return "".join(f'<a:ln{side} w="0"><a:noFill/></a:ln{side}>' for side in borders)
+        return "".join(
+            f'<a:ln{side} w="{emu(wide)}" cap="flat">{solid(self.theme.ground)}</a:ln{side}>' for side, wide in borders.items()
+        )
+
+
+def _nothing(language: str) -> str:
+    return f'<a:txBody><a:bodyPr/><a:p><a:endParaRPr lang="{language}" sz="100"/></a:p></a:txBody>'
+
+
+def _side(lines: Sequence[Line], places: Mapping[int | None, tuple[float, float]]) -> _Side:
+    """The edges between the lines, each in the middle of the gap, and the gaps; ``places`` are where lines begin and how long they
+    are.
+    """
+    spans = [places[line.at] for line in lines]
+    gaps = [after[0] - before[0] - before[1] for before, after in pairwise(spans)]
+    edge = min(gaps, default=0.0)
+    edges = [before[0] + before[1] + gap / 2 for before, gap in zip(spans, gaps, strict=False)]
+    return _Side([spans[0][0] - edge / 2, *edges, spans[-1][0] + spans[-1][1] + edge / 2], [*gaps, edge])

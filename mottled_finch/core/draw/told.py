@@ -1,0 +1,36 @@
+"""What an output says beside the figure: its words in full, its legend, and where it comes from."""
+
+from dataclasses import dataclass
+
+from ..figure.figure import Figure
+from ..figure.page_words import PageWords
+from ..language import speaking
+from ..scene.legend import Legend, legend_of
+from ..scene.notes import placed_notes
+from ..scene.page import Page
+from ..scene.typeface import using
+
+_WIDE = 100_000.0
+"""Points: no word of a legend is cut, or put on a line of its own."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Told:
+    """``notes`` are those that are numbered in the figure, in that order; ``legend`` is None where it is not shown."""
+
+    words: PageWords
+    notes: tuple[str, ...]
+    legend: Legend | None
+
+
+def told(figure: Figure) -> Told:
+    recipe = figure.recipe
+    with speaking(recipe.page.language), using(figure.typeface):
+        page = Page(recipe, figure.matrix, figure.coloring, figure.contents, figure.facts)
+        notes = [
+            figure.facts.filled(note.text, f"notes[{recipe.notes.index(note)}].text")
+            for note, _, _ in placed_notes(recipe.notes, figure.matrix)
+            if note.text
+        ]
+        shown = recipe.legend.show and figure.scene.grid is not None
+        return Told(words=page.words, notes=tuple(notes), legend=legend_of(page, _WIDE, 0.0) if shown else None)

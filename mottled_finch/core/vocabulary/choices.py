@@ -1,0 +1,29 @@
+"""What can be chosen of an output; which of it a form reads stands with the form."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class ChoiceTerm:
+    """A choice: its title, and what can be chosen with the words for it, the usual first; none for a number."""
+
+    title: str
+    options: Mapping[str, str]
+
+
+CHOICE_TERMS: dict[str, ChoiceTerm] = {
+    "zoom": ChoiceTerm("Pixels a point", {}),
+    "form": ChoiceTerm(
+        "The figure is",
+        {
+            "fit": "what it can be: a table, shapes, a picture",
+            "table": "a table to edit",
+            "shapes": "shapes",
+            "picture": "a picture",
+        },
+    ),
+    "colors": ChoiceTerm("Colors are", {"rules": "rules that follow the numbers", "fills": "fills that stay"}),
+    "values": ChoiceTerm("Numbers", {"yes": "go along", "no": "stay here: colors alone"}),
+    "records": ChoiceTerm("The records behind", {"no": "stay here", "yes": "go along on a sheet of their own"}),
+}

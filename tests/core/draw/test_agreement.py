@@ -1,0 +1,274 @@
+"""What leaves agrees: labels, printed texts, numbers and colors of every output made of cells equal those of the JSON, place by
+place, read back by other libraries than wrote them.
+"""
+
+import io
+import itertools
+import json
+import random
+import re
+import zipfile
+
+import openpyxl
+import pytest
+from python_calamine import CalamineWorkbook
+
+from mottled_finch.core.draw import DRAWINGS, USUAL, Choices
+from mottled_finch.core.errors import DrawError
+from mottled_finch.core.scene.themes import theme_of
+
+from ..conftest import figure_of
+from .readers import Seen, formatted, from_docx, from_html, from_pptx, from_xlsx, shapes_in, told_in_html
+
+LABELS = ["Ardle Quay", "=HYPERLINK(1)", "<b>&amp;</b>", "ספינה", "+3", 'a "b"', "' or 1", "Ünter den Linden am Kai"]
+
+
+def records(seed: int) -> str:
+    lot = random.Random(seed)
+    lines = ["a,b,c,d,v,w"]
+    for a, b, c, d in itertools.product("xy", range(3), LABELS[:3], LABELS[3:6]):
+        for _ in range(lot.choice([0, 1, 1, 2, 5])):
+            value = "" if lot.random() < 0.1 else f"{lot.uniform(-40, 90):.3f}"
+            quoted = [f'"{each.replace(chr(34), chr(34) * 2)}"' for each in (c, d)]
+            lines.append(f"{a},{a}{b},{','.join(quoted)},{value},{lot.randrange(1, 5)}")
+    return "\n".join(lines) + "\n"
+
+
+def recipe(seed: int) -> dict:
+    """Sides of one or two levels, totals of all kinds, scales, hidden values, notes, unlike columns, several languages."""
+    lot = random.Random(seed * 31 + 7)
+    rows = lot.choice([[{"field": "a"}], [{"field": "a"}, {"field": "b"}], [{"field": "b"}], [{"field": "c"}]])
+    columns = lot.choice([[{"field": "d"}], [{"field": "c"}, {"field": "d"}], [{"field": "w"}], []])
+    columns = columns if all(each not in rows for each in columns) else [{"field": "d"}]
+    totals = {name: lot.random() < 0.5 for name in ("rows", "columns", "row_groups", "column_groups")}
+    totals["color"] = lot.choice(["none", "own", "shared"])
+    pivot = {
+        "rows": rows,
+        "columns": columns,
+        "measure": lot.choice([{"take": "sum", "of": "v"}, {"take": "average", "of": "v"}, {"take": "count"}]),
+    }
+    if lot.random() < 0.2:
+        pivot["split"] = {"field": "a"} if {"field": "a"} not in rows else {"field": "w"}
+        pivot["columns"] = [each for each in columns if each["field"] != "w"]
+    pivot["totals"] = totals
+    color: dict = {"palette": lot.choice(["kingcup", "reed", "pondweed"])} if lot.random() < 0.5 else {}
+    color |= lot.choice(
+        [{}, {}, {"within": "column"}, {"bands": {"method": "quantile", "count": 4}}, {"scale": "rank"}, {"lit": {"above": 3}}]
+    )
+    cells: dict = {"values": lot.choice(["all", "all", "none", "extremes"])}
+    cells |= lot.choice(
+        [{}, {"decimals": 2}, {"number": {"as": "percent"}}, {"number": {"short": True, "after": " min"}}, {"least_records": 3}]
+    )
+    notes = (
+        [{"row": ["x"] if rows[0]["field"] == "a" else None, "text": "=1+1 {n}"}]
+        if lot.random() < 0.4 and rows[0]["field"] == "a"
+        else []
+    )
+    return {
+        "pivot": pivot,
+        "color": color,
+        "cells": cells,
+        "notes": notes,
+        "page": {"width": 1600, "height": 1200, **lot.choice([{}, {}, {"language": "de"}])},
+        "words": {"title": "A <title> & more", "caption": "=cmd|' /C calc'!A0"},
+    }
+
+
+@pytest.fixture(scope="module", params=range(24))
+def figure(request):
+    return figure_of(records(request.param), **recipe(request.param))
+
+
+def lines(found: dict, side: str, figure) -> list[tuple[str, int]]:
+    """The lines of a side in order: members by number, totals of groups and of all."""
+    totals = figure.recipe.pivot.totals
+    groups = found.get(f"{side[:-1]}_group_totals", [])
+    members = found[side]
+    panels = side == "columns" and figure.matrix.panels
+    ends: dict[int, list[int]] = {}
+    for i, group in enumerate(groups):
+        ends.setdefault(group["to"], []).append(i)
+    order: list[tuple[str, int]] = []
+    for i in range(len(members)):
+        order.append(("member", i))
+        inner = sorted(ends.get(i, []), key=lambda g: -len(groups[g]["labels"]))
+        order += [("group", g) for g in inner if not (panels and len(groups[g]["labels"]) == 1)]
+        if panels and totals.rows and (i + 1 == len(members) or members[i + 1][0] != members[i][0]):
+            order.append(("panel", i))
+    across = totals.rows if side == "columns" else totals.columns
+    return [*order, ("all", -1)] if across and not panels else order
+
+
+def expected(figure) -> dict[tuple[int, int], Seen]:
+    """The cells of the table by their place among all lines, from the JSON."""
+    found = json.loads(DRAWINGS["json"].draw(figure, USUAL))
+    deep, wide = len(found["rows"][0]), len(found["columns"][0])
+    prints = figure.contents.prints()
+    hidden = figure.contents.few | figure.contents.aside
+    seen = {}
+    for y, (kind, i) in enumerate(lines(found, "rows", figure)):
+        for x, (other, j) in enumerate(lines(found, "columns", figure)):
+            if kind == other == "member":
+                number = None if hidden[i, j] else found["values"][i][j]
+                seen[y + wide, x + deep] = Seen(prints[i * len(found["columns"]) + j], number, found["colors"][i][j])
+            elif (kind, other) == ("member", "all"):
+                seen[y + wide, x + deep] = Seen("", found["row_totals"][i])
+            elif (kind, other) == ("all", "member"):
+                seen[y + wide, x + deep] = Seen("", found["column_totals"][j])
+            elif (kind, other) == ("all", "all"):
+                seen[y + wide, x + deep] = Seen("", found["grand_total"])
+            elif (kind, other) == ("group", "member"):
+                seen[y + wide, x + deep] = Seen("", found["row_group_totals"][i]["totals"][j])
+            elif (kind, other) == ("member", "group"):
+                seen[y + wide, x + deep] = Seen("", found["column_group_totals"][j]["totals"][i])
+    return seen
+
+
+def cells_of(figure) -> dict:
+    found = json.loads(DRAWINGS["json"].draw(figure, USUAL))
+    deep, wide = len(found["rows"][0]), len(found["columns"][0])
+    down, across = lines(found, "rows", figure), lines(found, "columns", figure)
+    members = {
+        (y + wide, x + deep) for y, row in enumerate(down) for x, column in enumerate(across) if row[0] == column[0] == "member"
+    }
+    return {place: seen for place, seen in expected(figure).items() if place in members}
+
+
+def labels(figure) -> dict[tuple[int, int], str]:
+    """The innermost heads, and those of groups where they begin."""
+    found = json.loads(DRAWINGS["json"].draw(figure, USUAL))
+    deep, wide = len(found["rows"][0]), len(found["columns"][0])
+    heads = {}
+    for y, (kind, i) in enumerate(lines(found, "rows", figure)):
+        if kind == "member":
+            heads |= {(y + wide, depth): label for depth, label in enumerate(found["rows"][i]) if begins(found["rows"], i, depth)}
+    for x, (kind, j) in enumerate(lines(found, "columns", figure)):
+        if kind == "member":
+            heads |= {
+                (depth, x + deep): label for depth, label in enumerate(found["columns"][j]) if begins(found["columns"], j, depth)
+            }
+    return heads
+
+
+def begins(members: list[list[str]], i: int, depth: int) -> bool:
+    return depth == len(members[i]) - 1 or i == 0 or members[i - 1][: depth + 1] != members[i][: depth + 1]
+
+
+def test_workbooks(figure):
+    found = json.loads(DRAWINGS["json"].draw(figure, USUAL))
+    deep, wide = len(found["rows"][0]), len(found["columns"][0])
+    for colors in ("rules", "fills"):
+        content = DRAWINGS["xlsx"].draw(figure, Choices(colors=colors))
+        grid = from_xlsx(content, deep, wide)
+        members = cells_of(figure)
+        for place, seen in expected(figure).items():
+            assert (
+                grid[place].number == pytest.approx(seen.number, rel=1e-15)
+                if seen.number is not None
+                else grid[place].number is None
+            )
+            if place in members:
+                assert grid[place].text == written(seen.text, figure)
+                assert (grid[place].color == seen.color) if seen.color else grid[place].number is None
+        assert {place: grid[place].text for place in labels(figure)} == labels(figure)
+    sheet = CalamineWorkbook.from_filelike(io.BytesIO(content)).get_sheet_by_name("Figure").to_python()
+    numbers = sorted(each for line in sheet for each in line if isinstance(each, float))
+    assert numbers == pytest.approx(sorted(each.number for each in grid.values() if each.number is not None))
+
+
+def written(text: str, figure) -> str:
+    """As a workbook writes it: with the marks of its reader, and of percent as the format has it."""
+    return text.translate({ord("."): ",", ord(","): "."}) if figure.recipe.page.language == "de" else text
+
+
+def test_pages_for_a_browser(figure):
+    content = DRAWINGS["html"].draw(figure, USUAL)
+    grid, told = from_html(content), told_in_html(content)
+    found = json.loads(DRAWINGS["json"].draw(figure, USUAL))
+    values = iter(told["values"])
+    for place, seen in cells_of(figure).items():
+        text = next(values)
+        assert grid[place].color == seen.color
+        assert grid[place].text == text and bool(text) == (seen.number is not None)
+        assert seen.text in ("", text)
+    assert {place: grid[place].text for place in labels(figure)} == labels(figure)
+    assert told["records"][0].split()[0] == f"{found['records'][0][0]:,}"
+
+
+@pytest.mark.parametrize(("ending", "read"), [("pptx", from_pptx), ("docx", from_docx)])
+def test_native_tables(figure, ending, read):
+    content = DRAWINGS[ending].draw(figure, USUAL)
+    if ending == "pptx" and any(figure.scene.grid.drops):
+        return hold_shapes(content, figure)  # matrices below each other are no table
+    grid = read(content)
+    for place, seen in cells_of(figure).items():
+        if seen.color:
+            assert (grid[place].text, grid[place].color) == (seen.text, seen.color)
+        else:
+            assert grid[place].text in ("", "–") and grid[place].color in (None, theme_of(figure.recipe.page).blank)
+    assert {place: grid[place].text for place in labels(figure)} == labels(figure)
+    assert content == DRAWINGS[ending].draw(figure, USUAL)
+
+
+def hold_shapes(content: bytes, figure) -> None:
+    """Each cell is a shape of its color where the scene has it."""
+    grid, shapes = figure.scene.grid, shapes_in(content)
+    for i, fill in enumerate(grid.fills):
+        if fill and grid.symbol(i)[2] > 1:
+            assert shapes[tuple(round(each) for each in grid.symbol(i))] == fill
+
+
+@pytest.mark.parametrize("symbols", ["dot", "square", "bar"])
+def test_symbols_are_shapes(symbols):
+    text = "r,c,v\n" + "".join(f"r{i},c{j},{i + j}\n" * (1 + i * j) for i in range(4) for j in range(5))
+    pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "average", "of": "v"}}
+    figure = figure_of(text, pivot=pivot, cells={"symbols": {"as": symbols, "size": {"take": "count"}}})
+    hold_shapes(DRAWINGS["pptx"].draw(figure, USUAL), figure)
+
+
+def test_nothing_from_data_becomes_a_formula_or_a_link(figure):
+    book = openpyxl.load_workbook(io.BytesIO(DRAWINGS["xlsx"].draw(figure, Choices(records="yes"))))
+    for sheet in book:
+        assert [cell.coordinate for line in sheet.iter_rows() for cell in line if cell.data_type == "f" or cell.hyperlink] == []
+    page = DRAWINGS["html"].draw(figure, USUAL).decode()
+    assert "<b>&amp;</b>" not in page and "A &lt;title&gt; &amp; more" in page
+
+
+@pytest.mark.parametrize("ending", ["xlsx", "html", "pptx", "docx"])
+def test_colors_alone_hold_no_number_of_the_cells(ending):
+    text = "r,c,v\n" + "".join(f"r{i},c{j},{1234.5 + 17.25 * (3 * i + j)}\n" for i in range(3) for j in range(3))
+    pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}, "totals": {"rows": True}}
+    figure = figure_of(text, pivot=pivot, legend={"show": False}, words={"caption": ""})
+    content = DRAWINGS[ending].draw(figure, Choices(values="no"))
+    grid = {"xlsx": lambda content: from_xlsx(content, 1, 1), "html": from_html, "pptx": from_pptx, "docx": from_docx}[ending](
+        content
+    )
+    found = json.loads(DRAWINGS["json"].draw(figure, USUAL))
+    assert [grid[y + 1, x + 1].color for y in range(3) for x in range(3)] == [each for line in found["colors"] for each in line]
+    assert [grid[y + 1, x + 1].text for y in range(3) for x in range(4)] == [""] * 12
+    assert all(each.number is None for each in grid.values())
+    parts = [content]
+    if ending != "html":
+        with zipfile.ZipFile(io.BytesIO(content)) as package:
+            parts = [package.read(name) for name in package.namelist()]
+    numbers = {f"{value:.{decimals}f}" for line in found["values"] for value in line for decimals in (1, 2)}
+    numbers |= {f"{value:,.{decimals}f}" for line in found["values"] for value in line for decimals in (1, 2)}
+    for part in parts:
+        text = re.sub(r"base64,[A-Za-z0-9+/=]*", "", part.decode("utf-8", "replace"))
+        assert not [number for number in numbers if number in text]
+
+
+def test_what_cannot_be_a_table_says_so_or_becomes_what_it_can_be():
+    text = "r,c,v\n" + "".join(f"{i},{j},{i * j}\n" for i in range(70) for j in range(70))
+    pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
+    figure = figure_of(text, pivot=pivot)
+    for ending, form in (("pptx", "table"), ("pptx", "shapes"), ("docx", "table")):
+        with pytest.raises(DrawError, match="picture"):
+            DRAWINGS[ending].draw(figure, Choices(form=form))
+        assert DRAWINGS[ending].draw(figure, USUAL).startswith(b"PK")
+
+
+def test_numbers_are_written_as_the_format_says():
+    assert formatted(-0.004, '#,##0.00;"−"#,##0.00;#,##0.00') == "−0.00"
+    assert formatted(12345, '#,##0.0,"k";"−"#,##0.0,"k";#,##0.0,"k"') == "12.3k"
+    assert formatted(0.125, '0.0%;"−"0.0%;0.0%') == "12.5%"
