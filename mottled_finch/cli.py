@@ -75,6 +75,12 @@ def _parser() -> argparse.ArgumentParser:
     looks.add_argument("table", type=Path, metavar="TABLE", help="as for render")
     looks.set_defaults(run=_looks)
 
+    source = commands.add_parser(
+        "source", help="print what a figure that came from here carries: its recipe, its table, the version"
+    )
+    source.add_argument("file", type=Path, metavar="FILE", help="PNG, SVG, PDF, HTML, XLSX, PPTX or DOCX")
+    source.set_defaults(run=_source)
+
     sample = commands.add_parser("sample", help="write a table of the demo as a CSV file")
     sample.add_argument("name", nargs="?", default="berth-log", metavar="NAME", help="berth-log, berth-log-next, complaints, …")
     sample.add_argument("--out", type=Path, required=True, metavar="FILE")
@@ -96,8 +102,9 @@ def _edition(text: str) -> tuple[int | Literal["before"], Path]:
 
 
 def _render(given: argparse.Namespace) -> int:
-    from .core.draw import DRAWINGS, choices_from
+    from .core.draw import DRAWINGS, choices_from, source_of, with_source
     from .core.errors import DrawError
+    from .core.recipe import dump_recipe
 
     # "figure.hex.csv" ends in ".csv" as well: the longest ending is meant.
     ending = max((each for each in DRAWINGS if given.out.name.lower().endswith(f".{each}")), key=len, default="")
@@ -108,8 +115,27 @@ def _render(given: argparse.Namespace) -> int:
     drawing = DRAWINGS[ending]
     chosen = {name: text for name in CHOICE_TERMS if (text := getattr(given, name)) is not None}
     choices = choices_from(chosen, drawing.reads)
-    given.out.write_bytes(drawing.draw(_figure(given)[0], choices))
+    figure, recipe = _figure(given)
+    source = source_of(figure, dump_recipe(recipe), choices, given.table.name)
+    given.out.write_bytes(with_source(drawing.draw(figure, choices), ending, source))
     return 0
+
+
+def _source(given: argparse.Namespace) -> int:
+    import json
+    from dataclasses import asdict
+
+    from .core.draw import source_in
+    from .core.errors import DrawError
+
+    if given.file.stat().st_size > _SOURCE_MOST:
+        raise DrawError("it is larger than any figure that came from here", path=str(given.file))
+    print(json.dumps(asdict(source_in(given.file.read_bytes())), ensure_ascii=False, indent=2))
+    return 0
+
+
+_SOURCE_MOST = 200_000_000
+"""Bytes of a file that a source is looked for in."""
 
 
 def _check(given: argparse.Namespace) -> int:

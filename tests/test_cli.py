@@ -80,7 +80,7 @@ def test_the_zoom_is_pixels_a_point(folder):
             {},
             ("--out", "o.bmp"),
             'o.bmp: the ending ".bmp" names no form that is built; '
-            "choose one of pptx, png, svg, pdf, xlsx, html, csv, json, hex.csv, tokens.json",
+            "choose one of pptx, png, svg, pdf, docx, xlsx, html, table.html, csv, json, hex.csv, tokens.json",
         ),
         ({}, ("--out", "nowhere/o.png"), "nowhere/o.png: no such file or directory; check the path"),
         ({}, ("--out", "o.png", "--zoom", "9"), "zoom: a zoom of 9; choose 1 to 4"),

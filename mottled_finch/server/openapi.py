@@ -36,6 +36,15 @@ class ExportAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class SourceAnswer:
+    """The plate that a file came from, and the table it is on; whether it was ``made`` from what the file carries."""
+
+    plate: int
+    made: bool
+    table: str
+
+
+@dataclass(frozen=True, kw_only=True)
 class VisionAnswer:
     """A way of seeing: three by three numbers, row by row, that linear light is multiplied by."""
 
@@ -755,6 +764,7 @@ _SHAPES = (
     StepStart,
     PictureAnswer,
     FontAnswer,
+    SourceAnswer,
     OthersAnswer,
     TargetList,
     TokensAnswer,

@@ -60,8 +60,10 @@ def by_hand(market):
 
 def download(page: Page, name: str) -> bytes:
     page.get_by_role("button", name="Export").click()
+    page.get_by_role("radio", name=re.compile(rf"^{re.escape(name)} *\.")).check()
     with page.expect_download() as pending:
-        page.get_by_role("menuitem", name=name).click()
+        page.get_by_role("button", name="Save .").click()
+    expect(page.get_by_role("dialog", name="Export")).to_have_count(0)
     return pending.value.path().read_bytes()
 
 

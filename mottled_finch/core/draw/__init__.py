@@ -5,21 +5,24 @@ from dataclasses import dataclass
 from typing import Literal
 
 from ..figure.figure import Figure
+from .bare import as_chosen
 from .choices import USUAL, Choices, choices_from
 from .csv import draw_csv
 from .docx import draw_docx
 from .hex import draw_hex
 from .html import draw_html
 from .json import draw_json
-from .pdf import draw_pdf, pdf_order
+from .pdf import draw_pdf, pdf_order, told_pdf
 from .png import draw_png, png_order
 from .pptx import draw_pptx
 from .render import Order, rendered
+from .source import Source, source_in, source_of, with_source
 from .svg import draw_svg
+from .table_html import draw_table_html
 from .tokens import draw_tokens
 from .xlsx import draw_xlsx
 
-Purpose = Literal["slide", "document", "workbook", "web", "data"]
+Purpose = Literal["slide", "document", "workbook", "web", "clipboard", "data"]
 Carries = Literal["printed", "all", "none"]
 """Which numbers leave with it: those that are printed, all of them, or none."""
 
@@ -27,7 +30,7 @@ Carries = Literal["printed", "all", "none"]
 @dataclass(frozen=True)
 class Drawing:
     """An output: its name on screen, what it is for, its media type, and what makes it. ``reads`` are the choices that it follows.
-    What takes long is also had as an ``order``, which another process can carry out.
+    What takes long is also had as an ``order``, which another process can carry out, and is then given a ``finish``.
     """
 
     title: str
@@ -36,35 +39,69 @@ class Drawing:
     media_type: str
     draw: Callable[[Figure, Choices], bytes]
     order: Callable[[Figure, Choices], Order] | None = None
+    finish: Callable[[bytes, Figure, Choices], bytes] = lambda content, _figure, _choices: content
     reads: tuple[str, ...] = ()
 
 
 _OFFICE = "application/vnd.openxmlformats-officedocument"
 
 DRAWINGS: dict[str, Drawing] = {
-    "pptx": Drawing("Slide", "slide", "printed", f"{_OFFICE}.presentationml.presentation", draw_pptx, reads=("form", "values")),
+    "pptx": Drawing(
+        "Slide", "slide", "printed", f"{_OFFICE}.presentationml.presentation", draw_pptx, reads=("form", "values", "source")
+    ),
     "png": Drawing(
         "Picture",
         "slide",
         "printed",
         "image/png",
-        lambda figure, choices: draw_png(figure, choices.zoom),
-        lambda figure, choices: png_order(figure, choices.zoom),
-        reads=("zoom",),
+        lambda figure, choices: draw_png(as_chosen(figure, choices), choices.zoom),
+        lambda figure, choices: png_order(as_chosen(figure, choices), choices.zoom),
+        reads=("zoom", "values", "source"),
     ),
-    "svg": Drawing("Vector picture", "document", "printed", "image/svg+xml", lambda figure, _: draw_svg(figure)),
+    "svg": Drawing(
+        "Vector picture",
+        "document",
+        "printed",
+        "image/svg+xml",
+        lambda figure, choices: draw_svg(as_chosen(figure, choices)),
+        reads=("values", "source"),
+    ),
     "pdf": Drawing(
-        "Page", "document", "printed", "application/pdf", lambda figure, _: draw_pdf(figure), lambda figure, _: pdf_order(figure)
+        "Page",
+        "document",
+        "printed",
+        "application/pdf",
+        lambda figure, choices: draw_pdf(as_chosen(figure, choices)),
+        lambda figure, choices: pdf_order(as_chosen(figure, choices)),
+        lambda content, figure, choices: told_pdf(content, as_chosen(figure, choices)),
+        reads=("values", "source"),
     ),
-    "docx": Drawing("Document", "document", "printed", f"{_OFFICE}.wordprocessingml.document", draw_docx, reads=("form", "values")),
+    "docx": Drawing(
+        "Document", "document", "printed", f"{_OFFICE}.wordprocessingml.document", draw_docx, reads=("form", "values", "source")
+    ),
     "xlsx": Drawing(
-        "Workbook", "workbook", "all", f"{_OFFICE}.spreadsheetml.sheet", draw_xlsx, reads=("colors", "values", "records")
+        "Workbook", "workbook", "all", f"{_OFFICE}.spreadsheetml.sheet", draw_xlsx, reads=("colors", "values", "records", "source")
     ),
-    "html": Drawing("Page to read", "web", "all", "text/html; charset=utf-8", draw_html, reads=("values",)),
+    "html": Drawing("Page to read", "web", "all", "text/html; charset=utf-8", draw_html, reads=("values", "source")),
+    "table.html": Drawing("Colored table", "clipboard", "printed", "text/html; charset=utf-8", draw_table_html, reads=("values",)),
     "csv": Drawing("Values as text", "data", "all", "text/csv; charset=utf-8", lambda figure, _: draw_csv(figure)),
     "json": Drawing("Values and colors", "data", "all", "application/json", lambda figure, _: draw_json(figure)),
     "hex.csv": Drawing("Hex codes as text", "data", "none", "text/csv; charset=utf-8", lambda figure, _: draw_hex(figure)),
     "tokens.json": Drawing("Colors as tokens", "data", "none", "application/json", lambda figure, _: draw_tokens(figure)),
 }
 
-__all__ = ["DRAWINGS", "USUAL", "Carries", "Choices", "Drawing", "Order", "Purpose", "choices_from", "rendered"]
+__all__ = [
+    "DRAWINGS",
+    "USUAL",
+    "Carries",
+    "Choices",
+    "Drawing",
+    "Order",
+    "Purpose",
+    "Source",
+    "choices_from",
+    "rendered",
+    "source_in",
+    "source_of",
+    "with_source",
+]

@@ -13,7 +13,8 @@ Form = Literal["fit", "table", "shapes", "picture"]
 @dataclass(frozen=True, kw_only=True)
 class Choices:
     """``zoom`` is pixels a point of a picture; ``form`` what the figure is on a slide or in a document, ``colors`` how a workbook
-    has them; with ``values`` "no" no number leaves with the colors; ``records`` go along where "yes".
+    has them; with ``values`` "no" no number leaves with the colors; ``records`` and
+    the ``source`` go along where "yes".
     """
 
     zoom: float = 2.0
@@ -21,6 +22,7 @@ class Choices:
     colors: Literal["rules", "fills"] = "rules"
     values: Literal["yes", "no"] = "yes"
     records: Literal["yes", "no"] = "no"
+    source: Literal["yes", "no"] = "yes"
 
 
 USUAL = Choices()

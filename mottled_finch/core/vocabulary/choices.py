@@ -17,7 +17,7 @@ CHOICE_TERMS: dict[str, ChoiceTerm] = {
     "form": ChoiceTerm(
         "The figure is",
         {
-            "fit": "what it can be: a table, shapes, a picture",
+            "fit": "a table where it can be one",
             "table": "a table to edit",
             "shapes": "shapes",
             "picture": "a picture",
@@ -25,5 +25,6 @@ CHOICE_TERMS: dict[str, ChoiceTerm] = {
     ),
     "colors": ChoiceTerm("Colors are", {"rules": "rules that follow the numbers", "fills": "fills that stay"}),
     "values": ChoiceTerm("Numbers", {"yes": "go along", "no": "stay here: colors alone"}),
-    "records": ChoiceTerm("The records behind", {"no": "stay here", "yes": "go along on a sheet of their own"}),
+    "records": ChoiceTerm("Records", {"no": "stay here", "yes": "go along on a sheet"}),
+    "source": ChoiceTerm("Source", {"yes": "goes along, to open it", "no": "is left out"}),
 }

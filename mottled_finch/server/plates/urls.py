@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .file_views import Fonts, OneFile, Pictures
+from .file_views import Fonts, OneFile, Pictures, Sources
 from .views import (
     Export,
     GiveUp,
@@ -28,6 +28,7 @@ urlpatterns = [
     path("plates/<int:pk>/history", HistoryOfPlate.as_view()),
     path("pictures", Pictures.as_view()),
     path("fonts", Fonts.as_view()),
+    path("sources", Sources.as_view()),
     path("files/<str:digest>", OneFile.as_view()),
     path("plates/<int:pk>/give-up", GiveUp.as_view()),
     path("plates/<int:pk>/records", PlateRecords.as_view()),

@@ -8,7 +8,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Drawing, choices_from
+from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Drawing, choices_from, source_of, with_source
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.recipe import Recipe, load_recipe, load_table_part
@@ -282,7 +282,10 @@ class Export(APIView):
         given = {name: str(text) for name, text in request.query_params.items() if name in CHOICE_TERMS}
         choices = choices_from(given, drawing.reads)
         headers = {"Cache-Control": "no-cache"} if "view" in request.query_params else _as_file(plate, ending)
-        return HttpResponse(_drawn(drawing, figure_of(plate), choices), content_type=drawing.media_type, headers=headers)
+        figure = figure_of(plate)
+        source = source_of(figure, plate.standing().recipe, choices, plate.table.name, plate.table.edition().number, plate.pk)
+        content = with_source(_drawn(drawing, figure, choices), ending, source)
+        return HttpResponse(content, content_type=drawing.media_type, headers=headers)
 
 
 def _drawn(drawing: Drawing, figure: Figure, choices: Choices) -> bytes:
@@ -291,7 +294,7 @@ def _drawn(drawing: Drawing, figure: Figure, choices: Choices) -> bytes:
         return drawing.draw(figure, choices)
     order = drawing.order(figure, choices)
     try:
-        return bytes(DRAWS.do("render", order))
+        return drawing.finish(bytes(DRAWS.do("render", order)), figure, choices)
     except WorkFailed as error:
         raise Problem(422, f"The {drawing.title.lower()} cannot be made: {error}.") from error
 

@@ -1,11 +1,14 @@
 """What processes of their own do, by name. ``JOBS`` is the table that a new one is entered in."""
 
+import json
 from collections.abc import Callable
+from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
 from mottled_finch.core import intake
 from mottled_finch.core.draw.render import Order, rendered
+from mottled_finch.core.draw.source import source_in
 from mottled_finch.core.intake import Told, look_at, read_file
 from mottled_finch.core.recipe import ReadingSpec
 
@@ -33,5 +36,10 @@ def render(_told: Told, order: Order) -> Any:
     return rendered(order)
 
 
-JOBS: dict[str, Callable[..., Any]] = {"look": look, "first_look": first_look, "read": read, "render": render}
+def source(_told: Told, content: bytes) -> Any:
+    """The source that a file carries, as JSON: what goes between processes knows no lists."""
+    return json.dumps(asdict(source_in(content)))
+
+
+JOBS: dict[str, Callable[..., Any]] = {"look": look, "first_look": first_look, "read": read, "render": render, "source": source}
 """Each is given ``told``, which hears how far it is, and then what it was asked with."""

@@ -3,6 +3,7 @@ import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
+export type Export = Schemas["ExportAnswer"];
 export type Recipe = Schemas["Recipe"];
 export type Scene = Schemas["SceneAnswer"];
 export type Figure = Schemas["FigureAnswer"];
@@ -162,6 +163,9 @@ export const api = {
   history: (id: number) => unwrap(client.GET("/api/plates/{id}/history", at(id))),
   goTo: (id: number, number: number, seen: string) =>
     unwrap(client.POST("/api/plates/{id}/history", { ...seenAt(id, seen), body: { number } })),
+  /** The plate that a figure came from; refused where the file carries no source. */
+  openSource: (file: File) =>
+    unwrap(client.POST("/api/sources", { body: file as unknown as string, bodySerializer: (body) => body as never })),
   givePicture: (file: File) =>
     unwrap(client.POST("/api/pictures", { body: file as unknown as string, bodySerializer: (body) => body as never })),
   giveFont: (file: File) =>

@@ -419,6 +419,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * @description The plate that a figure came from, whose file is the body of the request: as it stands here, or made anew from the recipe
+         *     in it on a table that it fits.
+         */
+        post: operations["open_source"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables": {
         parameters: {
             query?: never;
@@ -762,7 +782,7 @@ export interface components {
             ending: string;
             title: string;
             /** @enum {unknown} */
-            purpose: "slide" | "document" | "workbook" | "web" | "data";
+            purpose: "slide" | "document" | "workbook" | "web" | "clipboard" | "data";
             /** @enum {unknown} */
             carries: "printed" | "all" | "none";
             reads: string[];
@@ -2016,6 +2036,12 @@ export interface components {
         /** @description The name that a font is kept by. */
         FontAnswer: {
             font: string;
+        };
+        /** @description The plate that a file came from, and the table it is on; whether it was ``made`` from what the file carries. */
+        SourceAnswer: {
+            plate: number;
+            made: boolean;
+            table: string;
         };
         /** @description Values of all members but one together, for each member of the other side; null for a blank. */
         OthersAnswer: {
@@ -3406,8 +3432,10 @@ export interface operations {
                 colors?: "fills" | "rules";
                 /** @description The figure is, where the form reads it */
                 form?: "fit" | "picture" | "shapes" | "table";
-                /** @description The records behind, where the form reads it */
+                /** @description Records, where the form reads it */
                 records?: "no" | "yes";
+                /** @description Source, where the form reads it */
+                source?: "no" | "yes";
                 /** @description Numbers, where the form reads it */
                 values?: "no" | "yes";
                 /** @description To be shown rather than saved */
@@ -4156,6 +4184,72 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    open_source: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

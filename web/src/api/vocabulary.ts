@@ -752,7 +752,7 @@ export const CHOICE_TERMS = {
   "form": {
     "title": "The figure is",
     "options": {
-      "fit": "what it can be: a table, shapes, a picture",
+      "fit": "a table where it can be one",
       "table": "a table to edit",
       "shapes": "shapes",
       "picture": "a picture"
@@ -773,10 +773,17 @@ export const CHOICE_TERMS = {
     }
   },
   "records": {
-    "title": "The records behind",
+    "title": "Records",
     "options": {
       "no": "stay here",
-      "yes": "go along on a sheet of their own"
+      "yes": "go along on a sheet"
+    }
+  },
+  "source": {
+    "title": "Source",
+    "options": {
+      "yes": "goes along, to open it",
+      "no": "is left out"
     }
   }
 } as const;

@@ -32,6 +32,19 @@ export function useGive(table?: number) {
           `${file.name}: the file has ${megabytes(file.size)}, more than the ${megabytes(most)} that are taken in; leave out columns or records you do not need.`,
         );
       }
+      const ending = /\.(\w+)$/.exec(file.name)?.[1]?.toLowerCase() ?? "";
+      const { exports } = about.data ?? (await api.about().catch(() => ({ exports: [] })));
+      const carries = exports.some((form) => form.ending === ending && form.reads.includes("source"));
+      if (table === undefined && carries) {
+        // A figure that left here comes back: its plate opens. A workbook that is none of ours is a table like others.
+        setState({ at: "looking", name: file.name });
+        try {
+          const { plate } = await api.openSource(file);
+          return navigate(`/plates/${plate}`);
+        } catch (error) {
+          if (ending !== "xlsx" || !sentenceOf(error).includes("no source")) return refuse(sentenceOf(error));
+        }
+      }
       abort.current = new AbortController();
       setState({ at: "sending", name: file.name, sent: 0, size: file.size });
       try {

@@ -1,15 +1,14 @@
-import { Box, Flex, Menu } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, exportAddress } from "../../api/client";
+import { api } from "../../api/client";
 import { keys, useAbout, useTable } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
 import { afterClosing } from "../../shared/frames";
 import { Keys } from "../../shared/Keys";
-import { MenuCard, MenuLine } from "../../shared/MenuCard";
 import { whenSaved } from "../../shared/numbers";
 import { Opening } from "../../shared/Opening";
 import { ProgressLine } from "../../shared/ProgressLine";
@@ -22,6 +21,7 @@ import { CannotBeMade } from "./CannotBeMade";
 import { usePlate } from "./changes/usePlate";
 import { TableDone } from "./color/targets";
 import { Dock } from "./Dock";
+import { ExportCard } from "./ExportCard";
 import { Folded } from "./Folded";
 import { Actions } from "./sheets/Actions";
 import { HistorySheet } from "./sheets/HistorySheet";
@@ -141,7 +141,7 @@ function Editor({ id }: { id: number }) {
           <Button variant="onBar" onClick={copy}>
             Copy picture
           </Button>
-          <ExportMenu id={id} forms={about.data?.exports ?? []} />
+          <ExportCard id={id} forms={about.data?.exports ?? []} onSaid={setSaid} />
         </Bar>
         <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
           {plate.working && <Working onGiveUp={plate.giveUp} />}
@@ -266,31 +266,5 @@ function Working({ onGiveUp }: { onGiveUp: () => void }) {
         </Button>
       )}
     </>
-  );
-}
-
-function ExportMenu({ id, forms }: { id: number; forms: { ending: string; title: string }[] }) {
-  const items = [
-    ...forms.map(({ ending, title }) => ({ ending, title, address: exportAddress(id, ending) })),
-    { ending: "recipe", title: "Recipe, for the shell", address: `/api/plates/${id}/recipe` },
-  ];
-  return (
-    <Menu.Root positioning={{ placement: "bottom-end" }}>
-      <Menu.Trigger asChild>
-        <Button variant="lead">Export</Button>
-      </Menu.Trigger>
-      <MenuCard width="220px">
-        {items.map(({ ending, title, address }) => (
-          <MenuLine key={ending} value={ending} asChild>
-            <a href={address} download>
-              <Box flex="1">{title}</Box>
-              <Box color="quiet" textStyle="small">
-                {ending === "recipe" ? ".json" : `.${ending}`}
-              </Box>
-            </a>
-          </MenuLine>
-        ))}
-      </MenuCard>
-    </Menu.Root>
   );
 }

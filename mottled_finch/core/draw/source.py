@@ -1,0 +1,233 @@
+"""An output is its own source: the recipe, the table's name and digest, its edition and the version of the program go along in it,
+and are found in it again. Records never do.
+
+Pictures have it as text of their own (PNG iTXt, SVG metadata), pages as an attachment, packages of an office as properties: these
+stand what an office program does to a file that it saves.
+"""
+
+import base64
+import hashlib
+import json
+import re
+import struct
+import zipfile
+import zlib
+from collections.abc import Callable
+from dataclasses import asdict, dataclass
+from html import escape, unescape
+from io import BytesIO
+from typing import Any
+from xml.etree import ElementTree
+
+from ... import __version__
+from ..errors import DrawError
+from ..figure.figure import Figure
+from .choices import Choices
+
+KEY = "mottled-finch-source"
+"""What it is called in a file."""
+MOST = 1_000_000
+"""Bytes it may have: of a file of a stranger no more is read."""
+_PROPERTY = "Mottled Finch "
+_PROPERTY_LETTERS = 250
+"""Letters a property of an office document holds in every program."""
+_CUSTOM = "docProps/custom.xml"
+_KIND = "application/vnd.openxmlformats-officedocument.custom-properties+xml"
+_RELATION = "http://schemas.openxmlformats.org/officeDocument/2006/relationships/custom-properties"
+_PROPERTIES = "http://schemas.openxmlformats.org/officeDocument/2006/custom-properties"
+_VALUES = "http://schemas.openxmlformats.org/officeDocument/2006/docPropsVTypes"
+_FORMAT = "{D5CDD505-2E9C-101B-9397-08002B2CF9AE}"
+_PNG = b"\x89PNG\r\n\x1a\n"
+
+
+@dataclass(frozen=True, kw_only=True)
+class Source:
+    """``recipe`` is as a recipe file has it. ``plate`` is its number in the library that it comes from, if it comes from one."""
+
+    recipe: dict[str, Any]
+    table: str
+    digest: str
+    edition: int | None
+    version: str
+    plate: int | None = None
+
+
+def source_of(
+    figure: Figure, recipe: dict[str, Any], choices: Choices, table: str, edition: int | None = None, plate: int | None = None
+) -> Source | None:
+    """What goes along with an output of the figure; None where it was chosen to leave it out. The digest is that of the columns and
+    the number of records of the table, and of the figure's numbers as far as these go along.
+    """
+    if choices.source == "no":
+        return None
+    parts = json.dumps([figure.facts.table.names, figure.facts.table.records]).encode()
+    numbers = figure.matrix.all_values.tobytes() if choices.values == "yes" else b""
+    digest = hashlib.blake2b(parts + numbers, digest_size=16).hexdigest()
+    return Source(recipe=recipe, table=table, digest=digest, edition=edition, version=__version__, plate=plate)
+
+
+def written(source: Source) -> str:
+    """As JSON. Fonts and pictures that are written out in the recipe stay where they are: they are not what was asked."""
+    page = {name: part for name, part in source.recipe.get("page", {}).items() if name != "font" and not _is_picture(part)}
+    recipe = {**source.recipe, "page": page} if "page" in source.recipe else source.recipe
+    return json.dumps({"finch_source": 1, **asdict(source), "recipe": recipe}, ensure_ascii=False, separators=(",", ":"))
+
+
+def _is_picture(part: Any) -> bool:
+    return isinstance(part, dict) and str(part.get("picture", "")).startswith("data:")
+
+
+def source_in(content: bytes) -> Source:
+    """The source that a file of ours carries. Raises DrawError where there is none, or it cannot be read."""
+    text = next((found for find in _FIND if (found := find(content))), None)
+    if text is None:
+        raise DrawError("there is no source of Mottled Finch in this file; it was made elsewhere, or without it", path="file")
+    try:
+        told = json.loads(text)
+        if told.pop("finch_source") != 1:
+            raise DrawError("its source is of a newer version of Mottled Finch; bring the program up to date", path="file")
+        return Source(**told)
+    except (ValueError, TypeError, KeyError, AttributeError) as error:
+        raise DrawError("its source is damaged; take the recipe from where the file was made", path="file") from error
+
+
+def with_source(content: bytes, ending: str, source: Source | None) -> bytes:
+    """The file with its source in it; as it is where there is none, and of a form that has no place for one."""
+    put = PUT.get(ending)
+    return put(content, written(source)) if put and source else content
+
+
+def _into_png(content: bytes, text: str) -> bytes:
+    body = KEY.encode() + b"\0\1\0\0\0" + zlib.compress(text.encode())
+    chunk = struct.pack(">I", len(body)) + b"iTXt" + body + struct.pack(">I", zlib.crc32(b"iTXt" + body))
+    end = content.rindex(b"IEND") - 4
+    return content[:end] + chunk + content[end:]
+
+
+def _in_png(content: bytes) -> str | None:
+    at = len(_PNG)
+    if not content.startswith(_PNG):
+        return None
+    while at + 8 <= len(content):
+        (length,) = struct.unpack_from(">I", content, at)
+        kind, body = content[at + 4 : at + 8], content[at + 8 : at + 8 + length]
+        if kind == b"iTXt" and body.startswith(KEY.encode() + b"\0"):
+            rest = body[len(KEY) + 1 :]
+            words = rest[2:].split(b"\0", 2)[-1]
+            return _text(_unpacked(words) if rest[:1] == b"\1" else words[:MOST])
+        at += 12 + length
+    return None
+
+
+def _into_svg(content: bytes, text: str) -> bytes:
+    place = content.index(b"<defs>")
+    return content[:place] + f'<metadata id="{KEY}">{escape(text, quote=False)}</metadata>'.encode() + content[place:]
+
+
+def _into_html(content: bytes, text: str) -> bytes:
+    place = content.rindex(b"</body>")
+    inert = text.replace("<", "\\u003c")
+    return content[:place] + f'<script type="application/json" id="{KEY}">{inert}</script>\n'.encode() + content[place:]
+
+
+def _in_markup(content: bytes) -> str | None:
+    """Of a page or a vector picture."""
+    found = re.search(rf'<(script|metadata)[^<>]* id="{KEY}"[^<>]*>([^<]*)</\1>'.encode(), content)
+    if not found or len(found[2]) > MOST:
+        return None
+    text = _text(found[2])
+    return unescape(text) if text and found[1] == b"metadata" else text
+
+
+def _into_pdf(content: bytes, text: str) -> bytes:
+    import pikepdf
+
+    with pikepdf.open(BytesIO(content)) as page:
+        page.attachments[f"{KEY}.json"] = pikepdf.AttachedFileSpec(
+            page, text.encode(), mime_type="application/json", creation_date="", mod_date=""
+        )
+        out = BytesIO()
+        page.save(out, deterministic_id=True)
+    return out.getvalue()
+
+
+def _in_pdf(content: bytes) -> str | None:
+    if not content.startswith(b"%PDF"):
+        return None
+    import pikepdf
+
+    try:
+        with pikepdf.open(BytesIO(content)) as page:
+            name = f"{KEY}.json"
+            if name not in page.attachments:
+                return None
+            return _text(page.attachments[name].get_file().read_bytes())
+    except pikepdf.PdfError:
+        return None
+
+
+def _into_package(content: bytes, text: str) -> bytes:
+    """As properties of a document, in pieces that every office program keeps."""
+    packed = base64.b64encode(zlib.compress(text.encode(), 9)).decode()
+    pieces = [packed[i : i + _PROPERTY_LETTERS] for i in range(0, len(packed), _PROPERTY_LETTERS)]
+    properties = "".join(
+        f'<property fmtid="{_FORMAT}" pid="{i + 2}" name="{_PROPERTY}{i + 1:03}"><vt:lpwstr>{piece}</vt:lpwstr></property>'
+        for i, piece in enumerate(pieces)
+    )
+    custom = (
+        '<?xml version="1.0" encoding="UTF-8" standalone="yes"?>'
+        f'<Properties xmlns="{_PROPERTIES}" xmlns:vt="{_VALUES}">{properties}</Properties>'
+    )
+    out = BytesIO()
+    with zipfile.ZipFile(BytesIO(content)) as given, zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as made:
+        for part in given.infolist():
+            body = given.read(part)
+            if part.filename == "[Content_Types].xml":
+                body = body.replace(b"</Types>", f'<Override PartName="/{_CUSTOM}" ContentType="{_KIND}"/></Types>'.encode())
+            elif part.filename == "_rels/.rels":
+                own = f'<Relationship Id="finch" Type="{_RELATION}" Target="{_CUSTOM}"/></Relationships>'
+                body = body.replace(b"</Relationships>", own.encode())
+            made.writestr(zipfile.ZipInfo(part.filename, part.date_time), body, zipfile.ZIP_DEFLATED)
+        made.writestr(zipfile.ZipInfo(_CUSTOM, (1980, 1, 1, 0, 0, 0)), custom, zipfile.ZIP_DEFLATED)
+    return out.getvalue()
+
+
+def _in_package(content: bytes) -> str | None:
+    if not content.startswith(b"PK"):
+        return None
+    try:
+        with zipfile.ZipFile(BytesIO(content)) as package, package.open(_CUSTOM) as part:
+            tree = ElementTree.fromstring(part.read(MOST))
+    except (zipfile.BadZipFile, KeyError, ElementTree.ParseError, NotImplementedError, RuntimeError, zlib.error, EOFError):
+        return None
+    names = [(each.get("name", ""), "".join(each.itertext())) for each in tree]
+    packed = "".join(text for name, text in sorted(names) if name.startswith(_PROPERTY))
+    try:
+        return _text(_unpacked(base64.b64decode(packed))) if packed else None
+    except ValueError:
+        return None
+
+
+def _unpacked(packed: bytes) -> bytes:
+    """No more than a source may have."""
+    try:
+        return zlib.decompressobj().decompress(packed, MOST)
+    except zlib.error:
+        return b""
+
+
+def _text(content: bytes) -> str | None:
+    return content.decode("utf-8", "replace") if 0 < len(content) <= MOST else None
+
+
+PUT: dict[str, Callable[[bytes, str], bytes]] = {
+    "png": _into_png,
+    "svg": _into_svg,
+    "html": _into_html,
+    "pdf": _into_pdf,
+    "xlsx": _into_package,
+    "pptx": _into_package,
+    "docx": _into_package,
+}
+"""How a form carries its source, by the ending; what is not here carries none."""
+_FIND = (_in_png, _in_pdf, _in_package, _in_markup)

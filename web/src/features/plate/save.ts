@@ -1,0 +1,15 @@
+/** Fetch a file and give it to the browser to keep, under the name that the server says; what is refused is thrown as its sentence. */
+export async function save(address: string): Promise<string> {
+  const answer = await fetch(address);
+  if (!answer.ok) {
+    const told = (await answer.json().catch(() => null)) as { detail?: string } | null;
+    throw new Error(told?.detail ?? "It could not be made; try again.");
+  }
+  const name = /filename="([^"]+)"/.exec(answer.headers.get("Content-Disposition") ?? "")?.[1] ?? "figure";
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(await answer.blob());
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+  return `${name.split(".").slice(1).join(".") || "file"} saved`;
+}
