@@ -166,7 +166,7 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
                 assert screen_color(page, row, column) == wanted
     assert len({color for row in exported["colors"] for color in row}) > 10
 
-    for name, start in (("Vector picture", b"<svg"), ("Page .pdf", b"%PDF"), ("Slide", b"PK"), ("Values as text", b"stall,Mon")):
+    for name, start in (("Vector picture", b"<svg"), ("Page", b"%PDF"), ("Slide", b"PK"), ("Values as text", b"stall,Mon")):
         assert download(page, name).startswith(start)
 
     # The same recipe through the shell gives the same colors

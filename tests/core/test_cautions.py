@@ -46,6 +46,8 @@ PER_GOAL = {"take": "ratio", "of": "v", "per": "goal"}
 LACKING = "data:font/woff2;base64," + base64.b64encode(subset_of(BUNDLED.faces[400], map(ord, "abcdef0123456789"))).decode()
 """A font of the house without most letters."""
 
+SUMMED = {**SIDES, "measure": {"take": "sum", "of": "v"}, "totals": {"rows": True, "columns": True}}
+
 CASES: dict[str, tuple[str, dict]] = {
     "swallowed_scale": (STRANGE, PLAIN),
     "total_as_member": (grid().replace("m5,", "Total,"), PLAIN),
@@ -77,6 +79,7 @@ CASES: dict[str, tuple[str, dict]] = {
         {"pivot": {**SIDES, "measure": {"take": "sum", "of": "v", "empty": "zero"}}},
     ),
     "few_records": (grid() + "m0,mz,1\n", PLAIN),
+    "worked_out": (grid() + "m0,mz,1\nm1,mz,1\nm1,mz,1\nm1,mz,1\n", {"pivot": SUMMED, "cells": {"least_records": 3}}),
     "average_of_averages": (
         RATES,
         {"pivot": {"rows": [{"field": "r"}], "measure": RATE}},
@@ -160,6 +163,9 @@ def test_no_record_kept_is_no_caution():
         ("red_for_good", grid(), {**PLAIN, "color": {"palette": "kingcup", "middle": {"at": 4}, "high_is": "bad"}}),
         ("few_records", grid() + "m0,mz,1\n", {"pivot": {**SIDES, "measure": {"take": "sum", "of": "v"}}}),
         ("few_records", grid(records=1), PLAIN),
+        ("worked_out", grid() + "m0,mz,1\n", {"pivot": {**SUMMED, "totals": {}}, "cells": {"least_records": 3}}),
+        ("worked_out", grid() + "m0,mz,1\n", {"pivot": {**SUMMED, "measure": SIDES["measure"]}, "cells": {"least_records": 3}}),
+        ("worked_out", grid(), {"pivot": SUMMED, "cells": {"least_records": 3}}),
         ("few_records", grid() + "m0,mz,1\n", {**PLAIN, "cells": {"least_records": 3}}),
         ("zero_for_blank", grid(), {"pivot": {**SIDES, "measure": {"take": "sum", "of": "v", "empty": "zero"}}}),
         (

@@ -84,8 +84,8 @@ DRAWINGS: dict[str, Drawing] = {
     ),
     "html": Drawing("Page to read", "web", "all", "text/html; charset=utf-8", draw_html, reads=("values", "source")),
     "table.html": Drawing("Colored table", "clipboard", "printed", "text/html; charset=utf-8", draw_table_html, reads=("values",)),
-    "csv": Drawing("Values as text", "data", "all", "text/csv; charset=utf-8", lambda figure, _: draw_csv(figure)),
-    "json": Drawing("Values and colors", "data", "all", "application/json", lambda figure, _: draw_json(figure)),
+    "csv": Drawing("Values as text", "data", "all", "text/csv; charset=utf-8", draw_csv, reads=("hidden",)),
+    "json": Drawing("Values and colors", "data", "all", "application/json", draw_json, reads=("hidden",)),
     "hex.csv": Drawing("Hex codes as text", "data", "none", "text/csv; charset=utf-8", lambda figure, _: draw_hex(figure)),
     "tokens.json": Drawing("Colors as tokens", "data", "none", "application/json", lambda figure, _: draw_tokens(figure)),
 }

@@ -3,8 +3,8 @@
 from dataclasses import replace
 
 from ..figure.figure import Figure
-from ..statement import write_statement
 from .choices import Choices
+from .told import statement_of
 
 
 def as_chosen(figure: Figure, choices: Choices) -> Figure:
@@ -14,5 +14,5 @@ def as_chosen(figure: Figure, choices: Choices) -> Figure:
     scene = figure.scene
     grid = replace(scene.grid, prints=()) if scene.grid else None
     texts = tuple(text for text in scene.texts if text.part != "totals" or text.row is None or text.column is None)
-    alternative = f"Heat map, its colors alone. {write_statement(figure.recipe.pivot)}"
+    alternative = f"Heat map, its colors alone. {statement_of(figure)}"
     return replace(figure, scene=replace(scene, grid=grid, texts=texts, alternative=alternative))

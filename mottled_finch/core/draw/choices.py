@@ -13,14 +13,15 @@ Form = Literal["fit", "table", "shapes", "picture"]
 @dataclass(frozen=True, kw_only=True)
 class Choices:
     """``zoom`` is pixels a point of a picture; ``form`` what the figure is on a slide or in a document, ``colors`` how a workbook
-    has them; with ``values`` "no" no number leaves with the colors; ``records`` and
-    the ``source`` go along where "yes".
+    has them; with ``values`` "no" no number leaves with the colors; those of
+    ``hidden`` cells, the ``records`` and the ``source`` go along where "yes".
     """
 
     zoom: float = 2.0
     form: Form = "fit"
     colors: Literal["rules", "fills"] = "rules"
     values: Literal["yes", "no"] = "yes"
+    hidden: Literal["yes", "no"] = "no"
     records: Literal["yes", "no"] = "no"
     source: Literal["yes", "no"] = "yes"
 

@@ -9,16 +9,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..figure.figure import Figure
-from ..pivot import colored_values
 from ..table import guarded
 from ..words.parts import level_words
+from .choices import USUAL, Choices
 from .json import numbers_or_null, only_one_side
+from .leaving import leaving_values
 
 ALL = "All"
 
 
-def draw_csv(figure: Figure) -> bytes:
-    """The values in full; a blank is an empty field. In a comparison what only one side has says so: new, gone."""
+def draw_csv(figure: Figure, choices: Choices = USUAL) -> bytes:
+    """The values in full; a blank is an empty field, and so is what is hidden. In a comparison what only one side has says so: new,
+    gone.
+    """
     matrix, totals = figure.matrix, figure.recipe.pivot.totals
     only = only_one_side(matrix)
     columns = len(matrix.columns)
@@ -26,7 +29,7 @@ def draw_csv(figure: Figure) -> bytes:
     def told(values: NDArray[np.float64], words: NDArray[np.object_]) -> list[Any]:
         return [word or value for value, word in zip(numbers_or_null(values), words.tolist(), strict=True)]
 
-    lines = [told(values, words[:columns]) for values, words in zip(colored_values(matrix), only, strict=False)]
+    lines = [told(values, words[:columns]) for values, words in zip(leaving_values(figure, choices), only, strict=False)]
     across = told(matrix.column_totals, only[-1, :columns])
     if totals.rows:
         lines = [

@@ -14,14 +14,13 @@ from ..scene.breaks import units
 from ..scene.legend import Legend
 from ..scene.type import width_of
 from ..scene.typeface import BUNDLED, using
-from ..statement import write_statement
 from ..words.wording import printable
 from .bare import as_chosen
 from .choices import USUAL, Choices
 from .package import settled
 from .png import draw_png
 from .tabled import Place, Tabled, tabled
-from .told import Told, told
+from .told import Told, statement_of, told
 
 NAME = "Mottled Finch figure"
 _TWIPS = 20
@@ -283,7 +282,7 @@ def _below(document: Any, said: Told, words: PageWords) -> None:
 def _about(document: Any, figure: Figure, *, numbers: bool) -> None:
     """How it was made, as a comment that does not print: the statement, and what may mislead."""
     standing, _ = cautions_of(figure, figure.recipe) if numbers else ([], [])
-    lines = [write_statement(figure.recipe.pivot), *(f"Caution: {caution.words}" for caution in standing)]
+    lines = [statement_of(figure), *(f"Caution: {caution.words}" for caution in standing)]
     runs = document.paragraphs[0].runs if document.paragraphs else []
     if runs:
         comment = document.add_comment(runs, text=printable("\n".join(lines)), author="Mottled Finch", initials="")

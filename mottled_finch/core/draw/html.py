@@ -63,7 +63,12 @@ def _data(figure: Figure, *, numbers: bool) -> dict[str, Any]:
             "rows": [figure.facts.member("rows", line) or "" for line in range(rows)],
             "columns": [figure.facts.member("columns", line) or "" for line in range(columns)],
             "values": values if numbers else [],
-            "records": [counted(number, "record") for number in matrix.records.ravel().tolist()] if numbers else [],
+            "records": [
+                "" if few else counted(number, "record")
+                for number, few in zip(matrix.records.ravel().tolist(), contents.few.ravel().tolist(), strict=True)
+            ]
+            if numbers
+            else [],
         }
 
 

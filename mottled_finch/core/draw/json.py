@@ -8,27 +8,30 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..figure.figure import Figure
-from ..pivot import Group, Matrix, colored_values
+from ..pivot import Group, Matrix
+from .choices import USUAL, Choices
+from .leaving import hidden, leaving_values
 
 
-def draw_json(figure: Figure) -> bytes:
+def draw_json(figure: Figure, choices: Choices = USUAL) -> bytes:
     """UTF-8 JSON as described in docs/recipe.md: a blank is null, and totals stand beside the cells where they are shown."""
-    return json.dumps(matrix_json(figure), ensure_ascii=False).encode()
+    return json.dumps(_matrix_json(figure, choices), ensure_ascii=False).encode()
 
 
-def matrix_json(figure: Figure) -> dict[str, Any]:
+def _matrix_json(figure: Figure, choices: Choices) -> dict[str, Any]:
     matrix, grid, totals = figure.matrix, figure.scene.grid, figure.recipe.pivot.totals
     columns = len(matrix.columns)
+    staying = hidden(figure, choices)
     colors = grid.fills if grid else ()
     found: dict[str, Any] = {
         "rows": [list(labels) for labels in matrix.rows],
         "columns": [list(labels) for labels in matrix.columns],
-        "values": [numbers_or_null(row) for row in colored_values(matrix)],
+        "values": [numbers_or_null(row) for row in leaving_values(figure, choices)],
         "colors": [list(colors[i : i + columns]) for i in range(0, len(colors), columns)] if columns else [],
-        "records": matrix.records.tolist(),
+        "records": _counts(matrix.records, staying),
     }
     if matrix.opposite is not None:
-        found["against"] = _against(matrix)
+        found["against"] = _against(matrix, staying)
     if figure.contents.weights:
         found["weight"] = {side: list(weight.shares) for side, weight in figure.contents.weights.items()}
     if totals.rows:
@@ -44,17 +47,24 @@ def matrix_json(figure: Figure) -> dict[str, Any]:
     return found
 
 
-def _against(matrix: Matrix) -> dict[str, Any]:
+def _counts(records: NDArray[np.int64], staying: NDArray[np.bool_]) -> list[list[int | None]]:
+    """How many records there are, None of cells whose numbers stay here."""
+    return [
+        [None if stays else count for count, stays in zip(*line, strict=True)]
+        for line in zip(records.tolist(), staying.tolist(), strict=True)
+    ]
+
+
+def _against(matrix: Matrix, staying: NDArray[np.bool_]) -> dict[str, Any]:
     """Of each cell the measure on both sides, the records of the other, and whether only one has it: "new" or "gone"."""
     assert matrix.opposite is not None
     rows, columns = matrix.shape
-    here, there, records = (
-        each[:rows, :columns] for each in (matrix.opposite.all_here, matrix.opposite.all_there, matrix.opposite.all_records)
-    )
+    here, there = (each[:rows, :columns] for each in (matrix.opposite.all_here, matrix.opposite.all_there))
+    records = matrix.opposite.all_records[:rows, :columns]
     return {
-        "here": [numbers_or_null(line) for line in here],
-        "there": [numbers_or_null(line) for line in there],
-        "records": records.tolist(),
+        "here": [numbers_or_null(line) for line in np.where(staying, np.nan, here)],
+        "there": [numbers_or_null(line) for line in np.where(staying, np.nan, there)],
+        "records": _counts(records, staying),
         "only": only_one_side(matrix)[:rows, :columns].tolist(),
     }
 

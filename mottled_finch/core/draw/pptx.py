@@ -9,7 +9,6 @@ from ..errors import DrawError
 from ..figure.figure import Figure
 from ..scene import Scene
 from ..scene.typeface import BUNDLED, using
-from ..statement import write_statement
 from ..words.wording import printable
 from .bare import as_chosen
 from .canvas import MANY_CELLS, paint
@@ -19,7 +18,7 @@ from .png import draw_png
 from .slide_shapes import SlideCanvas, group
 from .slide_table import table_of, table_xml
 from .tabled import Tabled
-from .told import told
+from .told import statement_of, told
 
 NAME = "Mottled Finch figure"
 _TITLE_ONLY, _BLANK = 5, 6
@@ -193,7 +192,7 @@ def _notes(figure: Figure, *, numbers: bool) -> str:
     words = told(figure).words
     standing, _ = cautions_of(figure, figure.recipe) if numbers else ([], [])
     lines = [
-        write_statement(figure.recipe.pivot),
+        statement_of(figure),
         words.caption if numbers else "",
         words.source,
         *(f"Caution: {caution.words}" for caution in standing),

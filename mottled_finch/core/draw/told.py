@@ -9,6 +9,7 @@ from ..scene.legend import Legend, legend_of
 from ..scene.notes import placed_notes
 from ..scene.page import Page
 from ..scene.typeface import using
+from ..statement import write_statement
 
 _WIDE = 100_000.0
 """Points: no word of a legend is cut, or put on a line of its own."""
@@ -34,3 +35,8 @@ def told(figure: Figure) -> Told:
         ]
         shown = recipe.legend.show and figure.scene.grid is not None
         return Told(words=page.words, notes=tuple(notes), legend=legend_of(page, _WIDE, 0.0) if shown else None)
+
+
+def statement_of(figure: Figure) -> str:
+    """The sentence that the figure was made by, with the columns called as they are in the table."""
+    return write_statement(figure.recipe.pivot, figure.facts.table.names)

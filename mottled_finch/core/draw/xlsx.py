@@ -12,14 +12,13 @@ from ..cautions import cautions_of
 from ..figure.figure import Figure
 from ..scene.type import width_of
 from ..scene.typeface import using
-from ..statement import write_statement
 from ..words.wording import printable
 from .choices import USUAL, Choices
 from .number_format import NOTHING, number_format
 from .rules import rules_of
 from .sheet_records import records_of
 from .tabled import Place, Tabled, tabled
-from .told import told
+from .told import statement_of, told
 
 if TYPE_CHECKING:
     from xlsxwriter.format import Format
@@ -270,7 +269,7 @@ def _write_about(book: "Workbook", figure: Figure, choices: Choices) -> None:
     standing, _ = cautions_of(figure, recipe)
     numbers = choices.values == "yes"
     lines = [
-        ("Statement", write_statement(recipe.pivot)),
+        ("Statement", statement_of(figure)),
         ("Records", f"{figure.matrix.kept:,}" if numbers else ""),
         ("Caption", words.caption if numbers else ""),
         ("Source", words.source),

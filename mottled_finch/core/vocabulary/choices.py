@@ -25,6 +25,7 @@ CHOICE_TERMS: dict[str, ChoiceTerm] = {
     ),
     "colors": ChoiceTerm("Colors are", {"rules": "rules that follow the numbers", "fills": "fills that stay"}),
     "values": ChoiceTerm("Numbers", {"yes": "go along", "no": "stay here: colors alone"}),
+    "hidden": ChoiceTerm("Hidden cells", {"no": "stay here", "yes": "go along"}),
     "records": ChoiceTerm("Records", {"no": "stay here", "yes": "go along on a sheet"}),
     "source": ChoiceTerm("Source", {"yes": "goes along, to open it", "no": "is left out"}),
 }

@@ -1,5 +1,8 @@
 """Painting a scene: what a canvas is told, in order."""
 
+import json
+
+from mottled_finch.core.draw import DRAWINGS, USUAL, Choices
 from mottled_finch.core.draw.canvas import MANY_CELLS, paint
 
 from ..conftest import figure_of
@@ -127,13 +130,11 @@ def test_a_picture_lies_below_the_cells_and_these_are_see_through():
     assert ends == [("see_through", 0.4), ("see_through", 1.0)]
 
 
-def test_the_data_keep_what_the_figure_hides():
-    from mottled_finch.core.draw import DRAWINGS, USUAL
-    from mottled_finch.core.draw.json import matrix_json
-
+def test_data_hide_what_the_figure_hides_unless_asked():
     figure = figure_of(FOUR, pivot=SIDES, cells={"least_records": 2})
-    found = matrix_json(figure)
-    assert found["values"] == [[1, 9], [4, None]]
-    assert [[color is None for color in row] for row in found["colors"]] == [[True, False], [True, True]]
-    assert DRAWINGS["csv"].draw(figure, USUAL).decode().splitlines()[1] == "a,1,9"
+    for choices, first, line in ((Choices(hidden="yes"), [1, 9], "a,1,9"), (USUAL, [None, 9], "a,,9")):
+        found = json.loads(DRAWINGS["json"].draw(figure, choices))
+        assert found["values"][0] == first
+        assert [[color is None for color in row] for row in found["colors"]] == [[True, False], [True, True]]
+        assert DRAWINGS["csv"].draw(figure, choices).decode().splitlines()[1] == line
     assert DRAWINGS["hex.csv"].draw(figure, USUAL).decode().splitlines()[2] == "b,,"

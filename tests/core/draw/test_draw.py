@@ -178,11 +178,20 @@ def test_pdf_is_one_page_of_the_right_size_with_text_to_select(figure):
     assert not reader.pages[0].images  # vectors throughout, the hatching included
 
 
-def test_pptx_is_one_slide_with_the_picture_and_its_alternative_text(figure):
+def test_pptx_is_one_slide_with_its_title_its_alternative_text_and_notes(figure):
     deck = Presentation(io.BytesIO(drawn(figure, "pptx")))
     (slide,) = deck.slides
-    (picture,) = slide.shapes
     assert (deck.slide_width.pt, deck.slide_height.pt) == (960, 540)
+    assert slide.shapes.title.text == "Late <&> 'so'"
+    (frame,) = (shape for shape in slide.shapes if shape.has_table)
+    assert (frame.name, frame._element.nvGraphicFramePr.cNvPr.get("descr")) == ("Mottled Finch figure", figure.scene.alternative)
+    notes = slide.notes_slide.notes_text_frame.text
+    assert "Color the average of minutes for each pier down" in notes and "n = " in notes
+
+
+def test_pptx_with_a_picture_has_it_over_the_whole_slide(figure):
+    deck = Presentation(io.BytesIO(DRAWINGS["pptx"].draw(figure, Choices(form="picture"))))
+    (picture,) = deck.slides[0].shapes
     assert picture._element.nvPicPr.cNvPr.get("descr") == figure.scene.alternative
     assert Image.open(io.BytesIO(picture.image.blob)).size == (1920, 1080)
 

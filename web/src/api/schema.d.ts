@@ -3432,6 +3432,8 @@ export interface operations {
                 colors?: "fills" | "rules";
                 /** @description The figure is, where the form reads it */
                 form?: "fit" | "picture" | "shapes" | "table";
+                /** @description Hidden cells, where the form reads it */
+                hidden?: "no" | "yes";
                 /** @description Records, where the form reads it */
                 records?: "no" | "yes";
                 /** @description Source, where the form reads it */

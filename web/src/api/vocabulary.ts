@@ -772,6 +772,13 @@ export const CHOICE_TERMS = {
       "no": "stay here: colors alone"
     }
   },
+  "hidden": {
+    "title": "Hidden cells",
+    "options": {
+      "no": "stay here",
+      "yes": "go along"
+    }
+  },
   "records": {
     "title": "Records",
     "options": {
