@@ -80,14 +80,15 @@ def csv_bytes(records: int) -> bytes:
     return bytes(out.getvalue())
 
 
-def grid_table(side: int) -> Table:
-    """One record a cell, for a figure of side times side cells."""
+def grid_table(side: int, rows: int | None = None) -> Table:
+    """One record a cell, for a figure of side times side cells, or of so many rows."""
+    rows = rows or side
     random = np.random.default_rng(side)
-    down, over = np.divmod(np.arange(side * side), side)
+    down, over = np.divmod(np.arange(rows * side), side)
     return Table(
         (
-            category("down", (down + 1).astype(np.uint16), side),
+            category("down", (down + 1).astype(np.uint16), rows),
             category("over", (over + 1).astype(np.uint16), side),
-            Column(name="height", kind=Kind.NUMBER, data=random.normal(0, 1, side * side)),
+            Column(name="height", kind=Kind.NUMBER, data=random.normal(0, 1, rows * side)),
         )
     )

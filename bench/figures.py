@@ -20,7 +20,7 @@ from mottled_finch.core.scene import lay_out
 from mottled_finch.core.statement import read_statement
 from mottled_finch.core.table import Column, Kind, Table
 
-from . import browser, data, pivots
+from . import browser, data, outputs, pivots
 from .measure import RUNS, Measured, in_turns, median_seconds, memory_pass
 
 MILLION = 1_000_000
@@ -212,6 +212,7 @@ FIGURES: dict[str, Callable[[], Measured]] = {
         *pivots.FIGURES,
         scene_40k,
         png_40k,
+        *outputs.FIGURES,
         browser.recolor_90k,
         browser.recolor_each_90k,
         browser.point_40k,

@@ -29,6 +29,8 @@ class Measured:
     """Seconds of the same question asked of a columnar SQL engine, over its own table."""
     plain: float | None = None
     """Seconds of the same pivot that is set against nothing."""
+    picture: float | None = None
+    """Seconds of a PNG of the same figure."""
     bytes_to_csv: float | None = None
     """Bytes kept, as a share of the CSV's."""
     peak_to_touched: float | None = None
@@ -47,6 +49,8 @@ class Measured:
             told["times_faster_than_columnar"] = round(self.columnar / self.seconds, 2)
         if self.plain is not None:
             told["ratio_to_plain"] = round(self.seconds / self.plain, 2)
+        if self.picture is not None:
+            told["ratio_to_png"] = round(self.seconds / self.picture, 2)
         if self.bytes_to_csv is not None:
             told["bytes_to_csv"] = round(self.bytes_to_csv, 3)
         if self.peak_to_touched is not None:

@@ -26,7 +26,7 @@ def test_in_an_empty_environment_it_makes_a_figure(wheel, tmp_path):
     (tmp_path / "log.csv").write_text("pier,n\nEast,1\nWest,2\n")
     (tmp_path / "recipe.json").write_text('{"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}]}}')
     environment = {name: value for name, value in os.environ.items() if name not in ("PYTHONPATH", "DJANGO_SETTINGS_MODULE")}
-    for ending in ("png", "pdf", "pptx", "json"):
+    for ending in ("png", "pdf", "pptx", "docx", "xlsx", "html", "json"):
         made = tmp_path / f"late.{ending}"
         command = [python.parent / "finch", "render", "log.csv", "recipe.json", "--out", made]
         subprocess.run(command, check=True, cwd=tmp_path, env=environment)

@@ -132,7 +132,20 @@ def test_unknown_addresses_of_the_api_are_problems_too(client):
 
 def test_palettes_and_forms_are_told(client):
     about = client.get("/api/about").json()
-    assert [form["ending"] for form in about["exports"]] == ["png", "svg", "pdf", "pptx", "csv", "hex.csv", "tokens.json", "json"]
+    assert {form["ending"]: (form["purpose"], form["carries"]) for form in about["exports"]} == {
+        "pptx": ("slide", "printed"),
+        "png": ("slide", "printed"),
+        "svg": ("document", "printed"),
+        "pdf": ("document", "printed"),
+        "docx": ("document", "printed"),
+        "xlsx": ("workbook", "all"),
+        "html": ("web", "all"),
+        "table.html": ("clipboard", "printed"),
+        "csv": ("data", "all"),
+        "json": ("data", "all"),
+        "hex.csv": ("data", "none"),
+        "tokens.json": ("data", "none"),
+    }
     palettes = {palette["name"]: palette for palette in client.get("/api/palettes").json()}
     assert palettes["kingcup"]["turned_when"] == ["good"]
     assert len(palettes["kingcup"]["colors"]) == 255

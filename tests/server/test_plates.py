@@ -119,7 +119,7 @@ def test_every_form_of_export(client, plate, ending):
 def test_export_refuses_what_it_cannot_do(client, plate):
     assert client.get(f"/api/plates/{plate}/export.doc").status_code == 404
     assert client.get(f"/api/plates/{plate}/export.png?zoom=9").json()["detail"] == "zoom: a zoom of 9; choose 1 to 4"
-    assert client.get(f"/api/plates/{plate}/export.png?zoom=x").json()["detail"] == "The zoom is not a number; choose 1 to 4."
+    assert client.get(f"/api/plates/{plate}/export.png?zoom=x").json()["detail"] == 'zoom: "x" is no number; write one such as 2'
     assert "Content-Disposition" not in client.get(f"/api/plates/{plate}/export.svg?view=1").headers
 
 
