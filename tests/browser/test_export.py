@@ -2,6 +2,7 @@
 
 import io
 import re
+import zipfile
 
 import openpyxl
 import pytest
@@ -119,6 +120,24 @@ def test_a_workbook_that_is_none_of_ours_is_a_table(page):
     page.goto("/")
     drop(page, "plain.xlsx", out.getvalue())
     page.wait_for_url(re.compile(r"/imports/\d+$"))
+
+
+def test_several_plates_leave_as_one_archive(page, api, plate):
+    page.goto("/")
+    page.get_by_role("button", name="Export several").click()
+    sheet = page.get_by_role("dialog", name="Export several plates")
+    sheet.get_by_role("button", name="None").click()
+    expect(sheet.get_by_role("button", name="Save 0 figures")).to_be_disabled()
+    for box in sheet.get_by_role("checkbox").all()[:2]:
+        box.check()
+    assert violations(page) == []
+    sheet.get_by_label("Form").select_option("svg")
+    with page.expect_download() as pending:
+        sheet.get_by_role("button", name="Save 2 figures as .zip").click()
+    with zipfile.ZipFile(pending.value.path()) as archive:
+        names = archive.namelist()
+        assert len(names) == 2 and all(archive.read(name).startswith(b"<svg") for name in names)
+    expect(sheet).to_have_count(0)
 
 
 @pytest.fixture

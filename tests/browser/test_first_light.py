@@ -147,7 +147,7 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
         assert [value is None for value in found] == [value is None for value in expected]
         assert [value for value in found if value is not None] == pytest.approx([value for value in expected if value is not None])
 
-    picture = picture_of(download(page, "Picture .png"))
+    picture = picture_of(download(page, "Picture"))
     number = plate_number(page)
     scene = page.evaluate("async (id) => (await (await fetch(`/api/plates/${id}`)).json()).figure.scene", number)
     zoom = picture.width / scene["width"]
@@ -171,7 +171,7 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
 
     # The same recipe through the shell gives the same colors
     (tmp_path / "market.csv").write_text(text)
-    (tmp_path / "recipe.json").write_bytes(download(page, "Recipe"))
+    (tmp_path / "recipe.json").write_bytes(download(page, "Recipe, for the shell"))
     command = [sys.executable, "-m", "mottled_finch.cli", "render", "market.csv", "recipe.json", "--out", "out.json"]
     subprocess.run(command, cwd=tmp_path, env={"PYTHONPATH": str(ROOT)}, check=True)
     assert json.loads((tmp_path / "out.json").read_text()) == exported

@@ -122,7 +122,7 @@ def test_what_cannot_be_colored_changes_nothing(client, plate):
 def test_palettes_are_brought_in_and_given_out(client, plate):
     client.change(plate, pivot=ROWS, color={"palette": "sundew"})
     tokens = client.get(f"/api/plates/{plate}/export.tokens.json")
-    assert tokens["Content-Disposition"].endswith('.tokens.json"')
+    assert tokens["Content-Disposition"].endswith(".tokens.json")
     read = client.post("/api/palettes/read", {"text": tokens.content.decode()}, format="json").json()["colors"]
     sundew = next(each for each in client.get("/api/palettes").json() if each["name"] == "sundew")["colors"]
     assert read == [sundew[i] for i in (0, 64, 127, 191, 254)]

@@ -65,7 +65,7 @@ def test_records_behind_are_told_with_mends_and_numbers_of_the_delivery(client, 
 
 def test_records_behind_are_saved_whole_and_text_stays_text(client, nested):
     answer = client.get(f"/api/plates/{nested}/records.csv?row=0")
-    assert answer["Content-Disposition"].endswith('.records.csv"')
+    assert answer["Content-Disposition"].endswith(".records.csv")
     lines = list(csv.reader(io.StringIO(b"".join(answer.streaming_content).decode())))
     assert lines == [["line", "pier", "departed", "minutes"], ["'=1+1", "East", "2025-02-12", "6"]]
 

@@ -111,7 +111,9 @@ def test_every_form_of_export(client, plate, ending):
     answer = client.get(f"/api/plates/{plate}/export.{ending}")
     assert answer.status_code == 200
     assert answer.headers["Content-Type"] == DRAWINGS[ending].media_type
-    assert answer.headers["Content-Disposition"] == f'attachment; filename="Late EastbX.{ending}"'
+    assert answer.headers["Content-Disposition"] == (
+        f"attachment; filename=\"Late EastbX.{ending}\"; filename*=UTF-8''Late%20EastbX.{ending}"
+    )
     if ending == "json":
         assert json.loads(answer.content)["values"] == [[4, None], [None, 8]]
 

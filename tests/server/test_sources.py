@@ -1,8 +1,12 @@
 """Figures that come back over HTTP."""
 
+import io
+import zipfile
+
 import pytest
 
 from mottled_finch.core.draw.source import PUT
+from mottled_finch.server.plates.models import Version
 
 CSV = "pier,month,minutes\n" + "".join(f"{pier},{month},{i}\n" for i, pier in enumerate("abc") for month in "xyz")
 SUMS = {"rows": [{"field": "pier"}], "columns": [{"field": "month"}], "measure": {"take": "average", "of": "minutes"}}
@@ -59,6 +63,29 @@ def test_what_is_none_of_ours_is_refused(client):
 
 def test_choices_that_a_form_does_not_have_are_refused(client, made):
     told = client.get(f"/api/plates/{made['id']}/export.csv?form=table")
-    assert (told.status_code, told.json()["detail"]) == (422, 'form: this form leaves nothing to choose as "form"; leave it out')
+    assert (told.status_code, told.json()["detail"]) == (
+        422,
+        'form: this form leaves nothing to choose as "form"; choose of hidden',
+    )
     told = client.get(f"/api/plates/{made['id']}/export.xlsx?colors=gold")
     assert told.json()["detail"] == 'colors: "gold" cannot be chosen; choose one of rules, fills'
+
+
+def test_several_leave_as_one_archive_and_who_cannot_is_told(client, made):
+    other = client.post(
+        "/api/plates",
+        {"table": made["table"], "recipe": {"finch_recipe": 2, "pivot": SUMS, "words": {"title": "Mine"}}},
+        format="json",
+    ).json()["plate"]["id"]
+    dots = {"finch_recipe": 2, "pivot": SUMS, "cells": {"symbols": {"as": "dot"}}, "words": {"title": "Größe / Ω"}}
+    third = client.post("/api/plates", {"table": made["table"], "recipe": dots}, format="json").json()["plate"]["id"]
+    answer = client.get(f"/api/archive?plates={made['id']},{other},{third},{third},999999&ending=xlsx")
+    assert answer["Content-Disposition"].endswith("figures.zip")
+    with zipfile.ZipFile(io.BytesIO(answer.content)) as archive:
+        assert archive.namelist() == ["Mine.xlsx", "Mine 2.xlsx", "Größe Ω.xlsx"]
+        assert drop(client, archive.read("Mine 2.xlsx")).json()["plate"] == other
+    Version.objects.filter(plate=other).update(recipe={"finch_recipe": 2, "pivot": {**SUMS, "rows": [{"field": "gone"}]}})
+    with zipfile.ZipFile(io.BytesIO(client.get(f"/api/archive?plates={made['id']},{other}&ending=svg").content)) as archive:
+        assert archive.namelist()[0] == "Mine.svg" and "gone" in archive.read("left out.txt").decode()
+    for query in ("plates=&ending=svg", "plates=1&ending=bmp", f"plates={','.join(['1'] * 201)}&ending=svg"):
+        assert client.get(f"/api/archive?{query}").status_code == 422

@@ -1,8 +1,8 @@
 from django.urls import path
 
+from .export_views import Archive, Export
 from .file_views import Fonts, OneFile, Pictures, Sources
 from .views import (
-    Export,
     GiveUp,
     HistoryOfPlate,
     LookPicture,
@@ -28,6 +28,7 @@ urlpatterns = [
     path("plates/<int:pk>/history", HistoryOfPlate.as_view()),
     path("pictures", Pictures.as_view()),
     path("fonts", Fonts.as_view()),
+    path("archive", Archive.as_view()),
     path("sources", Sources.as_view()),
     path("files/<str:digest>", OneFile.as_view()),
     path("plates/<int:pk>/give-up", GiveUp.as_view()),

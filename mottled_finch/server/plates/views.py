@@ -8,12 +8,10 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Drawing, choices_from, source_of, with_source
+from mottled_finch.core.draw import DRAWINGS, USUAL
 from mottled_finch.core.draw.json import numbers_or_null
-from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.recipe import Recipe, load_recipe, load_table_part
 from mottled_finch.core.table import csv_of
-from mottled_finch.core.vocabulary import CHOICE_TERMS
 from mottled_finch.core.words.parts import default_title
 
 from ..answering import answer
@@ -39,7 +37,6 @@ from ..showing import OVERTAKEN, SEEN, readable
 from ..tables.models import MendVersion, Table
 from ..tables.records import WINDOW_MOST, shown
 from ..wanted import WANTED
-from ..work.worker import DRAWS, WorkFailed
 from .actions import (
     Behind,
     change_plate,
@@ -53,7 +50,8 @@ from .actions import (
     start_plate,
     step_plate,
 )
-from .answers import both_answers, broken_plate, plate_answer, plate_title
+from .answers import both_answers, broken_plate, plate_answer
+from .export_views import as_file, drawn
 from .looks import looks_of, small_figure
 from .models import Plate, Version
 
@@ -109,7 +107,7 @@ class PlateRecipe(APIView):
     def get(self, _request: Request, pk: int) -> Response:
         """The recipe as a file, for the shell and for other tables."""
         plate = get_object_or_404(Plate, pk=pk)
-        return answer(full_recipe(plate), headers=_as_file(plate, "recipe.json"))
+        return answer(full_recipe(plate), headers=as_file(plate, "recipe.json"))
 
 
 class Undo(APIView):
@@ -193,7 +191,7 @@ class PlateRecordsFile(APIView):
     def get(self, request: Request, pk: int) -> StreamingHttpResponse:
         """The same, all of them, mended, as comma-separated text."""
         found = _behind(request, pk)
-        headers = _as_file(get_object_or_404(Plate, pk=pk), "records.csv")
+        headers = as_file(get_object_or_404(Plate, pk=pk), "records.csv")
         lines = csv_of(found.mended.table, found.positions)
         return StreamingHttpResponse(lines, content_type="text/csv; charset=utf-8", headers=headers)
 
@@ -257,55 +255,11 @@ class LookPicture(APIView):
         """One of them, small."""
         table = get_object_or_404(Table.standing(), pk=pk)
         drawing = DRAWINGS["svg"]
-        content = _drawn(drawing, small_figure(table, number), USUAL)
+        content = drawn(drawing, small_figure(table, number), USUAL)
         return HttpResponse(content, content_type=drawing.media_type, headers={"Cache-Control": "no-cache"})
-
-
-class Export(APIView):
-    @extend_schema(
-        operation_id="export",
-        parameters=[
-            *(
-                OpenApiParameter(name, str, enum=tuple(term.options) or None, description=f"{term.title}, where the form reads it")
-                for name, term in CHOICE_TERMS.items()
-            ),
-            OpenApiParameter("view", bool, description="To be shown rather than saved"),
-        ],
-        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY},
-    )
-    def get(self, request: Request, pk: int, ending: str) -> HttpResponse:
-        """The figure in a form of export."""
-        if ending not in DRAWINGS:
-            raise Problem(404, f'There is no form "{ending}"; choose one of {", ".join(DRAWINGS)}.')
-        plate = get_object_or_404(Plate, pk=pk)
-        drawing = DRAWINGS[ending]
-        given = {name: str(text) for name, text in request.query_params.items() if name in CHOICE_TERMS}
-        choices = choices_from(given, drawing.reads)
-        headers = {"Cache-Control": "no-cache"} if "view" in request.query_params else _as_file(plate, ending)
-        figure = figure_of(plate)
-        source = source_of(figure, plate.standing().recipe, choices, plate.table.name, plate.table.edition().number, plate.pk)
-        content = with_source(_drawn(drawing, figure, choices), ending, source)
-        return HttpResponse(content, content_type=drawing.media_type, headers=headers)
-
-
-def _drawn(drawing: Drawing, figure: Figure, choices: Choices) -> bytes:
-    """The file, made by a process of its own where that takes long. Raises Problem where it ends there."""
-    if drawing.order is None:
-        return drawing.draw(figure, choices)
-    order = drawing.order(figure, choices)
-    try:
-        return drawing.finish(bytes(DRAWS.do("render", order)), figure, choices)
-    except WorkFailed as error:
-        raise Problem(422, f"The {drawing.title.lower()} cannot be made: {error}.") from error
 
 
 def _stepped(pk: int, steps: int, version: str | None) -> Response:
     get_object_or_404(Plate, pk=pk)
     plate = step_plate(pk, steps, version)
     return answer(both_answers(plate, figure_of(plate)))
-
-
-def _as_file(plate: Plate, ending: str) -> dict[str, str]:
-    """Headers that save the answer under the plate's title, with nothing in the name that a file system minds."""
-    title = "".join(mark if mark.isascii() and (mark.isalnum() or mark in " -") else "" for mark in plate_title(plate))
-    return {"Content-Disposition": f'attachment; filename="{" ".join(title.split())[:80] or "figure"}.{ending}"'}

@@ -6,6 +6,7 @@ import { DropFrame } from "../../shared/DropFrame";
 import { Refused } from "../../shared/Say";
 import { useDrop } from "../../shared/useDrop";
 import { useGive, usePaste } from "../intake";
+import { ExportSeveral } from "./ExportSeveral";
 import { useHandOver } from "./handOver";
 import { Invitation } from "./Invitation";
 import { PlateCard } from "./PlateCard";
@@ -67,9 +68,12 @@ export function Desk() {
           >
             {!empty && (
               <Box as="section" aria-labelledby="plates">
-                <Heading id="plates" as="h1" textStyle="heading" mb="14px">
-                  Plates
-                </Heading>
+                <Flex align="center" justify="space-between" mb="14px" minH="32px">
+                  <Heading id="plates" as="h1" textStyle="heading">
+                    Plates
+                  </Heading>
+                  {(plates.data?.length ?? 0) > 1 && <ExportSeveral plates={plates.data ?? []} />}
+                </Flex>
                 {plates.isPending && <Box color="quiet">Fetching the plates</Box>}
                 {plates.data?.length === 0 && (
                   <Box color="quiet">No plate yet. Make one from a table on the right.</Box>
@@ -82,7 +86,14 @@ export function Desk() {
               </Box>
             )}
             <Box as="section" aria-labelledby="tables">
-              <Heading id="tables" as={empty ? "h1" : "h2"} textStyle="heading" mb="14px">
+              <Heading
+                id="tables"
+                as={empty ? "h1" : "h2"}
+                textStyle="heading"
+                mb="14px"
+                minH="32px"
+                alignContent="center"
+              >
                 {empty ? "Start with a table" : "Tables"}
               </Heading>
               <Invitation

@@ -5,8 +5,8 @@ import { CHOICE_TERMS } from "../../api/vocabulary";
 import { Button } from "../../shared/Button";
 import { PopCard } from "../../shared/PopCard";
 import { Select } from "../../shared/Select";
+import { save } from "../../shared/save";
 import { Line } from "./parts/Line";
-import { save } from "./save";
 import { copyTable } from "./stage/copyPicture";
 
 type Props = { id: number; forms: readonly Export[]; onSaid: (words: string) => void };

@@ -5,7 +5,8 @@ export async function save(address: string): Promise<string> {
     const told = (await answer.json().catch(() => null)) as { detail?: string } | null;
     throw new Error(told?.detail ?? "It could not be made; try again.");
   }
-  const name = /filename="([^"]+)"/.exec(answer.headers.get("Content-Disposition") ?? "")?.[1] ?? "figure";
+  const said = /filename\*=UTF-8''(\S+)/.exec(answer.headers.get("Content-Disposition") ?? "")?.[1];
+  const name = said ? decodeURIComponent(said) : "figure";
   const link = document.createElement("a");
   link.href = URL.createObjectURL(await answer.blob());
   link.download = name;

@@ -1,0 +1,119 @@
+"""What leaves, over HTTP: a figure in a form, and several as one archive."""
+
+import zipfile
+from io import BytesIO
+from itertools import count
+from urllib.parse import quote
+
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.request import Request
+from rest_framework.views import APIView
+
+from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Drawing, choices_from, source_of, with_source
+from mottled_finch.core.errors import CoreError
+from mottled_finch.core.figure.figure import Figure
+from mottled_finch.core.vocabulary import CHOICE_TERMS
+
+from ..openapi import ProblemAnswer, refers_to
+from ..refusal import Problem
+from ..work.worker import DRAWS, WorkFailed
+from .actions import figure_of
+from .answers import plate_title
+from .models import Plate
+
+ARCHIVE_MOST = 200
+
+
+class Export(APIView):
+    @extend_schema(
+        operation_id="export",
+        parameters=[
+            *(
+                OpenApiParameter(name, str, enum=tuple(term.options) or None, description=f"{term.title}, where the form reads it")
+                for name, term in CHOICE_TERMS.items()
+            ),
+            OpenApiParameter("view", bool, description="To be shown rather than saved"),
+        ],
+        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY},
+    )
+    def get(self, request: Request, pk: int, ending: str) -> HttpResponse:
+        """The figure in a form of export."""
+        if ending not in DRAWINGS:
+            raise Problem(404, f'There is no form "{ending}"; choose one of {", ".join(DRAWINGS)}.')
+        plate = get_object_or_404(Plate, pk=pk)
+        drawing = DRAWINGS[ending]
+        given = {name: str(text) for name, text in request.query_params.items() if name in CHOICE_TERMS}
+        choices = choices_from(given, drawing.reads)
+        headers = {"Cache-Control": "no-cache"} if "view" in request.query_params else as_file(plate, ending)
+        return HttpResponse(exported(plate, ending, choices), content_type=drawing.media_type, headers=headers)
+
+
+def exported(plate: Plate, ending: str, choices: Choices) -> bytes:
+    """The plate's figure in a form, with its source."""
+    figure = figure_of(plate)
+    source = source_of(figure, plate.standing().recipe, choices, plate.table.name, plate.table.edition().number, plate.pk)
+    return with_source(drawn(DRAWINGS[ending], figure, choices), ending, source)
+
+
+def drawn(drawing: Drawing, figure: Figure, choices: Choices) -> bytes:
+    """The file, made by a process of its own where that takes long. Raises Problem where it ends there."""
+    if drawing.order is None:
+        return drawing.draw(figure, choices)
+    order = drawing.order(figure, choices)
+    try:
+        return drawing.finish(bytes(DRAWS.do("render", order)), figure, choices)
+    except WorkFailed as error:
+        raise Problem(422, f"The {drawing.title.lower()} cannot be made: {error}.") from error
+
+
+class Archive(APIView):
+    @extend_schema(
+        operation_id="archive",
+        parameters=[
+            OpenApiParameter("plates", str, required=True, description="Numbers of plates, with commas between"),
+            OpenApiParameter("ending", str, required=True, description="The form of export that all have"),
+        ],
+        responses={(200, "application/zip"): OpenApiTypes.BINARY, 422: refers_to(ProblemAnswer)},
+    )
+    def get(self, request: Request) -> HttpResponse:
+        """Several figures in one form, as one archive. Those that cannot be made are told in a text beside the others."""
+        numbers = request.query_params.get("plates", "").split(",")
+        ending = request.query_params.get("ending", "")
+        if ending not in DRAWINGS:
+            raise Problem(422, f'There is no form "{ending}"; choose one of {", ".join(DRAWINGS)}.', "ending")
+        if not all(each.isdecimal() for each in numbers) or len(numbers) > ARCHIVE_MOST:
+            raise Problem(422, f"Name up to {ARCHIVE_MOST} plates by their numbers, such as 1,2.", "plates")
+        plates = Plate.objects.select_related("table").in_bulk([int(each) for each in numbers])
+        out, names, left = BytesIO(), set[str](), list[str]()
+        with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+            for plate in (plates[int(each)] for each in dict.fromkeys(numbers) if int(each) in plates):
+                title = file_title(plate)
+                name = next(each for i in count(1) if (each := title if i == 1 else f"{title} {i}") not in names)
+                names.add(name)
+                try:
+                    archive.writestr(f"{name}.{ending}", exported(plate, ending, USUAL))
+                except (CoreError, Problem) as error:
+                    left.append(f"{title}: {error}")
+            if left:
+                archive.writestr("left out.txt", "\n".join(left) + "\n")
+        return HttpResponse(out.getvalue(), content_type="application/zip", headers=saved_as("figures.zip"))
+
+
+def as_file(plate: Plate, ending: str) -> dict[str, str]:
+    """Headers that save the answer under the plate's title."""
+    return saved_as(f"{file_title(plate)}.{ending}")
+
+
+def saved_as(name: str) -> dict[str, str]:
+    """Headers that save an answer under a name, in letters of any script (RFC 6266)."""
+    plain = "".join(mark for mark in name if mark.isascii()).strip()
+    return {"Content-Disposition": f"attachment; filename=\"{plain}\"; filename*=UTF-8''{quote(name)}"}
+
+
+def file_title(plate: Plate) -> str:
+    """The plate's title with nothing in it that a file system minds."""
+    title = "".join(mark if mark.isalnum() or mark in " -" else "" for mark in plate_title(plate))
+    return " ".join(title.split())[:80].strip() or "figure"

@@ -1,0 +1,99 @@
+import { Box, Dialog, Flex } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Plate } from "../../api/client";
+import { useAbout } from "../../api/queries";
+import { Button } from "../../shared/Button";
+import { counted } from "../../shared/numbers";
+import { Select } from "../../shared/Select";
+import { Sheet } from "../../shared/Sheet";
+import { save } from "../../shared/save";
+
+/** Several plates at once, in one form, as one archive. */
+export function ExportSeveral({ plates }: { plates: readonly Plate[] }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button size="sm" variant="plain" onClick={() => setOpen(true)}>
+        Export several
+      </Button>
+      <Sheet heading="Export several plates" open={open} onClose={() => setOpen(false)} width="460px" tall>
+        <Choosing plates={plates} onClose={() => setOpen(false)} />
+      </Sheet>
+    </>
+  );
+}
+
+function Choosing({ plates, onClose }: { plates: readonly Plate[]; onClose: () => void }) {
+  const about = useAbout();
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const [ending, setEnding] = useState("pptx");
+  const [working, setWorking] = useState(false);
+  const [problem, setProblem] = useState("");
+  const chosen = plates.filter(({ id }) => !left.has(id));
+  const forms = (about.data?.exports ?? []).filter(({ purpose }) => purpose !== "clipboard");
+
+  async function done() {
+    setWorking(true);
+    setProblem("");
+    try {
+      await save(`/api/archive?${new URLSearchParams({ plates: chosen.map(({ id }) => id).join(","), ending })}`);
+      onClose();
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : "The archive could not be made; try again.");
+    } finally {
+      setWorking(false);
+    }
+  }
+
+  return (
+    <>
+      <Dialog.Body textStyle="base">
+        <Box mb="10px">
+          <Select
+            label="Form"
+            value={ending}
+            options={forms.map((form) => [form.ending, `${form.title}, .${form.ending}`] as const)}
+            onChange={setEnding}
+          />
+        </Box>
+        <Button size="sm" variant="plain" onClick={() => setLeft(new Set(left.size ? [] : plates.map(({ id }) => id)))}>
+          {left.size ? "All" : "None"}
+        </Button>
+        <Box role="group" aria-label="Plates" mt="8px">
+          {plates.map(({ id, title, problem: broken }) => (
+            <Flex as="label" key={id} align="center" gap="8px" py="3px" cursor="pointer">
+              <input
+                type="checkbox"
+                checked={!left.has(id)}
+                onChange={() =>
+                  setLeft(left.has(id) ? new Set([...left].filter((each) => each !== id)) : new Set([...left, id]))
+                }
+              />
+              <Box flex="1" minW="0" truncate>
+                {title}
+              </Box>
+              {broken && (
+                <Box color="alarm" textStyle="small">
+                  cannot be drawn
+                </Box>
+              )}
+            </Flex>
+          ))}
+        </Box>
+        {problem && (
+          <Box role="alert" color="alarm" mt="8px">
+            {problem}
+          </Box>
+        )}
+      </Dialog.Body>
+      <Dialog.Footer>
+        <Button variant="plain" onClick={onClose}>
+          Cancel
+        </Button>
+        <Button variant="lead" disabled={working || !chosen.length} onClick={() => void done()}>
+          {working ? "Making them" : `Save ${counted(chosen.length, "figure")} as .zip`}
+        </Button>
+      </Dialog.Footer>
+    </>
+  );
+}
