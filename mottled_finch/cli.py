@@ -7,6 +7,7 @@ import sys
 from pathlib import Path
 from typing import TYPE_CHECKING, Literal
 
+from . import __version__
 from .core.errors import CoreError
 from .core.vocabulary import CHOICE_TERMS
 
@@ -116,7 +117,7 @@ def _render(given: argparse.Namespace) -> int:
     chosen = {name: text for name in CHOICE_TERMS if (text := getattr(given, name)) is not None}
     choices = choices_from(chosen, drawing.reads)
     figure, recipe = _figure(given)
-    source = source_of(figure, dump_recipe(recipe), choices, given.table.name)
+    source = source_of(figure, dump_recipe(recipe), choices, given.table.name, __version__)
     given.out.write_bytes(with_source(drawing.draw(figure, choices), ending, source))
     return 0
 

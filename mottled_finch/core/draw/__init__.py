@@ -5,20 +5,20 @@ from dataclasses import dataclass
 from typing import Literal
 
 from ..figure.figure import Figure
-from .bare import as_chosen
-from .choices import USUAL, Choices, choices_from
 from .csv import draw_csv
 from .docx import draw_docx
 from .hex import draw_hex
 from .html import draw_html
 from .json import draw_json
+from .making.bare import as_chosen
+from .making.choices import USUAL, Choices, choices_from
+from .making.source import Source, source_in, source_of, with_source
 from .pdf import draw_pdf, pdf_order, told_pdf
 from .png import draw_png, png_order
 from .pptx import draw_pptx
 from .render import Order, rendered
-from .source import Source, source_in, source_of, with_source
 from .svg import draw_svg
-from .table_html import draw_table_html
+from .table import draw_table_html
 from .tokens import draw_tokens
 from .xlsx import draw_xlsx
 

@@ -11,9 +11,9 @@ from numpy.typing import NDArray
 from ..figure.figure import Figure
 from ..table import guarded
 from ..words.parts import level_words
-from .choices import USUAL, Choices
 from .json import numbers_or_null, only_one_side
-from .leaving import leaving_values
+from .making.choices import USUAL, Choices
+from .making.leaving import leaving_values
 
 ALL = "All"
 

@@ -15,12 +15,12 @@ from ..scene.legend import Legend
 from ..scene.type import width_of
 from ..scene.typeface import BUNDLED, using
 from ..words.wording import printable
-from .bare import as_chosen
-from .choices import USUAL, Choices
-from .package import settled
+from .making.bare import as_chosen
+from .making.choices import USUAL, Choices
+from .making.package import settled
+from .making.tabled import Place, Tabled, tabled
+from .making.told import Told, statement_of, told
 from .png import draw_png
-from .tabled import Place, Tabled, tabled
-from .told import Told, statement_of, told
 
 NAME = "Mottled Finch figure"
 _TWIPS = 20

@@ -13,11 +13,11 @@ from ..figure.figure import Figure
 from ..language import speaking
 from ..scene import Grid
 from ..words.wording import counted, printable
-from .bare import as_chosen
-from .choices import USUAL, Choices
+from .making.bare import as_chosen
+from .making.choices import USUAL, Choices
+from .making.tabled import Place, tabled
+from .making.told import told
 from .svg import svg_text
-from .tabled import Place, tabled
-from .told import told
 
 _PAGE = Path(__file__).parent / "page"
 

@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 
 from ..figure.figure import Figure
 from ..pivot import Group, Matrix
-from .choices import USUAL, Choices
-from .leaving import hidden, leaving_values
+from .making.choices import USUAL, Choices
+from .making.leaving import hidden, leaving_values
 
 
 def draw_json(figure: Figure, choices: Choices = USUAL) -> bytes:

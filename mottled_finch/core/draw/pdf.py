@@ -4,8 +4,8 @@ import io
 
 from ..figure.figure import Figure
 from ..words.wording import printable
+from .making.told import told
 from .render import Order, order_of, rendered
-from .told import told
 
 
 def pdf_order(figure: Figure) -> Order:

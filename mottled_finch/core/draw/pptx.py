@@ -10,15 +10,15 @@ from ..figure.figure import Figure
 from ..scene import Scene
 from ..scene.typeface import BUNDLED, using
 from ..words.wording import printable
-from .bare import as_chosen
 from .canvas import MANY_CELLS, paint
-from .choices import USUAL, Choices, Form
-from .package import settled
+from .making.bare import as_chosen
+from .making.choices import USUAL, Choices, Form
+from .making.package import settled
+from .making.slide_shapes import SlideCanvas, group
+from .making.slide_table import table_of, table_xml
+from .making.tabled import Tabled
+from .making.told import statement_of, told
 from .png import draw_png
-from .slide_shapes import SlideCanvas, group
-from .slide_table import table_of, table_xml
-from .tabled import Tabled
-from .told import statement_of, told
 
 NAME = "Mottled Finch figure"
 _TITLE_ONLY, _BLANK = 5, 6

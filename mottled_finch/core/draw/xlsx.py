@@ -13,12 +13,12 @@ from ..figure.figure import Figure
 from ..scene.type import width_of
 from ..scene.typeface import using
 from ..words.wording import printable
-from .choices import USUAL, Choices
-from .number_format import NOTHING, number_format
-from .rules import rules_of
-from .sheet_records import records_of
-from .tabled import Place, Tabled, tabled
-from .told import statement_of, told
+from .making.choices import USUAL, Choices
+from .making.number_format import NOTHING, number_format
+from .making.rules import rules_of
+from .making.sheet_records import records_of
+from .making.tabled import Place, Tabled, tabled
+from .making.told import statement_of, told
 
 if TYPE_CHECKING:
     from xlsxwriter.format import Format

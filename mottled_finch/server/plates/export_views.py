@@ -12,6 +12,7 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
+from mottled_finch import __version__
 from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Drawing, choices_from, source_of, with_source
 from mottled_finch.core.errors import CoreError
 from mottled_finch.core.figure.figure import Figure
@@ -54,7 +55,9 @@ class Export(APIView):
 def exported(plate: Plate, ending: str, choices: Choices) -> bytes:
     """The plate's figure in a form, with its source."""
     figure = figure_of(plate)
-    source = source_of(figure, plate.standing().recipe, choices, plate.table.name, plate.table.edition().number, plate.pk)
+    source = source_of(
+        figure, plate.standing().recipe, choices, plate.table.name, __version__, plate.table.edition().number, plate.pk
+    )
     return with_source(drawn(DRAWINGS[ending], figure, choices), ending, source)
 
 

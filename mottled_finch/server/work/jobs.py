@@ -7,8 +7,8 @@ from pathlib import Path
 from typing import Any
 
 from mottled_finch.core import intake
+from mottled_finch.core.draw.making.source import source_in
 from mottled_finch.core.draw.render import Order, rendered
-from mottled_finch.core.draw.source import source_in
 from mottled_finch.core.intake import Told, look_at, read_file
 from mottled_finch.core.recipe import ReadingSpec
 

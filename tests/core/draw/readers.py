@@ -96,8 +96,9 @@ def from_xlsx(content: bytes, deep: int, wide: int) -> Grid:
     corner = sheet[sheet.freeze_panes]
     top, left = corner.row - wide, corner.column - deep
     scale = {f"Scale!$A${i}": cell.value for i, (cell,) in enumerate(book["Scale"]["A1:A300"], 1)} if "Scale" in book else {}
-    rules = [rule for area in sheet.conditional_formatting for rule in area.rules]
-    areas = [range_boundaries(str(part)) for area in sheet.conditional_formatting for part in area.cells.ranges]
+    ruled = list(next(value for name, value in vars(sheet).items() if name.endswith("_formatting")))
+    rules = [rule for area in ruled for rule in area.rules]
+    areas = [range_boundaries(str(part)) for area in ruled for part in area.cells.ranges]
     found: Grid = {}
     for line in sheet.iter_rows(min_row=top, min_col=left):
         for cell in line:

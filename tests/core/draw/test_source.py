@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from PIL import Image
 
 from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Source, source_in, source_of, with_source
-from mottled_finch.core.draw.source import KEY, MOST, PUT
+from mottled_finch.core.draw.making.source import KEY, MOST, PUT
 from mottled_finch.core.errors import DrawError
 from mottled_finch.core.recipe import dump_recipe, load_recipe
 
@@ -63,16 +63,16 @@ def test_it_is_found_again_and_the_file_is_what_it_was(drawn, ending):
 
 def test_a_recipe_is_made_again_from_it_and_records_never_go_along():
     figure = figure_of(TEXT, pivot=PIVOT)
-    source = source_of(figure, dump_recipe(figure.recipe), USUAL, "t.csv")
+    source = source_of(figure, dump_recipe(figure.recipe), USUAL, "t.csv", "1")
     content = with_source(DRAWINGS["svg"].draw(figure, USUAL), "svg", source)
     assert load_recipe(source_in(content).recipe) == figure.recipe
     assert b"b,y" not in content
-    assert source_of(figure, {}, Choices(source="no"), "t.csv") is None
-    bare = source_of(figure, {}, Choices(values="no"), "t.csv")
+    assert source_of(figure, {}, Choices(source="no"), "t.csv", "1") is None
+    bare = source_of(figure, {}, Choices(values="no"), "t.csv", "1")
     assert bare.digest != source.digest
     other = figure_of(TEXT.replace("1", "3"), pivot=PIVOT)
-    assert source_of(other, {}, Choices(values="no"), "t.csv").digest == bare.digest
-    assert source_of(other, {}, USUAL, "t.csv").digest != source.digest
+    assert source_of(other, {}, Choices(values="no"), "t.csv", "1").digest == bare.digest
+    assert source_of(other, {}, USUAL, "t.csv", "1").digest != source.digest
 
 
 def test_fonts_and_pictures_stay_here(drawn):

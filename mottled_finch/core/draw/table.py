@@ -6,9 +6,9 @@ from html import escape
 
 from ..figure.figure import Figure
 from ..words.wording import printable
-from .choices import USUAL, Choices
-from .tabled import Place, tabled
-from .told import told
+from .making.choices import USUAL, Choices
+from .making.tabled import Place, tabled
+from .making.told import told
 
 _CELL = "border:1px solid #ffffff;padding:2pt 6pt;white-space:nowrap"
 _MARKS = {"blank": "", "few": "–", "aside": "", "new": "●", "gone": "○"}

@@ -5,9 +5,9 @@ from html import escape
 import numpy as np
 from numpy.typing import NDArray
 
-from ..scene import Text, Theme, Under
-from ..scene.type import ascent_of, width_of
-from ..words.wording import printable
+from ...scene import Text, Theme, Under
+from ...scene.type import ascent_of, width_of
+from ...words.wording import printable
 
 _EMU = 12_700
 """Of a point."""

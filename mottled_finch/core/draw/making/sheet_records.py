@@ -6,13 +6,13 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ..errors import DrawError
-from ..figure.figure import Figure
-from ..figure.targets import no_editions, with_targets
-from ..pivot import behind
-from ..recipe.spec import ShowSpec
-from ..table import Column, Kind
-from ..table.texts import texts_at
+from ...errors import DrawError
+from ...figure.figure import Figure
+from ...figure.targets import no_editions, with_targets
+from ...pivot import behind
+from ...recipe.spec import ShowSpec
+from ...table import Column, Kind
+from ...table.texts import texts_at
 
 MOST = 100_000
 Written = str | float | None

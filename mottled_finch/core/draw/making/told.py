@@ -2,14 +2,14 @@
 
 from dataclasses import dataclass
 
-from ..figure.figure import Figure
-from ..figure.page_words import PageWords
-from ..language import speaking
-from ..scene.legend import Legend, legend_of
-from ..scene.notes import placed_notes
-from ..scene.page import Page
-from ..scene.typeface import using
-from ..statement import write_statement
+from ...figure.figure import Figure
+from ...figure.page_words import PageWords
+from ...language import speaking
+from ...scene.legend import Legend, legend_of
+from ...scene.notes import placed_notes
+from ...scene.page import Page
+from ...scene.typeface import using
+from ...statement import write_statement
 
 _WIDE = 100_000.0
 """Points: no word of a legend is cut, or put on a line of its own."""

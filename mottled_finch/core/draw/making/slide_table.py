@@ -7,9 +7,9 @@ from dataclasses import dataclass
 from html import escape
 from itertools import pairwise
 
-from ..figure.figure import Figure
-from ..scene import Text
-from ..words.wording import printable
+from ...figure.figure import Figure
+from ...scene import Text
+from ...words.wording import printable
 from .slide_shapes import NAMESPACES, emu, hatched, run, solid
 from .tabled import Line, Place, Tabled, tabled
 

@@ -19,9 +19,8 @@ from io import BytesIO
 from typing import Any
 from xml.etree import ElementTree
 
-from ... import __version__
-from ..errors import DrawError
-from ..figure.figure import Figure
+from ...errors import DrawError
+from ...figure.figure import Figure
 from .choices import Choices
 
 KEY = "mottled-finch-source"
@@ -53,7 +52,13 @@ class Source:
 
 
 def source_of(
-    figure: Figure, recipe: dict[str, Any], choices: Choices, table: str, edition: int | None = None, plate: int | None = None
+    figure: Figure,
+    recipe: dict[str, Any],
+    choices: Choices,
+    table: str,
+    version: str,
+    edition: int | None = None,
+    plate: int | None = None,
 ) -> Source | None:
     """What goes along with an output of the figure; None where it was chosen to leave it out. The digest is that of the columns and
     the number of records of the table, and of the figure's numbers as far as these go along.
@@ -63,7 +68,7 @@ def source_of(
     parts = json.dumps([figure.facts.table.names, figure.facts.table.records]).encode()
     numbers = figure.matrix.all_values.tobytes() if choices.values == "yes" else b""
     digest = hashlib.blake2b(parts + numbers, digest_size=16).hexdigest()
-    return Source(recipe=recipe, table=table, digest=digest, edition=edition, version=__version__, plate=plate)
+    return Source(recipe=recipe, table=table, digest=digest, edition=edition, version=version, plate=plate)
 
 
 def written(source: Source) -> str:

@@ -3,8 +3,8 @@
 import numpy as np
 from numpy.typing import NDArray
 
-from ..figure.figure import Figure
-from ..pivot import colored_values
+from ...figure.figure import Figure
+from ...pivot import colored_values
 from .choices import Choices
 
 

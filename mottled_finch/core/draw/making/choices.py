@@ -4,8 +4,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from ..errors import DrawError
-from ..vocabulary import CHOICE_TERMS
+from ...errors import DrawError
+from ...vocabulary import CHOICE_TERMS
 
 Form = Literal["fit", "table", "shapes", "picture"]
 

@@ -9,15 +9,15 @@ from typing import Literal
 
 import numpy as np
 
-from ..figure.figure import Figure
-from ..figure.number_style import NumberStyle
-from ..language import speaking, spoken
-from ..language.labels import shown_label
-from ..pivot import Group, Labels
-from ..recipe.spec import LevelSpec
-from ..scene.notes import placed_notes
-from ..scene.total_looks import Look, looks_of
-from ..scene.uncolored import Uncolored
+from ...figure.figure import Figure
+from ...figure.number_style import NumberStyle
+from ...language import speaking, spoken
+from ...language.labels import shown_label
+from ...pivot import Group, Labels
+from ...recipe.spec import LevelSpec
+from ...scene.notes import placed_notes
+from ...scene.total_looks import Look, looks_of
+from ...scene.uncolored import Uncolored
 
 Part = Literal["corner", "head", "cell", "total"]
 

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from ..figure.figure import Figure
+from ...figure.figure import Figure
 from .choices import Choices
 from .told import statement_of
 

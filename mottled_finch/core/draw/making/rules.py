@@ -5,11 +5,11 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ..color.ink import inks_on
-from ..color.palettes import BLANK_STEP
-from ..color.scale import Scale
-from ..color.spaces import hex_of
-from ..figure.figure import Figure
+from ...color.ink import inks_on
+from ...color.palettes import BLANK_STEP
+from ...color.scale import Scale
+from ...color.spaces import hex_of
+from ...figure.figure import Figure
 
 Floats = NDArray[np.float64]
 
