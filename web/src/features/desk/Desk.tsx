@@ -1,17 +1,19 @@
 import { Box, Flex, Grid, Heading } from "@chakra-ui/react";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { useImports, usePlates, useTables } from "../../api/queries";
 import { Bar } from "../../shared/Bar";
+import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
 import { Refused } from "../../shared/Say";
 import { useDrop } from "../../shared/useDrop";
 import { useGive, usePaste } from "../intake";
-import { ExportSeveral } from "./ExportSeveral";
 import { useHandOver } from "./handOver";
 import { Invitation } from "./Invitation";
 import { PlateCard } from "./PlateCard";
 import { TableCard } from "./TableCard";
 import { Waiting } from "./Waiting";
+
+const ExportSeveral = lazy(() => import("./ExportSeveral"));
 
 /** Plates as live thumbnails, tables, and one plain invitation. */
 export function Desk() {
@@ -29,6 +31,7 @@ export function Desk() {
     void take(files);
   }, [take]);
   const [refusal, setRefusal] = useState("");
+  const [several, setSeveral] = useState(false);
   const empty = plates.data?.length === 0 && tables.data?.length === 0;
   useEffect(() => {
     document.title = "Mottled Finch";
@@ -72,7 +75,11 @@ export function Desk() {
                   <Heading id="plates" as="h1" textStyle="heading">
                     Plates
                   </Heading>
-                  {(plates.data?.length ?? 0) > 1 && <ExportSeveral plates={plates.data ?? []} />}
+                  {(plates.data?.length ?? 0) > 1 && (
+                    <Button size="sm" variant="plain" onClick={() => setSeveral(true)}>
+                      Export several
+                    </Button>
+                  )}
                 </Flex>
                 {plates.isPending && <Box color="quiet">Fetching the plates</Box>}
                 {plates.data?.length === 0 && (
@@ -113,6 +120,11 @@ export function Desk() {
           </Grid>
         </Box>
       </Box>
+      {several && (
+        <Suspense fallback={null}>
+          <ExportSeveral plates={plates.data ?? []} onClose={() => setSeveral(false)} />
+        </Suspense>
+      )}
       {over && <DropFrame />}
     </Flex>
   );

@@ -8,18 +8,12 @@ import { Select } from "../../shared/Select";
 import { Sheet } from "../../shared/Sheet";
 import { save } from "../../shared/save";
 
-/** Several plates at once, in one form, as one archive. */
-export function ExportSeveral({ plates }: { plates: readonly Plate[] }) {
-  const [open, setOpen] = useState(false);
+/** Several plates at once, in one form, as one archive. Fetched when it is asked for. */
+export default function ExportSeveral({ plates, onClose }: { plates: readonly Plate[]; onClose: () => void }) {
   return (
-    <>
-      <Button size="sm" variant="plain" onClick={() => setOpen(true)}>
-        Export several
-      </Button>
-      <Sheet heading="Export several plates" open={open} onClose={() => setOpen(false)} width="460px" tall>
-        <Choosing plates={plates} onClose={() => setOpen(false)} />
-      </Sheet>
-    </>
+    <Sheet heading="Export several plates" open onClose={onClose} width="460px" tall>
+      <Choosing plates={plates} onClose={onClose} />
+    </Sheet>
   );
 }
 
