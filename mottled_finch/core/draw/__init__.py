@@ -1,7 +1,7 @@
-"""Figures to files, one canvas a file. ``DRAWINGS`` is the table a new output is entered in, by the file's ending."""
+"""Figures to files, one canvas a file. ``DRAWN`` is the table a new output is entered in, by the file's ending."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from ..figure.figure import Figure
@@ -12,7 +12,7 @@ from .html import draw_html
 from .json import draw_json
 from .making.bare import as_chosen
 from .making.choices import USUAL, Choices, choices_from
-from .making.source import Source, source_in, source_of, with_source
+from .making.source import PUT, Source, source_in, source_of, with_source
 from .pdf import draw_pdf, pdf_order, told_pdf
 from .png import draw_png, png_order
 from .pptx import draw_pptx
@@ -45,10 +45,8 @@ class Drawing:
 
 _OFFICE = "application/vnd.openxmlformats-officedocument"
 
-DRAWINGS: dict[str, Drawing] = {
-    "pptx": Drawing(
-        "Slide", "slide", "printed", f"{_OFFICE}.presentationml.presentation", draw_pptx, reads=("form", "values", "source")
-    ),
+DRAWN: dict[str, Drawing] = {
+    "pptx": Drawing("Slide", "slide", "printed", f"{_OFFICE}.presentationml.presentation", draw_pptx, reads=("form", "values")),
     "png": Drawing(
         "Picture",
         "slide",
@@ -56,7 +54,7 @@ DRAWINGS: dict[str, Drawing] = {
         "image/png",
         lambda figure, choices: draw_png(as_chosen(figure, choices), choices.zoom),
         lambda figure, choices: png_order(as_chosen(figure, choices), choices.zoom),
-        reads=("zoom", "values", "source"),
+        reads=("zoom", "values"),
     ),
     "svg": Drawing(
         "Vector picture",
@@ -64,7 +62,7 @@ DRAWINGS: dict[str, Drawing] = {
         "printed",
         "image/svg+xml",
         lambda figure, choices: draw_svg(as_chosen(figure, choices)),
-        reads=("values", "source"),
+        reads=("values",),
     ),
     "pdf": Drawing(
         "Page",
@@ -74,21 +72,24 @@ DRAWINGS: dict[str, Drawing] = {
         lambda figure, choices: draw_pdf(as_chosen(figure, choices)),
         lambda figure, choices: pdf_order(as_chosen(figure, choices)),
         lambda content, figure, choices: told_pdf(content, as_chosen(figure, choices)),
-        reads=("values", "source"),
+        reads=("values",),
     ),
-    "docx": Drawing(
-        "Document", "document", "printed", f"{_OFFICE}.wordprocessingml.document", draw_docx, reads=("form", "values", "source")
-    ),
+    "docx": Drawing("Document", "document", "printed", f"{_OFFICE}.wordprocessingml.document", draw_docx, reads=("form", "values")),
     "xlsx": Drawing(
-        "Workbook", "workbook", "all", f"{_OFFICE}.spreadsheetml.sheet", draw_xlsx, reads=("colors", "values", "records", "source")
+        "Workbook", "workbook", "all", f"{_OFFICE}.spreadsheetml.sheet", draw_xlsx, reads=("colors", "values", "records")
     ),
-    "html": Drawing("Page to read", "web", "all", "text/html; charset=utf-8", draw_html, reads=("values", "source")),
+    "html": Drawing("Page to read", "web", "all", "text/html; charset=utf-8", draw_html, reads=("values",)),
     "table.html": Drawing("Colored table", "clipboard", "printed", "text/html; charset=utf-8", draw_table_html, reads=("values",)),
     "csv": Drawing("Values as text", "data", "all", "text/csv; charset=utf-8", draw_csv, reads=("hidden",)),
     "json": Drawing("Values and colors", "data", "all", "application/json", draw_json, reads=("hidden",)),
     "hex.csv": Drawing("Hex codes as text", "data", "none", "text/csv; charset=utf-8", lambda figure, _: draw_hex(figure)),
     "tokens.json": Drawing("Colors as tokens", "data", "none", "application/json", lambda figure, _: draw_tokens(figure)),
 }
+
+DRAWINGS: dict[str, Drawing] = {
+    ending: replace(each, reads=(*each.reads, "source")) if ending in PUT else each for ending, each in DRAWN.items()
+}
+"""The table; whether the source goes along can be chosen of every form that can carry it."""
 
 __all__ = [
     "DRAWINGS",

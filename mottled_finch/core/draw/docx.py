@@ -6,7 +6,6 @@ from datetime import UTC, datetime
 from html import escape
 from typing import Any
 
-from ..cautions import cautions_of
 from ..errors import DrawError
 from ..figure.figure import Figure
 from ..figure.page_words import PageWords
@@ -18,11 +17,10 @@ from ..words.wording import printable
 from .making.bare import as_chosen
 from .making.choices import USUAL, Choices
 from .making.package import settled
-from .making.tabled import Place, Tabled, tabled
-from .making.told import Told, statement_of, told
+from .making.tabled import MARKS, Place, Tabled, tabled
+from .making.told import NAME, Told, about, told
 from .png import draw_png
 
-NAME = "Mottled Finch figure"
 _TWIPS = 20
 """Of a point."""
 _MOST = 10_000
@@ -37,7 +35,6 @@ _WORDS = 130.0
 """Points that the words above and below a picture may need."""
 _MAIN = "http://schemas.openxmlformats.org/wordprocessingml/2006/main"
 _NAMESPACE = f'xmlns:w="{_MAIN}"'
-_MARKS = {"blank": "", "few": "–", "aside": "", "new": "●", "gone": "○"}
 
 
 def draw_docx(figure: Figure, choices: Choices = USUAL) -> bytes:
@@ -194,7 +191,7 @@ class _Writer:
         align = "center" if not place.is_head or place.column is not None else "right"
         bold = "<w:b/>" if place.part == "total" or place.outer else ""
         font = f'<w:rFonts w:ascii="{escape(self.font)}" w:hAnsi="{escape(self.font)}"/>' if self.font else ""
-        text = place.text if head or (self.numbers and not place.why) else _MARKS[place.why] if place.why else ""
+        text = place.text if head or (self.numbers and not place.why) else MARKS[place.why] if place.why else ""
         look = f'<w:rPr>{font}{bold}<w:color w:val="{place.ink[1:7]}"/><w:sz w:val="{round(self.size * 2)}"/></w:rPr>'
         words = f'<w:r>{look}<w:t xml:space="preserve">{escape(printable(text), quote=False)}</w:t></w:r>' if text else ""
         return (
@@ -244,7 +241,7 @@ def _legend(document: Any, figure: Figure, legend: Legend | None) -> None:
         for tick in sorted(legend.ticks_for(_RAMP), key=lambda tick: tick.place):
             swatch("#" + bytes(colors[round(tick.place * (len(colors) - 1))].tolist()).hex(), tick.text)
     for why, words in legend.swatches:
-        line.add_run(f"{_MARKS[why] or '▨'} {printable(words)}   ")
+        line.add_run(f"{MARKS[why] or '▨'} {printable(words)}   ")
     for note in legend.notes:
         line.add_run(f"{printable(note)}   ")
 
@@ -281,8 +278,7 @@ def _below(document: Any, said: Told, words: PageWords) -> None:
 
 def _about(document: Any, figure: Figure, *, numbers: bool) -> None:
     """How it was made, as a comment that does not print: the statement, and what may mislead."""
-    standing, _ = cautions_of(figure, figure.recipe) if numbers else ([], [])
-    lines = [statement_of(figure), *(f"Caution: {caution.words}" for caution in standing)]
+    lines = [f"{name}: {text}" for name, text in about(figure, numbers=numbers)]
     runs = document.paragraphs[0].runs if document.paragraphs else []
     if runs:
         comment = document.add_comment(runs, text=printable("\n".join(lines)), author="Mottled Finch", initials="")

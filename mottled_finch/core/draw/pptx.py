@@ -4,7 +4,6 @@ import io
 from dataclasses import replace
 from typing import Any
 
-from ..cautions import cautions_of
 from ..errors import DrawError
 from ..figure.figure import Figure
 from ..scene import Scene
@@ -17,10 +16,9 @@ from .making.package import settled
 from .making.slide_shapes import SlideCanvas, group
 from .making.slide_table import table_of, table_xml
 from .making.tabled import Tabled
-from .making.told import statement_of, told
+from .making.told import NAME, about, told
 from .png import draw_png
 
-NAME = "Mottled Finch figure"
 _TITLE_ONLY, _BLANK = 5, 6
 _IN_TABLE = ("heads", "totals")
 
@@ -45,7 +43,8 @@ def draw_pptx(figure: Figure, choices: Choices = USUAL) -> bytes:
             if title:
                 _title(slide, scene, printable(words.title), _family(figure))
             _drawn(slide, shown, table, language)
-    slide.notes_slide.notes_text_frame.text = printable(_notes(figure, numbers=choices.values == "yes"))
+    said = about(figure, numbers=choices.values == "yes")
+    slide.notes_slide.notes_text_frame.text = printable("\n".join(f"{name}: {text}" for name, text in said))
     deck.core_properties.title = printable(words.title)
     deck.core_properties.author = ""
     out = io.BytesIO()
@@ -185,16 +184,3 @@ def _color(color: str) -> Any:
     from pptx.dml.color import RGBColor
 
     return RGBColor.from_string(color[1:7].upper())
-
-
-def _notes(figure: Figure, *, numbers: bool) -> str:
-    """What the speaker has at hand: how the figure was made, of how many records, its source, and what may mislead."""
-    words = told(figure).words
-    standing, _ = cautions_of(figure, figure.recipe) if numbers else ([], [])
-    lines = [
-        statement_of(figure),
-        words.caption if numbers else "",
-        words.source,
-        *(f"Caution: {caution.words}" for caution in standing),
-    ]
-    return "\n".join(line for line in lines if line)

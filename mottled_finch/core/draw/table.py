@@ -7,11 +7,10 @@ from html import escape
 from ..figure.figure import Figure
 from ..words.wording import printable
 from .making.choices import USUAL, Choices
-from .making.tabled import Place, tabled
+from .making.tabled import MARKS, Place, tabled
 from .making.told import told
 
 _CELL = "border:1px solid #ffffff;padding:2pt 6pt;white-space:nowrap"
-_MARKS = {"blank": "", "few": "–", "aside": "", "new": "●", "gone": "○"}
 
 
 def draw_table_html(figure: Figure, choices: Choices = USUAL) -> bytes:
@@ -24,7 +23,7 @@ def draw_table_html(figure: Figure, choices: Choices = USUAL) -> bytes:
     title = f'<p style="{font};font-weight:bold">{_text(words.title)}</p>' if words.title else ""
     below = "".join(
         f'<p style="{font};color:{figure.scene.theme.quiet};font-size:8pt">{_text(text)}</p>'
-        for text in (words.caption if numbers else "", words.source)
+        for text in (words.caption, words.source)
         if text
     )
     return f'{title}<table style="border-collapse:collapse;{font}">{lines}</table>{below}'.encode()
@@ -38,7 +37,7 @@ def _place(place: Place, figure: Figure, *, numbers: bool) -> str:
         return f'<td{span} style="{_CELL};text-align:{align};font-weight:{weight};color:{place.ink}">{_text(place.text)}</td>'
     fill = place.fill or (figure.scene.theme.blank if not place.absent and place.why != "aside" else "")
     ground = f";background:{fill}" if fill else ""
-    text = _MARKS[place.why] if place.why else place.text if numbers else ""
+    text = MARKS[place.why] if place.why else place.text if numbers else ""
     weight = ";font-weight:bold" if place.part == "total" else ""
     return f'<td style="{_CELL};text-align:center;color:{place.ink}{ground}{weight}">{_text(text)}</td>'
 

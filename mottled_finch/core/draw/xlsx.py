@@ -8,8 +8,8 @@ from collections.abc import Sequence
 from datetime import UTC, datetime
 from typing import TYPE_CHECKING, Any
 
-from ..cautions import cautions_of
 from ..figure.figure import Figure
+from ..scene.legend import Legend
 from ..scene.type import width_of
 from ..scene.typeface import using
 from ..words.wording import printable
@@ -17,8 +17,8 @@ from .making.choices import USUAL, Choices
 from .making.number_format import NOTHING, number_format
 from .making.rules import rules_of
 from .making.sheet_records import records_of
-from .making.tabled import Place, Tabled, tabled
-from .making.told import statement_of, told
+from .making.tabled import MARKS, Place, Tabled, tabled
+from .making.told import about, told
 
 if TYPE_CHECKING:
     from xlsxwriter.format import Format
@@ -31,8 +31,8 @@ _LEAST, _MOST = 12.0, 120.0
 """Points a cell may be wide or high."""
 _FONT = 11.0
 _TEXT_MOST = 32_000
-_WORDS = {"blank": "", "few": "", "aside": "", "new": "new", "gone": "gone"}
-"""What stands in a cell that has no color."""
+_TOP, _MIDDLE, _FOOT = 1, 2, 3
+"""Where text stands in its cell, as the library counts."""
 
 
 def draw_xlsx(figure: Figure, choices: Choices = USUAL) -> bytes:
@@ -89,7 +89,7 @@ class _FigureSheet:
         """Alike ones are one."""
         key = tuple(sorted(properties.items()))
         if key not in self.formats:
-            self.formats[key] = self.book.add_format({"valign": "vcenter", **properties})
+            self.formats[key] = self.book.add_format({"text_v_align": _MIDDLE, **properties})
         return self.formats[key]
 
     def _cells(self) -> None:
@@ -107,7 +107,7 @@ class _FigureSheet:
         text = self.told_corner() if place.part == "corner" else _text(place.text)
         look = self.format(
             align="center" if below else "right" if not place.outer else "left",
-            valign="bottom" if below and not place.outer else "top" if place.outer and not below else "vcenter",
+            text_v_align=_FOOT if below and not place.outer else _TOP if place.outer and not below else _MIDDLE,
             bold=place.outer or place.part == "total",
             font_color=place.ink,
             indent=0 if below else 1,
@@ -132,7 +132,7 @@ class _FigureSheet:
         elif place.why:
             properties |= {"bg_color": self.theme.blank, "font_color": self.theme.ink}
         if place.shown is None or self.choices.values == "no":
-            words = _WORDS[place.why] if place.why else ""
+            words = MARKS[place.why] if place.why in ("new", "gone") else ""
             look = self.format(**properties)
             self.sheet.write_string(y, x, words, look) if words else self.sheet.write_blank(y, x, None, look)
         else:
@@ -192,15 +192,14 @@ class _FigureSheet:
         first = areas[0]
         corner = f"{_letters(first[1])}{first[0] + 1}"
         rest = {"multi_range": " ".join(f"{_letters(x)}{y + 1}:{_letters(to_x)}{to_y + 1}" for y, x, to_y, to_x in areas)}
-        self.sheet.conditional_format(
-            *first, {"type": "formula", "criteria": f"=NOT(ISNUMBER({corner}))", "stop_if_true": True, "format": None, **rest}
-        )
+        self._rule(first, f"=NOT(ISNUMBER({corner}))", None, rest)
         for y, rule in enumerate(reversed(self.rules), 1):
             look = self.book.add_format({"bg_color": rule.fill, "font_color": rule.ink})
-            criteria = f"={corner}>=Scale!$A${y + 1}" if y < last else f"=ISNUMBER({corner})"
-            self.sheet.conditional_format(
-                *first, {"type": "formula", "criteria": criteria, "format": look, "stop_if_true": True, **rest}
-            )
+            self._rule(first, f"={corner}>=Scale!$A${y + 1}" if y < last else f"=ISNUMBER({corner})", look, rest)
+
+    def _rule(self, area: tuple[int, int, int, int], holds: str, look: "Format | None", rest: dict[str, str]) -> None:
+        """A look for the cells of which a formula holds; those that are asked later are left alone then."""
+        self.sheet.conditional_format(*area, {"type": "formula", "criteria": holds, "format": look, "stop_if_true": True, **rest})
 
     def _foot(self, y: int) -> None:
         words, quiet = self.told.words, self.format(font_color=self.theme.quiet, font_size=9)
@@ -210,7 +209,7 @@ class _FigureSheet:
                 self.sheet.write_string(y, 0, _text(text), quiet)
                 y += 1
 
-    def _legend(self, legend: Any) -> None:
+    def _legend(self, legend: Legend) -> None:
         """Beside the cells: its title, bands or the ramp from the high end down, what cells without a color are, and notes."""
         x, y = self.table.head_columns + len(self.table.columns) + 1, self.top
         quiet = self.format(font_color=self.theme.quiet)
@@ -238,7 +237,7 @@ class _FigureSheet:
             properties: dict[str, Any] = {"bg_color": self.theme.blank}
             if why == "blank":
                 properties |= {"pattern": 14, "fg_color": self.theme.hatch}
-            line(self.format(**properties), f"{_WORDS[why]}: {words_of}" if _WORDS[why] else words_of)
+            line(self.format(**properties), f"{MARKS[why]} {words_of}".strip())
         for note in legend.notes:
             line(None, note)
 
@@ -264,19 +263,9 @@ def _runs(places: Sequence[int]) -> list[tuple[int, int]]:
 def _write_about(book: "Workbook", figure: Figure, choices: Choices) -> None:
     """What the figure is, in words."""
     sheet = book.add_worksheet("About")
-    bold, wrapped = book.add_format({"bold": True, "valign": "top"}), book.add_format({"text_wrap": True, "valign": "top"})
-    words, recipe = told(figure).words, figure.recipe
-    standing, _ = cautions_of(figure, recipe)
-    numbers = choices.values == "yes"
-    lines = [
-        ("Statement", statement_of(figure)),
-        ("Records", f"{figure.matrix.kept:,}" if numbers else ""),
-        ("Caption", words.caption if numbers else ""),
-        ("Source", words.source),
-        ("In words", figure.scene.alternative if numbers else ""),
-        *(("Caution", caution.words) for caution in standing if numbers),
-    ]
-    for y, (name, text) in enumerate([line for line in lines if line[1]]):
+    bold, wrapped = (book.add_format({name: True, "text_v_align": _TOP}) for name in ("bold", "text_wrap"))
+    lines = about(figure, numbers=choices.values == "yes")
+    for y, (name, text) in enumerate(lines):
         sheet.write_string(y, 0, name, bold)
         sheet.write_string(y, 1, _text(text), wrapped)
     sheet.set_column(0, 0, 14)

@@ -63,12 +63,12 @@ def steps_of(page: PageSpec, sizes: Sizes) -> list[float]:
 
 
 def settled_size(among: Callable[[float], float], least: float) -> float:
-    """The size for what has most of the average room, at least, if that is not below the least; else for what has all of it.
-    ``among`` tells the size for what has such a share of the average.
+    """The size for what has most of the average room, at least, if that is not below the least, or hardly below what has all of it;
+    else for the latter. ``among`` tells the size for what has such a share of the average.
     """
-    most = among(_MOST)
-    return most if most >= least * _NEAR else among(1.0)
+    most, whole = among(_MOST), among(1.0)
+    return most if most >= min(least, whole) * _NEAR else whole
 
 
 _MOST, _NEAR = 0.6, 0.9
-"""Of the average room, and of the least size."""
+"""Of the average room, and of the size that is compared with."""

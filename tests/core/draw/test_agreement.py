@@ -11,6 +11,7 @@ import zipfile
 
 import openpyxl
 import pytest
+from pptx import Presentation
 from python_calamine import CalamineWorkbook
 
 from mottled_finch.core.draw import DRAWINGS, USUAL, Choices
@@ -274,3 +275,68 @@ def test_numbers_are_written_as_the_format_says():
     assert formatted(-0.004, '#,##0.00;"−"#,##0.00;#,##0.00') == "−0.00"
     assert formatted(12345, '#,##0.0,"k";"−"#,##0.0,"k";#,##0.0,"k"') == "12.3k"
     assert formatted(0.125, '0.0%;"−"0.0%;0.0%') == "12.5%"
+
+
+EXTREMES = {
+    "one cell": ("a,x,5\n", {}),
+    "all alike": (
+        "".join(f"{r},{c},7\n" for r in "abc" for c in "xyz"),
+        {"totals": {"rows": True, "columns": True, "color": "own"}},
+    ),
+    "all blank": (
+        "".join(f"{r},{c},\n" for r in "abc" for c in "xyz") + "d,x,1\n",
+        {"totals": {"rows": True, "columns": True}, "keep": [{"field": "r", "not_in": ["d"]}]},
+    ),
+    "a label of 5,000 characters": (f"{'long ' * 1000},x,1\nb,{'y' * 5000},2\n", {}),
+    "lines that are totals of one": (
+        "".join(f"{r},{c},{i}\n" for i, (r, c) in enumerate(itertools.product("abc", "xy"))),
+        {"split": {"field": "c"}, "columns": [], "totals": {"rows": True, "columns": True}},
+    ),
+}
+
+
+@pytest.mark.parametrize("name", EXTREMES)
+def test_extremes_leave_whole(name):
+    text, parts = EXTREMES[name]
+    pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}, **parts}
+    figure = figure_of("r,c,v\n" + text, pivot=pivot, page={"width": 2400, "height": 900})
+    cells = cells_of(figure)
+    for ending, read in (("html", from_html), ("pptx", from_pptx), ("docx", from_docx)):
+        content = DRAWINGS[ending].draw(figure, USUAL)
+        if ending == "pptx" and not any(shape.has_table for shape in Presentation(io.BytesIO(content)).slides[0].shapes):
+            continue
+        grid = read(content)
+        assert {place: grid[place].color for place, seen in cells.items() if seen.color} == {
+            place: seen.color for place, seen in cells.items() if seen.color
+        }
+    for colors in ("rules", "fills"):
+        grid = from_xlsx(DRAWINGS["xlsx"].draw(figure, Choices(colors=colors)), 1, 1)
+        assert {place: (grid[place].number, grid[place].color) for place, seen in cells.items() if seen.color} == {
+            place: (seen.number, seen.color) for place, seen in cells.items() if seen.color
+        }
+    assert {place: grid[place].text for place in labels(figure)} == {place: text.strip() for place, text in labels(figure).items()}
+
+
+def test_heads_that_reach_over_are_joined_as_the_library_joins_them():
+    """In a slide's table, against python-pptx's own joining of the same places."""
+    pivot = {
+        "rows": [{"field": "a"}, {"field": "b"}],
+        "columns": [{"field": "c"}, {"field": "d"}],
+        "measure": {"take": "count"},
+        "totals": dict.fromkeys(("rows", "columns", "row_groups", "column_groups"), True),
+    }
+    figure = figure_of(records(3), pivot=pivot, page={"width": 1600, "height": 1200})
+    deck = Presentation(io.BytesIO(DRAWINGS["pptx"].draw(figure, USUAL)))
+    (ours,) = (shape.table for shape in deck.slides[0].shapes if shape.has_table)
+    rows, columns = len(ours.rows), len(ours.columns)
+    theirs = deck.slides[0].shapes.add_table(rows, columns, 0, 0, 999, 999).table
+    assert all(each.width > 0 for each in ours.columns) and all(each.height > 0 for each in ours.rows)
+    for y, x in itertools.product(range(rows), range(columns)):
+        cell = ours.cell(y, x)
+        if cell.is_merge_origin:
+            theirs.cell(y, x).merge(theirs.cell(y + cell.span_height - 1, x + cell.span_width - 1))
+    spans = ("gridSpan", "rowSpan", "hMerge", "vMerge")
+    for y, x in itertools.product(range(rows), range(columns)):
+        one, other = ours.cell(y, x)._tc, theirs.cell(y, x)._tc
+        assert [getattr(one, name) for name in spans] == [getattr(other, name) for name in spans], (y, x)
+    assert ours.cell(0, 0).span_width == ours.cell(0, 0).span_height == 2

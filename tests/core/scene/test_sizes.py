@@ -7,7 +7,7 @@ import pytest
 
 from mottled_finch.core.errors import RecipeError
 from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.scene.sizes import least_type, sizes_of, steps_of
+from mottled_finch.core.scene.sizes import least_type, settled_size, sizes_of, steps_of
 from mottled_finch.core.scene.type import width_of
 from mottled_finch.core.vocabulary import PAGE_TERMS
 
@@ -74,3 +74,10 @@ def test_cells_take_what_the_legend_leaves():
     margin = sizes_of(load_recipe({"finch_recipe": 2, "pivot": {}}).page).margin
     assert abs(made.scene.width - margin - right) <= 1
     assert min(text.x - text.length for text in made.scene.texts if text.row is not None) >= margin - 0.5
+
+
+def test_what_has_hardly_less_room_is_written_like_the_rest():
+    """Totals of columns that are about as wide as each other are all written, or none is."""
+    assert settled_size(lambda share: 5.75 if share < 1 else 6.0, 12.0) == 5.75
+    assert settled_size(lambda share: 3.0 if share < 1 else 6.0, 12.0) == 6.0
+    assert settled_size(lambda share: 11.0 if share < 1 else 20.0, 12.0) == 11.0

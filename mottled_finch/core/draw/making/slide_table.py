@@ -11,7 +11,7 @@ from ...figure.figure import Figure
 from ...scene import Text
 from ...words.wording import printable
 from .slide_shapes import NAMESPACES, emu, hatched, run, solid
-from .tabled import Line, Place, Tabled, tabled
+from .tabled import MARKS, Line, Place, Tabled, tabled
 
 MOST = 10_000
 """Places a table may have; programs for slides grow slow long before that."""
@@ -19,8 +19,6 @@ _SPARE = 0.15
 """Of their width: the room that heads are given beyond it, since the font of a slide may be wider."""
 _LEAST = 7.0
 """Points a cell is high and wide, at least, where a table is worth while."""
-_MARKS = {"blank": "", "few": "–", "aside": "", "new": "●", "gone": "○"}
-"""What stands in a cell that has no color."""
 
 
 @dataclass(frozen=True)
@@ -62,15 +60,30 @@ class _Drawing:
         assert grid is not None
         self.table, self.grid, self.family, self.language = table, grid, family, language
         self.scene, self.theme = figure.scene, figure.scene.theme
-        totals = [box for box in figure.scene.boxes if box.row is not None and box.column is not None]
-        across = {box.column: (box.x, box.width) for box in totals}
-        down = {box.row: (box.y, box.height) for box in totals}
+        # A total of a row is beside its cells, and one of a column below them: where lines of totals lie is seen there.
+        rows, columns = figure.matrix.shape
+        across: dict[int, tuple[float, float]] = {}
+        down: dict[int, tuple[float, float]] = {}
+        for box in figure.scene.boxes:
+            if box.row is not None and box.column is not None:
+                if box.row < rows:
+                    across[box.column] = box.x, box.width
+                if box.column < columns:
+                    down[box.row] = box.y, box.height
+        self.owners = {
+            (x + i, y + j): (x, y, place)
+            for y, line in enumerate(table.places)
+            for x, place in enumerate(line)
+            if place
+            for i in range(place.across)
+            for j in range(place.down)
+        }
         self.heads = {(text.row, text.column): text for text in figure.scene.texts if text.part in ("heads", "totals")}
         cells = [text for text in figure.scene.texts if text.part == "heads"]
         self.left = self._left(cells)
         self.top = self._top(cells)
-        self.across = _side(table.columns, across | dict(enumerate(zip(grid.xs, self._widths(), strict=True))))
-        self.down = _side(table.rows, down | dict(enumerate(zip(grid.ys, self._heights(), strict=True))))
+        self.across = _side(table.columns, list(zip(grid.xs, self._widths(), strict=True)), across)
+        self.down = _side(table.rows, list(zip(grid.ys, self._heights(), strict=True)), down)
 
     def _widths(self) -> Sequence[float]:
         return self.grid.widths or (self.grid.cell_width,) * len(self.grid.xs)
@@ -128,20 +141,19 @@ class _Drawing:
         return [self.heads[key] for place in places if place and place.outer and (key := (place.row, place.column)) in self.heads]
 
     def _line(self, y: int) -> str:
-        found = []
-        for x, place in enumerate(self.table.places[y]):
-            found.append(self._place(x, y, place) if place else self._covered(x, y))
-        return "".join(found)
+        return "".join(self._place(x, y, place) if place else self._covered(x, y) for x, place in enumerate(self.table.places[y]))
 
     def _covered(self, x: int, y: int) -> str:
-        """A place that a head reaches over: from the left, or from above."""
-        for before in range(x, -1, -1):
-            head = self.table.places[y][before]
-            if head is not None:
-                break
-        from_left = head is not None and head.across > x - before
-        merged = 'hMerge="1"' if from_left else 'vMerge="1"'
-        return f"<a:tc {merged}>{_nothing(self.language)}<a:tcPr/></a:tc>"
+        """A place that a head reaches over, from the left, from above, or both (ISO/IEC 29500-1, 21.1.3.16)."""
+        from_x, from_y, head = self.owners[x, y]
+        parts = {
+            "gridSpan": head.across if from_x == x and head.across > 1 else 0,
+            "rowSpan": head.down if from_y == y and head.down > 1 else 0,
+            "hMerge": int(from_x < x),
+            "vMerge": int(from_y < y),
+        }
+        merged = "".join(f' {name}="{number}"' for name, number in parts.items() if number)
+        return f"<a:tc{merged}>{_nothing(self.language)}<a:tcPr/></a:tc>"
 
     def _place(self, x: int, y: int, place: Place) -> str:
         spans = (f' gridSpan="{place.across}"' if place.across > 1 else "") + (f' rowSpan="{place.down}"' if place.down > 1 else "")
@@ -166,7 +178,7 @@ class _Drawing:
     def _words(self, place: Place) -> tuple[str, float, bool]:
         """What a place prints, how large, and whether bold."""
         if place.why and not place.is_head:
-            return _MARKS[place.why], min(self.grid.cell_height * 0.6, 12.0), False
+            return MARKS[place.why], min(self.grid.cell_height * 0.6, 12.0), False
         if place.part == "cell":
             return (place.text if self.grid.prints else ""), self.grid.print_size, self.grid.bold
         drawn = self.heads.get((place.row, place.column))
@@ -204,11 +216,11 @@ def _nothing(language: str) -> str:
     return f'<a:txBody><a:bodyPr/><a:p><a:endParaRPr lang="{language}" sz="100"/></a:p></a:txBody>'
 
 
-def _side(lines: Sequence[Line], places: Mapping[int | None, tuple[float, float]]) -> _Side:
-    """The edges between the lines, each in the middle of the gap, and the gaps; ``places`` are where lines begin and how long they
-    are.
+def _side(lines: Sequence[Line], cells: Sequence[tuple[float, float]], totals: Mapping[int, tuple[float, float]]) -> _Side:
+    """The edges between the lines, each in the middle of the gap, and the gaps; ``cells`` and ``totals`` are where lines begin, and
+    their lengths.
     """
-    spans = [places[line.at] for line in lines]
+    spans = [totals[line.at] if line.total else cells[line.at] for line in lines]
     gaps = [after[0] - before[0] - before[1] for before, after in pairwise(spans)]
     edge = min(gaps, default=0.0)
     edges = [before[0] + before[1] + gap / 2 for before, gap in zip(spans, gaps, strict=False)]

@@ -20,6 +20,8 @@ from ...scene.total_looks import Look, looks_of
 from ...scene.uncolored import Uncolored
 
 Part = Literal["corner", "head", "cell", "total"]
+MARKS: dict[Uncolored, str] = {"blank": "", "few": "–", "aside": "", "new": "●", "gone": "○"}
+"""What stands in a cell that has no color, where nothing can be drawn in it."""
 
 
 @dataclass(frozen=True)
@@ -48,7 +50,6 @@ class Place:
     value: float | None = None
     shown: float | None = None
     style: NumberStyle | None = None
-    records: int = 0
     fill: str | None = None
     ink: str
     why: Uncolored | None = None
@@ -160,7 +161,6 @@ class _Tabling:
     def _place(self, row: Line, column: Line, looks: dict[tuple[Line, Line], Look]) -> Place:
         matrix = self.matrix
         at = row.at, column.at
-        records = int(matrix.all_records[at])
         if row.total or column.total:
             value, look = float(matrix.all_values[at]), looks[row, column]
             return Place(
@@ -169,7 +169,6 @@ class _Tabling:
                 value=_number(value),
                 shown=_number(value),
                 style=self.contents.styles.of(*at),
-                records=records,
                 fill=look.fill,
                 ink=look.ink,
                 why=self._alone(at),
@@ -187,7 +186,6 @@ class _Tabling:
             value=_number(float(contents.values[at])),
             shown=_number(float(contents.printed[at])),
             style=contents.styles.of(*at) if alike else contents.printed_style,
-            records=records,
             fill=fill,
             ink=self.inks[i] if fill else self.theme.ink,
             why=None if fill else self.uncolored.get(i, "blank"),

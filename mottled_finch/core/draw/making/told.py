@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from ...cautions import cautions_of
 from ...figure.figure import Figure
 from ...figure.page_words import PageWords
 from ...language import speaking
@@ -11,6 +12,8 @@ from ...scene.page import Page
 from ...scene.typeface import using
 from ...statement import write_statement
 
+NAME = "Mottled Finch figure"
+"""What the figure is called in a slide or a document, by which it is found again."""
 _WIDE = 100_000.0
 """Points: no word of a legend is cut, or put on a line of its own."""
 
@@ -40,3 +43,13 @@ def told(figure: Figure) -> Told:
 def statement_of(figure: Figure) -> str:
     """The sentence that the figure was made by, with the columns called as they are in the table."""
     return write_statement(figure.recipe.pivot, figure.facts.table.names)
+
+
+def about(figure: Figure, *, numbers: bool) -> list[tuple[str, str]]:
+    """How the figure was made, of what, and what may mislead in it, each under its name. Cautions name cells with their numbers, so
+    they stay where ``numbers`` do.
+    """
+    words = told(figure).words
+    standing, _ = cautions_of(figure, figure.recipe) if numbers else ([], [])
+    found = [("Statement", statement_of(figure)), ("Caption", words.caption), ("Source", words.source)]
+    return [line for line in found if line[1]] + [("Caution", caution.words) for caution in standing]

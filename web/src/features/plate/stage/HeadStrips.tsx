@@ -2,6 +2,7 @@ import { Box } from "@chakra-ui/react";
 import { type PointerEvent, type ReactNode, useState } from "react";
 import type { Figure, Scene } from "../../../api/client";
 import { memberAt, type Placed, stripsOf } from "./strips";
+import { ToldBox } from "./ToldBox";
 
 type Props = { figure: Figure; grid: NonNullable<Scene["grid"]>; zoom: number; children: ReactNode };
 type Told = { words: string; x: number; y: number };
@@ -40,24 +41,9 @@ export function HeadStrips({ figure, grid, zoom, children }: Props) {
       ))}
       {children}
       {told && (
-        <Box
-          aria-hidden="true"
-          data-testid="head-told"
-          position="absolute"
-          zIndex={4}
-          pointerEvents="none"
-          bg="bar"
-          color="onBar"
-          borderRadius="5px"
-          px="9px"
-          py="4px"
-          textStyle="small"
-          whiteSpace="nowrap"
-          boxShadow="list"
-          style={{ left: told.x + 10, top: told.y + 12 }}
-        >
+        <ToldBox name="head-told" at={{ left: told.x + 10, top: told.y + 12 }}>
           {told.words}
-        </Box>
+        </ToldBox>
       )}
     </Box>
   );

@@ -3,6 +3,7 @@ import type { Figure, Scene } from "../../../api/client";
 import type { Cell } from "../view";
 import { rectOf } from "./paint";
 import { cellName, indexOf, readOf, recordsWords, sidesWords } from "./reading";
+import { ToldBox } from "./ToldBox";
 
 type Props = {
   figure: Figure;
@@ -21,22 +22,9 @@ export function Tooltip({ figure, grid, cell, zoom, origin }: Props) {
   const top = (rect.top - origin.top) * zoom;
   const { value, why } = readOf(figure, cell);
   return (
-    <Box
-      aria-hidden="true"
-      data-testid="tooltip"
-      position="absolute"
-      zIndex={4}
-      pointerEvents="none"
-      bg="bar"
-      color="onBar"
-      borderRadius="5px"
-      px="9px"
-      py="5px"
-      textStyle="small"
-      maxW="260px"
-      w="max-content"
-      boxShadow="list"
-      style={{
+    <ToldBox
+      name="tooltip"
+      at={{
         left: right ? undefined : left + rect.width * zoom + 8,
         right: right ? `calc(100% - ${left - 8}px)` : undefined,
         top: low ? undefined : top + rect.height * zoom + 6,
@@ -60,6 +48,6 @@ export function Tooltip({ figure, grid, cell, zoom, origin }: Props) {
         </Box>
       ))}
       <Box>{recordsWords(figure, cell)}</Box>
-    </Box>
+    </ToldBox>
   );
 }
