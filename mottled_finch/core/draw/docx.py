@@ -16,7 +16,7 @@ from ..scene.typeface import BUNDLED, using
 from ..words.wording import printable
 from .making.bare import as_chosen
 from .making.choices import USUAL, Choices
-from .making.package import settled
+from .making.package import rewritten
 from .making.tabled import MARKS, Place, Tabled, tabled
 from .making.told import NAME, Told, about, told
 from .png import draw_png
@@ -72,7 +72,7 @@ def draw_docx(figure: Figure, choices: Choices = USUAL) -> bytes:
     properties.created = properties.modified = datetime(2000, 1, 1, tzinfo=UTC)  # the same figure is the same file
     out = io.BytesIO()
     document.save(out)
-    return settled(out.getvalue())
+    return rewritten(out.getvalue())
 
 
 def _styled(document: Any, figure: Figure) -> None:

@@ -12,7 +12,7 @@ from ..words.wording import printable
 from .canvas import MANY_CELLS, paint
 from .making.bare import as_chosen
 from .making.choices import USUAL, Choices, Form
-from .making.package import settled
+from .making.package import rewritten
 from .making.slide_shapes import SlideCanvas, group
 from .making.slide_table import table_of, table_xml
 from .making.tabled import Tabled
@@ -49,7 +49,7 @@ def draw_pptx(figure: Figure, choices: Choices = USUAL) -> bytes:
     deck.core_properties.author = ""
     out = io.BytesIO()
     deck.save(out)
-    return settled(out.getvalue())
+    return rewritten(out.getvalue())
 
 
 def _family(figure: Figure) -> str:

@@ -15,8 +15,9 @@ from ..scene.typeface import using
 from ..words.wording import printable
 from .making.choices import USUAL, Choices
 from .making.number_format import NOTHING, number_format
-from .making.rules import rules_of
+from .making.rules import Rule, rules_of
 from .making.sheet_records import records_of
+from .making.sheet_rules import with_rules
 from .making.tabled import MARKS, Place, Tabled, tabled
 from .making.told import about, told
 
@@ -45,12 +46,13 @@ def draw_xlsx(figure: Figure, choices: Choices = USUAL) -> bytes:
     always = datetime(2000, 1, 1, tzinfo=UTC)  # the same figure is the same file
     title, words = told(figure).words.title, figure.scene.alternative if choices.values == "yes" else ""
     book.set_properties({"title": _text(title), "comments": _text(words), "created": always})
-    _FigureSheet(book, figure, choices).write()
+    sheet = _FigureSheet(book, figure, choices)
+    sheet.write()
     _write_about(book, figure, choices)
     if choices.records == "yes":
         _write_records(book, figure)
     book.close()
-    return out.getvalue()
+    return sheet.ruled(out.getvalue())
 
 
 class _FigureSheet:
@@ -78,7 +80,7 @@ class _FigureSheet:
             self._sizes()
             sheet.freeze_panes(self.top + self.table.head_rows, self.table.head_columns)
             if self.rules:
-                self._write_rules()
+                self._write_scale()
         else:
             sheet.write_string(self.top, 0, "No record is kept.")
         self._foot(self.top + len(self.table.places) + 1)
@@ -174,8 +176,8 @@ class _FigureSheet:
             height = heights[row.at] if not row.total else sum(heights) / len(heights)
             self.sheet.set_row(y, min(max(height * scale, _LEAST), _MOST))
 
-    def _write_rules(self) -> None:
-        """One rule a color, from the highest on, each on the number that the sheet "Scale" holds."""
+    def _write_scale(self) -> None:
+        """The sheet "Scale": from which number on a cell has which color, the highest first."""
         scale: Worksheet = self.book.add_worksheet("Scale")
         for x, name in enumerate(("From", "Color", "Hex code")):
             scale.write_string(0, x, name, self.format(bold=True))
@@ -188,18 +190,19 @@ class _FigureSheet:
             scale.write_blank(y, 1, None, self.format(bg_color=rule.fill))
             scale.write_string(y, 2, rule.fill)
         scale.set_column(0, 0, 14)
-        areas = _areas(self.table, self.top)
-        first = areas[0]
-        corner = f"{_letters(first[1])}{first[0] + 1}"
-        rest = {"multi_range": " ".join(f"{_letters(x)}{y + 1}:{_letters(to_x)}{to_y + 1}" for y, x, to_y, to_x in areas)}
-        self._rule(first, f"=NOT(ISNUMBER({corner}))", None, rest)
-        for y, rule in enumerate(reversed(self.rules), 1):
-            look = self.book.add_format({"bg_color": rule.fill, "font_color": rule.ink})
-            self._rule(first, f"={corner}>=Scale!$A${y + 1}" if y < last else f"=ISNUMBER({corner})", look, rest)
 
-    def _rule(self, area: tuple[int, int, int, int], holds: str, look: "Format | None", rest: dict[str, str]) -> None:
-        """A look for the cells of which a formula holds; those that are asked later are left alone then."""
-        self.sheet.conditional_format(*area, {"type": "formula", "criteria": holds, "format": look, "stop_if_true": True, **rest})
+    def ruled(self, content: bytes) -> bytes:
+        """The workbook with its colors: one rule a color, from the highest on, each on the number that the sheet "Scale" holds."""
+        if not self.rules or not self.table.places:
+            return content
+        areas = _areas(self.table, self.top)
+        corner = f"{_letters(areas[0][1])}{areas[0][0] + 1}"
+        *upper, lowest = reversed(self.rules)
+        formulas: list[tuple[str, Rule | None]] = [(f"NOT(ISNUMBER({corner}))", None)]
+        formulas += [(f"{corner}>=Scale!$A${y}", rule) for y, rule in enumerate(upper, 2)]
+        formulas.append((f"ISNUMBER({corner})", lowest))
+        places = [f"{_letters(x)}{y + 1}:{_letters(to_x)}{to_y + 1}" for y, x, to_y, to_x in areas]
+        return with_rules(content, 1, places, formulas)
 
     def _foot(self, y: int) -> None:
         words, quiet = self.told.words, self.format(font_color=self.theme.quiet, font_size=9)

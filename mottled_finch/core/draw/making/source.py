@@ -22,6 +22,7 @@ from xml.etree import ElementTree
 from ...errors import DrawError
 from ...figure.figure import Figure
 from .choices import Choices
+from .package import rewritten
 
 KEY = "mottled-finch-source"
 """What it is called in a file."""
@@ -183,18 +184,13 @@ def _into_package(content: bytes, text: str) -> bytes:
         '<?xml version="1.0" encoding="UTF-8" standalone="yes"?>'
         f'<Properties xmlns="{_PROPERTIES}" xmlns:vt="{_VALUES}">{properties}</Properties>'
     )
-    out = BytesIO()
-    with zipfile.ZipFile(BytesIO(content)) as given, zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as made:
-        for part in given.infolist():
-            body = given.read(part)
-            if part.filename == "[Content_Types].xml":
-                body = body.replace(b"</Types>", f'<Override PartName="/{_CUSTOM}" ContentType="{_KIND}"/></Types>'.encode())
-            elif part.filename == "_rels/.rels":
-                own = f'<Relationship Id="finch" Type="{_RELATION}" Target="{_CUSTOM}"/></Relationships>'
-                body = body.replace(b"</Relationships>", own.encode())
-            made.writestr(zipfile.ZipInfo(part.filename, part.date_time), body, zipfile.ZIP_DEFLATED)
-        made.writestr(zipfile.ZipInfo(_CUSTOM, (1980, 1, 1, 0, 0, 0)), custom, zipfile.ZIP_DEFLATED)
-    return out.getvalue()
+    override = f'<Override PartName="/{_CUSTOM}" ContentType="{_KIND}"/></Types>'.encode()
+    relation = f'<Relationship Id="finch" Type="{_RELATION}" Target="{_CUSTOM}"/></Relationships>'.encode()
+    changed = {
+        "[Content_Types].xml": lambda part: part.replace(b"</Types>", override),
+        "_rels/.rels": lambda part: part.replace(b"</Relationships>", relation),
+    }
+    return rewritten(content, changed, {_CUSTOM: custom.encode()})
 
 
 def _in_package(content: bytes) -> str | None:
