@@ -11,6 +11,8 @@ from pathlib import Path
 from threading import Barrier, Thread
 from time import monotonic, sleep
 
+from mottled_finch.core.draw import Source, with_source
+
 from .live import Answer, Fault, Live
 
 _FIRST = b"pier,minutes\neast,4\nwest,8\neast,1\n"
@@ -33,6 +35,8 @@ class Stand:
             until = monotonic() + 30
             while live.ask("GET", f"/api/imports/{self.given}").body.get("state") != "compared" and monotonic() < until:
                 sleep(0.02)
+        source = Source(recipe=_RECIPE, table="a", digest="", edition=1, version="", plate=self.plate)
+        self.leaf = with_source(b"<svg><defs></defs></svg>", "svg", source)
         self.plate_seen = live.ask("GET", f"/api/plates/{self.plate}").body["plate"]["version"]
         self.table_seen = live.ask("GET", f"/api/tables/{self.table}").body["version"]
 
@@ -72,6 +76,7 @@ OTHERS: dict[str, Change] = {
     ),
     "rename": lambda stand, mark: stand.live.ask("PUT", f"/api/tables/{stand.table}", {"name": mark}),
     "new plate": lambda stand, _: stand.live.ask("POST", "/api/plates", {"table": stand.table, "recipe": _RECIPE}),
+    "drop": lambda stand, _: stand.live.ask("POST", "/api/sources", stand.leaf),
     "remove table": lambda stand, _: stand.live.ask("DELETE", f"/api/tables/{stand.table}"),
     "overrule": lambda stand, _: stand.of_import("PUT", "/look", {"header": 1}),
     "start": lambda stand, _: stand.of_import("POST", "/start"),
