@@ -11,8 +11,8 @@ _STYLES, _BEHIND = b'<dxfs count="0"/>', b"<pageMargins"
 
 
 def with_rules(content: bytes, sheet: int, areas: Sequence[str], rules: Sequence[tuple[str, Rule | None]]) -> bytes:
-    """A workbook with rules on the areas of a sheet, such as "C5:E6". The first whose formula is true of a cell decides how it looks,
-    None leaves it as it is. Formulas are written for the first cell of the first area.
+    """A workbook with rules on the areas of a sheet, such as "C5:E6". The first whose formula is true of a cell decides
+    how it looks, None leaves it as it is. Formulas are written for the first cell of the first area.
     """
     looks = [rule for _, rule in rules if rule]
     styles = "".join(
