@@ -2,15 +2,19 @@
 
 from dataclasses import fields
 from pathlib import Path
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
-from .core.errors import IntakeError, TableError, did_you_mean
+from .core.errors import DrawError, IntakeError, TableError, did_you_mean
 from .core.intake import read_file
 from .core.mends import Library, apply_mends, mend_words
 from .core.mends.bringing.library import circle
 from .core.recipe import ReadingSpec, TableSpec
+from .core.recipe.spec import TemplateSpec
 from .core.recipe.table_spec import OtherSpec
 from .core.table import Table
+
+if TYPE_CHECKING:
+    from .core.draw.house.template import Kind, Template
 
 
 class Beside:
@@ -73,6 +77,28 @@ class Beside:
             )
         near = did_you_mean(wanted, [each.stem for each in files])
         raise TableError(f'no file beside the recipe is called "{wanted}"; {near}', path=path, received=name)
+
+
+def template_beside(folder: Path, named: TemplateSpec | None, laid_in: "Kind | None", given: Path | None) -> "Template | None":
+    """The template that an output is laid in: the file that a command names, or the one beside a recipe that is called as the
+    recipe has it. Raises DrawError for one that is not there, is of another kind, or cannot be used.
+    """
+    from .core.draw import template_of
+    from .core.draw.house.template import TEMPLATE_ENDINGS, Template
+
+    name = laid_in and named and getattr(named, laid_in)
+    if laid_in is None or not (given or name):
+        if given:
+            raise DrawError("this form is laid in no template; choose .pptx or .docx, or leave it out", path="--template")
+        return None
+    files = [given] if given else [folder / f"{name}{ending}" for ending in TEMPLATE_ENDINGS[laid_in]]
+    file = next((each for each in files if each.is_file()), None)
+    if file is None:
+        raise DrawError(f"no file beside the recipe is called {' or '.join(each.name for each in files)}; add --template FILE")
+    told, content = template_of(file.read_bytes())
+    if told.kind != laid_in:
+        raise DrawError(f"it is a template of {told.kind}; give a {' or '.join(TEMPLATE_ENDINGS[laid_in])}", path=file.name)
+    return Template(name=file.stem, told=told, content=content)
 
 
 class EditionsGiven:

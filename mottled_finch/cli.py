@@ -53,6 +53,12 @@ def _parser() -> argparse.ArgumentParser:
         render.add_argument(
             f"--{name}", metavar="CHOICE", help=f"{term.title.lower()}, where the form leaves it to choose: {options}"
         )
+    render.add_argument(
+        "--template",
+        type=Path,
+        metavar="FILE",
+        help="the house's own .pptx, .potx, .docx or .dotx to lay it in; left out, that of the name in the recipe, beside it",
+    )
     render.set_defaults(run=_render)
 
     given_edition = {
@@ -103,6 +109,9 @@ def _edition(text: str) -> tuple[int | Literal["before"], Path]:
 
 
 def _render(given: argparse.Namespace) -> int:
+    from dataclasses import replace
+
+    from .beside import template_beside
     from .core.draw import DRAWINGS, choices_from, source_of, with_source
     from .core.errors import DrawError
     from .core.recipe import dump_recipe
@@ -117,6 +126,8 @@ def _render(given: argparse.Namespace) -> int:
     chosen = {name: text for name in CHOICE_TERMS if (text := getattr(given, name)) is not None}
     choices = choices_from(chosen, drawing.reads)
     figure, recipe = _figure(given)
+    template = template_beside(given.recipe.parent, recipe.page.template, drawing.laid_in, given.template)
+    choices = replace(choices, template=template)
     source = source_of(figure, dump_recipe(recipe), choices, given.table.name, __version__)
     given.out.write_bytes(with_source(drawing.draw(figure, choices), ending, source))
     return 0

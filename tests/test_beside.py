@@ -1,15 +1,42 @@
 """Tables that a recipe brings columns from, as files beside it: found by name, read and mended as it says, never in a circle."""
 
+import io
 import json
 
+import docx
+import pptx
 import pytest
 
 from mottled_finch.cli import main
+
+from .core.draw.house.decks import deck, document, potx
 
 LOG = "pier,n\nNorth,2\nSouth,3\nNorth,4\n"
 PLAN = "pier,goal\nNorth,10\nSouth,20\n"
 BRING = {"do": "bring", "from": "goals 2025", "keys": {"pier": "pier"}, "columns": ["goal"]}
 PIVOT = {"rows": [{"field": "pier"}], "measure": {"take": "ratio", "of": "n", "per": "goal", "once_a_key": True}}
+
+
+def test_a_template_is_found_by_its_name_beside_the_recipe_or_given(tmp_path, capsys):
+    recipe = {"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}], "measure": {"take": "count"}}}
+    (tmp_path / "log.csv").write_text(LOG)
+    (tmp_path / "House.potx").write_bytes(potx(deck()))
+    (tmp_path / "Paper.docx").write_bytes(document())
+
+    def run(out, *words, **page):
+        (tmp_path / "recipe.json").write_text(json.dumps({**recipe, "page": page}))
+        code = main(["render", str(tmp_path / "log.csv"), str(tmp_path / "recipe.json"), "--out", str(tmp_path / out), *words])
+        return capsys.readouterr().err if code else (tmp_path / out).read_bytes()
+
+    named = {"template": {"slides": "House", "layout": "Blank", "document": "Paper"}}
+    assert pptx.Presentation(io.BytesIO(run("o.pptx", **named))).slides[0].slide_layout.name == "Blank"
+    assert docx.Document(io.BytesIO(run("o.docx", **named))).sections[0].header.paragraphs[0].text == "Ferry House"
+    assert run("o.png", **named).startswith(b"\x89PNG")
+    given = run("o.pptx", "--template", str(tmp_path / "House.potx"))
+    assert pptx.Presentation(io.BytesIO(given)).slides[0].slide_layout.name == "Title and Content"
+    assert "Gone.pptx or Gone.potx; add --template FILE" in run("o.pptx", template={"slides": "Gone"})
+    assert "template of document; give a .pptx or .potx" in run("o.pptx", "--template", str(tmp_path / "Paper.docx"))
+    assert "laid in no template" in run("o.png", "--template", str(tmp_path / "House.potx"))
 
 
 @pytest.fixture

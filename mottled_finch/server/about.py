@@ -42,6 +42,7 @@ class About(APIView):
                 purpose=each.purpose,
                 carries=each.carries,
                 reads=each.reads,
+                laid_in=each.laid_in,
             )
             for ending, each in DRAWINGS.items()
         ]

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from typing import Annotated, Any, Literal
 
 from mottled_finch.core.draw import Carries, Purpose
+from mottled_finch.core.draw.house.template import Kind
 from mottled_finch.core.figure.number_style import NumberStyle
 from mottled_finch.core.findings import Finding
 from mottled_finch.core.intake import Instead, Part
@@ -26,13 +27,15 @@ PREFIX = "#/components/schemas/"
 
 @dataclass(frozen=True, kw_only=True)
 class ExportAnswer:
-    """A form of export: what it is for, which numbers leave with it, and which choices it reads."""
+    """A form of export: what it is for, which numbers leave with it, and which choices it reads, and which of the house's templates
+    it is laid in."""
 
     ending: str
     title: str
     purpose: Purpose
     carries: Carries
     reads: tuple[str, ...]
+    laid_in: Kind | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -654,6 +657,39 @@ class FontAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class LayoutAnswer:
+    """A layout of slides by name, with the ground and the ink of what stands on it."""
+
+    name: str
+    ground: str
+    ink: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class TemplateAnswer:
+    """A template of the house: the size of its pages in points, the accents and fonts of its theme, its layouts with room for a
+    figure, and the one that figures are laid in unless another is chosen.
+    """
+
+    id: int
+    name: str
+    kind: Kind
+    width: float
+    height: float
+    accents: tuple[str, ...]
+    fonts: tuple[str, str]
+    layouts: tuple[LayoutAnswer, ...]
+    usual: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class UsualChoices:
+    """What is chosen of outputs in this library, by the name of the choice."""
+
+    choices: dict[str, str]
+
+
+@dataclass(frozen=True, kw_only=True)
 class OthersAnswer:
     """Values of all members but one together, for each member of the other side; null for a blank."""
 
@@ -765,6 +801,8 @@ _SHAPES = (
     PictureAnswer,
     FontAnswer,
     SourceAnswer,
+    TemplateAnswer,
+    UsualChoices,
     OthersAnswer,
     TargetList,
     TokensAnswer,

@@ -8,6 +8,8 @@ from ..figure.figure import Figure
 from .csv import draw_csv
 from .docx import draw_docx
 from .hex import draw_hex
+from .house.reading import template_of
+from .house.template import Kind, Template
 from .html import draw_html
 from .json import draw_json
 from .making.bare import as_chosen
@@ -30,6 +32,7 @@ Carries = Literal["printed", "all", "none"]
 @dataclass(frozen=True)
 class Drawing:
     """An output: its name on screen, what it is for, its media type, and what makes it. ``reads`` are the choices that it follows.
+    ``laid_in`` is the kind of the house's templates that it can be laid in.
     What takes long is also had as an ``order``, which another process can carry out, and is then given a ``finish``.
     """
 
@@ -41,12 +44,21 @@ class Drawing:
     order: Callable[[Figure, Choices], Order] | None = None
     finish: Callable[[bytes, Figure, Choices], bytes] = lambda content, _figure, _choices: content
     reads: tuple[str, ...] = ()
+    laid_in: Kind | None = None
 
 
 _OFFICE = "application/vnd.openxmlformats-officedocument"
 
 DRAWN: dict[str, Drawing] = {
-    "pptx": Drawing("Slide", "slide", "printed", f"{_OFFICE}.presentationml.presentation", draw_pptx, reads=("form", "values")),
+    "pptx": Drawing(
+        "Slide",
+        "slide",
+        "printed",
+        f"{_OFFICE}.presentationml.presentation",
+        draw_pptx,
+        reads=("form", "values"),
+        laid_in="slides",
+    ),
     "png": Drawing(
         "Picture",
         "slide",
@@ -74,7 +86,15 @@ DRAWN: dict[str, Drawing] = {
         lambda content, figure, choices: told_pdf(content, as_chosen(figure, choices)),
         reads=("values",),
     ),
-    "docx": Drawing("Document", "document", "printed", f"{_OFFICE}.wordprocessingml.document", draw_docx, reads=("form", "values")),
+    "docx": Drawing(
+        "Document",
+        "document",
+        "printed",
+        f"{_OFFICE}.wordprocessingml.document",
+        draw_docx,
+        reads=("form", "values"),
+        laid_in="document",
+    ),
     "xlsx": Drawing(
         "Workbook", "workbook", "all", f"{_OFFICE}.spreadsheetml.sheet", draw_xlsx, reads=("colors", "values", "records")
     ),
@@ -100,9 +120,11 @@ __all__ = [
     "Order",
     "Purpose",
     "Source",
+    "Template",
     "choices_from",
     "rendered",
     "source_in",
     "source_of",
+    "template_of",
     "with_source",
 ]

@@ -31,6 +31,7 @@ _WIDE = 62
 """Columns a table of a document may have (ECMA-376 leaves 63 to a line)."""
 _PAPER = (595.3, 841.9)
 _MARGIN = 54.0
+_LEAST_ROOM = 200.0
 _WORDS = 130.0
 """Points that the words above and below a picture may need."""
 _MAIN = "http://schemas.openxmlformats.org/wordprocessingml/2006/main"
@@ -38,33 +39,29 @@ _NAMESPACE = f'xmlns:w="{_MAIN}"'
 
 
 def draw_docx(figure: Figure, choices: Choices = USUAL) -> bytes:
-    """The figure as a .docx of an A4 page, lying where the figure is wide. Raises DrawError for a table of too many cells."""
+    """The figure as a .docx of an A4 page, lying where the figure is wide, or in the template that was chosen. Raises DrawError for
+    a table of too many cells.
+    """
     from docx import Document
-    from docx.enum.section import WD_ORIENT
-    from docx.shared import Pt
 
     shown, said = as_chosen(figure, choices), told(figure)
     numbers = choices.values == "yes"
-    scene = shown.scene
-    document = Document()
-    section = document.sections[0]
-    across = scene.width > scene.height
-    wide, high = reversed(_PAPER) if across else _PAPER
-    section.page_width, section.page_height = Pt(wide), Pt(high)
-    section.orientation = WD_ORIENT.LANDSCAPE if across else WD_ORIENT.PORTRAIT
-    section.left_margin = section.right_margin = section.top_margin = section.bottom_margin = Pt(_MARGIN)
+    document = Document(io.BytesIO(choices.template.content) if choices.template else None)
+    if not choices.template:
+        _on_paper(document, across=shown.scene.width > shown.scene.height)
+    wide, high = _room(document)
     table = _table_of(figure, choices)
     words = said.words
-    _styled(document, figure)
+    _styled(document, figure, of_house=choices.template is not None)
     if words.title:
         document.add_heading(printable(words.title), 1)
     if words.subtitle:
         document.add_paragraph(printable(words.subtitle), "Subtitle")
     if table:
-        _native(document, figure, table, wide - 2 * _MARGIN, numbers=numbers)
+        _native(document, figure, table, wide, numbers=numbers)
         _legend(document, figure, said.legend)
     else:
-        _picture(document, shown, wide - 2 * _MARGIN, high - 2 * _MARGIN - _WORDS)
+        _picture(document, shown, wide, high - _WORDS)
     _below(document, said, words)
     _about(document, figure, numbers=numbers)
     properties = document.core_properties
@@ -75,19 +72,46 @@ def draw_docx(figure: Figure, choices: Choices = USUAL) -> bytes:
     return rewritten(out.getvalue())
 
 
-def _styled(document: Any, figure: Figure) -> None:
-    """The document's styles in the colors of the figure: quiet, and in one font."""
+def _on_paper(document: Any, *, across: bool) -> None:
+    from docx.enum.section import WD_ORIENT
+    from docx.shared import Pt
+
+    section = document.sections[0]
+    wide, high = reversed(_PAPER) if across else _PAPER
+    section.page_width, section.page_height = Pt(wide), Pt(high)
+    section.orientation = WD_ORIENT.LANDSCAPE if across else WD_ORIENT.PORTRAIT
+    section.left_margin = section.right_margin = section.top_margin = section.bottom_margin = Pt(_MARGIN)
+
+
+def _room(document: Any) -> tuple[float, float]:
+    """Points across and down within the margins."""
+    section = document.sections[0]
+    lengths = section.page_width, section.page_height
+    wide, high = ((length.pt if length else paper) for length, paper in zip(lengths, _PAPER, strict=True))
+    sides = [each.pt if each else _MARGIN for each in (section.left_margin, section.right_margin)]
+    ends = [abs(each.pt) if each else _MARGIN for each in (section.top_margin, section.bottom_margin)]
+    return max(_LEAST_ROOM, wide - sum(sides)), max(_LEAST_ROOM + _WORDS, high - sum(ends))
+
+
+def _styled(document: Any, figure: Figure, *, of_house: bool) -> None:
+    """The document's styles in the colors of the figure: quiet, and in one font. Of a document of the house only those that it does
+    not have.
+    """
+    from docx.enum.style import WD_STYLE_TYPE
     from docx.shared import Pt, RGBColor
 
     theme = figure.scene.theme
     font = "Calibri" if figure.typeface is BUNDLED else figure.typeface.family
+    there = {style.name for style in document.styles}
     for name, size, color, bold in (
         ("Normal", 11, theme.ink, False),
         ("Heading 1", 16, theme.ink, True),
         ("Subtitle", 11, theme.quiet, False),
         ("Caption", 9, theme.quiet, False),
     ):
-        style = document.styles[name]
+        if of_house and name in there:
+            continue
+        style = document.styles[name] if name in there else document.styles.add_style(name, WD_STYLE_TYPE.PARAGRAPH, builtin=True)
         look = style.font
         look.name, look.size, look.bold, look.italic = font, Pt(size), bold, False
         look.color.rgb = RGBColor.from_string(color[1:7].upper())

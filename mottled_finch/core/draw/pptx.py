@@ -10,43 +10,43 @@ from ..scene import Scene
 from ..scene.typeface import BUNDLED, using
 from ..words.wording import printable
 from .canvas import MANY_CELLS, paint
+from .house.setting import Setting, alone, in_house
+from .house.template import Box
 from .making.bare import as_chosen
 from .making.choices import USUAL, Choices, Form
 from .making.package import rewritten
-from .making.slide_shapes import SlideCanvas, group
-from .making.slide_table import table_of, table_xml
+from .making.slide_shapes import NAMESPACES, SlideCanvas, group
+from .making.slide_table import Frame, table_of, table_xml
 from .making.tabled import Tabled
 from .making.told import NAME, about, told
 from .png import draw_png
 
-_TITLE_ONLY, _BLANK = 5, 6
 _IN_TABLE = ("heads", "totals")
 
 
 def draw_pptx(figure: Figure, choices: Choices = USUAL) -> bytes:
-    """The figure as a .pptx whose slide has the size of the page. Raises DrawError for a table or shapes of too many cells."""
-    from pptx import Presentation  # a tenth of a second, which other outputs need not wait for
-    from pptx.util import Pt
-
-    shown, words = as_chosen(figure, choices), told(figure).words
-    scene = shown.scene
-    deck = Presentation()
-    deck.slide_width, deck.slide_height = Pt(scene.width), Pt(scene.height)
+    """The figure as a .pptx of one slide, of the size of the page or in the template that was chosen. Raises DrawError for a table
+    or shapes of too many cells, and for a layout that the template does not have.
+    """
+    words = told(figure).words
+    setting = in_house(figure, choices.template) if choices.template else None
+    shown = as_chosen(setting.figure if setting else figure, choices)
     form, table = _form(shown, choices.form)
-    title = form != "picture" and words.title
-    slide = deck.slides.add_slide(deck.slide_layouts[_TITLE_ONLY if title else _BLANK])
-    language = figure.recipe.page.language or "en-US"
+    titled = not setting and form != "picture" and bool(words.title)
+    setting = replace(setting or alone(figure, titled=titled), figure=shown)
     with using(figure.typeface):
         if form == "picture":
-            _picture(slide, shown)
+            _picture(setting)
         else:
-            if title:
-                _title(slide, scene, printable(words.title), _family(figure))
-            _drawn(slide, shown, table, language)
+            if titled:
+                _title(setting.slide, shown.scene, printable(words.title), _family(figure))
+                texts = tuple(text for text in shown.scene.texts if text.part != "title")
+                setting = replace(setting, figure=replace(shown, scene=replace(shown.scene, texts=texts)))
+            _drawn(setting, table, figure.recipe.page.language or "en-US")
     said = about(figure, numbers=choices.values == "yes")
-    slide.notes_slide.notes_text_frame.text = printable("\n".join(f"{name}: {text}" for name, text in said))
-    deck.core_properties.title = printable(words.title)
-    deck.core_properties.author = ""
+    setting.slide.notes_slide.notes_text_frame.text = printable("\n".join(f"{name}: {text}" for name, text in said))
+    deck = setting.deck
+    deck.core_properties.title, deck.core_properties.author = printable(words.title)[:255], ""
     out = io.BytesIO()
     deck.save(out)
     return rewritten(out.getvalue())
@@ -78,31 +78,41 @@ def _form(figure: Figure, asked: Form) -> tuple[Form, Tabled | None]:
     return "shapes", None
 
 
-def _picture(slide: Any, figure: Figure) -> None:
+def _picture(setting: Setting) -> None:
+    from lxml import etree
     from pptx.util import Pt
 
-    scene = figure.scene
-    picture = slide.shapes.add_picture(io.BytesIO(draw_png(figure)), 0, 0, Pt(scene.width), Pt(scene.height))
+    scene = setting.figure.scene
+    picture = setting.slide.shapes.add_picture(
+        io.BytesIO(draw_png(setting.figure)), Pt(setting.left), Pt(setting.top), Pt(scene.width), Pt(scene.height)
+    )
     picture.name = NAME
-    picture._element.nvPicPr.cNvPr.set("descr", printable(scene.alternative))  # no public way to set the alternative text
+    about_it = picture._element.nvPicPr  # no public way to set the alternative text, nor to stand in a placeholder
+    about_it.cNvPr.set("descr", printable(scene.alternative))
+    if setting.place:
+        place = etree.fromstring(f"<p:nvPr {NAMESPACES}>{setting.place}</p:nvPr>")
+        about_it.find(place.tag).append(place[0])
 
 
-def _drawn(slide: Any, figure: Figure, table: Tabled | None, language: str) -> None:
+def _drawn(setting: Setting, table: Tabled | None, language: str) -> None:
     """The figure as shapes, or as a table with shapes around it."""
     from lxml import etree
 
+    figure, slide, corner = setting.figure, setting.slide, (setting.left, setting.top)
     scene, family = figure.scene, _family(figure)
-    if not scene.transparent:
+    if not scene.transparent and scene.theme.ground != setting.ground:
         fill = slide.background.fill
         fill.solid()
         fill.fore_color.rgb = _color(scene.theme.ground)
+    if setting.panel and not scene.transparent:
+        _panel(slide, setting.panel, scene.theme.ground)
     if scene.under is not None:
-        _under(slide, scene)
+        _under(slide, scene, corner)
     tree = slide.shapes._spTree  # no public way to put in what was written
-    rest = replace(scene, transparent=True, under=None, texts=tuple(text for text in scene.texts if text.part != "title"))
+    rest = replace(scene, transparent=True, under=None)
     marks: Scene | None = None
     if table:
-        tree.append(etree.fromstring(table_xml(figure, table, 10, NAME, family, language)))
+        tree.append(etree.fromstring(table_xml(figure, table, Frame(10, NAME, family, language, corner, setting.place))))
         marks = _only_notes(rest)
         rest = _around(rest)
     canvas = SlideCanvas(scene.theme, family, language)
@@ -110,9 +120,8 @@ def _drawn(slide: Any, figure: Figure, table: Tabled | None, language: str) -> N
     if marks:
         paint(marks, canvas)
     if canvas.parts:
-        place = (0.0, 0.0, float(scene.width), float(scene.height))
         name, words = ("Legend and words", "") if table else (NAME, scene.alternative)
-        tree.append(etree.fromstring(group(canvas.parts, 11, name, words, place)))
+        tree.append(etree.fromstring(group(canvas.parts, 11, name, words, corner, (scene.width, scene.height))))
 
 
 def _around(scene: Scene) -> Scene:
@@ -163,7 +172,7 @@ def _title(slide: Any, scene: Scene, words: str, family: str) -> None:
         paragraph.font.color.rgb = _color(first.ink)
 
 
-def _under(slide: Any, scene: Scene) -> None:
+def _under(slide: Any, scene: Scene, corner: tuple[float, float]) -> None:
     """The picture under the cells, cut as the scene cuts it."""
     import base64
 
@@ -172,12 +181,26 @@ def _under(slide: Any, scene: Scene) -> None:
     under = scene.under
     assert under is not None
     content = base64.b64decode(under.picture.partition(",")[2])
-    picture = slide.shapes.add_picture(io.BytesIO(content), Pt(under.x), Pt(under.y), Pt(under.width), Pt(under.height))
+    left, top = corner[0] + under.x, corner[1] + under.y
+    picture = slide.shapes.add_picture(io.BytesIO(content), Pt(left), Pt(top), Pt(under.width), Pt(under.height))
     left, top, width, height = under.crop
     wide, high = under.pixels
     picture.crop_left, picture.crop_top = left / wide, top / high
     picture.crop_right, picture.crop_bottom = 1 - (left + width) / wide, 1 - (top + height) / high
     picture.name = "Picture under the cells"
+
+
+def _panel(slide: Any, box: Box, color: str) -> None:
+    """A plain ground for the figure."""
+    from pptx.enum.shapes import MSO_SHAPE
+    from pptx.util import Pt
+
+    panel = slide.shapes.add_shape(MSO_SHAPE.RECTANGLE, *(Pt(each) for each in box))
+    panel.name = "Ground"
+    panel.fill.solid()
+    panel.fill.fore_color.rgb = _color(color)
+    panel.line.fill.background()
+    panel.shadow.inherit = False
 
 
 def _color(color: str) -> Any:

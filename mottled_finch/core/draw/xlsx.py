@@ -32,6 +32,8 @@ _LEAST, _MOST = 12.0, 120.0
 """Points a cell may be wide or high."""
 _FONT = 11.0
 _TEXT_MOST = 32_000
+_RULED = "Rules: a cell whose number is changed takes the color that the sheet Scale has for it."
+_FILLED = "Fills: they stay as they are when a number is changed."
 _TOP, _MIDDLE, _FOOT = 1, 2, 3
 """Where text stands in its cell, as the library counts."""
 
@@ -48,7 +50,7 @@ def draw_xlsx(figure: Figure, choices: Choices = USUAL) -> bytes:
     book.set_properties({"title": _text(title), "comments": _text(words), "created": always})
     sheet = _FigureSheet(book, figure, choices)
     sheet.write()
-    _write_about(book, figure, choices)
+    _write_about(book, figure, choices, ruled=bool(sheet.rules))
     if choices.records == "yes":
         _write_records(book, figure)
     book.close()
@@ -263,11 +265,11 @@ def _runs(places: Sequence[int]) -> list[tuple[int, int]]:
     return found
 
 
-def _write_about(book: "Workbook", figure: Figure, choices: Choices) -> None:
+def _write_about(book: "Workbook", figure: Figure, choices: Choices, *, ruled: bool) -> None:
     """What the figure is, in words."""
     sheet = book.add_worksheet("About")
     bold, wrapped = (book.add_format({name: True, "text_v_align": _TOP}) for name in ("bold", "text_wrap"))
-    lines = about(figure, numbers=choices.values == "yes")
+    lines = [*about(figure, numbers=choices.values == "yes"), ("Colors", _RULED if ruled else _FILLED)]
     for y, (name, text) in enumerate(lines):
         sheet.write_string(y, 0, name, bold)
         sheet.write_string(y, 1, _text(text), wrapped)

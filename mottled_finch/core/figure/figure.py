@@ -1,6 +1,6 @@
 """One figure: a recipe laid on a table, with everything an output may want to say of it."""
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -13,8 +13,8 @@ from ..errors import TableError
 from ..language import speaking
 from ..mends import Library, apply_mends, no_library
 from ..pivot import Matrix, Unfinished, make_matrix, measured_beside, unfinished
-from ..recipe.spec import LitSpec, Recipe, ResolvedPivot
-from ..scene import Scene, lay_out
+from ..recipe.spec import LitSpec, PageSpec, Recipe, ResolvedPivot
+from ..scene import Part, Scene, lay_out
 from ..scene.typeface import BUNDLED, Typeface, typeface_of, using
 from ..table import Table
 from .contents import Contents, contents_of
@@ -83,6 +83,14 @@ def _made(table: Table, recipe: Recipe, targets: Mapping[str, float] | None, lib
         typeface=typeface,
         unfinished=unfinished(table, recipe.pivot),
     )
+
+
+def laid_anew(figure: Figure, page: PageSpec, outside: Collection[Part] = ()) -> Figure:
+    """The figure on another page, with the same numbers and colors, without the words of parts that are told ``outside``."""
+    recipe = replace(figure.recipe, page=page)
+    with speaking(page.language), using(figure.typeface):
+        scene = lay_out(recipe, figure.matrix, figure.coloring, figure.contents, figure.facts, outside)
+    return replace(figure, recipe=recipe, scene=scene)
 
 
 def _looked_at(table: Table, pivot: ResolvedPivot, lit: LitSpec | None, matrix: Matrix) -> NDArray[np.float64] | None:

@@ -5,7 +5,7 @@ from ..language.spoken import code_of
 from ..vocabulary import LIMITS
 from .check_color import HEX
 from .check_pivot import check_measure
-from .spec import WEIGHED, PageSpec, Recipe, UnderlaySpec
+from .spec import WEIGHED, PageSpec, Recipe, TemplateSpec, UnderlaySpec
 
 
 def check_frame(recipe: Recipe) -> None:
@@ -56,10 +56,23 @@ def _check_page(page: PageSpec) -> None:
             path="page.language",
             received=page.language,
         )
+    if page.template is not None:
+        _check_template(page.template)
     for name in ("ground", "ink"):
         color = getattr(page, name)
         if color is not None and not HEX.match(color):
             raise RecipeError(f'"{color}" is not a color; write it as "#1f6b6d"', path=f"page.{name}", received=color)
+
+
+def _check_template(template: TemplateSpec) -> None:
+    for name in ("slides", "layout", "document"):
+        given = getattr(template, name)
+        if given is not None and not 0 < len(given.strip()) <= LIMITS.template_most:
+            raise RecipeError(
+                f"a name has 1 to {LIMITS.template_most} letters; give that of the template", path=f"page.template.{name}"
+            )
+    if template.layout is not None and template.slides is None:
+        raise RecipeError("a layout is one of a template; name the template of the slides, too", path="page.template.slides")
 
 
 def _check_underlay(underlay: UnderlaySpec, path: str) -> None:

@@ -525,10 +525,22 @@ class FontSpec:
 
 
 @dataclass(frozen=True, kw_only=True)
+class TemplateSpec:
+    """The house's own templates by name: that of ``slides``, and of these the ``layout``, left out for the one that suits figures
+    best; and that of a ``document``.
+    """
+
+    slides: str | None = None
+    layout: str | None = None
+    document: str | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
 class PageSpec:
-    """The size of the page in points, its theme, and the house's own colors and font in place of the theme's. A transparent page
-    has no ground. ``least_type`` is the least size of heads, values and legend in points; left out, it follows from the size.
-    ``language`` is the reader's, a tag of BCP 47 such as "de" or "pt-BR"; left out, it is English.
+    """The size of the page in points, its theme, and the house's own colors and font in place of the theme's; the ``template`` is
+    what slides and documents are laid in. A transparent page has no ground. ``least_type`` is the least size of heads, values and
+    legend in points; left out, it follows from the size. ``language`` is the reader's, a tag of BCP 47 such as "de" or "pt-BR";
+    left out, it is English.
     """
 
     width: int = 960
@@ -539,6 +551,7 @@ class PageSpec:
     ground: str | None = None
     ink: str | None = None
     font: FontSpec | None = None
+    template: TemplateSpec | None = None
     transparent: bool = False
     underlay: UnderlaySpec | None = None
 

@@ -2,6 +2,6 @@
 
 from ..vocabulary import Theme
 from .layout import lay_out
-from .shapes import Box, Grid, Hatching, Line, Scene, Text, Under
+from .shapes import Box, Grid, Hatching, Line, Part, Scene, Text, Under
 
-__all__ = ["Box", "Grid", "Hatching", "Line", "Scene", "Text", "Theme", "Under", "lay_out"]
+__all__ = ["Box", "Grid", "Hatching", "Line", "Part", "Scene", "Text", "Theme", "Under", "lay_out"]

@@ -1,5 +1,6 @@
 """Placing the parts of a page: words above and below, panels with their heads and totals, the legend at its place."""
 
+from collections.abc import Collection
 from dataclasses import dataclass
 from math import ceil, floor, inf
 
@@ -21,7 +22,7 @@ from .notes import note_lines, place_notes
 from .page import Page, lines_from_below, place_words, say_nothing_is_kept
 from .panel import PanelAt, place_panel
 from .plan import Plan, cell_gap, panel_gap, planned
-from .shapes import Grid, Scene, Under
+from .shapes import Grid, Part, Scene, Under
 from .sizes import Sizes, steps_of
 from .underlay import picture_of
 
@@ -31,11 +32,14 @@ _SPARE = 64.0
 """Points: if no more than that is left beside it, the legend ends where the page does."""
 
 
-def lay_out(recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, facts: Facts) -> Scene:
-    """The scene of a recipe, its matrix, the colors of the cells and what stands in them. Raises TableError for a live fact that
-    the figure does not have, RecipeError for colors of the page that cannot be told apart, or an underlay that is no picture.
+def lay_out(
+    recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, facts: Facts, outside: Collection[Part] = ()
+) -> Scene:
+    """The scene of a recipe, its matrix, the colors of the cells and what stands in them, without the words of parts that are told
+    ``outside``. Raises TableError for a live fact that the figure does not have, RecipeError for colors of the page that cannot be
+    told apart, or an underlay that is no picture.
     """
-    page = Page(recipe, matrix, coloring, contents, facts)
+    page = Page(recipe, matrix, coloring, contents, facts, outside)
     place_words(page)
     if 0 in matrix.shape:
         say_nothing_is_kept(page)
@@ -58,7 +62,8 @@ def lay_out(recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Conten
 
 
 def _place_figure(page: Page) -> Grid:
-    lines_from_below(page, "notes", note_lines(page))
+    if "notes" not in page.outside:
+        lines_from_below(page, "notes", note_lines(page))
     room = _largest(page)
     plan, key = room.plan, room.key
     sides, frame = plan.sides, plan.frame

@@ -1,6 +1,6 @@
 """The page while it fills: shapes placed so far, the room that is left, and the words above and below the figure."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 
 import numpy as np
 from numpy.typing import NDArray
@@ -21,8 +21,18 @@ from .type import balanced, width_of, wrap
 class Page:
     """Shapes placed so far, and the room left between ``left`` and ``right``, ``top`` and ``bottom``."""
 
-    def __init__(self, recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, facts: Facts) -> None:
+    def __init__(
+        self,
+        recipe: Recipe,
+        matrix: Matrix,
+        coloring: Coloring,
+        contents: Contents,
+        facts: Facts,
+        outside: Collection[Part] = (),
+    ) -> None:
         self.recipe, self.matrix, self.coloring, self.contents, self.facts = recipe, matrix, coloring, contents, facts
+        self.outside = outside
+        """The parts whose words stand elsewhere, and are not placed."""
         self.words = page_words(recipe, matrix, contents, facts)
         self.theme = theme_of(recipe.page)
         self.sizes = sizes_of(recipe.page)
@@ -43,10 +53,13 @@ class Page:
 
 def place_words(page: Page) -> None:
     words, sizes, theme = page.words, page.sizes, page.theme
-    _words_from_top(page, "title", words.title, sizes.title, 600, theme.ink, lines=2)
-    _words_from_top(page, "subtitle", words.subtitle, sizes.subtitle, 400, theme.quiet, lines=2)
+    if "title" not in page.outside:
+        _words_from_top(page, "title", words.title, sizes.title, 600, theme.ink, lines=2)
+    if "subtitle" not in page.outside:
+        _words_from_top(page, "subtitle", words.subtitle, sizes.subtitle, 400, theme.quiet, lines=2)
     page.top += round(sizes.head * 0.8) if page.texts else 0
-    lines_from_below(page, "caption", _wrapped(page, words.caption, 3) + _wrapped(page, words.source, 2))
+    if "caption" not in page.outside:
+        lines_from_below(page, "caption", _wrapped(page, words.caption, 3) + _wrapped(page, words.source, 2))
 
 
 def lines_from_below(page: Page, part: Part, lines: Sequence[str]) -> None:

@@ -6,10 +6,13 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True)
 class ChoiceTerm:
-    """A choice: its title, and what can be chosen with the words for it, the usual first; none for a number."""
+    """A choice: its title, and what can be chosen with the words for it, the usual first; none for a number. What is usual of one
+    ``of_library`` can be said for a whole library.
+    """
 
     title: str
     options: Mapping[str, str]
+    of_library: bool = False
 
 
 CHOICE_TERMS: dict[str, ChoiceTerm] = {
@@ -27,5 +30,5 @@ CHOICE_TERMS: dict[str, ChoiceTerm] = {
     "values": ChoiceTerm("Numbers", {"yes": "go along", "no": "stay here: colors alone"}),
     "hidden": ChoiceTerm("Hidden cells", {"no": "stay here", "yes": "go along"}),
     "records": ChoiceTerm("Records", {"no": "stay here", "yes": "go along on a sheet"}),
-    "source": ChoiceTerm("Source", {"yes": "goes along, to open it", "no": "is left out"}),
+    "source": ChoiceTerm("Source", {"yes": "goes along, to open it", "no": "is left out"}, of_library=True),
 }

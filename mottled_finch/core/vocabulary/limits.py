@@ -27,6 +27,7 @@ class Limits:
     group_gap_most: int = 60
     ticks_most: int = 20
     notes_most: int = 60
+    template_most: int = 120
     page_least: int = 120
     page_most: int = 4_000
 

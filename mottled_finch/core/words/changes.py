@@ -19,6 +19,7 @@ from ..recipe.spec import (
     Recipe,
     ShowSpec,
     SymbolsSpec,
+    TemplateSpec,
 )
 from ..vocabulary import SPREAD_TERMS, SYMBOL_TERMS
 from .parts import level_words, measure_words, show_words
@@ -87,6 +88,15 @@ def _notes(notes: tuple[NoteSpec, ...]) -> str:
 
 def _flow(flow: FlowSpec | None) -> str:
     return f"Arrow along the {flow.along}" if flow else "No arrow"
+
+
+def _template(template: TemplateSpec | None) -> str:
+    if template is None:
+        return "No template"
+    layout = f" on {template.layout}" if template.layout else ""
+    slides = f"slides in {template.slides}{layout}" if template.slides else ""
+    document = f"documents in {template.document}" if template.document else ""
+    return f"Template: {' and '.join(each for each in (slides, document) if each) or 'none'}"
 
 
 def _weight(side: str, size: str) -> Callable[[MeasureSpec | None], str]:
@@ -245,7 +255,8 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
         lambda colors: "The house's ground and ink" if any(colors) else "The theme's ground and ink",
     ),
     (lambda r: r.page.font, lambda font: "The house's font" if font else "The bundled font"),
-    (lambda r: r.page.transparent, lambda on: "Grouping transparent" if on else "Grouping painted"),
+    (lambda r: r.page.template, _template),
+    (lambda r: r.page.transparent, lambda on: "Ground see-through" if on else "Ground painted"),
     (lambda r: r.page.underlay, lambda underlay: "Picture laid under the cells" if underlay else "No picture under the cells"),
     (lambda r: r.dismissed, _dismissed),
 )

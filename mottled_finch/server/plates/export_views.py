@@ -1,6 +1,7 @@
 """What leaves, over HTTP: a figure in a form, and several as one archive."""
 
 import zipfile
+from dataclasses import replace
 from io import BytesIO
 from itertools import count
 from urllib.parse import quote
@@ -13,7 +14,7 @@ from rest_framework.request import Request
 from rest_framework.views import APIView
 
 from mottled_finch import __version__
-from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Drawing, choices_from, source_of, with_source
+from mottled_finch.core.draw import DRAWINGS, Choices, Drawing, choices_from, source_of, with_source
 from mottled_finch.core.errors import CoreError
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.vocabulary import CHOICE_TERMS
@@ -24,6 +25,7 @@ from ..work.worker import DRAWS, WorkFailed
 from .actions import figure_of
 from .answers import plate_title
 from .models import Plate
+from .templates import template_for, usual_of
 
 ARCHIVE_MOST = 200
 
@@ -47,7 +49,7 @@ class Export(APIView):
         plate = get_object_or_404(Plate, pk=pk)
         drawing = DRAWINGS[ending]
         given = {name: str(text) for name, text in request.query_params.items() if name in CHOICE_TERMS}
-        choices = choices_from(given, drawing.reads)
+        choices = choices_from({**usual_of(drawing), **given}, drawing.reads)
         headers = {"Cache-Control": "no-cache"} if "view" in request.query_params else as_file(plate, ending)
         return HttpResponse(exported(plate, ending, choices), content_type=drawing.media_type, headers=headers)
 
@@ -55,6 +57,7 @@ class Export(APIView):
 def exported(plate: Plate, ending: str, choices: Choices) -> bytes:
     """The plate's figure in a form, with its source."""
     figure = figure_of(plate)
+    choices = replace(choices, template=template_for(plate.recipe(), DRAWINGS[ending].laid_in))
     source = source_of(
         figure, plate.standing().recipe, choices, plate.table.name, __version__, plate.table.edition().number, plate.pk
     )
@@ -90,6 +93,7 @@ class Archive(APIView):
         if not all(each.isdecimal() for each in numbers) or len(numbers) > ARCHIVE_MOST:
             raise Problem(422, f"Name up to {ARCHIVE_MOST} plates by their numbers, such as 1,2.", "plates")
         plates = Plate.objects.select_related("table").in_bulk([int(each) for each in numbers])
+        usual = choices_from(usual_of(DRAWINGS[ending]), DRAWINGS[ending].reads)
         out, names, left = BytesIO(), set[str](), list[str]()
         with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
             for plate in (plates[int(each)] for each in dict.fromkeys(numbers) if int(each) in plates):
@@ -97,7 +101,7 @@ class Archive(APIView):
                 name = next(each for i in count(1) if (each := title if i == 1 else f"{title} {i}") not in names)
                 names.add(name)
                 try:
-                    archive.writestr(f"{name}.{ending}", exported(plate, ending, USUAL))
+                    archive.writestr(f"{name}.{ending}", exported(plate, ending, usual))
                 except (CoreError, Problem) as error:
                     left.append(f"{title}: {error}")
             if left:

@@ -20,11 +20,11 @@ from .models import KeptFile
 from .sources import opened, source_of_file
 
 _SOURCE_MOST = 100_000_000
-_BODY = {"application/octet-stream": OpenApiTypes.BINARY}
-_REFUSED = {422: refers_to(ProblemAnswer), 413: refers_to(ProblemAnswer)}
+BODY = {"application/octet-stream": OpenApiTypes.BINARY}
+REFUSED = {422: refers_to(ProblemAnswer), 413: refers_to(ProblemAnswer)}
 
 
-class _Given(APIView):
+class Given(APIView):
     """A file that is the body of the request."""
 
     def get_parsers(self) -> list[BaseParser]:
@@ -37,22 +37,22 @@ class _Given(APIView):
         return bytes(request._request.read(most + 1))
 
 
-class Pictures(_Given):
-    @extend_schema(operation_id="give_picture", request=_BODY, responses={201: refers_to(PictureAnswer), **_REFUSED})
+class Pictures(Given):
+    @extend_schema(operation_id="give_picture", request=BODY, responses={201: refers_to(PictureAnswer), **REFUSED})
     def post(self, request: Request) -> Response:
         """Keep a picture, PNG or JPEG, which is the body of the request, to be laid under cells by its name."""
         return answer(PictureAnswer(picture=kept_files.keep(self.content(request, underlay.MOST_BYTES, "picture"))), status=201)
 
 
-class Fonts(_Given):
-    @extend_schema(operation_id="give_font", request=_BODY, responses={201: refers_to(FontAnswer), **_REFUSED})
+class Fonts(Given):
+    @extend_schema(operation_id="give_font", request=BODY, responses={201: refers_to(FontAnswer), **REFUSED})
     def post(self, request: Request) -> Response:
         """Keep a font, TTF, OTF or WOFF, which is the body of the request, for pages to use by its name."""
         return answer(FontAnswer(font=kept_files.keep_font(self.content(request, typeface.MOST_BYTES, "font"))), status=201)
 
 
-class Sources(_Given):
-    @extend_schema(operation_id="open_source", request=_BODY, responses={200: refers_to(SourceAnswer), **_REFUSED})
+class Sources(Given):
+    @extend_schema(operation_id="open_source", request=BODY, responses={200: refers_to(SourceAnswer), **REFUSED})
     def post(self, request: Request) -> Response:
         """The plate that a figure came from, whose file is the body of the request: as it stands here, or made anew from the recipe
         in it on a table that it fits.

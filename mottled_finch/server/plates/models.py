@@ -54,6 +54,27 @@ class Version(models.Model):
         ordering = ["number"]
 
 
+class HouseTemplate(models.Model):
+    """A template of the house for slides or documents, by its name: the file without its pages, and what it says of itself."""
+
+    name = models.CharField(max_length=120)
+    kind = models.CharField(max_length=10)
+    told = models.JSONField()
+    content = models.BinaryField()
+    given = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["kind", "name"], name="one_template_a_name")]
+        ordering = ["name", "kind"]
+
+
+class UsualChoice(models.Model):
+    """What is chosen of outputs in this library where nobody says otherwise."""
+
+    name = models.CharField(max_length=20, primary_key=True)
+    option = models.CharField(max_length=20)
+
+
 class KeptFile(models.Model):
     """A picture that lies under cells, or a font of the house, by the SHA-256 of its content."""
 

@@ -2,6 +2,7 @@ from django.urls import path
 
 from .export_views import Archive, Export
 from .file_views import Fonts, OneFile, Pictures, Sources
+from .template_views import OneTemplate, Templates, Usual
 from .views import (
     GiveUp,
     HistoryOfPlate,
@@ -30,6 +31,9 @@ urlpatterns = [
     path("fonts", Fonts.as_view()),
     path("archive", Archive.as_view()),
     path("sources", Sources.as_view()),
+    path("templates", Templates.as_view()),
+    path("templates/<int:pk>", OneTemplate.as_view()),
+    path("usual-choices", Usual.as_view()),
     path("files/<str:digest>", OneFile.as_view()),
     path("plates/<int:pk>/give-up", GiveUp.as_view()),
     path("plates/<int:pk>/records", PlateRecords.as_view()),

@@ -7,6 +7,8 @@ from pathlib import Path
 from typing import Any
 
 from mottled_finch.core import intake
+from mottled_finch.core.draw import template_of
+from mottled_finch.core.draw.house.template import to_json
 from mottled_finch.core.draw.making.source import source_in
 from mottled_finch.core.draw.render import Order, rendered
 from mottled_finch.core.intake import Told, look_at, read_file
@@ -41,5 +43,18 @@ def source(_told: Told, content: bytes) -> Any:
     return json.dumps(asdict(source_in(content)))
 
 
-JOBS: dict[str, Callable[..., Any]] = {"look": look, "first_look": first_look, "read": read, "render": render, "source": source}
+def template(_told: Told, content: bytes) -> Any:
+    """What a template of the house says of itself, as JSON, and what is kept of it."""
+    told, kept = template_of(content)
+    return json.dumps(to_json(told)), kept
+
+
+JOBS: dict[str, Callable[..., Any]] = {
+    "look": look,
+    "first_look": first_look,
+    "read": read,
+    "render": render,
+    "source": source,
+    "template": template,
+}
 """Each is given ``told``, which hears how far it is, and then what it was asked with."""

@@ -14,11 +14,12 @@ import pytest
 from pptx import Presentation
 from python_calamine import CalamineWorkbook
 
-from mottled_finch.core.draw import DRAWINGS, USUAL, Choices
+from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Template, template_of
 from mottled_finch.core.errors import DrawError
 from mottled_finch.core.scene.themes import theme_of
 
 from ..conftest import figure_of
+from .house.decks import deck
 from .readers import Seen, formatted, from_docx, from_html, from_pptx, from_xlsx, shapes_in, told_in_html
 
 LABELS = ["Ardle Quay", "=HYPERLINK(1)", "<b>&amp;</b>", "ספינה", "+3", 'a "b"', "' or 1", "Ünter den Linden am Kai"]
@@ -78,6 +79,12 @@ def recipe(seed: int) -> dict:
 @pytest.fixture(scope="module", params=range(24))
 def figure(request):
     return figure_of(records(request.param), **recipe(request.param))
+
+
+@pytest.fixture(scope="module")
+def house():
+    told, content = template_of(deck(width=1600, height=1200))
+    return Template(name="House", told=told, content=content)
 
 
 def lines(found: dict, side: str, figure) -> list[tuple[str, int]]:
@@ -211,6 +218,19 @@ def test_native_tables(figure, ending, read):
             assert grid[place].text in ("", "–") and grid[place].color in (None, theme_of(figure.recipe.page).blank)
     assert {place: grid[place].text for place in labels(figure)} == labels(figure)
     assert content == DRAWINGS[ending].draw(figure, USUAL)
+
+
+def test_slides_of_the_house_hold_the_same(figure, house):
+    """In a template, whose layout has another room: the same places with the same words and colors."""
+    content = DRAWINGS["pptx"].draw(figure, Choices(template=house))
+    if not any(shape.has_table for shape in Presentation(io.BytesIO(content)).slides[0].shapes):
+        return
+    grid = from_pptx(content)
+    cells = cells_of(figure)
+    assert {place: grid[place].color for place in cells if cells[place].color} == {
+        place: seen.color for place, seen in cells.items() if seen.color
+    }
+    assert {place: grid[place].text for place in labels(figure)} == labels(figure)
 
 
 def hold_shapes(content: bytes, figure) -> None:

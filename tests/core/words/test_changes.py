@@ -102,8 +102,10 @@ CHANGES = [
     ("page.least_type", 9, "Type at least: 9 points"),
     ("page.theme", "dusk", "Theme Dusk"),
     ("page.ink", "#102030", "The house's ground and ink"),
+    ("page.template", {"slides": "House", "layout": "Title Only"}, "Template: slides in House on Title Only"),
+    ("page.template", {"slides": "House", "document": "Paper"}, "Template: slides in House and documents in Paper"),
     ("page.font", {"regular": "data:"}, "The house's font"),
-    ("page.transparent", True, "Grouping transparent"),
+    ("page.transparent", True, "Ground see-through"),
     ("page.underlay", {"picture": "data:"}, "Picture laid under the cells"),
 ]
 

@@ -6,6 +6,7 @@ export type Schemas = components["schemas"];
 export type Export = Schemas["ExportAnswer"];
 export type Recipe = Schemas["Recipe"];
 export type Scene = Schemas["SceneAnswer"];
+export type Template = Schemas["TemplateAnswer"];
 export type Figure = Schemas["FigureAnswer"];
 export type Plate = Schemas["PlateAnswer"];
 export type PlateFigure = Schemas["PlateFigureAnswer"];
@@ -170,6 +171,18 @@ export const api = {
     unwrap(client.POST("/api/pictures", { body: file as unknown as string, bodySerializer: (body) => body as never })),
   giveFont: (file: File) =>
     unwrap(client.POST("/api/fonts", { body: file as unknown as string, bodySerializer: (body) => body as never })),
+  templates: () => unwrap(client.GET("/api/templates")),
+  giveTemplate: (file: File) =>
+    unwrap(
+      client.POST("/api/templates", {
+        params: { query: { name: file.name } },
+        body: file as unknown as string,
+        bodySerializer: (body) => body as never,
+      }),
+    ),
+  takeAwayTemplate: (id: number) => unwrap(client.DELETE("/api/templates/{id}", at(id))),
+  usualChoices: () => unwrap(client.GET("/api/usual-choices")),
+  setUsualChoices: (choices: Record<string, string>) => unwrap(client.PUT("/api/usual-choices", { body: { choices } })),
   undo: (id: number, seen: string) => unwrap(client.POST("/api/plates/{id}/undo", seenAt(id, seen))),
   redo: (id: number, seen: string) => unwrap(client.POST("/api/plates/{id}/redo", seenAt(id, seen))),
 };

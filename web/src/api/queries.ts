@@ -14,10 +14,14 @@ export const keys = {
   table: (id: number | undefined) => ["table", id] as const,
   workbench: (id: number) => ["workbench", id] as const,
   findings: (id: number) => ["findings", id] as const,
+  templates: ["templates"] as const,
+  usualChoices: ["usual-choices"] as const,
 };
 
 export const useAbout = () => useQuery({ queryKey: ["about"], queryFn: api.about, ...FOREVER });
 export const usePalettes = () => useQuery({ queryKey: ["palettes"], queryFn: api.palettes, ...FOREVER });
+export const useTemplates = () => useQuery({ queryKey: keys.templates, queryFn: api.templates });
+export const useUsualChoices = () => useQuery({ queryKey: keys.usualChoices, queryFn: api.usualChoices });
 export const useTables = () => useQuery({ queryKey: keys.tables, queryFn: api.tables });
 export const usePlates = () => useQuery({ queryKey: keys.plates, queryFn: api.plates });
 export const usePlateFigure = (id: number) =>

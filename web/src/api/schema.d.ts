@@ -783,6 +783,62 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The templates of this library, by name. */
+        get: operations["templates"];
+        put?: never;
+        /**
+         * @description Keep a template (.pptx, .potx, .docx or .dotx), which is the body of the request, under the name of its file, in place of
+         *     one of that name.
+         */
+        post: operations["give_template"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Take a template away. Plates that name it keep its name, and say so when they leave. */
+        delete: operations["take_away_template"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/usual-choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is chosen of outputs in this library where nobody says otherwise. */
+        get: operations["usual_choices"];
+        /** @description Say what is usual; what is not named stays. */
+        put: operations["set_usual_choices"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -794,7 +850,7 @@ export interface components {
             exports: components["schemas"]["ExportAnswer"][];
             visions: components["schemas"]["VisionAnswer"][];
         };
-        /** @description A form of export: what it is for, which numbers leave with it, and which choices it reads. */
+        /** @description A form of export: what it is for, which numbers leave with it, and which choices it reads, and which of the house's templates it is laid in. */
         ExportAnswer: {
             ending: string;
             title: string;
@@ -803,6 +859,8 @@ export interface components {
             /** @enum {unknown} */
             carries: "printed" | "all" | "none";
             reads: string[];
+            /** @enum {unknown|null} */
+            laid_in: "slides" | "document" | null;
         };
         /** @description A way of seeing: three by three numbers, row by row, that linear light is multiplied by. */
         VisionAnswer: {
@@ -1519,7 +1577,7 @@ export interface components {
             text?: string;
             outline?: boolean;
         };
-        /** @description The size of the page in points, its theme, and the house's own colors and font in place of the theme's. A transparent page has no ground. ``least_type`` is the least size of heads, values and legend in points; left out, it follows from the size. ``language`` is the reader's, a tag of BCP 47 such as "de" or "pt-BR"; left out, it is English. */
+        /** @description The size of the page in points, its theme, and the house's own colors and font in place of the theme's; the ``template`` is what slides and documents are laid in. A transparent page has no ground. ``least_type`` is the least size of heads, values and legend in points; left out, it follows from the size. ``language`` is the reader's, a tag of BCP 47 such as "de" or "pt-BR"; left out, it is English. */
         PageSpec: {
             width?: number;
             height?: number;
@@ -1530,6 +1588,7 @@ export interface components {
             ground?: string;
             ink?: string;
             font?: components["schemas"]["FontSpec"];
+            template?: components["schemas"]["TemplateSpec"];
             transparent?: boolean;
             underlay?: components["schemas"]["UnderlaySpec"];
         };
@@ -1537,6 +1596,12 @@ export interface components {
         FontSpec: {
             regular: string;
             bold?: string;
+        };
+        /** @description The house's own templates by name: that of ``slides``, and of these the ``layout``, left out for the one that suits figures best; and that of a ``document``. */
+        TemplateSpec: {
+            slides?: string;
+            layout?: string;
+            document?: string;
         };
         /** @description A picture under the cells, which are then see-through: ``cells`` is how strong they are, ``strength`` how strong the picture, each from 0 to 1. The picture is a PNG or JPEG as a data address, or the name it is kept by. */
         UnderlaySpec: {
@@ -2059,6 +2124,31 @@ export interface components {
             plate: number;
             made: boolean;
             table: string;
+        };
+        /** @description A template of the house: the size of its pages in points, the accents and fonts of its theme, its layouts with room for a figure, and the one that figures are laid in unless another is chosen. */
+        TemplateAnswer: {
+            id: number;
+            name: string;
+            /** @enum {unknown} */
+            kind: "slides" | "document";
+            width: number;
+            height: number;
+            accents: string[];
+            fonts: string[];
+            layouts: components["schemas"]["LayoutAnswer"][];
+            usual: string;
+        };
+        /** @description A layout of slides by name, with the ground and the ink of what stands on it. */
+        LayoutAnswer: {
+            name: string;
+            ground: string;
+            ink: string;
+        };
+        /** @description What is chosen of outputs in this library, by the name of the choice. */
+        UsualChoices: {
+            choices: {
+                [key: string]: string;
+            };
         };
         /** @description Values of all members but one together, for each member of the other side; null for a blank. */
         OthersAnswer: {
@@ -5973,6 +6063,290 @@ export interface operations {
             };
             /** @description Not there, or no longer */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateAnswer"][];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    give_template: {
+        parameters: {
+            query: {
+                /** @description The name of the file */
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    take_away_template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    usual_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualChoices"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    set_usual_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["UsualChoices"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualChoices"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not in a form that is read */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

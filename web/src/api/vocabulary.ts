@@ -747,7 +747,8 @@ export const ENCODING_TERMS = {
 export const CHOICE_TERMS = {
   "zoom": {
     "title": "Pixels a point",
-    "options": {}
+    "options": {},
+    "of_library": false
   },
   "form": {
     "title": "The figure is",
@@ -756,42 +757,48 @@ export const CHOICE_TERMS = {
       "table": "a table to edit",
       "shapes": "shapes",
       "picture": "a picture"
-    }
+    },
+    "of_library": false
   },
   "colors": {
     "title": "Colors are",
     "options": {
       "rules": "rules that follow the numbers",
       "fills": "fills that stay"
-    }
+    },
+    "of_library": false
   },
   "values": {
     "title": "Numbers",
     "options": {
       "yes": "go along",
       "no": "stay here: colors alone"
-    }
+    },
+    "of_library": false
   },
   "hidden": {
     "title": "Hidden cells",
     "options": {
       "no": "stay here",
       "yes": "go along"
-    }
+    },
+    "of_library": false
   },
   "records": {
     "title": "Records",
     "options": {
       "no": "stay here",
       "yes": "go along on a sheet"
-    }
+    },
+    "of_library": false
   },
   "source": {
     "title": "Source",
     "options": {
       "yes": "goes along, to open it",
       "no": "is left out"
-    }
+    },
+    "of_library": true
   }
 } as const;
 
@@ -814,6 +821,7 @@ export const LIMITS = {
   "group_gap_most": 60,
   "ticks_most": 20,
   "notes_most": 60,
+  "template_most": 120,
   "page_least": 120,
   "page_most": 4000
 } as const;

@@ -6,6 +6,7 @@ from typing import Any, Literal
 
 from ...errors import DrawError
 from ...vocabulary import CHOICE_TERMS
+from ..house.template import Template
 
 Form = Literal["fit", "table", "shapes", "picture"]
 
@@ -14,7 +15,7 @@ Form = Literal["fit", "table", "shapes", "picture"]
 class Choices:
     """``zoom`` is pixels a point of a picture; ``form`` what the figure is on a slide or in a document, ``colors`` how a workbook
     has them; with ``values`` "no" no number leaves with the colors; those of
-    ``hidden`` cells, the ``records`` and the ``source`` go along where "yes".
+    ``hidden`` cells, the ``records`` and the ``source`` go along where "yes". The ``template`` is the one that the plate names.
     """
 
     zoom: float = 2.0
@@ -24,6 +25,7 @@ class Choices:
     hidden: Literal["yes", "no"] = "no"
     records: Literal["yes", "no"] = "no"
     source: Literal["yes", "no"] = "yes"
+    template: Template | None = None
 
 
 USUAL = Choices()

@@ -117,10 +117,12 @@ class SlideCanvas:
         return self._number
 
 
-def group(parts: list[str], number: int, name: str, alternative: str, place: tuple[float, float, float, float]) -> str:
-    """Shapes that are moved and told as one; the place (left, top, width, height) is what they cover."""
-    box = _place(*place)
-    child = box.replace("a:off", "a:chOff").replace("a:ext", "a:chExt")
+def group(
+    parts: list[str], number: int, name: str, alternative: str, corner: tuple[float, float], size: tuple[float, float]
+) -> str:
+    """Shapes that are moved and told as one: what they cover is as large as ``size``, and begins at the ``corner`` of the slide."""
+    box = _place(*corner, *size)
+    child = _place(0, 0, *size).replace("a:off", "a:chOff").replace("a:ext", "a:chExt")
     return (
         f"<p:grpSp {NAMESPACES}><p:nvGrpSpPr>"
         f'<p:cNvPr id="{number}" name="{escape(printable(name))}" descr="{escape(printable(alternative))}"/>'

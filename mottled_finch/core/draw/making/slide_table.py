@@ -22,6 +22,20 @@ _LEAST = 7.0
 
 
 @dataclass(frozen=True)
+class Frame:
+    """What holds a table: its number and name on the slide, the font and language in it, where the figure begins on the slide, and
+    the placeholder that it stands in, if it does.
+    """
+
+    number: int
+    name: str
+    family: str
+    language: str
+    corner: tuple[float, float] = (0.0, 0.0)
+    place: str = ""
+
+
+@dataclass(frozen=True)
 class _Side:
     """Where the lines of a table begin and end, the heads first, and how wide the border behind each is."""
 
@@ -49,9 +63,9 @@ def table_of(figure: Figure) -> Tabled | None:
     return table if there and len(table.places) * len(table.places[0]) <= MOST else None
 
 
-def table_xml(figure: Figure, table: Tabled, number: int, name: str, family: str, language: str) -> str:
-    """The table as a frame of a slide."""
-    return _Drawing(figure, table, family, language).frame(number, name)
+def table_xml(figure: Figure, table: Tabled, frame: Frame) -> str:
+    """The table in its frame."""
+    return _Drawing(figure, table, frame.family, frame.language).framed(frame)
 
 
 class _Drawing:
@@ -105,7 +119,7 @@ class _Drawing:
         starts = [text.y - (text.length if text.turned else text.size) for text in heads if text.column is not None]
         return min([*starts, self.grid.ys[0] - 4]) if self.table.head_rows else self.grid.ys[0]
 
-    def frame(self, number: int, name: str) -> str:
+    def framed(self, frame: Frame) -> str:
         heads_across, heads_down = self._head_edges()
         columns = [emu(to - at) for at, to in pairwise([*heads_across, *self.across.edges])]
         rows = [emu(to - at) for at, to in pairwise([*heads_down, *self.down.edges])]
@@ -115,11 +129,13 @@ class _Drawing:
             self.left if self.table.head_columns else self.across.edges[0],
             self.top if self.table.head_rows else self.down.edges[0],
         )
+        x, y = x + frame.corner[0], y + frame.corner[1]
         heads = f'firstRow="{int(self.table.head_rows > 0)}" firstCol="{int(self.table.head_columns > 0)}"'
         return (
             f"<p:graphicFrame {NAMESPACES}><p:nvGraphicFramePr>"
-            f'<p:cNvPr id="{number}" name="{escape(printable(name))}" descr="{escape(printable(self.scene.alternative))}"/>'
-            f'<p:cNvGraphicFramePr><a:graphicFrameLocks noGrp="1"/></p:cNvGraphicFramePr><p:nvPr/></p:nvGraphicFramePr>'
+            f'<p:cNvPr id="{frame.number}" name="{escape(printable(frame.name))}" '
+            f'descr="{escape(printable(self.scene.alternative))}"/><p:cNvGraphicFramePr><a:graphicFrameLocks noGrp="1"/>'
+            f"</p:cNvGraphicFramePr><p:nvPr>{frame.place}</p:nvPr></p:nvGraphicFramePr>"
             f'<p:xfrm><a:off x="{emu(x)}" y="{emu(y)}"/><a:ext cx="{sum(columns)}" cy="{sum(rows)}"/></p:xfrm>'
             f'<a:graphic><a:graphicData uri="http://schemas.openxmlformats.org/drawingml/2006/table"><a:tbl>'
             f"<a:tblPr {heads}/><a:tblGrid>{grid}</a:tblGrid>{lines}</a:tbl></a:graphicData></a:graphic></p:graphicFrame>"

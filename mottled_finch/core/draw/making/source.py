@@ -130,6 +130,11 @@ def _into_svg(content: bytes, text: str) -> bytes:
     return content[:place] + f'<metadata id="{KEY}">{escape(text, quote=False)}</metadata>'.encode() + content[place:]
 
 
+def _into_table(content: bytes, text: str) -> bytes:
+    """As an attribute: what is copied keeps it until another program writes the table anew."""
+    return content.replace(b"<table ", f'<table data-{KEY}="{escape(text)}" '.encode(), 1)
+
+
 def _into_html(content: bytes, text: str) -> bytes:
     place = content.rindex(b"</body>")
     inert = text.replace("<", "\\u003c")
@@ -137,7 +142,11 @@ def _into_html(content: bytes, text: str) -> bytes:
 
 
 def _in_markup(content: bytes) -> str | None:
-    """Of a page or a vector picture."""
+    """Of a page, a vector picture, or a table that was copied."""
+    copied = re.search(rf'<table[^<>]* data-{KEY}="([^"<>]*)"'.encode(), content)
+    if copied:
+        text = _text(copied[1])
+        return text and unescape(text)
     found = re.search(rf'<(script|metadata)[^<>]* id="{KEY}"[^<>]*>([^<]*)</\1>'.encode(), content)
     if not found or len(found[2]) > MOST:
         return None
@@ -225,6 +234,7 @@ PUT: dict[str, Callable[[bytes, str], bytes]] = {
     "png": _into_png,
     "svg": _into_svg,
     "html": _into_html,
+    "table.html": _into_table,
     "pdf": _into_pdf,
     "xlsx": _into_package,
     "pptx": _into_package,

@@ -2,11 +2,15 @@
 
 from ...language import language_of
 from ...recipe.page_type import least_type
-from ...recipe.spec import PageSpec
+from ...recipe.spec import PageSpec, TemplateSpec
 from ...vocabulary import PAGE_TERMS, THEME_TERMS
-from .piece import Piece, Said, sentence
+from .piece import Piece, Said, quoted, sentence
 
 _PLAIN = PageSpec()
+
+
+def _named(template: str | None) -> str:
+    return quoted(template) if template else "no template"
 
 
 def page(said: Said) -> list[Piece]:
@@ -15,6 +19,7 @@ def page(said: Said) -> list[Piece]:
     size = f"{known.lower() if known else 'page'}, {spec.width:,} × {spec.height:,} points"
     own = [name for name, color in (("ground", spec.ground), ("ink", spec.ink)) if color]
     theme = THEME_TERMS[spec.theme].title + (f" with a {' and '.join(own)} of the house" if own else "")
+    template = spec.template or TemplateSpec()
     return sentence(
         "A ",
         Piece(size, "size", (spec.width, spec.height) != (_PLAIN.width, _PLAIN.height)),
@@ -28,6 +33,11 @@ def page(said: Said) -> list[Piece]:
         Piece(f"{least_type(spec):g} points", "least_type", spec.least_type is not None),
         " at least, in ",
         Piece(language_of(spec.language).calendar.name, "language", spec.language is not None),
+        "; slides in ",
+        Piece(_named(template.slides), "template", template.slides is not None),
+        [Piece(" on "), Piece(quoted(template.layout), "layout", True)] if template.layout else None,
+        " and documents in ",
+        Piece(_named(template.document), "document", template.document is not None),
         "; ",
         Piece(f"{'a' if spec.underlay else 'no'} picture under the cells", "underlay", spec.underlay is not None),
         ".",

@@ -1,6 +1,8 @@
 import { Box, Flex, Popover } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
 import { Fragment, useState } from "react";
-import { type Export, exportAddress } from "../../api/client";
+import { api, type Export, exportAddress, type Recipe, sentenceOf } from "../../api/client";
+import { keys, useUsualChoices } from "../../api/queries";
 import { CHOICE_TERMS } from "../../api/vocabulary";
 import { Button } from "../../shared/Button";
 import { PopCard } from "../../shared/PopCard";
@@ -9,7 +11,8 @@ import { save } from "../../shared/save";
 import { Line } from "./parts/Line";
 import { copyTable } from "./stage/copyPicture";
 
-type Props = { id: number; forms: readonly Export[]; onSaid: (words: string) => void };
+type Template = NonNullable<Recipe["page"]>["template"];
+type Props = { id: number; forms: readonly Export[]; template: Template; onSaid: (words: string) => void };
 type Chosen = { ending: string; choices: Record<string, string> };
 type Term = { title: string; options: Record<string, string> };
 
@@ -31,13 +34,14 @@ const RECIPE: Export = {
   purpose: "data",
   carries: "none",
   reads: [],
+  laid_in: null,
 };
 const TERMS = CHOICE_TERMS as Record<string, Term>;
 const ZOOMS = { "1": "1, as on screen", "2": "2, sharp", "3": "3", "4": "4, for print" };
 const KEPT = "export";
 
 /** What the figure leaves as: by where it goes, what it carries, and what is chosen of it; the last choice is remembered. */
-export function ExportCard({ id, forms, onSaid }: Props) {
+export function ExportCard({ id, forms, template, onSaid }: Props) {
   const [open, setOpen] = useState(false);
   return (
     <Popover.Root
@@ -52,14 +56,16 @@ export function ExportCard({ id, forms, onSaid }: Props) {
         <Button variant="lead">Export</Button>
       </Popover.Trigger>
       <PopCard label="Export" width="340px">
-        <Forms id={id} forms={[...forms, RECIPE]} onSaid={onSaid} onDone={() => setOpen(false)} />
+        <Forms id={id} forms={[...forms, RECIPE]} template={template} onSaid={onSaid} onDone={() => setOpen(false)} />
       </PopCard>
     </Popover.Root>
   );
 }
 
-function Forms({ id, forms, onSaid, onDone }: Props & { onDone: () => void }) {
+function Forms({ id, forms, template, onSaid, onDone }: Props & { onDone: () => void }) {
   const [chosen, setChosen] = useState<Chosen>(remembered);
+  const client = useQueryClient();
+  const usual: Record<string, string> = useUsualChoices().data?.choices ?? {};
   const [working, setWorking] = useState(false);
   const [problem, setProblem] = useState("");
   const form = forms.find(({ ending }) => ending === chosen.ending) ?? forms[0];
@@ -82,6 +88,14 @@ function Forms({ id, forms, onSaid, onDone }: Props & { onDone: () => void }) {
       setProblem(error instanceof Error ? error.message : "It could not be made.");
     } finally {
       setWorking(false);
+    }
+  }
+
+  async function makeUsual(name: string, option: string) {
+    try {
+      client.setQueryData(keys.usualChoices, await api.setUsualChoices({ [name]: option }));
+    } catch (error) {
+      setProblem(sentenceOf(error));
     }
   }
 
@@ -137,21 +151,39 @@ function Forms({ id, forms, onSaid, onDone }: Props & { onDone: () => void }) {
           const term = TERMS[name];
           if (!term) return null;
           const options = Object.entries(name === "zoom" ? ZOOMS : term.options);
-          const usual = name === "zoom" ? "2" : (options[0]?.[0] ?? "");
+          const standing = name === "zoom" ? "2" : (usual[name] ?? options[0]?.[0] ?? "");
+          const option = chosen.choices[name] ?? standing;
           return (
-            <Line key={name} label={term.title}>
-              <Select
-                label={term.title}
-                value={chosen.choices[name] ?? usual}
-                options={options}
-                onChange={(option) => choose({ choices: { ...chosen.choices, [name]: option } })}
-              />
-            </Line>
+            <Fragment key={name}>
+              <Line label={term.title}>
+                <Select
+                  label={term.title}
+                  value={option}
+                  options={options}
+                  onChange={(next) => choose({ choices: { ...chosen.choices, [name]: next } })}
+                />
+              </Line>
+              {usual[name] !== undefined && option !== usual[name] && (
+                <Button size="sm" variant="plain" onClick={() => void makeUsual(name, option)}>
+                  Make this usual in this library
+                </Button>
+              )}
+            </Fragment>
           );
         })}
         <Box color="quiet" textStyle="small" mt="10px" data-testid="carries">
           {bare ? "Colors alone: no number of a cell goes along; the legend is as it stands." : CARRIES[form.carries]}
         </Box>
+        {form.laid_in && template?.[form.laid_in] && (
+          <Box color="quiet" textStyle="small" mt="4px">
+            Laid in “{template[form.laid_in]}”, the template of the house.
+          </Box>
+        )}
+        {form.reads.includes("colors") && (
+          <Box color="quiet" textStyle="small" mt="4px">
+            Where no rule says what these cells show, colors are fills; the sheet “About” says so.
+          </Box>
+        )}
         {problem && (
           <Box role="alert" color="alarm" textStyle="small" mt="6px">
             {problem}

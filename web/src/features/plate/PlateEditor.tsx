@@ -141,7 +141,7 @@ function Editor({ id }: { id: number }) {
           <Button variant="onBar" onClick={copy}>
             Copy picture
           </Button>
-          <ExportCard id={id} forms={about.data?.exports ?? []} onSaid={setSaid} />
+          <ExportCard id={id} forms={about.data?.exports ?? []} template={recipe.page?.template} onSaid={setSaid} />
         </Bar>
         <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
           {plate.working && <Working onGiveUp={plate.giveUp} />}

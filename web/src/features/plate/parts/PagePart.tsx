@@ -1,8 +1,8 @@
 import { Box, Flex } from "@chakra-ui/react";
-import { useRef, useState } from "react";
 import { api, type Figure, type Recipe, sentenceOf } from "../../../api/client";
 import { LANGUAGE_NAMES, LIMITS, PAGE_TERMS, THEME_TERMS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
+import { FileButton } from "../../../shared/FileButton";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
 import { named } from "../../../shared/terms";
@@ -13,6 +13,7 @@ import { Line } from "./Line";
 import { NumberField } from "./NumberField";
 import { Radio } from "./Radio";
 import { type Card, controls, oneOf, Said } from "./Said";
+import { TemplateCards } from "./TemplateCards";
 
 type Page = NonNullable<Recipe["page"]>;
 type Underlay = NonNullable<Page["underlay"]>;
@@ -161,6 +162,9 @@ function cardsOf({ figure, recipe, onChange, onRefused }: Props): Record<string,
       (language) => onChange(withPageLook({ language: language === "en" ? undefined : language })),
     ),
     font: controls("Font of the house", <FontPart font={page.font} onChange={onChange} onRefused={onRefused} />),
+    template: controls("Template of slides", <TemplateCards kind="slides" {...{ recipe, onChange, onRefused }} />),
+    layout: controls("Layout of slides", <TemplateCards kind="slides" {...{ recipe, onChange, onRefused }} />),
+    document: controls("Template of documents", <TemplateCards kind="document" {...{ recipe, onChange, onRefused }} />),
     underlay: controls(
       "Picture under the cells",
       <UnderlayPart underlay={page.underlay} onChange={onChange} onRefused={onRefused} />,
@@ -217,35 +221,6 @@ function FontPart({ font, onChange, onRefused }: FontProps) {
         </Button>
       )}
     </Flex>
-  );
-}
-
-type FileProps = { label: string; words: string; accept: string; onTake: (file: File) => Promise<void> };
-
-/** A button that asks for a file, off while it is on its way. */
-function FileButton({ label, words, accept, onTake }: FileProps) {
-  const file = useRef<HTMLInputElement>(null);
-  const [working, setWorking] = useState(false);
-  return (
-    <>
-      <input
-        ref={file}
-        type="file"
-        accept={accept}
-        aria-label={label}
-        hidden
-        onChange={(event) => {
-          const chosen = event.target.files?.[0];
-          event.target.value = "";
-          if (!chosen) return;
-          setWorking(true);
-          void onTake(chosen).finally(() => setWorking(false));
-        }}
-      />
-      <Button size="sm" variant="plain" disabled={working} onClick={() => file.current?.click()}>
-        {words}
-      </Button>
-    </>
   );
 }
 

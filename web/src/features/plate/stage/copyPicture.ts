@@ -27,7 +27,8 @@ export async function copyTable(plate: number, query = ""): Promise<string> {
   if (!("ClipboardItem" in window) || !navigator.clipboard?.write) {
     throw new Error("This browser lets no table onto the clipboard; save a document or a workbook.");
   }
-  const bare = new URLSearchParams(query).get("values") === "no" ? "&values=no" : "";
+  const chosen = new URLSearchParams(query);
+  const bare = ["values", "source"].map((name) => (chosen.get(name) === "no" ? `&${name}=no` : "")).join("");
   const html = fetched(exportAddress(plate, "table.html", `?view=1${bare}`)).then((answer) => answer.text());
   await navigator.clipboard.write([
     new ClipboardItem({

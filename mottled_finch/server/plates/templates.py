@@ -1,0 +1,74 @@
+"""Templates of the house, given once to the library and named by plates; and what is usual of outputs in it."""
+
+import json
+from pathlib import PurePath
+
+from django.db import transaction
+
+from mottled_finch.core.draw import Drawing, Template, choices_from
+from mottled_finch.core.draw.house.template import Kind, Told, from_json
+from mottled_finch.core.errors import DrawError, did_you_mean
+from mottled_finch.core.recipe import Recipe
+from mottled_finch.core.vocabulary import CHOICE_TERMS, LIMITS
+
+from ..refusal import Problem
+from ..work.worker import LOOKS, WorkFailed
+from .models import HouseTemplate, UsualChoice
+
+
+def give(content: bytes, file: str) -> HouseTemplate:
+    """Keep a template under the name of its file, in place of one of that name. It is read by a process of its own. Raises
+    DrawError for one that cannot be used, Problem where it ends that process.
+    """
+    try:
+        told, kept = LOOKS.do("template", content)
+    except WorkFailed as error:
+        raise Problem(422, f"The template cannot be read: {error}.", "file") from error
+    name = PurePath(file).stem.strip()[: LIMITS.template_most] or "Template"
+    said = json.loads(told)
+    found, _ = HouseTemplate.objects.update_or_create(kind=said["kind"], name=name, defaults={"told": said, "content": kept})
+    return found
+
+
+def template_for(recipe: Recipe, laid_in: Kind | None) -> Template | None:
+    """The template that a plate names for a kind of output; None where it names none. Raises DrawError for one that is not here."""
+    named = recipe.page.template and laid_in and getattr(recipe.page.template, laid_in)
+    if not named:
+        return None
+    kept = HouseTemplate.objects.filter(kind=laid_in, name=named).first()
+    if kept is None:
+        names = list(HouseTemplate.objects.filter(kind=laid_in).values_list("name", flat=True))
+        raise DrawError(
+            f'the template "{named}" is not in this library; give it again under Page, or take it off the plate '
+            f"({did_you_mean(named, names)})",
+            path=f"page.template.{laid_in}",
+            received=named,
+            allowed=names,
+        )
+    return Template(name=kept.name, told=said_of(kept), content=bytes(kept.content))
+
+
+def said_of(kept: HouseTemplate) -> Told:
+    return from_json(kept.told)
+
+
+def usual_choices() -> dict[str, str]:
+    """What is chosen of outputs in this library where nobody says otherwise: all that a library can say."""
+    kept = dict(UsualChoice.objects.values_list("name", "option"))
+    return {name: kept.get(name, next(iter(term.options))) for name, term in CHOICE_TERMS.items() if term.of_library}
+
+
+def set_usual(choices: dict[str, str]) -> None:
+    """Raises DrawError for what is no choice, Problem for one that a library does not make."""
+    choices_from(choices, tuple(CHOICE_TERMS))
+    for name in choices:
+        if not CHOICE_TERMS[name].of_library:
+            raise Problem(422, f"{CHOICE_TERMS[name].title} is chosen with each output.", name)
+    with transaction.atomic():
+        for name, option in choices.items():
+            UsualChoice.objects.update_or_create(name=name, defaults={"option": option})
+
+
+def usual_of(drawing: Drawing) -> dict[str, str]:
+    """Those of them that an output reads."""
+    return {name: option for name, option in usual_choices().items() if name in drawing.reads}
