@@ -666,9 +666,18 @@ class LayoutAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class HousePalette:
+    """Colors of the house's own, from low to high, by a name, and the ramp that they make."""
+
+    title: str
+    colors: tuple[str, ...]
+    ramp: tuple[str, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
 class TemplateAnswer:
-    """A template of the house: the size of its pages in points, the accents and fonts of its theme, its layouts with room for a
-    figure, and the one that figures are laid in unless another is chosen.
+    """A template of the house: the size of its pages in points, the accents and fonts of its theme, palettes of these, its layouts
+    with room for a figure, and the one that figures are laid in unless another is chosen.
     """
 
     id: int
@@ -678,6 +687,7 @@ class TemplateAnswer:
     height: float
     accents: tuple[str, ...]
     fonts: tuple[str, str]
+    palettes: tuple[HousePalette, ...]
     layouts: tuple[LayoutAnswer, ...]
     usual: str
 

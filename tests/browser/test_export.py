@@ -11,7 +11,8 @@ from pptx import Presentation
 
 from mottled_finch.core.draw import DRAWINGS
 
-from .conftest import drop, open_plate, painted
+from ..core.draw.house.decks import deck
+from .conftest import drop, open_plate, painted, said
 from .test_accessibility import violations
 from .test_first_light import download
 
@@ -111,6 +112,66 @@ def test_a_picture_that_is_dropped_on_the_desk_opens_its_plate(page, api, plate)
     page.goto("/")
     page.set_input_files("input[type=file]", {"name": "cat.png", "mimeType": "image/png", "buffer": b"\x89PNG\r\n\x1a\n"})
     expect(page.get_by_text(re.compile("no source of Mottled Finch"))).to_be_visible()
+
+
+def test_a_table_that_was_copied_here_and_is_pasted_on_the_desk_opens_its_plate(page, plate):
+    page.context.grant_permissions(["clipboard-read", "clipboard-write"])
+    page.get_by_role("button", name="Export").click()
+    page.get_by_role("button", name="Copy as colored table").click()
+    expect(page.get_by_text("table copied").first).to_be_visible()
+    page.goto("/")
+    page.get_by_role("button", name="Choose a file").wait_for()
+    page.keyboard.press("Control+v")
+    page.wait_for_url(re.compile(rf"/plates/{plate}$"))
+
+
+def test_a_plate_leaves_in_a_template_of_the_house_and_in_its_colors(page, plate):
+    page.get_by_role("tab", name="Page").click()
+    said(page, "template")
+    card = page.get_by_role("dialog", name="Template of slides")
+    bad = {"name": "House.pptx", "mimeType": "application/octet-stream", "buffer": b"PK"}
+    card.get_by_label("File of the template of slides").set_input_files(bad)
+    expect(page.get_by_role("alert").filter(has_text="no deck or document")).to_be_visible()
+    card.get_by_label("File of the template of slides").set_input_files({**bad, "buffer": deck(width=720)})
+    expect(card.get_by_role("radio", name="House")).to_be_checked()
+    expect(page.locator("#said-page")).to_contain_text("slides in “House”")
+    assert violations(page) == []
+    card.get_by_role("combobox", name="Layout of the template").select_option("Title Only")
+    expect(page.locator("#said-page")).to_contain_text("on “Title Only”")
+    page.keyboard.press("Escape")
+    (slide,) = Presentation(io.BytesIO(download(page, "Slide"))).slides
+    assert slide.slide_layout.name == "Title Only" and slide.part.package.presentation_part.presentation.slide_width.pt == 720
+    page.get_by_role("tab", name="Color").click()
+    said(page, "palette")
+    page.get_by_role("group", name="Of the template House").get_by_role("button", name="Two sides").click()
+    expect(page.locator("#said-color")).to_contain_text("House colors")
+    # A second window takes the template away: the plate says so when it leaves, and what to do.
+    page.get_by_role("tab", name="Page").click()
+    said(page, "template")
+    card.get_by_role("button", name="Take it away").click()
+    card.get_by_role("button", name="Take “House” away").click()
+    expect(card.get_by_role("radio", name="No template")).to_be_checked()
+    expect(card.get_by_role("radio", name="House")).to_have_count(0)
+
+
+def test_the_source_can_be_left_out_for_a_whole_library(page, api, plate):
+    page.get_by_role("button", name="Export").click()
+    card = page.get_by_role("dialog", name="Export")
+    card.get_by_role("combobox", name="Source").select_option("is left out")
+    card.get_by_role("button", name="Make this usual in this library").click()
+    expect(card.get_by_role("button", name="Make this usual in this library")).to_have_count(0)
+    assert b"mottled-finch-source" not in api.raw(f"/api/plates/{plate}/export.svg")
+    card.get_by_role("combobox", name="Source").select_option("goes along, to open it")
+    card.get_by_role("button", name="Make this usual in this library").click()
+    expect(card.get_by_role("button", name="Make this usual in this library")).to_have_count(0)
+    assert b"mottled-finch-source" in api.raw(f"/api/plates/{plate}/export.svg")
+
+
+def test_a_deck_of_somebody_else_says_where_it_is_a_template(page):
+    page.goto("/")
+    page.get_by_role("button", name="Choose a file").wait_for()
+    drop(page, "House.pptx", deck())
+    expect(page.get_by_text(re.compile("give it as a template: on a plate, under Page"))).to_be_visible()
 
 
 def test_a_workbook_that_is_none_of_ours_is_a_table(page):

@@ -4,9 +4,11 @@ from collections.abc import Sequence
 
 import numpy as np
 
+from ..vocabulary import LIMITS
 from .palettes import STEPS
 from .spaces import Bytes, bytes_from_linear, bytes_of, linear_from_oklab, oklab_from_bytes
 
+_MIDDLE = "#f5f5f2"
 _TINT = 0.97, 0.12
 """Lightness of the tint one color begins at, and its share of that color's chroma."""
 
@@ -22,6 +24,14 @@ def house_colors(hexes: Sequence[str], steps: int = STEPS) -> Bytes:
     places = np.linspace(0, len(lab) - 1, steps)
     between = np.stack([np.interp(places, np.arange(len(lab)), lab[:, i]) for i in range(3)], axis=-1)
     return bytes_from_linear(linear_from_oklab(between))
+
+
+def suggested(accents: Sequence[str]) -> list[tuple[str, tuple[str, ...]]]:
+    """Colors of the house that the accents of its theme make, each with a name: two about a light middle, each alone, and all."""
+    own = tuple(dict.fromkeys(accents))
+    about = [("Two sides", (own[1], _MIDDLE, own[0]))] if len(own) > 1 else []
+    bands = [("All, for bands", own[: LIMITS.colors_most])] if len(own) > 2 else []
+    return [*about, *((each, (each,)) for each in own), *bands]
 
 
 def faded(colors: Bytes) -> Bytes:

@@ -6,10 +6,12 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from mottled_finch.core.color.house import house_colors, suggested
+from mottled_finch.core.color.spaces import hex_of
 from mottled_finch.core.draw.house.parts import MOST_BYTES
 
 from ..answering import answer
-from ..openapi import LayoutAnswer, ProblemAnswer, TemplateAnswer, UsualChoices, refers_to
+from ..openapi import HousePalette, LayoutAnswer, ProblemAnswer, TemplateAnswer, UsualChoices, refers_to
 from ..requests import file_name, sent
 from .file_views import BODY, REFUSED, Given
 from .models import HouseTemplate
@@ -70,6 +72,10 @@ def _answer(kept: HouseTemplate) -> TemplateAnswer:
         height=told.height,
         accents=told.accents,
         fonts=told.fonts,
+        palettes=tuple(
+            HousePalette(title=title, colors=colors, ramp=tuple(map(hex_of, house_colors(colors))))
+            for title, colors in suggested(told.accents)
+        ),
         layouts=tuple(LayoutAnswer(name=each.name, ground=each.ground, ink=each.ink) for each in told.layouts),
         usual=told.usual,
     )

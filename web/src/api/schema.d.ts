@@ -2125,7 +2125,7 @@ export interface components {
             made: boolean;
             table: string;
         };
-        /** @description A template of the house: the size of its pages in points, the accents and fonts of its theme, its layouts with room for a figure, and the one that figures are laid in unless another is chosen. */
+        /** @description A template of the house: the size of its pages in points, the accents and fonts of its theme, palettes of these, its layouts with room for a figure, and the one that figures are laid in unless another is chosen. */
         TemplateAnswer: {
             id: number;
             name: string;
@@ -2135,8 +2135,15 @@ export interface components {
             height: number;
             accents: string[];
             fonts: string[];
+            palettes: components["schemas"]["HousePalette"][];
             layouts: components["schemas"]["LayoutAnswer"][];
             usual: string;
+        };
+        /** @description Colors of the house's own, from low to high, by a name, and the ramp that they make. */
+        HousePalette: {
+            title: string;
+            colors: string[];
+            ramp: string[];
         };
         /** @description A layout of slides by name, with the ground and the ink of what stands on it. */
         LayoutAnswer: {

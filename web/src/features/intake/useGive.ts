@@ -12,6 +12,10 @@ export type GivingState =
   | { at: "looking"; name: string }
   | { at: "refused"; name: string; sentence: string };
 
+const TEMPLATES = ["potx", "dotx"];
+const LAID_IN = ["pptx", "docx"];
+const AS_TEMPLATE = "To lay figures in it, give it as a template: on a plate, under Page.";
+
 /** Giving a file, of a new table or a newer one of a table: send it, and go to where it is looked at. */
 export function useGive(table?: number) {
   const client = useQueryClient();
@@ -33,6 +37,7 @@ export function useGive(table?: number) {
         );
       }
       const ending = /\.(\w+)$/.exec(file.name)?.[1]?.toLowerCase() ?? "";
+      if (TEMPLATES.includes(ending)) return refuse(`${file.name} holds no table. ${AS_TEMPLATE}`);
       const { exports } = about.data ?? (await api.about().catch(() => ({ exports: [] })));
       const carries = exports.some((form) => form.ending === ending && form.reads.includes("source"));
       if (table === undefined && carries) {
@@ -42,7 +47,10 @@ export function useGive(table?: number) {
           const { plate } = await api.openSource(file);
           return navigate(`/plates/${plate}`);
         } catch (error) {
-          if (ending !== "xlsx" || !sentenceOf(error).includes("no source")) return refuse(sentenceOf(error));
+          const sentence = sentenceOf(error);
+          const foreign = sentence.includes("no source");
+          if (!foreign) return refuse(sentence);
+          if (ending !== "xlsx") return refuse(LAID_IN.includes(ending) ? `${sentence} ${AS_TEMPLATE}` : sentence);
         }
       }
       abort.current = new AbortController();

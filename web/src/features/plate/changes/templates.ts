@@ -42,15 +42,3 @@ export const withDocument = (template: Template | undefined) => (recipe: Recipe)
 function kept(named: Named): Named | undefined {
   return named.slides || named.document ? named : undefined;
 }
-
-/** Colors of the house that its templates suggest: each accent alone, two about a middle, and all of them as bands. */
-export function suggested(template: Template): string[][] {
-  const [first, second, ...more] = template.accents;
-  if (!first) return [];
-  const middle = "#f5f5f2";
-  return [
-    ...[...new Set(template.accents)].map((accent) => [accent]),
-    ...(second && second !== first ? [[second, middle, first]] : []),
-    ...(more.length ? [template.accents.slice(0, 5)] : []),
-  ];
-}

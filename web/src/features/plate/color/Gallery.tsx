@@ -1,7 +1,7 @@
 import { Box, chakra, Flex, Grid, Input } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from "react";
-import type { Figure, Palette, Recipe } from "../../../api/client";
-import { usePalettes } from "../../../api/queries";
+import type { Figure, Palette, Recipe, Template } from "../../../api/client";
+import { usePalettes, useTemplates } from "../../../api/queries";
 import { withColor } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { look } from "../view";
@@ -20,10 +20,37 @@ const KINDS: Record<Palette["kind"], string> = {
 export function Gallery({ figure, recipe, onChange, onDone }: Props) {
   const palettes = usePalettes().data ?? [];
   const [sought, setSought] = useState("");
+  const templates = (useTemplates().data ?? []).filter((each) => each.palettes.length && !sought);
   const name = recipe.color?.colors?.length ? null : figure.palette;
   const list = useRef<HTMLDivElement>(null);
   const shown = palettes.filter((palette) => fits(palette, sought));
   useEffect(() => () => look({ triedColors: null }), []);
+
+  const isNamed = ({ kind, name }: Template) => recipe.page?.template?.[kind] === name;
+  const ofTemplate = (template: Template) => (
+    <Box key={template.id} role="group" aria-label={`Of the template ${template.name}`}>
+      <Box textStyle="label" pt="10px" pb="5px">
+        Of the template “{template.name}”
+      </Box>
+      <Grid templateColumns="repeat(3, 1fr)" gap="8px">
+        {template.palettes.map(({ title, colors: own, ramp }) => (
+          <Swatch
+            key={own.join(" ")}
+            name={own.join(" ")}
+            title={title}
+            purpose={`Colors of the house: ${own.join(", ")}`}
+            on={own.join(" ") === recipe.color?.colors?.join(" ")}
+            figure={figure}
+            colors={recipe.color?.bands ? bandColors(ramp, figure.scene.grid?.colors.length ?? 1, false) : ramp}
+            onChoose={() => {
+              onChange(withColor({ colors: own }));
+              onDone();
+            }}
+          />
+        ))}
+      </Grid>
+    </Box>
+  );
 
   function onKeyDown(event: KeyboardEvent) {
     const buttons = [...(list.current?.querySelectorAll<HTMLButtonElement>("button[data-palette]") ?? [])];
@@ -55,6 +82,7 @@ export function Gallery({ figure, recipe, onChange, onDone }: Props) {
         pb="8px"
         onPointerLeave={() => look({ triedColors: null })}
       >
+        {templates.filter(isNamed).map(ofTemplate)}
         {(Object.keys(KINDS) as Palette["kind"][]).map((kind) => {
           const here = shown.filter((palette) => palette.kind === kind);
           if (!here.length) return null;
@@ -64,41 +92,26 @@ export function Gallery({ figure, recipe, onChange, onDone }: Props) {
                 {KINDS[kind]}
               </Box>
               <Grid templateColumns="repeat(3, 1fr)" gap="8px">
-                {here.map((palette) => {
-                  const colors = shownColors(palette, figure, recipe);
-                  return (
-                    <chakra.button
-                      key={palette.name}
-                      type="button"
-                      data-palette={palette.name}
-                      aria-pressed={palette.name === name}
-                      title={palette.purpose}
-                      textAlign="start"
-                      p="5px"
-                      borderRadius="6px"
-                      borderWidth="1px"
-                      borderColor={palette.name === name ? "leaf" : "line"}
-                      cursor="pointer"
-                      _hover={{ bg: "amberWash" }}
-                      _focusVisible={{ bg: "amberWash" }}
-                      onPointerEnter={() => look({ triedColors: colors })}
-                      onFocus={() => look({ triedColors: colors })}
-                      onClick={() => {
-                        onChange(withColor({ palette: palette.name as PaletteName, colors: undefined }));
-                        onDone();
-                      }}
-                    >
-                      <Small figure={figure} colors={colors} />
-                      <Box mt="4px" textStyle="small" fontWeight={palette.name === name ? "600" : "400"} truncate>
-                        {palette.title}
-                      </Box>
-                    </chakra.button>
-                  );
-                })}
+                {here.map((palette) => (
+                  <Swatch
+                    key={palette.name}
+                    name={palette.name}
+                    title={palette.title}
+                    purpose={palette.purpose}
+                    on={palette.name === name}
+                    figure={figure}
+                    colors={shownColors(palette, figure, recipe)}
+                    onChoose={() => {
+                      onChange(withColor({ palette: palette.name as PaletteName, colors: undefined }));
+                      onDone();
+                    }}
+                  />
+                ))}
               </Grid>
             </Box>
           );
         })}
+        {templates.filter((each) => !isNamed(each)).map(ofTemplate)}
         {!shown.length && (
           <Box py="14px" color="quiet">
             No palette says that of itself. Try a shorter word.
@@ -113,6 +126,44 @@ export function Gallery({ figure, recipe, onChange, onDone }: Props) {
         }}
       />
     </Box>
+  );
+}
+
+type SwatchProps = {
+  name: string;
+  title: string;
+  purpose: string;
+  on: boolean;
+  figure: Figure;
+  colors: readonly string[];
+  onChoose: () => void;
+};
+
+/** The user's own figure in some colors, in small; pointing at it lays them on the stage. */
+function Swatch({ name, title, purpose, on, figure, colors, onChoose }: SwatchProps) {
+  return (
+    <chakra.button
+      type="button"
+      data-palette={name}
+      aria-pressed={on}
+      title={purpose}
+      textAlign="start"
+      p="5px"
+      borderRadius="6px"
+      borderWidth="1px"
+      borderColor={on ? "leaf" : "line"}
+      cursor="pointer"
+      _hover={{ bg: "amberWash" }}
+      _focusVisible={{ bg: "amberWash" }}
+      onPointerEnter={() => look({ triedColors: colors })}
+      onFocus={() => look({ triedColors: colors })}
+      onClick={onChoose}
+    >
+      <Small figure={figure} colors={colors} />
+      <Box mt="4px" textStyle="small" fontWeight={on ? "600" : "400"} truncate>
+        {title}
+      </Box>
+    </chakra.button>
   );
 }
 

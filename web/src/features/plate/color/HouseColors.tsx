@@ -1,16 +1,13 @@
-import { Box, chakra, Flex, Input } from "@chakra-ui/react";
+import { Box, Flex, Input } from "@chakra-ui/react";
 import { useRef, useState } from "react";
 import { api, sentenceOf } from "../../../api/client";
-import { useTemplates } from "../../../api/queries";
 import { LIMITS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
-import { suggested } from "../changes/templates";
 
 const HEX = /^#?[0-9a-f]{6}$/i;
 
 /** One to five colors of the house's own, from low to high: typed, or out of a file of color tokens. */
 export function HouseColors({ colors, onDone }: { colors: readonly string[]; onDone: (colors: string[]) => void }) {
-  const templates = (useTemplates().data ?? []).filter(({ accents }) => accents.length);
   const [text, setText] = useState(colors.join(" "));
   const [refused, setRefused] = useState("");
   const file = useRef<HTMLInputElement>(null);
@@ -79,37 +76,6 @@ export function HouseColors({ colors, onDone }: { colors: readonly string[]; onD
           {sentence}
         </Box>
       )}
-      {templates.map((template) => (
-        <Flex key={template.id} role="group" aria-label={`Colors of ${template.name}`} gap="6px" mt="8px" wrap="wrap">
-          <Box textStyle="small" color="quiet" w="100%">
-            Of the template “{template.name}”
-          </Box>
-          {suggested(template).map((colors) => (
-            <chakra.button
-              key={colors.join(" ")}
-              type="button"
-              aria-label={`Colors ${colors.join(", ")}`}
-              display="flex"
-              w="40px"
-              h="18px"
-              borderRadius="3px"
-              borderWidth="1px"
-              borderColor="edge"
-              overflow="hidden"
-              cursor="pointer"
-              css={{ forcedColorAdjust: "none" }}
-              onClick={() => {
-                setText(colors.join(" "));
-                setRefused("");
-              }}
-            >
-              {(colors.length === 1 ? ["#f5f5f2", ...colors] : colors).map((color, i) => (
-                <Box key={`${color} ${i}`} as="span" flex="1" h="100%" style={{ background: color }} />
-              ))}
-            </chakra.button>
-          ))}
-        </Flex>
-      ))}
       <Button size="sm" variant="plain" onClick={() => file.current?.click()}>
         From a file of color tokens
       </Button>

@@ -83,7 +83,7 @@ export function TemplateCards({ kind, recipe, onChange, onRefused }: Props) {
             label="Layout of the template"
             value={recipe.page?.template?.layout ?? ""}
             options={[
-              ["", `${chosen.usual}, suits best`],
+              ["", chosen.usual],
               ...chosen.layouts.filter(({ name }) => name !== chosen.usual).map(({ name }) => [name, name] as const),
             ]}
             onChange={(layout) => choose(chosen, layout || undefined)}
