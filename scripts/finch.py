@@ -17,6 +17,11 @@ PYTHON = f"{VENV}/bin/python"
 WEB = f"{HOME}/web"
 BUILT = f"{HOME}/mottled_finch/server/web"
 CHROMIUM = "/usr/bin/chromium"
+DEBIAN = {
+    "chromium": ("Chromium", (CHROMIUM,), ("chromium",)),
+    "office": ("an office suite", ("/usr/bin/loimpress", "/usr/bin/lowriter"), ("libreoffice-impress", "libreoffice-writer")),
+}
+"""Programs that tests need, by part: what they are called, where they are, and the packages of Debian that have them."""
 
 HELP = """\
 ./finch demo   [--port N] [--data DIR] [--large]  make the demo data, load it, serve it on 127.0.0.1
@@ -38,7 +43,7 @@ NEEDS = {
     "looks": ("packages run",),
     "sample": ("packages run",),
     "bench": ("packages bench", "kernels", "front", "chromium"),
-    "test": ("packages test", "kernels", "front", "node_modules", "chromium"),
+    "test": ("packages test", "kernels", "front", "node_modules", "chromium", "office"),
 }
 """The parts that each command needs."""
 
@@ -144,8 +149,8 @@ def mark_of(part: str) -> tuple[str, str]:
 
 
 def stands(part: str) -> bool:
-    if part == "chromium":
-        return os.access(CHROMIUM, os.X_OK)
+    if part in DEBIAN:
+        return all(os.access(path, os.X_OK) for path in DEBIAN[part][1])
     if part == "front" and not os.path.isfile(f"{BUILT}/index.html"):
         return False
     path, mark = mark_of(part)
@@ -177,7 +182,7 @@ def set_up(needs: tuple[str, ...]) -> None:
 
 
 def make(missing: set[str]) -> None:
-    """Python's packages and the kernels, which need them, beside the front end and the browser."""
+    """Python's packages and the kernels, which need them, beside the front end and Debian's programs."""
     from concurrent.futures import ThreadPoolExecutor
 
     kind = next((part for part in missing if part.startswith("packages ")), None)
@@ -185,14 +190,15 @@ def make(missing: set[str]) -> None:
     with ThreadPoolExecutor() as pool:
         python = pool.submit(lambda: make_packages(kind) if kind else None)
         front = pool.submit(lambda: build_front() if builds else make_node_modules() if "node_modules" in missing else None)
-        browser = pool.submit(lambda: make_chromium() if "chromium" in missing else None)
+        wanted = [part for part in DEBIAN if part in missing]
+        programs = pool.submit(lambda: make_programs(wanted) if wanted else None)
         python.result()
         kernels = pool.submit(lambda: make_kernels() if "kernels" in missing else None)
         front.result()
         if builds:
             pack_front()
         kernels.result()
-        browser.result()
+        programs.result()
 
 
 def called(*words: str, at: str = HOME, quiet: bool = False) -> bool:
@@ -285,16 +291,19 @@ def pack_front() -> None:
     stamp("front")
 
 
-def make_chromium() -> None:
+def make_programs(parts: list[str]) -> None:
+    """Install programs of Debian, one after the other: it lets nobody do so at the same time."""
     import shutil
 
-    if not shutil.which("apt-get"):
-        raise Stop(f"the browser tests need Chromium at {CHROMIUM}; install it")
-    root = () if os.getuid() == 0 else ("sudo",)
-    say("installing Chromium")
-    installs = ("env", "DEBIAN_FRONTEND=noninteractive", "apt-get", "install", "-qq", "-y", "chromium")
-    if not (called(*root, "apt-get", "update", "-qq", quiet=True) and called(*root, *installs, quiet=True)):
-        raise Stop(f"Chromium could not be installed; install it at {CHROMIUM}")
+    for name, paths, packages in (DEBIAN[part] for part in parts):
+        at = " and ".join(paths)
+        if not shutil.which("apt-get"):
+            raise Stop(f"the tests need {name} at {at}; install it")
+        root = () if os.getuid() == 0 else ("sudo",)
+        say(f"installing {name}")
+        installs = ("env", "DEBIAN_FRONTEND=noninteractive", "apt-get", "install", "-qq", "-y", *packages)
+        if not (called(*root, "apt-get", "update", "-qq", quiet=True) and called(*root, *installs, quiet=True)):
+            raise Stop(f"{name} could not be installed; install it at {at}")
 
 
 # Checks and tests
