@@ -2,18 +2,25 @@
 place, read back by other libraries than wrote them.
 """
 
+import csv
 import io
 import itertools
 import json
 import random
 import re
 import zipfile
+from collections import Counter
 
+import numpy as np
 import openpyxl
 import pytest
+from lxml import etree
+from PIL import Image
 from pptx import Presentation
+from pypdf import PdfReader
 from python_calamine import CalamineWorkbook
 
+from mottled_finch.core.color.spaces import bytes_of
 from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Template, template_of
 from mottled_finch.core.errors import DrawError
 from mottled_finch.core.scene.themes import theme_of
@@ -23,6 +30,9 @@ from .house.decks import deck
 from .readers import Seen, formatted, from_docx, from_html, from_pptx, from_xlsx, shapes_in, told_in_html
 
 LABELS = ["Ardle Quay", "=HYPERLINK(1)", "<b>&amp;</b>", "ספינה", "+3", 'a "b"', "' or 1", "Ünter den Linden am Kai"]
+
+
+WORDS = {"title": "A <title> & more", "caption": "=cmd|' /C calc'!A0"}
 
 
 def records(seed: int) -> str:
@@ -72,13 +82,51 @@ def recipe(seed: int) -> dict:
         "cells": cells,
         "notes": notes,
         "page": {"width": 1600, "height": 1200, **lot.choice([{}, {}, {"language": "de"}])},
-        "words": {"title": "A <title> & more", "caption": "=cmd|' /C calc'!A0"},
+        "words": WORDS,
     }
 
 
-@pytest.fixture(scope="module", params=range(24))
+SIDES = {"rows": [{"field": "c"}], "columns": [{"field": "d"}]}
+AVERAGE = {"take": "average", "of": "v"}
+WHOLE = {"width": 1600, "height": 1200}
+CHOSEN = {
+    "unlike columns": {
+        "pivot": {**SIDES, "measure": AVERAGE},
+        "each": [
+            {"column": ["+3"], "unit": "kn", "decimals": 2},
+            {"column": ["ספינה"], "number": {"as": "percent"}, "high_is": "bad"},
+        ],
+        "page": WHOLE,
+    },
+    "weights": {
+        "pivot": {**SIDES, "measure": AVERAGE, "totals": {"rows": True, "columns": True}},
+        "heads": {"weight": {"columns": {"take": "count"}, "rows": {"take": "count"}}},
+        "page": WHOLE,
+    },
+    "against": {
+        "pivot": {
+            **SIDES,
+            "measure": {"take": "sum", "of": "v"},
+            "keep": [{"field": "a", "in": ["x"]}],
+            "show": {"as": "against", "by": "difference", "keep": [{"field": "a", "in": ["y"]}]},
+        },
+        "page": WHOLE,
+    },
+    "shares on a dark page": {
+        "pivot": {**SIDES, "measure": {"take": "count"}, "show": {"as": "share", "of": "row"}, "totals": {"rows": True}},
+        "page": {**WHOLE, "theme": "dusk"},
+    },
+}
+RECIPES = {
+    **{f"random {seed}": (seed, recipe(seed)) for seed in range(36)},
+    **{name: (5, {"words": WORDS, **parts}) for name, parts in CHOSEN.items()},
+}
+
+
+@pytest.fixture(scope="module", params=RECIPES)
 def figure(request):
-    return figure_of(records(request.param), **recipe(request.param))
+    seed, parts = RECIPES[request.param]
+    return figure_of(records(seed), **parts)
 
 
 @pytest.fixture(scope="module")
@@ -239,6 +287,74 @@ def hold_shapes(content: bytes, figure) -> None:
     for i, fill in enumerate(grid.fills):
         if fill and grid.symbol(i)[2] > 1:
             assert shapes[tuple(round(each) for each in grid.symbol(i))] == fill
+
+
+def test_text_for_data_holds_the_same(figure):
+    """Values in full, and hex codes, in the order of the JSON; a label that a workbook would compute is led by a mark."""
+    found = json.loads(DRAWINGS["json"].draw(figure, USUAL))
+    deep, across = len(found["rows"][0]), len(found["columns"])
+    only = found.get("against", {}).get("only")
+    values, colors = (list(csv.reader(io.StringIO(DRAWINGS[ending].draw(figure, USUAL).decode()))) for ending in ("csv", "hex.csv"))
+    for y, labels in enumerate(found["rows"], 1):
+        assert [label.removeprefix("'") for label in values[y][:deep]] == [label.removeprefix("'") for label in labels]
+        for x in range(across):
+            word = only[y - 1][x] if only else None
+            value = found["values"][y - 1][x]
+            assert values[y][deep + x] == (word or ("" if value is None else str(value)))
+            assert colors[y][deep + x] == (word or found["colors"][y - 1][x] or "")
+
+
+def test_pictures_and_pages_hold_the_same(figure):
+    """In the SVG each cell is a shape of its color where it lies, read by an XML parser; the PDF has the same words, read by pypdf;
+    the PNG has its color at the upper left of each cell.
+    """
+    grid = figure.scene.grid
+    cells = {grid.symbol(i): fill for i, fill in enumerate(grid.fills) if fill and grid.symbol(i)[2] > 1}
+    tree = etree.fromstring(DRAWINGS["svg"].draw(figure, USUAL))
+    drawn = {
+        tuple(float(shape.get(name)) for name in ("x", "y", "width", "height")): shape.get("fill")
+        for shape in tree.iter("{*}rect")
+        if shape.get("x") and shape.get("width", "").replace(".", "").isdecimal()
+    }
+    assert {box: drawn.get(box) for box in cells} == cells
+    prints = [text for text in grid.prints if text]
+    texts = ["".join(each.itertext()) for each in tree.iter("{*}text")]
+    assert not Counter(prints) - Counter(texts)
+    (page,) = PdfReader(io.BytesIO(DRAWINGS["pdf"].draw(figure, USUAL))).pages
+    words = re.sub(r"\s", "", page.extract_text())
+    assert all(words.count(text.replace(" ", "").replace("\xa0", "")) >= 1 for text in prints)
+    picture = Image.open(io.BytesIO(DRAWINGS["png"].draw(figure, Choices(zoom=1)))).convert("RGB")
+    for (x, y, width, height), fill in cells.items():
+        if min(width, height) > 6 and not figure.scene.transparent:
+            assert picture.getpixel((round(x) + 2, round(y) + 2)) == tuple(bytes_of(fill).tolist())
+
+
+def test_forty_thousand_cells_hold_the_same():
+    """200 by 200, in what holds so many: cell by cell."""
+    lot = random.Random(4)
+    text = "r,c,v\n" + "".join(f"{i:03},{j:03},{lot.uniform(-9, 99):.4f}\n" for i in range(200) for j in range(200))
+    figure = figure_of(text, pivot={"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}})
+    found = json.loads(DRAWINGS["json"].draw(figure, USUAL))
+    flat = [each for line in found["values"] for each in line]
+    colors = [each for line in found["colors"] for each in line]
+    sheet = from_xlsx(DRAWINGS["xlsx"].draw(figure, Choices(colors="fills")), 1, 1)
+    assert [sheet[y, x].number for y in range(1, 201) for x in range(1, 201)] == pytest.approx(flat, rel=1e-15)
+    assert [sheet[y, x].color for y in range(1, 201) for x in range(1, 201)] == colors
+    ruled = DRAWINGS["xlsx"].draw(figure, USUAL)
+    scale = openpyxl.load_workbook(io.BytesIO(ruled), read_only=True)["Scale"]
+    steps = [(least, code) for least, _, code in scale.iter_rows(min_row=2, values_only=True)]
+    leasts = np.array([least for least, _ in steps[:-1]])[::-1]
+    codes = [code for _, code in steps][::-1]
+    assert [codes[i] for i in np.searchsorted(leasts, flat, side="right")] == colors
+    html = from_html(DRAWINGS["html"].draw(figure, USUAL))
+    assert [html[y, x].color for y in range(1, 201) for x in range(1, 201)] == colors
+    values = list(csv.reader(io.StringIO(DRAWINGS["csv"].draw(figure, USUAL).decode())))
+    assert [float(each) for line in values[1:] for each in line[1:]] == flat
+    picture = np.asarray(Image.open(io.BytesIO(DRAWINGS["png"].draw(figure, Choices(zoom=4)))).convert("RGB"))
+    grid = figure.scene.grid
+    boxes = [grid.cell(i % 200, i // 200) for i in range(40_000)]
+    seen = [picture[int(4 * (y + height / 2)), int(4 * (x + width / 2))] for x, y, width, height in boxes]
+    assert ["#" + bytes(each.tolist()).hex() for each in seen] == colors
 
 
 @pytest.mark.parametrize("symbols", ["dot", "square", "bar"])
