@@ -25,6 +25,7 @@ const WORDS = { slides: "slides", document: "documents" };
 export function TemplateCards({ kind, recipe, onChange, onRefused }: Props) {
   const client = useQueryClient();
   const templates = (useTemplates().data ?? []).filter((each) => each.kind === kind);
+  const [replaced, setReplaced] = useState("");
   const [leaving, setLeaving] = useState<string | null>(null);
   const named = recipe.page?.template?.[kind];
   const chosen = templates.find((each) => each.name === named);
@@ -35,6 +36,7 @@ export function TemplateCards({ kind, recipe, onChange, onRefused }: Props) {
   async function take(file: File) {
     try {
       const given = await api.giveTemplate(file);
+      setReplaced(templates.some(({ id }) => id === given.id) ? given.name : "");
       await client.invalidateQueries({ queryKey: keys.templates });
       choose(given);
     } catch (error) {
@@ -89,6 +91,11 @@ export function TemplateCards({ kind, recipe, onChange, onRefused }: Props) {
             onChange={(layout) => choose(chosen, layout || undefined)}
           />
         </Line>
+      )}
+      {replaced && (
+        <Box role="status" textStyle="small" color="quiet" mt="8px">
+          “{replaced}” took the place of the one of its name; plates that name it leave in the new one.
+        </Box>
       )}
       <Flex gap="8px" mt="12px" wrap="wrap">
         <FileButton
