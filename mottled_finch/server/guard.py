@@ -92,7 +92,7 @@ class FewAtATime:
 
 def is_long(method: str, path: str) -> bool:
     """Whether a request may take long: files and figures, not what lists and looks."""
-    if "/export." in path or "/looks" in path:
+    if "/export." in path or "/looks" in path or path == "/api/archive":
         return True
     if method in ("POST", "PUT"):
         return path in ("/api/tables", "/api/imports", "/api/plates") or path.endswith(_LONG_ENDINGS)

@@ -78,6 +78,7 @@ def test_no_other_page_can_hold_what_is_answered(client):
         ("POST", "/api/plates/5/give-up", False),
         ("PUT", "/api/plates/5/recipe", True),
         ("GET", "/api/plates/5/export.hex.csv", True),
+        ("GET", "/api/archive", True),
         ("POST", "/api/imports", True),
         ("POST", "/api/tables", True),
         ("PUT", "/api/tables/5/mends", True),

@@ -110,18 +110,19 @@ def _drawn(setting: Setting, table: Tabled | None, language: str) -> None:
         _under(slide, scene, corner)
     tree = slide.shapes._spTree  # no public way to put in what was written
     rest = replace(scene, transparent=True, under=None)
+    number = max(int(each.get("id", 0)) for each in slide.element.iter("{*}cNvPr")) + 1
     marks: Scene | None = None
     if table:
-        tree.append(etree.fromstring(table_xml(figure, table, Frame(10, NAME, family, language, corner, setting.place))))
+        tree.append(etree.fromstring(table_xml(figure, table, Frame(number, NAME, family, language, corner, setting.place))))
         marks = _only_notes(rest)
         rest = _around(rest)
-    canvas = SlideCanvas(scene.theme, family, language)
+    canvas = SlideCanvas(scene.theme, family, language, number + 1)
     paint(rest, canvas)
     if marks:
         paint(marks, canvas)
     if canvas.parts:
         name, words = ("Legend and words", "") if table else (NAME, scene.alternative)
-        tree.append(etree.fromstring(group(canvas.parts, 11, name, words, corner, (scene.width, scene.height))))
+        tree.append(etree.fromstring(group(canvas.parts, number + 1, name, words, corner, (scene.width, scene.height))))
 
 
 def _around(scene: Scene) -> Scene:

@@ -1,5 +1,6 @@
 """Where a figure stands on a slide: alone on a plain one, or in the room that a layout of the house has for it."""
 
+import io
 from dataclasses import dataclass, replace
 from math import floor
 from typing import Any
@@ -48,8 +49,6 @@ def in_house(figure: Figure, template: Template) -> Setting:
     """A slide of the template's layout that the plate names, its words in the layout's placeholders, the figure laid out anew for
     the room that is left. Raises DrawError for a layout that is not there.
     """
-    import io
-
     from pptx import Presentation
 
     chosen = figure.recipe.page.template
@@ -63,11 +62,11 @@ def in_house(figure: Figure, template: Template) -> Setting:
         deck,
         slide,
         laid,
-        layout.room[0] - beyond,
-        layout.room[1] - beyond,
-        layout.ground,
-        layout.takes,
-        layout.room if layout.busy else None,
+        left=layout.room[0] - beyond,
+        top=layout.room[1] - beyond,
+        ground=layout.ground,
+        place=layout.takes,
+        panel=layout.room if layout.busy else None,
     )
 
 

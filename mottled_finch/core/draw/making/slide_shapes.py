@@ -52,9 +52,9 @@ def written(text: str) -> str:
 
 
 class SlideCanvas:
-    """A canvas that writes shapes of a slide, numbered from ``number`` on. Pictures are left to who makes the slide."""
+    """A canvas that writes shapes of a slide, numbered behind ``number``. Pictures are left to who makes the slide."""
 
-    def __init__(self, theme: Theme, family: str, language: str, number: int = 100) -> None:
+    def __init__(self, theme: Theme, family: str, language: str, number: int) -> None:
         self.parts: list[str] = []
         self._theme, self._family, self._language, self._number = theme, family, language, number
         self._opacity = 1.0

@@ -96,6 +96,16 @@ def test_shapes_and_pictures_have_the_room_of_the_layout_too(form):
     assert slide.shapes.title.text == "What holds"
 
 
+def test_no_number_of_a_shape_stands_twice():
+    house = template(deck())
+    busy = replace(house, told=replace(house.told, layouts=tuple(replace(each, busy=True) for each in house.told.layouts)))
+    for each in (house, busy):
+        for layout in ("Comparison", "Content with Caption", "Blank"):
+            _, _, slide = laid(each, layout)
+            numbers = [shape.get("id") for shape in slide.element.iter("{*}cNvPr")]
+            assert len(numbers) == len(set(numbers)), layout
+
+
 def test_the_ground_is_painted_only_where_it_is_another():
     house = template(deck(ground="102030"))
     _, _, slide = laid(house, page={"ground": "#102030", "ink": "#ffffff"})
