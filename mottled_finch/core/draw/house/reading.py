@@ -7,7 +7,7 @@ from .paper import paper_of
 from .parts import TYPES, parts_of, refused
 from .template import Told
 
-_FORMS: dict[bytes, Callable[[dict[str, bytes]], tuple[Told, bytes]]] = {
+FORMS: dict[bytes, Callable[[dict[str, bytes]], tuple[Told, bytes]]] = {
     b"presentationml.": deck_of,
     b"wordprocessingml.": paper_of,
 }
@@ -17,7 +17,7 @@ _FORMS: dict[bytes, Callable[[dict[str, bytes]], tuple[Told, bytes]]] = {
 def template_of(content: bytes) -> tuple[Told, bytes]:
     """What a template says of itself, and what is kept of it. Raises DrawError for one that cannot be used, with the reason."""
     parts = parts_of(content)
-    for name, read in _FORMS.items():
+    for name, read in FORMS.items():
         if name in parts[TYPES] and b".main+xml" in parts[TYPES]:
             return read(parts)
     raise refused("this is no deck or document; give a .pptx, .potx, .docx or .dotx")
