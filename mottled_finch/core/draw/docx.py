@@ -101,7 +101,7 @@ def _styled(document: Any, figure: Figure, *, of_house: bool) -> None:
     from docx.shared import Pt, RGBColor
 
     theme = figure.scene.theme
-    font = "Calibri" if figure.typeface is BUNDLED else figure.typeface.family
+    font = "Calibri" if figure.typeface is BUNDLED else figure.typeface.name
     there = {style.name for style in document.styles}
     for name, size, color, bold in (
         ("Normal", 11, theme.ink, False),
@@ -171,7 +171,7 @@ class _Writer:
     def __init__(self, figure: Figure, table: Tabled, widths: list[float], size: float, *, numbers: bool) -> None:
         self.figure, self.table, self.widths, self.size, self.numbers = figure, table, widths, size, numbers
         self.theme = figure.scene.theme
-        self.font = "" if figure.typeface is BUNDLED else figure.typeface.family
+        self.font = "" if figure.typeface is BUNDLED else figure.typeface.name
 
     def xml(self) -> str:
         grid = "".join(f'<w:gridCol w:w="{round(width * _TWIPS)}"/>' for width in self.widths)

@@ -54,7 +54,7 @@ def draw_pptx(figure: Figure, choices: Choices = USUAL) -> bytes:
 
 def _family(figure: Figure) -> str:
     """The house's own font, or that of the deck's theme: no office has the bundled one."""
-    return "+mn-lt" if figure.typeface is BUNDLED else figure.typeface.family
+    return "+mn-lt" if figure.typeface is BUNDLED else figure.typeface.name
 
 
 def _form(figure: Figure, asked: Form) -> tuple[Form, Tabled | None]:

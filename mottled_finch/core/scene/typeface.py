@@ -24,14 +24,19 @@ FILES = {400: FOLDER / "MottledSans-Regular.ttf", 600: FOLDER / "MottledSans-Sem
 MOST_BYTES = 3_000_000
 _ADDRESS = re.compile(r"^data:font/(?:ttf|otf|woff2?);base64,([A-Za-z0-9+/=\s]*)$")
 _PATH = "page.font"
+_RESTRICTED, _NOT_IN_PARTS, _BITMAPS = 0x2, 0x100, 0x200
+"""What a font says of being put into files (OpenType 1.9, OS/2, fsType): not at all, only whole, only as bitmaps."""
 _NO_FONT = "this is not a font that can be read; give a TTF, OTF or WOFF"
 
 
 @dataclass(frozen=True, eq=False)
 class Typeface:
-    """``contents`` are font files by weight, 400 and 600, whose names are ``family``. The bundled ones are read from ``files``."""
+    """``contents`` are font files by weight, 400 and 600, whose names are ``family``. The bundled ones are read from ``files``.
+    ``name`` is what the font is called where it is installed.
+    """
 
     family: str
+    name: str
     files: Mapping[int, Path] = field(default_factory=dict)
     contents: Mapping[int, bytes] = field(default_factory=dict)
 
@@ -47,7 +52,7 @@ class Typeface:
         return tuple(self.contents.values()) or tuple(str(path) for path in self.files.values())
 
 
-BUNDLED = Typeface(FAMILY, FILES)
+BUNDLED = Typeface(FAMILY, FAMILY, FILES)
 _CURRENT: ContextVar[Typeface] = ContextVar("typeface", default=BUNDLED)
 
 
@@ -74,11 +79,20 @@ def typeface_of(font: FontSpec | None) -> Typeface:
 @lru_cache(maxsize=16)
 def _house(regular: str, bold: str) -> Typeface:
     family = f"House {hashlib.sha256(f'{regular} {bold}'.encode()).hexdigest()[:12]}"
+    content = font_content(regular, f"{_PATH}.regular")
     named = {
-        400: renamed(font_content(regular, f"{_PATH}.regular"), family, 400, f"{_PATH}.regular"),
+        400: renamed(content, family, 400, f"{_PATH}.regular"),
         600: renamed(font_content(bold, f"{_PATH}.bold"), family, 600, f"{_PATH}.bold"),
     }
-    return Typeface(family, contents=named)
+    return Typeface(family, _own_name(content), contents=named)
+
+
+def _own_name(content: bytes) -> str:
+    """The family that a font says it is of (OpenType 1.9, name table, 16 and 1)."""
+    from fontTools.ttLib import TTFont
+
+    names = TTFont(io.BytesIO(content), lazy=True)["name"]
+    return str(names.getDebugName(16) or names.getDebugName(1) or FAMILY)
 
 
 def _try_out(content: bytes) -> None:
@@ -145,6 +159,7 @@ def renamed(content: bytes, family: str, weight: int, path: str) -> bytes:
         name.names = []
         for number, text in ((1, family), (2, "Regular"), (4, f"{family} {weight}"), (6, f"{family.replace(' ', '')}-{weight}")):
             name.setName(text, number, 3, 1, 0x409)
+        allowed = font["OS/2"].fsType
         font["OS/2"].usWeightClass = weight
         font["OS/2"].fsSelection = 0x40
         font["head"].macStyle = 0
@@ -153,4 +168,9 @@ def renamed(content: bytes, family: str, weight: int, path: str) -> bytes:
         font.save(out)
     except Exception as error:  # the reader of fonts raises whatever a broken table leads it to
         raise RecipeError(_NO_FONT, path=path) from error
+    if allowed & 0xF == _RESTRICTED or allowed & (_NOT_IN_PARTS | _BITMAPS):
+        raise RecipeError(
+            "the maker of this font lets nobody put its letters into a file, as figures do; give one that may be embedded",
+            path=path,
+        )
     return out.getvalue()

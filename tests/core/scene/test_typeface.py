@@ -5,12 +5,14 @@ import io
 import random
 import re
 import string
+import zipfile
 from contextlib import suppress
 
 import pytest
 from fontTools import subset
 from fontTools.ttLib import TTFont, TTLibError
 
+from mottled_finch.core.draw import DRAWINGS, USUAL
 from mottled_finch.core.draw.pdf import draw_pdf
 from mottled_finch.core.draw.png import draw_png
 from mottled_finch.core.draw.svg import draw_svg
@@ -111,6 +113,33 @@ def test_no_file_of_it_is_left_behind(monkeypatch, tmp_path):
 def test_what_is_none_is_refused(given, sentence):
     with pytest.raises(RecipeError, match=sentence):
         figure_of(TEXT, pivot=SIDES, page={"font": {"regular": given}})
+
+
+@pytest.mark.parametrize(("kind", "taken"), [(0, True), (4, True), (8, True), (2, False), (0x104, False), (0x200, False)])
+def test_one_that_may_not_be_embedded_is_refused(kind, taken):
+    font = TTFont(FILES[400])
+    font["OS/2"].fsType = kind
+    out = io.BytesIO()
+    font.save(out)
+    if taken:
+        assert checked_font(out.getvalue())
+        return
+    for give in (checked_font, lambda content: figure_of(TEXT, pivot=SIDES, page={"font": {"regular": address(content)}})):
+        with pytest.raises(RecipeError, match="give one that may be embedded"):
+            give(out.getvalue())
+
+
+def test_offices_are_told_the_name_that_the_font_has_where_it_is_installed():
+    font = TTFont(FILES[400])
+    for number in (1, 16):
+        font["name"].setName("Ferry Grotesk", number, 3, 1, 0x409)
+    out = io.BytesIO()
+    font.save(out)
+    figure = figure_of(TEXT, pivot=SIDES, words={"title": "T"}, page={"font": {"regular": address(out.getvalue())}})
+    for ending, part in (("pptx", "ppt/slides/slide1.xml"), ("docx", "word/document.xml")):
+        with zipfile.ZipFile(io.BytesIO(DRAWINGS[ending].draw(figure, USUAL))) as package:
+            text = package.read(part).decode()
+        assert "Ferry Grotesk" in text and figure.typeface.family not in text
 
 
 def test_one_that_is_too_large_is_refused():
