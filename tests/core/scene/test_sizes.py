@@ -7,6 +7,7 @@ import pytest
 
 from mottled_finch.core.errors import RecipeError
 from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.recipe.spec import PageSpec, TemplateSpec
 from mottled_finch.core.scene.sizes import least_type, settled_size, sizes_of, steps_of
 from mottled_finch.core.scene.type import width_of
 from mottled_finch.core.vocabulary import PAGE_TERMS
@@ -81,3 +82,10 @@ def test_what_has_hardly_less_room_is_written_like_the_rest():
     assert settled_size(lambda share: 5.75 if share < 1 else 6.0, 12.0) == 5.75
     assert settled_size(lambda share: 3.0 if share < 1 else 6.0, 12.0) == 6.0
     assert settled_size(lambda share: 11.0 if share < 1 else 20.0, 12.0) == 11.0
+
+
+def test_a_page_that_is_laid_in_slides_is_read_as_one():
+    assert least_type(PageSpec(width=720, height=405)) == 8
+    assert least_type(PageSpec(width=720, height=405, template=TemplateSpec(slides="House"))) == 12
+    assert least_type(PageSpec(width=720, height=405, template=TemplateSpec(document="House"))) == 8
+    assert least_type(PageSpec(width=720, height=405, least_type=9, template=TemplateSpec(slides="House"))) == 9

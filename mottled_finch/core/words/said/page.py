@@ -18,7 +18,7 @@ def page(said: Said) -> list[Piece]:
     known = next((term.title for term in PAGE_TERMS.values() if (term.width, term.height) == (spec.width, spec.height)), None)
     size = f"{known.lower() if known else 'page'}, {spec.width:,} × {spec.height:,} points"
     own = [name for name, color in (("ground", spec.ground), ("ink", spec.ink)) if color]
-    theme = THEME_TERMS[spec.theme].title + (f" with a {' and '.join(own)} of the house" if own else "")
+    theme = THEME_TERMS[spec.theme].title + (f" with own {' and '.join(own)}" if own else "")
     template = spec.template or TemplateSpec()
     return sentence(
         "A ",
