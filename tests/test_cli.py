@@ -161,3 +161,11 @@ class TestCheck:
         done = self.checked(folder, words={"title": "{lit}"})
         assert (done.returncode, done.stdout) == (2, "")
         assert done.stderr.startswith("words.title: there is no number of lit cells in this figure any more;")
+
+
+def test_a_claim_that_holds_no_more_is_told_by_check(folder):
+    for claim, code in (("highest row is A", 0), ("highest row is B", 1)):
+        (folder / "c.json").write_text(json.dumps({**RECIPE, "claims": [claim], "dismissed": {"few_records": "a trial"}}))
+        done = finch("check", "t.csv", "c.json", cwd=folder)
+        assert done.returncode == code, done.stdout
+    assert done.stdout == "broken_claim: The title claims that highest row is B, but highest row is A.\n"

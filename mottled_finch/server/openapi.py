@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Annotated, Any, Literal
 
+from mottled_finch.core.claims.judging import Judged
 from mottled_finch.core.draw import Carries, Purpose
 from mottled_finch.core.draw.house.template import Kind
 from mottled_finch.core.figure.number_style import NumberStyle
@@ -559,6 +560,14 @@ class UnlikeAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class ClaimsAnswer:
+    """What the title claims, each with whether it holds and what holds now; and claims that it could make."""
+
+    made: Sequence[Judged]
+    offered: Sequence[str]
+
+
+@dataclass(frozen=True, kw_only=True)
 class FigureAnswer:
     """A figure: the scene to draw, and what the tray reads out.
 
@@ -600,6 +609,7 @@ class FigureAnswer:
     against: AgainstAnswer | None
     cautions: Sequence[CautionAnswer]
     dismissed: Sequence[DismissedAnswer]
+    claims: ClaimsAnswer
     facts: Sequence[FactAnswer]
     style: NumberStyle
     unlike: UnlikeAnswer | None
@@ -810,6 +820,8 @@ _SHAPES = (
     StepStart,
     PictureAnswer,
     FontAnswer,
+    Judged,
+    ClaimsAnswer,
     SourceAnswer,
     TemplateAnswer,
     UsualChoices,

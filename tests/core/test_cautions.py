@@ -49,6 +49,7 @@ LACKING = "data:font/woff2;base64," + base64.b64encode(subset_of(BUNDLED.faces[4
 SUMMED = {**SIDES, "measure": {"take": "sum", "of": "v"}, "totals": {"rows": True, "columns": True}}
 
 CASES: dict[str, tuple[str, dict]] = {
+    "broken_claim": (grid(), {**PLAIN, "claims": ["highest row is m0", "n is 180", "rank of m5 is 1"]}),
     "swallowed_scale": (STRANGE, PLAIN),
     "total_as_member": (grid().replace("m5,", "Total,"), PLAIN),
     "shared_totals": (

@@ -194,3 +194,23 @@ def test_a_plate_is_laid_on_another_table_or_told_what_that_lacks(client, made):
     assert answer.json()["allowed"] == ["dock", "month", "minutes"]
     laid = {**recipe, "pivot": {**SUMS, "rows": [{"field": "dock"}]}}
     assert client.post("/api/plates", {"table": other, "recipe": laid}, format="json").status_code == 201
+
+
+class TestClaims:
+    def test_claims_are_told_with_what_holds_now_and_a_cure_makes_them_true(self, client, made):
+        found = figure(client, made, claims=["highest row is c", "rank of a is 1"])
+        assert found["claims"]["made"] == [
+            {"words": "highest row is c", "holds": True, "now": "highest row is c", "instead": ""},
+            {"words": "rank of a is 1", "holds": False, "now": "rank of a is 3", "instead": "rank of a is 3"},
+        ]
+        assert "lowest row is a" in found["claims"]["offered"]
+        caution = next(each for each in found["cautions"] if each["name"] == "broken_claim")
+        assert caution["words"] == "The title claims that rank of a is 1, but rank of a is 3."
+        assert caution["cure"]["patch"] == {"claims": ["highest row is c", "rank of a is 3"]}
+        assert caution["more"][0]["patch"] == {"claims": ["highest row is c"]}
+
+    def test_what_is_no_claim_is_refused_and_nothing_changes(self, client, made):
+        refused = client.change(made, pivot=SUMS, claims=["all is well"])
+        assert refused.status_code == 422
+        assert "claims[0]" in refused.json()["detail"] and "no claim that can be checked" in refused.json()["detail"]
+        assert client.get(f"/api/plates/{made}").json()["plate"]["recipe"].get("claims") is None

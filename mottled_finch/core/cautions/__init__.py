@@ -8,6 +8,7 @@ from ..figure.figure import Figure
 from ..recipe.spec import Recipe
 from . import (
     average_of_averages,
+    broken_claim,
     few_records,
     light_on_nothing,
     lost_note,
@@ -33,6 +34,7 @@ from . import (
 from .caution import Caution, Cure, Seen
 
 CAUTIONS: dict[str, Callable[[Seen], Caution | None]] = {
+    "broken_claim": broken_claim.find,
     "total_as_member": total_as_member.find,
     "swallowed_scale": swallowed_scale.find,
     "shared_totals": shared_totals.find,
@@ -60,10 +62,10 @@ CAUTIONS: dict[str, Callable[[Seen], Caution | None]] = {
 
 def cautions_of(figure: Figure, recipe: Recipe) -> tuple[list[Caution], list[Caution]]:
     """The cautions of a figure made from a recipe: those that stand, and those that are dismissed with a reason."""
-    if 0 in figure.matrix.shape:
-        return [], []
     seen = Seen(recipe=recipe, figure=figure)
-    found = [caution for find in CAUTIONS.values() if (caution := find(seen)) is not None]
+    # Of a figure without cells nothing is said but what it claims.
+    told = {"broken_claim": broken_claim.find} if 0 in figure.matrix.shape else CAUTIONS
+    found = [caution for find in told.values() if (caution := find(seen)) is not None]
     standing = [caution for caution in found if caution.name not in recipe.dismissed]
     return standing, [caution for caution in found if caution.name in recipe.dismissed]
 

@@ -48,6 +48,10 @@ class Facts:
     def text(self, name: str) -> str | None:
         return FACTS[name](self)
 
+    def number(self, name: str) -> float | None:
+        """The number behind a fact that is one; None where the figure has none."""
+        return NUMBERS[name](self)
+
     def filled(self, words: str, path: str) -> str:
         """The words with all facts filled in. Raises TableError for a fact that the figure does not have."""
 
@@ -79,6 +83,14 @@ def _value(highest: bool) -> Callable[[Facts], str | None]:
         return None if at is None else facts.contents.text(float(facts.contents.values[at]), *at)
 
     return say
+
+
+def _extreme_number(highest: bool) -> Callable[[Facts], float | None]:
+    def find(facts: Facts) -> float | None:
+        at = _extreme(highest)(facts)
+        return None if at is None else float(facts.contents.values[at])
+
+    return find
 
 
 def _row(highest: bool) -> Callable[[Facts], str | None]:
@@ -131,6 +143,18 @@ FACTS: dict[str, Callable[[Facts], str | None]] = {
     "lit": _lit,
 }
 """How each is told."""
+NUMBERS: dict[str, Callable[[Facts], float | None]] = {
+    "n": lambda facts: float(facts.matrix.kept),
+    "rows": lambda facts: float(facts.matrix.shape[0]),
+    "columns": lambda facts: float(facts.matrix.shape[1]),
+    "highest": _extreme_number(True),
+    "lowest": _extreme_number(False),
+    "total": lambda facts: facts.matrix.grand_total if facts.matrix.all_values.size else None,
+    "hidden": lambda facts: float(facts.contents.few.sum()),
+    "aside": lambda facts: float(facts.contents.aside.sum()),
+    "lit": lambda facts: None if facts.coloring.lit is None else float(facts.coloring.lit.sum()),
+}
+"""The numbers behind those that are some."""
 
 
 def counted_in_caption(recipe: Recipe, contents: Contents) -> str:

@@ -5,8 +5,9 @@ from collections.abc import Callable
 from itertools import pairwise
 from typing import Any
 
+from ..claims.grammar import read_claim
 from ..errors import RecipeError, did_you_mean
-from ..vocabulary import FACT_TERMS
+from ..vocabulary import FACT_TERMS, LIMITS
 from .check_cells import check_cells
 from .check_color import check_color
 from .check_each import check_each
@@ -47,11 +48,15 @@ def check_recipe(recipe: Recipe) -> None:
     if recipe.heads.flow is not None:
         _check_facts(recipe.heads.flow.words, "heads.flow.words")
     check_frame(recipe)
+    if len(recipe.claims) > LIMITS.claims_most:
+        raise RecipeError(f"there are {len(recipe.claims)} claims; a plate makes {LIMITS.claims_most} at most", path="claims")
+    for i, claim in enumerate(recipe.claims):
+        read_claim(claim, f"claims[{i}]")
     for i, note in enumerate(recipe.notes):
         _check_facts(note.text, f"notes[{i}].text")
     for name, reason in recipe.dismissed.items():
         if not reason.strip():
-            raise RecipeError("a caution is dismissed with a reason; go one", path=f"dismissed.{name}")
+            raise RecipeError("a caution is dismissed with a reason; give one", path=f"dismissed.{name}")
 
 
 def _check_facts(words: str, path: str) -> None:

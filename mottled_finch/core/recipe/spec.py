@@ -558,7 +558,9 @@ class PageSpec:
 
 @dataclass(frozen=True, kw_only=True)
 class Recipe:
-    """One figure, written down. ``dismissed`` are cautions by name, each with the reason why it does not matter here."""
+    """One figure, written down. ``claims`` are what its title says, as sentences that are checked. ``dismissed`` are cautions by
+    name, each with the reason why it does not matter here.
+    """
 
     finch_recipe: Literal[2]
     table: TableSpec = field(default_factory=TableSpec)
@@ -569,6 +571,7 @@ class Recipe:
     heads: HeadsSpec = field(default_factory=HeadsSpec)
     legend: LegendSpec = field(default_factory=LegendSpec)
     words: WordsSpec = field(default_factory=WordsSpec)
+    claims: tuple[str, ...] = ()
     notes: tuple[NoteSpec, ...] = ()
     page: PageSpec = field(default_factory=PageSpec)
     dismissed: dict[str, str] = field(default_factory=dict)

@@ -13,7 +13,7 @@ from .choices import CHOICE_TERMS, ChoiceTerm
 from .colors import BAND_TERMS, SPREAD_TERMS, BandTerm, SpreadTerm
 from .cuts import CUT_TERMS, CutTerm
 from .encodings import ENCODING_TERMS, EncodingTerm
-from .facts import FACT_TERMS
+from .facts import FACT_TERMS, NUMBER_FACTS
 from .limits import LIMITS
 from .measures import MEASURE_TERMS, MeasureTerm
 from .mends import MEND_TERMS, MendTerm
@@ -56,6 +56,7 @@ __all__ = [
     "LIMITS",
     "MEASURE_TERMS",
     "MEND_TERMS",
+    "NUMBER_FACTS",
     "ORDER_TERMS",
     "PAGE_TERMS",
     "SHOW_TERMS",

@@ -20,3 +20,5 @@ FACT_TERMS: dict[str, str] = {
     "aside": "number of cells set aside",
     "lit": "number of lit cells",
 }
+NUMBER_FACTS = frozenset(("n", "rows", "columns", "highest", "lowest", "total", "hidden", "aside", "lit"))
+"""Those that are numbers."""

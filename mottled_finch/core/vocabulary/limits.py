@@ -28,6 +28,8 @@ class Limits:
     ticks_most: int = 20
     notes_most: int = 60
     template_most: int = 120
+    claims_most: int = 20
+    claim_most: int = 300
     page_least: int = 120
     page_most: int = 4_000
 

@@ -245,6 +245,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.words.columns, _words("Name of the columns")),
     (lambda r: r.words.caption, _words("Caption")),
     (lambda r: r.words.source, _words("Source")),
+    (lambda r: r.claims, lambda claims: f"Claims: {'; '.join(claims)}" if claims else "No claims"),
     (lambda r: r.notes, _notes),
     (lambda r: r.page.template, _template),
     (lambda r: (r.page.width, r.page.height), lambda size: f"Page {size[0]} by {size[1]} points"),

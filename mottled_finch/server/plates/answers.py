@@ -5,6 +5,7 @@ from dataclasses import replace
 import numpy as np
 
 from mottled_finch.core.cautions import Caution, Cure, cautions_of
+from mottled_finch.core.claims.judging import judged, offered
 from mottled_finch.core.color.losses import losses_of
 from mottled_finch.core.color.scale import DEFAULT_PALETTE, Scale
 from mottled_finch.core.draw.json import numbers_or_null
@@ -29,6 +30,7 @@ from ..openapi import (
     BandAnswer,
     BesideAnswer,
     CautionAnswer,
+    ClaimsAnswer,
     CureAnswer,
     DismissedAnswer,
     FaceAnswer,
@@ -178,6 +180,7 @@ def _answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
     style = contents.style
     with speaking(None):  # what is told to who makes the figure
         standing, dismissed = cautions_of(figure, recipe)
+        claims = ClaimsAnswer(made=judged(figure), offered=offered(figure))
         said = sentences_of(Said(written=recipe, recipe=figure.recipe, coloring=coloring, style=style))
     apart = len(coloring.scales) > 1
     bands = [BandAnswer(**vars(band)) for band in bands_of(figure.recipe, coloring, style)]
@@ -206,6 +209,7 @@ def _answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
             DismissedAnswer(**vars(_caution_answer(each, recipe)), reason=recipe.dismissed[each.name]) for each in dismissed
         ],
         said=said,
+        claims=claims,
         proposed_language=proposed_language(figure.facts.table),
         usual_type=least_type(replace(recipe.page, least_type=None)),
         facts=[FactAnswer(name=name, title=title, text=figure.facts.text(name)) for name, title in FACT_TERMS.items()],

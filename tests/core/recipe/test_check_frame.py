@@ -67,7 +67,7 @@ MANY = [{"row": ["a"]}] * 61
         ("page", {"underlay": {"picture": "x", "cells": 1.2}}, "page.underlay.cells: 1.2 is not from 0 to 1"),
         ("page", {"underlay": {"picture": "x", "strength": -1}}, "page.underlay.strength: -1 is not from 0 to 1"),
         ("page", {"font": {"bold": "x"}}, 'page.font: the key "regular" is missing; add it'),
-        ("dismissed", {"no_legend": ""}, "dismissed.no_legend: a caution is dismissed with a reason; go one"),
+        ("dismissed", {"no_legend": ""}, "dismissed.no_legend: a caution is dismissed with a reason; give one"),
         (
             "pivot",
             {"aside": {"cells": [{"row": ["a"]}]}},

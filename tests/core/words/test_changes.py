@@ -20,6 +20,12 @@ def changed(part: str, value: object) -> str:
     return name_change(load_recipe(old), load_recipe(new))
 
 
+def test_claims_are_named():
+    old, new = ({"finch_recipe": 2, **BASE, "claims": claims} for claims in ([], ["n is 9", "rank of A is 1"]))
+    assert name_change(load_recipe(old), load_recipe(new)) == "Claims: n is 9; rank of A is 1"
+    assert name_change(load_recipe(new), load_recipe(old)) == "No claims"
+
+
 CHANGES = [
     ("pivot.rows", [{"field": "line"}], "line put down the side"),
     ("pivot.columns", [{"field": "departed", "cut": "hour"}], "hour departed put across"),
@@ -118,7 +124,7 @@ def test_a_change_is_named(part, value, sentence):
 def test_every_kind_of_change_is_tried_here():
     # Totals are six changes of one part, orders, weights and what is aside two; fields are correlated in place of the pivot, and
     # notes, unlike members and what is dismissed are no parts with keys of their own.
-    assert len({part for part, *_ in CHANGES}) + 5 + 1 + 1 + 1 + 1 + 3 == len(_SENTENCES)
+    assert len({part for part, *_ in CHANGES}) + 5 + 1 + 1 + 1 + 1 + 1 + 3 == len(_SENTENCES)
 
 
 def test_unlike_members_are_named():

@@ -1225,7 +1225,7 @@ export interface components {
             why: string;
             recipe: components["schemas"]["Recipe"];
         };
-        /** @description One figure, written down. ``dismissed`` are cautions by name, each with the reason why it does not matter here. */
+        /** @description One figure, written down. ``claims`` are what its title says, as sentences that are checked. ``dismissed`` are cautions by name, each with the reason why it does not matter here. */
         Recipe: {
             /** @enum {unknown} */
             finch_recipe: 2;
@@ -1237,6 +1237,7 @@ export interface components {
             heads?: components["schemas"]["HeadsSpec"];
             legend?: components["schemas"]["LegendSpec"];
             words?: components["schemas"]["WordsSpec"];
+            claims?: string[];
             notes?: components["schemas"]["NoteSpec"][];
             page?: components["schemas"]["PageSpec"];
             dismissed?: {
@@ -1829,6 +1830,7 @@ export interface components {
             against: components["schemas"]["AgainstAnswer"] | null;
             cautions: components["schemas"]["CautionAnswer"][];
             dismissed: components["schemas"]["DismissedAnswer"][];
+            claims: components["schemas"]["ClaimsAnswer"];
             facts: components["schemas"]["FactAnswer"][];
             style: components["schemas"]["NumberStyle"];
             unlike: components["schemas"]["UnlikeAnswer"] | null;
@@ -2056,6 +2058,18 @@ export interface components {
             cure: components["schemas"]["CureAnswer"] | null;
             more: components["schemas"]["CureAnswer"][];
             reason: string;
+        };
+        /** @description What the title claims, each with whether it holds and what holds now; and claims that it could make. */
+        ClaimsAnswer: {
+            made: components["schemas"]["Judged"][];
+            offered: string[];
+        };
+        /** @description A claim in its author's words, whether it holds, and what holds ``now``; ``instead`` is the claim that would hold, where one says the same of the figure as it is. */
+        Judged: {
+            words: string;
+            holds: boolean;
+            now: string;
+            instead?: string;
         };
         /** @description A live fact: its name between braces, what it is, and how it reads now; null where the figure has none. */
         FactAnswer: {

@@ -822,6 +822,8 @@ export const LIMITS = {
   "ticks_most": 20,
   "notes_most": 60,
   "template_most": 120,
+  "claims_most": 20,
+  "claim_most": 300,
   "page_least": 120,
   "page_most": 4000
 } as const;

@@ -4,7 +4,7 @@ from .piece import Piece, Said, quoted, sentence
 
 
 def page_words(said: Said) -> list[Piece]:
-    spec = said.written.words
+    spec, claims = said.written.words, said.written.claims
 
     def written(name: str, none: str) -> Piece:
         words: str | None = getattr(spec, name)
@@ -23,5 +23,7 @@ def page_words(said: Said) -> list[Piece]:
         written("caption", "how many records"),
         " and ",
         written("source", "no source"),
+        ". The title claims ",
+        Piece("; ".join(quoted(claim) for claim in claims) if claims else "nothing", "claims", bool(claims)),
         ".",
     )

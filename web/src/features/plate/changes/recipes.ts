@@ -375,6 +375,9 @@ export const withPageLook = (change: Partial<NonNullable<Recipe["page"]>>) => (r
   page: { ...recipe.page, ...change },
 });
 
+/** What the title claims, checked whenever the figure is made. */
+export const withClaims = (claims: readonly string[]) => (recipe: Recipe) => ({ ...recipe, claims: [...claims] });
+
 type Symbols = NonNullable<NonNullable<Recipe["cells"]>["symbols"]>;
 export const withSymbols = (change: Partial<Symbols>) => (recipe: Recipe) =>
   withCells({ symbols: { ...recipe.cells?.symbols, ...change } })(recipe);

@@ -2,6 +2,7 @@ import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe } from "../../../api/client";
 import { withWords } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
+import { ClaimsCard } from "./ClaimsCard";
 import { type Card, controls, Said } from "./Said";
 import { Written } from "./Written";
 
@@ -34,7 +35,15 @@ export function WordsPart({ figure, recipe, onChange }: Props) {
   ]);
   return (
     <>
-      <Said part="words" title="Words" figure={figure} cards={Object.fromEntries(cards)} />
+      <Said
+        part="words"
+        title="Words"
+        figure={figure}
+        cards={{
+          ...Object.fromEntries(cards),
+          claims: controls("Claims", <ClaimsCard figure={figure} recipe={recipe} onChange={onChange} />, "320px"),
+        }}
+      />
       <Box color="quiet" textStyle="small" mt="14px">
         Type {"{"} for a live fact, such as the number of records kept: it stays right when the data moves.
       </Box>

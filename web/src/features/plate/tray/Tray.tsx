@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { useShallow } from "zustand/react/shallow";
 import type { Figure, Recipe } from "../../../api/client";
 import { grouped } from "../../../shared/numbers";
+import { withClaims } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { useTried } from "../color/useTried";
 import { colorAt, whyWords } from "../color/why";
@@ -51,7 +52,7 @@ export function Tray({ plate, revision, figure, recipe, onChange }: Props) {
       {compared ? (
         <Compare plate={plate} revision={revision} figure={figure} compare={compared} />
       ) : (
-        <Ends figure={figure} recipe={recipe} />
+        <Ends figure={figure} recipe={recipe} onChange={onChange} />
       )}
       <Cautions figure={figure} recipe={recipe} onChange={onChange} />
     </Grid>
@@ -147,19 +148,25 @@ const HIGH_LOW = ["Highest", "Lowest"] as const;
 const BEST_WORST = ["Best", "Worst"] as const;
 const WORST_BEST = ["Worst", "Best"] as const;
 
-function Ends({ figure, recipe }: { figure: Figure; recipe: Recipe }) {
+function Ends({ figure, recipe, onChange }: Pick<Props, "figure" | "recipe" | "onChange">) {
   const cells = useMemo(() => ranked(figure, recipe), [figure, recipe]);
   const enough = cells.length >= 2 * SHOWN;
   const highest = cells.slice(0, enough ? SHOWN : Math.ceil(cells.length / 2));
   const lowest = cells.slice(enough ? -SHOWN : Math.ceil(cells.length / 2)).reverse();
   const turned = figure.scales.some((scale) => scale?.turned);
+  const claims = recipe.claims ?? [];
+  /** What claims that an end is where it is, unless the title claims it already. */
+  function claimOf(end: "highest" | "lowest") {
+    const words = figure.claims.offered.filter((each) => each.startsWith(`${end} `) && !claims.includes(each));
+    return turned || !words.length ? undefined : () => onChange(withClaims([...claims, ...words]));
+  }
   const ends = !turned ? HIGH_LOW : figure.unlike?.sense === "good" ? BEST_WORST : WORST_BEST;
   return (
     <Panel heading={turned ? `${ends[0]} and ${ends[1].toLowerCase()}` : "Ends of the scale"}>
       {cells.length ? (
         <Grid templateColumns="1fr 1fr" columnGap="16px">
-          <EndList label={ends[0]} figure={figure} cells={highest} />
-          <EndList label={ends[1]} figure={figure} cells={lowest} />
+          <EndList label={ends[0]} figure={figure} cells={highest} claim={claimOf("highest")} />
+          <EndList label={ends[1]} figure={figure} cells={lowest} claim={claimOf("lowest")} />
         </Grid>
       ) : (
         <Box color="quiet">No cell has a value.</Box>
@@ -168,41 +175,63 @@ function Ends({ figure, recipe }: { figure: Figure; recipe: Recipe }) {
   );
 }
 
-function EndList({ label, figure, cells }: { label: string; figure: Figure; cells: Ranked[] }) {
+type EndProps = { label: string; figure: Figure; cells: Ranked[]; claim: (() => void) | undefined };
+
+function EndList({ label, figure, cells, claim }: EndProps) {
   const { scales: triedScales, colors: triedColors } = useTried();
   return (
     <Box role="group" aria-label={label} minW="0">
-      {cells.map(({ cell, value }) => {
+      {cells.map(({ cell, value }, i) => {
         const shown = colorAt(figure, indexOf(figure, cell), triedScales, triedColors);
         return (
-          <chakra.button
-            key={indexOf(figure, cell)}
-            type="button"
-            display="flex"
-            w="100%"
-            alignItems="center"
-            gap="8px"
-            minH="24px"
-            borderRadius="3px"
-            cursor="pointer"
-            textAlign="start"
-            _hover={{ bg: "amberWash" }}
-            onClick={() => look({ chosen: cell, pointed: null })}
-          >
-            <Box
-              flex="none"
-              minW="44px"
-              px="4px"
-              textAlign="center"
-              borderRadius="2px"
-              style={{ background: shown?.fill, color: shown?.ink }}
+          <Flex key={indexOf(figure, cell)} gap="6px" align="center">
+            <chakra.button
+              type="button"
+              flex="1"
+              minW="0"
+              display="flex"
+              w="100%"
+              alignItems="center"
+              gap="8px"
+              minH="24px"
+              borderRadius="3px"
+              cursor="pointer"
+              textAlign="start"
+              _hover={{ bg: "amberWash" }}
+              onClick={() => look({ chosen: cell, pointed: null })}
             >
-              {valueWords(figure, value, cell)}
-            </Box>
-            <Box truncate title={cellName(figure, cell)}>
-              {shortCellName(figure, cell)}
-            </Box>
-          </chakra.button>
+              <Box
+                flex="none"
+                minW="44px"
+                px="4px"
+                textAlign="center"
+                borderRadius="2px"
+                style={{ background: shown?.fill, color: shown?.ink }}
+              >
+                {valueWords(figure, value, cell)}
+              </Box>
+              <Box truncate title={cellName(figure, cell)}>
+                {shortCellName(figure, cell)}
+              </Box>
+            </chakra.button>
+            {i === 0 && claim && (
+              <chakra.button
+                type="button"
+                flex="none"
+                color="link"
+                textStyle="small"
+                textDecoration="underline"
+                borderRadius="3px"
+                minH="24px"
+                cursor="pointer"
+                _hover={{ bg: "amberWash" }}
+                aria-label={`Claim this: ${label.toLowerCase()} is ${shortCellName(figure, cell)}`}
+                onClick={claim}
+              >
+                claim this
+              </chakra.button>
+            )}
+          </Flex>
         );
       })}
     </Box>
