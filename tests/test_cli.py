@@ -73,8 +73,8 @@ def test_the_zoom_is_pixels_a_point(folder):
         (
             {"palette": 1},
             ("--out", "o.json"),
-            "palette: no such key; choose from finch_recipe, table, pivot, color, cells, each, heads, legend, words, notes, page, "
-            "dismissed",
+            "palette: no such key; choose from finch_recipe, table, pivot, color, cells, each, heads, legend, words, claims, "
+            "notes, page, …",
         ),
         (
             {},

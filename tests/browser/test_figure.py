@@ -6,6 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from .conftest import open_plate, painted, pick, picture_of, said, settled, wait_until
+from .test_accessibility import violations
 
 TEXT = "town,item,paid,on\n" + "".join(
     f"{town},{item},{10 * i + j + k},2025-{1 + (i + j) % 6:02d}-{5 + i:02d}\n"
@@ -478,3 +479,30 @@ def test_hints_leave_and_do_not_come_back(page, number):
     page.reload()
     expect(page.get_by_test_id("cells")).to_be_visible()
     expect(hint).to_have_count(0)
+
+
+def test_a_claim_is_taken_from_the_ends_typed_and_told_when_it_breaks(page, api):
+    cells = [f"{pier},{month},{3 * i + j}\n" * 6 for i, pier in enumerate("ABC") for j, month in enumerate("xyz")]
+    pivot = {"rows": [{"field": "pier"}], "columns": [{"field": "month"}], "measure": {"take": "average", "of": "late"}}
+    number = api.plate("pier,month,late\n" + "".join(cells), "claims.csv", pivot=pivot)
+    open_plate(page, number)
+    page.get_by_role("button", name="claim the highest").click()
+    expect(page.get_by_role("button", name="claim the highest")).to_have_count(0)
+    page.get_by_role("tab", name="Words").click()
+    expect(page.locator("#said-words")).to_contain_text("“highest row is C”; “highest column is z”")
+    said(page, "claims")
+    field = page.get_by_label("A claim of the title")
+    field.fill("all is well")
+    field.press("Enter")
+    expect(page.get_by_role("alert").filter(has_text="no claim that can be checked")).to_be_visible()
+    expect(field).to_have_value("all is well")
+    field.fill("rank of A is 1")
+    field.press("Enter")
+    expect(page.get_by_role("group", name="Claim: rank of A is 1")).to_contain_text("It does not hold: rank of A is 3.")
+    expect(field).to_have_value("")
+    assert violations(page) == []
+    page.keyboard.press("Escape")
+    caution = page.get_by_role("group", name="Caution: The title claims that rank of A is 1, but rank of A is 3.")
+    caution.get_by_role("button", name="Claim what holds now").click()
+    expect(caution).to_have_count(0)
+    assert api.recipe(number)["claims"] == ["highest row is C", "highest column is z", "rank of A is 3"]

@@ -76,8 +76,8 @@ def read_claim(words: str, path: str) -> Claim:
             return make(found, free, path)
     near = did_you_mean(plain.partition(" is ")[0], SPOKEN)
     raise RecipeError(
-        f'“{words}” is no claim that can be checked; say one such as "highest row is Brackwater", "share of cells on target is at '
-        f'least 75 %", "rank of Tickets is 1" or "Jan to Mar are above the total" ({near})',
+        f'“{words}” is no claim that can be checked; say one such as "highest row is Brackwater", "rank of Tickets is 1" or '
+        f'"Jan to Mar are above the total"{f" ({near})" if near.startswith("did") else ""}',
         path=path,
         received=words,
     )

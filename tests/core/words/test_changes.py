@@ -123,7 +123,7 @@ def test_a_change_is_named(part, value, sentence):
 
 def test_every_kind_of_change_is_tried_here():
     # Totals are six changes of one part, orders, weights and what is aside two; fields are correlated in place of the pivot, and
-    # notes, unlike members and what is dismissed are no parts with keys of their own.
+    # notes, claims, unlike members and what is dismissed are no parts with keys of their own.
     assert len({part for part, *_ in CHANGES}) + 5 + 1 + 1 + 1 + 1 + 1 + 3 == len(_SENTENCES)
 
 

@@ -1,5 +1,5 @@
 import { Box, Flex, Input } from "@chakra-ui/react";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Figure, Recipe } from "../../../api/client";
 import { LIMITS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
@@ -14,6 +14,11 @@ export function ClaimsCard({ figure, recipe, onChange }: Props) {
   const { made, offered } = figure.claims;
   const claims = recipe.claims ?? [];
   const free = offered.filter((words) => !claims.includes(words));
+  // What was typed stays until it stands: one that is refused can be put right.
+  const stands = made.some(({ words }) => words === typed.trim());
+  useEffect(() => {
+    if (stands) setTyped("");
+  }, [stands]);
   const full = claims.length >= LIMITS.claims_most;
 
   return (
@@ -55,7 +60,6 @@ export function ClaimsCard({ figure, recipe, onChange }: Props) {
           event.preventDefault();
           if (!typed.trim() || full) return;
           onChange(withClaims([...claims, typed.trim()]));
-          setTyped("");
         }}
       >
         <Input

@@ -154,19 +154,16 @@ function Ends({ figure, recipe, onChange }: Pick<Props, "figure" | "recipe" | "o
   const highest = cells.slice(0, enough ? SHOWN : Math.ceil(cells.length / 2));
   const lowest = cells.slice(enough ? -SHOWN : Math.ceil(cells.length / 2)).reverse();
   const turned = figure.scales.some((scale) => scale?.turned);
-  const claims = recipe.claims ?? [];
-  /** What claims that an end is where it is, unless the title claims it already. */
-  function claimOf(end: "highest" | "lowest") {
-    const words = figure.claims.offered.filter((each) => each.startsWith(`${end} `) && !claims.includes(each));
-    return turned || !words.length ? undefined : () => onChange(withClaims([...claims, ...words]));
-  }
   const ends = !turned ? HIGH_LOW : figure.unlike?.sense === "good" ? BEST_WORST : WORST_BEST;
   return (
-    <Panel heading={turned ? `${ends[0]} and ${ends[1].toLowerCase()}` : "Ends of the scale"}>
+    <Panel
+      heading={turned ? `${ends[0]} and ${ends[1].toLowerCase()}` : "Ends of the scale"}
+      note={!turned && <ClaimEnds figure={figure} recipe={recipe} onChange={onChange} />}
+    >
       {cells.length ? (
         <Grid templateColumns="1fr 1fr" columnGap="16px">
-          <EndList label={ends[0]} figure={figure} cells={highest} claim={claimOf("highest")} />
-          <EndList label={ends[1]} figure={figure} cells={lowest} claim={claimOf("lowest")} />
+          <EndList label={ends[0]} figure={figure} cells={highest} />
+          <EndList label={ends[1]} figure={figure} cells={lowest} />
         </Grid>
       ) : (
         <Box color="quiet">No cell has a value.</Box>
@@ -175,63 +172,68 @@ function Ends({ figure, recipe, onChange }: Pick<Props, "figure" | "recipe" | "o
   );
 }
 
-type EndProps = { label: string; figure: Figure; cells: Ranked[]; claim: (() => void) | undefined };
+/** Ties the title to where an end of the scale is, unless it claims that already. */
+function ClaimEnds({ figure, recipe, onChange }: Pick<Props, "figure" | "recipe" | "onChange">) {
+  const claims = recipe.claims ?? [];
+  return (["highest", "lowest"] as const).map((end) => {
+    const words = figure.claims.offered.filter((each) => each.startsWith(`${end} `) && !claims.includes(each));
+    if (!words.length) return null;
+    return (
+      <chakra.button
+        key={end}
+        type="button"
+        ml="12px"
+        minH="24px"
+        my="-2px"
+        color="link"
+        textDecoration="underline"
+        borderRadius="3px"
+        cursor="pointer"
+        _hover={{ bg: "amberWash" }}
+        title={words.join("; ")}
+        onClick={() => onChange(withClaims([...claims, ...words]))}
+      >
+        claim the {end}
+      </chakra.button>
+    );
+  });
+}
 
-function EndList({ label, figure, cells, claim }: EndProps) {
+function EndList({ label, figure, cells }: { label: string; figure: Figure; cells: Ranked[] }) {
   const { scales: triedScales, colors: triedColors } = useTried();
   return (
     <Box role="group" aria-label={label} minW="0">
-      {cells.map(({ cell, value }, i) => {
+      {cells.map(({ cell, value }) => {
         const shown = colorAt(figure, indexOf(figure, cell), triedScales, triedColors);
         return (
-          <Flex key={indexOf(figure, cell)} gap="6px" align="center">
-            <chakra.button
-              type="button"
-              flex="1"
-              minW="0"
-              display="flex"
-              w="100%"
-              alignItems="center"
-              gap="8px"
-              minH="24px"
-              borderRadius="3px"
-              cursor="pointer"
-              textAlign="start"
-              _hover={{ bg: "amberWash" }}
-              onClick={() => look({ chosen: cell, pointed: null })}
+          <chakra.button
+            key={indexOf(figure, cell)}
+            type="button"
+            display="flex"
+            w="100%"
+            alignItems="center"
+            gap="8px"
+            minH="24px"
+            borderRadius="3px"
+            cursor="pointer"
+            textAlign="start"
+            _hover={{ bg: "amberWash" }}
+            onClick={() => look({ chosen: cell, pointed: null })}
+          >
+            <Box
+              flex="none"
+              minW="44px"
+              px="4px"
+              textAlign="center"
+              borderRadius="2px"
+              style={{ background: shown?.fill, color: shown?.ink }}
             >
-              <Box
-                flex="none"
-                minW="44px"
-                px="4px"
-                textAlign="center"
-                borderRadius="2px"
-                style={{ background: shown?.fill, color: shown?.ink }}
-              >
-                {valueWords(figure, value, cell)}
-              </Box>
-              <Box truncate title={cellName(figure, cell)}>
-                {shortCellName(figure, cell)}
-              </Box>
-            </chakra.button>
-            {i === 0 && claim && (
-              <chakra.button
-                type="button"
-                flex="none"
-                color="link"
-                textStyle="small"
-                textDecoration="underline"
-                borderRadius="3px"
-                minH="24px"
-                cursor="pointer"
-                _hover={{ bg: "amberWash" }}
-                aria-label={`Claim this: ${label.toLowerCase()} is ${shortCellName(figure, cell)}`}
-                onClick={claim}
-              >
-                claim this
-              </chakra.button>
-            )}
-          </Flex>
+              {valueWords(figure, value, cell)}
+            </Box>
+            <Box truncate title={cellName(figure, cell)}>
+              {shortCellName(figure, cell)}
+            </Box>
+          </chakra.button>
         );
       })}
     </Box>
