@@ -502,7 +502,10 @@ def test_a_claim_is_taken_from_the_ends_typed_and_told_when_it_breaks(page, api)
     expect(field).to_have_value("")
     assert violations(page) == []
     page.keyboard.press("Escape")
+    expect(page.get_by_test_id("broken-claim")).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("^Write the title: .*claims that rank of A is 1, but"))).to_be_visible()
     caution = page.get_by_role("group", name="Caution: The title claims that rank of A is 1, but rank of A is 3.")
     caution.get_by_role("button", name="Claim what holds now").click()
     expect(caution).to_have_count(0)
+    expect(page.get_by_test_id("broken-claim")).to_have_count(0)
     assert api.recipe(number)["claims"] == ["highest row is C", "highest column is z", "rank of A is 3"]

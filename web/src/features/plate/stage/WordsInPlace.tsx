@@ -19,6 +19,10 @@ export function WordsInPlace({ scene, recipe, figure, zoom, onChange }: Props) {
     look({ writing: null, tab: "words" });
   }, [asked]);
   const margin = scene.texts.find((text) => text.part === "title" || text.part === "caption")?.x ?? 24;
+  const broken = figure.claims.made
+    .filter(({ holds }) => !holds)
+    .map(({ words, now }) => `It claims that ${words}, but ${now}.`)
+    .join(" ");
   const written: Record<Which, string> = {
     title: recipe.words?.title ?? figure.default_title,
     subtitle: recipe.words?.subtitle ?? "",
@@ -35,6 +39,7 @@ export function WordsInPlace({ scene, recipe, figure, zoom, onChange }: Props) {
           zoom={zoom}
           margin={margin}
           words={written[which]}
+          broken={which === "title" ? broken : ""}
           facts={figure.facts}
           writing={writing === which}
           onWrite={() => {
@@ -57,13 +62,15 @@ type SpotProps = {
   zoom: number;
   margin: number;
   words: string;
+  /** What holds in place of what the words claim; nothing where they hold. */
+  broken: string;
   facts: Figure["facts"];
   writing: boolean;
   onWrite: () => void;
   onDone: (words: string | null) => void;
 };
 
-function Spot({ which, scene, zoom, margin, words, facts, writing, onWrite, onDone }: SpotProps) {
+function Spot({ which, scene, zoom, margin, words, broken, facts, writing, onWrite, onDone }: SpotProps) {
   const lines = scene.texts.filter((text) => text.part === which);
   const button = useRef<HTMLButtonElement>(null);
   const wrote = useRef(false);
@@ -107,7 +114,12 @@ function Spot({ which, scene, zoom, margin, words, facts, writing, onWrite, onDo
     <chakra.button
       ref={button}
       type="button"
-      aria-label={first ? `Write the ${which}: ${lines.map((line) => line.text).join(" ")}` : `Add a ${which}`}
+      aria-label={
+        first
+          ? `Write the ${which}: ${lines.map((line) => line.text).join(" ")}${broken && `. ${broken}`}`
+          : `Add a ${which}`
+      }
+      title={broken || undefined}
       position="absolute"
       textAlign="right"
       borderRadius="4px"
@@ -128,6 +140,27 @@ function Spot({ which, scene, zoom, margin, words, facts, writing, onWrite, onDo
             }
       }
     >
+      {first && broken && (
+        <Box
+          as="span"
+          aria-hidden="true"
+          data-testid="broken-claim"
+          position="absolute"
+          left="-15px"
+          top="50%"
+          mt="-9px"
+          w="18px"
+          h="18px"
+          borderRadius="50%"
+          bg="amberLine"
+          color="card"
+          fontWeight="600"
+          textAlign="center"
+          lineHeight="18px"
+        >
+          !
+        </Box>
+      )}
       {first ? null : (
         <Box as="span" borderBottomWidth="1px" borderStyle="dotted" borderColor="control">
           Add a {which}
