@@ -32,6 +32,7 @@ PLATES: tuple[dict[str, Any], ...] = (
             **_PROMISE,
         },
         "legend": {"title": "Minutes late", "blank": "No service"},
+        "claims": ["highest row is Lantern Wharf", "highest column is Aug", "Jan, Feb, Nov and Dec are above the total"],
         "words": {
             "title": "Winter and one regatta make us late",
             "subtitle": "Average minutes late at departure, by pier and month, 2025",
@@ -91,6 +92,7 @@ PLATES: tuple[dict[str, Any], ...] = (
         },
         "color": {"palette": "reedmace", "high_is": "bad", "low": {"at": 0}},
         "legend": {"title": "Minutes late"},
+        "claims": ["highest row is Knot", "highest column is May"],
         "words": {
             "title": "Knot broke down in May",
             "subtitle": "Average minutes late at departure, by vessel and month, 2025, without the regatta's pier",
@@ -260,6 +262,7 @@ COMPLAINTS: tuple[dict[str, Any], ...] = (
         "cells": {"decimals": 0},
         "heads": {"weight": {"rows": {"take": "count"}, "columns": {"take": "count"}}},
         "legend": {"title": "Answered within 5 days"},
+        "claims": ["lowest row is Tickets", "rank of Tickets is 6"],
         "words": {
             "title": "A quarter of all complaints are about tickets, and wait longest",
             "subtitle": "Share of complaints answered within 5 days; the larger a cell, the more complaints",
