@@ -262,7 +262,7 @@ COMPLAINTS: tuple[dict[str, Any], ...] = (
         "cells": {"decimals": 0},
         "heads": {"weight": {"rows": {"take": "count"}, "columns": {"take": "count"}}},
         "legend": {"title": "Answered within 5 days"},
-        "claims": ["lowest row is Tickets", "rank of Tickets is 6"],
+        "claims": ["lowest row is Tickets"],
         "words": {
             "title": "A quarter of all complaints are about tickets, and wait longest",
             "subtitle": "Share of complaints answered within 5 days; the larger a cell, the more complaints",
