@@ -91,10 +91,13 @@ def template_beside(folder: Path, named: TemplateSpec | None, laid_in: "Kind | N
         if given:
             raise DrawError("this form is laid in no template; choose .pptx or .docx, or leave it out", path="--template")
         return None
-    files = [given] if given else [folder / f"{name}{ending}" for ending in TEMPLATE_ENDINGS[laid_in]]
-    file = next((each for each in files if each.is_file()), None)
+    # A name out of a recipe is looked for among the files that are there: it is no path.
+    wanted = [f"{name}{ending}" for ending in TEMPLATE_ENDINGS[laid_in]]
+    file = given or next((each for each in sorted(folder.iterdir()) if each.name in wanted and each.is_file()), None)
     if file is None:
-        raise DrawError(f"no file beside the recipe is called {' or '.join(each.name for each in files)}; add --template FILE")
+        raise DrawError(
+            f"no file beside the recipe is called {' or '.join(wanted)}; add --template FILE", path=f"page.template.{laid_in}"
+        )
     told, content = template_of(file.read_bytes())
     if told.kind != laid_in:
         raise DrawError(f"it is a template of {told.kind}; give a {' or '.join(TEMPLATE_ENDINGS[laid_in])}", path=file.name)

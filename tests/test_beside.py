@@ -35,6 +35,11 @@ def test_a_template_is_found_by_its_name_beside_the_recipe_or_given(tmp_path, ca
     given = run("o.pptx", "--template", str(tmp_path / "House.potx"))
     assert pptx.Presentation(io.BytesIO(given)).slides[0].slide_layout.name == "Title and Content"
     assert "Gone.pptx or Gone.potx; add --template FILE" in run("o.pptx", template={"slides": "Gone"})
+    (tmp_path / "beside").mkdir()
+    (tmp_path / "House.potx").rename(tmp_path / "beside" / "House.potx")
+    for path in ("beside/House", f"{tmp_path}/beside/House"):
+        assert "no file beside the recipe" in run("o.pptx", template={"slides": path})
+    (tmp_path / "beside" / "House.potx").rename(tmp_path / "House.potx")
     assert "template of document; give a .pptx or .potx" in run("o.pptx", "--template", str(tmp_path / "Paper.docx"))
     assert "laid in no template" in run("o.png", "--template", str(tmp_path / "House.potx"))
 

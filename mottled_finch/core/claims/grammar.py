@@ -52,7 +52,9 @@ _FACTS = "|".join(sorted(map(re.escape, SPOKEN), key=len, reverse=True))
 
 def quoted(name: str) -> str:
     """A name as a claim has it: in quotation marks where its words or marks are those of a claim."""
-    return f'"{name}"' if _KEYWORDS.search(name) or name != " ".join(name.split()) or name.lower() in SPOKEN else name
+    if not (_KEYWORDS.search(name) or name != " ".join(name.split()) or name.lower() in SPOKEN):
+        return name
+    return f"“{name}”" if '"' in name else f'"{name}"'
 
 
 def read_claim(words: str, path: str) -> Claim:

@@ -7,6 +7,7 @@ from math import isclose, isnan
 import numpy as np
 from numpy.typing import NDArray
 
+from ..errors import RecipeError
 from ..figure.contents import telling_values
 from ..figure.figure import Figure
 from ..language import speaking
@@ -35,19 +36,29 @@ def judged(figure: Figure) -> list[Judged]:
     """The claims of the figure's recipe, in their order. They are made in English and with the names of the data, whatever the
     language of the page.
     """
-    found = []
     with speaking(None):
-        for i, words in enumerate(figure.recipe.claims):
-            claim = read_claim(words, f"claims[{i}]")
-            holds, now, instead = JUDGES[claim.kind](figure, claim)
-            found.append(Judged(words=words, holds=holds, now=now, instead="" if holds else instead))
-    return found
+        return [_judged(figure, words, f"claims[{i}]") for i, words in enumerate(figure.recipe.claims)]
+
+
+def _judged(figure: Figure, words: str, path: str) -> Judged:
+    claim = read_claim(words, path)
+    holds, now, instead = JUDGES[claim.kind](figure, claim)
+    return Judged(words=words, holds=holds, now=now, instead=instead if not holds and _stands(figure, instead) else "")
+
+
+def _stands(figure: Figure, words: str) -> bool:
+    """Whether a claim that is put together can be read and holds: a name may be too long for one, or hold every mark."""
+    try:
+        claim = read_claim(words, "")
+    except RecipeError:
+        return False
+    return JUDGES[claim.kind](figure, claim)[0]
 
 
 def offered(figure: Figure) -> list[str]:
     """Claims that hold of the figure and that a title often makes."""
     with speaking(None):
-        return _offered(figure)
+        return [words for words in _offered(figure) if _stands(figure, words)]
 
 
 def _offered(figure: Figure) -> list[str]:
@@ -179,10 +190,8 @@ def _compares(number: float | None, compared: Compared, other: float) -> bool:
 
 
 def _told_values(figure: Figure) -> NDArray[np.float64]:
-    """The values that a reader is told, NaN for what is hidden or set aside."""
-    contents = figure.contents
-    values = telling_values(contents.values, figure.matrix, figure.recipe.pivot)
-    return np.where(contents.few | contents.aside, np.nan, values)
+    """The values that a reader is told: without what is hidden or set aside."""
+    return telling_values(figure.contents.values, figure.matrix, figure.recipe.pivot)
 
 
 def _totals(figure: Figure, side: str) -> NDArray[np.float64]:

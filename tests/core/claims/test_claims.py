@@ -7,7 +7,9 @@ import pytest
 from mottled_finch.core.claims.grammar import quoted, read_claim
 from mottled_finch.core.claims.judging import judged, offered
 from mottled_finch.core.errors import RecipeError
+from mottled_finch.core.figure.facts import NUMBERS
 from mottled_finch.core.recipe import dump_recipe, load_recipe
+from mottled_finch.core.vocabulary import FACT_TERMS, NUMBER_FACTS
 
 from ..conftest import figure_of
 
@@ -83,12 +85,26 @@ def test_too_many_are_refused():
         load_recipe({"finch_recipe": 2, "pivot": PIVOT, "claims": ["n is 9"] * 21})
 
 
-NAMES = ["Ac is to", "rank of", "a, b", "“x”", "Jan to Mar", "above", "highest row", "A  B", "ספינה", "x and y", "plain", "total"]
+NAMES = [
+    "Ac is to",
+    "rank of",
+    "a, b",
+    "“x”",
+    "Jan to Mar",
+    "above",
+    "highest row",
+    "A  B",
+    "ספינה",
+    "x and y",
+    "plain",
+    "total",
+    '5" pipe',
+]
 
 
 @pytest.mark.parametrize("name", NAMES)
 def test_any_name_can_be_claimed(name):
-    lines = "".join(f'"{each}",{i}\n' for i, each in enumerate((name, "other", "third")))
+    lines = "".join('"{}",{}\n'.format(each.replace('"', '""'), i) for i, each in enumerate((name, "other", "third")))
     figure = figure_of(f"r,v\n{lines}", pivot={"rows": [{"field": "r"}], "measure": {"take": "sum", "of": "v"}})
     said = [f"rank of {quoted(name)} is 3", f"{quoted(name)} is below 1", f"third, other and {quoted(name)} are in order"]
     assert [read_claim(words, "").members[-1] for words in said] == [name] * 3
@@ -143,6 +159,19 @@ def test_what_is_offered_holds():
         words = offered(figure_of(text, pivot=PIVOT))
         assert len(words) == 6
         assert all(claim.holds for claim in judged(figure_of(text, pivot=PIVOT, claims=words)))
+
+
+def test_names_that_no_claim_can_hold_are_not_offered():
+    """One too long, and one with every mark."""
+    names = ("a" * 400, '5" ”x')
+    lines = ['"{}",x,{}\n'.format(name.replace('"', '""'), 9 + i) for i, name in enumerate(names)]
+    figure = figure_of("r,c,v\n" + "".join(lines) + "low,x,-2\n", pivot={**PIVOT, "columns": []}, claims=["highest row is nobody"])
+    assert offered(figure) == ["lowest row is low"]
+    assert judged(figure)[0].instead == ""
+
+
+def test_the_facts_that_are_numbers_are_those_that_have_one():
+    assert set(NUMBERS) == NUMBER_FACTS < set(FACT_TERMS)
 
 
 def test_of_a_figure_without_cells_no_claim_holds():
