@@ -10,11 +10,11 @@ import openpyxl
 import pytest
 
 from mottled_finch.core.cautions import cautions_of
-from mottled_finch.core.draw import DRAWINGS, USUAL, Choices
+from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, source_of
 from mottled_finch.core.figure.figure import make_figure
-from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.recipe import dump_recipe, load_recipe
 
-from ..conftest import read
+from ..conftest import figure_of, read
 
 SIDES = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
 SECRET = 77.125
@@ -89,3 +89,12 @@ def singled_out(figure, totals) -> list[np.ndarray]:
             if (hidden & line).sum() == 1 and (hidden & line & contents.few).any():
                 found.append(line)
     return found
+
+
+def test_claims_stay_with_the_numbers():
+    """The source of colors alone says nothing of what the title claims."""
+    pivot = {"rows": [{"field": "r"}], "measure": {"take": "sum", "of": "v"}}
+    figure = figure_of("r,v\na,1\nb,2\n", pivot=pivot, claims=["highest is 2"])
+    for values, kept in (("yes", ["highest is 2"]), ("no", None)):
+        source = source_of(figure, dump_recipe(figure.recipe), Choices(values=values), "t", "1")
+        assert source.recipe.get("claims") == kept
