@@ -76,6 +76,21 @@ def _parser() -> argparse.ArgumentParser:
     check.add_argument("--edition", **given_edition)  # type: ignore[arg-type]
     check.set_defaults(run=_check)
 
+    folio = commands.add_parser("folio", help="make pages of figures and words from a folio file and the tables beside it")
+    folio.add_argument("folio", type=Path, metavar="FOLIO", help="a folio, JSON")
+    folio.add_argument("--out", type=Path, required=True, metavar="FILE", help="what to write: .pptx, .pdf, .docx or .html")
+    for name in ("form", "source"):
+        term = CHOICE_TERMS[name]
+        folio.add_argument(f"--{name}", metavar="CHOICE", help=f"{term.title.lower()}: {', '.join(term.options)}")
+    folio.add_argument(
+        "--template",
+        type=Path,
+        metavar="FILE",
+        help="the house's own to lay it in; left out, that of the name in the folio, beside it",
+    )
+    folio.add_argument("--broken", action="store_true", help="make it even while a claim does not hold")
+    folio.set_defaults(run=_folio)
+
     looks = commands.add_parser(
         "looks", help="print figures of a table worth seeing, a JSON object a line; 1 when there is only noise"
     )
@@ -130,6 +145,42 @@ def _render(given: argparse.Namespace) -> int:
     choices = replace(choices, template=template)
     source = source_of(figure, dump_recipe(recipe), choices, given.table.name, __version__)
     given.out.write_bytes(with_source(drawing.draw(figure, choices), ending, source))
+    return 0
+
+
+def _folio(given: argparse.Namespace) -> int:
+    from dataclasses import replace
+
+    from .bound import Bound
+    from .core.draw import choices_from
+    from .core.errors import DrawError
+    from .core.folio.cautions import check_claims, folio_cautions
+    from .core.folio.load import load_folio
+    from .core.folio.outputs import FOLIO_DRAWINGS
+    from .core.folio.pages import laid_out
+    from .core.folio.source import put_folio
+
+    ending = given.out.suffix.lower().removeprefix(".")
+    if ending not in FOLIO_DRAWINGS:
+        raise DrawError(
+            f'the ending "{given.out.suffix}" names no form of a folio; choose one of {", ".join(FOLIO_DRAWINGS)}',
+            path=str(given.out),
+        )
+    drawing = FOLIO_DRAWINGS[ending]
+    bound = Bound(load_folio(given.folio.read_bytes()), given.folio.parent)
+    chosen = {name: text for name in ("form", "source") if (text := getattr(given, name)) is not None}
+    choices = choices_from(chosen, drawing.reads)
+    template = bound.template(drawing.laid_in, given.template)
+    for figure in bound.make().values():
+        if isinstance(figure, CoreError):
+            raise figure
+    folio = laid_out(bound.folio, bound.figures, template if drawing.laid_in == "slides" else None)
+    for caution in folio_cautions(folio):
+        print(f"page {caution.page}: {caution.words}", file=sys.stderr)
+    if not given.broken:
+        check_claims(folio)
+    content = drawing.draw(folio, replace(choices, template=template))
+    given.out.write_bytes(put_folio(content, ending, bound.source(choices)))
     return 0
 
 

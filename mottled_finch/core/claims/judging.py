@@ -40,6 +40,12 @@ def judged(figure: Figure) -> list[Judged]:
         return [_judged(figure, words, f"claims[{i}]") for i, words in enumerate(figure.recipe.claims)]
 
 
+def judged_of(figure: Figure, words: str) -> Judged:
+    """One claim of a figure that its recipe does not make. Raises RecipeError for a sentence that is none."""
+    with speaking(None):
+        return _judged(figure, words, "claims")
+
+
 def _judged(figure: Figure, words: str, path: str) -> Judged:
     claim = read_claim(words, path)
     holds, now, instead = JUDGES[claim.kind](figure, claim)

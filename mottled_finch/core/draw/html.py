@@ -26,23 +26,32 @@ def draw_html(figure: Figure, choices: Choices = USUAL) -> bytes:
     """The file, UTF-8. Without a script it shows the figure, and the table."""
     numbers = choices.values == "yes"
     shown = as_chosen(figure, choices)
-    scene, script = shown.scene, _file("page.js")
-    title = _text(told(figure).words.title) or "Heat map"
-    data = json.dumps(_data(shown, numbers=numbers), ensure_ascii=False)
-    page = Template(_file("page.html")).substitute(
+    scene, script = shown.scene, page_file("page.js")
+    title = html_text(told(figure).words.title) or "Heat map"
+    page = Template(page_file("page.html")).substitute(
         language=escape(figure.recipe.page.language or "en"),
-        hash=base64.b64encode(hashlib.sha256(script.encode()).digest()).decode(),
+        hash=hash_of(script),
         title=title,
         ground=scene.theme.ground,
         width=scene.width,
         height=scene.height,
-        style=_file("page.css"),
+        style=page_file("page.css"),
         drawn=svg_text(scene, with_font=True, typeface=shown.typeface),
-        table=_table(figure, title, numbers=numbers),
-        told=data.replace("<", "\\u003c"),
+        table=table_html(figure, title, numbers=numbers),
+        told=told_json(shown, numbers=numbers),
         script=script,
     )
     return page.encode()
+
+
+def hash_of(script: str) -> str:
+    """What a content policy knows a script by."""
+    return base64.b64encode(hashlib.sha256(script.encode()).digest()).decode()
+
+
+def told_json(figure: Figure, *, numbers: bool) -> str:
+    """What the script is told of a figure, as JSON that is no markup."""
+    return json.dumps(_data(figure, numbers=numbers), ensure_ascii=False).replace("<", "\\u003c")
 
 
 def _data(figure: Figure, *, numbers: bool) -> dict[str, Any]:
@@ -85,7 +94,8 @@ def _grid(grid: Grid) -> dict[str, Any]:
     }
 
 
-def _table(figure: Figure, title: str, *, numbers: bool) -> str:
+def table_html(figure: Figure, title: str, *, numbers: bool) -> str:
+    """The figure as a table under a title, which is HTML."""
     table = tabled(figure)
     head, body = table.places[: table.head_rows], table.places[table.head_rows :]
 
@@ -103,18 +113,20 @@ def _place(place: Place, *, numbers: bool) -> str:
     if place.is_head:
         scope = ("col" if place.column is not None else "row") + ("group" if place.outer else "")
         looks = ' class="outer"' if place.outer else ' class="all"' if place.part == "total" else ""
-        return f'<th scope="{scope}"{span}{looks}>{_text(place.text)}</th>'
+        return f'<th scope="{scope}"{span}{looks}>{html_text(place.text)}</th>'
     if place.fill is None:
         none = ' class="none"' if place.why == "blank" else ""
         return f"<td{none}>{place.why if place.why in ('new', 'gone') else ''}</td>"
     text = place.style.text(place.value) if numbers and place.style and place.value is not None else ""
-    return f'<td style="background:{place.fill};color:{place.ink}">{_text(text)}</td>'
+    return f'<td style="background:{place.fill};color:{place.ink}">{html_text(text)}</td>'
 
 
 @cache
-def _file(name: str) -> str:
+def page_file(name: str) -> str:
+    """A part of a page for a browser."""
     return (_PAGE / name).read_text(encoding="utf-8")
 
 
-def _text(text: str) -> str:
+def html_text(text: str) -> str:
+    """Text that stays text."""
     return escape(printable(text))

@@ -12,6 +12,7 @@ import resvg_py
 import svg2pdf_py
 
 from ..figure.figure import Figure
+from ..scene.typeface import Typeface
 from .svg import needs_other_fonts, svg_text
 
 
@@ -33,15 +34,13 @@ class Order:
 def order_of(figure: Figure, form: Literal["png", "pdf"], width: int = 0, height: int = 0) -> Order:
     """The figure's picture in a form."""
     scene, typeface = figure.scene, figure.typeface
-    return Order(
-        form=form,
-        svg=svg_text(scene, with_font=False, typeface=typeface),
-        fonts=typeface.fonts,
-        family=typeface.family,
-        others=needs_other_fonts(scene, typeface),
-        width=width,
-        height=height,
-    )
+    svg, others = svg_text(scene, with_font=False, typeface=typeface), needs_other_fonts(scene.texts, typeface)
+    return order_for(form, svg, typeface, others=others, size=(width, height))
+
+
+def order_for(form: Literal["png", "pdf"], svg: str, typeface: Typeface, *, others: bool, size: tuple[int, int] = (0, 0)) -> Order:
+    """The picture of what was written as SVG for a typeface, ``others`` where it has letters that this lacks."""
+    return Order(form=form, svg=svg, fonts=typeface.fonts, family=typeface.family, others=others, width=size[0], height=size[1])
 
 
 def rendered(order: Order) -> bytes:

@@ -3,6 +3,7 @@
 import base64
 import struct
 import zlib
+from collections.abc import Iterable
 from functools import lru_cache
 from html import escape
 
@@ -10,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..figure.figure import Figure
-from ..scene import Scene, Text, Under
+from ..scene import Scene, Text, Theme, Under
 from ..scene.type import covers
 from ..scene.typeface import BUNDLED, Typeface, subset_of, using
 from ..words.wording import printable
@@ -22,27 +23,36 @@ def draw_svg(figure: Figure) -> bytes:
     return svg_text(figure.scene, with_font=True, typeface=figure.typeface).encode()
 
 
-def needs_other_fonts(scene: Scene, typeface: Typeface = BUNDLED) -> bool:
-    """Whether the scene holds letters that its font lacks, which fonts of the machine must then draw."""
+def needs_other_fonts(texts: Iterable[Text], typeface: Typeface = BUNDLED) -> bool:
+    """Whether texts have letters that their font lacks, which fonts of the machine must then draw."""
     with using(typeface):
-        return not all(covers(text.text) for text in scene.texts)
+        return not all(covers(text.text) for text in texts)
 
 
 def svg_text(scene: Scene, *, with_font: bool, typeface: Typeface = BUNDLED) -> str:
     """The scene as SVG. Without the font it is meant for our own renderers, which are handed the font's files."""
     canvas = SvgCanvas()
     paint(scene, canvas)
-    width, height = _number(scene.width), _number(scene.height)
+    return with_letters(canvas, scene.theme, (scene.width, scene.height), scene.alternative, typeface, with_font=with_font)
+
+
+def with_letters(
+    canvas: "SvgCanvas", theme: Theme, size: tuple[float, float], told: str, typeface: Typeface, *, with_font: bool
+) -> str:
+    """What was painted on a canvas as a file of a size, in points, with the letters that it uses, if it is to stand by itself.
+    ``told`` says it in words.
+    """
+    width, height = map(xml_number, size)
     styles = (
         "".join(_font_face(typeface, weight, letters) for weight, letters in sorted(canvas.letters.items())) if with_font else ""
     )
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{width}" height="{height}" viewBox="0 0 {width} {height}" '
         f'role="img" font-family="{typeface.family}, sans-serif">'
-        f"<title>{_xml(scene.alternative)}</title>"
+        f"<title>{xml_text(told)}</title>"
         f'<defs><pattern id="blank" width="5" height="5" patternUnits="userSpaceOnUse">'
-        f'<rect width="5" height="5" fill="{scene.theme.blank}"/>'
-        f'<path d="M-1 1 L1 -1 M0 5 L5 0 M4 6 L6 4" stroke="{scene.theme.hatch}" stroke-width="0.8"/></pattern>'
+        f'<rect width="5" height="5" fill="{theme.blank}"/>'
+        f'<path d="M-1 1 L1 -1 M0 5 L5 0 M4 6 L6 4" stroke="{theme.hatch}" stroke-width="0.8"/></pattern>'
         f"{f'<style>{styles}</style>' if styles else ''}</defs>"
         f"{''.join(canvas.parts)}</svg>"
     )
@@ -63,18 +73,18 @@ class SvgCanvas:
         self.parts.append(f'<rect {_place(x, y, width, height)} fill="url(#blank)"/>')
 
     def line(self, x1: float, y1: float, x2: float, y2: float, ink: str, width: float) -> None:
-        ends = f'x1="{_number(x1)}" y1="{_number(y1)}" x2="{_number(x2)}" y2="{_number(y2)}"'
-        self.parts.append(f'<line {ends} stroke="{ink}" stroke-width="{_number(width)}"/>')
+        ends = f'x1="{xml_number(x1)}" y1="{xml_number(y1)}" x2="{xml_number(x2)}" y2="{xml_number(y2)}"'
+        self.parts.append(f'<line {ends} stroke="{ink}" stroke-width="{xml_number(width)}"/>')
 
     def disc(self, x: float, y: float, side: float, fill: str) -> None:
         half = side / 2
-        self.parts.append(f'<circle cx="{_number(x + half)}" cy="{_number(y + half)}" r="{_number(half)}" fill="{fill}"/>')
+        self.parts.append(f'<circle cx="{xml_number(x + half)}" cy="{xml_number(y + half)}" r="{xml_number(half)}" fill="{fill}"/>')
 
     def picture(self, under: Under) -> None:
-        box = " ".join(_number(each) for each in under.crop)
+        box = " ".join(xml_number(each) for each in under.crop)
         self.parts.append(
             f'<svg {_place(under.x, under.y, under.width, under.height)} viewBox="{box}" preserveAspectRatio="none">'
-            f'<image width="{under.pixels[0]}" height="{under.pixels[1]}" opacity="{_number(under.strength)}" '
+            f'<image width="{under.pixels[0]}" height="{under.pixels[1]}" opacity="{xml_number(under.strength)}" '
             f'preserveAspectRatio="none" href="{escape(under.picture)}"/></svg>'
         )
 
@@ -82,19 +92,19 @@ class SvgCanvas:
         if self._opacity < 1:
             self.parts.append("</g>")
         if opacity < 1:
-            self.parts.append(f'<g opacity="{_number(opacity)}">')
+            self.parts.append(f'<g opacity="{xml_number(opacity)}">')
         self._opacity = opacity
 
     def text(self, text: Text) -> None:
         self.letters.setdefault(text.weight, set()).update(text.text)
-        x, y = _number(text.x), _number(text.y)
+        x, y = xml_number(text.x), xml_number(text.y)
         turn = f' transform="rotate(-90 {x} {y})"' if text.turned else ""
         anchor = "" if text.anchor == "start" else f' text-anchor="{text.anchor}"'
         weight = "" if text.weight == 400 else f' font-weight="{text.weight}"'
-        whole = f"<title>{_xml(text.full)}</title>" if text.full else ""
+        whole = f"<title>{xml_text(text.full)}</title>" if text.full else ""
         self.parts.append(
-            f'<text x="{x}" y="{y}"{turn}{anchor}{weight} font-size="{_number(text.size)}" fill="{text.ink}">'
-            f"{_xml(text.text)}{whole}</text>"
+            f'<text x="{x}" y="{y}"{turn}{anchor}{weight} font-size="{xml_number(text.size)}" fill="{text.ink}">'
+            f"{xml_text(text.text)}{whole}</text>"
         )
 
     def image(self, x: float, y: float, width: float, height: float, pixels: NDArray[np.uint8]) -> None:
@@ -106,14 +116,15 @@ class SvgCanvas:
 
 
 def _place(x: float, y: float, width: float, height: float) -> str:
-    return f'x="{_number(x)}" y="{_number(y)}" width="{_number(width)}" height="{_number(height)}"'
+    return f'x="{xml_number(x)}" y="{xml_number(y)}" width="{xml_number(width)}" height="{xml_number(height)}"'
 
 
-def _number(value: float) -> str:
+def xml_number(value: float) -> str:
+    """A length as files have it."""
     return f"{value:.3f}".rstrip("0").rstrip(".")
 
 
-def _xml(text: str) -> str:
+def xml_text(text: str) -> str:
     """Text that stays text."""
     return escape(printable(text), quote=False)
 

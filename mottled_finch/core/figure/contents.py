@@ -67,6 +67,8 @@ class Contents:
     beside: tuple[Beside, ...] = ()
     weights: dict[str, Weight] = field(default_factory=dict)
     """Of the sides that have one."""
+    elsewhere: frozenset[str] = frozenset()
+    """Why cells of other figures have no color that share the legend of this one."""
 
     def text(self, value: float, row: int, column: int) -> str:
         """A value as it is written in a line of the rows and a line of the columns, totals included."""

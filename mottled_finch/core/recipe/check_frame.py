@@ -23,7 +23,7 @@ def check_frame(recipe: Recipe) -> None:
             raise RecipeError("say which row or column the note is on, by its labels", path=f"notes[{i}]")
         if not note.outline and not note.text:
             raise RecipeError("a note without an outline needs words", path=f"notes[{i}].text")
-    _check_page(page)
+    check_page(page)
     if page.underlay is not None:
         _check_underlay(page.underlay, "page.underlay")
 
@@ -41,7 +41,8 @@ def _check_weight(recipe: Recipe) -> None:
         check_measure(weight, f"heads.weight.{side}")
 
 
-def _check_page(page: PageSpec) -> None:
+def check_page(page: PageSpec) -> None:
+    """Raises RecipeError for a page that is not well formed."""
     for side, length in (("width", page.width), ("height", page.height)):
         if not LIMITS.page_least <= length <= LIMITS.page_most:
             raise RecipeError(f"a page of {length} points; choose {LIMITS.page_least} to {LIMITS.page_most:,}", path=f"page.{side}")

@@ -30,21 +30,28 @@ MAX_FILE = 8_400_000
 def load_recipe(source: object) -> Recipe:
     """A Recipe from JSON text or from what JSON text says, also one of an earlier format. Raises RecipeError."""
     if isinstance(source, str | bytes):
-        try:
-            source = json.loads(source, parse_constant=_refuse_constant, object_pairs_hook=_without_repeats)
-        except UnicodeDecodeError as error:
-            raise RecipeError("this is not UTF-8 text; save the recipe as JSON in UTF-8", path="recipe") from error
-        except RecursionError as error:
-            raise RecipeError("this is nested too deeply to be a recipe", path="recipe") from error
-        except json.JSONDecodeError as error:
-            raise RecipeError(
-                f"this is not JSON ({error.msg} at line {error.lineno}, column {error.colno}); correct it there", path="recipe"
-            ) from error
-        except ValueError as error:  # Python reads no number of thousands of digits
-            raise RecipeError("a number has too many digits; write it with fewer", path="recipe") from error
+        source = json_of(source, "recipe")
     recipe: Recipe = _read(Recipe, of_today(source), "")
     check_recipe(recipe)
     return recipe
+
+
+def json_of(text: str | bytes, what: str) -> Any:
+    """What JSON text says, in which no key stands twice and every number is one. ``what`` it is to be is told in refusals. Raises
+    RecipeError.
+    """
+    try:
+        return json.loads(text, parse_constant=_refuse_constant, object_pairs_hook=_without_repeats)
+    except UnicodeDecodeError as error:
+        raise RecipeError(f"this is not UTF-8 text; save the {what} as JSON in UTF-8", path=what) from error
+    except RecursionError as error:
+        raise RecipeError(f"this is nested too deeply to be a {what}", path=what) from error
+    except json.JSONDecodeError as error:
+        raise RecipeError(
+            f"this is not JSON ({error.msg} at line {error.lineno}, column {error.colno}); correct it there", path=what
+        ) from error
+    except ValueError as error:  # Python reads no number of thousands of digits
+        raise RecipeError("a number has too many digits; write it with fewer", path=what) from error
 
 
 def load_table_part(source: Mapping[str, Any]) -> TableSpec:

@@ -1,5 +1,6 @@
 """JSON Schema of our dataclasses, so that the file format, the API description and its types have one source."""
 
+import re
 from collections.abc import Iterable, Sequence
 from dataclasses import MISSING, dataclass, fields, is_dataclass
 from types import NoneType, UnionType
@@ -66,9 +67,13 @@ def _add(spec: type, prefix: str, found: dict[str, dict[str, Any]]) -> None:
     }
 
 
+_OF_FILES = re.compile(r"\.recipe|\.folio\.spec")
+"""Modules of what people write."""
+
+
 def is_told(spec: type) -> bool:
     """Whether the program alone writes it, as it does figures and answers: there nothing is said as null, rather than left out."""
-    return ".recipe" not in spec.__module__ and (not spec.__module__.endswith(".openapi") or spec.__name__.endswith("Answer"))
+    return not _OF_FILES.search(spec.__module__) and (not spec.__module__.endswith(".openapi") or spec.__name__.endswith("Answer"))
 
 
 def _schema(kind: Any, prefix: str, found: dict[str, dict[str, Any]]) -> dict[str, Any]:

@@ -149,15 +149,17 @@ def _uncolored(page: Page) -> Iterator[tuple[Uncolored, str]]:
     recipe, matrix, contents, legend = page.recipe, page.matrix, page.contents, page.recipe.legend
     new, gone = alone_words(recipe.pivot.show)
     alone = contents.new | contents.gone
-    if (np.isnan(matrix.values) & ~alone & (True if matrix.absent is None else ~matrix.absent)).any():
-        yield "blank", spoken().say("no_value") if legend.blank is None else legend.blank
-    if contents.new.any():
-        yield "new", new if legend.new is None else legend.new
-    if contents.gone.any():
-        yield "gone", gone if legend.gone is None else legend.gone
-    if contents.few.any():
-        few = spoken().say("few", number=spoken().grouped(recipe.cells.least_records or 0))
-        yield "few", few if legend.few is None else legend.few
+    blank = np.isnan(matrix.values) & ~alone & (True if matrix.absent is None else ~matrix.absent)
+    few_words = spoken().say("few", number=spoken().grouped(recipe.cells.least_records or 0))
+    kinds: tuple[tuple[Uncolored, bool, str | None, str], ...] = (
+        ("blank", bool(blank.any()), legend.blank, spoken().say("no_value")),
+        ("new", bool(contents.new.any()), legend.new, new),
+        ("gone", bool(contents.gone.any()), legend.gone, gone),
+        ("few", bool(contents.few.any()), legend.few, few_words),
+    )
+    for why, there, named, words in kinds:
+        if there or why in contents.elsewhere:
+            yield why, words if named is None else named
 
 
 def _sample_title(recipe: Recipe) -> str:

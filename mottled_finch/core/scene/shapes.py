@@ -8,7 +8,7 @@ from ..recipe.spec import SymbolName
 from ..vocabulary import CELL_LOOK, Theme
 from .uncolored import Mark, Uncolored
 
-Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees", "notes"]
+Part = Literal["title", "subtitle", "caption", "heads", "totals", "legend", "cells", "trees", "notes", "words"]
 
 Anchor = Literal["start", "middle", "end"]
 Weight = Literal[400, 600]

@@ -8,6 +8,7 @@ from dataclasses import asdict
 from typing import Any
 
 from ..language import LANGUAGES
+from .arrangements import ARRANGEMENT_TERMS, ArrangementTerm
 from .cell_look import CELL_LOOK
 from .choices import CHOICE_TERMS, ChoiceTerm
 from .colors import BAND_TERMS, SPREAD_TERMS, BandTerm, SpreadTerm
@@ -36,6 +37,7 @@ TABLES: dict[str, dict[str, Any]] = {
     "MEND_TERMS": MEND_TERMS,
     "ENCODING_TERMS": ENCODING_TERMS,
     "CHOICE_TERMS": CHOICE_TERMS,
+    "ARRANGEMENT_TERMS": ARRANGEMENT_TERMS,
 }
 
 
@@ -47,6 +49,7 @@ def told() -> dict[str, dict[str, Any]]:
 
 
 __all__ = [
+    "ARRANGEMENT_TERMS",
     "BAND_TERMS",
     "CELL_LOOK",
     "CHOICE_TERMS",
@@ -63,6 +66,7 @@ __all__ = [
     "SPREAD_TERMS",
     "SYMBOL_TERMS",
     "THEME_TERMS",
+    "ArrangementTerm",
     "BandTerm",
     "ChoiceTerm",
     "CutTerm",

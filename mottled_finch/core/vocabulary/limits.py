@@ -30,6 +30,8 @@ class Limits:
     template_most: int = 120
     claims_most: int = 20
     claim_most: int = 300
+    pages_most: int = 200
+    plates_most: int = 200
     page_least: int = 120
     page_most: int = 4_000
 

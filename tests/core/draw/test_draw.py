@@ -162,8 +162,8 @@ def test_markup_in_a_table_stays_text():
 
 def test_letters_the_bundled_font_lacks_are_left_to_other_fonts():
     figure = figure_of("r,v\n東京都,1\nb,2\n", pivot={"rows": [{"field": "r"}]})
-    assert needs_other_fonts(figure.scene)
-    assert not needs_other_fonts(figure_of("r,v\na,1\n", pivot={"rows": [{"field": "r"}]}).scene)
+    assert needs_other_fonts(figure.scene.texts)
+    assert not needs_other_fonts(figure_of("r,v\na,1\n", pivot={"rows": [{"field": "r"}]}).scene.texts)
     assert "東京都".encode() in drawn(figure, "svg")
     assert drawn(figure, "png") and drawn(figure, "pdf")
 

@@ -128,6 +128,7 @@ def _layout(layout: Any, master: Any, theme: HouseTheme, wide: float, high: floa
         place=place.number if place else None,
         takes=place.takes if place else "",
         title=title.number if title else None,
+        title_box=title.box if title else None,
         above=above[-1].number if above else None,
         below=max(below, key=lambda each: each.box[1]).number if below else None,
     )

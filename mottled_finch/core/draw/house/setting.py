@@ -1,16 +1,13 @@
 """Where a figure stands on a slide: alone on a plain one, or in the room that a layout of the house has for it."""
 
 import io
-from dataclasses import dataclass, replace
-from math import floor
+from dataclasses import dataclass
 from typing import Any
 
 from ...errors import DrawError, did_you_mean
 from ...figure.figure import Figure, laid_anew
-from ...recipe.page_type import least_type
-from ...recipe.spec import PageSpec
 from ...scene import Part
-from ...scene.sizes import sizes_of
+from ...scene.room import page_in
 from ...words.wording import printable
 from ..making.told import told
 from .template import Box, Layout, Template
@@ -56,7 +53,7 @@ def in_house(figure: Figure, template: Template) -> Setting:
     deck = Presentation(io.BytesIO(template.content))
     slide = deck.slides.add_slide(next(each for m in deck.slide_masters for each in m.slide_layouts if each.name == layout.name))
     outside = _written(slide, layout, figure)
-    page, beyond = _page_for(layout, figure.recipe.page)
+    page, beyond = page_in(figure.recipe.page, *layout.room[2:], within=layout.busy)
     laid = laid_anew(figure, page, outside)
     return Setting(
         deck,
@@ -81,18 +78,6 @@ def _layout_of(template: Template, name: str | None) -> Layout:
             allowed=names,
         )
     return found
-
-
-def _page_for(layout: Layout, page: PageSpec) -> tuple[PageSpec, float]:
-    """A page with the type of the plate whose inner part is the room of the layout, and how much it reaches beyond that. On a panel
-    its margin is within.
-    """
-    beyond, laid = 0.0, page
-    for _ in range(3):  # the margin follows from the page that it is added to
-        width, height = (floor(length + 2 * beyond) for length in layout.room[2:])
-        laid = replace(page, width=width, height=height, least_type=least_type(page))
-        beyond = 0.0 if layout.busy else sizes_of(laid).margin
-    return laid, beyond
 
 
 def _written(slide: Any, layout: Layout, figure: Figure) -> set[Part]:

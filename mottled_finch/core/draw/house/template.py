@@ -13,8 +13,9 @@ Box = tuple[float, float, float, float]
 @dataclass(frozen=True, kw_only=True)
 class Layout:
     """A layout of slides. ``room`` is what figures are laid in, in points; on a ``busy`` one something lies under it. ``place`` and
-    the others are the numbers of its placeholders, in their order: of the content, if the room is that of one, of the title, of
-    words above and below. ``takes`` is the first as PresentationML, where a table or picture may stand in it.
+    the others are the numbers of its placeholders, in their order: of the content, if the room is that of one, of the title, which
+    stands in ``title_box``, of words above and below. ``takes`` is the first as PresentationML, where a table or picture may stand
+    in it.
     """
 
     name: str
@@ -25,6 +26,7 @@ class Layout:
     place: int | None = None
     takes: str = ""
     title: int | None = None
+    title_box: Box | None = None
     above: int | None = None
     below: int | None = None
 
@@ -63,5 +65,9 @@ def to_json(told: Told) -> dict[str, Any]:
 
 
 def from_json(plain: dict[str, Any]) -> Told:
-    layouts = tuple(Layout(**{**each, "room": tuple(each["room"])}) for each in plain["layouts"])
+    def layout(each: dict[str, Any]) -> Layout:
+        title = each.get("title_box")  # those that were given before it was told have none
+        return Layout(**{**each, "room": tuple(each["room"]), "title_box": tuple(title) if title else None})
+
+    layouts = tuple(map(layout, plain["layouts"]))
     return Told(**{**plain, "accents": tuple(plain["accents"]), "fonts": tuple(plain["fonts"]), "layouts": layouts})

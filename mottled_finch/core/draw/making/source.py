@@ -76,18 +76,28 @@ def source_of(
 
 def written(source: Source) -> str:
     """As JSON. Fonts and pictures that are written out in the recipe stay where they are: they are not what was asked."""
-    page = {name: part for name, part in source.recipe.get("page", {}).items() if name != "font" and not _is_picture(part)}
-    recipe = {**source.recipe, "page": page} if "page" in source.recipe else source.recipe
-    return json.dumps({"finch_source": 1, **asdict(source), "recipe": recipe}, ensure_ascii=False, separators=(",", ":"))
+    told = {"finch_source": 1, **asdict(source), "recipe": without_files(source.recipe)}
+    return json.dumps(told, ensure_ascii=False, separators=(",", ":"))
+
+
+def without_files(recipe: dict[str, Any]) -> dict[str, Any]:
+    """A recipe without the fonts and pictures that are written out in it."""
+    page = {name: part for name, part in recipe.get("page", {}).items() if name != "font" and not _is_picture(part)}
+    return {**recipe, "page": page} if "page" in recipe else recipe
 
 
 def _is_picture(part: Any) -> bool:
     return isinstance(part, dict) and str(part.get("picture", "")).startswith("data:")
 
 
+def text_in(content: bytes) -> str | None:
+    """What a file of ours carries, as it is written; None where it carries nothing."""
+    return next((found for find in _FIND if (found := find(content))), None)
+
+
 def source_in(content: bytes) -> Source:
     """The source that a file of ours carries. Raises DrawError where there is none, or it cannot be read."""
-    text = next((found for find in _FIND if (found := find(content))), None)
+    text = text_in(content)
     if text is None:
         raise DrawError("there is no source of Mottled Finch in this file; it was made elsewhere, or without it", path="file")
     try:

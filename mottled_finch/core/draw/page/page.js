@@ -1,8 +1,10 @@
 "use strict";
-// Reading the figure: what is pointed at is told beside it, arrow keys walk the cells.
-(() => {
-  const told = JSON.parse(document.getElementById("told").textContent);
-  const drawn = document.querySelector(".drawn");
+// Reading figures: what is pointed at is told beside it, arrow keys walk the cells.
+for (const [number, drawn] of document.querySelectorAll(".drawn").entries()) {
+  read(JSON.parse(document.querySelectorAll("script.told")[number].textContent), drawn, `at${number || ""}`);
+}
+
+function read(told, drawn, id) {
   const { grid, rows, columns } = told;
   if (!grid) return;
   const { xs, ys, drops, widths, heights } = grid;
@@ -38,7 +40,7 @@
   const head = make("div", "unseen", row);
   set(head, { role: "rowheader", "aria-colindex": 1 });
   const ring = make("div", "ring", row);
-  set(ring, { role: "gridcell", id: "at" });
+  set(ring, { role: "gridcell", id });
   const tip = make("div", "told", drawn);
   set(tip, { "aria-hidden": "true" });
   ring.hidden = tip.hidden = row.hidden = true;
@@ -73,7 +75,7 @@
       set(row, { "aria-rowindex": cell.row + 2 });
       set(ring, { "aria-colindex": cell.column + 2, "aria-label": [name, value, records].filter(Boolean).join("; ") });
       head.textContent = rows[cell.row];
-      reader.setAttribute("aria-activedescendant", "at");
+      reader.setAttribute("aria-activedescendant", id);
     }
     tip.replaceChildren();
     if (value) make("b", "", tip).textContent = value;
@@ -146,4 +148,4 @@
   });
   addEventListener("resize", place);
   place();
-})();
+}

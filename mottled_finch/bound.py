@@ -1,0 +1,100 @@
+"""Folios in the shell: their plates, from the files beside them."""
+
+from dataclasses import dataclass, field, replace
+from pathlib import Path
+
+from . import __version__
+from .beside import Beside, template_beside
+from .core.draw import Choices, source_of
+from .core.draw.house.template import Kind, Template
+from .core.errors import CoreError, RecipeError
+from .core.figure.figure import Figure, make_figure
+from .core.folio.load import dump_folio
+from .core.folio.pages import recipe_for
+from .core.folio.source import FolioSource
+from .core.folio.spec import FolioPlateSpec, FolioSpec
+from .core.intake import read_file
+from .core.recipe import Recipe, TableSpec, dump_recipe, load_recipe
+from .core.table import Table
+
+
+@dataclass
+class Bound:
+    """A folio whose tables and recipes are files of a folder; each table is read once for all plates that have it read alike."""
+
+    folio: FolioSpec
+    folder: Path
+    recipes: dict[str, Recipe] = field(default_factory=dict)
+    figures: dict[str, Figure | CoreError] = field(default_factory=dict)
+    _tables: dict[tuple[str, str], Table] = field(default_factory=dict)
+
+    def make(self) -> dict[str, Figure | CoreError]:
+        """Of each plate that stands on a page its figure, or why it cannot be made. Raises RecipeError for a recipe that cannot be
+        read.
+        """
+        for name, plate in self.folio.plates.items():
+            self.recipes[name] = self._recipe(name, plate)
+            try:
+                self.figures[name] = self._figure(plate, self.recipes[name])
+            except CoreError as error:
+                self.figures[name] = error
+        return self.figures
+
+    def template(self, laid_in: Kind | None, given: Path | None) -> Template | None:
+        """What an output is laid in: the file that a command names, or the one beside the folio of the name that the folio has."""
+        return template_beside(self.folder, self.folio.page.template, laid_in, given)
+
+    def source(self, choices: Choices) -> FolioSource | None:
+        """What goes along with an output; None where it was chosen to leave it out."""
+        if choices.source == "no":
+            return None
+        plates = {}
+        for name, recipe in self.recipes.items():
+            figure = self.figures[name]
+            if isinstance(figure, Figure):
+                source = source_of(figure, dump_recipe(recipe), choices, self._file(self.folio.plates[name]), __version__)
+                assert source is not None
+                plates[name] = source
+        folio = replace(self.folio, plates={name: plate for name, plate in self.folio.plates.items() if name in plates})
+        pages = tuple(replace(page, plates=tuple(n if n in plates else "" for n in page.plates)) for page in folio.pages)
+        return FolioSource(folio=dump_folio(replace(folio, pages=pages)), plates=plates, version=__version__)
+
+    def _recipe(self, name: str, plate: FolioPlateSpec) -> Recipe:
+        path = f"plates.{name}"
+        if plate.plate is not None:
+            raise RecipeError(
+                "the plate is one of a library, and here there are files; save the folio from there with its recipes", path=path
+            )
+        if not isinstance(plate.recipe, str):
+            return _within(plate.recipe, f"{path}.recipe")
+        file = self.folder / plate.recipe
+        if not file.is_file():
+            raise RecipeError(f'no file beside the folio is called "{plate.recipe}"', path=f"{path}.recipe", received=plate.recipe)
+        return _within(file.read_bytes(), plate.recipe)
+
+    def _file(self, plate: FolioPlateSpec) -> str:
+        return self.folio.tables[plate.table] if plate.table else next(iter(self.folio.tables.values()))
+
+    def _figure(self, plate: FolioPlateSpec, recipe: Recipe) -> Figure:
+        file = self.folder / self._file(plate)
+        table = self._table(file, recipe.table)
+        return make_figure(table, recipe_for(self.folio, recipe), library=Beside(self.folder, recipe.table, file))
+
+    def _table(self, file: Path, reading: TableSpec) -> Table:
+        plain = replace(reading, mends=(), targets={}, others={})
+        key = file.name, repr(plain)
+        if key not in self._tables:
+            if not file.is_file():
+                raise RecipeError(f'no file beside the folio is called "{file.name}"', path="tables", received=file.name)
+            with file.open("rb") as source:
+                self._tables[key], _ = read_file(source, file.name, reading)
+        return self._tables[key]
+
+
+def _within(source: object, path: str) -> Recipe:
+    """A recipe of a folio; what is wrong with it is told with its place there."""
+    try:
+        return load_recipe(source)
+    except RecipeError as error:
+        place = f"{path}: {error.path}" if error.path else path
+        raise RecipeError(error.message, path=place, received=error.received, allowed=error.allowed) from error

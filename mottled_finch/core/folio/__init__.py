@@ -1,0 +1,1 @@
+"""Pages of figures and words: their file format, and how they are laid out."""

@@ -1,0 +1,170 @@
+"""What would mislead on a page of a folio, each with what cures it. ``FOLIO_CAUTIONS`` is the table a new one is entered in."""
+
+import re
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+
+from ..errors import DrawError
+from ..language import speaking
+from ..vocabulary import ARRANGEMENT_TERMS, NUMBER_FACTS
+from ..words.wording import counted
+from .pages import Claimed, Folio, FolioPage
+from .sharing import alike, same_scale, why_not
+from .spec import FolioClaimSpec, FolioPageSpec, FolioSpec
+
+
+@dataclass(frozen=True, kw_only=True)
+class FolioCure:
+    """What is done in one action: its words, and the folio that is cured."""
+
+    words: str
+    folio: FolioSpec
+
+
+@dataclass(frozen=True, kw_only=True)
+class FolioCaution:
+    """``page`` is its number, from 1."""
+
+    name: str
+    page: int
+    words: str
+    cures: tuple[FolioCure, ...] = ()
+
+
+Found = Iterator[tuple[str, tuple[FolioCure, ...]]]
+"""The words of cautions, each with its cures."""
+
+
+def folio_cautions(folio: Folio) -> list[FolioCaution]:
+    """All cautions, page by page."""
+    with speaking(None):
+        return [
+            FolioCaution(name=name, page=page.number, words=words, cures=cures)
+            for page in folio.pages
+            for name, find in FOLIO_CAUTIONS.items()
+            for words, cures in find(folio, page)
+        ]
+
+
+def check_claims(folio: Folio) -> None:
+    """Raises DrawError while a claim does not hold: such a folio does not leave by itself."""
+    broken = [(page, claim) for page in folio.pages for claim in page.claims if not claim.judged.holds]
+    if broken:
+        page, claim = broken[0]
+        more = f", and {counted(len(broken) - 1, 'more claim')} {'does' if len(broken) == 2 else 'do'} not hold"
+        raise DrawError(
+            f"it claims that {claim.judged.words}, but {claim.judged.now}{more if len(broken) > 1 else ''}; correct the headline, "
+            "or add --broken to let it leave so",
+            path=f"page {page.number}",
+        )
+
+
+def _broken_claim(folio: Folio, page: FolioPage) -> Found:
+    own = 0
+    for claim in page.claims:
+        place, own = (own, own + 1) if claim.own is None else (None, own)
+        if claim.judged.holds:
+            continue
+        said = "The headline" if claim.own is None else f"The title of {claim.plate}"
+        words = f"{said} claims that {claim.judged.words}, but {claim.judged.now}."
+        yield words, () if place is None else tuple(_mended_claim(folio, page, place, claim))
+
+
+def _mended_claim(folio: Folio, page: FolioPage, place: int, claim: Claimed) -> Iterator[FolioCure]:
+    claims = page.spec.claims
+    if claim.judged.instead:
+        now = FolioClaimSpec(says=claim.judged.instead, plate=claims[place].plate)
+        yield _cure("Claim what holds now", folio, page, replace(page.spec, claims=(*claims[:place], now, *claims[place + 1 :])))
+    yield _cure("Take the claim off", folio, page, replace(page.spec, claims=(*claims[:place], *claims[place + 1 :])))
+
+
+def _lost_plate(folio: Folio, page: FolioPage) -> Found:
+    for lost in page.lost:
+        without = tuple(name for name in page.spec.plates if name != lost.name)
+        yield (
+            f"{lost.name} cannot be made: {lost.why.rstrip('.')}.",
+            (_cure("Take it off the page", folio, page, replace(page.spec, plates=without)),),
+        )
+
+
+def _lost_fact(_folio: Folio, page: FolioPage) -> Found:
+    for fact in page.unsaid:
+        yield f"{{{fact}}} has nothing to say any more: no plate has such a number or member.", ()
+
+
+_NUMBER = re.compile(r"(?<![\w.,{])[+−-]?\d[\d.,  ’]*\d%?(?![\w}])|(?<![\w.,{])\d%?(?![\w}.,]\d)")
+
+
+def _typed_number(folio: Folio, page: FolioPage) -> Found:
+    """Numbers of words that are what a fact of a plate says, and will not follow it."""
+    told = _told_numbers(folio, page)
+    for part in ("headline", "words"):
+        text = getattr(page.spec, part) or ""
+        for found in _NUMBER.finditer(text):
+            fact = told.get(found[0].strip())
+            if fact and not _within_braces(text, found.start()):
+                live = text[: found.start()] + f"{{{fact}}}" + text[found.end() :]
+                spec = replace(page.spec, headline=live) if part == "headline" else replace(page.spec, words=live)
+                said = "The headline names" if part == "headline" else "The words name"
+                yield f"{said} a number that moves: {found[0]}.", (_cure("Make it a live fact", folio, page, spec),)
+
+
+def _told_numbers(folio: Folio, page: FolioPage) -> dict[str, str]:
+    """What the facts of the page's plates say that are numbers of more than one digit, each with its name."""
+    found: dict[str, str] = {}
+    for placed in page.placed:
+        for name in sorted(NUMBER_FACTS):
+            with speaking(folio.spec.page.language):
+                text = placed.figure.facts.text(name)
+            if text and sum(mark.isdigit() for mark in text) > 1:
+                found.setdefault(text, f"{placed.name}.{name}")
+    return found
+
+
+def _within_braces(text: str, at: int) -> bool:
+    return text.rfind("{", 0, at) > text.rfind("}", 0, at)
+
+
+def _two_scales(folio: Folio, page: FolioPage) -> Found:
+    figures = [placed.figure for placed in page.placed]
+    if len(figures) < 2:
+        return
+    if page.spec.share and page.apart:
+        cure = _cure("Let each have its own", folio, page, replace(page.spec, share=False))
+        yield f"The plates cannot share one scale: {page.apart.rstrip('.')}.", (cure,)
+    elif not page.spec.share and alike(figures) and not same_scale(figures) and not why_not(figures):
+        cure = _cure("Let them share it", folio, page, replace(page.spec, share=True))
+        yield "The plates show the same measure on scales of their own, so that one color means two numbers.", (cure,)
+    elif page.spec.share and not alike(figures):
+        cure = _cure("Let each have its own", folio, page, replace(page.spec, share=False))
+        yield "The plates share a scale and show different measures.", (cure,)
+
+
+def _cut_words(_folio: Folio, page: FolioPage) -> Found:
+    if page.title_cut:
+        yield "The headline is longer than its room; shorten it.", ()
+    if page.words.cut:
+        yield f"{counted(page.words.cut, 'line')} of the words {'has' if page.words.cut == 1 else 'have'} no room.", ()
+
+
+def _empty_room(folio: Folio, page: FolioPage) -> Found:
+    if page.empty:
+        fits = next((name for name, term in ARRANGEMENT_TERMS.items() if term.plates == len(page.placed) and page.placed), "")
+        cures = (_cure("Arrange it for those there are", folio, page, replace(page.spec, arrange=fits)),) if fits else ()
+        yield f"There is room for {counted(len(page.empty), 'more plate')}.", cures
+
+
+FOLIO_CAUTIONS: dict[str, Callable[[Folio, FolioPage], Found]] = {
+    "broken_claim": _broken_claim,
+    "lost_plate": _lost_plate,
+    "lost_fact": _lost_fact,
+    "typed_number": _typed_number,
+    "two_scales": _two_scales,
+    "cut_words": _cut_words,
+    "empty_room": _empty_room,
+}
+
+
+def _cure(words: str, folio: Folio, page: FolioPage, cured: FolioPageSpec) -> FolioCure:
+    pages = folio.spec.pages
+    return FolioCure(words=words, folio=replace(folio.spec, pages=(*pages[: page.number - 1], cured, *pages[page.number :])))

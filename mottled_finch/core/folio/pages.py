@@ -1,0 +1,441 @@
+"""A folio laid out: each page with its words placed, and its plates laid anew for the room that each has there."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+
+from ..claims.judging import Judged, judged, judged_of
+from ..draw.house.template import Template
+from ..errors import CoreError
+from ..figure.figure import Figure, laid_anew
+from ..figure.page_words import page_words
+from ..language import speaking
+from ..recipe.page_type import least_type
+from ..recipe.spec import PageSpec, Recipe
+from ..scene import Part, Text
+from ..scene.room import page_in
+from ..scene.type import balanced, width_of
+from ..scene.typeface import typeface_of, using
+from ..vocabulary import ARRANGEMENT_TERMS
+from .facts import fact_of
+from .flow import Flowed, Mark, flow
+from .rooms import ROOMS, Box
+from .sharing import shared, why_not
+from .sheet import Sheet, sheet_of
+from .spec import FolioPageSpec, FolioSpec
+from .words import Block, Run, blocks_of, filled, plain
+
+Figures = Mapping[str, Figure | CoreError]
+"""Of each plate its figure, or why there is none."""
+_LEAD_MOST = 0.34
+"""Of the height under a headline that words may take above plates."""
+_CONTENTS_MOST = 0.62
+_KEY_MOST = 0.4
+"""Of the width, that a legend may take which plates share."""
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Placed:
+    """A plate in its room; its scene begins at ``left`` and ``top``, its margin reaching beyond the room."""
+
+    name: str
+    figure: Figure
+    left: float
+    top: float
+    room: Box
+
+
+@dataclass(frozen=True, kw_only=True)
+class Lost:
+    """A plate that cannot be made, and why."""
+
+    name: str
+    why: str
+    room: Box
+
+
+@dataclass(frozen=True, kw_only=True)
+class Claimed:
+    """A claim of the headline, or of a plate's own title, and how it stands; ``own`` is its place among the plate's claims."""
+
+    plate: str
+    judged: Judged
+    own: int | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Link:
+    """A line of the contents: the headline of a page by its number, from 1, and where it stands."""
+
+    number: int
+    words: str
+    box: Box
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class FolioPage:
+    """One page as it leaves. ``title`` and ``blocks`` are its words in full, ``texts`` all of them as they are placed; ``empty``
+    are rooms without a plate; ``unsaid`` are facts that no plate has; ``apart`` says why its plates do not share what they should.
+    """
+
+    number: int
+    spec: FolioPageSpec
+    sheet: Sheet
+    title: str
+    blocks: tuple[Block, ...]
+    foot: str
+    notes: str
+    headline: tuple[Text, ...]
+    words: Flowed
+    texts: tuple[Text, ...]
+    marks: tuple[Mark, ...]
+    links: tuple[Link, ...] = ()
+    placed: tuple[Placed, ...] = ()
+    lost: tuple[Lost, ...] = ()
+    empty: tuple[Box, ...] = ()
+    claims: tuple[Claimed, ...] = ()
+    unsaid: tuple[str, ...] = ()
+    apart: str = ""
+    title_cut: bool = False
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Folio:
+    """The pages of a folio as they leave, with its title."""
+
+    spec: FolioSpec
+    title: str
+    pages: tuple[FolioPage, ...]
+    figures: Figures
+    template: Template | None = None
+
+
+def recipe_for(folio: FolioSpec, recipe: Recipe) -> Recipe:
+    """A plate's recipe as the folio's pages have it: in their language, theme and font, with its own least size of type."""
+    page, own = folio.page, recipe.page
+    laid = replace(
+        own,
+        least_type=own.least_type,
+        language=page.language or own.language,
+        theme=page.theme,
+        ground=page.ground,
+        ink=page.ink,
+        font=page.font or own.font,
+        template=None,
+        transparent=False,
+    )
+    return replace(recipe, page=laid)
+
+
+def laid_out(folio: FolioSpec, figures: Figures, template: Template | None = None) -> Folio:
+    """All pages. The figures are those of the plates' recipes as ``recipe_for`` gives them. Raises DrawError for a layout that the
+    template does not have.
+    """
+    with speaking(folio.page.language), using(typeface_of(folio.page.font)):
+        maker = _Maker(folio, figures, template)
+        pages = tuple(maker.page(number) for number in range(len(folio.pages)))
+        return Folio(spec=folio, title=maker.said(folio.title, None), pages=pages, figures=figures, template=template)
+
+
+@dataclass
+class _Maker:
+    folio: FolioSpec
+    figures: Figures
+    template: Template | None
+    unsaid: list[str] = field(default_factory=list)
+
+    def page(self, index: int) -> FolioPage:
+        spec = self.folio.pages[index]
+        sheet = sheet_of(self.folio, spec, self.template, f"pages[{index}]")
+        self.unsaid = []
+        title = self.headline(spec)
+        blocks = self.lead(spec)
+        ink = sheet.theme.ink
+        headline, title_marks, head_foot, title_cut = self._headline(spec, sheet, title, ink)
+        body = _under(sheet, head_foot) if title else sheet.body
+        words = Flowed()
+        term = ARRANGEMENT_TERMS[spec.arrange]
+        if term.words == "lead" and blocks:
+            left, top, width, height = body
+            words = flow(blocks, (left, top, width, height * _LEAD_MOST), sheet.lead_size, sheet.least_size, sheet.theme.quiet)
+            used = words.height + sheet.gap * 0.6
+            body = left, top + used, width, height - used
+        rooms = ROOMS[spec.arrange](body, sheet.gap)
+        links: tuple[Link, ...] = ()
+        texts: list[Text] = []
+        if rooms.words is not None:
+            room, listed = rooms.words, self.listed(spec)
+            size = sheet.lead_size if spec.arrange in ("opening", "plate_words") else sheet.words_size
+            if listed:
+                room = (room[0], room[1], room[2], room[3] * (1 - _CONTENTS_MOST))
+            words = flow(blocks, room, size, sheet.least_size, sheet.theme.quiet if spec.arrange == "opening" else ink)
+            if listed:
+                top = room[1] + (words.height + sheet.gap if blocks else 0.0)
+                left, _, width, _ = rooms.words
+                links, lines = self._contents(listed, (left, top, width, sheet.body[1] + sheet.body[3] - top), sheet)
+                texts += lines
+        placed, lost, empty, apart = self._plates(spec, sheet, rooms.plates, rooms.keyed)
+        foot = self.said(self.folio.footer, spec)
+        texts += _foot(sheet, foot, index + 1 if self.folio.numbers else None)
+        return FolioPage(
+            number=index + 1,
+            spec=spec,
+            sheet=sheet,
+            title=title,
+            blocks=blocks,
+            foot=foot,
+            notes=self.said(spec.notes, spec),
+            headline=headline,
+            words=words,
+            texts=(*headline, *words.texts, *texts),
+            marks=(*title_marks, *words.marks),
+            links=links,
+            placed=placed,
+            lost=lost,
+            empty=empty,
+            claims=tuple(self.claims(spec)),
+            unsaid=tuple(dict.fromkeys(self.unsaid)),
+            apart=apart,
+            title_cut=title_cut,
+        )
+
+    def named(self, plate: str | None, spec: FolioPageSpec | None) -> str | None:
+        """The plate that a fact or claim is of."""
+        if plate:
+            return plate
+        there = [name for name in spec.plates if name] if spec else []
+        return next(iter(there or self.folio.plates), None)
+
+    def figure(self, name: str | None) -> Figure | None:
+        found = self.figures.get(name or "")
+        return found if isinstance(found, Figure) else None
+
+    def fact(self, words: str, spec: FolioPageSpec | None) -> str | None:
+        """A fact as it is told; None where no plate has it, which is remembered."""
+        fact = fact_of(words)
+        figure = self.figure(self.named(fact.plate, spec)) if fact else None
+        text = figure.facts.text(fact.name) if figure and fact else None
+        if text is None:
+            self.unsaid.append(words)
+        return text
+
+    def runs(self, text: str, spec: FolioPageSpec | None) -> tuple[Run, ...]:
+        block = Block(kind="paragraph", runs=plain(text))
+        return filled((block,), lambda fact: self.fact(fact, spec))[0].runs
+
+    def said(self, text: str, spec: FolioPageSpec | None) -> str:
+        return "".join(run.text for run in self.runs(text, spec))
+
+    def headline(self, spec: FolioPageSpec) -> str:
+        if spec.headline is not None:
+            return self.said(spec.headline, spec)
+        figure = self.figure(next((name for name in spec.plates if name), None))
+        if figure:
+            return self._words_of(figure)[0]
+        return self.said(self.folio.title, spec) if spec.arrange == "opening" else ""
+
+    def lead(self, spec: FolioPageSpec) -> tuple[Block, ...]:
+        """The words of a page; where it takes its headline from its plate, the subtitle of that where there are none."""
+        alone = spec.headline is None and ARRANGEMENT_TERMS[spec.arrange].plates == 1
+        figure = self.figure(spec.plates[0]) if alone and spec.plates and not spec.words else None
+        subtitle = self._words_of(figure)[1] if figure else ""
+        if subtitle:
+            return (Block(kind="paragraph", runs=(Run(text=subtitle),)),)
+        return filled(blocks_of(spec.words), lambda fact: self.fact(fact, spec))
+
+    def _words_of(self, figure: Figure) -> tuple[str, str]:
+        words = page_words(figure.recipe, figure.matrix, figure.contents, figure.facts)
+        return words.title, words.subtitle
+
+    def claims(self, spec: FolioPageSpec) -> list[Claimed]:
+        """Those of the headline, then those that the plates' own titles make."""
+        found = []
+        for claim in spec.claims:
+            name = self.named(claim.plate, spec)
+            figure = self.figure(name)
+            told = (
+                judged_of(figure, claim.says)
+                if figure
+                else Judged(words=claim.says, holds=False, now="the plate that it is about cannot be made")
+            )
+            found.append(Claimed(plate=name or "", judged=told))
+        for name in dict.fromkeys(spec.plates):
+            figure = self.figure(name)
+            if figure:
+                found += [Claimed(plate=name, judged=each, own=i) for i, each in enumerate(judged(figure))]
+        return found
+
+    def listed(self, spec: FolioPageSpec) -> list[tuple[int, str]]:
+        """The headlines that an opening lists."""
+        if spec.arrange != "opening" or not self.folio.contents or self.template is not None:
+            return []
+        unsaid = list(self.unsaid)
+        found = [(i + 1, self.headline(page)) for i, page in enumerate(self.folio.pages) if page is not spec]
+        self.unsaid = unsaid  # what those pages lack is told there
+        return [(number, words) for number, words in found if words]
+
+    def _contents(self, listed: list[tuple[int, str]], room: Box, sheet: Sheet) -> tuple[tuple[Link, ...], list[Text]]:
+        left, top, width, height = room
+        size = sheet.lead_size * 0.9
+        while size > sheet.least_size and len(listed) * size * 1.75 > height:
+            size *= 0.94
+        kept = listed[: max(1, int(height / (size * 1.75)))]
+        links, texts = [], []
+        for line, (number, words) in enumerate(kept):
+            y = top + line * size * 1.75
+            shown = balanced(words, width * 0.86, size, 1)[0]
+            texts.append(_text(sheet, left, y + size, str(number), size, quiet=True))
+            texts.append(_text(sheet, left + size * 2, y + size, shown, size))
+            links.append(Link(number=number, words=words, box=(left, y, size * 2 + width_of(shown, size), size * 1.5)))
+        return tuple(links), texts
+
+    def _headline(
+        self, spec: FolioPageSpec, sheet: Sheet, title: str, ink: str
+    ) -> tuple[tuple[Text, ...], tuple[Mark, ...], float, bool]:
+        """The headline in lines, its facts, where it ends, and whether some of it has no room."""
+        left, top, width, height = sheet.headline
+        if not title:
+            return (), (), top, False
+        size, least = sheet.headline_size, sheet.headline_size * 0.6
+        in_place = sheet.layout is not None and spec.arrange != "opening"
+        most = max(1, int(height / (size * 1.2))) if in_place else (3 if spec.arrange == "opening" else 2)
+        while True:
+            lines = balanced(title, width, size, most, 600)
+            whole = "".join("".join(lines).split()) == "".join(title.split())
+            if whole or size <= least:
+                break
+            size *= 0.94
+            most = max(most, int(height / (size * 1.2)))
+        start = top + max(0.0, (height - len(lines) * size * 1.2) / 2) if in_place else top
+        texts = tuple(
+            Text(
+                part="title",
+                x=left,
+                y=start + size * (1 + number * 1.2),
+                text=line,
+                size=size,
+                weight=600,
+                ink=ink,
+                length=width_of(line, size, 600),
+            )
+            for number, line in enumerate(lines)
+        )
+        marks = tuple(self._marked(spec.headline or "", spec, texts))
+        return texts, marks, start + len(lines) * size * 1.2, not whole
+
+    def _marked(self, words: str, spec: FolioPageSpec, lines: Sequence[Text]) -> list[Mark]:
+        """Where the facts of a headline stand, as far as each is on one line."""
+        found, at, line = [], 0, 0
+        for run in self.runs(words, spec):
+            if not run.fact:
+                continue
+            while line < len(lines):
+                start = lines[line].text.find(run.text, at)
+                if start >= 0:
+                    before = width_of(lines[line].text[:start], lines[line].size, 600)
+                    length = width_of(run.text, lines[line].size, 600)
+                    each = lines[line]
+                    found.append(Mark(fact=run.fact, box=(each.x + before, each.y - each.size, length, each.size * 1.2)))
+                    at = start + len(run.text)
+                    break
+                line, at = line + 1, 0
+        return found
+
+    def _plates(
+        self, spec: FolioPageSpec, sheet: Sheet, rooms: tuple[Box, ...], keyed: int
+    ) -> tuple[tuple[Placed, ...], tuple[Lost, ...], tuple[Box, ...], str]:
+        names = [*spec.plates, *[""] * len(rooms)][: len(rooms)]
+        lost, empty, there = [], [], []
+        for name, room in zip(names, rooms, strict=True):
+            found = self.figures.get(name)
+            if not name:
+                empty.append(room)
+            elif isinstance(found, Figure):
+                there.append((name, found, room))
+            else:
+                lost.append(Lost(name=name, why=str(found) if found else "it is not there any more", room=room))
+        figures, apart = [figure for _, figure, _ in there], ""
+        laid_rooms = [room for _, _, room in there]
+        if spec.share and len(there) > 1:
+            apart = why_not(figures)
+            if not apart:
+                try:
+                    key = next((i for i, (_, _, room) in enumerate(there) if room == rooms[keyed]), 0)
+                    figures = shared(figures, key)
+                    laid_rooms = self._with_key(spec, sheet, figures, laid_rooms, key)
+                except CoreError as error:
+                    apart = error.message
+        placed = [
+            self._placed(spec, sheet, name, figure, room, laid)
+            for (name, _, room), figure, laid in zip(there, figures, laid_rooms, strict=True)
+        ]
+        return tuple(placed), tuple(lost), tuple(empty), apart
+
+    def _placed(self, spec: FolioPageSpec, sheet: Sheet, name: str, figure: Figure, room: Box, laid: Box) -> Placed:
+        page, beyond = page_in(self._page(figure, sheet), laid[2], laid[3], within=bool(sheet.layout and sheet.layout.busy))
+        anew = laid_anew(figure, page, self._outside(spec, figure))
+        return Placed(name=name, figure=anew, left=laid[0] - beyond, top=laid[1] - beyond, room=room)
+
+    def _page(self, figure: Figure, sheet: Sheet) -> PageSpec:
+        own, of = figure.recipe.page, sheet.page
+        least = own.least_type if own.least_type is not None else least_type(replace(of, template=None))
+        return replace(own, theme=of.theme, ground=of.ground, ink=of.ink, least_type=least, transparent=True)
+
+    def _outside(self, spec: FolioPageSpec, figure: Figure) -> set[Part]:
+        """The words of a plate that the page says itself."""
+        if ARRANGEMENT_TERMS[spec.arrange].plates > 1:
+            return set()
+        if spec.headline is None:
+            return {"title", "subtitle"}
+        return {"title"} if self._words_of(figure)[0] == self.said(spec.headline, spec) else set()
+
+    def _with_key(self, spec: FolioPageSpec, sheet: Sheet, figures: list[Figure], rooms: list[Box], key: int) -> list[Box]:
+        """The rooms with as much less width as the legend takes, into which the plate with the legend reaches."""
+        right = max(room[0] + room[2] for room in rooms)
+        left = min(room[0] for room in rooms)
+        taken = 0.0
+        for _ in range(2):
+            taken = min(
+                self._key_width(spec, sheet, figures[key], _narrowed(rooms[key], left, right, taken, keeps=True)),
+                0.4 * (right - left),
+            )
+        return [_narrowed(room, left, right, taken, keeps=i == key) for i, room in enumerate(rooms)]
+
+    def _key_width(self, spec: FolioPageSpec, sheet: Sheet, figure: Figure, room: Box) -> float:
+        placed = self._placed(spec, sheet, "", figure, room, room)
+        scene = placed.figure.scene
+        starts = [each.x for each in scene.texts if each.part == "legend"]
+        starts += [each.x for each in scene.boxes if each.part == "legend"]
+        grid = scene.grid
+        return max(0.0, room[0] + room[2] - (placed.left + min(starts))) + sheet.gap * 0.6 if starts and grid else 0.0
+
+
+def _narrowed(room: Box, left: float, right: float, taken: float, *, keeps: bool) -> Box:
+    """A room in a body that is narrower by what is taken at its right; one that keeps it reaches into that."""
+    share = (right - left - taken) / (right - left)
+    start, width = left + (room[0] - left) * share, room[2] * share
+    return start, room[1], width + (taken if keeps else 0.0), room[3]
+
+
+def _under(sheet: Sheet, head_foot: float) -> Box:
+    """The body below a headline."""
+    left, top, width, height = sheet.body
+    if sheet.layout is not None and top > head_foot - sheet.gap:
+        return sheet.body
+    start = head_foot + sheet.gap * 0.5
+    return left, start, width, max(top + height - start, sheet.gap)
+
+
+def _foot(sheet: Sheet, words: str, number: int | None) -> list[Text]:
+    left, top, width, _ = sheet.foot
+    size = sheet.foot_size
+    texts = [_text(sheet, left, top + size, balanced(words, width * 0.86, size, 1)[0], size, quiet=True)] if words else []
+    if number is not None:
+        text = str(number)
+        length = width_of(text, size)
+        texts.append(_text(sheet, left + width - length, top + size, text, size, quiet=True))
+    return texts
+
+
+def _text(sheet: Sheet, x: float, y: float, text: str, size: float, *, quiet: bool = False) -> Text:
+    ink = sheet.theme.quiet if quiet else sheet.theme.ink
+    return Text(part="words", x=x, y=y, text=text, size=size, ink=ink, length=width_of(text, size))
