@@ -4,7 +4,7 @@ from dataclasses import dataclass, field, replace
 from pathlib import Path
 
 from . import __version__
-from .beside import Beside, template_beside
+from .beside import Beside, EditionsGiven, template_beside
 from .core.draw import Choices, source_of
 from .core.draw.house.template import Kind, Template
 from .core.errors import CoreError, RecipeError
@@ -72,13 +72,18 @@ class Bound:
             raise RecipeError(f'no file beside the folio is called "{plate.recipe}"', path=f"{path}.recipe", received=plate.recipe)
         return _within(file.read_bytes(), plate.recipe)
 
+    def _table_of(self, plate: FolioPlateSpec) -> str:
+        return plate.table or next(iter(self.folio.tables))
+
     def _file(self, plate: FolioPlateSpec) -> str:
-        return self.folio.tables[plate.table] if plate.table else next(iter(self.folio.tables.values()))
+        return self.folio.tables[self._table_of(plate)]
 
     def _figure(self, plate: FolioPlateSpec, recipe: Recipe) -> Figure:
-        file = self.folder / self._file(plate)
+        file, before = self.folder / self._file(plate), self.folio.before.get(self._table_of(plate))
+        library = Beside(self.folder, recipe.table, file)
+        editions = EditionsGiven({"before": self.folder / before} if before else {}, recipe.table, library)
         table = self._table(file, recipe.table)
-        return make_figure(table, recipe_for(self.folio, recipe), library=Beside(self.folder, recipe.table, file))
+        return make_figure(table, recipe_for(self.folio, recipe), library=library, editions=editions)
 
     def _table(self, file: Path, reading: TableSpec) -> Table:
         plain = replace(reading, mends=(), targets={}, others={})

@@ -71,8 +71,8 @@ def _parser() -> argparse.ArgumentParser:
     render.add_argument("--edition", **given_edition)  # type: ignore[arg-type]
 
     check = commands.add_parser("check", help="print what would mislead in a figure, one caution a line; 1 when there are any")
-    check.add_argument("table", type=Path, metavar="TABLE", help="as for render")
-    check.add_argument("recipe", type=Path, metavar="RECIPE", help="a recipe, JSON")
+    check.add_argument("table", type=Path, metavar="TABLE", help="as for render; or a folio, alone")
+    check.add_argument("recipe", type=Path, metavar="RECIPE", nargs="?", help="a recipe, JSON; left out for a folio")
     check.add_argument("--edition", **given_edition)  # type: ignore[arg-type]
     check.set_defaults(run=_check)
 
@@ -178,7 +178,7 @@ def _folio(given: argparse.Namespace) -> int:
     for caution in folio_cautions(folio):
         print(f"page {caution.page}: {caution.words}", file=sys.stderr)
     if not given.broken:
-        check_claims(folio)
+        check_claims(folio, "add --broken to let it leave so")
     content = drawing.draw(folio, replace(choices, template=template))
     given.out.write_bytes(put_folio(content, ending, bound.source(choices)))
     return 0
@@ -204,9 +204,25 @@ _SOURCE_MOST = 200_000_000
 def _check(given: argparse.Namespace) -> int:
     from .core.cautions import cautions_of
 
+    if given.recipe is None:
+        return _check_folio(given.table)
     standing, _ = cautions_of(*_figure(given))
     for caution in standing:
         print(f"{caution.name}: {caution.words}")
+    return 1 if standing else 0
+
+
+def _check_folio(file: Path) -> int:
+    from .bound import Bound
+    from .core.folio.cautions import folio_cautions
+    from .core.folio.load import load_folio
+    from .core.folio.pages import laid_out
+
+    bound = Bound(load_folio(file.read_bytes()), file.parent)
+    bound.make()
+    standing = folio_cautions(laid_out(bound.folio, bound.figures))
+    for caution in standing:
+        print(f"page {caution.page}: {caution.name}: {caution.words}")
     return 1 if standing else 0
 
 

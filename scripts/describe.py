@@ -21,11 +21,13 @@ def descriptions() -> dict[str, str]:
     import django
     from drf_spectacular.generators import SchemaGenerator
 
-    from mottled_finch.core.recipe.schema import recipe_schema
+    from mottled_finch.core.folio.spec import FOLIO_FORMAT, FolioSpec
+    from mottled_finch.core.recipe.schema import file_schema, recipe_schema
 
     django.setup()
     described = {
         "docs/recipe.schema.json": recipe_schema(),
+        "docs/folio.schema.json": file_schema(FolioSpec, f"folio, format {FOLIO_FORMAT}"),
         "docs/openapi.json": SchemaGenerator().get_schema(request=None, public=True),
     }
     found = {name: _json(content) for name, content in described.items()}
@@ -56,7 +58,7 @@ def _with_tables(text: str, tables: dict[str, str]) -> str:
 
 
 def _tables() -> dict[str, dict[str, str]]:
-    from mottled_finch.core.vocabulary import CUT_TERMS, MEASURE_TERMS, SHOW_TERMS
+    from mottled_finch.core.vocabulary import ARRANGEMENT_TERMS, CUT_TERMS, MEASURE_TERMS, SHOW_TERMS
 
     measures = [
         (
@@ -66,6 +68,10 @@ def _tables() -> dict[str, dict[str, str]]:
             "blank" if term.nothing is None else f"{term.nothing:g}",
         )
         for take, term in MEASURE_TERMS.items()
+    ]
+    where = {"lead": "under the headline", "room": "in a room of their own"}
+    arrangements = [
+        (f"`{name}`", term.title, str(term.plates or ""), where[term.words]) for name, term in ARRANGEMENT_TERMS.items()
     ]
     standing = ", ".join(f"`{take}`" for take, term in MEASURE_TERMS.items() if not term.runs)
     shows = [
@@ -84,6 +90,7 @@ def _tables() -> dict[str, dict[str, str]]:
             "measures": _table(("`take`", "keys", "what it is", "of nothing"), measures),
             "shows": _table(("`as`", "keys", "what it is"), shows),
         },
+        "folio.md": {"arrangements": _table(("`arrange`", "what it is", "plates", "words"), arrangements)},
         "statement.md": {
             "typed measures": _listed(term.typed.format(**holes) for term in MEASURE_TERMS.values()),
             "typed shows": _listed(term.typed.format(**typed_shows) for term in SHOW_TERMS.values()),

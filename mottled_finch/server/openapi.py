@@ -12,6 +12,7 @@ from mottled_finch.core.draw import Carries, Purpose
 from mottled_finch.core.draw.house.template import Kind
 from mottled_finch.core.figure.number_style import NumberStyle
 from mottled_finch.core.findings import Finding
+from mottled_finch.core.folio.spec import FolioSpec
 from mottled_finch.core.intake import Instead, Part
 from mottled_finch.core.mends import Missed
 from mottled_finch.core.pivot import Group, Unfinished
@@ -28,8 +29,9 @@ PREFIX = "#/components/schemas/"
 
 @dataclass(frozen=True, kw_only=True)
 class ExportAnswer:
-    """A form of export: what it is for, which numbers leave with it, and which choices it reads, and which of the house's templates
-    it is laid in."""
+    """A form of export: what it is for, which numbers leave with it, which choices it reads, and which of the house's templates it
+    is laid in.
+    """
 
     ending: str
     title: str
@@ -46,6 +48,139 @@ class SourceAnswer:
     plate: int
     made: bool
     table: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class FolioStart:
+    """A new folio: of ``plates`` of this library by their numbers, as another stands (``like``), or from a ``folio`` file."""
+
+    title: str = ""
+    plates: tuple[int, ...] = ()
+    like: int | None = None
+    folio: Any = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class FolioAnswer:
+    """A folio as it stands, and where it is in its history. ``revision`` changes whenever one of its pages may; ``plates`` are the
+    numbers of those on it. ``problem`` says why it cannot be read.
+    """
+
+    id: int
+    title: str
+    pages: int
+    plates: Sequence[int]
+    revision: str
+    version: str
+    saved: str
+    undo: str | None
+    redo: str | None
+    problem: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class RoomAnswer:
+    """A room of a page, in points, and the plate in it by its name, if there is one; ``why`` says why it cannot be made."""
+
+    name: str
+    box: Sequence[float]
+    why: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class MarkAnswer:
+    """Where a live fact stands on a page."""
+
+    fact: str
+    box: Sequence[float]
+
+
+@dataclass(frozen=True, kw_only=True)
+class ClaimedAnswer:
+    """A claim of a page: of its headline, or of the title of a plate, whose own it then is."""
+
+    plate: str
+    own: bool
+    words: str
+    holds: bool
+    now: str
+    instead: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class FolioCureAnswer:
+    """What is done in one action, and the folio that is cured."""
+
+    words: str
+    folio: Annotated[Any, Written(FolioSpec)]
+
+
+@dataclass(frozen=True, kw_only=True)
+class FolioCautionAnswer:
+    """What would mislead on a page."""
+
+    name: str
+    words: str
+    cures: Sequence[FolioCureAnswer]
+
+
+@dataclass(frozen=True, kw_only=True)
+class FolioPageAnswer:
+    """A page as it leaves: its headline in full, the whole ``told`` in words, a few colors of its first plate, where rooms, headline
+    and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says whether its
+    plates are on one scale now, or may be ("could").
+    """
+
+    number: int
+    title: str
+    told: str
+    width: float
+    height: float
+    revision: str
+    colors: Sequence[str]
+    headline: Sequence[float]
+    words: Sequence[float]
+    rooms: Sequence[RoomAnswer]
+    marks: Sequence[MarkAnswer]
+    claims: Sequence[ClaimedAnswer]
+    cautions: Sequence[FolioCautionAnswer]
+    shares: Literal["yes", "no", "could"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class FolioPlateAnswer:
+    """A plate of a folio: its number, or 0 where it was removed, its title and table, what its facts say, claims that hold."""
+
+    plate: int
+    title: str
+    table_name: str
+    problem: str
+    revision: str
+    facts: dict[str, str]
+    offered: Sequence[str]
+
+
+@dataclass(frozen=True, kw_only=True)
+class FolioOutputAnswer:
+    """A form that a folio leaves in, and the choices that it reads."""
+
+    ending: str
+    title: str
+    reads: Sequence[str]
+    laid_in: Kind | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class FolioPagesAnswer:
+    """A folio with its pages. ``problem`` says why it is not laid in its template; the outputs are those that it can leave in."""
+
+    folio: FolioAnswer
+    spec: Annotated[Any, Written(FolioSpec)]
+    pages: Sequence[FolioPageAnswer]
+    plates: dict[str, FolioPlateAnswer]
+    layouts: Sequence[str]
+    problem: str
+    outputs: Sequence[FolioOutputAnswer]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -823,6 +958,10 @@ _SHAPES = (
     Judged,
     ClaimsAnswer,
     SourceAnswer,
+    FolioSpec,
+    FolioStart,
+    FolioAnswer,
+    FolioPagesAnswer,
     TemplateAnswer,
     UsualChoices,
     OthersAnswer,
@@ -860,7 +999,7 @@ def _describe_refusals(path: str, operation: dict[str, Any]) -> None:
     """Every refusal is problem JSON; which there are beyond those an operation names follows from what it is sent."""
     responses = operation["responses"]
     refusals = [400, 403]
-    if "{" in path or "table" in str(operation.get("parameters", "")) or path == "/api/plates":
+    if "{" in path or "table" in str(operation.get("parameters", "")) or path in ("/api/plates", "/api/folios"):
         refusals.append(404)
     if any(each["in"] == "query" for each in operation.get("parameters", ())):
         refusals.append(422)

@@ -21,6 +21,7 @@ INSTALLED_APPS = [
     "drf_spectacular",
     "mottled_finch.server.tables",
     "mottled_finch.server.plates",
+    "mottled_finch.server.folios",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -6,6 +6,7 @@ from django.urls import include, path, re_path
 from django.views.decorators.http import require_safe
 
 from . import about, settings
+from .folios import urls as folios
 from .plates import urls as plates
 from .problems import TOO_MUCH, problem
 from .tables import urls as tables
@@ -45,5 +46,6 @@ urlpatterns = [
     path("api/openapi.json", about.Description.as_view()),
     path("api/", include(tables)),
     path("api/", include(plates)),
+    path("api/", include(folios)),
     re_path(r"^(?!api/|assets/).*$", page),
 ]

@@ -46,15 +46,15 @@ def folio_cautions(folio: Folio) -> list[FolioCaution]:
         ]
 
 
-def check_claims(folio: Folio) -> None:
-    """Raises DrawError while a claim does not hold: such a folio does not leave by itself."""
+def check_claims(folio: Folio, cure: str) -> None:
+    """Raises DrawError while a claim does not hold: such a folio does not leave by itself. ``cure`` says what lets it."""
     broken = [(page, claim) for page in folio.pages for claim in page.claims if not claim.judged.holds]
     if broken:
         page, claim = broken[0]
         more = f", and {counted(len(broken) - 1, 'more claim')} {'does' if len(broken) == 2 else 'do'} not hold"
         raise DrawError(
-            f"it claims that {claim.judged.words}, but {claim.judged.now}{more if len(broken) > 1 else ''}; correct the headline, "
-            "or add --broken to let it leave so",
+            f"it claims that {claim.judged.words}, but {claim.judged.now}{more if len(broken) > 1 else ''}; correct the words, or "
+            f"{cure}",
             path=f"page {page.number}",
         )
 

@@ -22,6 +22,11 @@ def check_folio(folio: FolioSpec) -> None:
     for name, file in folio.tables.items():
         _check_name(name, "table", "tables")
         _check_file(file, f"tables.{name}")
+    for name, file in folio.before.items():
+        if name not in folio.tables:
+            near = did_you_mean(name, folio.tables)
+            raise RecipeError(f'"{name}" is no table of this folio; {near}', path="before", received=name, allowed=folio.tables)
+        _check_file(file, f"before.{name}")
     for name, plate in folio.plates.items():
         _check_name(name, "plate", "plates")
         _check_plate(folio, name, plate)

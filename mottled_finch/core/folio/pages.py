@@ -1,7 +1,9 @@
 """A folio laid out: each page with its words placed, and its plates laid anew for the room that each has there."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from functools import partial
+from typing import Any
 
 from ..claims.judging import Judged, judged, judged_of
 from ..draw.house.template import Template
@@ -126,12 +128,21 @@ def recipe_for(folio: FolioSpec, recipe: Recipe) -> Recipe:
     return replace(recipe, page=laid)
 
 
-def laid_out(folio: FolioSpec, figures: Figures, template: Template | None = None) -> Folio:
-    """All pages. The figures are those of the plates' recipes as ``recipe_for`` gives them. Raises DrawError for a layout that the
-    template does not have.
+Keep = Callable[[Hashable, Callable[[], Any]], Any]
+"""What keeps results by all that they depend on, and has them made where there are none."""
+
+
+def keep_nothing(_key: Hashable, make: Callable[[], Any]) -> Any:
+    """All is made anew."""
+    return make()
+
+
+def laid_out(folio: FolioSpec, figures: Figures, template: Template | None = None, keep: Keep = keep_nothing) -> Folio:
+    """All pages. The figures are those of the plates' recipes as ``recipe_for`` gives them; plates laid out once are not laid out
+    again where they are kept. Raises DrawError for a layout that the template does not have.
     """
     with speaking(folio.page.language), using(typeface_of(folio.page.font)):
-        maker = _Maker(folio, figures, template)
+        maker = _Maker(folio, figures, template, keep)
         pages = tuple(maker.page(number) for number in range(len(folio.pages)))
         return Folio(spec=folio, title=maker.said(folio.title, None), pages=pages, figures=figures, template=template)
 
@@ -141,6 +152,7 @@ class _Maker:
     folio: FolioSpec
     figures: Figures
     template: Template | None
+    keep: Keep
     unsaid: list[str] = field(default_factory=list)
 
     def page(self, index: int) -> FolioPage:
@@ -360,7 +372,7 @@ class _Maker:
             if not apart:
                 try:
                     key = next((i for i, (_, _, room) in enumerate(there) if room == rooms[keyed]), 0)
-                    figures = shared(figures, key)
+                    figures = self.keep(("shared", *figures, key), partial(shared, figures, key))
                     laid_rooms = self._with_key(spec, sheet, figures, laid_rooms, key)
                 except CoreError as error:
                     apart = error.message
@@ -372,7 +384,8 @@ class _Maker:
 
     def _placed(self, spec: FolioPageSpec, sheet: Sheet, name: str, figure: Figure, room: Box, laid: Box) -> Placed:
         page, beyond = page_in(self._page(figure, sheet), laid[2], laid[3], within=bool(sheet.layout and sheet.layout.busy))
-        anew = laid_anew(figure, page, self._outside(spec, figure))
+        outside = frozenset(self._outside(spec, figure))
+        anew = self.keep((figure, page, outside), partial(laid_anew, figure, page, outside))
         return Placed(name=name, figure=anew, left=laid[0] - beyond, top=laid[1] - beyond, room=room)
 
     def _page(self, figure: Figure, sheet: Sheet) -> PageSpec:

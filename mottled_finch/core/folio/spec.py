@@ -54,14 +54,15 @@ class FolioPageSpec:
 @dataclass(frozen=True, kw_only=True)
 class FolioSpec:
     """Pages in their order. ``page`` is what all are: their size, language, theme and font, and the template that slides or a
-    document are laid in. ``tables`` are files by name, ``footer`` stands at the foot of each page, with its number if ``numbers``
-    are shown; ``contents`` lists the headlines on an opening.
+    document are laid in. ``tables`` are files by name, ``before`` those of the edition before. ``footer`` stands at the foot of
+    each page, with its number if ``numbers`` are shown; ``contents`` lists the headlines on an opening.
     """
 
     finch_folio: Literal[1]
     title: str = ""
     page: PageSpec = field(default_factory=PageSpec)
     tables: dict[str, str] = field(default_factory=dict)
+    before: dict[str, str] = field(default_factory=dict)
     plates: dict[str, FolioPlateSpec] = field(default_factory=dict)
     pages: tuple[FolioPageSpec, ...] = ()
     footer: str = ""

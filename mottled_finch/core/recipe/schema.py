@@ -36,12 +36,17 @@ def schemas_of(specs: Iterable[type], prefix: str = "#/$defs/") -> dict[str, dic
 
 
 def recipe_schema() -> dict[str, Any]:
-    """The whole JSON Schema (2020-12) of a recipe file."""
+    """The whole JSON Schema of a recipe file."""
+    return file_schema(Recipe, f"recipe, format {FORMAT}")
+
+
+def file_schema(spec: type, title: str) -> dict[str, Any]:
+    """The whole JSON Schema (2020-12) of a file that a dataclass is the format of."""
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
-        "title": f"Mottled Finch recipe, format {FORMAT}",
-        "$ref": "#/$defs/Recipe",
-        "$defs": schemas_of([Recipe]),
+        "title": f"Mottled Finch {title}",
+        "$ref": f"#/$defs/{spec.__name__}",
+        "$defs": schemas_of([spec]),
     }
 
 

@@ -80,10 +80,10 @@ def figure_with(table: Table, recipe: Recipe, targets: dict[str, float] | None =
 
 
 def _data(table: Table, recipe: Recipe) -> CoreTable:
-    return readable_table(_mended(table, recipe))
+    return readable_table(mended_for(table, recipe))
 
 
-def _mended(table: Table, recipe: Recipe) -> Mended:
+def mended_for(table: Table, recipe: Recipe) -> Mended:
     """The edition that stands with the recipe's own mends, or its table's."""
     return mended(table.edition(), _mends(table, recipe))
 
@@ -108,7 +108,7 @@ def records_behind(plate: Plate, row: int, column: int, *, there: bool = False) 
     Raises Problem for a line that is not there.
     """
     recipe = plate.recipe()
-    found = _mended(plate.table, recipe)
+    found = mended_for(plate.table, recipe)
     pivot = _resolved(plate.table, recipe)
     matrix = make_matrix(readable_table(found), pivot)
     lines = matrix.all_values.shape

@@ -57,7 +57,7 @@ class Export(APIView):
 def exported(plate: Plate, ending: str, choices: Choices) -> bytes:
     """The plate's figure in a form, with its source."""
     figure = figure_of(plate)
-    choices = replace(choices, template=template_for(plate.recipe(), DRAWINGS[ending].laid_in))
+    choices = replace(choices, template=template_for(plate.recipe().page, DRAWINGS[ending].laid_in))
     source = source_of(
         figure, plate.standing().recipe, choices, plate.table.name, __version__, plate.table.edition().number, plate.pk
     )

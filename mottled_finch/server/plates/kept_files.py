@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from mottled_finch.core.errors import RecipeError
-from mottled_finch.core.recipe import Recipe
+from mottled_finch.core.recipe import PageSpec, Recipe
 from mottled_finch.core.scene.typeface import checked_font, font_content
 from mottled_finch.core.scene.underlay import picture_from, picture_of
 
@@ -27,6 +27,11 @@ def keep_font(content: bytes) -> str:
 
 def stored(recipe: Recipe) -> Recipe:
     """The recipe with the names its picture and fonts are kept by, in place of these. Raises RecipeError for what is none."""
+    return replace(recipe, page=stored_page(recipe.page))
+
+
+def stored_page(page: PageSpec) -> PageSpec:
+    """The same of a page."""
 
     def picture(address: str, _path: str) -> str:
         return address if address.startswith(_KEPT) else _keep(picture_of(address).address)
@@ -34,11 +39,16 @@ def stored(recipe: Recipe) -> Recipe:
     def font(address: str, path: str) -> str:
         return address if address.startswith(_KEPT) else keep_font(font_content(address, path))
 
-    return _with_files(recipe, picture, font)
+    return _with_files(page, picture, font)
 
 
 def with_files(recipe: Recipe) -> Recipe:
     """The recipe with the picture and fonts themselves. Raises RecipeError for one that is not kept here."""
+    return replace(recipe, page=page_with_files(recipe.page))
+
+
+def page_with_files(page: PageSpec) -> PageSpec:
+    """The same of a page."""
 
     def found(name: str, path: str) -> str:
         if not name.startswith(_KEPT):
@@ -48,7 +58,7 @@ def with_files(recipe: Recipe) -> Recipe:
             raise RecipeError("this file is not kept here; choose it again", path=path)
         return kept.address
 
-    return _with_files(recipe, found, found)
+    return _with_files(page, found, found)
 
 
 def address_of(name: str) -> str:
@@ -65,12 +75,11 @@ def _keep(address: str) -> str:
     return _KEPT + digest
 
 
-def _with_files(recipe: Recipe, picture: Callable[[str, str], str], font: Callable[[str, str], str]) -> Recipe:
-    """The recipe with other addresses for its picture and fonts; each is told with its place."""
-    page = recipe.page
+def _with_files(page: PageSpec, picture: Callable[[str, str], str], font: Callable[[str, str], str]) -> PageSpec:
+    """The page with other addresses for its picture and fonts; each is told with its place."""
     if page.underlay is not None:
         page = replace(page, underlay=replace(page.underlay, picture=picture(page.underlay.picture, "page.underlay.picture")))
     if page.font is not None:
         bold = None if page.font.bold is None else font(page.font.bold, "page.font.bold")
         page = replace(page, font=replace(page.font, regular=font(page.font.regular, "page.font.regular"), bold=bold))
-    return replace(recipe, page=page)
+    return page

@@ -8,7 +8,7 @@ from django.db import transaction
 from mottled_finch.core.draw import Drawing, Template, choices_from
 from mottled_finch.core.draw.house.template import Kind, Told, from_json
 from mottled_finch.core.errors import DrawError, did_you_mean
-from mottled_finch.core.recipe import Recipe
+from mottled_finch.core.recipe import PageSpec
 from mottled_finch.core.vocabulary import CHOICE_TERMS, LIMITS
 
 from ..refusal import Problem
@@ -30,9 +30,9 @@ def give(content: bytes, file: str) -> HouseTemplate:
     return found
 
 
-def template_for(recipe: Recipe, laid_in: Kind | None) -> Template | None:
-    """The template that a plate names for a kind of output; None where it names none. Raises DrawError for one that is not here."""
-    named = recipe.page.template and laid_in and getattr(recipe.page.template, laid_in)
+def template_for(page: PageSpec, laid_in: Kind | None) -> Template | None:
+    """The template that a page names for a kind of output; None where it names none. Raises DrawError for one that is not here."""
+    named = page.template and laid_in and getattr(page.template, laid_in)
     if not named:
         return None
     kept = HouseTemplate.objects.filter(kind=laid_in, name=named).first()

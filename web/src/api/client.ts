@@ -10,6 +10,11 @@ export type Template = Schemas["TemplateAnswer"];
 export type Figure = Schemas["FigureAnswer"];
 export type Plate = Schemas["PlateAnswer"];
 export type PlateFigure = Schemas["PlateFigureAnswer"];
+export type Folio = Schemas["FolioAnswer"];
+export type FolioPages = Schemas["FolioPagesAnswer"];
+export type FolioPage = Schemas["FolioPageAnswer"];
+export type FolioSpec = Schemas["FolioSpec"];
+export type PageOfFolio = Schemas["FolioPageSpec"];
 export type TableInfo = Schemas["TableAnswer"];
 export type ColumnInfo = Schemas["ColumnAnswer"];
 export type Palette = Schemas["PaletteAnswer"];
@@ -183,6 +188,17 @@ export const api = {
   takeAwayTemplate: (id: number) => unwrap(client.DELETE("/api/templates/{id}", at(id))),
   usualChoices: () => unwrap(client.GET("/api/usual-choices")),
   setUsualChoices: (choices: Record<string, string>) => unwrap(client.PUT("/api/usual-choices", { body: { choices } })),
+  folios: () => unwrap(client.GET("/api/folios")),
+  folio: (id: number) => unwrap(client.GET("/api/folios/{id}", at(id))),
+  startFolio: (start: Schemas["FolioStart"]) => unwrap(client.POST("/api/folios", { body: start })),
+  changeFolio: (id: number, folio: FolioSpec, seen: string) =>
+    unwrap(client.PUT("/api/folios/{id}", { ...seenAt(id, seen), body: folio })),
+  removeFolio: (id: number, seen: string) => unwrap(client.DELETE("/api/folios/{id}", seenAt(id, seen))),
+  undoFolio: (id: number, seen: string) => unwrap(client.POST("/api/folios/{id}/undo", seenAt(id, seen))),
+  redoFolio: (id: number, seen: string) => unwrap(client.POST("/api/folios/{id}/redo", seenAt(id, seen))),
+  folioHistory: (id: number) => unwrap(client.GET("/api/folios/{id}/history", at(id))),
+  goToInFolio: (id: number, number: number, seen: string) =>
+    unwrap(client.POST("/api/folios/{id}/history", { ...seenAt(id, seen), body: { number } })),
   undo: (id: number, seen: string) => unwrap(client.POST("/api/plates/{id}/undo", seenAt(id, seen))),
   redo: (id: number, seen: string) => unwrap(client.POST("/api/plates/{id}/redo", seenAt(id, seen))),
 };
@@ -194,6 +210,11 @@ export function recordsAddress(plate: number, { row, column }: Lines, there: boo
 
 export function exportAddress(plate: number, ending: string, query = ""): string {
   return `/api/plates/${plate}/export.${ending}${query}`;
+}
+
+/** A page of a folio as it leaves, as a picture that is kept as long as its revision. */
+export function pageAddress(folio: number, number: number, revision: string): string {
+  return `/api/folios/${folio}/pages/${number}.svg?revision=${revision}`;
 }
 
 /** A first look, small; `data` is what the table holds. */

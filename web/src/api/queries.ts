@@ -14,6 +14,8 @@ export const keys = {
   table: (id: number | undefined) => ["table", id] as const,
   workbench: (id: number) => ["workbench", id] as const,
   findings: (id: number) => ["findings", id] as const,
+  folios: ["folios"] as const,
+  folio: (id: number) => ["folio", id] as const,
   templates: ["templates"] as const,
   usualChoices: ["usual-choices"] as const,
 };
@@ -24,6 +26,8 @@ export const useTemplates = () => useQuery({ queryKey: keys.templates, queryFn: 
 export const useUsualChoices = () => useQuery({ queryKey: keys.usualChoices, queryFn: api.usualChoices });
 export const useTables = () => useQuery({ queryKey: keys.tables, queryFn: api.tables });
 export const usePlates = () => useQuery({ queryKey: keys.plates, queryFn: api.plates });
+export const useFolios = () => useQuery({ queryKey: keys.folios, queryFn: api.folios });
+export const useFolioPages = (id: number) => useQuery({ queryKey: keys.folio(id), queryFn: () => api.folio(id) });
 export const usePlateFigure = (id: number) =>
   useQuery({ queryKey: keys.plate(id), queryFn: () => api.plate(id), staleTime: 30_000 });
 export const useTable = (id: number | undefined) =>
@@ -73,6 +77,7 @@ export async function tableChanged(client: QueryClient, id: number): Promise<voi
   client.removeQueries({ queryKey: ["records", id] });
   client.removeQueries({ queryKey: ["members"] });
   client.removeQueries({ queryKey: ["plate"], type: "inactive" });
+  client.removeQueries({ queryKey: ["folio"], type: "inactive" });
   await Promise.all([
     client.invalidateQueries({ queryKey: ["plate"] }),
     client.invalidateQueries({ queryKey: keys.tables }),
@@ -80,5 +85,7 @@ export async function tableChanged(client: QueryClient, id: number): Promise<voi
     client.invalidateQueries({ queryKey: ["findings"] }),
     client.invalidateQueries({ predicate: ({ queryKey: [what, which] }) => what === "workbench" && which !== id }),
     client.invalidateQueries({ queryKey: keys.plates }),
+    client.invalidateQueries({ queryKey: ["folio"] }),
+    client.invalidateQueries({ queryKey: keys.folios }),
   ]);
 }

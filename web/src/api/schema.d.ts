@@ -55,6 +55,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/folios": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every folio, the last saved first. */
+        get: operations["folios"];
+        put?: never;
+        /** @description Start a folio of plates, as another one stands, or from a file. */
+        post: operations["start_folio"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folios/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A folio with its pages laid out. */
+        get: operations["folio"];
+        /** @description Save a folio as the next version. */
+        put: operations["change_folio"];
+        post?: never;
+        /** @description Remove a folio with its history; its plates stay. */
+        delete: operations["remove_folio"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folios/{id}/export.{ending}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The folio in a form of export. While a claim is broken it does not leave unless told to. */
+        get: operations["export_folio"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folios/{id}/folio.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The folio as a file for the shell, with whole recipes. */
+        get: operations["folio_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folios/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was done to a folio, step by step, the first one first. */
+        get: operations["folio_history"];
+        put?: never;
+        /** @description Go to a step of the history, back or forth. */
+        post: operations["folio_go_to"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folios/{id}/pages/{number}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One page as it leaves, as a vector picture. An address that names its revision is kept by the browser. */
+        get: operations["folio_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folios/{id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Make the change again that was taken back. */
+        post: operations["redo_folio"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folios/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take the last change back. */
+        post: operations["undo_folio"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fonts": {
         parameters: {
             query?: never;
@@ -1877,7 +2017,7 @@ export interface components {
         /** @description One line of text. ``turned`` text reads upward. ``full`` is the whole text where ``text`` had to be cut. A head is that of a line of the matrix, its ``row`` or its ``column``: a member, a group, or all; a total has both. ``length`` is told of these, of the legend and of the foot of the page: how long the text is. */
         Text: {
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes" | "words";
             x: number;
             y: number;
             text: string;
@@ -1904,7 +2044,7 @@ export interface components {
             fill: string;
             round?: boolean;
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes" | "words";
             step?: number | null;
             value?: number | null;
             row?: number | null;
@@ -1913,7 +2053,7 @@ export interface components {
         /** @description A rectangle that stands for "no value": neutral, and hatched so that it is not told by color alone. */
         Hatching: {
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes" | "words";
             x: number;
             y: number;
             width: number;
@@ -1922,7 +2062,7 @@ export interface components {
         /** @description A straight line. */
         Line: {
             /** @enum {unknown} */
-            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes";
+            part: "title" | "subtitle" | "caption" | "heads" | "totals" | "legend" | "cells" | "trees" | "notes" | "words";
             x1: number;
             y1: number;
             x2: number;
@@ -2138,6 +2278,150 @@ export interface components {
             plate: number;
             made: boolean;
             table: string;
+        };
+        /** @description Pages in their order. ``page`` is what all are: their size, language, theme and font, and the template that slides or a document are laid in. ``tables`` are files by name, ``before`` those of the edition before. ``footer`` stands at the foot of each page, with its number if ``numbers`` are shown; ``contents`` lists the headlines on an opening. */
+        FolioSpec: {
+            /** @enum {unknown} */
+            finch_folio: 1;
+            title?: string;
+            page?: components["schemas"]["PageSpec"];
+            tables?: {
+                [key: string]: string;
+            };
+            before?: {
+                [key: string]: string;
+            };
+            plates?: {
+                [key: string]: components["schemas"]["FolioPlateSpec"];
+            };
+            pages?: components["schemas"]["FolioPageSpec"][];
+            footer?: string;
+            numbers?: boolean;
+            contents?: boolean;
+        };
+        /** @description A plate by the name that pages and facts call it by: its ``recipe``, whole or as the name of a file beside the folio, laid on a ``table`` of the folio, which is left out where the folio has one alone; or the number of a ``plate`` in a library. */
+        FolioPlateSpec: {
+            recipe?: unknown;
+            table?: string;
+            plate?: number;
+        };
+        /** @description One page. Left out, the ``headline`` is the title of the page's first plate, or of the folio; an empty one takes it off. ``words`` are paragraphs and lists in a small part of CommonMark; words in braces are live facts of a plate, such as {lateness.highest.row}. Plates of a page that ``share`` have one scale and one legend, those of the first. ``notes`` are for who speaks; ``layout`` is that of the template. */
+        FolioPageSpec: {
+            /** @enum {unknown} */
+            arrange?: "opening" | "plate" | "beside" | "stacked" | "plate_words" | "four" | "words";
+            headline?: string;
+            words?: string;
+            plates?: string[];
+            share?: boolean;
+            claims?: components["schemas"]["FolioClaimSpec"][];
+            notes?: string;
+            layout?: string;
+        };
+        /** @description What a headline says of a ``plate``, as a sentence that is checked whenever the page is made; left out, it is the first plate of the page, or where the page has none, of the folio. */
+        FolioClaimSpec: {
+            says: string;
+            plate?: string;
+        };
+        /** @description A new folio: of ``plates`` of this library by their numbers, as another stands (``like``), or from a ``folio`` file. */
+        FolioStart: {
+            title?: string;
+            plates?: number[];
+            like?: number;
+            folio?: unknown;
+        };
+        /** @description A folio as it stands, and where it is in its history. ``revision`` changes whenever one of its pages may; ``plates`` are the numbers of those on it. ``problem`` says why it cannot be read. */
+        FolioAnswer: {
+            id: number;
+            title: string;
+            pages: number;
+            plates: number[];
+            revision: string;
+            version: string;
+            saved: string;
+            undo: string | null;
+            redo: string | null;
+            problem: string;
+        };
+        /** @description A folio with its pages. ``problem`` says why it is not laid in its template; the outputs are those that it can leave in. */
+        FolioPagesAnswer: {
+            folio: components["schemas"]["FolioAnswer"];
+            spec: components["schemas"]["FolioSpec"];
+            pages: components["schemas"]["FolioPageAnswer"][];
+            plates: {
+                [key: string]: components["schemas"]["FolioPlateAnswer"];
+            };
+            layouts: string[];
+            problem: string;
+            outputs: components["schemas"]["FolioOutputAnswer"][];
+        };
+        /** @description A page as it leaves: its headline in full, the whole ``told`` in words, a few colors of its first plate, where rooms, headline and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says whether its plates are on one scale now, or may be ("could"). */
+        FolioPageAnswer: {
+            number: number;
+            title: string;
+            told: string;
+            width: number;
+            height: number;
+            revision: string;
+            colors: string[];
+            headline: number[];
+            words: number[];
+            rooms: components["schemas"]["RoomAnswer"][];
+            marks: components["schemas"]["MarkAnswer"][];
+            claims: components["schemas"]["ClaimedAnswer"][];
+            cautions: components["schemas"]["FolioCautionAnswer"][];
+            /** @enum {unknown} */
+            shares: "yes" | "no" | "could";
+        };
+        /** @description A room of a page, in points, and the plate in it by its name, if there is one; ``why`` says why it cannot be made. */
+        RoomAnswer: {
+            name: string;
+            box: number[];
+            why: string;
+        };
+        /** @description Where a live fact stands on a page. */
+        MarkAnswer: {
+            fact: string;
+            box: number[];
+        };
+        /** @description A claim of a page: of its headline, or of the title of a plate, whose own it then is. */
+        ClaimedAnswer: {
+            plate: string;
+            own: boolean;
+            words: string;
+            holds: boolean;
+            now: string;
+            instead: string;
+        };
+        /** @description What would mislead on a page. */
+        FolioCautionAnswer: {
+            name: string;
+            words: string;
+            cures: components["schemas"]["FolioCureAnswer"][];
+        };
+        /** @description What is done in one action, and the folio that is cured. */
+        FolioCureAnswer: {
+            words: string;
+            folio: components["schemas"]["FolioSpec"];
+        };
+        /** @description A plate of a folio: its number, or 0 where it was removed, its title and table, what its facts say, claims that hold. */
+        FolioPlateAnswer: {
+            plate: number;
+            title: string;
+            table_name: string;
+            problem: string;
+            revision: string;
+            facts: {
+                [key: string]: string;
+            };
+            offered: string[];
+        };
+        /** @description A form that a folio leaves in, and the choices that it reads. */
+        FolioOutputAnswer: {
+            ending: string;
+            title: string;
+            reads: string[];
+            /** @enum {unknown|null} */
+            laid_in: "slides" | "document" | null;
         };
         /** @description A template of the house: the size of its pages in points, the accents and fonts of its theme, palettes of these, its layouts with room for a figure, and the one that figures are laid in unless another is chosen. */
         TemplateAnswer: {
@@ -2386,6 +2670,790 @@ export interface operations {
             };
             /** @description Not there, or no longer */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    folios: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolioAnswer"][];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    start_folio: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["FolioStart"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolioPagesAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not in a form that is read */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    folio: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolioPagesAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    change_folio: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands. */
+                "If-Match"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["FolioSpec"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolioPagesAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not in a form that is read */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    remove_folio: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands. */
+                "If-Match"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    export_folio: {
+        parameters: {
+            query?: {
+                /** @description Let it leave while a claim does not hold */
+                broken?: boolean;
+                /** @description What plates are in slides and documents */
+                form?: string;
+                /** @description Whether the folio goes along */
+                source?: string;
+            };
+            header?: never;
+            path: {
+                ending: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    folio_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolioSpec"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    folio_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    folio_go_to: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands. */
+                "If-Match"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["StepStart"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolioPagesAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not in a form that is read */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    folio_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    redo_folio: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands. */
+                "If-Match"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolioPagesAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    undo_folio: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands. */
+                "If-Match"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolioPagesAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

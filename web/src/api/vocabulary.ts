@@ -802,6 +802,51 @@ export const CHOICE_TERMS = {
   }
 } as const;
 
+export const ARRANGEMENT_TERMS = {
+  "opening": {
+    "title": "Opening",
+    "said": "an opening",
+    "plates": 0,
+    "words": "room"
+  },
+  "plate": {
+    "title": "One plate",
+    "said": "one plate",
+    "plates": 1,
+    "words": "lead"
+  },
+  "beside": {
+    "title": "Two plates side by side",
+    "said": "two plates side by side",
+    "plates": 2,
+    "words": "lead"
+  },
+  "stacked": {
+    "title": "Two plates, one above the other",
+    "said": "two plates, one above the other",
+    "plates": 2,
+    "words": "lead"
+  },
+  "plate_words": {
+    "title": "A plate with words beside it",
+    "said": "a plate with words beside it",
+    "plates": 1,
+    "words": "room"
+  },
+  "four": {
+    "title": "Four small plates",
+    "said": "four small plates",
+    "plates": 4,
+    "words": "lead"
+  },
+  "words": {
+    "title": "Words alone",
+    "said": "words alone",
+    "plates": 0,
+    "words": "room"
+  }
+} as const;
+
 export const LIMITS = {
   "levels_most": 3,
   "bins_most": 500,
@@ -824,6 +869,8 @@ export const LIMITS = {
   "template_most": 120,
   "claims_most": 20,
   "claim_most": 300,
+  "pages_most": 200,
+  "plates_most": 200,
   "page_least": 120,
   "page_most": 4000
 } as const;

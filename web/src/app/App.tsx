@@ -9,6 +9,7 @@ import { Lost } from "./Lost";
 // The desk is what most visits begin with; the other screens are fetched when they are opened.
 const PlateEditor = lazy(() => import("../features/plate/PlateEditor"));
 const TableScreen = lazy(() => import("../features/table/TableScreen"));
+const FolioEditor = lazy(() => import("../features/folio/FolioEditor"));
 const LooksScreen = lazy(() => import("../features/looks/LooksScreen"));
 const ImportScreen = lazy(() => import("../features/intake/ImportScreen"));
 
@@ -30,6 +31,7 @@ function Screen() {
           <Route path="/plates/:id" element={<PlateEditor />} />
           <Route path="/tables/:id" element={<TableScreen />} />
           <Route path="/tables/:id/looks" element={<LooksScreen />} />
+          <Route path="/folios/:id" element={<FolioEditor />} />
           <Route path="/imports/:id" element={<ImportScreen />} />
           <Route path="*" element={<Lost />} />
         </Routes>

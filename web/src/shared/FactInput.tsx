@@ -12,13 +12,15 @@ type Props = {
   /** Told when it is left as it was. */
   onLeave?: () => void;
   look?: CSSProperties;
+  /** Several lines: Enter begins a new one, Ctrl Enter is done. */
+  lines?: number;
 };
 
 /**
  * Words that may hold live facts in braces: a brace opens the list of them, with how each reads now. Saved when it is left or on
  * Enter; Escape puts back what stood there.
  */
-export function FactInput({ label, facts, value, placeholder, autoFocus, onDone, onLeave, look }: Props) {
+export function FactInput({ label, facts, value, placeholder, autoFocus, onDone, onLeave, look, lines }: Props) {
   const id = useId();
   const input = useRef<HTMLTextAreaElement>(null);
   const [text, setText] = useState(value);
@@ -26,18 +28,21 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
   const [at, setAt] = useState(0);
   const left = useRef(false);
   useEffect(() => setText(value), [value]);
-  const found = begun === null ? [] : facts.filter(({ name, title }) => `${name} ${title}`.includes(begun));
+  const found =
+    begun === null
+      ? []
+      : facts.filter(({ name, title }) => `${name} ${title}`.toLowerCase().includes(begun.toLowerCase()));
 
   function typed(next: string, caret: number) {
     setText(next);
-    setBegun(/\{([a-z.]*)$/.exec(next.slice(0, caret))?.[1] ?? null);
+    setBegun(/\{([^{}\n]*)$/.exec(next.slice(0, caret))?.[1] ?? null);
     setAt(0);
   }
 
   function take(fact: Fact) {
     const caret = input.current?.selectionStart ?? text.length;
     const start = text.lastIndexOf("{", caret - 1);
-    const rest = text.slice(caret).replace(/^[a-z.]*\}?/, "");
+    const rest = text.slice(caret).replace(/^[^{}\n]*\}|^[a-z.]+/, "");
     const next = `${text.slice(0, start)}{${fact.name}}`;
     setText(next + rest);
     setBegun(null);
@@ -67,7 +72,7 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
         return setBegun(null);
       }
     }
-    if (event.key === "Enter" && !event.shiftKey) {
+    if (event.key === "Enter" && (lines ? event.ctrlKey || event.metaKey : !event.shiftKey)) {
       event.preventDefault();
       finish(true);
     }
@@ -89,7 +94,7 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
         aria-autocomplete="list"
         aria-controls={found.length ? `${id}-facts` : undefined}
         aria-activedescendant={found.length ? `${id}-${at}` : undefined}
-        rows={1}
+        rows={lines ?? 1}
         resize="none"
         autoFocus={autoFocus}
         css={{ fieldSizing: "content" }}

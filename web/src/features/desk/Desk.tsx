@@ -1,12 +1,13 @@
 import { Box, Flex, Grid, Heading } from "@chakra-ui/react";
 import { lazy, Suspense, useEffect, useState } from "react";
-import { useImports, usePlates, useTables } from "../../api/queries";
+import { useFolios, useImports, usePlates, useTables } from "../../api/queries";
 import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
 import { Refused } from "../../shared/Say";
 import { useDrop } from "../../shared/useDrop";
 import { useGive, usePaste } from "../intake";
+import { FolioCard } from "./FolioCard";
 import { useHandOver } from "./handOver";
 import { Invitation } from "./Invitation";
 import { PlateCard } from "./PlateCard";
@@ -14,11 +15,13 @@ import { TableCard } from "./TableCard";
 import { Waiting } from "./Waiting";
 
 const ExportSeveral = lazy(() => import("./ExportSeveral"));
+const StartFolio = lazy(() => import("./StartFolio"));
 
 /** Plates as live thumbnails, tables, and one plain invitation. */
 export function Desk() {
   const plates = usePlates();
   const tables = useTables();
+  const folios = useFolios();
   const { state, take, takeSample, cancel, rest } = useGive();
   const over = useDrop(take);
   usePaste(take);
@@ -32,6 +35,7 @@ export function Desk() {
   }, [take]);
   const [refusal, setRefusal] = useState("");
   const [several, setSeveral] = useState(false);
+  const [starting, setStarting] = useState(false);
   const empty = plates.data?.length === 0 && tables.data?.length === 0;
   useEffect(() => {
     document.title = "Mottled Finch";
@@ -56,9 +60,9 @@ export function Desk() {
               <Refused sentence={refusal} onClose={() => setRefusal("")} />
             </Box>
           )}
-          {(plates.error ?? tables.error) && (
+          {(plates.error ?? tables.error ?? folios.error) && (
             <Box mb="16px" color="alarm" role="alert">
-              {(plates.error ?? tables.error)?.message}
+              {(plates.error ?? tables.error ?? folios.error)?.message}
             </Box>
           )}
           <Grid
@@ -71,10 +75,27 @@ export function Desk() {
           >
             {!empty && (
               <Box as="section" aria-labelledby="plates">
-                <Flex align="center" justify="space-between" mb="14px" minH="32px">
-                  <Heading id="plates" as="h1" textStyle="heading">
+                {(folios.data?.length ?? 0) > 0 && (
+                  <Box as="section" aria-labelledby="folios" mb="26px">
+                    <Heading id="folios" as="h2" textStyle="heading" mb="14px" minH="32px" alignContent="center">
+                      Folios
+                    </Heading>
+                    <Grid templateColumns="repeat(auto-fill, minmax(min(320px, 100%), 1fr))" gap="20px">
+                      {folios.data?.map((folio) => (
+                        <FolioCard key={folio.id} folio={folio} onRefusal={setRefusal} />
+                      ))}
+                    </Grid>
+                  </Box>
+                )}
+                <Flex align="center" justify="space-between" gap="8px" mb="14px" minH="32px">
+                  <Heading id="plates" as="h1" textStyle="heading" flex="1">
                     Plates
                   </Heading>
+                  {(plates.data?.length ?? 0) > 0 && (
+                    <Button size="sm" variant="plain" onClick={() => setStarting(true)}>
+                      Start a folio
+                    </Button>
+                  )}
                   {(plates.data?.length ?? 0) > 1 && (
                     <Button size="sm" variant="plain" onClick={() => setSeveral(true)}>
                       Export several
@@ -123,6 +144,11 @@ export function Desk() {
       {several && (
         <Suspense fallback={null}>
           <ExportSeveral plates={plates.data ?? []} onClose={() => setSeveral(false)} />
+        </Suspense>
+      )}
+      {starting && (
+        <Suspense fallback={null}>
+          <StartFolio plates={plates.data ?? []} onClose={() => setStarting(false)} />
         </Suspense>
       )}
       {over && <DropFrame />}

@@ -1,4 +1,4 @@
-import { Box, Dialog, Flex } from "@chakra-ui/react";
+import { Box, Dialog } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Plate } from "../../api/client";
 import { useAbout } from "../../api/queries";
@@ -7,6 +7,7 @@ import { counted } from "../../shared/numbers";
 import { Select } from "../../shared/Select";
 import { Sheet } from "../../shared/Sheet";
 import { save } from "../../shared/save";
+import { ChoosePlates } from "./ChoosePlates";
 
 /** Several plates at once, in one form, as one archive. Fetched when it is asked for. */
 export default function ExportSeveral({ plates, onClose }: { plates: readonly Plate[]; onClose: () => void }) {
@@ -50,30 +51,7 @@ function Choosing({ plates, onClose }: { plates: readonly Plate[]; onClose: () =
             onChange={setEnding}
           />
         </Box>
-        <Button size="sm" variant="plain" onClick={() => setLeft(new Set(left.size ? [] : plates.map(({ id }) => id)))}>
-          {left.size ? "All" : "None"}
-        </Button>
-        <Box role="group" aria-label="Plates" mt="8px">
-          {plates.map(({ id, title, problem: broken }) => (
-            <Flex as="label" key={id} align="center" gap="8px" py="3px" cursor="pointer">
-              <input
-                type="checkbox"
-                checked={!left.has(id)}
-                onChange={() =>
-                  setLeft(left.has(id) ? new Set([...left].filter((each) => each !== id)) : new Set([...left, id]))
-                }
-              />
-              <Box flex="1" minW="0" truncate>
-                {title}
-              </Box>
-              {broken && (
-                <Box color="alarm" textStyle="small">
-                  cannot be drawn
-                </Box>
-              )}
-            </Flex>
-          ))}
-        </Box>
+        <ChoosePlates plates={plates} left={left} onLeft={setLeft} />
         {problem && (
           <Box role="alert" color="alarm" mt="8px">
             {problem}

@@ -2,7 +2,14 @@ import { Ellipsis } from "lucide-react";
 import { type ComponentProps, lazy, Suspense, useState } from "react";
 import { Button } from "../../shared/Button";
 
-type Props = { label: string; action: string; onAction: () => void };
+type Props = {
+  label: string;
+  /** What takes the thing away. */
+  action: string;
+  onAction: () => void;
+  /** What else can be done with it. */
+  others?: readonly { name: string; act: () => void }[];
+};
 
 const OpenedMenu = lazy(() => import("./OpenedMenu"));
 

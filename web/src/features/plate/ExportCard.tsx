@@ -5,10 +5,10 @@ import { api, type Export, exportAddress, type Recipe, sentenceOf } from "../../
 import { keys, useUsualChoices } from "../../api/queries";
 import { CHOICE_TERMS } from "../../api/vocabulary";
 import { Button } from "../../shared/Button";
+import { Line } from "../../shared/Line";
 import { PopCard } from "../../shared/PopCard";
 import { Select } from "../../shared/Select";
 import { save } from "../../shared/save";
-import { Line } from "./parts/Line";
 import { copyTable } from "./stage/copyPicture";
 
 type Template = NonNullable<Recipe["page"]>["template"];

@@ -7,24 +7,24 @@ import { keys, useAbout, useTable } from "../../api/queries";
 import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
+import { Folded } from "../../shared/Folded";
 import { afterClosing } from "../../shared/frames";
+import { HistorySheet } from "../../shared/HistorySheet";
 import { Keys } from "../../shared/Keys";
 import { whenSaved } from "../../shared/numbers";
 import { Opening } from "../../shared/Opening";
-import { ProgressLine } from "../../shared/ProgressLine";
 import { Announced, Overtaken, Refused } from "../../shared/Say";
 import { UndoRedo } from "../../shared/UndoRedo";
 import { useKeys } from "../../shared/useKeys";
 import { useNarrow } from "../../shared/useNarrow";
+import { Working } from "../../shared/Working";
 import { useDropToDesk } from "../desk";
 import { CannotBeMade } from "./CannotBeMade";
 import { usePlate } from "./changes/usePlate";
 import { TableDone } from "./color/targets";
 import { Dock } from "./Dock";
 import { ExportCard } from "./ExportCard";
-import { Folded } from "./Folded";
 import { Actions } from "./sheets/Actions";
-import { HistorySheet } from "./sheets/HistorySheet";
 import { KEYS } from "./sheets/keys";
 import { LayOnSheet } from "./sheets/LayOnSheet";
 import { RecordsSheet } from "./sheets/RecordsSheet";
@@ -144,7 +144,7 @@ function Editor({ id }: { id: number }) {
           <ExportCard id={id} forms={about.data?.exports ?? []} template={recipe.page?.template} onSaid={setSaid} />
         </Bar>
         <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
-          {plate.working && <Working onGiveUp={plate.giveUp} />}
+          {plate.working && <Working label="Making the figure" onGiveUp={plate.giveUp} />}
         </Box>
         <Statement ref={statement} plate={data.plate} figure={figure} table={table.data} onChange={plate.change} />
         {plate.refusal && <Refused sentence={plate.refusal.plain} onClose={plate.forget} />}
@@ -196,8 +196,8 @@ function Editor({ id }: { id: number }) {
         )}
         {over && <DropFrame />}
         <HistorySheet
-          plate={id}
-          revision={`${data.plate.revision} ${saved}`}
+          of={["plate", id, data.plate.revision, saved]}
+          load={() => api.history(id)}
           open={shown === "history"}
           onGo={plate.goTo}
           onClose={close("history")}
@@ -247,24 +247,4 @@ function toTheCells(event: KeyboardEvent) {
   if (event.target !== event.currentTarget || !event.key.startsWith("Arrow")) return;
   event.preventDefault();
   event.currentTarget.querySelector<HTMLElement>("[data-cells]")?.focus();
-}
-
-/** Shown only when an answer takes longer than it should be noticed; later with the way to give it up. */
-function Working({ onGiveUp }: { onGiveUp: () => void }) {
-  const [late, setLate] = useState<"" | "late" | "long">("");
-  useEffect(() => {
-    const timers = [setTimeout(() => setLate("late"), 150), setTimeout(() => setLate("long"), 1_500)];
-    return () => timers.forEach(clearTimeout);
-  }, []);
-  if (!late) return null;
-  return (
-    <>
-      <ProgressLine label="Making the figure" share={null} track="transparent" fill="amber" thick="2px" />
-      {late === "long" && (
-        <Button variant="dark" size="sm" position="absolute" right="16px" top="10px" onClick={onGiveUp}>
-          Stop
-        </Button>
-      )}
-    </>
-  );
 }

@@ -1,8 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { api, type PlateFigure, type Recipe, Refusal, sentenceOf, type Workbench } from "../../../api/client";
+import { api, type PlateFigure, type Recipe, type Workbench } from "../../../api/client";
 import { keys, tableChanged, usePlateFigure } from "../../../api/queries";
-import { useInLine, useWorking } from "../../../shared/useInLine";
+import { useChanges } from "../../../shared/useChanges";
 
 export type Change = (recipe: Recipe) => Recipe;
 
@@ -19,9 +19,6 @@ export type TableChange = (bench: Workbench) => Promise<Workbench>;
 /** Names the changes of a plate, of which one is made after another. */
 const scopeOf = (id: number) => `plate ${id}`;
 
-/** A change that others were quicker than, and what lays it on top of theirs. */
-type Overtaken = { sentence: string; again: (() => void) | null };
-
 /**
  * A plate and the ways to change it, its table among them. Changes are sent one after another, each made from what the one before
  * left, so that quick work never overwrites itself; each names the version it was made from, so that it never overwrites others';
@@ -30,36 +27,11 @@ type Overtaken = { sentence: string; again: (() => void) | null };
 export function usePlate(id: number) {
   const client = useQueryClient();
   const query = usePlateFigure(id);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [overtaken, setOvertaken] = useState<Overtaken | null>(null);
-  const run = useInLine(scopeOf(id));
-  const working = useWorking(scopeOf(id));
+  const changes = useChanges<PlateFigure>(scopeOf(id), keys.plate(id));
+  const { inLine } = changes;
   // What stands behind and ahead when a step's turn comes may be other than when its key was pressed, so it is not read from state.
   const steps = useRef<Steps>(NO_STEPS);
   const [{ behind, ahead }, setSteps] = useState(NO_STEPS);
-
-  /** Do something behind all that is under way. What was overtaken is shown as it stands now, and can be done `again`. */
-  const inLine = useCallback(
-    (act: (now: PlateFigure) => Promise<void> | null, again: (() => void) | null) =>
-      run(async () => {
-        const now = client.getQueryData<PlateFigure>(keys.plate(id));
-        const pending = now && act(now);
-        if (!pending) return;
-        try {
-          await pending;
-          setRefusal(null);
-          setOvertaken(null);
-        } catch (error) {
-          if (error instanceof Refusal && error.overtaken) {
-            await client.invalidateQueries({ queryKey: keys.plate(id) });
-            setOvertaken({ sentence: error.message, again });
-          } else {
-            setRefusal(error instanceof Refusal ? error : new Refusal(String(error), "", 0));
-          }
-        }
-      }),
-    [client, id, run],
-  );
 
   const take = useCallback(
     (step: (now: PlateFigure) => Promise<PlateFigure> | null, again: (() => void) | null, after: () => void) =>
@@ -146,14 +118,9 @@ export function usePlate(id: number) {
   const named = (last: Done | undefined, own: string | null | undefined) =>
     last?.of === "table" ? last.name : (own ?? null);
   return {
+    ...changes,
     query,
-    refusal,
-    forget: () => setRefusal(null),
-    overtaken,
-    takeTheirs: () => setOvertaken(null),
-    refuse: useCallback((problem: unknown) => setRefusal(new Refusal(sentenceOf(problem), "", 0)), []),
     giveUp: useCallback(() => void api.giveUp(id), [id]),
-    working,
     change,
     changeTable,
     tableDone,

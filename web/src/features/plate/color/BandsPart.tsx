@@ -3,12 +3,12 @@ import type { Figure, Recipe } from "../../../api/client";
 import { BAND_TERMS, LIMITS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
 import { ColorInput } from "../../../shared/ColorInput";
+import { Line } from "../../../shared/Line";
 import { counted, percent } from "../../../shared/numbers";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
 import { withBands } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { Line } from "../parts/Line";
 import { axisOf, rounded, stepOn } from "./railAxis";
 import { byHand, USUAL_BANDS, withNewCut } from "./railModel";
 

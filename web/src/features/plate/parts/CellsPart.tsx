@@ -1,6 +1,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { LIMITS, SYMBOL_TERMS } from "../../../api/vocabulary";
+import { Line } from "../../../shared/Line";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
@@ -8,7 +9,6 @@ import { withCells, withSymbols } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { numberIn, numberOut } from "../color/targets";
 import { ColorField } from "./ColorField";
-import { Line } from "./Line";
 import { MeasurePick } from "./MeasurePick";
 import { NumberField } from "./NumberField";
 import { NumberLook } from "./NumberLook";

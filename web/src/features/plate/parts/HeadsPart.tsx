@@ -1,12 +1,12 @@
 import { Box, CloseButton, Flex } from "@chakra-ui/react";
 import type { Figure, Order, Recipe, TableInfo } from "../../../api/client";
 import { Choice } from "../../../shared/Choice";
+import { Line } from "../../../shared/Line";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
 import { type Side, withOrder, withoutAside, withTotals } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { headLooks } from "./headLooks";
-import { Line } from "./Line";
 import { type Card, controls, Said } from "./Said";
 import { colorsOfTotals } from "./totals";
 

@@ -1,9 +1,9 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { Recipe } from "../../../api/client";
+import { Line } from "../../../shared/Line";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
-import { Line } from "./Line";
 
 type Look = NonNullable<NonNullable<Recipe["cells"]>["number"]>;
 type Props = { number: Look; percent: boolean; signed?: boolean; onChange: (number: Look) => void };

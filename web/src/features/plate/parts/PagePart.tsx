@@ -3,15 +3,15 @@ import { api, type Figure, type Recipe, sentenceOf } from "../../../api/client";
 import { LANGUAGE_NAMES, LIMITS, PAGE_TERMS, THEME_TERMS } from "../../../api/vocabulary";
 import { Button } from "../../../shared/Button";
 import { FileButton } from "../../../shared/FileButton";
+import { Line } from "../../../shared/Line";
+import { Radio } from "../../../shared/Radio";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
 import { named } from "../../../shared/terms";
 import { withPage, withPageLook } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { ColorField } from "./ColorField";
-import { Line } from "./Line";
 import { NumberField } from "./NumberField";
-import { Radio } from "./Radio";
 import { type Card, controls, oneOf, Said } from "./Said";
 import { TemplateCards } from "./TemplateCards";
 

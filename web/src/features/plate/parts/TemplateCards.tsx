@@ -5,11 +5,11 @@ import { api, type Recipe, sentenceOf, type Template } from "../../../api/client
 import { keys, useTemplates } from "../../../api/queries";
 import { Button } from "../../../shared/Button";
 import { FileButton } from "../../../shared/FileButton";
+import { Line } from "../../../shared/Line";
+import { Radio } from "../../../shared/Radio";
 import { Select } from "../../../shared/Select";
 import { layoutOf, withDocument, withSlides } from "../changes/templates";
 import type { Change } from "../changes/usePlate";
-import { Line } from "./Line";
-import { Radio } from "./Radio";
 
 type Props = {
   kind: Template["kind"];

@@ -1,9 +1,9 @@
 import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { LIMITS } from "../../../api/vocabulary";
+import { Line } from "../../../shared/Line";
 import { Select } from "../../../shared/Select";
 import { withHeads } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { Line } from "./Line";
 import { MeasurePick } from "./MeasurePick";
 import { NumberField } from "./NumberField";
 import { type Card, controls, oneOf } from "./Said";

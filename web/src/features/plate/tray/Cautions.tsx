@@ -4,12 +4,12 @@ import type { Figure, Recipe } from "../../../api/client";
 import { useAbout } from "../../../api/queries";
 import { Button } from "../../../shared/Button";
 import { counted } from "../../../shared/numbers";
+import { Panel } from "../../../shared/Panel";
 import { withCellAside, withDismissed, withoutAside, withPatch } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { scalesOf } from "../color/why";
 import { heldOf } from "../stage/paint";
 import { look } from "../view";
-import { Panel } from "./Panel";
 
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 

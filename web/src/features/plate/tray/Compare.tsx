@@ -2,11 +2,11 @@ import { Box, CloseButton, chakra, Flex } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { api, type Figure, Refusal, sentenceOf } from "../../../api/client";
 import { styled } from "../../../shared/numbers";
+import { Panel } from "../../../shared/Panel";
 import { Select } from "../../../shared/Select";
 import { styleAt } from "../color/unlike";
 import { differences } from "../stage/reading";
 import { type Comparing, look } from "../view";
-import { Panel } from "./Panel";
 
 type Props = { plate: number; revision: string; figure: Figure; compare: Comparing };
 

@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { useShallow } from "zustand/react/shallow";
 import type { Figure, Recipe } from "../../../api/client";
 import { grouped } from "../../../shared/numbers";
+import { Panel } from "../../../shared/Panel";
 import { withClaims } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { useTried } from "../color/useTried";
@@ -22,7 +23,6 @@ import {
 import { look, useView } from "../view";
 import { Cautions } from "./Cautions";
 import { Compare } from "./Compare";
-import { Panel } from "./Panel";
 
 type Props = {
   plate: number;

@@ -1,12 +1,17 @@
 import { Box, chakra, Dialog } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { api, sentenceOf } from "../../../api/client";
-import { whenSaved } from "../../../shared/numbers";
-import { Sheet } from "../../../shared/Sheet";
+import { type Schemas, sentenceOf } from "../api/client";
+import { whenSaved } from "./numbers";
+import { Sheet } from "./Sheet";
 
-type Props = { plate: number; revision: string; onGo: (number: number) => void };
+type Props = {
+  /** What it is the history of, and how that stands. */
+  of: readonly unknown[];
+  load: () => Promise<Schemas["HistoryAnswer"]>;
+  onGo: (number: number) => void;
+};
 
-/** Every step of a plate, the latest first; a click goes back to one, or forth. */
+/** Every step of a plate or a folio, the latest first; a click goes back to one, or forth. */
 export function HistorySheet({ open, onClose, ...props }: Props & { open: boolean; onClose: () => void }) {
   return (
     <Sheet heading="History" open={open} onClose={onClose} width="520px">
@@ -17,8 +22,8 @@ export function HistorySheet({ open, onClose, ...props }: Props & { open: boolea
   );
 }
 
-function Steps({ plate, revision, onGo }: Props) {
-  const { data, error } = useQuery({ queryKey: ["history", plate, revision], queryFn: () => api.history(plate) });
+function Steps({ of, load, onGo }: Props) {
+  const { data, error } = useQuery({ queryKey: ["history", ...of], queryFn: load });
   return (
     <>
       {error && <Box color="alarm">{sentenceOf(error)}</Box>}

@@ -1,6 +1,6 @@
 import { Box, CloseButton, Flex } from "@chakra-ui/react";
 import { type ReactNode, useEffect, useRef, useState } from "react";
-import { Button } from "../../shared/Button";
+import { Button } from "./Button";
 
 type Part = { name: string; content: ReactNode };
 

@@ -1,0 +1,1 @@
+"""Folios: pages of plates and words, their history, and what leaves of them."""

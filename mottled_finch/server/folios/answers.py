@@ -1,0 +1,201 @@
+"""What the server tells of folios and their pages."""
+
+import hashlib
+import json
+from collections.abc import Sequence
+from typing import Literal
+
+import numpy as np
+
+from mottled_finch.core.claims.judging import offered
+from mottled_finch.core.color.palettes import BLANK_STEP
+from mottled_finch.core.errors import CoreError
+from mottled_finch.core.figure.figure import Figure
+from mottled_finch.core.folio.cautions import FolioCaution, folio_cautions
+from mottled_finch.core.folio.load import dump_folio
+from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
+from mottled_finch.core.folio.outputs.svg import said_by
+from mottled_finch.core.folio.pages import Folio as LaidFolio
+from mottled_finch.core.folio.pages import FolioPage
+from mottled_finch.core.folio.rooms import Box
+from mottled_finch.core.folio.sharing import why_not
+from mottled_finch.core.folio.spec import FolioSpec
+from mottled_finch.core.language import speaking
+from mottled_finch.core.recipe import dump_object
+from mottled_finch.core.scene import Text
+from mottled_finch.core.vocabulary import FACT_TERMS
+
+from ..openapi import (
+    ClaimedAnswer,
+    FolioAnswer,
+    FolioCautionAnswer,
+    FolioCureAnswer,
+    FolioOutputAnswer,
+    FolioPageAnswer,
+    FolioPagesAnswer,
+    FolioPlateAnswer,
+    MarkAnswer,
+    RoomAnswer,
+)
+from ..plates.answers import plate_title
+from ..plates.models import Plate
+from .figures import laid, plates_of, revision_of
+from .models import Folio
+
+_FEW = 6
+"""Colors that stand for a plate."""
+
+
+def folio_answer(folio: Folio, plates: dict[str, Plate | None] | None = None) -> FolioAnswer:
+    """A folio in a list."""
+    spec = folio.spec()
+    known = plates_of(spec) if plates is None else plates
+    return FolioAnswer(
+        id=folio.pk,
+        title=folio_title(spec),
+        pages=len(spec.pages),
+        plates=[plate.pk for plate in known.values() if plate],
+        revision=_digest([folio.tag(), *(revision_of(plate) for plate in known.values())]),
+        version=folio.tag(),
+        saved=folio.saved.isoformat(),
+        **folio.steps(),
+        problem="",
+    )
+
+
+def broken_folio(folio: Folio, problem: str) -> FolioAnswer:
+    """What is told of a folio that cannot be read: undo may still lead back to a version that can."""
+    return FolioAnswer(
+        id=folio.pk,
+        title="A folio that cannot be read",
+        pages=0,
+        plates=[],
+        revision="",
+        version=folio.tag(),
+        saved=folio.saved.isoformat(),
+        **folio.steps(),
+        problem=problem,
+    )
+
+
+def folio_title(spec: FolioSpec) -> str:
+    return spec.title or "A folio without a title"
+
+
+def pages_answer(folio: Folio) -> FolioPagesAnswer:
+    """A folio with all of its pages laid out."""
+    spec = folio.spec()
+    plates = plates_of(spec)
+    made, problem = laid(spec, plates)
+    cautions = folio_cautions(made)
+    revisions = {name: revision_of(plate) for name, plate in plates.items()}
+    return FolioPagesAnswer(
+        folio=folio_answer(folio, plates),
+        spec=dump_folio(spec),
+        pages=[_page(made, page, [each for each in cautions if each.page == page.number], revisions) for page in made.pages],
+        plates={name: _plate(plate, made.figures[name], spec) for name, plate in plates.items()},
+        layouts=[layout.name for layout in made.template.told.layouts] if made.template else [],
+        problem=problem,
+        outputs=[FolioOutputAnswer(ending=e, title=d.title, reads=d.reads, laid_in=d.laid_in) for e, d in FOLIO_DRAWINGS.items()],
+    )
+
+
+def page_revision(made: LaidFolio, page: FolioPage, revisions: dict[str, str]) -> str:
+    """What changes whenever the picture of a page may."""
+    words = ["".join(text.text for text in page.texts), *(f"{text.x:.2f} {text.y:.2f}" for text in page.texts)]
+    parts = [dump_object(page.spec), dump_object(made.spec.page), words, made.template.name if made.template else ""]
+    return _digest([parts, [revisions.get(placed.name, "") for placed in page.placed], [lost.why for lost in page.lost]])
+
+
+def _digest(parts: object) -> str:
+    return hashlib.blake2b(json.dumps(parts, default=str).encode(), digest_size=9).hexdigest()
+
+
+def _page(made: LaidFolio, page: FolioPage, cautions: Sequence[FolioCaution], revisions: dict[str, str]) -> FolioPageAnswer:
+    rooms = [RoomAnswer(name=placed.name, box=placed.room, why="") for placed in page.placed]
+    rooms += [RoomAnswer(name=lost.name, box=lost.room, why=lost.why) for lost in page.lost]
+    rooms += [RoomAnswer(name="", box=box, why="") for box in page.empty]
+    return FolioPageAnswer(
+        number=page.number,
+        title=page.title,
+        told=said_by(page),
+        width=page.sheet.width,
+        height=page.sheet.height,
+        revision=page_revision(made, page, revisions),
+        colors=_colors(page),
+        headline=_around(page.headline) or page.sheet.headline,
+        words=_around(page.words.texts) or (),
+        rooms=sorted(rooms, key=lambda room: (room.box[1], room.box[0])),
+        marks=[MarkAnswer(fact=mark.fact, box=mark.box) for mark in page.marks],
+        claims=[
+            ClaimedAnswer(
+                plate=each.plate,
+                own=each.own is not None,
+                words=each.judged.words,
+                holds=each.judged.holds,
+                now=each.judged.now,
+                instead=each.judged.instead,
+            )
+            for each in page.claims
+        ],
+        cautions=[
+            FolioCautionAnswer(
+                name=each.name,
+                words=each.words,
+                cures=[FolioCureAnswer(words=cure.words, folio=dump_folio(cure.folio)) for cure in each.cures],
+            )
+            for each in cautions
+        ],
+        shares=_shares(page),
+    )
+
+
+def _shares(page: FolioPage) -> Literal["yes", "no", "could"]:
+    figures = [placed.figure for placed in page.placed]
+    if page.spec.share and len(figures) > 1 and not page.apart:
+        return "yes"
+    return "could" if len(figures) > 1 and not page.spec.share and not why_not(figures) else "no"
+
+
+def _around(texts: Sequence[Text]) -> Box | None:
+    """What lines of words take, in points."""
+    if not texts:
+        return None
+    left, top = min(text.x for text in texts), min(text.y - text.size for text in texts)
+    right, foot = max(text.x + text.length for text in texts), max(text.y + text.size * 0.35 for text in texts)
+    return left, top, right - left, foot - top
+
+
+def _colors(page: FolioPage) -> list[str]:
+    """A few colors of its first plate, from cells far from each other."""
+    grid = page.placed[0].figure.scene.grid if page.placed else None
+    if grid is None:
+        return []
+    colored = [step for step in grid.steps if step != BLANK_STEP]
+    if not colored:
+        return []
+    return [grid.colors[colored[int(i)]] for i in np.linspace(0, len(colored) - 1, _FEW).round()]
+
+
+def _plate(plate: Plate | None, figure: Figure | CoreError, spec: FolioSpec) -> FolioPlateAnswer:
+    if plate is None or not isinstance(figure, Figure):
+        return FolioPlateAnswer(
+            plate=plate.pk if plate else 0,
+            title=plate_title(plate) if plate else "A plate that was removed",
+            table_name=plate.table.name if plate else "",
+            problem=figure.message if isinstance(figure, CoreError) else "",
+            revision=revision_of(plate),
+            facts={},
+            offered=[],
+        )
+    with speaking(spec.page.language):
+        facts = {name: text for name in FACT_TERMS if (text := figure.facts.text(name)) is not None}
+    return FolioPlateAnswer(
+        plate=plate.pk,
+        title=plate_title(plate),
+        table_name=plate.table.name,
+        problem="",
+        revision=revision_of(plate),
+        facts=facts,
+        offered=offered(figure),
+    )

@@ -1,0 +1,51 @@
+"""Folios, and the versions that are their history."""
+
+from functools import cached_property
+from typing import TYPE_CHECKING
+
+from django.db import models
+
+from ..history import History
+
+if TYPE_CHECKING:
+    from mottled_finch.core.folio.spec import FolioSpec
+
+
+class Folio(History, models.Model):
+    """Pages of plates. ``at`` is the number of the version that stands; later ones wait for redo."""
+
+    content = ("folio",)
+    at = models.PositiveIntegerField(default=1)
+    created = models.DateTimeField(auto_now_add=True)
+    saved = models.DateTimeField(auto_now=True)
+
+    def standing(self) -> "FolioVersion":
+        found: FolioVersion | None = self.version(self.at)
+        if found is None:
+            raise FolioVersion.DoesNotExist
+        return found
+
+    def spec(self) -> "FolioSpec":
+        """The folio that stands. Raises RecipeError for one that cannot be read any more."""
+        return self.standing().parsed
+
+
+class FolioVersion(models.Model):
+    """A folio as it once stood. ``change`` says what was done to get there, ``unseen`` that it was done without looking."""
+
+    owner = models.ForeignKey(Folio, on_delete=models.CASCADE, related_name="versions")
+    number = models.PositiveIntegerField()
+    folio = models.JSONField()
+    change = models.CharField(max_length=200)
+    unseen = models.BooleanField(default=False)
+    made = models.DateTimeField(auto_now_add=True)
+
+    @cached_property
+    def parsed(self) -> "FolioSpec":
+        from mottled_finch.core.folio.load import load_folio
+
+        return load_folio(self.folio)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["owner", "number"], name="one_folio_version_a_number")]
+        ordering = ["number"]

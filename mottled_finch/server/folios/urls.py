@@ -1,0 +1,14 @@
+from django.urls import path
+
+from .views import FolioExport, FolioFile, Folios, HistoryOfFolio, OneFolio, PagePicture, RedoFolio, UndoFolio
+
+urlpatterns = [
+    path("folios", Folios.as_view()),
+    path("folios/<int:pk>", OneFolio.as_view()),
+    path("folios/<int:pk>/undo", UndoFolio.as_view()),
+    path("folios/<int:pk>/redo", RedoFolio.as_view()),
+    path("folios/<int:pk>/history", HistoryOfFolio.as_view()),
+    path("folios/<int:pk>/folio.json", FolioFile.as_view()),
+    path("folios/<int:pk>/pages/<int:number>.svg", PagePicture.as_view()),
+    path("folios/<int:pk>/export.<str:ending>", FolioExport.as_view()),
+]

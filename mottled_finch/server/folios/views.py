@@ -1,0 +1,225 @@
+"""Folios over HTTP."""
+
+from dataclasses import replace
+
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from mottled_finch import __version__
+from mottled_finch.core.draw import Choices, choices_from, source_of
+from mottled_finch.core.figure.figure import Figure
+from mottled_finch.core.folio.cautions import check_claims
+from mottled_finch.core.folio.load import load_folio
+from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
+from mottled_finch.core.folio.outputs.svg import draw_page_svg
+from mottled_finch.core.folio.pages import Folio as LaidFolio
+from mottled_finch.core.folio.pages import laid_out
+from mottled_finch.core.folio.source import FolioSource, put_folio
+from mottled_finch.core.folio.spec import FolioSpec
+
+from ..answering import answer
+from ..history import read_ahead
+from ..openapi import FolioAnswer, FolioPagesAnswer, FolioStart, HistoryAnswer, ProblemAnswer, StepAnswer, StepStart, refers_to
+from ..plates.export_views import saved_as
+from ..plates.models import Plate
+from ..plates.templates import template_for, usual_choices
+from ..refusal import Problem
+from ..requests import seen, sent
+from ..showing import OVERTAKEN, SEEN, readable
+from ..work.worker import DRAWS, WorkFailed
+from . import actions
+from .answers import broken_folio, folio_answer, folio_title, pages_answer
+from .figures import laid, plates_of
+from .models import Folio, FolioVersion
+
+_CHANGED = {200: refers_to(FolioPagesAnswer), 422: refers_to(ProblemAnswer), **OVERTAKEN}
+
+
+class Folios(APIView):
+    @extend_schema(operation_id="folios", responses={200: refers_to(FolioAnswer, many=True)})
+    def get(self, _request: Request) -> Response:
+        """Every folio, the last saved first."""
+        folios = list(Folio.objects.order_by("-saved", "-pk"))
+        read_ahead(folios, FolioVersion, "owner")
+        return answer([readable(folio, folio_answer, broken_folio) for folio in folios])
+
+    @extend_schema(
+        operation_id="start_folio",
+        request={"application/json": refers_to(FolioStart)},
+        responses={201: refers_to(FolioPagesAnswer), 422: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request) -> Response:
+        """Start a folio of plates, as another one stands, or from a file."""
+        given = sent(request, FolioStart, as_it_is=("folio",))
+        if given.folio is not None:
+            folio = actions.bring_folio(load_folio(given.folio))
+        elif given.like is not None:
+            folio = actions.start_from(get_object_or_404(Folio, pk=given.like))
+        else:
+            folio = actions.start_folio(given.title, given.plates)
+        return answer(pages_answer(folio), status=201)
+
+
+class OneFolio(APIView):
+    @extend_schema(operation_id="folio", responses={200: refers_to(FolioPagesAnswer)})
+    def get(self, _request: Request, pk: int) -> Response:
+        """A folio with its pages laid out."""
+        return answer(pages_answer(get_object_or_404(Folio, pk=pk)))
+
+    @extend_schema(
+        operation_id="change_folio", parameters=[SEEN], request={"application/json": refers_to(FolioSpec)}, responses=_CHANGED
+    )
+    def put(self, request: Request, pk: int) -> Response:
+        """Save a folio as the next version."""
+        get_object_or_404(Folio, pk=pk)
+        return answer(pages_answer(actions.change_folio(pk, load_folio(request.data), seen(request))))
+
+    @extend_schema(operation_id="remove_folio", parameters=[SEEN], responses={204: None, **OVERTAKEN})
+    def delete(self, request: Request, pk: int) -> Response:
+        """Remove a folio with its history; its plates stay."""
+        actions.remove_folio(get_object_or_404(Folio, pk=pk).pk, seen(request))
+        return Response(status=204)
+
+
+class FolioFile(APIView):
+    @extend_schema(operation_id="folio_file", responses={200: refers_to(FolioSpec)})
+    def get(self, _request: Request, pk: int) -> Response:
+        """The folio as a file for the shell, with whole recipes."""
+        folio = get_object_or_404(Folio, pk=pk)
+        return answer(actions.as_file(folio), headers=saved_as(f"{_file_title(folio)}.folio.json"))
+
+
+class UndoFolio(APIView):
+    @extend_schema(operation_id="undo_folio", parameters=[SEEN], request=None, responses=_CHANGED)
+    def post(self, request: Request, pk: int) -> Response:
+        """Take the last change back."""
+        return _stepped(pk, -1, request)
+
+
+class RedoFolio(APIView):
+    @extend_schema(operation_id="redo_folio", parameters=[SEEN], request=None, responses=_CHANGED)
+    def post(self, request: Request, pk: int) -> Response:
+        """Make the change again that was taken back."""
+        return _stepped(pk, 1, request)
+
+
+class HistoryOfFolio(APIView):
+    @extend_schema(operation_id="folio_history", responses={200: refers_to(HistoryAnswer)})
+    def get(self, _request: Request, pk: int) -> Response:
+        """What was done to a folio, step by step, the first one first."""
+        folio = get_object_or_404(Folio, pk=pk)
+        steps = [
+            StepAnswer(number=each.number, change=each.change, made=each.made.isoformat(), unseen=each.unseen)
+            for each in folio.versions.defer("folio").all()
+        ]
+        return answer(HistoryAnswer(at=folio.at, steps=steps))
+
+    @extend_schema(
+        operation_id="folio_go_to",
+        request={"application/json": refers_to(StepStart)},
+        parameters=[SEEN],
+        responses={**_CHANGED, 404: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Go to a step of the history, back or forth."""
+        get_object_or_404(Folio, pk=pk)
+        return answer(pages_answer(actions.go_to(pk, sent(request, StepStart).number, seen(request))))
+
+
+class PagePicture(APIView):
+    @extend_schema(operation_id="folio_page", responses={(200, "image/svg+xml"): OpenApiTypes.BINARY})
+    def get(self, request: Request, pk: int, number: int) -> HttpResponse:
+        """One page as it leaves, as a vector picture. An address that names its revision is kept by the browser."""
+        spec = get_object_or_404(Folio, pk=pk).spec()
+        if not 1 <= number <= len(spec.pages):
+            raise Problem(404, f"There is no page {number}; the folio has {len(spec.pages)}.")
+        made, _ = laid(spec, plates_of(spec))
+        kept = "private, max-age=31536000, immutable" if "revision" in request.query_params else "no-cache"
+        content = draw_page_svg(made.pages[number - 1])
+        return HttpResponse(content, content_type="image/svg+xml", headers={"Cache-Control": kept})
+
+
+class FolioExport(APIView):
+    @extend_schema(
+        operation_id="export_folio",
+        parameters=[
+            OpenApiParameter("form", str, description="What plates are in slides and documents"),
+            OpenApiParameter("source", str, description="Whether the folio goes along"),
+            OpenApiParameter("broken", bool, description="Let it leave while a claim does not hold"),
+        ],
+        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, 422: refers_to(ProblemAnswer)},
+    )
+    def get(self, request: Request, pk: int, ending: str) -> HttpResponse:
+        """The folio in a form of export. While a claim is broken it does not leave unless told to."""
+        if ending not in FOLIO_DRAWINGS:
+            raise Problem(404, f'There is no form "{ending}"; choose one of {", ".join(FOLIO_DRAWINGS)}.')
+        folio = get_object_or_404(Folio, pk=pk)
+        drawing = FOLIO_DRAWINGS[ending]
+        usual = {name: option for name, option in usual_choices().items() if name in drawing.reads}
+        given = {name: str(text) for name, text in request.query_params.items() if name in ("form", "source")}
+        choices = choices_from({**usual, **given}, drawing.reads)
+        content = exported(folio, ending, choices, broken="broken" in request.query_params)
+        return HttpResponse(content, content_type=drawing.media_type, headers=saved_as(f"{_file_title(folio)}.{ending}"))
+
+
+def exported(folio: Folio, ending: str, choices: Choices, *, broken: bool = False) -> bytes:
+    """The folio in a form, with its source. Raises CoreError for a plate that cannot be made, a template that is not here, and,
+    unless it may be ``broken``, a claim that does not hold.
+    """
+    drawing, spec = FOLIO_DRAWINGS[ending], folio.spec()
+    plates = plates_of(spec)
+    made, problem = laid(spec, plates)
+    if problem and drawing.laid_in == "slides":
+        raise Problem(422, f"The folio cannot be laid in its template: {problem}.", "page.template")
+    used = {name for page in spec.pages for name in page.plates if name}
+    for name, figure in made.figures.items():
+        if name in used and not isinstance(figure, Figure):
+            raise Problem(422, f"{name} cannot be made: {figure.message.rstrip('.')}. Mend it, or take it off its page.", name)
+    if not broken:
+        check_claims(made, "let it leave all the same")
+    if made.template and drawing.laid_in != "slides":
+        made = plain_pages(made)
+    template = template_for(spec.page, drawing.laid_in)
+    choices = replace(choices, template=template)
+    if drawing.orders and drawing.bound:
+        try:
+            content = drawing.bound([bytes(DRAWS.do("render", order)) for order in drawing.orders(made, choices)], made)
+        except WorkFailed as error:
+            raise Problem(422, f"The {drawing.title.lower()} cannot be made: {error}.") from error
+    else:
+        content = drawing.draw(made, choices)
+    return put_folio(content, ending, _source(folio, plates, made, choices))
+
+
+def plain_pages(made: LaidFolio) -> LaidFolio:
+    """The folio as it is without a template: what leaves as pages is not laid in one of slides."""
+    return laid_out(made.spec, made.figures)
+
+
+def _source(folio: Folio, plates: dict[str, Plate | None], made: LaidFolio, choices: Choices) -> FolioSource | None:
+    if choices.source == "no":
+        return None
+    sources = {}
+    for name, plate in plates.items():
+        figure = made.figures[name]
+        if plate is not None and isinstance(figure, Figure):
+            edition = plate.table.edition()
+            found = source_of(figure, plate.standing().recipe, choices, plate.table.name, __version__, edition.number, plate.pk)
+            assert found is not None
+            sources[name] = found
+    return FolioSource(folio=folio.standing().folio, plates=sources, version=__version__, number=folio.pk)
+
+
+def _file_title(folio: Folio) -> str:
+    title = "".join(mark if mark.isalnum() or mark in " -" else "" for mark in folio_title(folio.spec()))
+    return " ".join(title.split())[:80].strip() or "folio"
+
+
+def _stepped(pk: int, steps: int, request: Request) -> Response:
+    get_object_or_404(Folio, pk=pk)
+    return answer(pages_answer(actions.step_folio(pk, steps, seen(request))))

@@ -1,0 +1,81 @@
+import { Box, chakra, Flex, Image } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, type Folio, pageAddress, sentenceOf } from "../../api/client";
+import { keys } from "../../api/queries";
+import { counted, whenSaved } from "../../shared/numbers";
+import { MoreMenu } from "./MoreMenu";
+
+/** A folio by its first page, as it leaves. */
+export function FolioCard({ folio, onRefusal }: { folio: Folio; onRefusal: (sentence: string) => void }) {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [broken, setBroken] = useState(false);
+
+  async function done(act: () => Promise<void>) {
+    try {
+      await act();
+    } catch (error) {
+      onRefusal(sentenceOf(error));
+    }
+    await client.invalidateQueries({ queryKey: keys.folios });
+  }
+
+  return (
+    <Flex
+      as="article"
+      position="relative"
+      gap="14px"
+      p="12px"
+      bg="card"
+      borderWidth="1px"
+      borderColor="line"
+      borderRadius="8px"
+      _hover={{ borderColor: "edge", boxShadow: "page" }}
+    >
+      <Flex w="112px" h="63px" flex="none" align="center" justify="center" bg="ground">
+        {folio.pages > 0 && !broken && !folio.problem && (
+          <Image
+            src={pageAddress(folio.id, 1, folio.revision)}
+            alt=""
+            maxW="100%"
+            maxH="100%"
+            loading="lazy"
+            onError={() => setBroken(true)}
+          />
+        )}
+      </Flex>
+      <Box flex="1" minW="0">
+        <Box fontWeight="600" truncate title={folio.title}>
+          <chakra.span css={{ "& a::after": { content: '""', position: "absolute", inset: 0 } }}>
+            <Link to={`/folios/${folio.id}`}>{folio.title}</Link>
+          </chakra.span>
+        </Box>
+        <Box color={folio.problem ? "alarm" : "quiet"} textStyle="small" overflowWrap="anywhere">
+          {folio.problem || `${counted(folio.pages, "page")}, saved ${whenSaved(folio.saved)}`}
+        </Box>
+      </Box>
+      <MoreMenu
+        label={`More about ${folio.title}`}
+        action="Remove this folio and its history; its plates stay"
+        onAction={() =>
+          void done(async () => {
+            await api.removeFolio(folio.id, folio.version);
+            client.removeQueries({ queryKey: keys.folio(folio.id) });
+          })
+        }
+        others={[
+          {
+            name: "Start another folio from this one",
+            act: () =>
+              void done(async () => {
+                const started = await api.startFolio({ like: folio.id });
+                navigate(`/folios/${started.folio.id}`);
+              }),
+          },
+        ]}
+      />
+    </Flex>
+  );
+}

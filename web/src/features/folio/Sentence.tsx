@@ -1,0 +1,72 @@
+import { Box, chakra } from "@chakra-ui/react";
+import { Fragment, type ReactNode, useState } from "react";
+import { Opens } from "../../shared/Opens";
+
+/** A phrase of a sentence: its words, whether it is set, and the card that sets it. */
+export type Piece =
+  | string
+  | { name: string; words: string; set: boolean; card: (close: () => void) => ReactNode; width?: string };
+
+type Props = { label: string; pieces: readonly Piece[]; large?: boolean };
+
+/** A sentence that is a setting: its marked phrases open what sets them. */
+export function Sentence({ label, pieces, large }: Props) {
+  const [open, setOpen] = useState<string | null>(null);
+  return (
+    <Box
+      role="group"
+      aria-label={label}
+      color="quiet"
+      fontSize={large ? "18px" : "15px"}
+      lineHeight={large ? "1.55" : "1.75"}
+    >
+      {pieces.map((piece, i) => {
+        if (typeof piece === "string") return <Fragment key={`${i} ${piece}`}>{piece}</Fragment>;
+        const { name, words, set, card, width } = piece;
+        return (
+          <Opens
+            key={name}
+            open={open === name}
+            onOpen={(now) => setOpen(now ? name : null)}
+            label={name}
+            width={width ?? "auto"}
+            placement="bottom-start"
+            gutter={4}
+            trigger={
+              <chakra.button
+                type="button"
+                aria-label={`${name}: ${words}`}
+                data-piece={name}
+                display="inline"
+                textAlign="start"
+                color={set || open === name ? "ink" : "faint"}
+                fontWeight={set ? "600" : "400"}
+                borderBottomWidth={set ? "2px" : "1px"}
+                borderStyle={set ? "solid" : "dotted"}
+                borderColor={set ? "amberLine" : "control"}
+                borderRadius="2px 2px 0 0"
+                cursor="pointer"
+                lineHeight="1.3"
+                bg={open === name ? "amberWash" : undefined}
+                _hover={{ bg: "amberWash", color: "ink" }}
+              >
+                {words}
+              </chakra.button>
+            }
+          >
+            {card(() => setOpen(null))}
+          </Opens>
+        );
+      })}
+    </Box>
+  );
+}
+
+/** A card with a few controls. */
+export function Controls({ children, width = "268px" }: { children: ReactNode; width?: string }) {
+  return (
+    <Box w={width} px="14px" py="12px">
+      {children}
+    </Box>
+  );
+}
