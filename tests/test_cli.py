@@ -9,6 +9,8 @@ from pathlib import Path
 import pytest
 from PIL import Image
 
+from mottled_finch.core.folio.source import folio_source_in
+
 RECIPE = {
     "finch_recipe": 2,
     "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "day", "cut": "weekday"}], "measure": {"take": "sum", "of": "n"}},
@@ -169,3 +171,75 @@ def test_a_claim_that_holds_no_more_is_told_by_check(folder):
         done = finch("check", "t.csv", "c.json", cwd=folder)
         assert done.returncode == code, done.stdout
     assert done.stdout == "broken_claim: The title claims that highest row is B, but highest row is A.\n"
+
+
+class TestFolio:
+    """Pages from files alone, and what holds them back."""
+
+    def folio(self, folder, **parts):
+        plates = {"n": {"recipe": {**RECIPE, "words": {"title": "Sums"}}}, "kept": {"recipe": "r.json"}}
+        pages = [{"plates": ["n"]}, {"plates": ["kept"]}]
+        spec = {"finch_folio": 1, "tables": {"t": "t.csv"}, "plates": plates, "pages": pages}
+        (folder / "f.json").write_text(json.dumps({**spec, **parts}))
+
+    def test_every_form_is_made_and_carries_the_folio(self, folder):
+        self.folio(folder)
+        for ending in ("pptx", "pdf", "docx", "html"):
+            done = finch("folio", "f.json", "--out", f"o.{ending}", cwd=folder)
+            assert (done.returncode, done.stdout) == (0, ""), done.stderr
+            source = folio_source_in((folder / f"o.{ending}").read_bytes())
+            assert source.plates["n"].table == "t.csv" and source.folio["plates"]["kept"]["recipe"]["pivot"] == RECIPE["pivot"]
+        finch("folio", "f.json", "--out", "o.pptx", "--source", "no", cwd=folder)
+        assert folio_source_in((folder / "o.pptx").read_bytes()) is None
+
+    def test_a_broken_claim_holds_it_back_unless_told_to_go(self, folder):
+        self.folio(folder, pages=[{"plates": ["n"], "claims": [{"says": "highest row is B"}]}])
+        sentence = (
+            "page 1: it claims that highest row is B, but highest row is A; correct the words, or add --broken to let it leave so"
+        )
+        done = finch("folio", "f.json", "--out", "o.pdf", cwd=folder)
+        assert (done.returncode, done.stderr.splitlines()[-1]) == (2, sentence)
+        assert not (folder / "o.pdf").exists()
+        assert finch("folio", "f.json", "--out", "o.pdf", "--broken", cwd=folder).returncode == 0
+        checked = finch("check", "f.json", cwd=folder)
+        assert checked.returncode == 1
+        assert checked.stdout == "page 1: broken_claim: The headline claims that highest row is B, but highest row is A.\n"
+
+    @pytest.mark.parametrize(
+        ("parts", "sentence"),
+        [
+            ({"tables": {"t": "none.csv"}}, 'tables: no file beside the folio is called "none.csv"'),
+            ({"plates": {"n": {"plate": 3}}, "pages": []}, "plates.n: the plate is one of a library, and here there are files;"),
+            (
+                {"plates": {"n": {"recipe": "no.json"}}, "pages": []},
+                'plates.n.recipe: no file beside the folio is called "no.json"',
+            ),
+            ({"plates": {"n": {"recipe": {"finch_recipe": 2}}}, "pages": []}, "plates.n.recipe: recipe: the key"),
+            ({"page": {"template": {"slides": "House"}}}, "page.template.slides: no file beside the recipe is called House.pptx"),
+        ],
+    )
+    def test_bad_input_is_one_line_and_exits_2(self, folder, parts, sentence):
+        self.folio(folder, **parts)
+        done = finch("folio", "f.json", "--out", "o.pptx", cwd=folder)
+        assert done.returncode == 2 and done.stderr.startswith(sentence) and done.stderr.count("\n") == 1, done.stderr
+
+    def test_the_edition_before_is_a_file_of_the_folio(self, folder):
+        against = {**RECIPE, "pivot": {**RECIPE["pivot"], "show": {"as": "against", "edition": "before"}}}
+        (folder / "last.csv").write_text("pier,day,n\nA,2025-01-06,9\n")
+        self.folio(
+            folder, plates={"n": {"recipe": against}}, pages=[{"plates": ["n"], "words": "{lowest}"}], before={"t": "last.csv"}
+        )
+        done = finch("folio", "f.json", "--out", "o.html", cwd=folder)
+        assert done.returncode == 0, done.stderr
+        assert "<p>−8</p>" in (folder / "o.html").read_text()
+
+
+def test_the_example_of_the_docs_runs_as_it_is_printed(tmp_path):
+    text = (Path(__file__).parents[1] / "docs" / "folio.md").read_text()
+    example = text.partition("<!-- example -->\n```json\n")[2].partition("```\n<!-- end -->")[0]
+    (tmp_path / "review.json").write_text(example)
+    assert finch("sample", "berth-log", "--out", "berth-log.csv", cwd=tmp_path).returncode == 0
+    for ending in ("pptx", "pdf", "docx", "html"):
+        done = finch("folio", "review.json", "--out", f"review.{ending}", cwd=tmp_path)
+        assert (done.returncode, done.stderr) == (0, ""), done.stderr
+    assert finch("check", "review.json", cwd=tmp_path).stdout == ""

@@ -43,9 +43,10 @@ class ExportAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class SourceAnswer:
-    """The plate that a file came from, and the table it is on; whether it was ``made`` from what the file carries."""
+    """The plate that a file came from, and the table it is on, or the folio; whether it was ``made`` from what the file carries."""
 
-    plate: int
+    plate: int | None
+    folio: int | None
     made: bool
     table: str
 
@@ -126,9 +127,9 @@ class FolioCautionAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class FolioPageAnswer:
-    """A page as it leaves: its headline in full, the whole ``told`` in words, a few colors of its first plate, where rooms, headline
-    and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says whether its
-    plates are on one scale now, or may be ("could").
+    """A page as it leaves: its headline in full, all that it says as ``told``, a few colors of its first plate, where rooms,
+    headline and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says
+    whether its plates are on one scale now, or may be ("could").
     """
 
     number: int

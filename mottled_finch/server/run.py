@@ -161,12 +161,15 @@ def prepare(data: Path) -> None:
 
 
 def load_demo(*, large: bool = False) -> None:
-    """Bring the demo's tables and plates in, unless the folder has tables already, and the large table when asked for."""
+    """Bring the demo's tables, plates and folio in, unless the folder has tables already, and the large table when asked for."""
     from django.db import transaction
 
+    from mottled_finch.core.folio.load import load_folio
     from mottled_finch.core.recipe import load_recipe
+    from mottled_finch.demo.folios import with_plates
     from mottled_finch.demo.samples import SAMPLES
 
+    from .folios.actions import bring_folio
     from .plates.actions import change_targets, start_plate
     from .tables.models import Table
 
@@ -174,6 +177,7 @@ def load_demo(*, large: bool = False) -> None:
         # One transaction, so that a first run cut short leaves an empty folder rather than half a demo. The berth log is
         # brought in last, since the newest table stands first.
         with transaction.atomic():
+            numbers: dict[str, int] = {}
             for name, sample in reversed(SAMPLES.items()):
                 if not sample.loaded:
                     continue
@@ -182,7 +186,8 @@ def load_demo(*, large: bool = False) -> None:
                 targets = {name: at for recipe in recipes for name, at in recipe.table.targets.items()}
                 table = change_targets(table.pk, targets)  # as it stands with them, so that its plates follow it
                 for recipe in recipes:
-                    start_plate(table, recipe)
+                    numbers[recipe.words.title or ""] = start_plate(table, recipe)[0].pk
+            bring_folio(load_folio(with_plates(numbers)))
     if large and not Table.objects.filter(name=SAMPLES["ticket-sales"].title).exists():
         print("Making a million ticket sales", flush=True)
         _load_sample("ticket-sales")

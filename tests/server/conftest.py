@@ -12,6 +12,7 @@ from django.test.utils import CaptureQueriesContext
 from jsonschema import Draft202012Validator
 from rest_framework.test import APIClient
 
+from mottled_finch.server.folios.figures import _FIGURES
 from mottled_finch.server.plates.looks import _LOOKS
 from mottled_finch.server.tables.files import folder
 from mottled_finch.server.tables.imports import _COMPARED_ANEW
@@ -90,7 +91,7 @@ class Client(APIClient):
 @pytest.fixture(autouse=True)
 def nothing_open():
     """A test that is rolled back gives the numbers of its editions and imports to the next one."""
-    for kept in (EDITIONS._tables, _MENDED, _FINDINGS, _SUMMARIES, _COMPARED_ANEW, _ORDERS, _LOOKS):
+    for kept in (EDITIONS._tables, _MENDED, _FINDINGS, _SUMMARIES, _COMPARED_ANEW, _ORDERS, _LOOKS, _FIGURES):
         kept._results.clear()
     yield
     for path in folder().iterdir():

@@ -28,7 +28,7 @@ def test_the_plate_it_came_from_opens(client, made, ending):
     content = client.get(f"/api/plates/{made['id']}/export.{ending}").content
     told = drop(client, content)
     assert told.status_code == 200, told.content
-    assert told.json() == {"plate": made["id"], "made": False, "table": "piers"}
+    assert told.json() == {"plate": made["id"], "folio": None, "made": False, "table": "piers"}
     bare = client.get(f"/api/plates/{made['id']}/export.{ending}?source=no").content
     assert "no source" in drop(client, bare).json()["detail"]
 

@@ -8,7 +8,7 @@ from ..words.wording import counted
 from .facts import check_facts
 from .spec import FolioPageSpec, FolioPlateSpec, FolioSpec
 
-_NAME_MOST = 60
+_NAME_MOST, _TABLE_MOST = 60, 255
 
 
 def check_folio(folio: FolioSpec) -> None:
@@ -20,7 +20,7 @@ def check_folio(folio: FolioSpec) -> None:
         if len(getattr(folio, things)) > most:
             raise RecipeError(f"a folio has {most} {things} at most, and this one {len(getattr(folio, things)):,}", path=things)
     for name, file in folio.tables.items():
-        _check_name(name, "table", "tables")
+        _check_name(name, "table", "tables", _TABLE_MOST, "{}\n\r\t")
         _check_file(file, f"tables.{name}")
     for name, file in folio.before.items():
         if name not in folio.tables:
@@ -28,7 +28,7 @@ def check_folio(folio: FolioSpec) -> None:
             raise RecipeError(f'"{name}" is no table of this folio; {near}', path="before", received=name, allowed=folio.tables)
         _check_file(file, f"before.{name}")
     for name, plate in folio.plates.items():
-        _check_name(name, "plate", "plates")
+        _check_name(name, "plate", "plates", _NAME_MOST, "{}.\n\r\t")
         _check_plate(folio, name, plate)
     check_facts(folio.footer, "footer", list(folio.plates))
     check_facts(folio.title, "title", list(folio.plates))
@@ -36,11 +36,10 @@ def check_folio(folio: FolioSpec) -> None:
         _check_page_of(folio, page, f"pages[{i}]")
 
 
-def _check_name(name: str, what: str, path: str) -> None:
-    if not name.strip() or len(name) > _NAME_MOST or set(name) & set("{}.\n\r\t"):
-        raise RecipeError(
-            f"a {what} of a folio is called by 1 to {_NAME_MOST} letters, without a point or braces", path=path, received=name
-        )
+def _check_name(name: str, what: str, path: str, most: int, marks: str) -> None:
+    if not name.strip() or len(name) > most or set(name) & set(marks):
+        without = "without a point or braces" if "." in marks else "without braces"
+        raise RecipeError(f"a {what} of a folio is called by 1 to {most} letters, {without}", path=path, received=name)
 
 
 def _check_file(name: str, path: str) -> None:

@@ -33,6 +33,8 @@ _LEAD_MOST = 0.34
 _CONTENTS_MOST = 0.62
 _KEY_MOST = 0.4
 """Of the width, that a legend may take which plates share."""
+_KEY_TRIES, _KEY_NEAR = 4, 1.0
+"""How often its width is tried, and the points by which cells may end elsewhere than without it."""
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -373,7 +375,8 @@ class _Maker:
                 try:
                     key = next((i for i, (_, _, room) in enumerate(there) if room == rooms[keyed]), 0)
                     figures = self.keep(("shared", *figures, key), partial(shared, figures, key))
-                    laid_rooms = self._with_key(spec, sheet, figures, laid_rooms, key)
+                    laid = partial(self._with_key, spec, sheet, figures, laid_rooms, key)
+                    laid_rooms = self.keep(("key", *figures, *laid_rooms, key, spec, sheet.page), laid)
                 except CoreError as error:
                     apart = error.message
         placed = [
@@ -402,24 +405,27 @@ class _Maker:
         return {"title"} if self._words_of(figure)[0] == self.said(spec.headline, spec) else set()
 
     def _with_key(self, spec: FolioPageSpec, sheet: Sheet, figures: list[Figure], rooms: list[Box], key: int) -> list[Box]:
-        """The rooms with as much less width as the legend takes, into which the plate with the legend reaches."""
+        """The rooms with as much less width as the legend takes, into which the plate with the legend reaches, so that its cells
+        are as wide as they would be without.
+        """
         right = max(room[0] + room[2] for room in rooms)
         left = min(room[0] for room in rooms)
+        keyed = figures[key]
+        legend = replace(keyed.recipe.legend, show=False)
+        bare = replace(keyed, recipe=replace(keyed.recipe, legend=legend))
         taken = 0.0
-        for _ in range(2):
-            taken = min(
-                self._key_width(spec, sheet, figures[key], _narrowed(rooms[key], left, right, taken, keeps=True)),
-                0.4 * (right - left),
-            )
+        for _ in range(_KEY_TRIES):
+            room, wider = (_narrowed(rooms[key], left, right, taken, keeps=keeps) for keeps in (False, True))
+            missing = self._cells_end(spec, sheet, bare, room) - self._cells_end(spec, sheet, keyed, wider)
+            if abs(missing) < _KEY_NEAR:
+                break
+            taken = min(max(0.0, taken + missing), _KEY_MOST * (right - left))
         return [_narrowed(room, left, right, taken, keeps=i == key) for i, room in enumerate(rooms)]
 
-    def _key_width(self, spec: FolioPageSpec, sheet: Sheet, figure: Figure, room: Box) -> float:
+    def _cells_end(self, spec: FolioPageSpec, sheet: Sheet, figure: Figure, room: Box) -> float:
         placed = self._placed(spec, sheet, "", figure, room, room)
-        scene = placed.figure.scene
-        starts = [each.x for each in scene.texts if each.part == "legend"]
-        starts += [each.x for each in scene.boxes if each.part == "legend"]
-        grid = scene.grid
-        return max(0.0, room[0] + room[2] - (placed.left + min(starts))) + sheet.gap * 0.6 if starts and grid else 0.0
+        grid = placed.figure.scene.grid
+        return placed.left + grid.right if grid else room[0] + room[2]
 
 
 def _narrowed(room: Box, left: float, right: float, taken: float, *, keeps: bool) -> Box:
@@ -434,7 +440,7 @@ def _under(sheet: Sheet, head_foot: float) -> Box:
     left, top, width, height = sheet.body
     if sheet.layout is not None and top > head_foot - sheet.gap:
         return sheet.body
-    start = head_foot + sheet.gap * 0.5
+    start = head_foot + sheet.gap * 0.7
     return left, start, width, max(top + height - start, sheet.gap)
 
 

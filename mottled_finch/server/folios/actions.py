@@ -163,12 +163,13 @@ def as_file(folio: Folio) -> dict[str, Any]:
     for name, plate in plates_of(spec).items():
         if plate is not None:
             file = PurePath(plate.table.edition().file_name.replace("\\", "/")).name
-            table = _table_name(plate.table.name)
+            table = table_key(plate.table.name)
             tables[table] = file
             plates[name] = FolioPlateSpec(recipe=full_recipe(plate), table=table)
     pages = tuple(replace(page, plates=tuple(each if each in plates else "" for each in page.plates)) for page in spec.pages)
     return dump_folio(replace(spec, plates=plates, tables=tables, pages=pages))
 
 
-def _table_name(name: str) -> str:
-    return "".join(mark for mark in name if mark not in "{}.\n\r\t")[:60].strip() or "table"
+def table_key(name: str) -> str:
+    """What a table is called in a folio: its name without what no name of a file has."""
+    return "".join(" " if mark in "{}/\\\n\r\t\0" else mark for mark in name)[:200].strip(" .") or "table"

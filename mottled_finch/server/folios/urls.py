@@ -1,8 +1,10 @@
 from django.urls import path
 
+from .source_views import Sources
 from .views import FolioExport, FolioFile, Folios, HistoryOfFolio, OneFolio, PagePicture, RedoFolio, UndoFolio
 
 urlpatterns = [
+    path("sources", Sources.as_view()),
     path("folios", Folios.as_view()),
     path("folios/<int:pk>", OneFolio.as_view()),
     path("folios/<int:pk>/undo", UndoFolio.as_view()),

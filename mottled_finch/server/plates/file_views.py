@@ -1,4 +1,4 @@
-"""Pictures and fonts over HTTP: given once, named in recipes, fetched by the page; and figures that come back."""
+"""Pictures and fonts over HTTP: given once, named in recipes, fetched by the page."""
 
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
@@ -12,14 +12,12 @@ from rest_framework.views import APIView
 from mottled_finch.core.scene import typeface, underlay
 
 from ..answering import answer
-from ..openapi import FontAnswer, PictureAnswer, ProblemAnswer, SourceAnswer, refers_to
+from ..openapi import FontAnswer, PictureAnswer, ProblemAnswer, refers_to
 from ..refusal import Problem
 from ..requests import RawParser, length
 from . import kept_files
 from .models import KeptFile
-from .sources import opened, source_of_file
 
-_SOURCE_MOST = 100_000_000
 BODY = {"application/octet-stream": OpenApiTypes.BINARY}
 REFUSED = {422: refers_to(ProblemAnswer), 413: refers_to(ProblemAnswer)}
 
@@ -49,16 +47,6 @@ class Fonts(Given):
     def post(self, request: Request) -> Response:
         """Keep a font, TTF, OTF or WOFF, which is the body of the request, for pages to use by its name."""
         return answer(FontAnswer(font=kept_files.keep_font(self.content(request, typeface.MOST_BYTES, "font"))), status=201)
-
-
-class Sources(Given):
-    @extend_schema(operation_id="open_source", request=BODY, responses={200: refers_to(SourceAnswer), **REFUSED})
-    def post(self, request: Request) -> Response:
-        """The plate that a figure came from, whose file is the body of the request: as it stands here, or made anew from the recipe
-        in it on a table that it fits.
-        """
-        plate, made = opened(source_of_file(self.content(request, _SOURCE_MOST, "file")))
-        return answer(SourceAnswer(plate=plate.pk, made=made, table=plate.table.name))
 
 
 class OneFile(APIView):

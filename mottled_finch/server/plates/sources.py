@@ -1,26 +1,13 @@
 """Figures that come back: the plate that a file came from, or a new one from the recipe that it carries."""
 
-import json
-
 from mottled_finch.core.draw import Source
 from mottled_finch.core.errors import CoreError
 from mottled_finch.core.recipe import load_recipe
 
 from ..refusal import Problem
 from ..tables.models import Table
-from ..work.worker import LOOKS, WorkFailed
 from .actions import start_plate
 from .models import Plate
-
-
-def source_of_file(content: bytes) -> Source:
-    """What a file carries, found by a process of its own. Raises DrawError where it carries nothing, Problem where it ends that
-    process.
-    """
-    try:
-        return Source(**json.loads(LOOKS.do("source", content)))
-    except WorkFailed as error:
-        raise Problem(422, f"The file cannot be read: {error}.", "file") from error
 
 
 def opened(source: Source) -> tuple[Plate, bool]:

@@ -1,7 +1,7 @@
 from django.urls import path
 
 from .export_views import Archive, Export
-from .file_views import Fonts, OneFile, Pictures, Sources
+from .file_views import Fonts, OneFile, Pictures
 from .template_views import OneTemplate, Templates, Usual
 from .views import (
     GiveUp,
@@ -30,7 +30,6 @@ urlpatterns = [
     path("pictures", Pictures.as_view()),
     path("fonts", Fonts.as_view()),
     path("archive", Archive.as_view()),
-    path("sources", Sources.as_view()),
     path("templates", Templates.as_view()),
     path("templates/<int:pk>", OneTemplate.as_view()),
     path("usual-choices", Usual.as_view()),

@@ -11,6 +11,7 @@ from mottled_finch.core.draw import template_of
 from mottled_finch.core.draw.house.template import to_json
 from mottled_finch.core.draw.making.source import source_in
 from mottled_finch.core.draw.render import Order, rendered
+from mottled_finch.core.folio.source import folio_source_in
 from mottled_finch.core.intake import Told, look_at, read_file
 from mottled_finch.core.recipe import ReadingSpec
 
@@ -39,8 +40,9 @@ def render(_told: Told, order: Order) -> Any:
 
 
 def source(_told: Told, content: bytes) -> Any:
-    """The source that a file carries, as JSON: what goes between processes knows no lists."""
-    return json.dumps(asdict(source_in(content)))
+    """The source that a file carries, of a figure or of a folio, as JSON: what goes between processes knows no lists."""
+    folio = folio_source_in(content)
+    return json.dumps({"folio": asdict(folio)} if folio else {"figure": asdict(source_in(content))})
 
 
 def template(_told: Told, content: bytes) -> Any:

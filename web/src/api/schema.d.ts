@@ -586,8 +586,8 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * @description The plate that a figure came from, whose file is the body of the request: as it stands here, or made anew from the recipe
-         *     in it on a table that it fits.
+         * @description The plate that a figure came from, or the folio that pages came from, whose file is the body of the request: as it stands
+         *     here, or made anew from the recipes in it on tables that they fit.
          */
         post: operations["open_source"];
         delete?: never;
@@ -990,7 +990,7 @@ export interface components {
             exports: components["schemas"]["ExportAnswer"][];
             visions: components["schemas"]["VisionAnswer"][];
         };
-        /** @description A form of export: what it is for, which numbers leave with it, and which choices it reads, and which of the house's templates it is laid in. */
+        /** @description A form of export: what it is for, which numbers leave with it, which choices it reads, and which of the house's templates it is laid in. */
         ExportAnswer: {
             ending: string;
             title: string;
@@ -2273,9 +2273,10 @@ export interface components {
         FontAnswer: {
             font: string;
         };
-        /** @description The plate that a file came from, and the table it is on; whether it was ``made`` from what the file carries. */
+        /** @description The plate that a file came from, and the table it is on, or the folio; whether it was ``made`` from what the file carries. */
         SourceAnswer: {
-            plate: number;
+            plate: number | null;
+            folio: number | null;
             made: boolean;
             table: string;
         };
@@ -2354,7 +2355,7 @@ export interface components {
             problem: string;
             outputs: components["schemas"]["FolioOutputAnswer"][];
         };
-        /** @description A page as it leaves: its headline in full, the whole ``told`` in words, a few colors of its first plate, where rooms, headline and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says whether its plates are on one scale now, or may be ("could"). */
+        /** @description A page as it leaves: its headline in full, all that it says as ``told``, a few colors of its first plate, where rooms, headline and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says whether its plates are on one scale now, or may be ("could"). */
         FolioPageAnswer: {
             number: number;
             title: string;

@@ -34,13 +34,14 @@ export function FolioCard({ folio, onRefusal }: { folio: Folio; onRefusal: (sent
       borderRadius="8px"
       _hover={{ borderColor: "edge", boxShadow: "page" }}
     >
-      <Flex w="112px" h="63px" flex="none" align="center" justify="center" bg="ground">
+      <Flex w="116px" h="70px" p="6px" flex="none" align="center" justify="center" bg="ground">
         {folio.pages > 0 && !broken && !folio.problem && (
           <Image
             src={pageAddress(folio.id, 1, folio.revision)}
             alt=""
             maxW="100%"
             maxH="100%"
+            boxShadow="page"
             loading="lazy"
             onError={() => setBroken(true)}
           />

@@ -34,7 +34,7 @@ export function FolioTray({ data, page, spec, at, onGo, onChange }: Props) {
     >
       <Panel
         heading="What it claims"
-        note={claims.length ? (broken ? `${broken} of ${claims.length} broken` : `${claims.length} hold`) : undefined}
+        note={claims.length ? (broken ? `${broken} of ${claims.length} do not hold` : "all hold") : undefined}
       >
         {claims.map(({ words, holds, now, plate, own }, i) => (
           <Flex key={`${i} ${words}`} gap="8px" mb="3px">

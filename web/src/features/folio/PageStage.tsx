@@ -62,11 +62,12 @@ export function PageStage({ data, page, spec, at, room, zoom, onZoom, onRoom, on
 
   return (
     <Flex direction="column" flex="1" minW="0" minH={{ base: "58vw", lg: "0" }} bg="ground">
-      <Box flex="1" minH="0" overflow="auto" p="26px" css={{ containerType: "size" }}>
+      <Flex flex="1" minH="0" overflow="auto" p="26px" css={{ containerType: "size" }}>
         <Box
           data-testid="folio-page"
           position="relative"
-          mx="auto"
+          m="auto"
+          flex="none"
           boxShadow="page"
           css={{ containerType: "inline-size" }}
           style={{ width: `calc(min(100cqw, 100cqh * ${ratio}) * ${zoom})`, aspectRatio: `${ratio}` }}
@@ -131,10 +132,12 @@ export function PageStage({ data, page, spec, at, room, zoom, onZoom, onRoom, on
               position="absolute"
               cursor="pointer"
               color="quiet"
-              borderWidth={room === i ? "2px" : "1px"}
-              borderStyle={name ? "solid" : "dashed"}
-              borderColor={room === i ? "amberLine" : name ? "transparent" : "control"}
-              _hover={{ borderColor: "amberLine" }}
+              outlineWidth={room === i ? "2px" : "1px"}
+              outlineStyle={name ? "solid" : "dashed"}
+              outlineColor={room === i ? "amberLine" : name ? "transparent" : "control"}
+              outlineOffset="5px"
+              _hover={{ outlineColor: "amberLine" }}
+              _focusVisible={{ outlineColor: "focus", outlineWidth: "2px" }}
               style={place(box)}
               onClick={() => onRoom(room === i ? null : i)}
             >
@@ -142,7 +145,7 @@ export function PageStage({ data, page, spec, at, room, zoom, onZoom, onRoom, on
             </chakra.button>
           ))}
         </Box>
-      </Box>
+      </Flex>
       <Flex h="34px" flex="none" align="center" justify="space-between" px="16px" color="quiet" textStyle="small">
         <Box minW="0" truncate>
           {room !== null && page.rooms[room]?.name && (

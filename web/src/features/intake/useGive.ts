@@ -44,13 +44,23 @@ export function useGive(table?: number) {
         // A figure that left here comes back: its plate opens. A workbook that is none of ours is a table like others.
         setState({ at: "looking", name: file.name });
         try {
-          const { plate } = await api.openSource(file);
-          return navigate(`/plates/${plate}`);
+          const { plate, folio } = await api.openSource(file);
+          return navigate(folio === null ? `/plates/${plate}` : `/folios/${folio}`);
         } catch (error) {
           const sentence = sentenceOf(error);
           const foreign = sentence.includes("no source");
           if (!foreign) return refuse(sentence);
           if (ending !== "xlsx") return refuse(LAID_IN.includes(ending) ? `${sentence} ${AS_TEMPLATE}` : sentence);
+        }
+      }
+      const folio = table === undefined && ending === "json" ? await folioIn(file) : null;
+      if (folio) {
+        setState({ at: "looking", name: file.name });
+        try {
+          const started = await api.startFolio({ folio });
+          return navigate(`/folios/${started.folio.id}`);
+        } catch (error) {
+          return refuse(sentenceOf(error));
         }
       }
       abort.current = new AbortController();
@@ -97,4 +107,17 @@ export function useGive(table?: number) {
   );
 
   return { state, take, takeSample, cancel: () => abort.current?.abort(), rest: () => setState({ at: "rest" }) };
+}
+
+const FOLIO_MOST = 20_000_000;
+
+/** The folio that a file of JSON is; null for one that is none, such as a table. */
+async function folioIn(file: File): Promise<unknown> {
+  if (file.size > FOLIO_MOST) return null;
+  try {
+    const found = JSON.parse(await file.text()) as { finch_folio?: unknown } | null;
+    return found?.finch_folio === undefined ? null : found;
+  } catch {
+    return null;
+  }
 }

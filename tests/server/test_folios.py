@@ -1,0 +1,239 @@
+"""Folios over HTTP: started, changed, undone, laid out, exported, and brought back."""
+
+import io
+import json
+
+import pytest
+from pptx import Presentation
+
+from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
+from mottled_finch.core.folio.source import folio_source_in
+from tests.core.draw.house.decks import deck
+
+CSV = "pier,month,minutes\n" + "".join(
+    f"{pier},{month},{3 * i + j}\n" for i, pier in enumerate(("Ardle", "Brack", "Knot")) for j, month in enumerate("xyz")
+)
+PIVOT = {"rows": [{"field": "pier"}], "columns": [{"field": "month"}], "measure": {"take": "sum", "of": "minutes"}}
+
+
+def start_plate(client, table, title, **parts):
+    recipe = {"finch_recipe": 2, "pivot": PIVOT, "words": {"title": title}, **parts}
+    made = client.post("/api/plates", {"table": table, "recipe": recipe}, format="json")
+    assert made.status_code == 201, made.content
+    return made.json()["plate"]["id"]
+
+
+@pytest.fixture
+def log(client):
+    return client.upload(CSV, "log.csv").json()["id"]
+
+
+@pytest.fixture
+def plates(client, log):
+    return [
+        start_plate(client, log, "Winter makes us late", claims=["highest row is Knot"]),
+        start_plate(client, log, "Crowded piers"),
+    ]
+
+
+@pytest.fixture
+def started(client, plates):
+    answer = client.post("/api/folios", {"title": "Review", "plates": plates}, format="json")
+    assert answer.status_code == 201, answer.content
+    return answer.json()
+
+
+def put(client, started, spec, seen=None):
+    headers = {"HTTP_IF_MATCH": f'"{seen}"'} if seen else {}
+    return client.put(f"/api/folios/{started['folio']['id']}", spec, format="json", **headers)
+
+
+def test_a_folio_starts_with_an_opening_and_a_page_for_each_plate(client, started, plates):
+    assert started["folio"]["title"] == "Review" and started["folio"]["plates"] == plates
+    assert [page["title"] for page in started["pages"]] == ["Review", "Winter makes us late", "Crowded piers"]
+    assert list(started["plates"]) == ["winter makes", "crowded piers"]
+    assert started["plates"]["winter makes"]["facts"]["highest.row"] == "Knot"
+    assert "highest row is Knot" in started["plates"]["winter makes"]["offered"]
+    assert [each["words"] for each in started["pages"][1]["claims"]] == ["highest row is Knot"]
+    assert len(started["pages"][1]["colors"]) == 6
+    (listed,) = client.get("/api/folios").json()
+    assert listed == started["folio"] == client.get(f"/api/folios/{listed['id']}").json()["folio"]
+
+
+def test_a_change_is_kept_named_and_undone(client, started):
+    spec = {**started["spec"], "pages": started["spec"]["pages"][::-1]}
+    changed = put(client, started, spec, started["folio"]["version"]).json()
+    assert [page["number"] for page in changed["pages"]] == [1, 2, 3] and changed["pages"][0]["title"] == "Crowded piers"
+    assert changed["folio"]["undo"] == "Pages changed"
+    address = f"/api/folios/{started['folio']['id']}"
+    undone = client.post(f"{address}/undo").json()
+    assert undone["spec"] == started["spec"] and undone["folio"]["redo"] == "Pages changed"
+    assert client.post(f"{address}/undo").status_code == 409
+    assert client.post(f"{address}/redo").json()["spec"] == changed["spec"]
+    steps = client.get(f"{address}/history").json()
+    assert [step["change"] for step in steps["steps"]] == ["Folio started", "Pages changed"] and steps["at"] == 2
+    assert client.post(f"{address}/history", {"number": 1}, format="json").json()["spec"] == started["spec"]
+
+
+def test_whoever_saw_another_version_is_told_and_loses_nothing(client, started):
+    seen = started["folio"]["version"]
+    put(client, started, {**started["spec"], "title": "First"}, seen)
+    second = put(client, started, {**started["spec"], "title": "Second"}, seen)
+    assert second.status_code == 412 and second.json()["meanwhile"] == ["Title set to “First”"]
+    assert client.get(f"/api/folios/{started['folio']['id']}").json()["spec"]["title"] == "First"
+    assert client.delete(f"/api/folios/{started['folio']['id']}", HTTP_IF_MATCH=f'"{seen}"').status_code == 412
+
+
+@pytest.mark.parametrize(
+    ("part", "sentence"),
+    [
+        (
+            {"pages": [{"plates": ["nobody"]}]},
+            'pages[0].plates[0]: "nobody" is no plate of this folio; choose from winter makes, crowded piers',
+        ),
+        ({"plates": {"x": {"plate": 999}}, "pages": []}, "There is no plate 999 in this library."),
+        (
+            {"plates": {"x": {"recipe": {}, "table": "t"}}, "tables": {"t": "t.csv"}, "pages": []},
+            "x is a recipe; in a library a folio names the number of a plate.",
+        ),
+    ],
+)
+def test_what_does_not_belong_changes_nothing(client, started, part, sentence):
+    answer = put(client, started, {**started["spec"], **part})
+    assert answer.status_code == 422 and answer.json()["detail"] == sentence
+    assert client.get(f"/api/folios/{started['folio']['id']}").json()["spec"] == started["spec"]
+
+
+def test_a_page_is_a_picture_that_is_kept_as_long_as_its_revision(client, started, plates):
+    address = f"/api/folios/{started['folio']['id']}"
+    first = client.get(f"{address}/pages/2.svg?revision=x")
+    assert first.headers["Cache-Control"].endswith("immutable") and b"Winter makes us late" in first.content
+    assert client.get(f"{address}/pages/2.svg").headers["Cache-Control"] == "no-cache"
+    assert client.get(f"{address}/pages/9.svg").json()["detail"] == "There is no page 9; the folio has 3."
+    before = [page["revision"] for page in started["pages"]]
+    client.change(plates[0], pivot=PIVOT, words={"title": "Winter"}, color={"palette": "sedge"})
+    after = [page["revision"] for page in client.get(address).json()["pages"]]
+    assert after[1] != before[1] and after[2] == before[2] and after[0] != before[0], "the opening lists the headlines"
+
+
+def test_every_form_leaves_with_the_folio_in_it(client, started, plates):
+    for ending in FOLIO_DRAWINGS:
+        answer = client.get(f"/api/folios/{started['folio']['id']}/export.{ending}")
+        assert answer.status_code == 200, answer.content
+        assert f"Review.{ending}" in answer.headers["Content-Disposition"]
+        source = folio_source_in(answer.content)
+        assert source.number == started["folio"]["id"]
+        assert [each.plate for each in source.plates.values()] == plates
+    bare = client.get(f"/api/folios/{started['folio']['id']}/export.pptx?source=no")
+    assert folio_source_in(bare.content) is None
+    assert client.get(f"/api/folios/{started['folio']['id']}/export.xlsx").status_code == 404
+
+
+def test_it_does_not_leave_while_a_claim_is_broken_unless_told_to(client, started):
+    pages = [{"plates": ["winter makes"], "claims": [{"says": "highest row is Brack"}]}]
+    changed = put(client, started, {**started["spec"], "pages": pages}).json()
+    (caution,) = changed["pages"][0]["cautions"]
+    assert caution["words"] == "The headline claims that highest row is Brack, but highest row is Knot."
+    assert [cure["words"] for cure in caution["cures"]] == ["Claim what holds now", "Take the claim off"]
+    address = f"/api/folios/{started['folio']['id']}/export.pptx"
+    refused = client.get(address)
+    assert refused.status_code == 422
+    assert refused.json()["detail"] == (
+        "page 1: it claims that highest row is Brack, but highest row is Knot; correct the words, or let it leave all the same"
+    )
+    assert client.get(f"{address}?broken=1").status_code == 200
+    cured = put(client, started, caution["cures"][0]["folio"]).json()
+    assert cured["pages"][0]["cautions"] == [] and client.get(address).status_code == 200
+
+
+def test_a_plate_that_is_removed_or_broken_is_told_and_holds_the_folio_back(client, started, plates, log):
+    address = f"/api/folios/{started['folio']['id']}"
+    client.delete(f"/api/plates/{plates[1]}")
+    told = client.get(address).json()
+    assert told["plates"]["crowded piers"]["problem"] == "the plate was removed" and told["plates"]["crowded piers"]["plate"] == 0
+    assert told["pages"][2]["rooms"][0]["why"] == "the plate was removed"
+    assert b"crowded piers cannot be made" in client.get(f"{address}/pages/3.svg").content
+    assert client.get(f"{address}/export.pptx").json()["detail"] == (
+        "crowded piers cannot be made: the plate was removed. Mend it, or take it off its page."
+    )
+    kept = put(client, started, {**told["spec"], "title": "Still"})
+    assert kept.status_code == 200, kept.content
+
+
+def test_pages_are_laid_in_the_house_s_template_and_plain_while_it_is_gone(client, started):
+    address = f"/api/folios/{started['folio']['id']}"
+    given = client.generic("POST", "/api/templates?name=House.pptx", deck(), content_type="application/octet-stream").json()
+    changed = put(client, started, {**started["spec"], "page": {"template": {"slides": "House"}}}).json()
+    assert changed["problem"] == "" and "Title Only" in changed["layouts"] and changed["pages"][0]["width"] == given["width"]
+    slides = Presentation(io.BytesIO(client.get(f"{address}/export.pptx").content)).slides
+    assert slides[1].slide_layout.name == "Title and Content"
+    assert client.get(f"{address}/export.pdf").status_code == 200
+    client.delete(f"/api/templates/{given['id']}")
+    gone = client.get(address).json()
+    assert gone["problem"].startswith('the template "House" is not in this library;') and gone["pages"][1]["width"] == 960
+    assert client.get(f"{address}/export.pptx").status_code == 422
+
+
+def test_a_folio_starts_from_another_and_is_removed_without_its_plates(client, started, plates):
+    other = client.post("/api/folios", {"like": started["folio"]["id"]}, format="json").json()
+    assert other["spec"] == started["spec"] and other["folio"]["id"] != started["folio"]["id"]
+    assert client.delete(f"/api/folios/{started['folio']['id']}").status_code == 204
+    assert client.get(f"/api/folios/{started['folio']['id']}").status_code == 404
+    assert client.get(f"/api/plates/{plates[0]}").status_code == 200
+    assert client.post("/api/folios", {"like": 999}, format="json").status_code == 404
+    gone = client.post("/api/folios", {"plates": [999]}, format="json")
+    assert gone.json()["detail"] == "There is no plate 999 any more; take it off the list."
+
+
+def test_the_file_for_the_shell_comes_back_as_a_folio_of_new_plates(client, started):
+    text = client.get(f"/api/folios/{started['folio']['id']}/folio.json").content
+    plain = json.loads(text)
+    assert plain["tables"] == {"log": "log.csv"} and plain["plates"]["winter makes"]["recipe"]["finch_recipe"] == 2
+    brought = client.post("/api/folios", {"folio": plain}, format="json")
+    assert brought.status_code == 201, brought.content
+    assert [page["title"] for page in brought.json()["pages"]] == ["Review", "Winter makes us late", "Crowded piers"]
+    assert set(brought.json()["folio"]["plates"]).isdisjoint(started["folio"]["plates"])
+    recipe = {"finch_recipe": 2, "pivot": {"rows": [{"field": "no"}]}}
+    strange = {**plain, "plates": {"x": {"recipe": recipe, "table": "log"}}, "pages": []}
+    refused = client.post("/api/folios", {"folio": strange}, format="json").json()["detail"]
+    assert refused.startswith('x fits no table here: on log, pivot.rows[0].field: no column "no"')
+    assert refused.endswith("Bring log.csv, then bring the folio again.")
+    beside = {**plain, "plates": {"x": {"recipe": "x.json", "table": "log"}}, "pages": []}
+    assert client.post("/api/folios", {"folio": beside}, format="json").json()["detail"] == (
+        "x is a recipe in a file, x.json; write it into the folio, then bring it again."
+    )
+
+
+def test_a_deck_that_left_opens_its_folio_or_makes_it_anew(client, started):
+    content = client.get(f"/api/folios/{started['folio']['id']}/export.pptx").content
+
+    def opened():
+        answer = client.generic("POST", "/api/sources", content, content_type="application/octet-stream")
+        assert answer.status_code == 200, answer.content
+        return answer.json()
+
+    assert opened() == {"plate": None, "folio": started["folio"]["id"], "made": False, "table": ""}
+    client.delete(f"/api/folios/{started['folio']['id']}")
+    anew = opened()
+    assert anew["made"] and anew["folio"] != started["folio"]["id"]
+    assert [page["title"] for page in client.get(f"/api/folios/{anew['folio']}").json()["pages"]][1] == "Winter makes us late"
+
+
+def test_figures_are_made_once_as_long_as_nothing_they_depend_on_changes(client, started, plates, log, monkeypatch):
+    from mottled_finch.server.folios import figures
+
+    made = []
+    real = figures.figure_with
+    monkeypatch.setattr(figures, "figure_with", lambda table, recipe: made.append(recipe.words.title) or real(table, recipe))
+    address = f"/api/folios/{started['folio']['id']}"
+    client.get(address)
+    put(client, started, {**started["spec"], "title": "Other"})
+    assert made == []
+    client.change(plates[1], pivot=PIVOT, words={"title": "New"})
+    client.get(address)
+    assert made == ["New"]
+    client.put(
+        f"/api/tables/{log}/mends", {"mends": [{"do": "drop", "where": [{"field": "pier", "in": ["Brack"]}]}]}, format="json"
+    )
+    client.get(address)
+    assert sorted(made) == ["New", "New", "Winter makes us late"]
