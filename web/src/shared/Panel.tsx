@@ -1,10 +1,19 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 
+type Props = {
+  heading: string;
+  note?: ReactNode;
+  /** It holds words alone, so that the keys reach what is below its edge only if they can stand on it. */
+  words?: boolean;
+  children: ReactNode;
+};
+
 /** One of the panels of the tray. */
-export function Panel({ heading, note, children }: { heading: string; note?: ReactNode; children: ReactNode }) {
+export function Panel({ heading, note, words, children }: Props) {
   return (
     <Box
+      {...(words ? { tabIndex: 0, role: "group", "aria-label": heading } : {})}
       px="16px"
       py="11px"
       borderLeftWidth={{ base: "0", lg: "1px" }}

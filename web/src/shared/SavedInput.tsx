@@ -16,7 +16,12 @@ const ROOM = 16;
 export function SavedInput({ value, wrong = () => null, onDone, w, ...look }: Props) {
   const id = useId();
   const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
+  /** What was told last: leaving the field behind Enter tells nothing twice. */
+  const told = useRef(value);
+  useEffect(() => {
+    setText(value);
+    told.current = value;
+  }, [value]);
   const sentence = wrong(text);
   const field = useRef<HTMLDivElement>(null);
   const [side, setSide] = useState<"insetInlineStart" | "insetInlineEnd">("insetInlineStart");
@@ -25,7 +30,11 @@ export function SavedInput({ value, wrong = () => null, onDone, w, ...look }: Pr
     const fits = field.current.getBoundingClientRect().left + TOLD + ROOM <= window.innerWidth;
     setSide(fits ? "insetInlineStart" : "insetInlineEnd");
   }, [sentence]);
-  const done = () => text !== value && !sentence && onDone(text);
+  const done = () => {
+    if (text === told.current || sentence) return;
+    told.current = text;
+    if (text !== value) onDone(text);
+  };
   return (
     <Box ref={field} position="relative" w={w ?? "100%"} flex={w ? "none" : "1"} minW="0">
       <Input

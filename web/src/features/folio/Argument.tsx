@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Grid } from "@chakra-ui/react";
+import { Box, chakra, Flex, Grid, VisuallyHidden } from "@chakra-ui/react";
 import { type DragEvent, type KeyboardEvent, useRef, useState } from "react";
 import type { FolioPage, FolioPages } from "../../api/client";
 import { ARRANGEMENT_TERMS } from "../../api/vocabulary";
@@ -151,7 +151,7 @@ function Entry({ page, kind, on, over, onGo, ...more }: EntryProps) {
         data-page={page.number - 1}
         draggable
         aria-current={on ? "page" : undefined}
-        aria-label={`Page ${page.number}: ${page.title || "without a headline"}, ${kind}${state ? `; ${state}` : ""}`}
+        data-headline={page.title}
         aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown Delete"
         display="flex"
         gap="10px"
@@ -169,6 +169,7 @@ function Entry({ page, kind, on, over, onGo, ...more }: EntryProps) {
         {...more}
       >
         <Box color="quiet" w="14px" flex="none" fontVariantNumeric="tabular-nums">
+          <VisuallyHidden>Page </VisuallyHidden>
           {page.number}
         </Box>
         <Box flex="1" minW="0">

@@ -33,6 +33,7 @@ export function FolioTray({ data, page, spec, at, onGo, onChange }: Props) {
       borderColor="edge"
     >
       <Panel
+        words
         heading="What it claims"
         note={claims.length ? (broken ? `${broken} of ${claims.length} do not hold` : "all hold") : undefined}
       >

@@ -127,7 +127,7 @@ export function PageStage({ data, page, spec, at, room, zoom, onZoom, onRoom, on
               aria-label={
                 name
                   ? `Plate ${name}${why ? `, which cannot be made: ${why}` : ""}`
-                  : "An empty room; choose a plate for it"
+                  : "Choose a plate at the right: an empty room"
               }
               position="absolute"
               cursor="pointer"
@@ -161,7 +161,12 @@ export function PageStage({ data, page, spec, at, room, zoom, onZoom, onRoom, on
           <Button variant="bare" size="sm" aria-label="Show the page smaller" onClick={() => onZoom(smaller(zoom))}>
             −
           </Button>
-          <Button variant="bare" size="sm" aria-label="Fit the page" onClick={() => onZoom(1)}>
+          <Button
+            variant="bare"
+            size="sm"
+            aria-label={zoom === 1 ? "The page fits" : `${Math.round(zoom * 100)}%, fit the page`}
+            onClick={() => onZoom(1)}
+          >
             {zoom === 1 ? "fits" : `${Math.round(zoom * 100)}%`}
           </Button>
           <Button variant="bare" size="sm" aria-label="Show the page larger" onClick={() => onZoom(larger(zoom))}>
@@ -190,6 +195,7 @@ function Spot({ label, hint, empty, style, onClick }: SpotProps) {
   return (
     <chakra.button
       type="button"
+      data-spot
       aria-label={label}
       position="absolute"
       zIndex="1"
@@ -201,6 +207,7 @@ function Spot({ label, hint, empty, style, onClick }: SpotProps) {
       borderStyle="dashed"
       borderColor="transparent"
       borderRadius="3px"
+      minH="24px"
       whiteSpace="nowrap"
       overflow="hidden"
       _hover={{ borderColor: "amberLine" }}

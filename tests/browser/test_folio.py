@@ -1,0 +1,223 @@
+"""The folio on screen: an argument from two plates, written where it stands, claimed, shared, and left."""
+
+import io
+import json
+import re
+
+import pytest
+from playwright.sync_api import expect
+from pptx import Presentation
+
+from .conftest import drop, painted, wait_until
+from .test_accessibility import violations
+
+TEXT = "pier,month,late,people\n" + "".join(
+    f"{pier},{month},{3 * i + j},{10 * (i + 1) * (j + 2)}\n"
+    for i, pier in enumerate(("Ardle", "Brack", "Knot"))
+    for j, month in enumerate(("Jan", "Feb", "Mar"))
+)
+
+
+def pivot(of):
+    return {"rows": [{"field": "pier"}], "columns": [{"field": "month"}], "measure": {"take": "sum", "of": of}}
+
+
+@pytest.fixture
+def plates(api):
+    first = api.plate(TEXT, "folio.csv", pivot=pivot("late"), words={"title": "Late in winter"})
+    table = api.get(f"/api/plates/{first}")["plate"]["table"]
+    return [first, api.another(table, pivot=pivot("people"), words={"title": "Crowded piers"})]
+
+
+@pytest.fixture
+def folio(api, plates):
+    body = json.dumps({"title": "Review", "plates": plates}).encode()
+    return api.post("/api/folios", body, "application/json")["folio"]["id"]
+
+
+def open_folio(page, number, at=1):
+    page.goto(f"/folios/{number}?page={at}")
+    expect(page.get_by_test_id("folio-page").get_by_role("img")).to_be_visible()
+    saved(page)
+
+
+def saved(page):
+    painted(page)
+    expect(page.get_by_text(re.compile(r"^saved "))).to_be_visible()
+
+
+def headlines(page):
+    return page.locator("[data-page]").evaluate_all("(all) => all.map((each) => each.dataset.headline)")
+
+
+def test_from_two_plates_to_a_deck_whose_claim_broke(page, api, plates):
+    page.goto("/")
+    page.get_by_role("button", name="Start a folio").click()
+    sheet = page.get_by_role("dialog", name="Start a folio")
+    sheet.get_by_role("textbox", name="Title of the folio").fill("Monday")
+    for title in ("Late in winter", "Crowded piers"):
+        sheet.get_by_role("checkbox", name=title).last.check()
+    assert violations(page) == []
+    sheet.get_by_role("button", name=re.compile("^Start with")).click()
+    page.wait_for_url(re.compile(r"/folios/\d+$"))
+    number = int(page.url.rsplit("/", 1)[1])
+    saved(page)
+    assert headlines(page)[0] == "Monday" and {"Late in winter", "Crowded piers"} <= set(headlines(page))
+
+    def spec():
+        return api.get(f"/api/folios/{number}")["spec"]
+
+    # A headline with a live fact, written where it stands and completed while it is typed.
+    at = headlines(page).index("Late in winter")
+    page.locator(f"[data-page='{at}']").click()
+    page.get_by_role("button", name="Headline: Late in winter").click()
+    words = page.get_by_role("textbox", name="Headline", exact=True)
+    words.fill("")
+    words.press_sequentially("Most for {late winter.highest.r")
+    expect(page.get_by_role("listbox", name="Live facts").get_by_role("option")).to_have_count(1)
+    words.press("Tab")
+    expect(words).to_have_value("Most for {late winter.highest.row}")
+    words.press("Enter")
+    expect(page.locator(f"[data-page='{at}']")).to_have_attribute("data-headline", "Most for Knot")
+    saved(page)
+
+    # What it claims holds, then the records move.
+    page.get_by_role("tab", name="Page").click()
+    page.get_by_role("button", name="Claim: highest row is Knot").click()
+    expect(page.get_by_role("group", name="Claim: highest row is Knot")).to_contain_text("It holds")
+    expect(page.locator(f"[data-page='{at}']")).to_contain_text("what it claims holds")
+    assert violations(page) == []
+    table = api.get(f"/api/plates/{plates[0]}")["plate"]["table"]
+    api.put(f"/api/tables/{table}/mends", {"mends": [{"do": "drop", "where": [{"field": "pier", "in": ["Knot"]}]}]})
+    page.reload()
+    expect(page.locator(f"[data-page='{at}']")).to_contain_text("does not hold")
+    expect(page.get_by_role("group", name=re.compile("^Caution: The headline claims"))).to_contain_text("highest row is Brack")
+    page.get_by_role("button", name="Export").click()
+    card = page.get_by_role("dialog", name="Export")
+    expect(card.get_by_role("status")).to_contain_text(f"Page {at + 1} claims that highest row is Knot, but highest row is Brack.")
+    assert violations(page) == []
+    with page.expect_download() as pending:
+        card.get_by_role("button", name="Save .pptx all the same").click()
+    deck = Presentation(io.BytesIO(pending.value.path().read_bytes()))
+    assert len(deck.slides) == 3 and any(shape.name.startswith("Mottled Finch figure · ") for shape in deck.slides[at].shapes)
+    page.get_by_role("button", name="Claim what holds now").click()
+    expect(page.locator(f"[data-page='{at}']")).to_contain_text("what it claims holds")
+
+
+def test_pages_are_walked_moved_and_taken_out_by_keys(page, api, folio):
+    open_folio(page, folio)
+    first = page.locator("[data-page='0']")
+    first.focus()
+    page.keyboard.press("ArrowDown")
+    expect(page.locator("[data-page='1']")).to_be_focused()
+    expect(page).to_have_url(re.compile(r"page=2$"))
+    before = headlines(page)
+    page.keyboard.press("Alt+ArrowDown")
+    wait_until(lambda: headlines(page) == [before[0], before[2], before[1]])
+    expect(page.locator("[data-page='2']")).to_be_focused()
+    page.keyboard.press("Delete")
+    wait_until(lambda: headlines(page) == [before[0], before[2]])
+    page.keyboard.press("Control+z")
+    page.keyboard.press("Control+z")
+    wait_until(lambda: headlines(page) == before)
+    page.keyboard.press("Control+Shift+z")
+    wait_until(lambda: headlines(page) == [before[0], before[2], before[1]])
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog", name="Keys")).to_contain_text("Alt Up, Alt Down")
+    page.keyboard.press("Escape")
+    page.keyboard.press("Control+k")
+    page.get_by_role("combobox", name="Find an action").fill("four small")
+    page.keyboard.press("Enter")
+    wait_until(lambda: "four" in [each.get("arrange") for each in api.get(f"/api/folios/{folio}")["spec"]["pages"]])
+
+
+def test_a_page_is_dragged_to_another_place(page, folio):
+    open_folio(page, folio)
+    before = headlines(page)
+    page.locator("[data-page='2']").drag_to(page.locator("[data-page='0']"), target_position={"x": 80, "y": 4})
+    wait_until(lambda: headlines(page) == [before[2], before[0], before[1]])
+
+
+def test_plates_are_put_beside_each_other_and_share_one_scale(page, api, folio, plates):
+    open_folio(page, folio, 2)
+    page.get_by_role("tab", name="Page").click()
+    page.locator("[data-piece=Arrangement]").click()
+    page.get_by_role("radio", name="two plates side by side").click()
+    expect(page.get_by_role("button", name="Choose a plate at the right: an empty room")).to_be_visible()
+    expect(page.get_by_role("group", name="Caution: There is room for 1 more plate.")).to_be_visible()
+    page.get_by_role("button", name="Choose a plate at the right: an empty room").click()
+    page.get_by_role("article", name="Crowded piers").last.get_by_role("button", name="Onto the page").click()
+    expect(page.locator("[data-room]")).to_have_count(2)
+    expect(page.get_by_role("button", name=re.compile("^Plate crowded piers"))).to_be_visible()
+    page.get_by_role("button", name="Let them share it").first.click()
+    expect(page.get_by_text("All its plates are on one scale, with one legend.")).to_be_visible()
+    spec = api.get(f"/api/folios/{folio}")["spec"]["pages"][1]
+    assert spec["share"] and len(spec["plates"]) == 2
+    assert violations(page) == []
+    page.get_by_role("tab", name="Plates").click()
+    page.get_by_role("textbox", name="What the plate is called in facts").fill("people")
+    page.keyboard.press("Enter")
+    wait_until(lambda: "people" in api.get(f"/api/folios/{folio}")["spec"]["plates"])
+    page.get_by_role("button", name="Take it off the page").click()
+    wait_until(lambda: len(api.get(f"/api/folios/{folio}")["spec"]["pages"][1]["plates"]) == 1)
+
+
+def test_words_are_written_and_a_typed_number_becomes_a_fact(page, api, folio):
+    open_folio(page, folio, 3)
+    page.get_by_role("tab", name="Words").click()
+    field = page.get_by_role("textbox", name="Words of the page")
+    field.fill("- At most 120 people")
+    field.press("Enter")
+    field.press_sequentially("- and more")
+    field.press("Control+Enter")
+    caution = page.get_by_role("group", name="Caution: The words name a number that moves: 120.")
+    expect(caution).to_be_visible()
+    assert violations(page) == []
+    caution.get_by_role("button", name="Make it a live fact").click()
+    wait_until(lambda: "{crowded piers.highest} people" in api.get(f"/api/folios/{folio}")["spec"]["pages"][2]["words"])
+    expect(caution).to_have_count(0)
+
+
+def test_two_windows_lose_no_change_of_each_other(page, api, folio):
+    open_folio(page, folio)
+    spec = api.get(f"/api/folios/{folio}")["spec"]
+    api.put(f"/api/folios/{folio}", {**spec, "footer": "From elsewhere"})
+    page.locator("[data-piece=Title]").click()
+    page.get_by_role("textbox", name="Title of the folio").fill("Mine")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("This folio was changed elsewhere meanwhile (Foot written)")
+    page.get_by_role("button", name="Apply mine").click()
+    wait_until(lambda: api.get(f"/api/folios/{folio}")["spec"].get("title") == "Mine")
+    assert api.get(f"/api/folios/{folio}")["spec"]["footer"] == "From elsewhere"
+
+
+def test_a_deck_dropped_on_the_desk_opens_its_folio(page, api, folio):
+    content = api.raw(f"/api/folios/{folio}/export.pptx")
+    page.goto("/")
+    drop(page, "review.pptx", content)
+    page.wait_for_url(re.compile(rf"/folios/{folio}$"))
+    text = api.raw(f"/api/folios/{folio}/folio.json").decode()
+    page.goto("/")
+    drop(page, "review.folio.json", text)
+    page.wait_for_url(re.compile(r"/folios/\d+$"))
+    assert not page.url.endswith(f"/{folio}")
+
+
+def test_the_desk_has_folios_and_takes_one_away(page, api, folio):
+    page.goto("/")
+    card = page.get_by_role("article").filter(has=page.get_by_role("link", name="Review", exact=True)).first
+    expect(card).to_contain_text("3 pages")
+    assert violations(page) == []
+    before = len(api.get("/api/folios"))
+    card.get_by_role("button", name="More about Review").click()
+    page.get_by_role("menuitem", name="Remove this folio and its history; its plates stay").click()
+    wait_until(lambda: len(api.get("/api/folios")) == before - 1)
+
+
+@pytest.mark.parametrize("width", [1280, 1024, 390])
+def test_it_holds_at_every_width(page, folio, width):
+    page.set_viewport_size({"width": width, "height": 800})
+    open_folio(page, folio, 2)
+    assert violations(page) == []
+    assert page.evaluate("document.documentElement.scrollWidth") <= width
+    page.set_viewport_size({"width": 1280, "height": 800})
