@@ -79,6 +79,28 @@ class Beside:
         raise TableError(f'no file beside the recipe is called "{wanted}"; {near}', path=path, received=name)
 
 
+def file_called(folder: Path, name: str) -> Path:
+    """The file of a folder that a table is called by: its name, that without its ending, or that with blanks for what parts its
+    words. Raises DrawError for none or several.
+    """
+    files = sorted(each for each in folder.iterdir() if each.is_file() and not _is_recipe(each)) if folder.is_dir() else []
+    plain = name.replace("\\", "/").rpartition("/")[2]
+    for named in (
+        [each for each in files if each.name == plain],
+        [each for each in files if each.stem == plain],
+        [each for each in files if _spoken(each.stem) in (_spoken(plain), _spoken(Path(plain).stem))],
+    ):
+        if len(named) == 1:
+            return named[0].resolve()
+        if named:
+            raise DrawError(f'"{name}" may be {" or ".join(each.name for each in named)}; leave one of them in the folder')
+    raise DrawError(f'no file of the folder is called "{name}"; {did_you_mean(name, [each.name for each in files])}')
+
+
+def _spoken(stem: str) -> str:
+    return " ".join(stem.replace("_", " ").replace("-", " ").split()).casefold()
+
+
 def template_beside(folder: Path, named: TemplateSpec | None, laid_in: "Kind | None", given: Path | None) -> "Template | None":
     """The template that an output is laid in: the file that a command names, or the one beside a recipe that is called as the
     recipe has it. Raises DrawError for one that is not there, is of another kind, or cannot be used.

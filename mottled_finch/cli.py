@@ -91,6 +91,16 @@ def _parser() -> argparse.ArgumentParser:
     folio.add_argument("--broken", action="store_true", help="make it even while a claim does not hold")
     folio.set_defaults(run=_folio)
 
+    refresh = commands.add_parser("refresh", help="remake our figures in a deck that came back, and nothing else of it")
+    refresh.add_argument("deck", type=Path, metavar="DECK", help="a .pptx that was made here, and may have been edited since")
+    refresh.add_argument(
+        "--folder", type=Path, default=Path(), metavar="DIR", help="the tables, by the names that the deck carries"
+    )
+    refresh.add_argument("--out", type=Path, metavar="FILE", help="the new deck")
+    refresh.add_argument("--dry", action="store_true", help="only print what would change, a line a figure")
+    refresh.add_argument("--copies", choices=("all", "first"), default="", help="where a figure stands on several pages")
+    refresh.set_defaults(run=_refresh)
+
     looks = commands.add_parser(
         "looks", help="print figures of a table worth seeing, a JSON object a line; 1 when there is only noise"
     )
@@ -181,6 +191,23 @@ def _folio(given: argparse.Namespace) -> int:
         check_claims(folio, "add --broken to let it leave so")
     content = drawing.draw(folio, replace(choices, template=template))
     given.out.write_bytes(put_folio(content, ending, bound.source(choices)))
+    return 0
+
+
+def _refresh(given: argparse.Namespace) -> int:
+    from .came_back import CameBack
+    from .core.errors import DrawError
+    from .core.returned.returning import opened, refreshed
+
+    if not given.dry and given.out is None:
+        raise DrawError("say where the new deck goes with --out FILE, or see what would change with --dry", path="--out")
+    content = given.deck.read_bytes()
+    came = CameBack(opened(content), given.folder)
+    for change in came.changes():
+        print(f"page {change.found.page}: {change.found.plate or 'the figure'}: {change.told}")
+    if not given.dry:
+        new = refreshed(content, came.pieces(given.copies))
+        given.out.write_bytes(new)
     return 0
 
 

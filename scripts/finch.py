@@ -28,6 +28,7 @@ HELP = """\
 ./finch serve  [--port N] [--data DIR]          serve your own tables and plates on 127.0.0.1
 ./finch render TABLE RECIPE --out FILE          draw one figure: .png .svg .pdf .pptx .csv .json
 ./finch folio  FOLIO --out FILE                 make pages of figures and words: .pptx .pdf .docx .html
+./finch refresh DECK --folder DIR --out FILE    remake our figures in a deck that came back, and nothing else of it
 ./finch check  TABLE RECIPE                     print what would mislead, one caution a line; 1 when there are any
 ./finch looks  TABLE                            print figures worth seeing, a JSON object a line; 1 when there is only noise
 ./finch sample [NAME] --out FILE                write a table of the demo as CSV: berth-log, berth-log-next, …
@@ -41,6 +42,7 @@ NEEDS = {
     "serve": ("packages run", "kernels", "front"),
     "render": ("packages run",),
     "folio": ("packages run",),
+    "refresh": ("packages run",),
     "check": ("packages run",),
     "looks": ("packages run",),
     "sample": ("packages run",),

@@ -243,3 +243,51 @@ def test_the_example_of_the_docs_runs_as_it_is_printed(tmp_path):
         done = finch("folio", "review.json", "--out", f"review.{ending}", cwd=tmp_path)
         assert (done.returncode, done.stderr) == (0, ""), done.stderr
     assert finch("check", "review.json", cwd=tmp_path).stdout == ""
+
+
+class TestRefresh:
+    """A deck that came back, from the tables of a folder."""
+
+    @pytest.fixture
+    def deck(self, folder):
+        recipe = {**RECIPE, "claims": ["highest row is A"]}
+        spec = {"finch_folio": 1, "tables": {"t": "t.csv"}, "plates": {"n": {"recipe": recipe}}}
+        pages = [{"plates": ["n"], "headline": "One"}, {"plates": ["n"], "headline": "Two"}]
+        (folder / "f.json").write_text(json.dumps({**spec, "pages": pages[:1]}))
+        (folder / "g.json").write_text(json.dumps({**spec, "pages": pages}))
+        for name in ("f", "g"):
+            assert finch("folio", f"{name}.json", "--out", f"{name}.pptx", "--form", "table", cwd=folder).returncode == 0
+        (folder / "next").mkdir()
+        (folder / "next" / "t.csv").write_text("pier,day,n\nA,2025-01-06,1\nB,2025-01-07,9\nA,2025-01-07,3\n")
+        return folder
+
+    def test_what_would_change_is_listed_and_nothing_written(self, deck):
+        done = finch("refresh", "f.pptx", "--folder", "next", "--dry", cwd=deck)
+        assert (done.returncode, done.stderr) == (0, "")
+        assert done.stdout == (
+            "page 1: n: 1 of 4 cells changed: B, Tue 2 → 9; claims no longer that highest row is A: highest row is B\n"
+        )
+        assert finch("refresh", "f.pptx", "--folder", "next", cwd=deck).stderr.startswith("--out: say where the new deck goes")
+
+    def test_the_new_deck_has_the_numbers_and_the_old_one_is_kept(self, deck):
+        before = (deck / "f.pptx").read_bytes()
+        assert finch("refresh", "f.pptx", "--folder", "next", "--out", "new.pptx", cwd=deck).returncode == 0
+        assert (deck / "f.pptx").read_bytes() == before
+        assert finch("refresh", "new.pptx", "--folder", "next", "--dry", cwd=deck).stdout.startswith("page 1: n: no number changed")
+
+    def test_copies_are_asked_for(self, deck):
+        done = finch("refresh", "g.pptx", "--folder", "next", "--out", "new.pptx", cwd=deck)
+        assert done.returncode == 2 and not (deck / "new.pptx").exists()
+        assert done.stderr == ("--copies: “n” stands on 2 pages, 1, 2; add --copies all to remake each, or --copies first\n")
+        for copies, left in (("all", ["no number changed"] * 2), ("first", ["no number changed", "1 of 4 cells changed"])):
+            assert finch("refresh", "g.pptx", "--folder", "next", "--out", "new.pptx", "--copies", copies, cwd=deck).returncode == 0
+            lines = finch("refresh", "new.pptx", "--folder", "next", "--dry", cwd=deck).stdout.splitlines()
+            assert [line.split(": ")[2].partition(";")[0] for line in lines] == left
+
+    def test_a_table_that_is_not_there_leaves_its_figures_and_says_so(self, deck):
+        (deck / "empty").mkdir()
+        done = finch("refresh", "f.pptx", "--folder", "empty", "--out", "new.pptx", cwd=deck)
+        assert done.returncode == 0
+        assert done.stdout == ('page 1: n: left as it is: no file of the folder is called "t.csv"; there is none to choose from\n')
+        (deck / "empty" / "deck.pptx").write_bytes(b"no deck")
+        assert finch("refresh", "empty/deck.pptx", "--dry", cwd=deck).returncode == 2

@@ -162,6 +162,31 @@ class FolioPlateAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class ReturnedFigureAnswer:
+    """A figure in a deck that came back: the page that it is on, the plate it is called by, what it is there, and what refreshing
+    it would change, in words. ``copies`` are the other pages that the same plate stands on; it ``stays`` as it is where it cannot
+    be remade.
+    """
+
+    number: int
+    page: int
+    plate: str
+    form: Literal["table", "shapes", "picture"]
+    told: str
+    changed: int
+    stays: bool
+    broken: Sequence[str]
+    copies: Sequence[int]
+
+
+@dataclass(frozen=True, kw_only=True)
+class ReturnedAnswer:
+    """The figures of a deck that came back, page by page."""
+
+    figures: Sequence[ReturnedFigureAnswer]
+
+
+@dataclass(frozen=True, kw_only=True)
 class FolioOutputAnswer:
     """A form that a folio leaves in, and the choices that it reads."""
 
@@ -963,6 +988,7 @@ _SHAPES = (
     FolioStart,
     FolioAnswer,
     FolioPagesAnswer,
+    ReturnedAnswer,
     TemplateAnswer,
     UsualChoices,
     OthersAnswer,

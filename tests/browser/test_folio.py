@@ -203,6 +203,35 @@ def test_a_deck_dropped_on_the_desk_opens_its_folio(page, api, folio):
     assert not page.url.endswith(f"/{folio}")
 
 
+def test_a_deck_that_people_edited_is_refreshed_page_by_page(page, api, folio, plates, tmp_path):
+    content = api.raw(f"/api/folios/{folio}/export.pptx?form=table")
+    deck = Presentation(io.BytesIO(content))
+    deck.slides[1].shapes.title.text = "A person's words"
+    deck.save(tmp_path / "edited.pptx")
+    table = api.get(f"/api/plates/{plates[0]}")["plate"]["table"]
+    api.put(f"/api/tables/{table}/mends", {"mends": [{"do": "drop", "where": [{"field": "pier", "in": ["Knot"]}]}]})
+    open_folio(page, folio)
+    page.get_by_role("button", name="Give a deck back").click()
+    sheet = page.get_by_role("dialog", name="Give a deck back")
+    (tmp_path / "none.pptx").write_bytes(b"none")
+    sheet.get_by_label("Deck that came back").set_input_files(tmp_path / "none.pptx")
+    expect(sheet.get_by_role("alert")).to_contain_text("this is no deck or document that can be opened")
+    sheet.get_by_label("Deck that came back").set_input_files(tmp_path / "edited.pptx")
+    expect(sheet.get_by_role("checkbox")).to_have_count(2)
+    expect(sheet.get_by_role("group")).to_contain_text("no number changed; went: Knot")
+    assert violations(page) == []
+    sheet.get_by_role("checkbox").last.uncheck()
+    with page.expect_download() as pending:
+        sheet.get_by_role("button", name="Save with 1 figure remade").click()
+    made = Presentation(io.BytesIO(pending.value.path().read_bytes()))
+    assert made.slides[1].shapes.title.text == "A person's words"
+    heads = [
+        [line.cells[0].text for line in shape.table.rows][1:] for slide in made.slides for shape in slide.shapes if shape.has_table
+    ]
+    assert heads == [["Ardle", "Brack"], ["Ardle", "Brack", "Knot"]]
+    assert pending.value.suggested_filename == "edited.pptx"
+
+
 def test_the_desk_has_folios_and_takes_one_away(page, api, folio):
     page.goto("/")
     card = page.get_by_role("article").filter(has=page.get_by_role("link", name="Review", exact=True)).first

@@ -2,12 +2,13 @@
 
 import io
 import json
+from dataclasses import replace
 
 import pytest
 from pptx import Presentation
 
 from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
-from mottled_finch.core.folio.source import folio_source_in
+from mottled_finch.core.folio.source import folio_source_in, put_folio
 from tests.core.draw.house.decks import deck
 
 CSV = "pier,month,minutes\n" + "".join(
@@ -237,3 +238,58 @@ def test_figures_are_made_once_as_long_as_nothing_they_depend_on_changes(client,
     )
     client.get(address)
     assert sorted(made) == ["New", "New", "Winter makes us late"]
+
+
+class TestReturned:
+    """A deck that people edited comes back."""
+
+    def given(self, client, content, address="/api/returned"):
+        return client.generic("POST", address, content, content_type="application/octet-stream")
+
+    @pytest.fixture
+    def content(self, client, started):
+        return client.get(f"/api/folios/{started['folio']['id']}/export.pptx?form=table").content
+
+    def test_what_would_change_is_told_and_made_where_it_is_wanted(self, client, content, log):
+        mend = {"do": "drop", "where": [{"field": "pier", "in": ["Knot"]}]}
+        client.put(f"/api/tables/{log}/mends", {"mends": [mend]}, format="json")
+        first, second = self.given(client, content).json()["figures"]
+        assert (first["page"], first["plate"], first["form"], first["copies"]) == (2, "winter makes", "table", [])
+        assert first["told"] == "no number changed; went: Knot; claims no longer that highest row is Knot: highest row is Brack"
+        assert (
+            first["broken"] == ["highest row is Knot: highest row is Brack"] and second["told"] == "no number changed; went: Knot"
+        )
+        new = self.given(client, content, "/api/returned/refreshed?name=Monday.pptx&leave=1")
+        assert "Monday.pptx" in new.headers["Content-Disposition"]
+        slides = Presentation(io.BytesIO(new.content)).slides
+        heads = [
+            [line.cells[0].text for line in shape.table.rows][1:] for slide in slides for shape in slide.shapes if shape.has_table
+        ]
+        assert heads == [["Ardle", "Brack"], ["Ardle", "Brack", "Knot"]]
+
+    def test_a_plate_that_is_gone_is_left_and_told(self, client, content, plates):
+        client.delete(f"/api/plates/{plates[0]}")
+        first, second = self.given(client, content).json()["figures"]
+        assert first["stays"] and first["told"] == "left as it is: its plate was removed from this library"
+        assert not second["stays"]
+        made = self.given(client, content, "/api/returned/refreshed?name=d.pptx")
+        assert made.status_code == 200
+
+    def test_a_plate_is_remade_as_it_stands_now(self, client, content, plates):
+        client.change(plates[1], pivot={**PIVOT, "keep": [{"field": "month", "in": ["x"]}]}, words={"title": "Crowded piers"})
+        assert self.given(client, content).json()["figures"][1]["told"] == "no number changed; went: y, z"
+
+    @pytest.mark.parametrize("content", [b"", b"PK", deck()])
+    def test_what_is_none_of_ours_is_refused(self, client, content):
+        answer = self.given(client, content)
+        assert answer.status_code == 422 and answer.json()["detail"].startswith("file: th")
+
+    def test_a_deck_from_a_shell_finds_its_table_by_name(self, client, content, started):
+        bare = client.get(f"/api/folios/{started['folio']['id']}/export.pptx?form=table&source=no").content
+        source = folio_source_in(content)
+        shell = replace(source, number=None, plates={n: replace(s, plate=None, table="log.csv") for n, s in source.plates.items()})
+        told = self.given(client, put_folio(bare, "pptx", shell)).json()["figures"]
+        assert [each["told"] for each in told] == ["no number changed"] * 2
+        elsewhere = replace(shell, plates={n: replace(s, table="other.csv") for n, s in shell.plates.items()})
+        told = self.given(client, put_folio(bare, "pptx", elsewhere)).json()["figures"]
+        assert [each["told"] for each in told] == ["left as it is: there is no table other in this library"] * 2

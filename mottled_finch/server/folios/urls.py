@@ -1,10 +1,13 @@
 from django.urls import path
 
+from .returned_views import RefreshedDeck, ReturnedDecks
 from .source_views import Sources
 from .views import FolioExport, FolioFile, Folios, HistoryOfFolio, OneFolio, PagePicture, RedoFolio, UndoFolio
 
 urlpatterns = [
     path("sources", Sources.as_view()),
+    path("returned", ReturnedDecks.as_view()),
+    path("returned/refreshed", RefreshedDeck.as_view()),
     path("folios", Folios.as_view()),
     path("folios/<int:pk>", OneFolio.as_view()),
     path("folios/<int:pk>/undo", UndoFolio.as_view()),

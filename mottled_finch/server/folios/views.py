@@ -25,6 +25,7 @@ from mottled_finch.core.folio.spec import FolioSpec
 from ..answering import answer
 from ..history import read_ahead
 from ..openapi import FolioAnswer, FolioPagesAnswer, FolioStart, HistoryAnswer, ProblemAnswer, StepAnswer, StepStart, refers_to
+from ..plates.actions import full_recipe
 from ..plates.export_views import saved_as
 from ..plates.models import Plate
 from ..plates.templates import template_for, usual_choices
@@ -209,7 +210,7 @@ def _source(folio: Folio, plates: dict[str, Plate | None], made: LaidFolio, choi
         figure = made.figures[name]
         if plate is not None and isinstance(figure, Figure):
             edition = plate.table.edition()
-            found = source_of(figure, plate.standing().recipe, choices, plate.table.name, __version__, edition.number, plate.pk)
+            found = source_of(figure, full_recipe(plate), choices, plate.table.name, __version__, edition.number, plate.pk)
             assert found is not None
             sources[name] = found
     return FolioSource(folio=folio.standing().folio, plates=sources, version=__version__, number=folio.pk)

@@ -14,6 +14,9 @@ from mottled_finch.core.draw.render import Order, rendered
 from mottled_finch.core.folio.source import folio_source_in
 from mottled_finch.core.intake import Told, look_at, read_file
 from mottled_finch.core.recipe import ReadingSpec
+from mottled_finch.core.returned import returning
+from mottled_finch.core.returned.found import Piece
+from mottled_finch.core.returned.returning import opened
 
 
 def look(_told: Told, path: str, name: str, asked: ReadingSpec) -> Any:
@@ -45,6 +48,18 @@ def source(_told: Told, content: bytes) -> Any:
     return json.dumps({"folio": asdict(folio)} if folio else {"figure": asdict(source_in(content))})
 
 
+def returned(_told: Told, content: bytes) -> Any:
+    """The figures in a file that came back, and the sources that it carries, as JSON."""
+    found = opened(content)
+    plates = {name: asdict(each) for name, each in found.plates.items()}
+    return found.figures, json.dumps({"plates": plates, "folio": found.folio.folio if found.folio else None})
+
+
+def refreshed(_told: Told, content: bytes, pieces: tuple[Piece, ...]) -> Any:
+    """The same file with figures remade."""
+    return returning.refreshed(content, pieces)
+
+
 def template(_told: Told, content: bytes) -> Any:
     """What a template of the house says of itself, as JSON, and what is kept of it."""
     told, kept = template_of(content)
@@ -58,5 +73,7 @@ JOBS: dict[str, Callable[..., Any]] = {
     "render": render,
     "source": source,
     "template": template,
+    "returned": returned,
+    "refreshed": refreshed,
 }
 """Each is given ``told``, which hears how far it is, and then what it was asked with."""

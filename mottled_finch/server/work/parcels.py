@@ -16,9 +16,11 @@ from numpy.typing import NDArray
 from mottled_finch.core.draw.render import Order
 from mottled_finch.core.intake import Look, Part
 from mottled_finch.core.recipe import ReadingSpec
+from mottled_finch.core.returned.found import Found, Piece
 from mottled_finch.core.table import Column, Kind, Misfits, Table, Written
 
-CLASSES: dict[str, type] = {each.__name__: each for each in (Table, Column, Misfits, Written, Look, Part, ReadingSpec, Order)}
+_PASSED = (Table, Column, Misfits, Written, Look, Part, ReadingSpec, Order, Found, Piece)
+CLASSES: dict[str, type] = {each.__name__: each for each in _PASSED}
 """All that a parcel may hold beside texts, numbers, lists and arrays."""
 _KINDS = "?biufM"
 _HEAD = struct.Struct("<Q")

@@ -576,6 +576,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/returned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What refreshing a deck would change, which is the body of the request, figure by figure. Nothing is kept. */
+        post: operations["returned_deck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/returned/refreshed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The deck with its figures remade where they stand; every other part of it is the same, byte for byte. */
+        post: operations["refreshed_deck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sources": {
         parameters: {
             query?: never;
@@ -2423,6 +2457,23 @@ export interface components {
             reads: string[];
             /** @enum {unknown|null} */
             laid_in: "slides" | "document" | null;
+        };
+        /** @description The figures of a deck that came back, page by page. */
+        ReturnedAnswer: {
+            figures: components["schemas"]["ReturnedFigureAnswer"][];
+        };
+        /** @description A figure in a deck that came back: the page that it is on, the plate it is called by, what it is there, and what refreshing it would change, in words. ``copies`` are the other pages that the same plate stands on; it ``stays`` as it is where it cannot be remade. */
+        ReturnedFigureAnswer: {
+            number: number;
+            page: number;
+            plate: string;
+            /** @enum {unknown} */
+            form: "table" | "shapes" | "picture";
+            told: string;
+            changed: number;
+            stays: boolean;
+            broken: string[];
+            copies: number[];
         };
         /** @description A template of the house: the size of its pages in points, the accents and fonts of its theme, palettes of these, its layouts with room for a figure, and the one that figures are laid in unless another is chosen. */
         TemplateAnswer: {
@@ -5442,6 +5493,143 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    returned_deck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReturnedAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    refreshed_deck: {
+        parameters: {
+            query?: {
+                /** @description Numbers of figures that stay as they are, with commas between */
+                leave?: string;
+                /** @description The name of the file */
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,6 +1,9 @@
-/** Fetch a file and give it to the browser to keep, under the name that the server says; what is refused is thrown as its sentence. */
-export async function save(address: string): Promise<string> {
-  const answer = await fetch(address);
+/**
+ * Fetch a file and give it to the browser to keep, under the name that the server says; what it is made of is sent. What is refused is
+ * thrown as its sentence.
+ */
+export async function save(address: string, sent?: Blob): Promise<string> {
+  const answer = await fetch(address, sent && { method: "POST", body: sent });
   if (!answer.ok) {
     const told = (await answer.json().catch(() => null)) as { detail?: string } | null;
     throw new Error(told?.detail ?? "It could not be made; try again.");

@@ -27,30 +27,32 @@ def refused(words: str) -> DrawError:
     return DrawError(words, path="file")
 
 
-def parts_of(content: bytes) -> dict[str, bytes]:
-    """The parts of a package by name. Raises DrawError for what is none, is too large, asks for a password, or carries macros."""
-    if len(content) > MOST_BYTES:
-        raise refused(f"the template is larger than {MOST_BYTES // 10**6} MB; take its large pictures out")
+def parts_of(content: bytes, what: str = "template", most: int = MOST_BYTES, *, macros: bool = False) -> dict[str, bytes]:
+    """The parts of a package by name. Raises DrawError for what is none, is too large, asks for a password, or carries ``macros``
+    where it may not.
+    """
+    if len(content) > most:
+        raise refused(f"the {what} is larger than {most // 10**6} MB; take its large pictures out")
     if content.startswith(_PROTECTED):
         raise refused(
-            "the template asks for a password, or is of a format of before 2007; save it anew as .pptx or .docx without one"
+            f"the {what} asks for a password, or is of a format of before 2007; save it anew as .pptx or .docx without one"
         )
     try:
         with zipfile.ZipFile(io.BytesIO(content)) as package:
             entries = package.infolist()
             if len(entries) > _MOST_PARTS or sum(entry.file_size for entry in entries) > _MOST_UNPACKED:
-                raise refused("the template unpacks to more than a template has; take its large pictures out")
+                raise refused(f"the {what} unpacks to more than one has; take its large pictures out")
             parts = {entry.filename: package.read(entry) for entry in entries if not entry.is_dir()}
     except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, ValueError) as error:
         raise refused("this is no deck or document that can be opened; give a .pptx, .potx, .docx or .dotx") from error
     if TYPES not in parts:
         raise refused("this is no deck or document; give a .pptx, .potx, .docx or .dotx")
     types = parts[TYPES].decode("utf-8", "replace")
-    if _MACROS.search(types) or any(_MACROS.search(name) for name in parts):
-        raise refused("the template carries macros; save it without them, as .pptx or .docx")
+    if not macros and (_MACROS.search(types) or any(_MACROS.search(name) for name in parts)):
+        raise refused(f"the {what} carries macros; save it without them, as .pptx or .docx")
     for name, body in parts.items():
         if name.endswith((".xml", ".rels")) and (b"<!DOCTYPE" in body or b"<!ENTITY" in body):
-            raise refused(f'a part of the template, "{name}", declares what no office program writes; save the template anew')
+            raise refused(f'a part of the {what}, "{name}", declares what no office program writes; save the {what} anew')
     return parts
 
 

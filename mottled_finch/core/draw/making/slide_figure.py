@@ -91,20 +91,28 @@ def _drawn(setting: Setting, table: Tabled | None, name: str) -> None:
     if scene.under is not None:
         _under(slide, scene, corner)
     tree = slide.shapes._spTree  # no public way to put in what was written
-    rest = replace(scene, transparent=True, under=None)
     number = max(int(each.get("id", 0)) for each in slide.element.iter("{*}cNvPr")) + 1
-    marks: Scene | None = None
     if table:
         tree.append(etree.fromstring(table_xml(figure, table, Frame(number, name, family, language, corner, setting.place))))
-        marks = _only_notes(rest)
-        rest = _around(rest)
-    canvas = SlideCanvas(scene.theme, family, language, number + 1)
-    paint(rest, canvas)
-    if marks:
-        paint(marks, canvas)
-    if canvas.parts:
-        called, words = (name.replace(NAME, BESIDE), "") if table else (name, scene.alternative)
-        tree.append(etree.fromstring(group(canvas.parts, number + 1, called, words, corner, (scene.width, scene.height))))
+    shapes = shapes_xml(figure, family, name, number + 1, corner, of_table=table is not None)
+    if shapes:
+        tree.append(etree.fromstring(shapes))
+
+
+def shapes_xml(
+    figure: Figure, family: str, name: str, number: int, corner: tuple[float, float] = (0.0, 0.0), *, of_table: bool
+) -> str:
+    """The figure as a group of shapes, or what is beside its table; nothing where there is none of that."""
+    scene = figure.scene
+    rest = replace(scene, transparent=True, under=None)
+    canvas = SlideCanvas(scene.theme, family, figure.recipe.page.language or "en-US", number)
+    paint(_around(rest) if of_table else rest, canvas)
+    if of_table:
+        paint(_only_notes(rest), canvas)
+    if not canvas.parts:
+        return ""
+    called, words = (name.replace(NAME, BESIDE), "") if of_table else (name, scene.alternative)
+    return group(canvas.parts, number, called, words, corner, (scene.width, scene.height))
 
 
 def _around(scene: Scene) -> Scene:

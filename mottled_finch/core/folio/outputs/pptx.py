@@ -2,6 +2,7 @@
 
 import copy
 import io
+from dataclasses import replace
 from html import escape
 from typing import Any
 
@@ -72,7 +73,10 @@ class _Slide:
                 put_panel(self.slide, placed.room, sheet.theme.ground)
             form, table = form_of(placed.figure, choices.form)
             ground = sheet.layout.ground if sheet.layout else sheet.theme.ground
-            setting = Setting(self.deck, self.slide, placed.figure, left=placed.left, top=placed.top, ground=ground)
+            # cells are parted by lines in the color of the ground, which the page has already
+            scene = replace(placed.figure.scene, transparent=form == "picture")
+            figure = replace(placed.figure, scene=scene)
+            setting = Setting(self.deck, self.slide, figure, left=placed.left, top=placed.top, ground=ground)
             put_figure(setting, form, table, named(placed.name))
         for lost in page.lost:
             words = Block(kind="paragraph", runs=(Run(text=f"{lost.name} cannot be made: {lost.why}"),))

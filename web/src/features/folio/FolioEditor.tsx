@@ -33,13 +33,14 @@ import {
   withPageAdded,
   withPageMoved,
 } from "./folios";
+import { GiveBack } from "./GiveBack";
 import { KEYS } from "./keys";
 import { larger, PageStage, smaller } from "./PageStage";
 import { Controls, type Piece, Sentence } from "./Sentence";
 import { TemplatePart } from "./TemplatePart";
 import { useFolio } from "./useFolio";
 
-type Shown = "keys" | "actions" | "history";
+type Shown = "keys" | "actions" | "history" | "back";
 
 export default function FolioEditor() {
   const id = Number(useParams().id);
@@ -149,6 +150,7 @@ function Editor({ id }: { id: number }) {
       : []),
     ...TABS.map(({ value, label }) => ({ name: `Open the part: ${label.toLowerCase()}`, act: () => setTab(value) })),
     { name: "Start another folio from this one", act: another },
+    { name: "Give a deck back", act: () => setShown("back") },
     { name: "See the history", act: () => setShown("history") },
     { name: "Show the page larger", act: () => setZoom(larger) },
     { name: "Show the page smaller", act: () => setZoom(smaller) },
@@ -180,8 +182,22 @@ function Editor({ id }: { id: number }) {
       <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
         {folio.working && <Working label="Laying out the pages" />}
       </Box>
-      <Flex ref={sentence} px="18px" py="13px" bg="paper" borderBottomWidth="1px" borderColor="edge" flex="none">
+      <Flex
+        ref={sentence}
+        align="center"
+        justify="space-between"
+        gap="12px"
+        px="18px"
+        py="13px"
+        bg="paper"
+        borderBottomWidth="1px"
+        borderColor="edge"
+        flex="none"
+      >
         <Sentence label="The folio as a sentence" large pieces={sentenceOfFolio(parts)} />
+        <Button variant="plain" flex="none" onClick={() => setShown("back")}>
+          Give a deck back
+        </Button>
       </Flex>
       {folio.refusal && <Refused sentence={folio.refusal.message} onClose={folio.forget} />}
       {data.problem && (
@@ -234,6 +250,7 @@ function Editor({ id }: { id: number }) {
         onGo={folio.goTo}
         onClose={close("history")}
       />
+      <GiveBack open={shown === "back"} onClose={close("back")} onSaid={setSaid} />
       <Keys keys={KEYS} open={shown === "keys"} onClose={close("keys")} />
       <FindAction actions={actions} open={shown === "actions"} onClose={close("actions")} />
     </Flex>

@@ -1,0 +1,211 @@
+"""Our figures on the slides of a deck: found by their names, and put back where they stand (ISO/IEC 29500-1, 19.3)."""
+
+import copy
+import posixpath
+from collections.abc import Iterable, Mapping
+from typing import Any
+
+from lxml import etree
+
+from ..draw.making.slide_figure import BESIDE
+from ..draw.making.told import NAME
+from ..errors import DrawError
+from ..folio.naming import plate_named
+from .found import Found, Piece
+from .tables import relooked
+
+_EMU = 12_700
+_A = "{http://schemas.openxmlformats.org/drawingml/2006/main}"
+_P = "{http://schemas.openxmlformats.org/presentationml/2006/main}"
+_R = "{http://schemas.openxmlformats.org/officeDocument/2006/relationships}"
+_RELATION = "{http://schemas.openxmlformats.org/package/2006/relationships}Relationship"
+_DECK = "ppt/presentation.xml"
+_MOST_PART = 40_000_000
+"""Bytes that one slide may have."""
+_TAGS = {f"{_P}graphicFrame": "table", f"{_P}grpSp": "shapes", f"{_P}pic": "picture"}
+
+
+def find(parts: Mapping[str, bytes]) -> list[Found]:
+    """The figures of a deck, slide by slide."""
+    found = []
+    for page, part in enumerate(_slides(parts), 1):
+        for place, shape in enumerate(_shapes(_tree(parts, part))):
+            found.append(_found(shape, part, place, page))
+    return found
+
+
+def put(parts: Mapping[str, bytes], pieces: Iterable[Piece]) -> dict[str, bytes]:
+    """The parts of a deck with figures remade; all others are the same bytes."""
+    made = dict(parts)
+    by_part: dict[str, list[Piece]] = {}
+    for piece in pieces:
+        by_part.setdefault(piece.found.part, []).append(piece)
+    for part, those in by_part.items():
+        tree = _tree(parts, part)
+        shapes = _shapes(tree)
+        for piece in those:
+            _put(made, part, shapes[piece.found.place], piece)
+        made[part] = etree.tostring(tree, xml_declaration=True, encoding="UTF-8", standalone=True)
+    return made
+
+
+def _tree(parts: Mapping[str, bytes], part: str) -> Any:
+    body = parts.get(part, b"")
+    if len(body) > _MOST_PART:
+        raise DrawError(f"a part of the file, {part}, is too large to be one of ours", path="file")
+    try:
+        return etree.fromstring(body, etree.XMLParser(resolve_entities=False, no_network=True, huge_tree=False))
+    except etree.XMLSyntaxError as error:
+        raise DrawError(f"a part of the file, {part}, is damaged; open and save it anew", path="file") from error
+
+
+def _slides(parts: Mapping[str, bytes]) -> list[str]:
+    """The parts of the slides in the order that they are shown in."""
+    relations = {each.get("Id"): each.get("Target", "") for each in _tree(parts, "ppt/_rels/presentation.xml.rels").iter(_RELATION)}
+    names = [relations.get(each.get(f"{_R}id"), "") for each in _tree(parts, _DECK).iter(f"{_P}sldId")]
+    targets = [name.lstrip("/") if name.startswith("/") else posixpath.normpath(f"ppt/{name}") for name in names if name]
+    return [target for target in targets if target in parts]
+
+
+def _shapes(tree: Any) -> list[Any]:
+    """Our figures on a slide, also those that people put into groups of their own."""
+    return [each for each in tree.iter(*_TAGS) if plate_named(_name(each)) is not None]
+
+
+def _name(shape: Any) -> str:
+    about = shape[0].find(f"{_P}cNvPr") if len(shape) else None
+    return about.get("name", "") if about is not None else ""
+
+
+def _found(shape: Any, part: str, place: int, page: int) -> Found:
+    form = _TAGS[shape.tag]
+    box = _box(shape)
+    table = shape.find(f".//{_A}tbl")
+    drawn = None
+    beside = _beside(shape) if form == "table" else None
+    group = shape if form == "shapes" else beside
+    if group is not None:
+        extent = group.find(f"{_P}grpSpPr/{_A}xfrm/{_A}chExt")
+        drawn = None if extent is None else (int(extent.get("cx", "0")) / _EMU, int(extent.get("cy", "0")) / _EMU)
+    face = next((each.get("typeface", "") for each in (group if group is not None else shape).iter(f"{_A}latin")), "")
+    texts = () if table is None else tuple(_line(row) for row in table.findall(f"{_A}tr"))
+    cut = shape.find(f"{_P}blipFill/{_A}srcRect")
+    crop = tuple(int(cut.get(side, "0")) / 100_000 if cut is not None else 0.0 for side in "ltrb")
+    return Found(
+        plate=plate_named(_name(shape)) or "",
+        part=part,
+        place=place,
+        page=page,
+        form=form,  # type: ignore[arg-type]
+        width=box[2],
+        height=box[3],
+        drawn=drawn,
+        family=face,
+        texts=texts,
+        says="" if group is None else " ".join("".join(each.itertext(f"{_A}t")) for each in group.iter(f"{_A}p")),
+        beside=beside is not None,
+        crop=(crop[0], crop[1], crop[2], crop[3]),
+    )
+
+
+def _line(row: Any) -> tuple[str | None, ...]:
+    def covered(cell: Any) -> bool:
+        return cell.get("hMerge") in ("1", "true") or cell.get("vMerge") in ("1", "true")
+
+    return tuple(None if covered(cell) else "".join(cell.itertext(f"{_A}t")) for cell in row.findall(f"{_A}tc"))
+
+
+def _transform(shape: Any) -> Any:
+    for path in (f"{_P}xfrm", f"{_P}grpSpPr/{_A}xfrm", f"{_P}spPr/{_A}xfrm"):
+        found = shape.find(path)
+        if found is not None:
+            return found
+    return None
+
+
+def _box(shape: Any) -> tuple[float, float, float, float]:
+    """Left, top, width and height in points; all zero where the layout places it."""
+    transform = _transform(shape)
+    if transform is None:
+        return 0.0, 0.0, 0.0, 0.0
+    at, size = transform.find(f"{_A}off"), transform.find(f"{_A}ext")
+    return (
+        int(at.get("x", "0")) / _EMU,
+        int(at.get("y", "0")) / _EMU,
+        int(size.get("cx", "0")) / _EMU,
+        int(size.get("cy", "0")) / _EMU,
+    )
+
+
+def _beside(shape: Any) -> Any:
+    """The group with the legend of a table, on the same slide."""
+    wanted = _name(shape).replace(NAME, BESIDE)
+    return next((each for each in shape.getroottree().getroot().iter(f"{_P}grpSp") if _name(each) == wanted), None)
+
+
+def _put(made: dict[str, bytes], part: str, shape: Any, piece: Piece) -> None:
+    about = shape[0].find(f"{_P}cNvPr")
+    if about.get("descr", "").startswith("Heat map"):  # words that a person wrote stay
+        about.set("descr", piece.alternative)
+    if piece.found.form == "picture":
+        _picture(made, part, shape, piece)
+        return
+    new = etree.fromstring(piece.xml)
+    if piece.found.form == "shapes":
+        _regrouped(shape, new)
+        return
+    table, fresh = shape.find(f".//{_A}tbl"), new.find(f".//{_A}tbl")
+    relooked(fresh, table, piece.heads)
+    table.getparent().replace(table, fresh)
+    group = _beside(shape)
+    if piece.beside and group is not None:
+        _regrouped(group, etree.fromstring(piece.beside))
+
+
+def _regrouped(group: Any, new: Any) -> None:
+    """What is in a group anew; where it stands, how large it is and how it is turned stay."""
+    transform, fresh = group.find(f"{_P}grpSpPr/{_A}xfrm"), new.find(f"{_P}grpSpPr/{_A}xfrm")
+    for name in ("chOff", "chExt"):
+        old = transform.find(f"{_A}{name}")
+        if old is not None:
+            transform.replace(old, copy.deepcopy(fresh.find(f"{_A}{name}")))
+    for child in list(group)[2:]:
+        if not str(child.tag).endswith("}extLst"):
+            group.remove(child)
+    highest = max((int(each.get("id", "0")) for each in group.getroottree().getroot().iter(f"{_P}cNvPr")), default=1)
+    place = 2
+    for child in list(new)[2:]:
+        for each in child.iter(f"{_P}cNvPr"):
+            highest += 1
+            each.set("id", str(highest))
+        group.insert(place, child)
+        place += 1
+
+
+def _picture(made: dict[str, bytes], part: str, shape: Any, piece: Piece) -> None:
+    """Another file in the place of a picture's, whose crop, frame and effects stay."""
+    folder, name = posixpath.split(part)
+    relations = f"{folder}/_rels/{name}.rels"
+    tree = etree.fromstring(made[relations])
+    blip = shape.find(f".//{_A}blip")
+    relation = next(each for each in tree if each.get("Id") == blip.get(f"{_R}embed"))
+    target = posixpath.normpath(f"{folder}/{relation.get('Target')}")
+    users = sum(posixpath.basename(target).encode() in body for at, body in made.items() if at.endswith(".rels"))
+    if users == 1 and target.endswith(".png"):
+        made[target] = piece.picture
+        return
+    number = 1
+    while (fresh := f"ppt/media/finch{number}.png") in made:
+        number += 1
+    made[fresh] = piece.picture
+    ids = {each.get("Id") for each in tree}
+    own = next(f"rIdFinch{i}" for i in range(1, 10_000) if f"rIdFinch{i}" not in ids)
+    added = copy.deepcopy(relation)
+    added.set("Id", own)
+    added.set("Target", posixpath.relpath(fresh, folder))
+    tree.append(added)
+    blip.set(f"{_R}embed", own)
+    made[relations] = etree.tostring(tree, xml_declaration=True, encoding="UTF-8", standalone=True)
+    types = made["[Content_Types].xml"]
+    if b'Extension="png"' not in types:
+        made["[Content_Types].xml"] = types.replace(b"</Types>", b'<Default Extension="png" ContentType="image/png"/></Types>')

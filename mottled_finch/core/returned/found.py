@@ -1,0 +1,48 @@
+"""What is known of a figure that was found in a file, and what takes its place."""
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+Form = Literal["table", "shapes", "picture"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Found:
+    """A figure by the ``plate`` it is called by, which is empty in a file with one. ``part`` is the part of the package that it is
+    in, and ``place`` its number among the figures there; ``page`` is that of the slide, from 1, or 0 in a document.
+
+    ``width`` and ``height`` are the points it has now, of which the crop (left, top, right, bottom, in shares) shows a part;
+    ``drawn`` are those of the page that it was drawn on, where that can be told. ``family`` is the font of its words. ``texts``
+    are those of a table, line by line, None for a place that another reaches over, ``says`` those of shapes; ``beside`` says
+    whether the legend of a table is there.
+    """
+
+    plate: str
+    part: str
+    place: int
+    page: int
+    form: Form
+    width: float
+    height: float
+    drawn: tuple[float, float] | None = None
+    family: str = ""
+    texts: tuple[tuple[str | None, ...], ...] = ()
+    says: str = ""
+    beside: bool = False
+    crop: tuple[float, float, float, float] = (0.0, 0.0, 0.0, 0.0)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Piece:
+    """What takes the place of a figure: a table, its ``heads`` being so many lines above and beside the cells, and what is beside
+    it; shapes; or a picture; and its words for who does not see.
+    ``lines`` are what stands below it in a document: what stood there, and what stands there now.
+    """
+
+    found: Found
+    xml: str = ""
+    heads: tuple[int, int] = (0, 0)
+    beside: str = ""
+    picture: bytes = b""
+    alternative: str = ""
+    lines: tuple[tuple[str, str], ...] = field(default=())

@@ -1,0 +1,183 @@
+"""Figures remade for the places that they have in a file that came back, and what changed in them."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from ..claims.judging import Judged, judged
+from ..draw.making.slide_figure import shapes_xml
+from ..draw.making.slide_table import Frame, table_of, table_xml
+from ..draw.making.tabled import MARKS, Tabled, tabled
+from ..draw.making.told import NAME
+from ..draw.png import draw_png
+from ..errors import DrawError
+from ..figure.figure import Figure, laid_anew
+from ..figure.page_words import page_words
+from ..folio.naming import named
+from ..recipe.page_type import least_type
+from ..scene import Part
+from ..scene.typeface import using
+from .found import Found, Piece
+
+_ROUND = 52.0, 90.0
+"""Points around a table alone, for its legend and words, where its legend was taken away."""
+_TOLD_MOST = 5
+
+
+@dataclass(frozen=True, kw_only=True)
+class CellChange:
+    """A cell by its labels, and what it said before and says now."""
+
+    name: str
+    before: str
+    now: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class FigureChange:
+    """What refreshing a figure changes: cells whose texts differ, how many of ``cells`` in all, heads that ``came`` and ``went``,
+    and its claims. ``why`` says why it is left as it is, where it is.
+    """
+
+    found: Found
+    changed: tuple[CellChange, ...] = ()
+    cells: int = 0
+    came: tuple[str, ...] = ()
+    went: tuple[str, ...] = ()
+    claims: tuple[Judged, ...] = ()
+    why: str = ""
+
+    @property
+    def told(self) -> str:
+        """The change in words."""
+        if self.why:
+            return f"left as it is: {self.why}"
+        said = []
+        if self.found.form != "table":
+            said.append(f"remade; a {'picture' if self.found.form == 'picture' else 'group of shapes'} tells no numbers to compare")
+        elif self.changed:
+            some = "; ".join(
+                f"{each.name} {each.before or 'nothing'} → {each.now or 'nothing'}" for each in self.changed[:_TOLD_MOST]
+            )
+            more = f"; and {len(self.changed) - _TOLD_MOST:,} more" if len(self.changed) > _TOLD_MOST else ""
+            said.append(f"{len(self.changed):,} of {self.cells:,} cells changed: {some}{more}")
+        else:
+            said.append("no number changed" if self.cells else "remade; its cells print no numbers to compare")
+        said += [f"{word} {', '.join(heads)}" for word, heads in (("came:", self.came), ("went:", self.went)) if heads]
+        said += [f"claims no longer that {each.words}: {each.now}" for each in self.claims if not each.holds]
+        return "; ".join(said)
+
+
+def piece_of(found: Found, figure: Figure) -> Piece:
+    """The figure for its place. Raises DrawError where it can no longer be what it was there."""
+    laid = _laid(found, figure)
+    name = named(found.plate) if found.plate else NAME
+    with using(laid.typeface):
+        if found.form == "picture":
+            return Piece(found=found, picture=draw_png(laid), alternative=laid.scene.alternative)
+        family = found.family or "+mn-lt"
+        if found.form == "shapes":
+            xml = shapes_xml(laid, family, name, 1, of_table=False)
+            return Piece(found=found, xml=xml, alternative=laid.scene.alternative)
+        grid = laid.scene.grid
+        if grid is None:
+            raise DrawError("there is nothing in it any more", path=found.plate)
+        # whether values are printed is as it was: sizes are those that stand there
+        prints = tuple("" for _ in grid.steps) if _prints(found, tabled(laid)) else ()
+        laid = replace(laid, scene=replace(laid.scene, grid=replace(grid, prints=prints)))
+        table = table_of(laid) or tabled(laid)
+        xml = table_xml(laid, table, Frame(1, name, family, laid.recipe.page.language or "en-US", (0.0, 0.0), ""))
+        beside = shapes_xml(laid, family, name, 1, of_table=True) if found.beside else ""
+        return Piece(
+            found=found,
+            xml=xml,
+            heads=(table.head_rows, table.head_columns),
+            beside=beside,
+            alternative=laid.scene.alternative,
+        )
+
+
+def _laid(found: Found, figure: Figure) -> Figure:
+    """The figure on a page as large as its place, with the words in it that it had there."""
+    left, top, right, foot = found.crop
+    width, height = found.width / max(0.05, 1 - left - right), found.height / max(0.05, 1 - top - foot)
+    if found.form == "table":
+        width, height = found.drawn or (found.width + _ROUND[0], found.height + _ROUND[1])
+    if width < 1 or height < 1:  # the layout of the slide says where it is
+        width, height = figure.recipe.page.width, figure.recipe.page.height
+    page = replace(
+        figure.recipe.page,
+        width=max(1, round(width)),
+        height=max(1, round(height)),
+        least_type=least_type(figure.recipe.page),
+        transparent=found.form == "picture" and bool(found.plate),
+    )
+    return laid_anew(figure, page, _outside(found, figure))
+
+
+def _outside(found: Found, figure: Figure) -> set[Part]:
+    """The words that were not in it: those of a picture are taken to have been."""
+    if found.form == "picture":
+        return {"title", "subtitle"} if found.plate else set()
+    words, said = figure.recipe.words, "".join(found.says.split())
+    told = page_words(figure.recipe, figure.matrix, figure.contents, figure.facts)
+    parts: tuple[tuple[Part, str], ...] = (
+        ("title", told.title if words.title is None else words.title),
+        ("subtitle", words.subtitle or ""),
+    )
+    # live facts say something else by now
+    return {part for part, text in parts if not text or "".join(text.partition("{")[0].split()) not in said}
+
+
+def _prints(found: Found, table: Tabled) -> bool:
+    """Whether cells say anything where the figure stands."""
+    return any(text for line in found.texts[table.head_rows :] for text in line[table.head_columns :] if text not in _MARKED)
+
+
+_MARKED = {"", None, *MARKS.values()}
+
+
+def change_of(found: Found, figure: Figure) -> FigureChange:
+    """What refreshing the figure would change."""
+    claims = tuple(judged(figure))
+    if found.form != "table":
+        return FigureChange(found=found, claims=claims)
+    table = tabled(figure)
+    before, now = _cells(found.texts, table), _cells(_texts(table), table)
+    printed = _prints(found, table)
+    changed = tuple(
+        CellChange(name=", ".join(filter(None, key)), before=before.get(key, ""), now=text)
+        for key, text in now.items()
+        if printed and key in before and before[key] != text
+    )
+    lines = [{key[side] for key in each} for each in (before, now) for side in (0, 1)]
+    came = sorted((lines[2] - lines[0]) | (lines[3] - lines[1]))
+    went = sorted((lines[0] - lines[2]) | (lines[1] - lines[3]))
+    return FigureChange(
+        found=found, changed=changed, cells=len(now) if printed else 0, came=tuple(came), went=tuple(went), claims=claims
+    )
+
+
+def _texts(table: Tabled) -> tuple[tuple[str | None, ...], ...]:
+    return tuple(
+        tuple(None if place is None else place.text if place.is_head or not place.why else MARKS[place.why] for place in line)
+        for line in table.places
+    )
+
+
+def _cells(texts: Sequence[Sequence[str | None]], table: Tabled) -> dict[tuple[str, str], str]:
+    """What each cell says, by the heads of its line and of its column."""
+    whole: list[list[str]] = []
+    for line in texts:
+        told: list[str] = []
+        for x, text in enumerate(line):
+            above = whole[-1][x] if whole and x < len(whole[-1]) and x < table.head_columns else ""
+            told.append(text if text is not None else above if x < table.head_columns else (told[-1] if told else ""))
+        whole.append(told)
+    heads, rows = whole[: table.head_rows], whole[table.head_rows :]
+    found: dict[tuple[str, str], str] = {}
+    for line in rows:
+        row = ", ".join(filter(None, line[: table.head_columns]))
+        for x in range(table.head_columns, len(line)):
+            column = ", ".join(filter(None, (head[x] for head in heads if x < len(head))))
+            found.setdefault((row, column), line[x])
+    return found

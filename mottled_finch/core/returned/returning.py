@@ -1,0 +1,84 @@
+"""A file that came back: what is in it, and the same with its figures remade. ``FORMS`` is the table of its forms."""
+
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass
+from io import BytesIO
+from zipfile import ZIP_DEFLATED, ZIP_STORED, ZipFile
+
+from ..draw.house.parts import TYPES, parts_of
+from ..draw.making.source import Source, source_in
+from ..errors import DrawError
+from ..folio.source import FolioSource, folio_source_in
+from . import deck
+from .found import Found, Piece
+
+Parts = Mapping[str, bytes]
+_MOST_BYTES = 200_000_000
+"""A file may have that comes back."""
+
+
+@dataclass(frozen=True)
+class Form:
+    """How figures are found in a kind of package, and put back."""
+
+    find: Callable[[Parts], list[Found]]
+    put: Callable[[Parts, Iterable[Piece]], dict[str, bytes]]
+
+
+FORMS: dict[bytes, Form] = {b"presentationml.": Form(deck.find, deck.put)}
+"""By what the types of a package name."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Returned:
+    """The figures of a file, and the sources of their plates by name; the folio that it is of, if it is of one."""
+
+    figures: tuple[Found, ...]
+    plates: Mapping[str, Source]
+    folio: FolioSource | None = None
+
+
+def opened(content: bytes) -> Returned:
+    """What is in a file that came back. Raises DrawError for one that is none of ours, or cannot be read."""
+    parts = _parts(content)
+    figures = _form(parts).find(parts)
+    if not figures:
+        raise DrawError(
+            "there is no figure of Mottled Finch in it by its name; give back a deck that was made here, "
+            "or put the figures in anew",
+            path="file",
+        )
+    folio = folio_source_in(content)
+    plates = folio.plates if folio else {"": source_in(content)}
+    return Returned(figures=tuple(figures), plates=plates, folio=folio)
+
+
+def refreshed(content: bytes, pieces: Iterable[Piece]) -> bytes:
+    """The file with figures remade. Every part that none of them is in has the same bytes as before, and the same place."""
+    parts = _parts(content)
+    made = _form(parts).put(parts, pieces)
+    out = BytesIO()
+    with ZipFile(BytesIO(content)) as given, ZipFile(out, "w") as package:
+        there = set()
+        for entry in given.infolist():
+            if entry.is_dir():
+                continue
+            there.add(entry.filename)
+            kind = ZIP_STORED if entry.compress_type == ZIP_STORED else ZIP_DEFLATED
+            package.writestr(entry, made[entry.filename], kind)
+        for name in made:
+            if name not in there:
+                package.writestr(name, made[name], ZIP_DEFLATED)
+    return out.getvalue()
+
+
+def _parts(content: bytes) -> dict[str, bytes]:
+    """Macros stay what they are: nothing here runs them."""
+    return parts_of(content, "file", _MOST_BYTES, macros=True)
+
+
+def _form(parts: Parts) -> Form:
+    for name, form in FORMS.items():
+        if name in parts[TYPES] and b".main+xml" in parts[TYPES]:
+            return form
+    raise DrawError("this is no deck; give back a .pptx that was made here", path="file")

@@ -1,0 +1,145 @@
+"""Decks that come back over HTTP: what would change in them, and the same with their figures remade."""
+
+import json
+from dataclasses import dataclass
+
+from django.http import HttpResponse
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from mottled_finch.core.draw import Source
+from mottled_finch.core.errors import CoreError, TableError
+from mottled_finch.core.figure.figure import Figure
+from mottled_finch.core.folio.load import load_folio
+from mottled_finch.core.folio.pages import recipe_for
+from mottled_finch.core.folio.spec import FolioSpec
+from mottled_finch.core.recipe import Recipe, load_recipe
+from mottled_finch.core.returned.found import Found
+from mottled_finch.core.returned.remaking import FigureChange, change_of, piece_of
+
+from ..answering import answer
+from ..openapi import ReturnedAnswer, ReturnedFigureAnswer, refers_to
+from ..plates.actions import figure_with
+from ..plates.export_views import saved_as
+from ..plates.file_views import BODY, REFUSED, Given
+from ..plates.kept_files import page_with_files
+from ..plates.models import Plate
+from ..refusal import Problem
+from ..requests import file_name, whole_number
+from ..tables.models import Table
+from ..work.worker import LOOKS, WorkFailed
+
+_MOST = 200_000_000
+_DECK = "application/vnd.openxmlformats-officedocument.presentationml.presentation"
+
+
+class ReturnedDecks(Given):
+    @extend_schema(operation_id="returned_deck", request=BODY, responses={200: refers_to(ReturnedAnswer), **REFUSED})
+    def post(self, request: Request) -> Response:
+        """What refreshing a deck would change, which is the body of the request, figure by figure. Nothing is kept."""
+        came = _came_back(self.content(request, _MOST, "deck"))
+        return answer(ReturnedAnswer(figures=[came.told(number) for number in range(len(came.figures))]))
+
+
+class RefreshedDeck(Given):
+    @extend_schema(
+        operation_id="refreshed_deck",
+        request=BODY,
+        parameters=[
+            OpenApiParameter("name", str, description="The name of the file"),
+            OpenApiParameter("leave", str, description="Numbers of figures that stay as they are, with commas between"),
+        ],
+        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, **REFUSED},
+    )
+    def post(self, request: Request) -> HttpResponse:
+        """The deck with its figures remade where they stand; every other part of it is the same, byte for byte."""
+        content = self.content(request, _MOST, "deck")
+        leave = {whole_number(each, "leave") for each in request.query_params.get("leave", "").split(",") if each}
+        came = _came_back(content)
+        pieces = []
+        for number, found in enumerate(came.figures):
+            figure = came.figure(found.plate)
+            if number not in leave and isinstance(figure, Figure):
+                pieces.append(piece_of(found, figure))
+        try:
+            new = bytes(LOOKS.do("refreshed", content, tuple(pieces)))
+        except WorkFailed as error:
+            raise Problem(422, f"The deck cannot be written: {error}.", "file") from error
+        return HttpResponse(new, content_type=_DECK, headers=saved_as(file_name(request)))
+
+
+@dataclass
+class _CameBack:
+    """A deck that came back, and the plates of this library that its figures are of."""
+
+    figures: tuple[Found, ...]
+    plates: dict[str, Source]
+    folio: FolioSpec | None
+    made: dict[str, Figure | CoreError]
+
+    def told(self, number: int) -> ReturnedFigureAnswer:
+        found = self.figures[number]
+        figure = self.figure(found.plate)
+        change = change_of(found, figure) if isinstance(figure, Figure) else FigureChange(found=found, why=str(figure))
+        return ReturnedFigureAnswer(
+            number=number,
+            page=found.page,
+            plate=found.plate,
+            form=found.form,
+            told=change.told,
+            changed=len(change.changed),
+            stays=bool(change.why),
+            broken=[f"{each.words}: {each.now}" for each in change.claims if not each.holds],
+            copies=sorted({each.page for each in self.figures if each.plate == found.plate and each.page != found.page}),
+        )
+
+    def figure(self, plate: str) -> Figure | CoreError:
+        if plate not in self.made:
+            try:
+                self.made[plate] = self._make(plate)
+            except CoreError as error:
+                self.made[plate] = error
+            except Problem as error:
+                self.made[plate] = TableError(error.detail)
+        return self.made[plate]
+
+    def _make(self, plate: str) -> Figure:
+        """The plate as it stands in this library; of a file that was made in a shell, its recipe on the table called so."""
+        source = self.plates.get(plate)
+        if source is None:
+            raise TableError("the deck does not say how it was made")
+        own = None
+        if source.plate is not None:
+            own = Plate.objects.select_related("table", "table__current").filter(pk=source.plate, table__name=source.table).first()
+            if own is None:
+                raise TableError("its plate was removed from this library")
+        table, recipe = (own.table, own.recipe()) if own else (_table(source.table), load_recipe(source.recipe))
+        return figure_with(table, self._looking(recipe))
+
+    def _looking(self, recipe: Recipe) -> Recipe:
+        return recipe_for(self.folio, recipe) if self.folio else recipe
+
+
+def _table(name: str) -> Table:
+    plain = name.rpartition(".")[0] or name
+    found = Table.standing().filter(name__in=[name, plain]).order_by("-pk").first()
+    if found is None:
+        raise TableError(f"there is no table {plain} in this library")
+    return found
+
+
+def _came_back(content: bytes) -> _CameBack:
+    """The deck, read by a process of its own. Raises DrawError for one that is none of ours, Problem where it ends that process."""
+    try:
+        figures, told = LOOKS.do("returned", content)
+    except WorkFailed as error:
+        raise Problem(422, f"The deck cannot be read: {error}.", "file") from error
+    plain = json.loads(told)
+    folio = load_folio({**plain["folio"], "plates": {}, "pages": []}) if plain["folio"] else None
+    if folio is not None:
+        folio = FolioSpec(finch_folio=1, page=page_with_files(folio.page))
+    return _CameBack(
+        figures=tuple(figures), plates={name: Source(**each) for name, each in plain["plates"].items()}, folio=folio, made={}
+    )

@@ -1,0 +1,324 @@
+"""Decks that come back after people edited them: our figures are remade where they stand, and nothing else is touched."""
+
+import copy
+import io
+import random
+import zipfile
+
+import pytest
+from lxml import etree
+from pptx import Presentation
+from pptx.dml.color import RGBColor
+from pptx.util import Pt
+
+from mottled_finch.core.draw import DRAWINGS, Choices, source_of, with_source
+from mottled_finch.core.draw.making.tabled import tabled
+from mottled_finch.core.errors import DrawError
+from mottled_finch.core.figure.figure import make_figure
+from mottled_finch.core.folio.naming import named
+from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
+from mottled_finch.core.folio.pages import recipe_for
+from mottled_finch.core.folio.source import FolioSource, put_folio
+from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.returned.remaking import change_of, piece_of
+from mottled_finch.core.returned.returning import opened, refreshed
+
+from ..conftest import read
+from ..folio.conftest import CROWD, LATE, TEXT, folio_of
+
+NEXT = TEXT.replace("Brackwater,Feb,4,60", "Brackwater,Feb,40,60").replace("Knot,", "Osprey,") + "Dunlin,Jan,5,50\n"
+"""The next delivery: a number moved, one head went, two came."""
+RECIPES = {"late": LATE, "crowd": CROWD}
+
+
+def deck(*pages, form="table", recipes=None, **parts):
+    """A deck as it left, with its source."""
+    folio = folio_of(*pages, plates=recipes or RECIPES, **parts)
+    content = FOLIO_DRAWINGS["pptx"].draw(folio, Choices(form=form))
+    sources = {
+        name: source_of(folio.figures[name], {"finch_recipe": 2, **each}, Choices(), "log.csv", "1")
+        for name, each in (recipes or RECIPES).items()
+    }
+    spec = {"finch_folio": 1, "plates": {name: {"recipe": {}} for name in sources}, "pages": list(pages)}
+    return put_folio(content, "pptx", FolioSource(folio=spec, plates=sources, version="1"))
+
+
+def edited(content, edit):
+    presentation = Presentation(io.BytesIO(content))
+    edit(presentation)
+    out = io.BytesIO()
+    presentation.save(out)
+    return out.getvalue()
+
+
+def anew(content, text=NEXT, only=None):
+    """The deck with all of its figures, or those of some pages, remade from other records."""
+    pieces, spec = [], folio_of().spec
+    for found in opened(content).figures:
+        if only is None or found.page in only:
+            figure = make_figure(read(text), recipe_for(spec, load_recipe({**RECIPES[found.plate]})))
+            pieces.append(piece_of(found, figure))
+    return refreshed(content, pieces)
+
+
+def slide(content, number=1):
+    return Presentation(io.BytesIO(content)).slides[number - 1]
+
+
+def table_of(content, number=1):
+    return next(shape for shape in slide(content, number).shapes if shape.has_table)
+
+
+def texts(shape):
+    return [[cell.text for cell in line.cells] for line in shape.table.rows]
+
+
+def fills(shape):
+    return [
+        [each.get("val") for each in cell._tc.tcPr.findall("{*}solidFill/{*}srgbClr")]
+        for line in shape.table.rows
+        for cell in line.cells
+    ]
+
+
+PAGE = {"plates": ["late"], "headline": "Ours"}
+
+
+def test_numbers_colors_and_heads_are_those_of_the_new_records():
+    content = deck(PAGE)
+    found, fresh = table_of(anew(content)), table_of(deck(PAGE))
+    assert texts(fresh)[1:] == [["Ardle Quay", "1", "0", "2"], ["Brackwater", "4", "3", "5"], ["Knot", "7", "6", "8"]]
+    assert texts(found)[1:] == [
+        ["Ardle Quay", "1", "0", "2"],
+        ["Brackwater", "40", "3", "5"],
+        ["Dunlin", "", "5", ""],
+        ["Osprey", "7", "6", "8"],
+    ]
+    figure = make_figure(read(NEXT), load_recipe(LATE))
+    wanted = [[place.fill[1:].upper()] if place and place.fill else [] for line in tabled(figure).places for place in line]
+    assert [[each.upper() for each in cell] for cell, place in zip(fills(found), wanted, strict=True) if place] == [
+        place for place in wanted if place
+    ]
+
+
+def test_where_it_stands_how_large_and_in_which_font_stays():
+    def edit(presentation):
+        shape = next(each for each in presentation.slides[0].shapes if each.has_table)
+        shape.left, shape.top = Pt(123), Pt(77)
+        shape.table.columns[0].width, shape.table.rows[1].height = Pt(200), Pt(50)
+        cell = shape.table.cell(2, 1)
+        run = cell.text_frame.paragraphs[0].runs[0]
+        run.font.name, run.font.size, run.font.italic, run.font.color.rgb = "Georgia", Pt(21), True, RGBColor(0xAB, 0x12, 0x34)
+        border = etree.SubElement(cell._tc.tcPr, "{http://schemas.openxmlformats.org/drawingml/2006/main}lnT", w="38100")
+        cell._tc.tcPr.remove(border)
+        old = cell._tc.tcPr.find("{*}lnT")
+        cell._tc.tcPr.replace(old, border)
+
+    content = edited(deck(PAGE), edit)
+    before, after = table_of(content), table_of(anew(content))
+    assert (after.left, after.top, after.shape_id) == (before.left, before.top, before.shape_id)
+    assert sum(column.width for column in after.table.columns) == pytest.approx(
+        sum(column.width for column in before.table.columns), abs=9
+    )
+    assert sum(row.height for row in after.table.rows) == pytest.approx(sum(row.height for row in before.table.rows), abs=9)
+    assert after.table.columns[0].width == before.table.columns[0].width
+    cell = after.table.cell(2, 1)
+    run = cell.text_frame.paragraphs[0].runs[0]
+    assert (run.text, run.font.name, run.font.size, run.font.italic) == ("40", "Georgia", Pt(21), True)
+    assert run.font.color.rgb == RGBColor(0xAB, 0x12, 0x34)
+    assert cell._tc.tcPr.find("{*}lnT").get("w") == "38100"
+    other = after.table.cell(1, 1).text_frame.paragraphs[0].runs[0]
+    assert other.font.name != "Georgia"
+
+
+def test_every_other_part_of_the_package_is_the_same_byte_for_byte():
+    def edit(presentation):
+        one, two = presentation.slides[0], presentation.slides[1]
+        one.shapes.title.text = "A person's words"
+        one.shapes.add_textbox(Pt(10), Pt(10), Pt(90), Pt(30)).text_frame.text = "By hand"
+        two.notes_slide.notes_text_frame.text = "Mine"
+
+    content = edited(deck(PAGE, {"arrange": "words", "headline": "Words"}), edit)
+    made = anew(content)
+    with zipfile.ZipFile(io.BytesIO(content)) as before, zipfile.ZipFile(io.BytesIO(made)) as after:
+        assert before.namelist() == after.namelist() and after.testzip() is None
+        differing = [name for name in before.namelist() if before.read(name) != after.read(name)]
+    assert differing == ["ppt/slides/slide1.xml"]
+    assert slide(made).shapes.title.text == "A person's words"
+    assert "By hand" in [shape.text_frame.text for shape in slide(made).shapes if shape.has_text_frame]
+    before, after = ([etree.tostring(each) for each in slide(each).shapes._spTree] for each in (content, made))
+    ours = {i for i, shape in enumerate(before) if b"Mottled Finch" in shape or b"Legend and words" in shape}
+    assert [each for i, each in enumerate(after) if i not in ours] == [each for i, each in enumerate(before) if i not in ours]
+
+
+def test_the_legend_beside_a_table_follows_and_stays_where_it_was_put():
+    def edit(presentation):
+        group = next(each for each in presentation.slides[0].shapes if each.name.startswith("Legend and words"))
+        group.left, group.width, group.height = Pt(5), int(group.width * 0.5), int(group.height * 0.5)
+
+    content = edited(deck(PAGE), edit)
+    before, after = (
+        next(each for each in slide(each).shapes if each.name.startswith("Legend")) for each in (content, anew(content))
+    )
+    assert (after.left, after.top, after.width, after.height) == (before.left, before.top, before.width, before.height)
+    said = [[each.text_frame.text for each in group.shapes if each.has_text_frame] for group in (before, after)]
+    assert "8" in said[0] and "40" in said[1] and "8" not in said[1]
+    assert [word in said[1] for word in ("Late", "Ours")] == [True, False]
+    gone = edited(content, lambda presentation: _remove(presentation, "Legend and words"))
+    assert not [each for each in slide(anew(gone)).shapes if each.name.startswith("Legend")]
+
+
+def _remove(presentation, name):
+    for shape in list(presentation.slides[0].shapes):
+        if shape.name.startswith(name):
+            shape._element.getparent().remove(shape._element)
+
+
+def test_shapes_are_laid_out_anew_at_the_size_they_have_now():
+    def edit(presentation):
+        group = next(each for each in presentation.slides[0].shapes if each.name == named("late"))
+        group.left, group.top, group.width, group.height = Pt(50), Pt(60), Pt(500), Pt(300)
+        group.rotation = 3
+
+    content = edited(deck(PAGE, form="shapes"), edit)
+    (found,) = opened(content).figures
+    assert (found.form, found.width, found.height) == ("shapes", 500.0, 300.0)
+    after = next(each for each in slide(anew(content)).shapes if each.name == named("late"))
+    assert (after.left.pt, after.top.pt, after.width.pt, after.height.pt, after.rotation) == (50, 60, 500, 300, 3)
+    extent = after._element.find("{*}grpSpPr/{*}xfrm/{*}chExt")
+    assert (int(extent.get("cx")) / 12700, int(extent.get("cy")) / 12700) == (500, 300)
+    said = [each.text_frame.text for each in after.shapes if each.has_text_frame]
+    assert {"Osprey", "Dunlin", "40"} <= set(said) and "Knot" not in said
+    numbers = [each.get("id") for each in slide(anew(content))._element.iter("{*}cNvPr")]
+    assert len(numbers) == len(set(numbers))
+
+
+def test_a_picture_keeps_its_crop_frame_and_place_and_its_copy_its_file():
+    def edit(presentation):
+        picture = next(each for each in presentation.slides[0].shapes if each.name == named("late"))
+        picture.crop_left, picture.left = 0.1, Pt(33)
+        picture.line.width = Pt(4)
+        other = presentation.slides[1].shapes._spTree
+        twin = copy.deepcopy(picture._element)
+        _, relation = presentation.slides[1].part.get_or_add_image_part(io.BytesIO(picture.image.blob))
+        twin.find(".//{*}blip").set("{http://schemas.openxmlformats.org/officeDocument/2006/relationships}embed", relation)
+        other.append(twin)
+
+    content = edited(deck(PAGE, {"arrange": "words", "headline": "W"}, form="picture"), edit)
+    made = anew(content, only={1})
+    before, after = (next(each for each in slide(each).shapes if each.name == named("late")) for each in (content, made))
+    assert (after.crop_left, after.left, after.width, after.line.width) == (before.crop_left, before.left, before.width, Pt(4))
+    assert after.image.blob != before.image.blob
+    twin = next(each for each in slide(made, 2).shapes if each.name == named("late"))
+    assert twin.image.blob == before.image.blob, "the copy on the other page was not asked for"
+
+
+def test_a_figure_that_was_deleted_stays_deleted_and_one_in_a_group_is_found():
+    gone = edited(deck(PAGE), lambda presentation: _remove(presentation, "Mottled Finch"))
+    with pytest.raises(DrawError, match="there is no figure of Mottled Finch in it by its name"):
+        opened(gone)
+
+    def grouped(presentation):
+        shapes = presentation.slides[0].shapes
+        ours = next(each for each in shapes if each.name == named("late"))
+        shapes.add_group_shape([ours])
+
+    content = edited(deck(PAGE, form="shapes"), grouped)
+    (found,) = opened(content).figures
+    assert found.plate == "late" and b"Osprey" in zipfile.ZipFile(io.BytesIO(anew(content))).read("ppt/slides/slide1.xml")
+
+
+def test_what_would_change_is_told_before_anything_is():
+    content = deck(PAGE, {"plates": ["crowd"], "headline": "X"}, form="table")
+    first, second = opened(content).figures
+    change = change_of(first, make_figure(read(NEXT), load_recipe(LATE)))
+    assert [(each.name, each.before, each.now) for each in change.changed] == [("Brackwater, Feb", "4", "40")]
+    assert (change.cells, change.came, change.went) == (12, ("Dunlin", "Osprey"), ("Knot",))
+    assert [each.holds for each in change.claims] == [False]
+    assert change.told == (
+        "1 of 12 cells changed: Brackwater, Feb 4 → 40; came: Dunlin, Osprey; went: Knot; claims no longer that highest row is "
+        "Knot: highest row is Brackwater"
+    )
+    same = change_of(second, make_figure(read(TEXT), load_recipe(CROWD)))
+    assert same.told == "no number changed"
+    (shapes,) = opened(deck(PAGE, form="shapes")).figures
+    assert change_of(shapes, make_figure(read(TEXT), load_recipe(LATE))).told.startswith(
+        "remade; a group of shapes tells no numbers"
+    )
+
+
+def test_a_deck_of_one_figure_comes_back_too():
+    figure = make_figure(read(TEXT), load_recipe(LATE))
+    content = DRAWINGS["pptx"].draw(figure, Choices(form="table"))
+    content = with_source(content, "pptx", source_of(figure, LATE, Choices(), "log.csv", "1"))
+    returned = opened(content)
+    (found,) = returned.figures
+    assert found.plate == "" and returned.plates[""].table == "log.csv" and returned.folio is None
+    made = refreshed(content, [piece_of(found, make_figure(read(NEXT), load_recipe(LATE)))])
+    assert "40" in texts(table_of(made))[2]
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_whatever_the_figure_is_its_table_says_what_it_would_say_alone(seed):
+    """Nested sides, totals, blanks: random figures, other records, every text as a fresh deck has it."""
+    lot = random.Random(seed)
+
+    def records(rows):
+        lines = [
+            f"{lot.choice('xy')},{lot.choice(rows)},{lot.choice('pqr')},{lot.choice('mn')},{lot.randrange(100)}" for _ in range(40)
+        ]
+        return "a,b,c,d,v\n" + "\n".join(lines) + "\n"
+
+    before, after = records("stu"), records("tuvw")
+    pivot = {
+        "rows": lot.choice([[{"field": "b"}], [{"field": "a"}, {"field": "b"}]]),
+        "columns": lot.choice([[{"field": "c"}], [{"field": "d"}, {"field": "c"}]]),
+        "measure": {"take": "sum", "of": "v"},
+        "totals": {name: lot.random() < 0.5 for name in ("rows", "columns", "row_groups", "column_groups")},
+    }
+    recipe = load_recipe({"finch_recipe": 2, "pivot": pivot})
+    old, new = (make_figure(read(text), recipe) for text in (before, after))
+    content = with_source(
+        DRAWINGS["pptx"].draw(old, Choices(form="table")),
+        "pptx",
+        source_of(old, {"finch_recipe": 2, "pivot": pivot}, Choices(), "t", "1"),
+    )
+    (found,) = opened(content).figures
+    made, alone = table_of(refreshed(content, [piece_of(found, new)])), table_of(DRAWINGS["pptx"].draw(new, Choices(form="table")))
+    assert texts(made) == texts(alone) and fills(made) == fills(alone)
+
+
+@pytest.mark.parametrize(
+    ("content", "words"),
+    [
+        (b"", "this is no deck or document that can be opened"),
+        (b"PK\x03\x04 and nothing", "this is no deck or document that can be opened"),
+        (bytes.fromhex("d0cf11e0a1b11ae1") + b"x" * 600, "the file asks for a password"),
+    ],
+)
+def test_what_is_no_deck_is_refused_in_a_sentence(content, words):
+    with pytest.raises(DrawError, match=words):
+        opened(content)
+
+
+def test_a_deck_that_was_never_ours_and_one_whose_source_is_gone():
+    with pytest.raises(DrawError, match="there is no figure of Mottled Finch in it by its name"):
+        opened(edited(deck({"arrange": "words", "headline": "W"}), lambda _: None))
+    bare = FOLIO_DRAWINGS["pptx"].draw(folio_of(PAGE), Choices(form="table"))
+    with pytest.raises(DrawError, match="there is no source of Mottled Finch in this file"):
+        opened(bare)
+
+
+def test_damaged_decks_are_refused_or_read_never_more():
+    """Bytes of a deck changed at random end in a sentence, or in a deck that opens."""
+    content, lot = deck(PAGE), random.Random(3)
+    for _ in range(60):
+        broken = bytearray(content)
+        for _ in range(lot.randrange(1, 6)):
+            broken[lot.randrange(len(broken))] = lot.randrange(256)
+        try:
+            returned = opened(bytes(broken))
+        except DrawError:
+            continue
+        for found in returned.figures:
+            assert found.form in ("table", "shapes", "picture")
