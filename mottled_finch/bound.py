@@ -15,6 +15,7 @@ from .core.folio.source import FolioSource
 from .core.folio.spec import FolioPlateSpec, FolioSpec
 from .core.intake import read_file
 from .core.recipe import Recipe, TableSpec, dump_recipe, load_recipe
+from .core.since.comparing import Since, since
 from .core.table import Table
 
 
@@ -26,6 +27,7 @@ class Bound:
     folder: Path
     recipes: dict[str, Recipe] = field(default_factory=dict)
     figures: dict[str, Figure | CoreError] = field(default_factory=dict)
+    changes: dict[str, Since] = field(default_factory=dict)
     _tables: dict[tuple[str, str], Table] = field(default_factory=dict)
 
     def make(self) -> dict[str, Figure | CoreError]:
@@ -35,9 +37,12 @@ class Bound:
         for name, plate in self.folio.plates.items():
             self.recipes[name] = self._recipe(name, plate)
             try:
-                self.figures[name] = self._figure(plate, self.recipes[name])
+                self.figures[name] = figure = self._figure(plate, self.recipes[name], self._file(plate))
+                before = self.folio.before.get(self._table_of(plate))
+                if before:
+                    self.changes[name] = since(figure, self._figure(plate, self.recipes[name], before))
             except CoreError as error:
-                self.figures[name] = error
+                self.figures.setdefault(name, error)
         return self.figures
 
     def template(self, laid_in: Kind | None, given: Path | None) -> Template | None:
@@ -78,8 +83,8 @@ class Bound:
     def _file(self, plate: FolioPlateSpec) -> str:
         return self.folio.tables[self._table_of(plate)]
 
-    def _figure(self, plate: FolioPlateSpec, recipe: Recipe) -> Figure:
-        file, before = self.folder / self._file(plate), self.folio.before.get(self._table_of(plate))
+    def _figure(self, plate: FolioPlateSpec, recipe: Recipe, name: str) -> Figure:
+        file, before = self.folder / name, self.folio.before.get(self._table_of(plate))
         library = Beside(self.folder, recipe.table, file)
         editions = EditionsGiven({"before": self.folder / before} if before else {}, recipe.table, library)
         table = self._table(file, recipe.table)

@@ -184,7 +184,8 @@ def _folio(given: argparse.Namespace) -> int:
     for figure in bound.make().values():
         if isinstance(figure, CoreError):
             raise figure
-    folio = laid_out(bound.folio, bound.figures, template if drawing.laid_in == "slides" else None)
+    slides = template if drawing.laid_in == "slides" else None
+    folio = laid_out(bound.folio, bound.figures, slides, changes=bound.changes)
     for caution in folio_cautions(folio):
         print(f"page {caution.page}: {caution.words}", file=sys.stderr)
     if not given.broken:
@@ -247,7 +248,7 @@ def _check_folio(file: Path) -> int:
 
     bound = Bound(load_folio(file.read_bytes()), file.parent)
     bound.make()
-    standing = folio_cautions(laid_out(bound.folio, bound.figures))
+    standing = folio_cautions(laid_out(bound.folio, bound.figures, changes=bound.changes))
     for caution in standing:
         print(f"page {caution.page}: {caution.name}: {caution.words}")
     return 1 if standing else 0

@@ -126,6 +126,32 @@ class FolioCautionAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class MoveAnswer:
+    """A cell that moved since the edition before: of which plate, what it says now and said before, by how many steps of the scale
+    its color moved, and the color that it has.
+    """
+
+    plate: str
+    name: str
+    now: str
+    before: str
+    steps: int
+    color: str | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class SinceAnswer:
+    """What changed on a page since the edition before: cells that moved the most, of so many that moved, and all else in sentences.
+    There ``is_one`` where a table of its plates has an edition before.
+    """
+
+    is_one: bool
+    moved: Sequence[MoveAnswer]
+    number: int
+    lines: Sequence[str]
+
+
+@dataclass(frozen=True, kw_only=True)
 class FolioPageAnswer:
     """A page as it leaves: its headline in full, all that it says as ``told``, a few colors of its first plate, where rooms,
     headline and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says
@@ -146,6 +172,7 @@ class FolioPageAnswer:
     claims: Sequence[ClaimedAnswer]
     cautions: Sequence[FolioCautionAnswer]
     shares: Literal["yes", "no", "could"]
+    since: SinceAnswer
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -225,11 +225,32 @@ def test_a_deck_that_people_edited_is_refreshed_page_by_page(page, api, folio, p
         sheet.get_by_role("button", name="Save with 1 figure remade").click()
     made = Presentation(io.BytesIO(pending.value.path().read_bytes()))
     assert made.slides[1].shapes.title.text == "A person's words"
-    heads = [
-        [line.cells[0].text for line in shape.table.rows][1:] for slide in made.slides for shape in slide.shapes if shape.has_table
-    ]
+    tables = [shape.table for slide in made.slides for shape in slide.shapes if shape.has_table]
+    heads = [[line.cells[0].text for line in table.rows][1:] for table in tables]
     assert heads == [["Ardle", "Brack"], ["Ardle", "Brack", "Knot"]]
     assert pending.value.suggested_filename == "edited.pptx"
+
+
+def test_what_changed_since_the_edition_before_is_told_on_its_page(page, api, folio, plates):
+    table = api.get(f"/api/plates/{plates[0]}")["plate"]["table"]
+    newer = TEXT.replace("Brack,Feb,4,60", "Brack,Feb,40,60") + "Osprey,Jan,1,1\n"
+    file = api.post(f"/api/imports?name=next.csv&table={table}", newer.encode())["file"]
+    api.post(f"/api/imports/{file['id']}/start", b"{}", "application/json")
+    wait_until(lambda: api.get(f"/api/imports/{file['id']}")["state"] not in ("looked", "waiting", "reading"))
+    if api.get(f"/api/imports/{file['id']}")["state"] != "done":
+        accepted = api.get(f"/api/imports/{file['id']}")
+        api.post(f"/api/imports/{accepted['id']}/accept", b'{"anyway": true}', "application/json")
+    at = 2 if api.get(f"/api/folios/{folio}")["pages"][1]["title"] == "Late in winter" else 3
+    open_folio(page, folio, at)
+    since = page.get_by_role("group", name="Since the edition before")
+    expect(since).to_contain_text("2 of 3 pages changed")
+    expect(since).to_contain_text("Osprey is new, on 1 record.")
+    expect(since).to_contain_text(re.compile(r"40\s*Brack, Feb 4 before"))
+    expect(page.locator(f"[data-page='{at - 1}']")).to_contain_text("changed since the edition before")
+    assert violations(page) == []
+    page.get_by_role("button", name="Add a page").click()
+    page.get_by_role("radio", name="Since the edition before").click()
+    expect(page.get_by_test_id("folio-page").get_by_role("img")).to_have_attribute("alt", re.compile("Brack, Feb: 40, 4 before"))
 
 
 def test_the_desk_has_folios_and_takes_one_away(page, api, folio):

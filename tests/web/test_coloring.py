@@ -96,4 +96,4 @@ def test_there_and_back(node, name):
 def test_every_color_gets_the_same_ink(node):
     colors = np.concatenate([palette.colors for palette in PALETTES.values()])
     calls = [["#" + bytes(color.tolist()).hex()] for color in colors]
-    assert node(COLORING, "inkOn", calls) == inks_on(colors).tolist()
+    assert node("shared/ink", "inkOn", calls) == inks_on(colors).tolist()

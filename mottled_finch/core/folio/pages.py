@@ -17,6 +17,7 @@ from ..scene import Part, Text
 from ..scene.room import page_in
 from ..scene.type import balanced, width_of
 from ..scene.typeface import typeface_of, using
+from ..since.comparing import Since, told
 from ..vocabulary import ARRANGEMENT_TERMS
 from .facts import fact_of
 from .flow import Flowed, Mark, flow
@@ -33,6 +34,8 @@ _LEAD_MOST = 0.34
 _CONTENTS_MOST = 0.62
 _KEY_MOST = 0.4
 """Of the width, that a legend may take which plates share."""
+_SINCE_MOST = 3
+"""Cells that a page tells of each plate."""
 _KEY_TRIES, _KEY_NEAR = 4, 1.0
 """How often its width is tried, and the points by which cells may end elsewhere than without it."""
 
@@ -111,6 +114,7 @@ class Folio:
     pages: tuple[FolioPage, ...]
     figures: Figures
     template: Template | None = None
+    changes: Mapping[str, Since] = field(default_factory=dict)
 
 
 def recipe_for(folio: FolioSpec, recipe: Recipe) -> Recipe:
@@ -139,14 +143,22 @@ def keep_nothing(_key: Hashable, make: Callable[[], Any]) -> Any:
     return make()
 
 
-def laid_out(folio: FolioSpec, figures: Figures, template: Template | None = None, keep: Keep = keep_nothing) -> Folio:
-    """All pages. The figures are those of the plates' recipes as ``recipe_for`` gives them; plates laid out once are not laid out
-    again where they are kept. Raises DrawError for a layout that the template does not have.
+def laid_out(
+    folio: FolioSpec,
+    figures: Figures,
+    template: Template | None = None,
+    keep: Keep = keep_nothing,
+    changes: Mapping[str, Since] | None = None,
+) -> Folio:
+    """All pages. The figures are those of the plates' recipes as ``recipe_for`` gives them, ``changes`` what changed in them since
+    the edition before, of those that have one; plates laid out once are not laid out again where they are kept. Raises DrawError
+    for a layout that the template does not have.
     """
     with speaking(folio.page.language), using(typeface_of(folio.page.font)):
-        maker = _Maker(folio, figures, template, keep)
+        maker = _Maker(folio, figures, template, keep, changes or {})
         pages = tuple(maker.page(number) for number in range(len(folio.pages)))
-        return Folio(spec=folio, title=maker.said(folio.title, None), pages=pages, figures=figures, template=template)
+        title = maker.said(folio.title, None)
+        return Folio(spec=folio, title=title, pages=pages, figures=figures, template=template, changes=changes or {})
 
 
 @dataclass
@@ -155,6 +167,7 @@ class _Maker:
     figures: Figures
     template: Template | None
     keep: Keep
+    changes: Mapping[str, Since]
     unsaid: list[str] = field(default_factory=list)
 
     def page(self, index: int) -> FolioPage:
@@ -245,16 +258,32 @@ class _Maker:
         figure = self.figure(next((name for name in spec.plates if name), None))
         if figure:
             return self._words_of(figure)[0]
+        if spec.arrange == "since":
+            return ARRANGEMENT_TERMS["since"].title
         return self.said(self.folio.title, spec) if spec.arrange == "opening" else ""
 
     def lead(self, spec: FolioPageSpec) -> tuple[Block, ...]:
         """The words of a page; where it takes its headline from its plate, the subtitle of that where there are none."""
         alone = spec.headline is None and ARRANGEMENT_TERMS[spec.arrange].plates == 1
         figure = self.figure(spec.plates[0]) if alone and spec.plates and not spec.words else None
+        if spec.arrange == "since":
+            return (*filled(blocks_of(spec.words), lambda fact: self.fact(fact, spec)), *self.since())
         subtitle = self._words_of(figure)[1] if figure else ""
         if subtitle:
             return (Block(kind="paragraph", runs=(Run(text=subtitle),)),)
         return filled(blocks_of(spec.words), lambda fact: self.fact(fact, spec))
+
+    def since(self) -> list[Block]:
+        """What changed since the edition before, plate by plate."""
+        found: list[Block] = []
+        for name, change in self.changes.items():
+            figure = self.figure(name)
+            lines = told(change, _SINCE_MOST) if figure else []
+            if lines and figure:
+                found.append(Block(kind="heading", runs=(Run(text=self._words_of(figure)[0] or name),)))
+                found += [Block(kind="item", runs=(Run(text=line),), depth=1) for line in lines]
+        same = "Nothing changed since the edition before." if self.changes else "There is no edition before."
+        return found or [Block(kind="paragraph", runs=(Run(text=same),))]
 
     def _words_of(self, figure: Figure) -> tuple[str, str]:
         words = page_words(figure.recipe, figure.matrix, figure.contents, figure.facts)

@@ -66,4 +66,5 @@ ROOMS: dict[str, Callable[[Box, float], Rooms]] = {
     "plate_words": _plate_words,
     "four": _four,
     "words": _words,
+    "since": _words,
 }

@@ -31,4 +31,7 @@ ARRANGEMENT_TERMS: dict[str, ArrangementTerm] = {
     ),
     "four": ArrangementTerm(title="Four small plates", said="four small plates", plates=4, words="lead"),
     "words": ArrangementTerm(title="Words alone", said="words alone", plates=0, words="room"),
+    "since": ArrangementTerm(
+        title="Since the edition before", said="what changed since the edition before", plates=0, words="room"
+    ),
 }

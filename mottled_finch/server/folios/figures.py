@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Hashable
 from dataclasses import replace
+from functools import partial
 from threading import Lock
 from typing import Any
 
@@ -10,8 +11,9 @@ from mottled_finch.core.errors import CoreError, DrawError, TableError
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.folio.pages import Folio, laid_out, recipe_for
 from mottled_finch.core.folio.spec import FolioSpec
+from mottled_finch.core.since.comparing import Since, since
 
-from ..plates.actions import figure_with, mended_for
+from ..plates.actions import figure_before, figure_with, mended_for
 from ..plates.kept_files import page_with_files
 from ..plates.models import Plate
 from ..plates.templates import template_for
@@ -20,6 +22,7 @@ from ..tables.kept import Kept
 
 _FIGURES: Kept[Hashable, Figure] = Kept(lambda kept: len(kept) > 60)
 _LAID: Kept[Hashable, Any] = Kept(lambda kept: len(kept) > 240)
+_CHANGES: Kept[Hashable, Since | None] = Kept(lambda kept: len(kept) > 120)
 _LAST: dict[Hashable, Hashable] = {}
 _LOCK = Lock()
 
@@ -44,10 +47,32 @@ def laid(folio: FolioSpec, plates: dict[str, Plate | None]) -> tuple[Folio, str]
     except DrawError as error:
         template, problem = None, error.message
     figures = figures_of(spec, plates)
+    changes = changes_of(spec, plates, figures)
     try:
-        return laid_out(spec, figures, template, _LAID.get), problem
+        return laid_out(spec, figures, template, _LAID.get, changes), problem
     except DrawError as error:  # a layout that the template does not have
-        return laid_out(spec, figures, None, _LAID.get), error.message
+        return laid_out(spec, figures, None, _LAID.get, changes), error.message
+
+
+def changes_of(folio: FolioSpec, plates: dict[str, Plate | None], figures: dict[str, Figure | CoreError]) -> dict[str, Since]:
+    """What changed in the plates since the edition before, of those whose table has one."""
+    found = {}
+    for name, plate in plates.items():
+        figure = figures[name]
+        if plate is None or not isinstance(figure, Figure):
+            continue
+        change = _CHANGES.get((figure, _key(plate)), partial(_change, folio, plate, figure))
+        if change is not None:
+            found[name] = change
+    return found
+
+
+def _change(folio: FolioSpec, plate: Plate, figure: Figure) -> Since | None:
+    try:
+        before = figure_before(plate.table, recipe_for(folio, plate.recipe()))
+    except CoreError:  # what stands now does not fit the edition before
+        return None
+    return None if before is None else since(figure, before)
 
 
 def with_files(folio: FolioSpec) -> FolioSpec:

@@ -137,9 +137,10 @@ def _came_back(content: bytes) -> _CameBack:
     except WorkFailed as error:
         raise Problem(422, f"The deck cannot be read: {error}.", "file") from error
     plain = json.loads(told)
-    folio = load_folio({**plain["folio"], "plates": {}, "pages": []}) if plain["folio"] else None
-    if folio is not None:
-        folio = FolioSpec(finch_folio=1, page=page_with_files(folio.page))
+    folio = None
+    if plain["folio"]:  # of the folio its pages' look alone
+        page = load_folio({"finch_folio": 1, "page": plain["folio"].get("page", {})}).page
+        folio = FolioSpec(finch_folio=1, page=page_with_files(page))
     return _CameBack(
         figures=tuple(figures), plates={name: Source(**each) for name, each in plain["plates"].items()}, folio=folio, made={}
     )

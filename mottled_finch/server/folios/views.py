@@ -199,7 +199,7 @@ def exported(folio: Folio, ending: str, choices: Choices, *, broken: bool = Fals
 
 def plain_pages(made: LaidFolio) -> LaidFolio:
     """The folio as it is without a template: what leaves as pages is not laid in one of slides."""
-    return laid_out(made.spec, made.figures)
+    return laid_out(made.spec, made.figures, changes=made.changes)
 
 
 def _source(folio: Folio, plates: dict[str, Plate | None], made: LaidFolio, choices: Choices) -> FolioSource | None:

@@ -79,6 +79,16 @@ def figure_with(table: Table, recipe: Recipe, targets: dict[str, float] | None =
     return make_figure(_data(table, recipe), kept, shared, editions=editions_of(table, _mends(table, recipe)))
 
 
+def figure_before(table: Table, recipe: Recipe) -> Figure | None:
+    """The figure on the edition before that which stands; None where there is none."""
+    other = edition_of(table, "before")
+    if other is None:
+        return None
+    mends = _mends(table, recipe)
+    kept = replace(kept_files.with_files(recipe), table=TableSpec(targets=recipe.table.targets))
+    return make_figure(readable_table(mended(other, mends)), kept, table.targets(), editions=editions_of(table, mends))
+
+
 def _data(table: Table, recipe: Recipe) -> CoreTable:
     return readable_table(mended_for(table, recipe))
 

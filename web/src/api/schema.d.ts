@@ -2343,7 +2343,7 @@ export interface components {
         /** @description One page. Left out, the ``headline`` is the title of the page's first plate, or of the folio; an empty one takes it off. ``words`` are paragraphs and lists in a small part of CommonMark; words in braces are live facts of a plate, such as {lateness.highest.row}. Plates of a page that ``share`` have one scale and one legend, those of the first. ``notes`` are for who speaks; ``layout`` is that of the template. */
         FolioPageSpec: {
             /** @enum {unknown} */
-            arrange?: "opening" | "plate" | "beside" | "stacked" | "plate_words" | "four" | "words";
+            arrange?: "opening" | "plate" | "beside" | "stacked" | "plate_words" | "four" | "words" | "since";
             headline?: string;
             words?: string;
             plates?: string[];
@@ -2406,6 +2406,7 @@ export interface components {
             cautions: components["schemas"]["FolioCautionAnswer"][];
             /** @enum {unknown} */
             shares: "yes" | "no" | "could";
+            since: components["schemas"]["SinceAnswer"];
         };
         /** @description A room of a page, in points, and the plate in it by its name, if there is one; ``why`` says why it cannot be made. */
         RoomAnswer: {
@@ -2437,6 +2438,22 @@ export interface components {
         FolioCureAnswer: {
             words: string;
             folio: components["schemas"]["FolioSpec"];
+        };
+        /** @description What changed on a page since the edition before: cells that moved the most, of so many that moved, and all else in sentences. There ``is_one`` where a table of its plates has an edition before. */
+        SinceAnswer: {
+            is_one: boolean;
+            moved: components["schemas"]["MoveAnswer"][];
+            number: number;
+            lines: string[];
+        };
+        /** @description A cell that moved since the edition before: of which plate, what it says now and said before, by how many steps of the scale its color moved, and the color that it has. */
+        MoveAnswer: {
+            plate: string;
+            name: string;
+            now: string;
+            before: string;
+            steps: number;
+            color: string | null;
         };
         /** @description A plate of a folio: its number, or 0 where it was removed, its title and table, what its facts say, claims that hold. */
         FolioPlateAnswer: {

@@ -844,6 +844,12 @@ export const ARRANGEMENT_TERMS = {
     "said": "words alone",
     "plates": 0,
     "words": "room"
+  },
+  "since": {
+    "title": "Since the edition before",
+    "said": "what changed since the edition before",
+    "plates": 0,
+    "words": "room"
   }
 } as const;
 

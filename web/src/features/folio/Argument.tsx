@@ -139,6 +139,7 @@ type EntryProps = {
 function Entry({ page, kind, on, over, onGo, ...more }: EntryProps) {
   const broken = page.claims.filter(({ holds }) => !holds).length;
   const held = page.claims.length - broken;
+  const moved = page.since.number > 0 || page.since.lines.length > 0;
   const state = broken
     ? `${broken === 1 ? "a claim does" : `${broken} claims do`} not hold`
     : held
@@ -154,6 +155,7 @@ function Entry({ page, kind, on, over, onGo, ...more }: EntryProps) {
         data-headline={page.title}
         aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown Delete"
         display="flex"
+        position="relative"
         gap="10px"
         w="100%"
         px="16px"
@@ -168,6 +170,19 @@ function Entry({ page, kind, on, over, onGo, ...more }: EntryProps) {
         onClick={onGo}
         {...more}
       >
+        {moved && (
+          <Box
+            aria-hidden
+            title="Changed since the edition before"
+            position="absolute"
+            left="5px"
+            top="17px"
+            w="6px"
+            h="6px"
+            borderRadius="full"
+            bg="amberLine"
+          />
+        )}
         <Box color="quiet" w="14px" flex="none" fontVariantNumeric="tabular-nums">
           <VisuallyHidden>Page </VisuallyHidden>
           {page.number}
@@ -178,6 +193,7 @@ function Entry({ page, kind, on, over, onGo, ...more }: EntryProps) {
           </Box>
           <Box color="quiet" textStyle="small" mt="2px">
             {kind}
+            {moved && <VisuallyHidden>, changed since the edition before</VisuallyHidden>}
           </Box>
           {state && (
             <Flex align="center" gap="5px" textStyle="small" mt="3px" color={broken ? "alarm" : "quiet"}>

@@ -4,7 +4,6 @@
  */
 
 import type { Figure } from "../../../api/client";
-import { CELL_LOOK } from "../../../api/vocabulary";
 
 type Scale = NonNullable<Figure["scale"]>;
 export type Spread = Scale["spread"];
@@ -127,20 +126,4 @@ export function stepsOf(
 export function bandColors(colors: readonly string[], bands: number, toTheEnds: boolean): readonly string[] {
   const place = (band: number) => (toTheEnds && bands > 1 ? band / (bands - 1) : (band + 0.5) / bands);
   return Array.from({ length: bands }, (_, i) => colors[Math.floor(place(i) * (STEPS - 1) + 0.5)] as string);
-}
-
-/** The ink on a color that is tried: the core's rule, the first of three that is readable. */
-export function inkOn(hex: string): string {
-  const { light_ink, dark_ink, black_ink, readable } = CELL_LOOK;
-  const l = luminance(hex) + 0.05;
-  if ((luminance(light_ink) + 0.05) / l >= readable) return light_ink;
-  return l / (luminance(dark_ink) + 0.05) >= readable ? dark_ink : black_ink;
-}
-
-function luminance(hex: string): number {
-  const linear = (at: number) => {
-    const share = Number.parseInt(hex.slice(at, at + 2), 16) / 255;
-    return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
-  };
-  return 0.2126 * linear(1) + 0.7152 * linear(3) + 0.0722 * linear(5);
 }

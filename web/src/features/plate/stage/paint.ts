@@ -4,7 +4,8 @@
  */
 import type { Scene } from "../../../api/client";
 import { CELL_LOOK } from "../../../api/vocabulary";
-import { BLANK, inkOn } from "../color/coloring";
+import { inkOn } from "../../../shared/ink";
+import { BLANK } from "../color/coloring";
 
 type Grid = NonNullable<Scene["grid"]>;
 type Theme = Scene["theme"];

@@ -1,0 +1,1 @@
+"""What changed in a figure since the edition of its table before."""
