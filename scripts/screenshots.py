@@ -140,6 +140,15 @@ def comparison(page: Page, api: Api) -> None:
     page.get_by_role("button", name=re.compile("^Accept")).wait_for()
 
 
+def folio(page: Page, api: Api) -> None:
+    """The demo's folio after the next edition was accepted."""
+    comparison(page, api)
+    page.get_by_role("button", name=re.compile("^Accept")).click()
+    page.wait_for_url(re.compile(r"/tables/\d+$"))
+    page.goto("/folios/1?page=2")
+    page.get_by_test_id("folio-page").get_by_role("img").wait_for()
+
+
 def looks(page: Page, api: Api) -> None:
     page.goto(f"/tables/{table_number(api, 'Berth log 2025')}/looks")
     page.get_by_role("group", name="First looks").get_by_role("button").nth(5).wait_for()
@@ -184,7 +193,6 @@ VIEWS: dict[str, View] = {
     "against": plate("Crowding is the complaint that has grown", cell=(1, 0)),
     "unlike": plate("Knot is small, old and loud, and it shows", cell=(8, 4)),
     "weight": plate("A quarter of all complaints are about tickets, and wait longest", "Heads", (5, 2)),
-    "side-by-side": plate("Every line has its two rushes, and its own Saturday", cell=(0, 3)),
     "underlay": underlay,
     "head": head,
     "reading-cells": reading_cells,
@@ -195,6 +203,7 @@ VIEWS: dict[str, View] = {
     "looks": looks,
     "comparison": comparison,
     "table": table,
+    "folio": folio,
 }
 """What each picture shows, by its name in the folder. What changes the demo stands last."""
 
