@@ -87,7 +87,6 @@ def _link(pdf: "pikepdf.Pdf", page: FolioPage, link: Link) -> "pikepdf.Dictionar
     left, top, width, height = link.box
     high = page.sheet.height
     return Dictionary(
-        Type=Name.Annot,
         Subtype=Name.Link,
         Rect=Array([left, high - top - height, left + width, high - top]),
         Border=Array([0, 0, 0]),
