@@ -20,7 +20,7 @@ from mottled_finch.core.scene import lay_out
 from mottled_finch.core.statement import read_statement
 from mottled_finch.core.table import Column, Kind, Table
 
-from . import browser, data, outputs, pivots
+from . import browser, data, folios, outputs, pivots
 from .measure import RUNS, Measured, in_turns, median_seconds, memory_pass
 
 MILLION = 1_000_000
@@ -213,6 +213,7 @@ FIGURES: dict[str, Callable[[], Measured]] = {
         scene_40k,
         png_40k,
         *outputs.FIGURES,
+        *folios.FIGURES,
         browser.recolor_90k,
         browser.recolor_each_90k,
         browser.point_40k,

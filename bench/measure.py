@@ -31,6 +31,10 @@ class Measured:
     """Seconds of the same pivot that is set against nothing."""
     picture: float | None = None
     """Seconds of a PNG of the same figure."""
+    alone: float | None = None
+    """Seconds of the same plates as decks one by one."""
+    package: float | None = None
+    """Seconds of reading and writing the same package."""
     bytes_to_csv: float | None = None
     """Bytes kept, as a share of the CSV's."""
     peak_to_touched: float | None = None
@@ -51,6 +55,10 @@ class Measured:
             told["ratio_to_plain"] = round(self.seconds / self.plain, 2)
         if self.picture is not None:
             told["ratio_to_png"] = round(self.seconds / self.picture, 2)
+        if self.alone is not None:
+            told["ratio_to_alone"] = round(self.seconds / self.alone, 2)
+        if self.package is not None:
+            told["ratio_to_package"] = round(self.seconds / self.package, 2)
         if self.bytes_to_csv is not None:
             told["bytes_to_csv"] = round(self.bytes_to_csv, 3)
         if self.peak_to_touched is not None:

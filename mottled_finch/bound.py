@@ -38,7 +38,7 @@ class Bound:
             self.recipes[name] = self._recipe(name, plate)
             try:
                 self.figures[name] = figure = self._figure(plate, self.recipes[name], self._file(plate))
-                before = self.folio.before.get(self._table_of(plate))
+                before = self.folio.before.get(self.table_of(plate))
                 if before:
                     self.changes[name] = since(figure, self._figure(plate, self.recipes[name], before))
             except CoreError as error:
@@ -77,20 +77,22 @@ class Bound:
             raise RecipeError(f'no file beside the folio is called "{plate.recipe}"', path=f"{path}.recipe", received=plate.recipe)
         return _within(file.read_bytes(), plate.recipe)
 
-    def _table_of(self, plate: FolioPlateSpec) -> str:
+    def table_of(self, plate: FolioPlateSpec) -> str:
+        """The name of the table that a plate is laid on."""
         return plate.table or next(iter(self.folio.tables))
 
     def _file(self, plate: FolioPlateSpec) -> str:
-        return self.folio.tables[self._table_of(plate)]
+        return self.folio.tables[self.table_of(plate)]
 
     def _figure(self, plate: FolioPlateSpec, recipe: Recipe, name: str) -> Figure:
-        file, before = self.folder / name, self.folio.before.get(self._table_of(plate))
+        file, before = self.folder / name, self.folio.before.get(self.table_of(plate))
         library = Beside(self.folder, recipe.table, file)
         editions = EditionsGiven({"before": self.folder / before} if before else {}, recipe.table, library)
-        table = self._table(file, recipe.table)
+        table = self.table(file, recipe.table)
         return make_figure(table, recipe_for(self.folio, recipe), library=library, editions=editions)
 
-    def _table(self, file: Path, reading: TableSpec) -> Table:
+    def table(self, file: Path, reading: TableSpec) -> Table:
+        """A table as it is read, before its mends."""
         plain = replace(reading, mends=(), targets={}, others={})
         key = file.name, repr(plain)
         if key not in self._tables:

@@ -76,6 +76,29 @@ def _parser() -> argparse.ArgumentParser:
     check.add_argument("--edition", **given_edition)  # type: ignore[arg-type]
     check.set_defaults(run=_check)
 
+    _add_pages(commands)
+
+    looks = commands.add_parser(
+        "looks", help="print figures of a table worth seeing, a JSON object a line; 1 when there is only noise"
+    )
+    looks.add_argument("table", type=Path, metavar="TABLE", help="as for render")
+    looks.set_defaults(run=_looks)
+
+    source = commands.add_parser(
+        "source", help="print what a figure that came from here carries: its recipe, its table, the version"
+    )
+    source.add_argument("file", type=Path, metavar="FILE", help="PNG, SVG, PDF, HTML, XLSX, PPTX or DOCX")
+    source.set_defaults(run=_source)
+
+    sample = commands.add_parser("sample", help="write a table of the demo as a CSV file")
+    sample.add_argument("name", nargs="?", default="berth-log", metavar="NAME", help="berth-log, berth-log-next, complaints, …")
+    sample.add_argument("--out", type=Path, required=True, metavar="FILE")
+    sample.set_defaults(run=_sample)
+    return parser
+
+
+def _add_pages(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
+    """The commands of folios, decks that came back, and plans."""
     folio = commands.add_parser("folio", help="make pages of figures and words from a folio file and the tables beside it")
     folio.add_argument("folio", type=Path, metavar="FOLIO", help="a folio, JSON")
     folio.add_argument("--out", type=Path, required=True, metavar="FILE", help="what to write: .pptx, .pdf, .docx or .html")
@@ -101,23 +124,14 @@ def _parser() -> argparse.ArgumentParser:
     refresh.add_argument("--copies", choices=("all", "first"), default="", help="where a figure stands on several pages")
     refresh.set_defaults(run=_refresh)
 
-    looks = commands.add_parser(
-        "looks", help="print figures of a table worth seeing, a JSON object a line; 1 when there is only noise"
+    run = commands.add_parser(
+        "run", help="run a plan: 0 when it was made, 1 when a guard or claim held it, 3 when there was nothing to do"
     )
-    looks.add_argument("table", type=Path, metavar="TABLE", help="as for render")
-    looks.set_defaults(run=_looks)
-
-    source = commands.add_parser(
-        "source", help="print what a figure that came from here carries: its recipe, its table, the version"
-    )
-    source.add_argument("file", type=Path, metavar="FILE", help="PNG, SVG, PDF, HTML, XLSX, PPTX or DOCX")
-    source.set_defaults(run=_source)
-
-    sample = commands.add_parser("sample", help="write a table of the demo as a CSV file")
-    sample.add_argument("name", nargs="?", default="berth-log", metavar="NAME", help="berth-log, berth-log-next, complaints, …")
-    sample.add_argument("--out", type=Path, required=True, metavar="FILE")
-    sample.set_defaults(run=_sample)
-    return parser
+    run.add_argument("plan", type=Path, metavar="PLAN", help="a plan, JSON (docs/plans.md)")
+    run.add_argument("--dry", action="store_true", help="say what would be made, and put nothing anywhere")
+    run.add_argument("--again", action="store_true", help="make it even from the files of last time")
+    run.add_argument("--due", action="store_true", help="only when a planned moment has passed since the last run")
+    run.set_defaults(run=_run)
 
 
 def _port(text: str) -> int:
@@ -210,6 +224,16 @@ def _refresh(given: argparse.Namespace) -> int:
         new = refreshed(content, came.pieces(given.copies))
         given.out.write_bytes(new)
     return 0
+
+
+def _run(given: argparse.Namespace) -> int:
+    from datetime import UTC, datetime
+
+    from .planned import EXITS, run
+
+    ran = run(given.plan, datetime.now(UTC), dry=given.dry, again=given.again, due=given.due)
+    print(f"{ran.state}: {' '.join(ran.words.split())}")
+    return EXITS[ran.state]
 
 
 def _source(given: argparse.Namespace) -> int:

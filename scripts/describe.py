@@ -22,12 +22,14 @@ def descriptions() -> dict[str, str]:
     from drf_spectacular.generators import SchemaGenerator
 
     from mottled_finch.core.folio.spec import FOLIO_FORMAT, FolioSpec
+    from mottled_finch.core.plans.spec import PLAN_FORMAT, PlanSpec
     from mottled_finch.core.recipe.schema import file_schema, recipe_schema
 
     django.setup()
     described = {
         "docs/recipe.schema.json": recipe_schema(),
         "docs/folio.schema.json": file_schema(FolioSpec, f"folio, format {FOLIO_FORMAT}"),
+        "docs/plan.schema.json": file_schema(PlanSpec, f"plan, format {PLAN_FORMAT}"),
         "docs/openapi.json": SchemaGenerator().get_schema(request=None, public=True),
     }
     found = {name: _json(content) for name, content in described.items()}

@@ -29,6 +29,7 @@ HELP = """\
 ./finch render TABLE RECIPE --out FILE          draw one figure: .png .svg .pdf .pptx .csv .json
 ./finch folio  FOLIO --out FILE                 make pages of figures and words: .pptx .pdf .docx .html
 ./finch refresh DECK --folder DIR --out FILE    remake our figures in a deck that came back, and nothing else of it
+./finch run    PLAN                             take, guard, make and put what a plan says, or say why not
 ./finch check  TABLE RECIPE                     print what would mislead, one caution a line; 1 when there are any
 ./finch looks  TABLE                            print figures worth seeing, a JSON object a line; 1 when there is only noise
 ./finch sample [NAME] --out FILE                write a table of the demo as CSV: berth-log, berth-log-next, …
@@ -43,6 +44,7 @@ NEEDS = {
     "render": ("packages run",),
     "folio": ("packages run",),
     "refresh": ("packages run",),
+    "run": ("packages run",),
     "check": ("packages run",),
     "looks": ("packages run",),
     "sample": ("packages run",),

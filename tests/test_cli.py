@@ -1,14 +1,17 @@
 """The shell, as a process of its own."""
 
+import contextlib
 import io
 import json
 import subprocess
 import sys
 from pathlib import Path
+from types import SimpleNamespace
 
 import pytest
 from PIL import Image
 
+from mottled_finch.cli import main
 from mottled_finch.core.folio.source import folio_source_in
 
 RECIPE = {
@@ -22,6 +25,14 @@ def finch(*words: object, cwd: Path) -> subprocess.CompletedProcess:
     return subprocess.run(
         command, check=False, cwd=cwd, capture_output=True, text=True, env={"PYTHONPATH": str(Path(__file__).parents[1])}
     )
+
+
+def here(*words: object, cwd: Path) -> SimpleNamespace:
+    """The same in this process, where a new one each time would only spend time on loading."""
+    out, err = io.StringIO(), io.StringIO()
+    with contextlib.chdir(cwd), contextlib.redirect_stdout(out), contextlib.redirect_stderr(err):
+        code = main([str(word) for word in words])
+    return SimpleNamespace(returncode=code, stdout=out.getvalue(), stderr=err.getvalue())
 
 
 @pytest.fixture
@@ -185,11 +196,11 @@ class TestFolio:
     def test_every_form_is_made_and_carries_the_folio(self, folder):
         self.folio(folder)
         for ending in ("pptx", "pdf", "docx", "html"):
-            done = finch("folio", "f.json", "--out", f"o.{ending}", cwd=folder)
+            done = here("folio", "f.json", "--out", f"o.{ending}", cwd=folder)
             assert (done.returncode, done.stdout) == (0, ""), done.stderr
             source = folio_source_in((folder / f"o.{ending}").read_bytes())
             assert source.plates["n"].table == "t.csv" and source.folio["plates"]["kept"]["recipe"]["pivot"] == RECIPE["pivot"]
-        finch("folio", "f.json", "--out", "o.pptx", "--source", "no", cwd=folder)
+        here("folio", "f.json", "--out", "o.pptx", "--source", "no", cwd=folder)
         assert folio_source_in((folder / "o.pptx").read_bytes()) is None
 
     def test_a_broken_claim_holds_it_back_unless_told_to_go(self, folder):
@@ -197,11 +208,11 @@ class TestFolio:
         sentence = (
             "page 1: it claims that highest row is B, but highest row is A; correct the words, or add --broken to let it leave so"
         )
-        done = finch("folio", "f.json", "--out", "o.pdf", cwd=folder)
+        done = here("folio", "f.json", "--out", "o.pdf", cwd=folder)
         assert (done.returncode, done.stderr.splitlines()[-1]) == (2, sentence)
         assert not (folder / "o.pdf").exists()
-        assert finch("folio", "f.json", "--out", "o.pdf", "--broken", cwd=folder).returncode == 0
-        checked = finch("check", "f.json", cwd=folder)
+        assert here("folio", "f.json", "--out", "o.pdf", "--broken", cwd=folder).returncode == 0
+        checked = here("check", "f.json", cwd=folder)
         assert checked.returncode == 1
         assert checked.stdout == "page 1: broken_claim: The headline claims that highest row is B, but highest row is A.\n"
 
@@ -220,7 +231,7 @@ class TestFolio:
     )
     def test_bad_input_is_one_line_and_exits_2(self, folder, parts, sentence):
         self.folio(folder, **parts)
-        done = finch("folio", "f.json", "--out", "o.pptx", cwd=folder)
+        done = here("folio", "f.json", "--out", "o.pptx", cwd=folder)
         assert done.returncode == 2 and done.stderr.startswith(sentence) and done.stderr.count("\n") == 1, done.stderr
 
     def test_the_edition_before_is_a_file_of_the_folio(self, folder):
@@ -229,7 +240,7 @@ class TestFolio:
         self.folio(
             folder, plates={"n": {"recipe": against}}, pages=[{"plates": ["n"], "words": "{lowest}"}], before={"t": "last.csv"}
         )
-        done = finch("folio", "f.json", "--out", "o.html", cwd=folder)
+        done = here("folio", "f.json", "--out", "o.html", cwd=folder)
         assert done.returncode == 0, done.stderr
         assert "<p>−8</p>" in (folder / "o.html").read_text()
 
@@ -238,11 +249,11 @@ def test_the_example_of_the_docs_runs_as_it_is_printed(tmp_path):
     text = (Path(__file__).parents[1] / "docs" / "folio.md").read_text()
     example = text.partition("<!-- example -->\n```json\n")[2].partition("```\n<!-- end -->")[0]
     (tmp_path / "review.json").write_text(example)
-    assert finch("sample", "berth-log", "--out", "berth-log.csv", cwd=tmp_path).returncode == 0
+    assert here("sample", "berth-log", "--out", "berth-log.csv", cwd=tmp_path).returncode == 0
     for ending in ("pptx", "pdf", "docx", "html"):
-        done = finch("folio", "review.json", "--out", f"review.{ending}", cwd=tmp_path)
+        done = here("folio", "review.json", "--out", f"review.{ending}", cwd=tmp_path)
         assert (done.returncode, done.stderr) == (0, ""), done.stderr
-    assert finch("check", "review.json", cwd=tmp_path).stdout == ""
+    assert here("check", "review.json", cwd=tmp_path).stdout == ""
 
 
 class TestRefresh:
@@ -256,38 +267,38 @@ class TestRefresh:
         (folder / "f.json").write_text(json.dumps({**spec, "pages": pages[:1]}))
         (folder / "g.json").write_text(json.dumps({**spec, "pages": pages}))
         for name in ("f", "g"):
-            assert finch("folio", f"{name}.json", "--out", f"{name}.pptx", "--form", "table", cwd=folder).returncode == 0
+            assert here("folio", f"{name}.json", "--out", f"{name}.pptx", "--form", "table", cwd=folder).returncode == 0
         (folder / "next").mkdir()
         (folder / "next" / "t.csv").write_text("pier,day,n\nA,2025-01-06,1\nB,2025-01-07,9\nA,2025-01-07,3\n")
         return folder
 
     def test_what_would_change_is_listed_and_nothing_written(self, deck):
-        done = finch("refresh", "f.pptx", "--folder", "next", "--dry", cwd=deck)
+        done = here("refresh", "f.pptx", "--folder", "next", "--dry", cwd=deck)
         assert (done.returncode, done.stderr) == (0, "")
         assert done.stdout == (
             "page 1: n: 1 of 4 cells changed: B, Tue 2 → 9; claims no longer that highest row is A: highest row is B\n"
         )
-        assert finch("refresh", "f.pptx", "--folder", "next", cwd=deck).stderr.startswith("--out: say where the new deck goes")
+        assert here("refresh", "f.pptx", "--folder", "next", cwd=deck).stderr.startswith("--out: say where the new deck goes")
 
     def test_the_new_deck_has_the_numbers_and_the_old_one_is_kept(self, deck):
         before = (deck / "f.pptx").read_bytes()
-        assert finch("refresh", "f.pptx", "--folder", "next", "--out", "new.pptx", cwd=deck).returncode == 0
+        assert here("refresh", "f.pptx", "--folder", "next", "--out", "new.pptx", cwd=deck).returncode == 0
         assert (deck / "f.pptx").read_bytes() == before
-        assert finch("refresh", "new.pptx", "--folder", "next", "--dry", cwd=deck).stdout.startswith("page 1: n: no number changed")
+        assert here("refresh", "new.pptx", "--folder", "next", "--dry", cwd=deck).stdout.startswith("page 1: n: no number changed")
 
     def test_copies_are_asked_for(self, deck):
-        done = finch("refresh", "g.pptx", "--folder", "next", "--out", "new.pptx", cwd=deck)
+        done = here("refresh", "g.pptx", "--folder", "next", "--out", "new.pptx", cwd=deck)
         assert done.returncode == 2 and not (deck / "new.pptx").exists()
         assert done.stderr == ("--copies: “n” stands on 2 pages, 1, 2; add --copies all to remake each, or --copies first\n")
         for copies, left in (("all", ["no number changed"] * 2), ("first", ["no number changed", "1 of 4 cells changed"])):
-            assert finch("refresh", "g.pptx", "--folder", "next", "--out", "new.pptx", "--copies", copies, cwd=deck).returncode == 0
-            lines = finch("refresh", "new.pptx", "--folder", "next", "--dry", cwd=deck).stdout.splitlines()
+            assert here("refresh", "g.pptx", "--folder", "next", "--out", "new.pptx", "--copies", copies, cwd=deck).returncode == 0
+            lines = here("refresh", "new.pptx", "--folder", "next", "--dry", cwd=deck).stdout.splitlines()
             assert [line.split(": ")[2].partition(";")[0] for line in lines] == left
 
     def test_a_table_that_is_not_there_leaves_its_figures_and_says_so(self, deck):
         (deck / "empty").mkdir()
-        done = finch("refresh", "f.pptx", "--folder", "empty", "--out", "new.pptx", cwd=deck)
+        done = here("refresh", "f.pptx", "--folder", "empty", "--out", "new.pptx", cwd=deck)
         assert done.returncode == 0
         assert done.stdout == ('page 1: n: left as it is: no file of the folder is called "t.csv"; there is none to choose from\n')
         (deck / "empty" / "deck.pptx").write_bytes(b"no deck")
-        assert finch("refresh", "empty/deck.pptx", "--dry", cwd=deck).returncode == 2
+        assert here("refresh", "empty/deck.pptx", "--dry", cwd=deck).returncode == 2

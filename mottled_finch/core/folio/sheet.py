@@ -16,8 +16,8 @@ _FOOT = 2.2
 
 @dataclass(frozen=True, kw_only=True)
 class Sheet:
-    """Sizes of type and lengths in points. ``headline`` is its room, or where it is of a body's own the least of it; what is under
-    it begins ``below`` the headline's last line, or where the ``layout`` of a template has it.
+    """Sizes of type and lengths in points. ``headline`` is where that begins and the most that it takes; the ``body`` begins behind
+    its last line, or where the ``layout`` of a template has it.
     """
 
     page: PageSpec

@@ -68,7 +68,3 @@ class FolioSpec:
     footer: str = ""
     numbers: bool = True
     contents: bool = True
-
-    def page_plates(self) -> set[str]:
-        """The names of plates that stand on a page."""
-        return {name for page in self.pages for name in page.plates}

@@ -72,7 +72,7 @@ def _add(spec: type, prefix: str, found: dict[str, dict[str, Any]]) -> None:
     }
 
 
-_OF_FILES = re.compile(r"\.recipe|\.folio\.spec")
+_OF_FILES = re.compile(r"\.recipe|\.folio\.spec|\.plans\.spec")
 """Modules of what people write."""
 
 

@@ -156,11 +156,11 @@ def test_pages_to_read_have_contents_and_every_plate_as_a_table(folio):
     assert [page.get_element_by_id(link[1:]).find("h2").text for link in links] == [each.title for each in folio.pages]
     placed = [placed.name for each in folio.pages for placed in each.placed]
     tables = page.findall(".//table")
-    assert len(tables) == len(placed) == len(page.find_class("told"))
+    assert len(tables) == len(placed) == len(page.findall(".//script[@data-told]"))
     alone = {name: from_html(DRAWINGS["html"].draw(folio.figures[name], USUAL)) for name in NAMES}
     for table, name in zip(tables, placed, strict=True):
         assert from_html(lxml.html.tostring(table)) == alone[name]
-    for script, name in zip(page.find_class("told"), placed, strict=True):
+    for script, name in zip(page.findall(".//script[@data-told]"), placed, strict=True):
         assert json.loads(script.text)["rows"] == ["Ardle Quay", "Brackwater", "Knot"], name
     assert "http://" not in drawn(folio, "html").decode().replace("http://www.w3.org/", "")
 

@@ -1,7 +1,7 @@
 "use strict";
 // Reading figures: what is pointed at is told beside it, arrow keys walk the cells.
 for (const [number, drawn] of document.querySelectorAll(".drawn").entries()) {
-  read(JSON.parse(document.querySelectorAll("script.told")[number].textContent), drawn, `at${number || ""}`);
+  read(JSON.parse(document.querySelectorAll("script[data-told]")[number].textContent), drawn, `at${number || ""}`);
 }
 
 function read(told, drawn, id) {

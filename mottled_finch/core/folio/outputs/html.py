@@ -72,7 +72,7 @@ def _plate(placed: Placed) -> str:
         f'<div><figure><div class="drawn">{drawn}</div></figure>'
         f"<details><summary>The same as a table</summary>"
         f'<div class="table">{table_html(figure, title, numbers=True)}</div></details>'
-        f'<script type="application/json" class="told">{told_json(figure, numbers=True)}</script></div>'
+        f'<script type="application/json" data-told>{told_json(figure, numbers=True)}</script></div>'
     )
 
 

@@ -1,0 +1,74 @@
+"""The strict loader of plans."""
+
+import json
+import re
+from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
+
+from ..errors import RecipeError, did_you_mean
+from ..folio.outputs import FOLIO_DRAWINGS
+from ..recipe.load import json_of, load_object
+from .spec import PLAN_FORMAT, MakeSpec, PlanSpec, WhenSpec
+
+TIME = re.compile(r"([01]\d|2[0-3]):([0-5]\d)")
+_HOLES = {"folio", "date", "time"}
+_SHARE_MOST, _SETTLED_MOST = 1_000, 3_600
+
+
+def load_plan(source: object) -> PlanSpec:
+    """A plan from JSON text or from what JSON text says. Raises RecipeError for what is none, with the place of what is wrong."""
+    if isinstance(source, str | bytes):
+        source = json_of(source, "plan")
+    if not isinstance(source, dict) or "finch_plan" not in source:
+        raise RecipeError('this is no plan: it has no key "finch_plan"; add "finch_plan": 1', path="plan")
+    said = source["finch_plan"]
+    if said != PLAN_FORMAT or isinstance(said, bool):
+        raise RecipeError(
+            f"this plan is of format {json.dumps(said)}, and format {PLAN_FORMAT} is read here; bring the program up to date",
+            path="finch_plan",
+            received=said,
+        )
+    plan = load_object(PlanSpec, source)
+    _check(plan)
+    return plan
+
+
+def _check(plan: PlanSpec) -> None:
+    if plan.when is not None:
+        _check_when(plan.when)
+    shares = [("records", plan.guards.records), *((f"totals.{each}", at) for each, at in plan.guards.totals.items())]
+    for name, share in shares:
+        if share is not None and not 0 <= share <= _SHARE_MOST:
+            raise RecipeError(f"{share:g} is no share; 0.9 is nine in ten", path=f"guards.{name}", received=share)
+    for name, take in plan.take.items():
+        if not 0 <= take.settled <= _SETTLED_MOST:
+            raise RecipeError("a file is settled after 0 to 3600 seconds", path=f"take.{name}.settled", received=take.settled)
+        if "/" in take.pattern or "\\" in take.pattern:
+            raise RecipeError("a pattern is of names alone; give the folder apart", path=f"take.{name}.pattern")
+    if not plan.make:
+        raise RecipeError("nothing is made; name a folio", path="make")
+    for i, make in enumerate(plan.make):
+        _check_make(make, f"make[{i}].as")
+    holes = set(re.findall(r"\{([^{}]*)\}", plan.put.name))
+    if holes - _HOLES or not plan.put.name.strip() or set(plan.put.name) & set("/\\\0"):
+        words = "a name is written with {folio}, {date} and {time}, and is no path"
+        raise RecipeError(words, path="put.name", received=plan.put.name)
+
+
+def _check_make(make: MakeSpec, path: str) -> None:
+    if not make.as_:
+        raise RecipeError("say in which forms", path=path, allowed=FOLIO_DRAWINGS)
+    for form in make.as_:
+        if form not in FOLIO_DRAWINGS:
+            near = did_you_mean(form, FOLIO_DRAWINGS)
+            raise RecipeError(f'a folio has no form "{form}"; {near}', path=path, received=form, allowed=FOLIO_DRAWINGS)
+
+
+def _check_when(when: WhenSpec) -> None:
+    if not TIME.fullmatch(when.time):
+        raise RecipeError(f'"{when.time}" is no time; write it as 07:00', path="when.time", received=when.time)
+    try:
+        ZoneInfo(when.zone)
+    except (ZoneInfoNotFoundError, ValueError, OSError) as error:
+        raise RecipeError(
+            f'"{when.zone}" is no time zone; give one such as "Europe/London"', path="when.zone", received=when.zone
+        ) from error

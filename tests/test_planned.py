@@ -1,0 +1,237 @@
+"""Plans from a shell, with a clock under control: taken, guarded, made and put, or held with the reason."""
+
+import fcntl
+import json
+import os
+import subprocess
+import sys
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+import pytest
+
+from mottled_finch.core.errors import RecipeError
+from mottled_finch.core.plans.load import load_plan
+from mottled_finch.planned import entries_of, run
+
+RECIPE = {
+    "finch_recipe": 2,
+    "pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "month"}], "measure": {"take": "sum", "of": "n"}},
+    "words": {"title": "Sums"},
+}
+FOLIO = {
+    "finch_folio": 1,
+    "tables": {"log": "log.csv"},
+    "plates": {"sums": {"recipe": RECIPE}},
+    "pages": [{"plates": ["sums"], "claims": [{"says": "highest row is A"}]}, {"arrange": "since"}],
+}
+PLAN = {
+    "finch_plan": 1,
+    "when": {"days": ["mon"], "time": "07:00", "zone": "Europe/London"},
+    "take": {"log": {"folder": "in", "pattern": "log-*.csv"}},
+    "guards": {"records": 0.9, "known": ["pier"]},
+    "make": [{"folio": "review.json", "as": ["html"]}],
+    "put": {"folder": "out", "name": "{folio} {date}"},
+}
+FIRST = "pier,month,n\nA,x,9\nA,y,2\nB,x,3\n"
+NOW = datetime(2026, 11, 30, 7, 0, tzinfo=UTC)
+
+
+@pytest.fixture
+def folder(tmp_path):
+    (tmp_path / "in").mkdir()
+    (tmp_path / "review.json").write_text(json.dumps(FOLIO))
+    put_plan(tmp_path)
+    give(tmp_path, "log-1.csv", FIRST, NOW - timedelta(hours=1))
+    return tmp_path
+
+
+def put_plan(folder, **parts):
+    (folder / "plan.json").write_text(json.dumps({**PLAN, **parts}))
+
+
+def give(folder, name, text, when):
+    file = folder / "in" / name
+    file.write_text(text)
+    os.utime(file, (when.timestamp(), when.timestamp()))
+
+
+def ran(folder, now=NOW, **how):
+    return run(folder / "plan.json", now, **how)
+
+
+def out(folder):
+    return sorted(each.name for each in (folder / "out").iterdir()) if (folder / "out").is_dir() else []
+
+
+def test_it_is_made_put_under_its_date_and_kept_in_the_log(folder):
+    first = ran(folder)
+    assert (first.state, out(folder)) == ("made", ["review 2026-11-30.html"])
+    (entry,) = entries_of(folder / "plan.runs.jsonl")
+    assert entry["state"] == "made" and entry["standing"]["log"]["records"] == 3
+    assert entry["standing"]["log"]["members"] == {"pier": ["A", "B"]}
+    assert "There is no edition before." in (folder / "out" / out(folder)[0]).read_text()
+
+
+def test_nothing_newer_is_nothing_to_do_unless_it_is_asked_for_again(folder):
+    ran(folder)
+    assert ran(folder, NOW + timedelta(days=1)).state == "same" and len(out(folder)) == 1
+    assert ran(folder, NOW, again=True).state == "made"
+    assert out(folder) == ["review 2026-11-30 2.html", "review 2026-11-30.html"], "what is there is never written over"
+
+
+def test_the_next_edition_tells_what_changed(folder):
+    ran(folder)
+    week = NOW + timedelta(days=7)
+    give(folder, "log-2.csv", FIRST.replace("B,x,3", "B,x,4"), week - timedelta(hours=1))
+    second = ran(folder, week)
+    assert second.words == "made review 2026-12-07.html; since last time: B, x: 4, 3 before"
+    assert "B, x: 4, 3 before" in (folder / "out" / "review 2026-12-07.html").read_text()
+
+
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        ("pier,month,n\nA,x,9\nA,y,2\n", "log-2.csv: 2 records, 67% of the 3 of last time, and 90% is the least"),
+        (FIRST + "C,x,1\n", "log-2.csv: unknown in pier: “C”"),
+        ("month,n\nx,9\ny,2\nx,3\n", 'log-2.csv: guards.known[0]: no column "pier"'),
+        (
+            FIRST.replace("B,x,3", "B,x,30"),
+            "review, page 1: it claims that highest row is A, but highest row is B; correct the words, or",
+        ),
+    ],
+)
+def test_what_fails_holds_it_and_says_why(folder, text, words):
+    ran(folder)
+    give(folder, "log-2.csv", text, NOW + timedelta(minutes=1))
+    held = ran(folder, NOW + timedelta(days=7))
+    assert held.state == "held" and held.words.startswith(words), held.words
+    assert out(folder) == ["review 2026-11-30.html"]
+    assert [entry["state"] for entry in entries_of(folder / "plan.runs.jsonl")] == ["made", "held"]
+    give(folder, "log-3.csv", FIRST + "A,y,5\n", NOW + timedelta(minutes=2))
+    assert ran(folder, NOW + timedelta(days=7)).state == "made", "the next good file goes on from the last that was made"
+
+
+def test_a_broken_claim_leaves_where_the_plan_lets_it(folder):
+    put_plan(folder, make=[{"folio": "review.json", "as": ["html", "pdf"], "broken": True}])
+    give(folder, "log-1.csv", FIRST.replace("B,x,3", "B,x,30"), NOW - timedelta(hours=1))
+    assert ran(folder).state == "made" and len(out(folder)) == 2
+
+
+def test_a_file_that_is_being_written_or_a_folder_that_is_gone_holds_it(folder):
+    give(folder, "log-2.csv", FIRST, NOW - timedelta(seconds=2))
+    assert ran(folder).words == "log-2.csv was written just now; it is taken once it has been left alone for 5 seconds"
+    for each in (folder / "in").iterdir():
+        each.unlink()
+    assert ran(folder).words == "no file in in fits log-*.csv"
+    (folder / "in").rmdir()
+    assert ran(folder).words == "the folder in of log is not there"
+    assert out(folder) == []
+
+
+def test_a_file_that_grows_while_it_is_read_is_taken_next_time(folder, monkeypatch):
+    from mottled_finch import planned
+
+    real = planned.shutil.copyfile
+
+    def growing(source, target):
+        real(source, target)
+        if Path(source).name == "log-1.csv":
+            with Path(source).open("a") as file:
+                file.write("B,y,1\n")
+
+    monkeypatch.setattr(planned.shutil, "copyfile", growing)
+    assert ran(folder).words == "log-1.csv was written while it was read; it is taken next time"
+
+
+def test_a_dry_run_puts_nothing_and_remembers_nothing(folder):
+    dry = ran(folder, dry=True)
+    assert dry.words == "would make review 2026-11-30.html"
+    assert out(folder) == [] and entries_of(folder / "plan.runs.jsonl") == []
+
+
+def test_it_runs_only_when_a_moment_has_passed_where_that_is_asked(folder):
+    assert ran(folder, NOW - timedelta(days=3), due=True).state == "made", "a plan that never ran is due"
+    waiting = ran(folder, NOW - timedelta(hours=1), due=True)
+    assert (waiting.state, waiting.words) == ("waiting", "due at 2026-11-30T07:00:00+00:00")
+    give(folder, "log-2.csv", FIRST + "A,x,1\n", NOW - timedelta(minutes=5))
+    assert ran(folder, NOW + timedelta(hours=5), due=True).state == "made", "a missed moment is made up for"
+
+
+def test_one_run_at_a_time(folder):
+    with (folder / "plan.json").open("rb") as held:
+        fcntl.flock(held, fcntl.LOCK_EX)
+        with pytest.raises(RecipeError, match="another run of this plan is under way"):
+            ran(folder)
+
+
+def test_a_run_that_cannot_put_its_second_file_leaves_no_half(folder, monkeypatch):
+    from mottled_finch import planned
+
+    put_plan(folder, make=[{"folio": "review.json", "as": ["html", "pdf"]}])
+    real = planned.shutil.copyfile
+
+    def full(source, target):
+        if Path(target).name.startswith(".review") and Path(target).name.count(".pdf"):
+            Path(target).write_bytes(b"half")
+            raise OSError(28, "No space left on device")
+        real(source, target)
+
+    monkeypatch.setattr(planned.shutil, "copyfile", full)
+    with pytest.raises(OSError, match="No space left"):
+        ran(folder)
+    assert out(folder) == ["review 2026-11-30.html"] and entries_of(folder / "plan.runs.jsonl") == []
+
+
+def test_a_line_of_the_log_that_was_cut_off_is_none(folder):
+    ran(folder)
+    with (folder / "plan.runs.jsonl").open("a") as file:
+        file.write('{"at": "2026-')
+    assert len(entries_of(folder / "plan.runs.jsonl")) == 1
+    assert ran(folder, NOW + timedelta(days=7)).state == "same"
+
+
+MISTAKES = [
+    ({"finch_plan": 3}, "finch_plan: this plan is of format 3, and format 1 is read here; bring the program up to date"),
+    ({**PLAN, "when": {"time": "7:00"}}, 'when.time: "7:00" is no time; write it as 07:00'),
+    ({**PLAN, "when": {"zone": "Mars/Base"}}, 'when.zone: "Mars/Base" is no time zone; give one such as "Europe/London"'),
+    ({**PLAN, "make": []}, "make: nothing is made; name a folio"),
+    (
+        {**PLAN, "make": [{"folio": "f.json", "as": ["xlsx"]}]},
+        'make[0].as: a folio has no form "xlsx"; choose from pptx, pdf, docx, html',
+    ),
+    ({**PLAN, "put": {"name": "../{folio}"}}, "put.name: a name is written with {folio}, {date} and {time}, and is no path"),
+    ({**PLAN, "put": {"name": "{user}"}}, "put.name: a name is written with {folio}, {date} and {time}, and is no path"),
+    ({**PLAN, "guards": {"records": -1}}, "guards.records: -1 is no share; 0.9 is nine in ten"),
+    ({**PLAN, "guards": {"without": ["twins"]}}, 'guards.without[0]: "twins" is not known here; did you mean "near_twins"?'),
+    ({**PLAN, "take": {"log": {"pattern": "../*"}}}, "take.log.pattern: a pattern is of names alone; give the folder apart"),
+]
+
+
+@pytest.mark.parametrize(("plan", "sentence"), MISTAKES, ids=[sentence[:30] for _, sentence in MISTAKES])
+def test_a_mistake_in_a_plan_is_told_with_its_place(plan, sentence):
+    with pytest.raises(RecipeError) as caught:
+        load_plan(plan)
+    assert str(caught.value) == sentence
+
+
+def test_the_shell_tells_one_line_and_a_code(folder):
+    def finch():
+        return subprocess.run(
+            [sys.executable, "-m", "mottled_finch.cli", "run", "plan.json"],
+            check=False,
+            cwd=folder,
+            capture_output=True,
+            text=True,
+            env={"PYTHONPATH": str(Path(__file__).parents[1])},
+        )
+
+    put_plan(folder, put={"folder": "out", "name": "{folio}"})
+    give(folder, "log-1.csv", FIRST, datetime.now(UTC) - timedelta(hours=1))
+    for code, line in ((0, "made: made review.html\n"), (3, "same: nothing newer is there\n")):
+        done = finch()
+        assert (done.returncode, done.stdout, done.stderr) == (code, line, "")
+    give(folder, "log-2.csv", FIRST + "C,x,1\n", datetime.now(UTC) - timedelta(minutes=5))
+    assert (finch().returncode, finch().stdout) == (1, "held: log-2.csv: unknown in pier: “C”\n")
+    (folder / "plan.json").write_text("{}")
+    assert (finch().returncode, finch().stdout) == (2, "")
