@@ -1,6 +1,6 @@
 """The tables that a recipe brings columns from, in the shell: files beside it."""
 
-from dataclasses import fields
+from dataclasses import fields, replace
 from pathlib import Path
 from typing import TYPE_CHECKING, Literal
 
@@ -77,6 +77,21 @@ class Beside:
             )
         near = did_you_mean(wanted, [each.stem for each in files])
         raise TableError(f'no file beside the recipe is called "{wanted}"; {near}', path=path, received=name)
+
+
+class ReadOnce:
+    """Tables as files have them, before their mends, each read once for all recipes that have it read alike."""
+
+    def __init__(self) -> None:
+        self._read: dict[tuple[Path, str], Table] = {}
+
+    def __call__(self, file: Path, reading: TableSpec) -> Table:
+        """Raises IntakeError for a file that cannot be read, OSError for one that is not there."""
+        key = file, repr(replace(reading, mends=(), targets={}, others={}))
+        if key not in self._read:
+            with file.open("rb") as source:
+                self._read[key], _ = read_file(source, file.name, reading)
+        return self._read[key]
 
 
 def file_called(folder: Path, name: str) -> Path:

@@ -4,7 +4,7 @@ from dataclasses import dataclass, field, replace
 from pathlib import Path
 
 from . import __version__
-from .beside import Beside, EditionsGiven, template_beside
+from .beside import Beside, EditionsGiven, ReadOnce, template_beside
 from .core.draw import Choices, source_of
 from .core.draw.house.template import Kind, Template
 from .core.errors import CoreError, RecipeError
@@ -13,7 +13,6 @@ from .core.folio.load import dump_folio
 from .core.folio.pages import recipe_for
 from .core.folio.source import FolioSource
 from .core.folio.spec import FolioPlateSpec, FolioSpec
-from .core.intake import read_file
 from .core.recipe import Recipe, TableSpec, dump_recipe, load_recipe
 from .core.since.comparing import Since, since
 from .core.table import Table
@@ -28,7 +27,7 @@ class Bound:
     recipes: dict[str, Recipe] = field(default_factory=dict)
     figures: dict[str, Figure | CoreError] = field(default_factory=dict)
     changes: dict[str, Since] = field(default_factory=dict)
-    _tables: dict[tuple[str, str], Table] = field(default_factory=dict)
+    _read: ReadOnce = field(default_factory=ReadOnce)
 
     def make(self) -> dict[str, Figure | CoreError]:
         """Of each plate that stands on a page its figure, or why it cannot be made. Raises RecipeError for a recipe that cannot be
@@ -93,14 +92,9 @@ class Bound:
 
     def table(self, file: Path, reading: TableSpec) -> Table:
         """A table as it is read, before its mends."""
-        plain = replace(reading, mends=(), targets={}, others={})
-        key = file.name, repr(plain)
-        if key not in self._tables:
-            if not file.is_file():
-                raise RecipeError(f'no file beside the folio is called "{file.name}"', path="tables", received=file.name)
-            with file.open("rb") as source:
-                self._tables[key], _ = read_file(source, file.name, reading)
-        return self._tables[key]
+        if not file.is_file():
+            raise RecipeError(f'no file beside the folio is called "{file.name}"', path="tables", received=file.name)
+        return self._read(file, reading)
 
 
 def _within(source: object, path: str) -> Recipe:

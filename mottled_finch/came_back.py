@@ -1,20 +1,18 @@
 """Decks that come back to the shell: their figures remade from the tables of a folder."""
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from pathlib import Path
 
-from .beside import Beside, EditionsGiven, file_called
+from .beside import Beside, EditionsGiven, ReadOnce, file_called
 from .core.draw import Source
 from .core.errors import CoreError, DrawError
 from .core.figure.figure import Figure, make_figure
 from .core.folio.load import load_folio
 from .core.folio.pages import recipe_for
-from .core.intake import read_file
 from .core.recipe import load_recipe
 from .core.returned.found import Found, Piece
 from .core.returned.remaking import FigureChange, change_of, piece_of
 from .core.returned.returning import Returned
-from .core.table import Table
 from .core.words.wording import counted
 
 
@@ -24,7 +22,7 @@ class CameBack:
 
     returned: Returned
     folder: Path
-    _tables: dict[tuple[Path, str], Table] = field(default_factory=dict)
+    _read: ReadOnce = field(default_factory=ReadOnce)
     _made: dict[str, Figure | CoreError] = field(default_factory=dict)
 
     def changes(self) -> list[FigureChange]:
@@ -76,8 +74,6 @@ class CameBack:
             recipe = recipe_for(load_folio(self.returned.folio.folio), recipe)
         file = file_called(self.folder, source.table)
         library = Beside(self.folder, recipe.table, file)
-        key = file, repr(replace(recipe.table, mends=(), targets={}, others={}))
-        if key not in self._tables:
-            with file.open("rb") as opened:
-                self._tables[key], _ = read_file(opened, file.name, recipe.table)
-        return make_figure(self._tables[key], recipe, library=library, editions=EditionsGiven({}, recipe.table, library))
+        return make_figure(
+            self._read(file, recipe.table), recipe, library=library, editions=EditionsGiven({}, recipe.table, library)
+        )

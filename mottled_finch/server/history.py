@@ -3,10 +3,11 @@
 A change looks at the version that stands, works without holding anything, and is recorded only if that version still stands.
 """
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from functools import cached_property
-from typing import Any
+from typing import Any, TypeVar
 
+from django.db import transaction
 from django.db.models import F, Model
 
 from .refusal import Overtaken, Problem
@@ -95,6 +96,20 @@ class History:
         standing = self.version(self.at) if self.at > self.begins else None
         later = self.version(self.at + 1)
         return {"undo": standing.change if standing else None, "redo": later.change if later else None}
+
+
+T = TypeVar("T", bound="History")
+
+
+def as_seen(find: Callable[[], T], seen: str | None, what: str, act: Callable[[T], object]) -> T:
+    """Do something to a thing in one transaction, if the version that was ``seen`` still stands. ``what`` it is called is told in
+    refusals. Raises Overtaken.
+    """
+    with transaction.atomic():
+        thing = find()
+        thing.confirm(seen, what)
+        act(thing)
+    return thing
 
 
 def read_ahead(things: "Iterable[History]", versions: type[Model], owner: str) -> None:

@@ -8,7 +8,8 @@ from drf_spectacular.utils import OpenApiParameter
 
 from mottled_finch.core.errors import CoreError
 
-from .openapi import ProblemAnswer, refers_to
+from .history import History
+from .openapi import HistoryAnswer, ProblemAnswer, StepAnswer, refers_to
 from .refusal import Problem
 
 T = TypeVar("T")
@@ -33,3 +34,12 @@ def readable(thing: T, told: Callable[[T], A], broken: Callable[[T, str], A]) ->
     except Exception:
         log.exception("%s cannot be read", thing)
         return broken(thing, "This cannot be read any more; the log of Mottled Finch says more.")
+
+
+def history_of(thing: History, bulky: str) -> HistoryAnswer:
+    """What was done to a thing, step by step, the first one first; what its versions hold (``bulky``) is not read."""
+    steps = [
+        StepAnswer(number=each.number, change=each.change, made=each.made.isoformat(), unseen=each.unseen)
+        for each in thing.versions.defer(bulky).all()
+    ]
+    return HistoryAnswer(at=thing.at, steps=steps)

@@ -1,5 +1,7 @@
 """What a folio must satisfy beyond the types of its parts, whatever its tables."""
 
+from collections.abc import Collection
+
 from ..claims.grammar import read_claim
 from ..errors import RecipeError, did_you_mean
 from ..recipe.check_frame import check_page
@@ -23,9 +25,7 @@ def check_folio(folio: FolioSpec) -> None:
         _check_name(name, "table", "tables", _TABLE_MOST, "{}\n\r\t")
         _check_file(file, f"tables.{name}")
     for name, file in folio.before.items():
-        if name not in folio.tables:
-            near = did_you_mean(name, folio.tables)
-            raise RecipeError(f'"{name}" is no table of this folio; {near}', path="before", received=name, allowed=folio.tables)
+        _check_known(name, "table", folio.tables, "before")
         _check_file(file, f"before.{name}")
     for name, plate in folio.plates.items():
         _check_name(name, "plate", "plates", _NAME_MOST, "{}.\n\r\t")
@@ -47,6 +47,12 @@ def _check_file(name: str, path: str) -> None:
         raise RecipeError(f'"{name}" is not a file beside the folio; give its name alone', path=path, received=name)
 
 
+def _check_known(name: str, what: str, known: Collection[str], path: str) -> None:
+    if name not in known:
+        near = did_you_mean(name, known)
+        raise RecipeError(f'"{name}" is no {what} of this folio; {near}', path=path, received=name, allowed=known)
+
+
 def _check_plate(folio: FolioSpec, name: str, plate: FolioPlateSpec) -> None:
     path = f"plates.{name}"
     if (plate.recipe is None) == (plate.plate is None):
@@ -55,13 +61,8 @@ def _check_plate(folio: FolioSpec, name: str, plate: FolioPlateSpec) -> None:
         raise RecipeError("a recipe is written out here, or the name of a file", path=f"{path}.recipe")
     if isinstance(plate.recipe, str):
         _check_file(plate.recipe, f"{path}.recipe")
-    if plate.table is not None and plate.table not in folio.tables:
-        raise RecipeError(
-            f'"{plate.table}" is no table of this folio; {did_you_mean(plate.table, folio.tables)}',
-            path=f"{path}.table",
-            received=plate.table,
-            allowed=folio.tables,
-        )
+    if plate.table is not None:
+        _check_known(plate.table, "table", folio.tables, f"{path}.table")
     if plate.recipe is not None and plate.table is None and len(folio.tables) != 1:
         raise RecipeError(f"say on which of {counted(len(folio.tables), 'table')} the recipe is laid", path=f"{path}.table")
 
@@ -74,23 +75,13 @@ def _check_page_of(folio: FolioSpec, page: FolioPageSpec, path: str) -> None:
             path=f"{path}.plates",
         )
     for i, name in enumerate(page.plates):
-        if name and name not in folio.plates:
-            raise RecipeError(
-                f'"{name}" is no plate of this folio; {did_you_mean(name, folio.plates)}',
-                path=f"{path}.plates[{i}]",
-                received=name,
-                allowed=folio.plates,
-            )
+        if name:
+            _check_known(name, "plate", folio.plates, f"{path}.plates[{i}]")
     if len(page.claims) > LIMITS.claims_most:
         raise RecipeError(f"a headline makes {LIMITS.claims_most} claims at most", path=f"{path}.claims")
     for i, claim in enumerate(page.claims):
         read_claim(claim.says, f"{path}.claims[{i}].says")
-        if claim.plate is not None and claim.plate not in folio.plates:
-            raise RecipeError(
-                f'"{claim.plate}" is no plate of this folio; {did_you_mean(claim.plate, folio.plates)}',
-                path=f"{path}.claims[{i}].plate",
-                received=claim.plate,
-                allowed=folio.plates,
-            )
+        if claim.plate is not None:
+            _check_known(claim.plate, "plate", folio.plates, f"{path}.claims[{i}].plate")
     for name in ("headline", "words", "notes"):
         check_facts(getattr(page, name) or "", f"{path}.{name}", list(folio.plates))

@@ -1,12 +1,11 @@
 """The strict loader of plans."""
 
-import json
 import re
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from ..errors import RecipeError, did_you_mean
 from ..folio.outputs import FOLIO_DRAWINGS
-from ..recipe.load import json_of, load_object
+from ..recipe.load import load_object, of_format
 from .spec import PLAN_FORMAT, MakeSpec, PlanSpec, WhenSpec
 
 TIME = re.compile(r"([01]\d|2[0-3]):([0-5]\d)")
@@ -16,18 +15,7 @@ _SHARE_MOST, _SETTLED_MOST = 1_000, 3_600
 
 def load_plan(source: object) -> PlanSpec:
     """A plan from JSON text or from what JSON text says. Raises RecipeError for what is none, with the place of what is wrong."""
-    if isinstance(source, str | bytes):
-        source = json_of(source, "plan")
-    if not isinstance(source, dict) or "finch_plan" not in source:
-        raise RecipeError('this is no plan: it has no key "finch_plan"; add "finch_plan": 1', path="plan")
-    said = source["finch_plan"]
-    if said != PLAN_FORMAT or isinstance(said, bool):
-        raise RecipeError(
-            f"this plan is of format {json.dumps(said)}, and format {PLAN_FORMAT} is read here; bring the program up to date",
-            path="finch_plan",
-            received=said,
-        )
-    plan = load_object(PlanSpec, source)
+    plan = load_object(PlanSpec, of_format(source, "plan", PLAN_FORMAT))
     _check(plan)
     return plan
 

@@ -54,6 +54,24 @@ def json_of(text: str | bytes, what: str) -> Any:
         raise RecipeError("a number has too many digits; write it with fewer", path=what) from error
 
 
+def of_format(source: object, what: str, number: int) -> dict[str, Any]:
+    """What a file of ours says, from JSON text or from what that says, which names its format as "finch_WHAT". Raises RecipeError
+    for what is none, or of another format.
+    """
+    plain = json_of(source, what) if isinstance(source, str | bytes) else source
+    key = f"finch_{what}"
+    if not isinstance(plain, dict) or key not in plain:
+        raise RecipeError(f'this is no {what}: it has no key "{key}"; add "{key}": {number}', path=what)
+    said = plain[key]
+    if said != number or isinstance(said, bool):
+        raise RecipeError(
+            f"this {what} is of format {json.dumps(said)}, and format {number} is read here; bring the program up to date",
+            path=key,
+            received=said,
+        )
+    return plain
+
+
 def load_table_part(source: Mapping[str, Any]) -> TableSpec:
     """The table part of a recipe alone. Places in messages are those within a recipe. Raises RecipeError."""
     table: TableSpec = _read(TableSpec, source, "table")

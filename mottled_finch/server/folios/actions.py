@@ -14,6 +14,7 @@ from mottled_finch.core.folio.naming import called
 from mottled_finch.core.folio.spec import FolioPageSpec, FolioPlateSpec, FolioSpec
 from mottled_finch.core.recipe import load_recipe
 
+from ..history import as_seen
 from ..plates.actions import full_recipe, start_plate
 from ..plates.answers import plate_title
 from ..plates.kept_files import stored_page
@@ -132,28 +133,17 @@ def _folio(folio_id: int) -> Folio:
 
 def step_folio(folio_id: int, steps: int, seen: str | None = None) -> Folio:
     """Undo (-1) or redo (+1)."""
-    with transaction.atomic():
-        folio = _folio(folio_id)
-        folio.confirm(seen, _THIS)
-        folio.step(steps)
-    return folio
+    return as_seen(lambda: _folio(folio_id), seen, _THIS, lambda folio: folio.step(steps))
 
 
 def go_to(folio_id: int, number: int, seen: str | None = None) -> Folio:
     """Let a version of the history stand; those after it wait for redo."""
-    with transaction.atomic():
-        folio = _folio(folio_id)
-        folio.confirm(seen, _THIS)
-        folio.go_to(number)
-    return folio
+    return as_seen(lambda: _folio(folio_id), seen, _THIS, lambda folio: folio.go_to(number))
 
 
 def remove_folio(folio_id: int, seen: str | None = None) -> None:
     """Remove a folio with its history; its plates stay."""
-    with transaction.atomic():
-        folio = _folio(folio_id)
-        folio.confirm(seen, _THIS)
-        folio.delete()
+    as_seen(lambda: _folio(folio_id), seen, _THIS, lambda folio: folio.delete())
 
 
 def as_file(folio: Folio) -> dict[str, Any]:

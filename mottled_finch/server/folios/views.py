@@ -24,14 +24,14 @@ from mottled_finch.core.folio.spec import FolioSpec
 
 from ..answering import answer
 from ..history import read_ahead
-from ..openapi import FolioAnswer, FolioPagesAnswer, FolioStart, HistoryAnswer, ProblemAnswer, StepAnswer, StepStart, refers_to
+from ..openapi import FolioAnswer, FolioPagesAnswer, FolioStart, HistoryAnswer, ProblemAnswer, StepStart, refers_to
 from ..plates.actions import full_recipe
-from ..plates.export_views import saved_as
+from ..plates.export_views import plain_title, saved_as
 from ..plates.models import Plate
 from ..plates.templates import template_for, usual_choices
 from ..refusal import Problem
 from ..requests import seen, sent
-from ..showing import OVERTAKEN, SEEN, readable
+from ..showing import OVERTAKEN, SEEN, history_of, readable
 from ..work.worker import DRAWS, WorkFailed
 from . import actions
 from .answers import broken_folio, folio_answer, folio_title, pages_answer
@@ -113,12 +113,7 @@ class HistoryOfFolio(APIView):
     @extend_schema(operation_id="folio_history", responses={200: refers_to(HistoryAnswer)})
     def get(self, _request: Request, pk: int) -> Response:
         """What was done to a folio, step by step, the first one first."""
-        folio = get_object_or_404(Folio, pk=pk)
-        steps = [
-            StepAnswer(number=each.number, change=each.change, made=each.made.isoformat(), unseen=each.unseen)
-            for each in folio.versions.defer("folio").all()
-        ]
-        return answer(HistoryAnswer(at=folio.at, steps=steps))
+        return answer(history_of(get_object_or_404(Folio, pk=pk), "folio"))
 
     @extend_schema(
         operation_id="folio_go_to",
@@ -217,8 +212,7 @@ def _source(folio: Folio, plates: dict[str, Plate | None], made: LaidFolio, choi
 
 
 def _file_title(folio: Folio) -> str:
-    title = "".join(mark if mark.isalnum() or mark in " -" else "" for mark in folio_title(folio.spec()))
-    return " ".join(title.split())[:80].strip() or "folio"
+    return plain_title(folio_title(folio.spec())) or "folio"
 
 
 def _stepped(pk: int, steps: int, request: Request) -> Response:

@@ -31,6 +31,7 @@ from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.words.changes import name_change
 from mottled_finch.core.words.wording import counted
 
+from ..history import as_seen
 from ..refusal import Problem
 from ..tables.actions import saved_mends
 from ..tables.library import Standing, all_others, standing_of
@@ -284,25 +285,14 @@ def _plate(plate_id: int) -> Plate:
 
 def step_plate(plate_id: int, steps: int, seen: str | None = None) -> Plate:
     """Undo (-1) or redo (+1)."""
-    with transaction.atomic():
-        plate = _plate(plate_id)
-        plate.confirm(seen, _THIS)
-        plate.step(steps)
-    return plate
+    return as_seen(lambda: _plate(plate_id), seen, _THIS, lambda plate: plate.step(steps))
 
 
 def go_to(plate_id: int, number: int, seen: str | None = None) -> Plate:
-    """Let a version of the plate's history stand; those after it wait for redo."""
-    with transaction.atomic():
-        plate = _plate(plate_id)
-        plate.confirm(seen, _THIS)
-        plate.go_to(number)
-    return plate
+    """Let a version of the history stand; those after it wait for redo."""
+    return as_seen(lambda: _plate(plate_id), seen, _THIS, lambda plate: plate.go_to(number))
 
 
 def remove_plate(plate_id: int, seen: str | None = None) -> None:
     """Remove a plate with its history."""
-    with transaction.atomic():
-        plate = _plate(plate_id)
-        plate.confirm(seen, _THIS)
-        plate.delete()
+    as_seen(lambda: _plate(plate_id), seen, _THIS, lambda plate: plate.delete())

@@ -122,5 +122,10 @@ def saved_as(name: str) -> dict[str, str]:
 
 def file_title(plate: Plate) -> str:
     """The plate's title with nothing in it that a file system minds."""
-    title = "".join(mark if mark.isalnum() or mark in " -" else "" for mark in plate_title(plate))
-    return " ".join(title.split())[:80].strip() or "figure"
+    return plain_title(plate_title(plate)) or "figure"
+
+
+def plain_title(title: str) -> str:
+    """A title as the name of a file."""
+    plain = "".join(mark if mark.isalnum() or mark in " -" else "" for mark in title)
+    return " ".join(plain.split())[:80].strip()

@@ -26,14 +26,13 @@ from ..openapi import (
     PlateStart,
     ProblemAnswer,
     RecordsAnswer,
-    StepAnswer,
     StepStart,
     TargetList,
     refers_to,
 )
 from ..refusal import Problem
 from ..requests import seen, sent, whole_number
-from ..showing import OVERTAKEN, SEEN, readable
+from ..showing import OVERTAKEN, SEEN, history_of, readable
 from ..tables.models import MendVersion, Table
 from ..tables.records import WINDOW_MOST, shown
 from ..wanted import WANTED
@@ -128,12 +127,7 @@ class HistoryOfPlate(APIView):
     @extend_schema(operation_id="history", responses={200: refers_to(HistoryAnswer)})
     def get(self, _request: Request, pk: int) -> Response:
         """What was done to a plate, step by step, the first one first."""
-        plate = get_object_or_404(Plate, pk=pk)
-        steps = [
-            StepAnswer(number=each.number, change=each.change, made=each.made.isoformat(), unseen=each.unseen)
-            for each in plate.versions.defer("recipe").all()
-        ]
-        return answer(HistoryAnswer(at=plate.at, steps=steps))
+        return answer(history_of(get_object_or_404(Plate, pk=pk), "recipe"))
 
     @extend_schema(
         operation_id="go_to",

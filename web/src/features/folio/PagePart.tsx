@@ -1,7 +1,8 @@
-import { Box, Flex, Input } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
-import { ARRANGEMENT_TERMS, LIMITS } from "../../api/vocabulary";
+import { ARRANGEMENT_TERMS } from "../../api/vocabulary";
 import { Button } from "../../shared/Button";
+import { Claims } from "../../shared/Claims";
 import { FactInput } from "../../shared/FactInput";
 import { OneOf } from "../../shared/OneOf";
 import { Select } from "../../shared/Select";
@@ -72,7 +73,7 @@ export function PagePart(props: PartProps) {
   ];
   return (
     <>
-      <Box mx="-14px" mt="-14px" px="14px" py="12px" bg="paper" borderBottomWidth="1px" borderColor="line" mb="14px">
+      <Box mx="-16px" mt="-14px" px="16px" py="12px" bg="paper" borderBottomWidth="1px" borderColor="line" mb="14px">
         <Sentence label="How the page is arranged" pieces={pieces} />
       </Box>
       <Box textStyle="label" mb="5px">
@@ -105,7 +106,7 @@ export function PagePart(props: PartProps) {
           </Button>
         </Flex>
       )}
-      <Claims {...props} />
+      <ClaimsOfHeadline {...props} />
       <Button size="sm" variant="plain" mt="18px" color="alarm" onClick={() => onChange(withoutPage(at))}>
         Take the page out
       </Button>
@@ -113,45 +114,17 @@ export function PagePart(props: PartProps) {
   );
 }
 
-/** What the headline claims, each with whether it holds; claims that hold can be taken, or one is typed. */
-function Claims({ data, page, spec, at, onChange }: PartProps) {
-  const [typed, setTyped] = useState("");
+/** What the headline claims, of which plate. */
+function ClaimsOfHeadline({ data, page, spec, at, onChange }: PartProps) {
   const names = [...new Set(platesOf(spec).filter(Boolean))];
   const [of, setOf] = useState("");
-  const plate = names.includes(of) ? of : (names[0] ?? Object.keys(data.plates)[0] ?? "");
-  const claims = spec.claims ?? [];
-  const own = page?.claims.filter((claim) => !claim.own) ?? [];
-  const free = (data.plates[plate]?.offered ?? []).filter((words) => !claims.some(({ says }) => says === words));
-  const add = (says: string) => onChange(withPage(at, { claims: [...claims, { says, plate }] }));
   const choices = names.length ? names : Object.keys(data.plates);
+  const plate = choices.includes(of) ? of : (choices[0] ?? "");
+  const claims = spec.claims ?? [];
+  if (!plate) return null;
   return (
     <Box mt="18px" pt="14px" borderTopWidth="1px" borderColor="line">
       <Box textStyle="label">What the headline claims</Box>
-      {own.map(({ words, holds, now, plate: about }, i) => (
-        <Box
-          key={`${i} ${words}`}
-          role="group"
-          aria-label={`Claim: ${words}`}
-          mt="8px"
-          pl="10px"
-          borderLeftWidth="2px"
-          borderColor={holds ? "edge" : "alarm"}
-        >
-          <Box fontWeight="600">{words}</Box>
-          <Box textStyle="small" color={holds ? "quiet" : "alarm"}>
-            {holds ? `It holds of ${about}.` : `It does not hold of ${about}: ${now}.`}
-          </Box>
-          <Button
-            size="sm"
-            variant="bare"
-            px="0"
-            aria-label={`Take off: ${words}`}
-            onClick={() => onChange(withPage(at, { claims: claims.filter((_, each) => each !== i) }))}
-          >
-            Take off
-          </Button>
-        </Box>
-      ))}
       {choices.length > 1 && (
         <Box mt="10px">
           <Select
@@ -162,50 +135,13 @@ function Claims({ data, page, spec, at, onChange }: PartProps) {
           />
         </Box>
       )}
-      {plate && (
-        <Flex
-          as="form"
-          gap="8px"
-          mt="8px"
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (!typed.trim()) return;
-            add(typed.trim());
-            setTyped("");
-          }}
-        >
-          <Input
-            size="sm"
-            bg="card"
-            borderColor="control"
-            aria-label="A claim of the headline"
-            placeholder="highest row is …"
-            maxLength={LIMITS.claim_most}
-            value={typed}
-            onChange={(event) => setTyped(event.target.value)}
-          />
-          <Button size="sm" variant="plain" type="submit" flex="none" disabled={!typed.trim()}>
-            Claim
-          </Button>
-        </Flex>
-      )}
-      {free.length > 0 && (
-        <Box role="group" aria-label="Claims that hold" mt="10px">
-          <Box textStyle="label" mb="4px">
-            These hold
-          </Box>
-          {free.map((words) => (
-            <Flex key={words} align="center" gap="8px" mb="4px">
-              <Box flex="1" overflowWrap="anywhere">
-                {words}
-              </Box>
-              <Button size="sm" variant="plain" flex="none" aria-label={`Claim: ${words}`} onClick={() => add(words)}>
-                Claim
-              </Button>
-            </Flex>
-          ))}
-        </Box>
-      )}
+      <Claims
+        of="the headline"
+        made={(page?.claims ?? []).filter(({ own }) => !own).map((claim) => ({ ...claim, about: claim.plate }))}
+        free={(data.plates[plate]?.offered ?? []).filter((words) => !claims.some(({ says }) => says === words))}
+        onClaim={(says) => onChange(withPage(at, { claims: [...claims, { says, plate }] }))}
+        onTakeOff={(taken) => onChange(withPage(at, { claims: claims.filter((_, i) => i !== taken) }))}
+      />
     </Box>
   );
 }

@@ -1,5 +1,6 @@
-import { Box, chakra } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { Fragment, type ReactNode, useState } from "react";
+import { Marked } from "../../shared/Marked";
 import { Opens } from "../../shared/Opens";
 
 /** A phrase of a sentence: its words, whether it is set, and the card that sets it. */
@@ -32,27 +33,7 @@ export function Sentence({ label, pieces, large }: Props) {
             width={width ?? "auto"}
             placement="bottom-start"
             gutter={4}
-            trigger={
-              <chakra.button
-                type="button"
-                aria-label={`${name}: ${words}`}
-                data-piece={name}
-                display="inline"
-                textAlign="start"
-                color={set || open === name ? "ink" : "faint"}
-                fontWeight={set ? "600" : "400"}
-                borderBottomWidth={set ? "2px" : "1px"}
-                borderStyle={set ? "solid" : "dotted"}
-                borderColor={set ? "amberLine" : "control"}
-                borderRadius="2px 2px 0 0"
-                cursor="pointer"
-                lineHeight="1.3"
-                bg={open === name ? "amberWash" : undefined}
-                _hover={{ bg: "amberWash", color: "ink" }}
-              >
-                {words}
-              </chakra.button>
-            }
+            trigger={<Marked label={name} words={words} set={set} opened={open === name} data-piece={name} />}
           >
             {card(() => setOpen(null))}
           </Opens>

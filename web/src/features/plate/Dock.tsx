@@ -1,6 +1,6 @@
-import { Box, Tabs } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { Figure, Recipe, TableInfo } from "../../api/client";
+import { DockTabs } from "../../shared/DockTabs";
 import type { Change } from "./changes/usePlate";
 import { ColorPart } from "./color/ColorPart";
 import { CellsPart } from "./parts/CellsPart";
@@ -34,62 +34,12 @@ const TABS: readonly { value: Tab; label: string; part: (props: Props) => ReactN
 export function Dock(props: Props) {
   const tab = useView((view) => view.tab);
   return (
-    <Box
-      as="aside"
-      aria-label="Parts of the plate"
-      w={{ base: "100%", lg: "304px" }}
-      flex="none"
-      bg="panel"
-      borderLeftWidth={{ base: "0", lg: "1px" }}
-      borderColor="edge"
-      overflowY="auto"
-    >
-      <Tabs.Root value={tab} onValueChange={(change) => look({ tab: change.value as Tab })} variant="plain" lazyMount>
-        <Tabs.List
-          display="flex"
-          flexWrap={{ base: "wrap", lg: "nowrap" }}
-          w="100%"
-          gap="0"
-          borderBottomWidth="1px"
-          borderColor="line"
-        >
-          {TABS.map(({ value, label }) => (
-            <Tabs.Trigger
-              key={value}
-              value={value}
-              data-label={label}
-              flex="auto"
-              flexDirection="column"
-              gap="0"
-              h="35px"
-              px={{ base: "6px", lg: "0" }}
-              fontSize="12.5px"
-              justifyContent="center"
-              color="quiet"
-              fontWeight="400"
-              borderRadius="0"
-              borderTopWidth="2px"
-              borderColor="transparent"
-              // as wide as it is when it is chosen, so that the others stay where they are
-              _after={{
-                content: "attr(data-label)",
-                h: "0",
-                overflow: "hidden",
-                visibility: "hidden",
-                fontWeight: "600",
-              }}
-              _selected={{ color: "ink", fontWeight: "600", bg: "paper", borderTopColor: "amberLine" }}
-            >
-              {label}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-        {TABS.map(({ value, part: Part }) => (
-          <Tabs.Content key={value} value={value} p="16px" pt="14px">
-            <Part {...props} />
-          </Tabs.Content>
-        ))}
-      </Tabs.Root>
-    </Box>
+    <DockTabs
+      label="Parts of the plate"
+      width="304px"
+      tabs={TABS.map(({ part: Part, ...each }) => ({ ...each, content: () => <Part {...props} /> }))}
+      tab={tab}
+      onTab={(next) => look({ tab: next })}
+    />
   );
 }

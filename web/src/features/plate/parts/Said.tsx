@@ -1,6 +1,7 @@
-import { Box, chakra } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { Fragment, type ReactNode, useState } from "react";
 import type { Figure } from "../../../api/client";
+import { Marked } from "../../../shared/Marked";
 import { OneOf } from "../../../shared/OneOf";
 import { Opens } from "../../../shared/Opens";
 import type { Tab } from "../view";
@@ -47,29 +48,7 @@ export function Said({ part, title, figure, cards }: Props) {
               width={card.width ?? "auto"}
               placement="bottom-start"
               gutter={4}
-              trigger={
-                <chakra.button
-                  type="button"
-                  aria-label={`${card.label}: ${text}`}
-                  data-said={opens}
-                  display="inline"
-                  textAlign="start"
-                  whiteSpace="normal"
-                  maxW="100%"
-                  color={set || open === opens ? "ink" : "quiet"}
-                  fontWeight={set ? "600" : "400"}
-                  borderBottomWidth={set ? "2px" : "1px"}
-                  borderStyle={set ? "solid" : "dotted"}
-                  borderColor={set ? "amberLine" : "control"}
-                  borderRadius="2px 2px 0 0"
-                  cursor="pointer"
-                  lineHeight="1.3"
-                  bg={open === opens ? "amberWash" : undefined}
-                  _hover={{ bg: "amberWash", color: "ink" }}
-                >
-                  {text}
-                </chakra.button>
-              }
+              trigger={<Marked label={card.label} words={text} set={set} opened={open === opens} data-said={opens} />}
             >
               {card.card(() => setOpen(null))}
             </Opens>
