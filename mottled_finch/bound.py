@@ -10,8 +10,8 @@ from .core.draw.house.template import Kind, Template
 from .core.errors import CoreError, RecipeError
 from .core.figure.figure import Figure, make_figure
 from .core.folio.load import dump_folio
-from .core.folio.pages import recipe_for
-from .core.folio.source import FolioSource
+from .core.folio.pages import Folio, recipe_for
+from .core.folio.source import FolioSource, looks_of
 from .core.folio.spec import FolioPlateSpec, FolioSpec
 from .core.recipe import Recipe, TableSpec, dump_recipe, load_recipe
 from .core.since.comparing import Since, since
@@ -48,8 +48,8 @@ class Bound:
         """What an output is laid in: the file that a command names, or the one beside the folio of the name that the folio has."""
         return template_beside(self.folder, self.folio.page.template, laid_in, given)
 
-    def source(self, choices: Choices) -> FolioSource | None:
-        """What goes along with an output; None where it was chosen to leave it out."""
+    def source(self, choices: Choices, laid: Folio) -> FolioSource | None:
+        """What goes along with an output of the folio as it is laid out; None where it was chosen to leave it out."""
         if choices.source == "no":
             return None
         plates = {}
@@ -61,7 +61,8 @@ class Bound:
                 plates[name] = source
         folio = replace(self.folio, plates={name: plate for name, plate in self.folio.plates.items() if name in plates})
         pages = tuple(replace(page, plates=tuple(n if n in plates else "" for n in page.plates)) for page in folio.pages)
-        return FolioSource(folio=dump_folio(replace(folio, pages=pages)), plates=plates, version=__version__)
+        told = dump_folio(replace(folio, pages=pages))
+        return FolioSource(folio=told, plates=plates, version=__version__, looks=looks_of(laid))
 
     def _recipe(self, name: str, plate: FolioPlateSpec) -> Recipe:
         path = f"plates.{name}"

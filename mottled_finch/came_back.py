@@ -7,12 +7,11 @@ from .beside import Beside, EditionsGiven, ReadOnce, file_called
 from .core.draw import Source
 from .core.errors import CoreError, DrawError
 from .core.figure.figure import Figure, make_figure
-from .core.folio.load import load_folio
-from .core.folio.pages import recipe_for
 from .core.recipe import load_recipe
 from .core.returned.found import Found, Piece
 from .core.returned.remaking import FigureChange, change_of, piece_of
 from .core.returned.returning import Returned
+from .core.returned.sharing import on_their_scales
 from .core.words.wording import counted
 
 
@@ -44,12 +43,16 @@ class CameBack:
                     f"{name} stands on {counted(len(pages), 'page')}, {on}; add --copies all to remake each, or --copies first",
                     path="--copies",
                 )
-        wanted = [found for those in seen.values() for found in (those if copies != "first" else those[:1])]
-        return [piece for found in wanted if (piece := self._piece(found))]
+        figures = self.returned.figures
+        made = on_their_scales(figures, self._figures(), self.returned.folio.spec() if self.returned.folio else None)
+        first = {id(those[0]) for those in seen.values()}
+        wanted = [number for number, found in enumerate(figures) if copies != "first" or id(found) in first]
+        return [piece_of(figures[number], made[number]) for number in wanted if number in made]
 
-    def _piece(self, found: Found) -> Piece | None:
-        figure = self._figure(found.plate)
-        return piece_of(found, figure) if isinstance(figure, Figure) else None
+    def _figures(self) -> dict[str, Figure]:
+        """Those that can be made, by the names of their plates."""
+        found = {plate: self._figure(plate) for plate in {each.plate for each in self.returned.figures}}
+        return {plate: figure for plate, figure in found.items() if isinstance(figure, Figure)}
 
     def _change(self, found: Found) -> FigureChange:
         figure = self._figure(found.plate)
@@ -71,7 +74,7 @@ class CameBack:
             raise DrawError(f"the file does not say how “{plate}” was made")
         recipe = load_recipe(source.recipe)
         if self.returned.folio:
-            recipe = recipe_for(load_folio(self.returned.folio.folio), recipe)
+            recipe = self.returned.folio.looking(plate, recipe)
         file = file_called(self.folder, source.table)
         library = Beside(self.folder, recipe.table, file)
         return make_figure(

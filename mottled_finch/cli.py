@@ -205,7 +205,7 @@ def _folio(given: argparse.Namespace) -> int:
     if not given.broken:
         check_claims(folio, "add --broken to let it leave so")
     content = drawing.draw(folio, replace(choices, template=template))
-    given.out.write_bytes(put_folio(content, ending, bound.source(choices)))
+    given.out.write_bytes(put_folio(content, ending, bound.source(choices, folio)))
     return 0
 
 

@@ -185,7 +185,7 @@ class _Runner:
                 except CoreError as error:
                     raise Held(f"{file.stem}, {error}") from error
             choices = Choices(template=template)
-            content = put_folio(drawing.draw(laid, choices), form, bound.source(choices))
+            content = put_folio(drawing.draw(laid, choices), form, bound.source(choices, laid))
             scratch = self.scratch / f"{len(list(self.scratch.iterdir()))}.{form}"
             scratch.write_bytes(content)
             files.append((scratch, self._goes_to(file.stem.removesuffix(".folio"), form)))

@@ -199,7 +199,7 @@ class TestFolio:
             done = here("folio", "f.json", "--out", f"o.{ending}", cwd=folder)
             assert (done.returncode, done.stdout) == (0, ""), done.stderr
             source = folio_source_in((folder / f"o.{ending}").read_bytes())
-            assert source.plates["n"].table == "t.csv" and source.folio["plates"]["kept"]["recipe"]["pivot"] == RECIPE["pivot"]
+            assert source.plates["n"].table == "t.csv" and source.plates["kept"].recipe["pivot"] == RECIPE["pivot"]
         here("folio", "f.json", "--out", "o.pptx", "--source", "no", cwd=folder)
         assert folio_source_in((folder / "o.pptx").read_bytes()) is None
 

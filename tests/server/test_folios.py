@@ -7,8 +7,10 @@ from dataclasses import replace
 import pytest
 from pptx import Presentation
 
+from mottled_finch.came_back import CameBack
 from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.core.folio.source import folio_source_in, put_folio
+from mottled_finch.core.returned.returning import opened, refreshed
 from tests.core.draw.house.decks import deck
 
 CSV = "pier,month,minutes\n" + "".join(
@@ -277,6 +279,32 @@ class TestReturned:
     def test_a_plate_is_remade_as_it_stands_now(self, client, content, plates):
         client.change(plates[1], pivot={**PIVOT, "keep": [{"field": "month", "in": ["x"]}]}, words={"title": "Crowded piers"})
         assert self.given(client, content).json()["figures"][1]["told"] == "no number changed; went: y, z"
+
+    def test_plates_that_share_one_scale_share_it_still(self, client, content, started, plates, log):
+        spec = {**started["spec"], "pages": [{"arrange": "beside", "plates": list(started["plates"]), "share": True}]}
+        client.change(plates[1], pivot={**PIVOT, "measure": {"take": "average", "of": "minutes"}}, color={"palette": "sedge"})
+        put(client, started, spec)
+        left = client.get(f"/api/folios/{started['folio']['id']}/export.pptx?form=table").content
+        new = self.given(client, left, "/api/returned/refreshed?name=d.pptx").content
+
+        def fills(deck):
+            return [
+                [each.get("val") for each in shape._element.iter("{*}srgbClr")]
+                for shape in Presentation(io.BytesIO(deck)).slides[0].shapes
+                if shape.has_table
+            ]
+
+        assert fills(new) == fills(left) and len(fills(left)) == 2
+
+    def test_a_deck_of_a_library_is_remade_in_a_shell_from_its_files(self, client, content, tmp_path):
+        (tmp_path / "log.csv").write_text(CSV.replace("Ardle,x,0", "Ardle,x,77"))
+        came = CameBack(opened(content), tmp_path)
+        told = [change.told.partition(";")[0] for change in came.changes()]
+        assert told == ["1 of 9 cells changed: Ardle, x 0 → 77"] * 2
+        shapes = [
+            shape for slide in Presentation(io.BytesIO(refreshed(content, came.pieces("all")))).slides for shape in slide.shapes
+        ]
+        assert [shape.table.cell(1, 1).text for shape in shapes if shape.has_table] == ["77", "77"]
 
     @pytest.mark.parametrize("content", [b"", b"PK", deck()])
     def test_what_is_none_of_ours_is_refused(self, client, content):

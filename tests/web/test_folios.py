@@ -49,10 +49,11 @@ def test_a_plate_comes_into_a_room_under_a_name_of_its_own(changed, node):
     assert put["pages"][1]["plates"] == ["late", "winter regatta"] and put["plates"]["winter regatta"] == {"plate": 7}
     again = changed(FOLIOS, "withPlatePage", put, 2, 7, "Winter")
     assert again["pages"][3] == {"plates": ["winter regatta"]}
-    named = [["x", 1, "Knot!"], ["late", 3, "late"]]
+    named = [["x", 1, "Knot!"], ["late", 3, "late"], ["facts", 4, "{highest.row} leads in winter"]]
     assert node(FOLIOS, "nameFor", [[{**BASE, "plates": {"late": {"plate": 1}}}, plate, title] for _, plate, title in named]) == [
         "late",
         "late 2",
+        "leads winter",
     ]
 
 

@@ -1,5 +1,6 @@
 """What a plate is called: in a folio, and in slides and documents, by which it is found again when a file comes back."""
 
+import re
 from collections.abc import Collection
 from itertools import count
 
@@ -27,7 +28,7 @@ _WORDS, _LETTERS, _TELLING = 2, 32, 3
 
 def called(title: str, taken: Collection[str]) -> str:
     """A short name for a plate by its title, which no other has."""
-    plain = "".join(mark if mark.isalnum() else " " for mark in title).lower().split()
+    plain = "".join(mark if mark.isalnum() else " " for mark in re.sub(r"\{[^{}]*\}", " ", title)).lower().split()
     telling = [word for word in plain if len(word) > _TELLING]
     name = " ".join((telling if len(telling) > 1 else plain)[:_WORDS])[:_LETTERS].strip() or "plate"
     return next(each for i in count(1) if (each := name if i == 1 else f"{name} {i}") not in taken)

@@ -71,10 +71,11 @@ class Claimed:
 
 @dataclass(frozen=True, kw_only=True)
 class Link:
-    """A line of the contents: the headline of a page by its number, from 1, and where it stands."""
+    """A line of the contents: the headline of a page by its number, from 1, as much of it as has room, and where it stands."""
 
     number: int
     words: str
+    shown: str
     box: Box
 
 
@@ -328,7 +329,8 @@ class _Maker:
             shown = balanced(words, width * 0.86, size, 1)[0]
             texts.append(_text(sheet, left, y + size, str(number), size, quiet=True))
             texts.append(_text(sheet, left + size * 2, y + size, shown, size))
-            links.append(Link(number=number, words=words, box=(left, y, size * 2 + width_of(shown, size), size * 1.5)))
+            box = left, y, size * 2 + width_of(shown, size), size * 1.5
+            links.append(Link(number=number, words=words, shown=shown, box=box))
         return tuple(links), texts
 
     def _headline(

@@ -12,19 +12,17 @@ from rest_framework.response import Response
 from mottled_finch.core.draw import Source
 from mottled_finch.core.errors import CoreError, TableError
 from mottled_finch.core.figure.figure import Figure
-from mottled_finch.core.folio.load import load_folio
-from mottled_finch.core.folio.pages import recipe_for
-from mottled_finch.core.folio.spec import FolioSpec
-from mottled_finch.core.recipe import Recipe, load_recipe
+from mottled_finch.core.folio.source import FolioSource, folio_source_from
+from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.returned.found import Found
 from mottled_finch.core.returned.remaking import FigureChange, change_of, piece_of
+from mottled_finch.core.returned.sharing import on_their_scales
 
 from ..answering import answer
 from ..openapi import ReturnedAnswer, ReturnedFigureAnswer, refers_to
 from ..plates.actions import figure_with
 from ..plates.export_views import saved_as
 from ..plates.file_views import BODY, REFUSED, Given
-from ..plates.kept_files import page_with_files
 from ..plates.models import Plate
 from ..refusal import Problem
 from ..requests import file_name, whole_number
@@ -58,11 +56,8 @@ class RefreshedDeck(Given):
         content = self.content(request, _MOST, "deck")
         leave = {whole_number(each, "leave") for each in request.query_params.get("leave", "").split(",") if each}
         came = _came_back(content)
-        pieces = []
-        for number, found in enumerate(came.figures):
-            figure = came.figure(found.plate)
-            if number not in leave and isinstance(figure, Figure):
-                pieces.append(piece_of(found, figure))
+        made = on_their_scales(came.figures, came.those_made(), came.folio.spec() if came.folio else None)
+        pieces = [piece_of(came.figures[number], figure) for number, figure in made.items() if number not in leave]
         try:
             new = bytes(LOOKS.do("refreshed", content, tuple(pieces)))
         except WorkFailed as error:
@@ -76,7 +71,7 @@ class _CameBack:
 
     figures: tuple[Found, ...]
     plates: dict[str, Source]
-    folio: FolioSpec | None
+    folio: FolioSource | None
     made: dict[str, Figure | CoreError]
 
     def told(self, number: int) -> ReturnedFigureAnswer:
@@ -116,10 +111,12 @@ class _CameBack:
             if own is None:
                 raise TableError("its plate was removed from this library")
         table, recipe = (own.table, own.recipe()) if own else (_table(source.table), load_recipe(source.recipe))
-        return figure_with(table, self._looking(recipe))
+        return figure_with(table, self.folio.looking(plate, recipe) if self.folio else recipe)
 
-    def _looking(self, recipe: Recipe) -> Recipe:
-        return recipe_for(self.folio, recipe) if self.folio else recipe
+    def those_made(self) -> dict[str, Figure]:
+        """The figures that can be made, by the names of their plates."""
+        found = {each.plate: self.figure(each.plate) for each in self.figures}
+        return {plate: figure for plate, figure in found.items() if isinstance(figure, Figure)}
 
 
 def _table(name: str) -> Table:
@@ -137,10 +134,9 @@ def _came_back(content: bytes) -> _CameBack:
     except WorkFailed as error:
         raise Problem(422, f"The deck cannot be read: {error}.", "file") from error
     plain = json.loads(told)
-    folio = None
-    if plain["folio"]:  # of the folio its pages' look alone
-        page = load_folio({"finch_folio": 1, "page": plain["folio"].get("page", {})}).page
-        folio = FolioSpec(finch_folio=1, page=page_with_files(page))
     return _CameBack(
-        figures=tuple(figures), plates={name: Source(**each) for name, each in plain["plates"].items()}, folio=folio, made={}
+        figures=tuple(figures),
+        plates={name: Source(**each) for name, each in plain["plates"].items()},
+        folio=folio_source_from(plain["folio"]) if plain["folio"] else None,
+        made={},
     )

@@ -8,7 +8,7 @@ from rest_framework.response import Response
 
 from mottled_finch.core.draw import Source
 from mottled_finch.core.folio.load import load_folio
-from mottled_finch.core.folio.source import FolioSource
+from mottled_finch.core.folio.source import FolioSource, folio_source_from
 
 from ..answering import answer
 from ..openapi import SourceAnswer, refers_to
@@ -46,8 +46,7 @@ def _source_of(content: bytes) -> Source | FolioSource:
         raise Problem(422, f"The file cannot be read: {error}.", "file") from error
     if "figure" in told:
         return Source(**told["figure"])
-    plates = {name: Source(**each) for name, each in told["folio"]["plates"].items()}
-    return FolioSource(**{**told["folio"], "plates": plates})
+    return folio_source_from(told["folio"])
 
 
 def _folio_of(source: FolioSource) -> tuple[Folio, bool]:

@@ -19,7 +19,7 @@ from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.core.folio.outputs.svg import draw_page_svg
 from mottled_finch.core.folio.pages import Folio as LaidFolio
 from mottled_finch.core.folio.pages import laid_out
-from mottled_finch.core.folio.source import FolioSource, put_folio
+from mottled_finch.core.folio.source import FolioSource, looks_of, put_folio
 from mottled_finch.core.folio.spec import FolioSpec
 
 from ..answering import answer
@@ -208,7 +208,8 @@ def _source(folio: Folio, plates: dict[str, Plate | None], made: LaidFolio, choi
             found = source_of(figure, full_recipe(plate), choices, plate.table.name, __version__, edition.number, plate.pk)
             assert found is not None
             sources[name] = found
-    return FolioSource(folio=folio.standing().folio, plates=sources, version=__version__, number=folio.pk)
+    told = folio.standing().folio
+    return FolioSource(folio=told, plates=sources, version=__version__, number=folio.pk, looks=looks_of(made))
 
 
 def _file_title(folio: Folio) -> str:

@@ -8,6 +8,7 @@ import pytest
 from mottled_finch.core.color.scale import resolve_scale
 from mottled_finch.core.errors import DrawError, TableError
 from mottled_finch.core.folio.load import load_folio
+from mottled_finch.core.folio.naming import called
 from mottled_finch.core.folio.pages import laid_out
 from mottled_finch.core.folio.rooms import ROOMS
 from mottled_finch.core.vocabulary import ARRANGEMENT_TERMS
@@ -63,6 +64,28 @@ def test_an_opening_takes_the_title_and_lists_the_headlines():
     assert folio.title == opening.title == "All of 9"
     assert [(link.number, link.words) for link in opening.links] == [(2, "Late")]
     assert folio_of({"arrange": "opening"}, {"plates": ["late"]}, title="All", contents=False).pages[0].links == ()
+
+
+def test_a_long_headline_is_cut_in_the_contents_and_leads_all_the_same():
+    long = ("Piers " * 60).strip()
+    page = folio_of({"arrange": "opening", "headline": "We are late"}, {"plates": ["late"], "headline": long}).pages[0]
+    (link,) = page.links
+    assert link.words == long and link.shown.endswith("…") and long.startswith(link.shown[:-1])
+    assert link.box[0] + link.box[2] <= page.sheet.width
+
+
+@pytest.mark.parametrize(
+    ("title", "taken", "name"),
+    [
+        ("Winter makes us late", (), "winter makes"),
+        ("{highest.row} is {highest.value} late in winter", (), "late winter"),
+        ("{highest}", (), "plate"),
+        ("Winter makes us late", ("winter makes",), "winter makes 2"),
+        ("Verspätung je Linie", (), "verspätung linie"),
+    ],
+)
+def test_plates_are_called_by_the_telling_words_of_their_titles(title, taken, name):
+    assert called(title, taken) == name
 
 
 def test_facts_are_told_of_their_plates_and_marked():

@@ -17,13 +17,14 @@ from mottled_finch.core.errors import DrawError
 from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.folio.naming import named
 from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
-from mottled_finch.core.folio.pages import recipe_for
-from mottled_finch.core.folio.source import FolioSource, put_folio
+from mottled_finch.core.folio.source import FolioSource, folio_source_in, looks_of, put_folio
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.returned.remaking import change_of, piece_of
 from mottled_finch.core.returned.returning import opened, refreshed
+from mottled_finch.core.returned.sharing import on_their_scales
 
 from ..conftest import read
+from ..draw.house.decks import deck as house_deck
 from ..folio.conftest import CROWD, LATE, TEXT, folio_of
 
 NEXT = TEXT.replace("Brackwater,Feb,4,60", "Brackwater,Feb,40,60").replace("Knot,", "Osprey,") + "Dunlin,Jan,5,50\n"
@@ -39,8 +40,9 @@ def deck(*pages, form="table", recipes=None, **parts):
         name: source_of(folio.figures[name], {"finch_recipe": 2, **each}, Choices(), "log.csv", "1")
         for name, each in (recipes or RECIPES).items()
     }
-    spec = {"finch_folio": 1, "plates": {name: {"recipe": {}} for name in sources}, "pages": list(pages)}
-    return put_folio(content, "pptx", FolioSource(folio=spec, plates=sources, version="1"))
+    spec = {"finch_folio": 1, "plates": {name: {"recipe": {}} for name in sources}, "pages": list(pages), **parts}
+    spec.pop("template", None)
+    return put_folio(content, "pptx", FolioSource(folio=spec, plates=sources, version="1", looks=looks_of(folio)))
 
 
 def edited(content, edit):
@@ -53,12 +55,14 @@ def edited(content, edit):
 
 def anew(content, text=NEXT, only=None):
     """The deck with all of its figures, or those of some pages, remade from other records."""
-    pieces, spec = [], folio_of().spec
-    for found in opened(content).figures:
-        if only is None or found.page in only:
-            figure = make_figure(read(text), recipe_for(spec, load_recipe({**RECIPES[found.plate]})))
-            pieces.append(piece_of(found, figure))
-    return refreshed(content, pieces)
+    returned = opened(content)
+    figures = {
+        name: make_figure(read(text), returned.folio.looking(name, load_recipe(source.recipe)))
+        for name, source in returned.plates.items()
+    }
+    made = on_their_scales(returned.figures, figures, returned.folio.spec())
+    wanted = [number for number, found in enumerate(returned.figures) if only is None or found.page in only]
+    return refreshed(content, [piece_of(returned.figures[number], made[number]) for number in wanted])
 
 
 def slide(content, number=1):
@@ -322,3 +326,63 @@ def test_damaged_decks_are_refused_or_read_never_more():
             continue
         for found in returned.figures:
             assert found.form in ("table", "shapes", "picture")
+
+
+BOTH = {"arrange": "beside", "plates": ["late", "crowd"], "share": True, "headline": "Both"}
+
+
+def _inks(shape):
+    return {each.get("val") for each in shape._element.iter("{*}srgbClr")}
+
+
+def _colors(content, number=1):
+    """Of each table of a slide, the fills of its cells by what they say."""
+    return [_fills_by_text(shape) for shape in slide(content, number).shapes if shape.has_table]
+
+
+def _fills_by_text(shape):
+    flat, lines = fills(shape), texts(shape)
+    width = len(lines[0])
+    return {
+        text: flat[y * width + x] for y, line in enumerate(lines) for x, text in enumerate(line) if y and x and text is not None
+    }
+
+
+@pytest.mark.parametrize("arrange", ["beside", "four"])
+def test_plates_that_share_a_scale_share_it_in_the_deck_that_came_back(arrange):
+    page = {**BOTH, "arrange": arrange}
+    late, crowd = _colors(anew(deck(page), TEXT))
+    assert (late, crowd) == tuple(_colors(deck(page)))
+    assert late["8"] != _colors(deck({**page, "share": False}))[0]["8"]
+    late, crowd = _colors(anew(deck(page), NEXT))
+    assert late["40"] == crowd["40"], "one color means one number in both"
+
+
+def test_a_plate_taken_from_a_page_leaves_the_scale_as_it_was():
+    def edit(presentation):
+        _remove(presentation, named("crowd"))
+
+    (late,) = _colors(anew(edited(deck(BOTH), edit), TEXT))
+    assert late == _colors(deck(BOTH))[0]
+
+
+def test_plates_that_can_share_no_more_are_on_their_own_scales():
+    """A logarithm fits what is above zero alone: people do, minutes have a zero."""
+    by_logarithm = {**CROWD, "color": {"scale": "log"}}
+    content = deck({**BOTH, "plates": ["crowd", "late"]}, recipes={"crowd": by_logarithm, "late": LATE})
+    returned = opened(content)
+    figures = {"crowd": make_figure(read(TEXT), load_recipe(by_logarithm)), "late": make_figure(read(TEXT), load_recipe(LATE))}
+    spec = returned.folio.spec()
+    assert on_their_scales(returned.figures, figures, spec) == {0: figures["crowd"], 1: figures["late"]}
+    assert on_their_scales(returned.figures, {"late": figures["late"]}, spec) == {1: figures["late"]}
+    assert on_their_scales(returned.figures, figures, None) == {0: figures["crowd"], 1: figures["late"]}
+
+
+def test_a_dark_layout_of_the_house_stays_the_ground_of_what_is_remade():
+    dark = house_deck(ground="101820")
+    house = {"page": {"template": {"slides": "House"}}, "template": dark}
+    content = deck({"plates": ["late"], "headline": "Dark"}, form="shapes", **house)
+    assert folio_source_in(content).looks["late"][0].lower() == "#101820"
+    before, after = slide(content), slide(anew(content, TEXT))
+    ours = [next(shape for shape in each.shapes if shape.name == named("late")) for each in (before, after)]
+    assert _inks(ours[0]) == _inks(ours[1])

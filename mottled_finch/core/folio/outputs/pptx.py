@@ -216,7 +216,7 @@ class _Slide:
     def _line(self, link: Link) -> Any:
         sheet = self.page.sheet
         size = link.box[3] / 1.5
-        words = Block(kind="paragraph", runs=(Run(text=f"{link.number}   {link.words}"),))
+        words = Block(kind="paragraph", runs=(Run(text=f"{link.number}   {link.shown}"),))
         left, top, _, height = link.box
         return self._box((left, top, sheet.body[2], height), (words,), size, sheet.theme.ink, f"Contents {link.number}")
 
