@@ -1,23 +1,23 @@
 """Plans in the shell: the newest files taken, guarded, made into folios, and put where they go, or held with the reason."""
 
 import fcntl
-import hashlib
 import json
 import os
-import shutil
 import tempfile
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, replace
-from datetime import UTC, datetime
+from datetime import datetime
 from pathlib import Path
 from typing import Any, Literal
-from zoneinfo import ZoneInfo
 
-from .beside import Beside
+from . import __version__
+from .beside import Beside, EditionsGiven, template_beside
 from .bound import Bound
-from .core.draw import Choices
+from .core.claims.judging import judged
+from .core.draw import DRAWINGS, Choices, source_of, with_source
 from .core.errors import CoreError, RecipeError
+from .core.figure.figure import Figure, make_figure
 from .core.folio.cautions import check_claims
 from .core.folio.load import load_folio
 from .core.folio.outputs import FOLIO_DRAWINGS
@@ -28,17 +28,16 @@ from .core.mends import apply_mends
 from .core.plans.due import missed, next_due
 from .core.plans.guards import Guarded, Standing, failing, standing_from, standing_of
 from .core.plans.load import load_plan
-from .core.plans.spec import MakeSpec, PlanSpec, TakeSpec
-from .core.since.comparing import Since, told
+from .core.plans.putting import name_for, put_all
+from .core.plans.spec import MakeSpec, PlanSpec, TakeSpec, WhenSpec
+from .core.plans.taking import Held, Taken, copied, digest_of, newest_of
+from .core.plans.telling import Addresses
+from .core.recipe import Recipe, dump_recipe, load_recipe
+from .core.since.comparing import Since, since, told
 
 State = Literal["made", "held", "same", "waiting"]
 EXITS: dict[State, int] = {"made": 0, "held": 1, "same": 3, "waiting": 3}
 """What a shell is told: that it was made, that it was held, or that there was nothing to do."""
-_DIGEST_PIECE = 1 << 20
-
-
-class Held(Exception):
-    """Why nothing leaves this time."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -50,32 +49,35 @@ class Run:
     files: tuple[Path, ...] = ()
 
 
-@dataclass(frozen=True, kw_only=True)
-class _Taken:
-    """A file as it was taken: where it lies, and what tells it from others."""
-
-    path: Path
-    origin: Path
-    digest: str
-
-
 def run(plan_file: Path, now: datetime, *, dry: bool = False, again: bool = False, due: bool = False) -> Run:
     """Run a plan. ``dry`` makes everything and puts nothing anywhere, ``again`` makes it from the files of last time, too, and
     ``due`` runs only when a planned moment has passed. Raises CoreError for a plan or folio that cannot be read.
     """
     plan = load_plan(plan_file.read_bytes())
+    addresses = Addresses.listed(os.environ)
+    if plan.tell:
+        addresses.check(plan.tell)
+    if due and plan.paused:
+        return Run(state="waiting", words="the plan is paused")
     log = plan_file.with_suffix(".runs.jsonl")
     with _alone(plan_file):
-        last = _last_made(log)
-        if due and plan.when is not None and not _is_due(plan, log, now):
+        entries = entries_of(log)
+        waits = due and plan.when is not None and not _is_due(plan.when, entries, now)
+        if waits and not plan.arrives:
+            assert plan.when is not None
             return Run(state="waiting", words=f"due at {next_due(plan.when, now).isoformat()}")
-        try:
-            with tempfile.TemporaryDirectory(prefix="finch-run-") as folder:
-                ran, entry = _Runner(plan, plan_file.parent, last, now, Path(folder)).run(dry=dry, again=again)
-        except Held as held:
-            ran, entry = Run(state="held", words=str(held)), {}
+        with tempfile.TemporaryDirectory(prefix="finch-run-") as folder:
+            runner = _Runner(plan, plan_file.parent, entries, now, Path(folder))
+            try:
+                ran = runner.run(dry=dry, again=again, newer=waits)
+            except Held as held:
+                ran = Run(state="held", words=str(held))
         if not dry and ran.state in ("made", "held"):
-            _append(log, {"at": now.isoformat(), "state": ran.state, "words": ran.words, **entry})
+            if plan.tell:
+                news = {"plan": plan.title or plan_file.stem, "at": now.isoformat(), "files": [each.name for each in ran.files]}
+                problem = addresses.tell(plan.tell, {**news, "state": ran.state, "words": ran.words, "since": runner.lines})
+                ran = replace(ran, words=f"{ran.words}; {problem}" if problem else ran.words)
+            _append(log, {"at": now.isoformat(), "state": ran.state, "words": ran.words, **runner.entry(ran)})
         return ran
 
 
@@ -101,15 +103,9 @@ def entries_of(log: Path) -> list[dict[str, Any]]:
     return found
 
 
-def _last_made(log: Path) -> dict[str, Any]:
-    return next((entry for entry in reversed(entries_of(log)) if entry.get("state") == "made"), {})
-
-
-def _is_due(plan: PlanSpec, log: Path, now: datetime) -> bool:
+def _is_due(when: WhenSpec, entries: list[dict[str, Any]], now: datetime) -> bool:
     """Whether a planned moment has passed since the last run, made or held; a plan that never ran is due at once."""
-    entries = entries_of(log)
-    assert plan.when is not None
-    return not entries or missed(plan.when, datetime.fromisoformat(entries[-1]["at"]), now)
+    return not entries or missed(when, datetime.fromisoformat(entries[-1]["at"]), now)
 
 
 def _append(log: Path, entry: dict[str, Any]) -> None:
@@ -120,57 +116,65 @@ def _append(log: Path, entry: dict[str, Any]) -> None:
 
 
 class _Runner:
-    def __init__(self, plan: PlanSpec, folder: Path, last: dict[str, Any], now: datetime, scratch: Path) -> None:
-        self.plan, self.folder, self.last, self.now, self.scratch = plan, folder, last, now, scratch
+    def __init__(self, plan: PlanSpec, folder: Path, entries: list[dict[str, Any]], now: datetime, scratch: Path) -> None:
+        self.plan, self.folder, self.now, self.scratch = plan, folder, now, scratch
+        self.tried: dict[str, Any] = entries[-1] if entries else {}
+        self.last: dict[str, Any] = next((entry for entry in reversed(entries) if entry.get("state") == "made"), {})
+        self.taken: dict[str, Taken] = {}
         self.standings: dict[str, Standing] = {}
+        self.lines: list[str] = []
 
-    def run(self, *, dry: bool, again: bool) -> tuple[Run, dict[str, Any]]:
-        taken = {name: self._take(name, take) for name, take in self.plan.take.items()}
-        digests = {name: each.digest for name, each in taken.items()}
-        if taken and not again and digests == {name: each["digest"] for name, each in self.last.get("took", {}).items()}:
-            return Run(state="same", words="nothing newer is there"), {}
-        made, lines = [], []
+    def run(self, *, dry: bool, again: bool, newer: bool) -> Run:
+        """``newer`` asks for other files than those that the last run tried, whatever became of them."""
+        for name, take in self.plan.take.items():
+            self.taken[name] = self._take(name, take)
+        known = [self.last, *([self.tried] if newer else [])]
+        if self.taken and not again and any(self._digests() == _digests_of(entry) for entry in known):
+            return Run(state="same", words="nothing newer is there")
+        made: list[tuple[Path, Path]] = []
         for make in self.plan.make:
-            files, changes = self._make(make, taken)
+            files, changes = self._make(make)
             made += files
-            lines += [line for change in changes.values() for line in told(change, 1)]
-        done = tuple(each[1] for each in made) if dry else self._put(made)
-        names = ", ".join(each.name for each in done)
-        moved = f"; since last time: {lines[0]}{f', and {len(lines) - 1} more' if len(lines) > 1 else ''}" if lines else ""
-        entry = {
-            "took": {name: {"file": str(each.origin), "digest": each.digest} for name, each in taken.items()},
-            "standing": {name: each.plain() for name, each in self.standings.items()},
-            "files": [str(each) for each in done],
-            "since": lines,
-        }
-        return Run(state="made", words=f"{'would make' if dry else 'made'} {names}{moved}", files=done), entry
+            self.lines += [line for change in changes for line in told(change, 1)]
+        done = tuple(each[1] for each in made) if dry else put_all(made)
+        names, more = ", ".join(each.name for each in done), len(self.lines) - 1
+        moved = f"; since last time: {self.lines[0]}{f', and {more} more' if more > 0 else ''}" if self.lines else ""
+        return Run(state="made", words=f"{'would make' if dry else 'made'} {names}{moved}", files=done)
 
-    def _take(self, name: str, take: TakeSpec) -> _Taken:
-        """The newest settled file, copied, so that what is written meanwhile changes nothing."""
-        folder = self.folder / take.folder
-        if not folder.is_dir():
-            raise Held(f"the folder {take.folder} of {name} is not there")
-        files = [(each, each.stat()) for each in folder.glob(take.pattern) if each.is_file() and not each.name.startswith(".")]
-        if not files:
-            raise Held(f"no file in {take.folder} fits {take.pattern}")
-        newest, before = max(files, key=lambda each: (each[1].st_mtime_ns, each[0].name))
-        if abs(self.now.timestamp() - before.st_mtime) < take.settled:
-            raise Held(f"{newest.name} was written just now; it is taken once it has been left alone for {take.settled} seconds")
-        copy = self.scratch / name / newest.name
-        copy.parent.mkdir(parents=True)
-        shutil.copyfile(newest, copy)
-        after = newest.stat()
-        if (after.st_size, after.st_mtime_ns) != (before.st_size, before.st_mtime_ns) or copy.stat().st_size != after.st_size:
-            raise Held(f"{newest.name} was written while it was read; it is taken next time")
-        return _Taken(path=copy, origin=newest.resolve(), digest=_digest(copy))
+    def entry(self, ran: Run) -> dict[str, Any]:
+        """What is kept of the run beside how it ended."""
+        took = {name: {"file": str(each.origin), "digest": each.digest} for name, each in self.taken.items()}
+        if ran.state != "made":
+            return {"took": took}
+        standing = {name: each.plain() for name, each in self.standings.items()}
+        return {"took": took, "standing": standing, "files": [str(each) for each in ran.files], "since": self.lines}
 
-    def _make(self, make: MakeSpec, taken: dict[str, _Taken]) -> tuple[list[tuple[Path, Path]], dict[str, Since]]:
-        """The files of a folio, made in the scratch folder, each with where it goes, and what changed in its plates."""
-        file = self.folder / make.folio
-        folio = self._with_tables(load_folio(file.read_bytes()), taken)
+    def _digests(self) -> dict[str, str]:
+        return {name: each.digest for name, each in self.taken.items()}
+
+    def _take(self, name: str, take: TakeSpec) -> Taken:
+        if take.table is not None:
+            raise RecipeError("a number is one of a library; a shell takes a table by its name", path=f"take.{name}.table")
+        newest = newest_of(self.folder / take.folder, name, take, self.now.timestamp())
+        return copied(newest, self.scratch / name)
+
+    def _make(self, make: MakeSpec) -> tuple[list[tuple[Path, Path]], list[Since]]:
+        """The files of a folio or plate, made in the scratch folder, each with where it goes, and what changed in its plates."""
+        if isinstance(make.folio, int) or isinstance(make.plate, int):
+            raise RecipeError("a number is one of a library; in a shell name a file beside the plan", path="make")
+        if make.folio is not None:
+            return self._folio(self.folder / make.folio, make)
+        assert make.plate is not None, "the loader asks for one of both"
+        return self._plate(self.folder / make.plate, make)
+
+    def _folio(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, Path]], list[Since]]:
+        folio = self._with_tables(load_folio(_content(file, "folio")))
         bound = Bound(folio, file.parent)
         bound.make()
-        self._guard(bound, taken)
+        for name, taken in self.taken.items():
+            plate = next((each for each, spec in bound.folio.plates.items() if bound.table_of(spec) == name), None)
+            if plate is not None:
+                self._guard(name, taken, bound.recipes[plate], bound)
         for name, figure in bound.figures.items():
             if isinstance(figure, CoreError):
                 raise Held(f"{file.stem}: {name} cannot be made: {figure}")
@@ -186,77 +190,90 @@ class _Runner:
                     raise Held(f"{file.stem}, {error}") from error
             choices = Choices(template=template)
             content = put_folio(drawing.draw(laid, choices), form, bound.source(choices, laid))
-            scratch = self.scratch / f"{len(list(self.scratch.iterdir()))}.{form}"
-            scratch.write_bytes(content)
-            files.append((scratch, self._goes_to(file.stem.removesuffix(".folio"), form)))
-        return files, bound.changes
+            files.append(self._scratched(content, file.stem.removesuffix(".folio"), form))
+        return files, list(bound.changes.values())
 
-    def _with_tables(self, folio: FolioSpec, taken: dict[str, _Taken]) -> FolioSpec:
+    def _plate(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, Path]], list[Since]]:
+        """A plate is a folio of one plate without a page, as far as its tables go."""
+        recipe = load_recipe(_content(file, "recipe"))
+        name = make.table or next(iter(self.taken), "")
+        if not name:
+            raise RecipeError("a plate is made of a table that is taken; name one under take", path="make")
+        origin, before = self.taken[name], self._before(name)
+        bound = Bound(FolioSpec(finch_folio=1), file.parent)
+        self._guard(name, origin, recipe, bound)
+        figures = [self._figure(recipe, each, before, bound) for each in (origin.path, *([before] if before else []))]
+        if isinstance(figures[0], CoreError):
+            raise Held(f"{file.stem} cannot be made: {figures[0]}")
+        broken = [each for each in judged(figures[0]) if not each.holds]
+        if broken and not make.broken:
+            raise Held(f"{file.stem} claims that {broken[0].words}, and {broken[0].now}; let it leave with “broken”")
+        files = []
+        for form in make.as_:
+            drawing = DRAWINGS[form]
+            template = template_beside(file.parent, recipe.page.template, drawing.laid_in, None)
+            choices = Choices(template=template)
+            source = source_of(figures[0], dump_recipe(recipe), choices, origin.origin.name, __version__)
+            content = with_source(drawing.draw(figures[0], choices), form, source)
+            files.append(self._scratched(content, file.stem.removesuffix(".recipe"), form))
+        changes = [since(figures[0], each) for each in figures[1:] if not isinstance(each, CoreError)]
+        return files, changes
+
+    def _figure(self, recipe: Recipe, file: Path, before: Path | None, bound: Bound) -> Figure | CoreError:
+        library = Beside(bound.folder, recipe.table, file)
+        editions = EditionsGiven({"before": before} if before else {}, recipe.table, library)
+        try:
+            return make_figure(bound.table(file, recipe.table), recipe, library=library, editions=editions)
+        except CoreError as error:
+            return error
+
+    def _scratched(self, content: bytes, made: str, form: str) -> tuple[Path, Path]:
+        """A file in the scratch folder, and where it goes."""
+        scratch = self.scratch / f"{len(list(self.scratch.iterdir()))}.{form}"
+        scratch.write_bytes(content)
+        return scratch, self.folder / self.plan.put.folder / name_for(self.plan, made, form, self.now)
+
+    def _before(self, name: str) -> Path | None:
+        """The file of the last run that was made, where it is still there and the same."""
+        last = self.last.get("took", {}).get(name, {})
+        file = Path(last["file"]) if last else None
+        return file if file is not None and file.is_file() and digest_of(file) == last["digest"] else None
+
+    def _with_tables(self, folio: FolioSpec) -> FolioSpec:
         """The folio with the files that were taken, and those of the last run as the edition before, where they are still there."""
-        missing = [name for name in taken if name not in folio.tables]
+        missing = [name for name in self.taken if name not in folio.tables]
         if missing:
             raise RecipeError(f"the folio has no table {missing[0]}; it has {', '.join(folio.tables)}", path=f"take.{missing[0]}")
         before = dict(folio.before)
-        for name in taken:
-            last = self.last.get("took", {}).get(name, {})
-            if last and Path(last["file"]).is_file() and _digest(Path(last["file"])) == last["digest"]:
-                before[name] = last["file"]
-        tables = {name: str(taken[name].path) if name in taken else file for name, file in folio.tables.items()}
+        for name in self.taken:
+            file = self._before(name)
+            if file is not None:
+                before[name] = str(file)
+        tables = {name: str(self.taken[name].path) if name in self.taken else file for name, file in folio.tables.items()}
         return replace(folio, tables=tables, before=before)
 
-    def _guard(self, bound: Bound, taken: dict[str, _Taken]) -> None:
+    def _guard(self, name: str, file: Taken, recipe: Recipe, bound: Bound) -> None:
         """Raises Held for what does not hold of a table; each is guarded once, mended as its first plate has it."""
-        for name, file in taken.items():
-            plate = next((each for each, spec in bound.folio.plates.items() if bound.table_of(spec) == name), None)
-            if name in self.standings or plate is None:
-                continue
-            recipe, path = bound.recipes[plate], file.path
-            last = self.last.get("standing", {}).get(name)
-            try:
-                table = bound.table(path, recipe.table)
-                mended = apply_mends(table, recipe.table.mends, Beside(bound.folder, recipe.table, path)).table
-                now = standing_of(mended, self.plan.guards)
-                wrong = failing(Guarded(table=mended, now=now, last=standing_from(last) if last else None, guards=self.plan.guards))
-            except CoreError as error:
-                raise Held(f"{file.origin.name}: {error}") from error
-            if wrong:
-                raise Held(f"{file.origin.name}: {'; '.join(wrong)}")
-            self.standings[name] = now
-
-    def _goes_to(self, folio: str, form: str) -> Path:
-        zone = ZoneInfo(self.plan.when.zone) if self.plan.when else UTC
-        here = self.now.astimezone(zone)
-        name = self.plan.put.name.format(folio=folio, date=f"{here:%Y-%m-%d}", time=f"{here:%H%M}")
-        return self.folder / self.plan.put.folder / f"{name}.{form}"
-
-    def _put(self, made: list[tuple[Path, Path]]) -> tuple[Path, ...]:
-        """Put all files where they go, under a name that none has there, each of them whole or not at all."""
-        done = []
-        for scratch, target in made:
-            target.parent.mkdir(parents=True, exist_ok=True)
-            staged = target.parent / f".{target.name}.{os.getpid()}"
-            try:
-                shutil.copyfile(scratch, staged)
-                free = _free(target)
-                staged.replace(free)
-            finally:
-                staged.unlink(missing_ok=True)
-            done.append(free)
-        return tuple(done)
+        if name in self.standings:
+            return
+        last = self.last.get("standing", {}).get(name)
+        try:
+            table = bound.table(file.path, recipe.table)
+            mended = apply_mends(table, recipe.table.mends, Beside(bound.folder, recipe.table, file.path)).table
+            now = standing_of(mended, self.plan.guards)
+            wrong = failing(Guarded(table=mended, now=now, last=standing_from(last) if last else None, guards=self.plan.guards))
+        except CoreError as error:
+            raise Held(f"{file.origin.name}: {error}") from error
+        if wrong:
+            raise Held(f"{file.origin.name}: {'; '.join(wrong)}")
+        self.standings[name] = now
 
 
-def _free(target: Path) -> Path:
-    """The path, or with a number behind its name where one is there already."""
-    number, free = 2, target
-    while free.exists():
-        free = target.with_name(f"{target.stem} {number}{target.suffix}")
-        number += 1
-    return free
+def _digests_of(entry: dict[str, Any]) -> dict[str, str]:
+    return {name: each["digest"] for name, each in entry.get("took", {}).items()}
 
 
-def _digest(file: Path) -> str:
-    digest = hashlib.blake2b(digest_size=16)
-    with file.open("rb") as source:
-        while piece := source.read(_DIGEST_PIECE):
-            digest.update(piece)
-    return digest.hexdigest()
+def _content(file: Path, what: str) -> bytes:
+    if not file.is_file():
+        raise RecipeError(f'no {what} beside the plan is called "{file.name}"', path="make", received=file.name)
+    return file.read_bytes()

@@ -1,16 +1,24 @@
 """Plans from a shell, with a clock under control: taken, guarded, made and put, or held with the reason."""
 
+import base64
 import fcntl
+import hashlib
+import hmac
 import json
 import os
 import subprocess
 import sys
+import threading
+import time
 from datetime import UTC, datetime, timedelta
+from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from pathlib import Path
 
 import pytest
 
+from mottled_finch.core.draw.making.source import source_in
 from mottled_finch.core.errors import RecipeError
+from mottled_finch.core.plans import putting, taking, telling
 from mottled_finch.core.plans.load import load_plan
 from mottled_finch.planned import entries_of, run
 
@@ -130,9 +138,7 @@ def test_a_file_that_is_being_written_or_a_folder_that_is_gone_holds_it(folder):
 
 
 def test_a_file_that_grows_while_it_is_read_is_taken_next_time(folder, monkeypatch):
-    from mottled_finch import planned
-
-    real = planned.shutil.copyfile
+    real = taking.shutil.copyfile
 
     def growing(source, target):
         real(source, target)
@@ -140,7 +146,7 @@ def test_a_file_that_grows_while_it_is_read_is_taken_next_time(folder, monkeypat
             with Path(source).open("a") as file:
                 file.write("B,y,1\n")
 
-    monkeypatch.setattr(planned.shutil, "copyfile", growing)
+    monkeypatch.setattr(taking.shutil, "copyfile", growing)
     assert ran(folder).words == "log-1.csv was written while it was read; it is taken next time"
 
 
@@ -165,22 +171,159 @@ def test_one_run_at_a_time(folder):
             ran(folder)
 
 
-def test_a_run_that_cannot_put_its_second_file_leaves_no_half(folder, monkeypatch):
-    from mottled_finch import planned
-
+def test_a_run_that_cannot_put_its_second_file_puts_none(folder, monkeypatch):
     put_plan(folder, make=[{"folio": "review.json", "as": ["html", "pdf"]}])
-    real = planned.shutil.copyfile
+    real = putting.shutil.copyfile
 
     def full(source, target):
-        if Path(target).name.startswith(".review") and Path(target).name.count(".pdf"):
+        if Path(source).suffix == ".pdf":
             Path(target).write_bytes(b"half")
             raise OSError(28, "No space left on device")
         real(source, target)
 
-    monkeypatch.setattr(planned.shutil, "copyfile", full)
+    monkeypatch.setattr(putting.shutil, "copyfile", full)
     with pytest.raises(OSError, match="No space left"):
         ran(folder)
-    assert out(folder) == ["review 2026-11-30.html"] and entries_of(folder / "plan.runs.jsonl") == []
+    assert list((folder / "out").iterdir()) == [] and entries_of(folder / "plan.runs.jsonl") == []
+
+
+def test_what_a_run_that_was_killed_left_half_is_swept_away(folder):
+    (folder / "out").mkdir()
+    for name, age in ((".0-1.finch-part", 7_200), (".0-2.finch-part", 60)):
+        (folder / "out" / name).write_bytes(b"half")
+        os.utime(folder / "out" / name, (time.time() - age,) * 2)
+    ran(folder)
+    assert sorted(each.name for each in (folder / "out").iterdir()) == [".0-2.finch-part", "review 2026-11-30.html"]
+
+
+def test_a_plate_is_made_alone_and_its_claims_hold_it(folder):
+    (folder / "sums.json").write_text(json.dumps({**RECIPE, "claims": ["highest row is A"]}))
+    put_plan(folder, make=[{"plate": "sums.json", "as": ["csv", "html"]}])
+    assert ran(folder).words == "made sums 2026-11-30.csv, sums 2026-11-30.html"
+    lines = (folder / "out" / "sums 2026-11-30.csv").read_text(encoding="utf-8-sig").splitlines()
+    assert lines == ["pier,x,y", "A,9,2", "B,3,"]
+    assert source_in((folder / "out" / "sums 2026-11-30.html").read_bytes()).table == "log-1.csv"
+    give(folder, "log-2.csv", FIRST.replace("A,x,9", "A,x,7").replace("B,x,3", "B,x,30"), NOW - timedelta(minutes=5))
+    held = ran(folder)
+    assert (held.state, held.words) == (
+        "held",
+        "sums claims that highest row is A, and highest row is B; let it leave with “broken”",
+    )
+    put_plan(folder, make=[{"plate": "sums.json", "as": ["csv"], "broken": True}])
+    told = "since last time: It is no longer so that highest row is A: highest row is B., and 2 more"
+    assert ran(folder).words == f"made sums 2026-11-30 2.csv; {told}"
+
+
+def test_a_newer_file_that_arrives_runs_it_between_the_moments_and_one_that_was_held_is_not_tried_again(folder):
+    put_plan(folder, arrives=True)
+    assert ran(folder, due=True).state == "made"
+    later = NOW + timedelta(hours=2)
+    assert ran(folder, later, due=True).words == "nothing newer is there"
+    give(folder, "log-2.csv", FIRST + "C,x,1\n", NOW + timedelta(hours=1))
+    assert ran(folder, later, due=True).state == "held"
+    assert ran(folder, later, due=True).state == "same", "the same file would be held again"
+    assert ran(folder, later).state == "held", "by hand it is tried"
+    give(folder, "log-3.csv", FIRST + "A,x,1\n", NOW + timedelta(hours=1, minutes=5))
+    assert ran(folder, later, due=True).state == "made"
+
+
+class _Told(BaseHTTPRequestHandler):
+    """An address that keeps what it is told, and answers as it was asked to."""
+
+    def do_POST(self):
+        body = self.rfile.read(int(self.headers["Content-Length"]))
+        self.server.told.append((self.headers, body))
+        self.send_response(self.server.answers.pop(0) if self.server.answers else 204)
+        if self.path == "/away":
+            self.send_header("Location", "/elsewhere")
+        self.end_headers()
+
+    def log_message(self, *_given):
+        """Nothing is said."""
+
+
+@pytest.fixture
+def address(monkeypatch):
+    server = ThreadingHTTPServer(("127.0.0.1", 0), _Told)
+    server.told, server.answers = [], []
+    threading.Thread(target=server.serve_forever, daemon=True).start()
+    server.at = f"http://127.0.0.1:{server.server_port}"
+    monkeypatch.setenv("FINCH_TELL", f"{server.at}/runs {server.at}/away")
+    monkeypatch.setenv("FINCH_TELL_KEY", KEY)
+    monkeypatch.setattr(telling.time, "sleep", lambda _seconds: None)
+    yield server
+    server.shutdown()
+
+
+KEY = "a key of more than thirty-two letters"
+
+
+def test_an_address_is_told_with_a_signature(folder, address):
+    put_plan(folder, tell=f"{address.at}/runs", title="Review")
+    ran(folder)
+    headers, body = address.told[0]
+    assert json.loads(body) == {
+        "plan": "Review",
+        "at": "2026-11-30T07:00:00+00:00",
+        "files": ["review 2026-11-30.html"],
+        "state": "made",
+        "words": "made review 2026-11-30.html",
+        "since": [],
+    }
+    digest = base64.b64encode(hashlib.sha256(body).digest()).decode()
+    assert headers["Content-Digest"] == f"sha-256=:{digest}:"
+    parameters = headers["Signature-Input"].removeprefix("finch=")
+    base = (
+        f'"@method": POST\n"@target-uri": {address.at}/runs\n"content-type": application/json\n'
+        f'"content-digest": sha-256=:{digest}:\n"@signature-params": {parameters}'
+    )
+    wanted = base64.b64encode(hmac.new(KEY.encode(), base.encode(), hashlib.sha256).digest()).decode()
+    assert headers["Signature"] == f"finch=:{wanted}:"
+    assert len(address.told) == 1 and KEY not in str(headers)
+
+
+def test_an_address_that_has_trouble_is_asked_again_and_one_that_leads_away_is_not_followed(folder, address):
+    put_plan(folder, tell=f"{address.at}/runs")
+    address.answers = [503, 503, 200]
+    assert ran(folder).words == "made review 2026-11-30.html" and len(address.told) == 3
+    address.answers = [503] * 3
+    assert ran(folder, again=True).words.endswith(f"; {address.at}/runs was not told: it answered 503")
+    put_plan(folder, tell=f"{address.at}/away")
+    address.told.clear()
+    address.answers = [307]
+    assert ran(folder, again=True).words.endswith(f"{address.at}/away was not told: it answered 307") and len(address.told) == 1
+    address.server_close()
+    address.shutdown()
+    put_plan(folder, tell=f"{address.at}/runs")
+    assert "was not told: it cannot be reached" in ran(folder, again=True).words
+
+
+@pytest.mark.parametrize(
+    ("listed", "key", "sentence"),
+    [
+        ("", KEY, "tell: no address may be told from here; whoever starts Mottled Finch lists them in FINCH_TELL"),
+        ("https://a.example/x", KEY, "tell: this address is not among those that may be told"),
+        ("file:///etc/passwd", KEY, 'FINCH_TELL: "file:///etc/passwd" is no address of HTTP'),
+        ("https://me@a.example", KEY, 'FINCH_TELL: "https://me@a.example" is no address of HTTP'),
+        ("https://a.example/y", "short", "FINCH_TELL_KEY: what is told is signed; give a key of at least 32 letters"),
+    ],
+)
+def test_no_address_is_told_that_the_owner_has_not_listed(folder, monkeypatch, listed, key, sentence):
+    monkeypatch.setenv("FINCH_TELL", listed)
+    monkeypatch.setenv("FINCH_TELL_KEY", key)
+    put_plan(folder, tell="https://a.example/y")
+    with pytest.raises(RecipeError) as caught:
+        ran(folder)
+    assert str(caught.value).startswith(sentence)
+    assert not (folder / "out").exists()
+
+
+def test_the_signature_is_that_of_the_standard():
+    """RFC 9421, B.2.5."""
+    key = base64.b64decode("uzvJfB4u3N0Jy4T7NZ75MDVcr8zSTInedJtkgcu46YW4XByzNJjxBdtjUkdJPBtbmHhIDi6pcl8jsasjlTMtDQ==")
+    covered = [("date", "Tue, 20 Apr 2021 02:07:55 GMT"), ("@authority", "example.com"), ("content-type", "application/json")]
+    parameters = '("date" "@authority" "content-type");created=1618884473;keyid="test-shared-secret"'
+    assert telling.signature_of(covered, parameters, key) == "pxcQw6G3AjtMBQjwo8XzkZf/bws5LelbaMk5rGIGtE8="
 
 
 def test_a_line_of_the_log_that_was_cut_off_is_none(folder):
@@ -200,6 +343,9 @@ MISTAKES = [
         {**PLAN, "make": [{"folio": "f.json", "as": ["xlsx"]}]},
         'make[0].as: a folio has no form "xlsx"; choose from pptx, pdf, docx, html',
     ),
+    ({**PLAN, "make": [{"folio": "f.json", "plate": "p.json"}]}, "make[0]: name one of both, a folio or a plate"),
+    ({**PLAN, "make": [{"plate": "p.json", "table": "logs"}]}, 'make[0].table: no table "logs" is taken; did you mean "log"?'),
+    ({**PLAN, "take": {}, "arrives": True}, "arrives: nothing is taken, so no file can arrive; name a folder under take"),
     ({**PLAN, "put": {"name": "../{folio}"}}, "put.name: a name is written with {folio}, {date} and {time}, and is no path"),
     ({**PLAN, "put": {"name": "{user}"}}, "put.name: a name is written with {folio}, {date} and {time}, and is no path"),
     ({**PLAN, "guards": {"records": -1}}, "guards.records: -1 is no share; 0.9 is nine in ten"),

@@ -16,6 +16,7 @@ from mottled_finch.core.folio.spec import FolioSpec
 from mottled_finch.core.intake import Instead, Part
 from mottled_finch.core.mends import Missed
 from mottled_finch.core.pivot import Group, Unfinished
+from mottled_finch.core.plans.spec import PlanSpec
 from mottled_finch.core.recipe import ColorSpec, PivotSpec, ReadingSpec, Recipe
 from mottled_finch.core.recipe.schema import Written, schemas_of
 from mottled_finch.core.recipe.spec import SpreadName
@@ -76,6 +77,71 @@ class FolioAnswer:
     saved: str
     undo: str | None
     redo: str | None
+    problem: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class PlanStart:
+    """A new plan: for a ``folio`` or a ``plate`` by its number, on Monday mornings of a ``zone``, or a ``plan`` as it is given."""
+
+    folio: int | None = None
+    plate: int | None = None
+    zone: str = "UTC"
+    plan: Any = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class RunStart:
+    """How a plan is to run: ``dry`` puts nothing anywhere, ``again`` makes it even where nothing newer is there."""
+
+    dry: bool = False
+    again: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class MadeFileAnswer:
+    """A file that a run made, and whether it is still ``there``."""
+
+    name: str
+    path: str
+    there: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class RunAnswer:
+    """A run of a plan: how far it is or how it ended, what asked for it, the moment it was planned for; what changed since the
+    edition before; the files that it made; and the numbers of imports that wait, held.
+    """
+
+    id: int
+    state: Literal["waiting", "running", "made", "held", "same", "failed", "cut"]
+    asked: Literal["clock", "file", "hand"]
+    dry: bool
+    due: str | None
+    created: str
+    ended: str | None
+    words: str
+    since: Sequence[str]
+    files: Sequence[MadeFileAnswer]
+    given: Sequence[int]
+
+
+@dataclass(frozen=True, kw_only=True)
+class PlanAnswer:
+    """A plan as it stands, in ``words`` and as a file has it; its ``next`` planned moment; its runs, the last one first, of which
+    a list of plans tells one. ``problem`` says why it cannot be read.
+    """
+
+    id: int
+    title: str
+    words: str
+    spec: Annotated[Any, Written(PlanSpec)]
+    next: str | None
+    version: str
+    saved: str
+    undo: str | None
+    redo: str | None
+    runs: Sequence[RunAnswer]
     problem: str
 
 
@@ -1015,6 +1081,11 @@ _SHAPES = (
     FolioStart,
     FolioAnswer,
     FolioPagesAnswer,
+    PlanSpec,
+    PlanStart,
+    PlanAnswer,
+    RunStart,
+    RunAnswer,
     ReturnedAnswer,
     TemplateAnswer,
     UsualChoices,

@@ -71,9 +71,11 @@ def _begin() -> None:
     from django.urls import get_resolver
 
     _ = get_resolver().url_patterns
+    from .plans import clock
     from .tables import queue
 
     queue.start()
+    clock.start()
 
 
 def _first_asked(**_given: object) -> None:

@@ -22,6 +22,7 @@ INSTALLED_APPS = [
     "mottled_finch.server.tables",
     "mottled_finch.server.plates",
     "mottled_finch.server.folios",
+    "mottled_finch.server.plans",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -7,6 +7,7 @@ from django.views.decorators.http import require_safe
 
 from . import about, settings
 from .folios import urls as folios
+from .plans import urls as plans
 from .plates import urls as plates
 from .problems import TOO_MUCH, problem
 from .tables import urls as tables
@@ -47,5 +48,6 @@ urlpatterns = [
     path("api/", include(tables)),
     path("api/", include(plates)),
     path("api/", include(folios)),
+    path("api/", include(plans)),
     re_path(r"^(?!api/|assets/).*$", page),
 ]

@@ -3,6 +3,7 @@
 import re
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
+from ..draw import DRAWINGS
 from ..errors import RecipeError, did_you_mean
 from ..folio.outputs import FOLIO_DRAWINGS
 from ..recipe.load import load_object, of_format
@@ -34,21 +35,28 @@ def _check(plan: PlanSpec) -> None:
             raise RecipeError("a pattern is of names alone; give the folder apart", path=f"take.{name}.pattern")
     if not plan.make:
         raise RecipeError("nothing is made; name a folio", path="make")
+    if plan.arrives and not plan.take:
+        raise RecipeError("nothing is taken, so no file can arrive; name a folder under take", path="arrives")
     for i, make in enumerate(plan.make):
-        _check_make(make, f"make[{i}].as")
+        _check_make(make, plan, f"make[{i}]")
     holes = set(re.findall(r"\{([^{}]*)\}", plan.put.name))
     if holes - _HOLES or not plan.put.name.strip() or set(plan.put.name) & set("/\\\0"):
         words = "a name is written with {folio}, {date} and {time}, and is no path"
         raise RecipeError(words, path="put.name", received=plan.put.name)
 
 
-def _check_make(make: MakeSpec, path: str) -> None:
+def _check_make(make: MakeSpec, plan: PlanSpec, path: str) -> None:
+    if (make.folio is None) == (make.plate is None):
+        raise RecipeError("name one of both, a folio or a plate", path=path)
+    forms, what = (FOLIO_DRAWINGS, "folio") if make.folio is not None else (DRAWINGS, "plate")
     if not make.as_:
-        raise RecipeError("say in which forms", path=path, allowed=FOLIO_DRAWINGS)
+        raise RecipeError("say in which forms", path=f"{path}.as", allowed=forms)
     for form in make.as_:
-        if form not in FOLIO_DRAWINGS:
-            near = did_you_mean(form, FOLIO_DRAWINGS)
-            raise RecipeError(f'a folio has no form "{form}"; {near}', path=path, received=form, allowed=FOLIO_DRAWINGS)
+        if form not in forms:
+            near = did_you_mean(form, forms)
+            raise RecipeError(f'a {what} has no form "{form}"; {near}', path=f"{path}.as", received=form, allowed=forms)
+    if make.table and make.table not in plan.take:
+        raise RecipeError(f'no table "{make.table}" is taken; {did_you_mean(make.table, plan.take)}', path=f"{path}.table")
 
 
 def _check_when(when: WhenSpec) -> None:

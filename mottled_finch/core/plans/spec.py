@@ -26,9 +26,11 @@ class WhenSpec:
 @dataclass(frozen=True, kw_only=True)
 class TakeSpec:
     """The newest file of a ``folder`` whose name fits a ``pattern`` with * and ?; by the moment it was last written, then by name.
-    One that was written within so many seconds is left until it is ``settled``.
+    One that was written within so many seconds is left until it is ``settled``. In a library ``table`` is the number of the
+    table.
     """
 
+    table: int | None = None
     folder: str = "."
     pattern: str = "*"
     settled: int = 5
@@ -50,19 +52,22 @@ class GuardsSpec:
 
 @dataclass(frozen=True, kw_only=True)
 class MakeSpec:
-    """What is made: a ``folio``, a file beside the plan, in each of the forms ``as``, by their endings; even while a claim does not
-    hold, if it may be ``broken``.
+    """What is made, in each of the forms ``as``, by their endings: a ``folio``, or a ``plate`` on a ``table`` that is taken, the
+    first unless another is named. They are files beside the plan, folios or recipes; in a library numbers. A folio does not leave
+    while a claim of it does not hold, nor a plate, unless it may be ``broken``.
     """
 
-    folio: str
+    folio: str | int | None = None
+    plate: str | int | None = None
+    table: str = ""
     as_: tuple[str, ...] = ("pptx",)
     broken: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
 class PutSpec:
-    """Where it goes: a ``folder``, under a ``name`` in which {folio} is the name of its file, and {date} and {time} are those of
-    the run in the plan's zone.
+    """Where it goes: a ``folder``, under a ``name`` in which {folio} is what the folio or plate is called, and {date} and {time}
+    are those of the run in the plan's zone.
     """
 
     folder: str = "made"
@@ -72,13 +77,18 @@ class PutSpec:
 @dataclass(frozen=True, kw_only=True)
 class PlanSpec:
     """When (left out, whenever it is run), what is taken for the tables of the folios by their names, under which guards, what is
-    made, and where it goes. Where a guard or a claim fails, nothing of it goes anywhere.
+    made, and where it goes. Where a guard or a claim fails, nothing of it goes anywhere. With ``arrives`` it also runs when a newer
+    file is there to be taken; while it is ``paused`` only when it is asked to. How it ended is told to the address ``tell``, which
+    the owner of the machine has listed.
     """
 
     finch_plan: Literal[1]
     title: str = ""
     when: WhenSpec | None = None
+    arrives: bool = False
+    paused: bool = False
     take: dict[str, TakeSpec] = field(default_factory=dict)
     guards: GuardsSpec = field(default_factory=GuardsSpec)
     make: tuple[MakeSpec, ...] = ()
     put: PutSpec = field(default_factory=PutSpec)
+    tell: str = ""

@@ -1,7 +1,5 @@
 """Folios over HTTP."""
 
-from dataclasses import replace
-
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
@@ -10,32 +8,24 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch import __version__
-from mottled_finch.core.draw import Choices, choices_from, source_of
-from mottled_finch.core.figure.figure import Figure
-from mottled_finch.core.folio.cautions import check_claims
+from mottled_finch.core.draw import choices_from
 from mottled_finch.core.folio.load import load_folio
 from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.core.folio.outputs.svg import draw_page_svg
-from mottled_finch.core.folio.pages import Folio as LaidFolio
-from mottled_finch.core.folio.pages import laid_out
-from mottled_finch.core.folio.source import FolioSource, looks_of, put_folio
 from mottled_finch.core.folio.spec import FolioSpec
 
 from ..answering import answer
 from ..history import read_ahead
 from ..openapi import FolioAnswer, FolioPagesAnswer, FolioStart, HistoryAnswer, ProblemAnswer, StepStart, refers_to
-from ..plates.actions import full_recipe
-from ..plates.export_views import plain_title, saved_as
-from ..plates.models import Plate
-from ..plates.templates import template_for, usual_choices
+from ..plates.export_views import saved_as
+from ..plates.templates import usual_choices
 from ..refusal import Problem
 from ..requests import seen, sent
 from ..showing import OVERTAKEN, SEEN, history_of, readable
-from ..work.worker import DRAWS, WorkFailed
 from . import actions
-from .answers import broken_folio, folio_answer, folio_title, pages_answer
+from .answers import broken_folio, folio_answer, pages_answer
 from .figures import laid, plates_of
+from .leaving import exported, file_title
 from .models import Folio, FolioVersion
 
 _CHANGED = {200: refers_to(FolioPagesAnswer), 422: refers_to(ProblemAnswer), **OVERTAKEN}
@@ -92,7 +82,7 @@ class FolioFile(APIView):
     def get(self, _request: Request, pk: int) -> Response:
         """The folio as a file for the shell, with whole recipes."""
         folio = get_object_or_404(Folio, pk=pk)
-        return answer(actions.as_file(folio), headers=saved_as(f"{_file_title(folio)}.folio.json"))
+        return answer(actions.as_file(folio), headers=saved_as(f"{file_title(folio)}.folio.json"))
 
 
 class UndoFolio(APIView):
@@ -159,61 +149,8 @@ class FolioExport(APIView):
         usual = {name: option for name, option in usual_choices().items() if name in drawing.reads}
         given = {name: str(text) for name, text in request.query_params.items() if name in ("form", "source")}
         choices = choices_from({**usual, **given}, drawing.reads)
-        content = exported(folio, ending, choices, broken="broken" in request.query_params)
-        return HttpResponse(content, content_type=drawing.media_type, headers=saved_as(f"{_file_title(folio)}.{ending}"))
-
-
-def exported(folio: Folio, ending: str, choices: Choices, *, broken: bool = False) -> bytes:
-    """The folio in a form, with its source. Raises CoreError for a plate that cannot be made, a template that is not here, and,
-    unless it may be ``broken``, a claim that does not hold.
-    """
-    drawing, spec = FOLIO_DRAWINGS[ending], folio.spec()
-    plates = plates_of(spec)
-    made, problem = laid(spec, plates)
-    if problem and drawing.laid_in == "slides":
-        raise Problem(422, f"The folio cannot be laid in its template: {problem}.", "page.template")
-    used = {name for page in spec.pages for name in page.plates if name}
-    for name, figure in made.figures.items():
-        if name in used and not isinstance(figure, Figure):
-            raise Problem(422, f"{name} cannot be made: {figure.message.rstrip('.')}. Mend it, or take it off its page.", name)
-    if not broken:
-        check_claims(made, "let it leave all the same")
-    if made.template and drawing.laid_in != "slides":
-        made = plain_pages(made)
-    template = template_for(spec.page, drawing.laid_in)
-    choices = replace(choices, template=template)
-    if drawing.orders and drawing.bound:
-        try:
-            content = drawing.bound([bytes(DRAWS.do("render", order)) for order in drawing.orders(made, choices)], made)
-        except WorkFailed as error:
-            raise Problem(422, f"The {drawing.title.lower()} cannot be made: {error}.") from error
-    else:
-        content = drawing.draw(made, choices)
-    return put_folio(content, ending, _source(folio, plates, made, choices))
-
-
-def plain_pages(made: LaidFolio) -> LaidFolio:
-    """The folio as it is without a template: what leaves as pages is not laid in one of slides."""
-    return laid_out(made.spec, made.figures, changes=made.changes)
-
-
-def _source(folio: Folio, plates: dict[str, Plate | None], made: LaidFolio, choices: Choices) -> FolioSource | None:
-    if choices.source == "no":
-        return None
-    sources = {}
-    for name, plate in plates.items():
-        figure = made.figures[name]
-        if plate is not None and isinstance(figure, Figure):
-            edition = plate.table.edition()
-            found = source_of(figure, full_recipe(plate), choices, plate.table.name, __version__, edition.number, plate.pk)
-            assert found is not None
-            sources[name] = found
-    told = folio.standing().folio
-    return FolioSource(folio=told, plates=sources, version=__version__, number=folio.pk, looks=looks_of(made))
-
-
-def _file_title(folio: Folio) -> str:
-    return plain_title(folio_title(folio.spec())) or "folio"
+        content = exported(folio, plates_of(folio.spec()), ending, choices, broken="broken" in request.query_params)
+        return HttpResponse(content, content_type=drawing.media_type, headers=saved_as(f"{file_title(folio)}.{ending}"))
 
 
 def _stepped(pk: int, steps: int, request: Request) -> Response:

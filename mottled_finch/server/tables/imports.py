@@ -4,8 +4,10 @@ reading.py reads them, one at a time; progress.py tells how far it is.
 """
 
 import io
+import shutil
 from collections.abc import Callable
 from dataclasses import asdict, fields
+from pathlib import Path
 from typing import Any, BinaryIO, Protocol
 
 from django.conf import settings
@@ -74,6 +76,19 @@ def reread(table: Table) -> Import:
     edition = table.edition()
     given = Import(name=edition.file_name, table=table, size=edition.file_bytes, asked=edition.asked)
     return _laid_out(given, lambda file: copy_source(edition, file))
+
+
+def lay_out(table: Table, name: str, file: Path) -> Import:
+    """A file of this machine, laid out as the next edition of a table, to be read as the one that stands."""
+
+    def write(target: BinaryIO) -> None:
+        with file.open("rb") as source:
+            shutil.copyfileobj(source, target, _PIECE)
+
+    size = file.stat().st_size
+    if size > settings.UPLOAD_BYTES_MOST:
+        raise _too_large(size, name)
+    return _laid_out(Import(name=name[:255], table=table, size=size, asked=table.edition().asked), write)
 
 
 def _laid_out(given: Import, write: Callable[[BinaryIO], object]) -> Import:

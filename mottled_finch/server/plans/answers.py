@@ -1,0 +1,88 @@
+"""What the server tells of plans and their runs."""
+
+from pathlib import Path
+from typing import Any, cast
+
+from mottled_finch.core.errors import CoreError
+from mottled_finch.core.plans.due import next_due
+from mottled_finch.core.plans.said import said
+from mottled_finch.core.plans.spec import MakeSpec, PlanSpec
+from mottled_finch.core.recipe import dump_object
+
+from ..folios.answers import folio_title
+from ..folios.models import Folio
+from ..openapi import MadeFileAnswer, PlanAnswer, RunAnswer
+from ..plates.answers import plate_title
+from ..plates.models import Plate
+from ..tables.models import Table
+from .models import Plan, Run
+
+RUNS_TOLD = 60
+
+
+def plan_answer(plan: Plan, *, runs: bool = False) -> PlanAnswer:
+    """A plan as it stands, with its last run, or all that are told of."""
+    spec = plan.spec()
+    told = [run_answer(run) for run in plan.runs.all()[: RUNS_TOLD if runs else 1]]
+    tables = dict(Table.standing().values_list("pk", "name"))
+    names = {name: tables.get(take.table or 0, name) for name, take in spec.take.items()}
+    return PlanAnswer(
+        id=plan.pk,
+        title=spec.title or "A plan without a title",
+        words=said(spec, [_title(make) for make in spec.make], names),
+        spec=dump_object(spec),
+        next=_next(plan, spec),
+        version=plan.tag(),
+        saved=plan.saved.isoformat(),
+        runs=told,
+        **plan.steps(),
+        problem="",
+    )
+
+
+def broken_plan(plan: Plan, problem: str) -> PlanAnswer:
+    """What is told of a plan that cannot be read: undo may still lead back to a version that can."""
+    return PlanAnswer(
+        id=plan.pk,
+        title="A plan that cannot be read",
+        words="",
+        spec={},
+        next=None,
+        version=plan.tag(),
+        saved=plan.saved.isoformat(),
+        runs=[],
+        **plan.steps(),
+        problem=problem,
+    )
+
+
+def _next(plan: Plan, spec: PlanSpec) -> str | None:
+    return next_due(spec.when, plan.considered).isoformat() if spec.when and not spec.paused else None
+
+
+def _title(make: MakeSpec) -> str:
+    """What a thing that is made is called by now."""
+    try:
+        if make.folio is not None:
+            folio = Folio.objects.filter(pk=make.folio).first()
+            return folio_title(folio.spec()) if folio else "a folio that was removed"
+        plate = Plate.objects.filter(pk=make.plate or 0).first()
+        return plate_title(plate) if plate else "a plate that was removed"
+    except CoreError:
+        return "what cannot be read"
+
+
+def run_answer(run: Run) -> RunAnswer:
+    return RunAnswer(
+        id=run.pk,
+        state=cast(Any, run.state),
+        asked=cast(Any, run.asked),
+        dry=run.dry,
+        due=run.due.isoformat() if run.due else None,
+        created=run.created.isoformat(),
+        ended=run.ended.isoformat() if run.ended else None,
+        words=run.words,
+        since=run.since,
+        files=[MadeFileAnswer(name=Path(each).name, path=each, there=not run.dry and Path(each).is_file()) for each in run.files],
+        given=run.given,
+    )

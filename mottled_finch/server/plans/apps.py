@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class PlansConfig(AppConfig):
+    name = "mottled_finch.server.plans"
+    label = "plans"
