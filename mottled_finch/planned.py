@@ -33,7 +33,7 @@ from .core.plans.spec import MakeSpec, PlanSpec, TakeSpec, WhenSpec
 from .core.plans.taking import Held, Taken, copied, digest_of, newest_of
 from .core.plans.telling import Addresses
 from .core.recipe import Recipe, dump_recipe, load_recipe
-from .core.since.comparing import Since, since, told
+from .core.since.comparing import Since, briefly, since
 
 State = Literal["made", "held", "same", "waiting"]
 EXITS: dict[State, int] = {"made": 0, "held": 1, "same": 3, "waiting": 3}
@@ -135,7 +135,7 @@ class _Runner:
         for make in self.plan.make:
             files, changes = self._make(make)
             made += files
-            self.lines += [line for change in changes for line in told(change, 1)]
+            self.lines += briefly(changes)
         done = tuple(each[1] for each in made) if dry else put_all(made)
         names, more = ", ".join(each.name for each in done), len(self.lines) - 1
         moved = f"; since last time: {self.lines[0]}{f', and {more} more' if more > 0 else ''}" if self.lines else ""
@@ -158,7 +158,7 @@ class _Runner:
         newest = newest_of(self.folder / take.folder, name, take, self.now.timestamp())
         return copied(newest, self.scratch / name)
 
-    def _make(self, make: MakeSpec) -> tuple[list[tuple[Path, Path]], list[Since]]:
+    def _make(self, make: MakeSpec) -> tuple[list[tuple[Path, Path]], dict[str, Since]]:
         """The files of a folio or plate, made in the scratch folder, each with where it goes, and what changed in its plates."""
         if isinstance(make.folio, int) or isinstance(make.plate, int):
             raise RecipeError("a number is one of a library; in a shell name a file beside the plan", path="make")
@@ -167,7 +167,7 @@ class _Runner:
         assert make.plate is not None, "the loader asks for one of both"
         return self._plate(self.folder / make.plate, make)
 
-    def _folio(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, Path]], list[Since]]:
+    def _folio(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, Path]], dict[str, Since]]:
         folio = self._with_tables(load_folio(_content(file, "folio")))
         bound = Bound(folio, file.parent)
         bound.make()
@@ -191,9 +191,9 @@ class _Runner:
             choices = Choices(template=template)
             content = put_folio(drawing.draw(laid, choices), form, bound.source(choices, laid))
             files.append(self._scratched(content, file.stem.removesuffix(".folio"), form))
-        return files, list(bound.changes.values())
+        return files, bound.changes
 
-    def _plate(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, Path]], list[Since]]:
+    def _plate(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, Path]], dict[str, Since]]:
         """A plate is a folio of one plate without a page, as far as its tables go."""
         recipe = load_recipe(_content(file, "recipe"))
         name = make.table or next(iter(self.taken), "")
@@ -216,8 +216,8 @@ class _Runner:
             source = source_of(figures[0], dump_recipe(recipe), choices, origin.origin.name, __version__)
             content = with_source(drawing.draw(figures[0], choices), form, source)
             files.append(self._scratched(content, file.stem.removesuffix(".recipe"), form))
-        changes = [since(figures[0], each) for each in figures[1:] if not isinstance(each, CoreError)]
-        return files, changes
+        earlier = figures[-1] if before is not None else None
+        return files, {file.stem: since(figures[0], earlier)} if isinstance(earlier, Figure) else {}
 
     def _figure(self, recipe: Recipe, file: Path, before: Path | None, bound: Bound) -> Figure | CoreError:
         library = Beside(bound.folder, recipe.table, file)

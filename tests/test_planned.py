@@ -93,7 +93,7 @@ def test_the_next_edition_tells_what_changed(folder):
     week = NOW + timedelta(days=7)
     give(folder, "log-2.csv", FIRST.replace("B,x,3", "B,x,4"), week - timedelta(hours=1))
     second = ran(folder, week)
-    assert second.words == "made review 2026-12-07.html; since last time: B, x: 4, 3 before"
+    assert second.words == "made review 2026-12-07.html; since last time: sums: B, x: 4, 3 before"
     assert "B, x: 4, 3 before" in (folder / "out" / "review 2026-12-07.html").read_text()
 
 
@@ -210,8 +210,8 @@ def test_a_plate_is_made_alone_and_its_claims_hold_it(folder):
         "sums claims that highest row is A, and highest row is B; let it leave with “broken”",
     )
     put_plan(folder, make=[{"plate": "sums.json", "as": ["csv"], "broken": True}])
-    told = "since last time: It is no longer so that highest row is A: highest row is B., and 2 more"
-    assert ran(folder).words == f"made sums 2026-11-30 2.csv; {told}"
+    told = "sums: It is no longer so that highest row is A: highest row is B; B, x: 30, 3 before; 1 more cell moved less"
+    assert ran(folder).words == f"made sums 2026-11-30 2.csv; since last time: {told}"
 
 
 def test_a_newer_file_that_arrives_runs_it_between_the_moments_and_one_that_was_held_is_not_tried_again(folder):

@@ -1,5 +1,6 @@
 """What the server tells of itself: version, limits, palettes, forms of export, and the description of its addresses."""
 
+import os
 from threading import Lock
 from typing import Any
 
@@ -15,12 +16,15 @@ from mottled_finch.core.color.palettes import PALETTES
 from mottled_finch.core.color.tokens import read_tokens
 from mottled_finch.core.color.vision import VISIONS
 from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
+from mottled_finch.core.plans.telling import Addresses
 from mottled_finch.core.recipe import load_text
 
 from .answering import answer
 from .openapi import (
     AboutAnswer,
     ExportAnswer,
+    FolioOutputAnswer,
     PaletteAnswer,
     ProblemAnswer,
     TokensAnswer,
@@ -28,6 +32,7 @@ from .openapi import (
     VisionAnswer,
     refers_to,
 )
+from .plans.folders import allowed
 from .requests import sent
 
 
@@ -47,8 +52,18 @@ class About(APIView):
             for ending, each in DRAWINGS.items()
         ]
         visions = [VisionAnswer(name=name, title=each.title, matrix=each.matrix.ravel().tolist()) for name, each in VISIONS.items()]
-        most = settings.UPLOAD_BYTES_MOST
-        return answer(AboutAnswer(version=__version__, upload_bytes_most=most, exports=exports, visions=visions))
+        pages = [FolioOutputAnswer(ending=e, title=d.title, reads=d.reads, laid_in=d.laid_in) for e, d in FOLIO_DRAWINGS.items()]
+        return answer(
+            AboutAnswer(
+                version=__version__,
+                upload_bytes_most=settings.UPLOAD_BYTES_MOST,
+                exports=exports,
+                pages=pages,
+                folders=[str(each) for each in allowed()],
+                addresses=Addresses.listed(os.environ).allowed,
+                visions=visions,
+            )
+        )
 
 
 class Palettes(APIView):

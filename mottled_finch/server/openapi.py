@@ -299,7 +299,6 @@ class FolioPagesAnswer:
     plates: dict[str, FolioPlateAnswer]
     layouts: Sequence[str]
     problem: str
-    outputs: Sequence[FolioOutputAnswer]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -313,11 +312,16 @@ class VisionAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class AboutAnswer:
-    """Version, limits, forms of export, and ways of seeing that colors are checked by."""
+    """Version, limits, forms of export, those of folios (``pages``), ways of seeing that colors are checked by, and the folders and
+    addresses that plans may use.
+    """
 
     version: str
     upload_bytes_most: int
     exports: Sequence[ExportAnswer]
+    pages: Sequence[FolioOutputAnswer]
+    folders: Sequence[str]
+    addresses: Sequence[str]
     visions: Sequence[VisionAnswer]
 
 
@@ -379,8 +383,8 @@ class ColumnAnswer:
 class TableAnswer:
     """A table as it is mended, and the edition that stands. ``version`` is what a change of its mends and targets names as seen
     (If-Match), ``name_version`` what one of its name does; one of its edition names the edition's number. ``data`` is told from
-    that of before when its records changed, also by other tables that it brings columns from. ``problem`` says why a table cannot
-    be read.
+    that of before when its records changed, also by other tables that it brings columns from. ``file`` is what the edition was read
+    from. ``problem`` says why a table cannot be read.
     """
 
     id: int
@@ -388,6 +392,7 @@ class TableAnswer:
     records: int
     edition: int
     read: str
+    file: str
     columns: Annotated[Sequence[Any], Written(Sequence[ColumnAnswer])]
     version: str
     data: str

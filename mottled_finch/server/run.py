@@ -26,6 +26,7 @@ IDLE_SECONDS = 20
 def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> None:
     """Serve from a data folder until interrupted. Exits with a sentence when the port or the folder is taken."""
     sys.setswitchinterval(0.001)  # a short request beside long ones takes its turn sooner
+    _check_addresses()
     lock = hold(data, port)
     _check_port(port)
     prepare(data)
@@ -103,6 +104,17 @@ def _get_ready() -> None:
 _TAKEN = "finch: port {port} on {host} is taken; choose another with --port"
 
 
+def _check_addresses() -> None:
+    """Whoever starts the program lists the addresses that plans may tell."""
+    from mottled_finch.core.errors import RecipeError
+    from mottled_finch.core.plans.telling import Addresses
+
+    try:
+        Addresses.listed(os.environ)
+    except RecipeError as error:
+        sys.exit(f"finch: {error}")
+
+
 def _check_port(port: int) -> None:
     """Before anything is changed in the data folder."""
     with socket.socket() as tried:
@@ -139,7 +151,7 @@ def hold(data: Path, port: int) -> TextIO:
     return lock
 
 
-_OWN = ("lock", "library.sqlite3*", "incoming", "incoming/*")
+_OWN = ("lock", "library.sqlite3*", "incoming", "incoming/*", "arrivals", "arrivals/*", "made", "made/*")
 """All that is kept in a data folder."""
 
 
@@ -163,15 +175,21 @@ def prepare(data: Path) -> None:
 
 
 def load_demo(*, large: bool = False) -> None:
-    """Bring the demo's tables, plates and folio in, unless the folder has tables already, and the large table when asked for."""
+    """Bring the demo's tables, plates, folio and plan in, unless the folder has tables already, and the large table when asked
+    for.
+    """
+    from django.conf import settings
     from django.db import transaction
 
     from mottled_finch.core.folio.load import load_folio
+    from mottled_finch.core.plans.load import load_plan
     from mottled_finch.core.recipe import load_recipe
     from mottled_finch.demo.folios import with_plates
+    from mottled_finch.demo.plans import LATER, TABLE, plan_of
     from mottled_finch.demo.samples import SAMPLES
 
     from .folios.actions import bring_folio
+    from .plans.actions import bring_plan
     from .plates.actions import change_targets, start_plate
     from .tables.models import Table
 
@@ -180,6 +198,7 @@ def load_demo(*, large: bool = False) -> None:
         # brought in last, since the newest table stands first.
         with transaction.atomic():
             numbers: dict[str, int] = {}
+            tables: dict[str, int] = {}
             for name, sample in reversed(SAMPLES.items()):
                 if not sample.loaded:
                     continue
@@ -189,21 +208,32 @@ def load_demo(*, large: bool = False) -> None:
                 table = change_targets(table.pk, targets)  # as it stands with them, so that its plates follow it
                 for recipe in recipes:
                     numbers[recipe.words.title or ""] = start_plate(table, recipe)[0].pk
-            bring_folio(load_folio(with_plates(numbers)))
+                tables[name] = table.pk
+            folio = bring_folio(load_folio(with_plates(numbers)))
+            arrivals, made = settings.DATA / "arrivals", settings.DATA / "made"
+            bring_plan(load_plan(plan_of(tables[TABLE], folio.pk, arrivals, made)))
+            arrivals.mkdir(exist_ok=True)
+            _write_sample(LATER, arrivals)
     if large and not Table.objects.filter(name=SAMPLES["ticket-sales"].title).exists():
         print("Making a million ticket sales", flush=True)
         _load_sample("ticket-sales")
 
 
 def _load_sample(name: str) -> "Table":
-    from mottled_finch.demo.samples import SAMPLES
-
     from .tables.actions import import_table
 
-    sample = SAMPLES[name]
     with tempfile.TemporaryDirectory() as folder:
-        path = Path(folder) / f"{sample.title}.csv"
-        with path.open("w", encoding="utf-8", newline="") as file:
-            sample.write(file)
+        path = _write_sample(name, Path(folder))
         with path.open("rb") as source:
             return import_table(source, path.name)
+
+
+def _write_sample(name: str, folder: Path) -> Path:
+    """A sample as a file of its title."""
+    from mottled_finch.demo.samples import SAMPLES
+
+    sample = SAMPLES[name]
+    path = folder / f"{sample.title}.csv"
+    with path.open("w", encoding="utf-8", newline="") as file:
+        sample.write(file)
+    return path

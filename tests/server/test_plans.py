@@ -88,7 +88,8 @@ def test_at_its_moment_the_newest_file_becomes_the_edition_and_the_folio_is_made
     clock.tick(MONDAY)
     run = last(client, plan)
     assert (run["state"], run["asked"], run["due"]) == ("made", "clock", "2026-12-07T07:00:00+00:00")
-    assert (run["words"] == "Made Review 2026-12-07.html." and run["since"] == ["Ardle, x rose from 0 to 5."]) or run["since"]
+    assert run["words"] == "Made Review 2026-12-07.html."
+    assert run["since"] == ["knot leads: Ardle, x: 5, 0 before"]
     assert out(home) == ["Review 2026-12-07.html"]
     source = folio_source_in((home / "out" / "Review 2026-12-07.html").read_bytes())
     assert [each.edition for each in source.plates.values()] == [2]

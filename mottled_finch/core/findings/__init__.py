@@ -1,11 +1,12 @@
-"""What may be wrong with a table, each with the mend that would put it right. ``FINDERS`` is the table of them, in order."""
+"""What may be wrong with a table, each with the mend that would put it right. ``FINDERS`` are their names, in order."""
 
 from importlib import import_module
 
 from ..table import Table
+from ..vocabulary import FINDER_TERMS
 from .finding import Cure, Finding
 
-FINDERS = ("matrix", "near_twins", "codes", "beyond", "blank_words", "misfits", "mixed", "tryouts", "repeated", "unfinished")
+FINDERS = tuple(FINDER_TERMS)
 """Modules with ``find(table)``, which gives findings, and changes nothing. They are loaded when they are first needed."""
 
 

@@ -2,6 +2,7 @@
 cautions that came and went.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from math import isclose
 
@@ -147,3 +148,9 @@ def told(found: Since, most: int = 5) -> list[str]:
     lines += [f"{name} is gone; it had {counted(records, 'record')}." for name, records in found.went]
     lines += [f"New caution: {words}" for words in found.cautions_came]
     return lines + [f"A caution has gone: {words}" for words in found.cautions_went]
+
+
+def briefly(changes: Mapping[str, Since]) -> list[str]:
+    """A line for each plate that changed, by its name: its claims that turned and the cell that moved the most."""
+    lines = ((name, "; ".join(line.rstrip(".") for line in told(change, 1))) for name, change in changes.items())
+    return [f"{name}: {line}" for name, line in lines if line]

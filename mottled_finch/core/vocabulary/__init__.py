@@ -15,6 +15,7 @@ from .colors import BAND_TERMS, SPREAD_TERMS, BandTerm, SpreadTerm
 from .cuts import CUT_TERMS, CutTerm
 from .encodings import ENCODING_TERMS, EncodingTerm
 from .facts import FACT_TERMS, NUMBER_FACTS
+from .finders import FINDER_TERMS, FinderTerm
 from .limits import LIMITS
 from .measures import MEASURE_TERMS, MeasureTerm
 from .mends import MEND_TERMS, MendTerm
@@ -38,6 +39,7 @@ TABLES: dict[str, dict[str, Any]] = {
     "ENCODING_TERMS": ENCODING_TERMS,
     "CHOICE_TERMS": CHOICE_TERMS,
     "ARRANGEMENT_TERMS": ARRANGEMENT_TERMS,
+    "FINDER_TERMS": FINDER_TERMS,
 }
 
 
@@ -56,6 +58,7 @@ __all__ = [
     "CUT_TERMS",
     "ENCODING_TERMS",
     "FACT_TERMS",
+    "FINDER_TERMS",
     "LIMITS",
     "MEASURE_TERMS",
     "MEND_TERMS",
@@ -71,6 +74,7 @@ __all__ = [
     "ChoiceTerm",
     "CutTerm",
     "EncodingTerm",
+    "FinderTerm",
     "MeasureTerm",
     "MendTerm",
     "OrderTerm",

@@ -14,7 +14,6 @@ from mottled_finch.core.errors import CoreError
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.folio.cautions import FolioCaution, folio_cautions
 from mottled_finch.core.folio.load import dump_folio
-from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.core.folio.outputs.svg import said_by
 from mottled_finch.core.folio.pages import Folio as LaidFolio
 from mottled_finch.core.folio.pages import FolioPage
@@ -32,7 +31,6 @@ from ..openapi import (
     FolioAnswer,
     FolioCautionAnswer,
     FolioCureAnswer,
-    FolioOutputAnswer,
     FolioPageAnswer,
     FolioPagesAnswer,
     FolioPlateAnswer,
@@ -101,7 +99,6 @@ def pages_answer(folio: Folio) -> FolioPagesAnswer:
         plates={name: _plate(plate, made.figures[name], spec) for name, plate in plates.items()},
         layouts=[layout.name for layout in made.template.told.layouts] if made.template else [],
         problem=problem,
-        outputs=[FolioOutputAnswer(ending=e, title=d.title, reads=d.reads, laid_in=d.laid_in) for e, d in FOLIO_DRAWINGS.items()],
     )
 
 

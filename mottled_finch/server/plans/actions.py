@@ -8,7 +8,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from mottled_finch.core.plans.load import load_plan
-from mottled_finch.core.plans.spec import MakeSpec, PlanSpec, TakeSpec, WhenSpec
+from mottled_finch.core.plans.spec import MakeSpec, PlanSpec, WhenSpec
 from mottled_finch.core.plans.telling import Addresses
 from mottled_finch.core.recipe import dump_object
 
@@ -34,7 +34,6 @@ _CHANGES = {
     "put": "Where it goes changed",
     "tell": "Who is told changed",
 }
-_PATTERN_LETTERS = 100
 
 
 def start_plan(folio: int | None, plate: int | None, zone: str) -> Plan:
@@ -148,13 +147,3 @@ def ask(plan_id: int, *, dry: bool, again: bool) -> Run:
         plan = _plan(plan_id)
         waiting = plan.runs.filter(state=Run.State.WAITING, dry=dry, again=again).first()
         return waiting or Run.objects.create(plan=plan, dry=dry, again=again)
-
-
-def taking(table: Table) -> tuple[str, TakeSpec]:
-    """How a table may be taken: files called as that of its edition, whatever their digits say."""
-    name = table.edition().file_name.replace("\\", "/").rpartition("/")[2]
-    stem, dot, ending = name.rpartition(".")
-    pattern = "".join("*" if mark.isdigit() else mark for mark in stem or name)
-    while "**" in pattern:
-        pattern = pattern.replace("**", "*")
-    return table.name, TakeSpec(table=table.pk, pattern=f"{pattern[:_PATTERN_LETTERS]}{dot}{ending}" if stem else pattern)

@@ -9,9 +9,9 @@ from ..settings import DATA
 
 
 def allowed() -> list[Path]:
-    """``FINCH_FOLDERS``, parted as paths of programs are; else the home folder, and that of the library."""
+    """``FINCH_FOLDERS``, parted as paths of programs are, else the home folder; and that of the library."""
     named = [Path(each).expanduser() for each in os.environ.get("FINCH_FOLDERS", "").split(os.pathsep) if each]
-    return [each.resolve() for each in named or [Path.home(), DATA]]
+    return [each.resolve() for each in (*(named or [Path.home()]), DATA)]
 
 
 def folder_of(text: str, path: str) -> Path:

@@ -22,7 +22,7 @@ from mottled_finch.core.plans.putting import name_for, put_all
 from mottled_finch.core.plans.spec import MakeSpec, PlanSpec
 from mottled_finch.core.plans.taking import Held, Taken, copied, newest_of
 from mottled_finch.core.plans.telling import Addresses
-from mottled_finch.core.since.comparing import Since, since, told
+from mottled_finch.core.since.comparing import briefly, since
 
 from ..folios.figures import laid, plates_of
 from ..folios.leaving import exported as exported_folio
@@ -235,7 +235,7 @@ class _Runner:
                 check_claims(made, "let it leave all the same")
             except CoreError as error:
                 raise Held(f"{folio_file(folio)}, {error}") from error
-        self._moved(list(made.changes.values()))
+        self.lines += briefly(made.changes)
         contents = {}
         for form in make.as_:
             drawing = FOLIO_DRAWINGS[form]
@@ -259,7 +259,7 @@ class _Runner:
         broken = next((each for each in judged(figure) if not each.holds), None)
         if broken and not make.broken:
             raise Held(f"{title} claims that {broken.words}, and {broken.now}")
-        self._moved(_change_of(plate, figure))
+        self.lines += _change_of(title, plate, figure)
         return title, {
             form: exported_plate(plate, form, choices_from(usual_of(DRAWINGS[form]), DRAWINGS[form].reads)) for form in make.as_
         }
@@ -269,16 +269,13 @@ class _Runner:
         if plate is not None and plate.table_id in self.tables:
             plate.table = self.tables[plate.table_id]
 
-    def _moved(self, changes: list[Since]) -> None:
-        self.lines += [line for change in changes for line in told(change, 1)]
 
-
-def _change_of(plate: Plate, figure: Figure) -> list[Since]:
+def _change_of(title: str, plate: Plate, figure: Figure) -> list[str]:
     try:
         before = figure_before(plate.table, plate.recipe())
     except CoreError:  # what stands now does not fit the edition before
         return []
-    return [] if before is None else [since(figure, before)]
+    return [] if before is None else briefly({title: since(figure, before)})
 
 
 def _last_taken(plan: Plan) -> dict[str, Any]:

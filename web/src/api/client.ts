@@ -16,6 +16,9 @@ export type FolioPages = Schemas["FolioPagesAnswer"];
 export type FolioPage = Schemas["FolioPageAnswer"];
 export type FolioSpec = Schemas["FolioSpec"];
 export type PageOfFolio = Schemas["FolioPageSpec"];
+export type Plan = Schemas["PlanAnswer"];
+export type PlanSpec = Schemas["PlanSpec"];
+export type Run = Schemas["RunAnswer"];
 export type TableInfo = Schemas["TableAnswer"];
 export type ColumnInfo = Schemas["ColumnAnswer"];
 export type Palette = Schemas["PaletteAnswer"];
@@ -202,6 +205,19 @@ export const api = {
   folioHistory: (id: number) => unwrap(client.GET("/api/folios/{id}/history", at(id))),
   goToInFolio: (id: number, number: number, seen: string) =>
     unwrap(client.POST("/api/folios/{id}/history", { ...seenAt(id, seen), body: { number } })),
+  plans: () => unwrap(client.GET("/api/plans")),
+  plan: (id: number) => unwrap(client.GET("/api/plans/{id}", at(id))),
+  startPlan: (start: Schemas["PlanStart"]) => unwrap(client.POST("/api/plans", { body: start })),
+  changePlan: (id: number, plan: PlanSpec, seen: string) =>
+    unwrap(client.PUT("/api/plans/{id}", { ...seenAt(id, seen), body: plan })),
+  removePlan: (id: number, seen: string) => unwrap(client.DELETE("/api/plans/{id}", seenAt(id, seen))),
+  undoPlan: (id: number, seen: string) => unwrap(client.POST("/api/plans/{id}/undo", seenAt(id, seen))),
+  redoPlan: (id: number, seen: string) => unwrap(client.POST("/api/plans/{id}/redo", seenAt(id, seen))),
+  planHistory: (id: number) => unwrap(client.GET("/api/plans/{id}/history", at(id))),
+  goToInPlan: (id: number, number: number, seen: string) =>
+    unwrap(client.POST("/api/plans/{id}/history", { ...seenAt(id, seen), body: { number } })),
+  runPlan: (id: number, how: Schemas["RunStart"]) =>
+    unwrap(client.POST("/api/plans/{id}/runs", { ...at(id), body: how })),
   undo: (id: number, seen: string) => unwrap(client.POST("/api/plates/{id}/undo", seenAt(id, seen))),
   redo: (id: number, seen: string) => unwrap(client.POST("/api/plates/{id}/redo", seenAt(id, seen))),
 };
@@ -218,6 +234,11 @@ export function exportAddress(plate: number, ending: string, query = ""): string
 /** A page of a folio as it leaves, as a picture that is kept as long as its revision. */
 export function pageAddress(folio: number, number: number, revision: string): string {
   return `/api/folios/${folio}/pages/${number}.svg?revision=${revision}`;
+}
+
+/** A file that a run of a plan made. */
+export function madeAddress(plan: number, run: number, place: number): string {
+  return `/api/plans/${plan}/runs/${run}/files/${place}`;
 }
 
 /** A first look, small; `data` is what the table holds. */

@@ -1,6 +1,6 @@
 /** What the server knows, kept in the query cache and nowhere else. */
 import { type QueryClient, useQuery } from "@tanstack/react-query";
-import { api, type Import, type Level } from "./client";
+import { api, type Import, type Level, type Plan } from "./client";
 
 const FOREVER = { staleTime: Number.POSITIVE_INFINITY };
 
@@ -16,6 +16,8 @@ export const keys = {
   findings: (id: number) => ["findings", id] as const,
   folios: ["folios"] as const,
   folio: (id: number) => ["folio", id] as const,
+  plans: ["plans"] as const,
+  plan: (id: number) => ["plan", id] as const,
   templates: ["templates"] as const,
   usualChoices: ["usual-choices"] as const,
 };
@@ -28,6 +30,14 @@ export const useTables = () => useQuery({ queryKey: keys.tables, queryFn: api.ta
 export const usePlates = () => useQuery({ queryKey: keys.plates, queryFn: api.plates });
 export const useFolios = () => useQuery({ queryKey: keys.folios, queryFn: api.folios });
 export const useFolioPages = (id: number) => useQuery({ queryKey: keys.folio(id), queryFn: () => api.folio(id) });
+export const usePlans = () =>
+  useQuery({ queryKey: keys.plans, queryFn: api.plans, refetchInterval: ({ state }) => beat(state.data ?? []) });
+export const usePlan = (id: number) =>
+  useQuery({
+    queryKey: keys.plan(id),
+    queryFn: () => api.plan(id),
+    refetchInterval: ({ state }) => beat(state.data ? [state.data] : []),
+  });
 export const usePlateFigure = (id: number) =>
   useQuery({ queryKey: keys.plate(id), queryFn: () => api.plate(id), staleTime: 30_000 });
 export const useTable = (id: number | undefined) =>
@@ -70,7 +80,13 @@ export function importIs(client: QueryClient, file: Import): void {
   client.setQueryData(keys.import(file.id), file);
 }
 
-const UNDER_WAY = new Set(["waiting", "reading"]);
+/** How often is asked how plans stand: often while one runs, now and then while one may begin by itself. */
+function beat(plans: readonly Plan[]): number | false {
+  if (plans.some(({ runs }) => UNDER_WAY.has(runs[0]?.state ?? ""))) return 700;
+  return plans.some(({ next, spec }) => next || spec.arrives) ? 15_000 : false;
+}
+
+const UNDER_WAY = new Set(["waiting", "reading", "running"]);
 
 /** What a table says has changed, and with it all that is made from it: its plates, and tables that bring columns from it. */
 export async function tableChanged(client: QueryClient, id: number): Promise<void> {

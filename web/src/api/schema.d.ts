@@ -385,6 +385,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every plan, the last saved first, each with its last run. */
+        get: operations["plans"];
+        put?: never;
+        /** @description Start a plan for a folio or a plate, or as it is given. */
+        post: operations["start_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A plan with its runs, the last one first. */
+        get: operations["plan"];
+        /** @description Save a plan as the next version. */
+        put: operations["change_plan"];
+        post?: never;
+        /** @description Remove a plan with its history and the list of its runs; what they made stays. */
+        delete: operations["remove_plan"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was done to a plan, step by step, the first one first. */
+        get: operations["plan_history"];
+        put?: never;
+        /** @description Go to a step of the history, back or forth. */
+        post: operations["plan_go_to"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Make the change again that was taken back. */
+        post: operations["redo_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Let a plan run now; a dry run says what it would make, and puts nothing anywhere. How it ends is told with the plan. */
+        post: operations["run_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/runs/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description How far a run is, or how it ended. */
+        get: operations["run_of_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/runs/{run}/files/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A file that a run made, where it still is where it was put. */
+        get: operations["made_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take the last change back. */
+        post: operations["undo_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plates": {
         parameters: {
             query?: never;
@@ -1017,11 +1157,14 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @description Version, limits, forms of export, and ways of seeing that colors are checked by. */
+        /** @description Version, limits, forms of export, those of folios (``pages``), ways of seeing that colors are checked by, and the folders and addresses that plans may use. */
         AboutAnswer: {
             version: string;
             upload_bytes_most: number;
             exports: components["schemas"]["ExportAnswer"][];
+            pages: components["schemas"]["FolioOutputAnswer"][];
+            folders: string[];
+            addresses: string[];
             visions: components["schemas"]["VisionAnswer"][];
         };
         /** @description A form of export: what it is for, which numbers leave with it, which choices it reads, and which of the house's templates it is laid in. */
@@ -1032,6 +1175,14 @@ export interface components {
             purpose: "slide" | "document" | "workbook" | "web" | "clipboard" | "data";
             /** @enum {unknown} */
             carries: "printed" | "all" | "none";
+            reads: string[];
+            /** @enum {unknown|null} */
+            laid_in: "slides" | "document" | null;
+        };
+        /** @description A form that a folio leaves in, and the choices that it reads. */
+        FolioOutputAnswer: {
+            ending: string;
+            title: string;
             reads: string[];
             /** @enum {unknown|null} */
             laid_in: "slides" | "document" | null;
@@ -1052,13 +1203,14 @@ export interface components {
             colors: string[];
             turned_when: string[];
         };
-        /** @description A table as it is mended, and the edition that stands. ``version`` is what a change of its mends and targets names as seen (If-Match), ``name_version`` what one of its name does; one of its edition names the edition's number. ``data`` is told from that of before when its records changed, also by other tables that it brings columns from. ``problem`` says why a table cannot be read. */
+        /** @description A table as it is mended, and the edition that stands. ``version`` is what a change of its mends and targets names as seen (If-Match), ``name_version`` what one of its name does; one of its edition names the edition's number. ``data`` is told from that of before when its records changed, also by other tables that it brings columns from. ``file`` is what the edition was read from. ``problem`` says why a table cannot be read. */
         TableAnswer: {
             id: number;
             name: string;
             records: number;
             edition: number;
             read: string;
+            file: string;
             columns: components["schemas"]["ColumnAnswer"][];
             version: string;
             data: string;
@@ -2387,7 +2539,6 @@ export interface components {
             };
             layouts: string[];
             problem: string;
-            outputs: components["schemas"]["FolioOutputAnswer"][];
         };
         /** @description A page as it leaves: its headline in full, all that it says as ``told``, a few colors of its first plate, where rooms, headline and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says whether its plates are on one scale now, or may be ("could"). */
         FolioPageAnswer: {
@@ -2467,13 +2618,105 @@ export interface components {
             };
             offered: string[];
         };
-        /** @description A form that a folio leaves in, and the choices that it reads. */
-        FolioOutputAnswer: {
-            ending: string;
+        /** @description When (left out, whenever it is run), what is taken for the tables of the folios by their names, under which guards, what is made, and where it goes. Where a guard or a claim fails, nothing of it goes anywhere. With ``arrives`` it also runs when a newer file is there to be taken; while it is ``paused`` only when it is asked to. How it ended is told to the address ``tell``, which the owner of the machine has listed. */
+        PlanSpec: {
+            /** @enum {unknown} */
+            finch_plan: 1;
+            title?: string;
+            when?: components["schemas"]["WhenSpec"];
+            arrives?: boolean;
+            paused?: boolean;
+            take?: {
+                [key: string]: components["schemas"]["TakeSpec"];
+            };
+            guards?: components["schemas"]["GuardsSpec"];
+            make?: components["schemas"]["MakeSpec"][];
+            put?: components["schemas"]["PutSpec"];
+            tell?: string;
+        };
+        /** @description On which ``days`` (all of them, where none is named) and at what ``time`` of a ``zone``, a name of the time zone database. A time that a change of the clock leaves out is the first moment after it; one that comes twice is the first of both. */
+        WhenSpec: {
+            days?: ("mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun")[];
+            time?: string;
+            zone?: string;
+        };
+        /** @description The newest file of a ``folder`` whose name fits a ``pattern`` with * and ?; by the moment it was last written, then by name. One that was written within so many seconds is left until it is ``settled``. In a library ``table`` is the number of the table. */
+        TakeSpec: {
+            table?: number;
+            folder?: string;
+            pattern?: string;
+            settled?: number;
+        };
+        /** @description What has to hold of each table that is taken, beside that of the last run that was made: records at least this share of those (``records``), no column gone (``columns``), no unknown categories in the fields ``known``, sums of fields within a share of those (``totals``), and nothing found by the finders ``without``. */
+        GuardsSpec: {
+            records?: number;
+            columns?: boolean;
+            known?: string[];
+            totals?: {
+                [key: string]: number;
+            };
+            without?: ("matrix" | "near_twins" | "codes" | "beyond" | "blank_words" | "misfits" | "mixed" | "tryouts" | "repeated" | "unfinished")[];
+        };
+        /** @description What is made, in each of the forms ``as``, by their endings: a ``folio``, or a ``plate`` on a ``table`` that is taken, the first unless another is named. They are files beside the plan, folios or recipes; in a library numbers. A folio does not leave while a claim of it does not hold, nor a plate, unless it may be ``broken``. */
+        MakeSpec: {
+            folio?: string | number;
+            plate?: string | number;
+            table?: string;
+            as?: string[];
+            broken?: boolean;
+        };
+        /** @description Where it goes: a ``folder``, under a ``name`` in which {folio} is what the folio or plate is called, and {date} and {time} are those of the run in the plan's zone. */
+        PutSpec: {
+            folder?: string;
+            name?: string;
+        };
+        /** @description A new plan: for a ``folio`` or a ``plate`` by its number, on Monday mornings of a ``zone``, or a ``plan`` as it is given. */
+        PlanStart: {
+            folio?: number;
+            plate?: number;
+            zone?: string;
+            plan?: unknown;
+        };
+        /** @description A plan as it stands, in ``words`` and as a file has it; its ``next`` planned moment; its runs, the last one first, of which a list of plans tells one. ``problem`` says why it cannot be read. */
+        PlanAnswer: {
+            id: number;
             title: string;
-            reads: string[];
-            /** @enum {unknown|null} */
-            laid_in: "slides" | "document" | null;
+            words: string;
+            spec: components["schemas"]["PlanSpec"];
+            next: string | null;
+            version: string;
+            saved: string;
+            undo: string | null;
+            redo: string | null;
+            runs: components["schemas"]["RunAnswer"][];
+            problem: string;
+        };
+        /** @description A run of a plan: how far it is or how it ended, what asked for it, the moment it was planned for; what changed since the edition before; the files that it made; and the numbers of imports that wait, held. */
+        RunAnswer: {
+            id: number;
+            /** @enum {unknown} */
+            state: "waiting" | "running" | "made" | "held" | "same" | "failed" | "cut";
+            /** @enum {unknown} */
+            asked: "clock" | "file" | "hand";
+            dry: boolean;
+            due: string | null;
+            created: string;
+            ended: string | null;
+            words: string;
+            since: string[];
+            files: components["schemas"]["MadeFileAnswer"][];
+            given: number[];
+        };
+        /** @description A file that a run made, and whether it is still ``there``. */
+        MadeFileAnswer: {
+            name: string;
+            path: string;
+            there: boolean;
+        };
+        /** @description How a plan is to run: ``dry`` puts nothing anywhere, ``again`` makes it even where nothing newer is there. */
+        RunStart: {
+            dry?: boolean;
+            again?: boolean;
         };
         /** @description The figures of a deck that came back, page by page. */
         ReturnedAnswer: {
@@ -4494,6 +4737,797 @@ export interface operations {
             };
             /** @description Too much is being worked on */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    plans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"][];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    start_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PlanStart"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not in a form that is read */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    change_plan: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands. */
+                "If-Match"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PlanSpec"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not in a form that is read */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    remove_plan: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands. */
+                "If-Match"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    plan_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    plan_go_to: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands. */
+                "If-Match"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["StepStart"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not in a form that is read */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    redo_plan: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands. */
+                "If-Match"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    run_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["RunStart"];
+            };
+        };
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not in a form that is read */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    run_of_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    made_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                place: number;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    undo_plan: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The version that was seen; a change of another one is refused (412). Left out, it overwrites whatever stands. */
+                "If-Match"?: string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

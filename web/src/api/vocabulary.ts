@@ -853,6 +853,39 @@ export const ARRANGEMENT_TERMS = {
   }
 } as const;
 
+export const FINDER_TERMS = {
+  "matrix": {
+    "found": "tables that are a matrix already"
+  },
+  "near_twins": {
+    "found": "two spellings of one name"
+  },
+  "codes": {
+    "found": "codes where names should be"
+  },
+  "beyond": {
+    "found": "lines with too many fields"
+  },
+  "blank_words": {
+    "found": "words that mean there is no value"
+  },
+  "misfits": {
+    "found": "texts among numbers or moments"
+  },
+  "mixed": {
+    "found": "numbers or moments read as text"
+  },
+  "tryouts": {
+    "found": "records made to try something out"
+  },
+  "repeated": {
+    "found": "repeated records"
+  },
+  "unfinished": {
+    "found": "a last week that is not over"
+  }
+} as const;
+
 export const LIMITS = {
   "levels_most": 3,
   "bins_most": 500,

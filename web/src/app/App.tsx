@@ -10,6 +10,7 @@ import { Lost } from "./Lost";
 const PlateEditor = lazy(() => import("../features/plate/PlateEditor"));
 const TableScreen = lazy(() => import("../features/table/TableScreen"));
 const FolioEditor = lazy(() => import("../features/folio/FolioEditor"));
+const PlanScreen = lazy(() => import("../features/plan/PlanScreen"));
 const LooksScreen = lazy(() => import("../features/looks/LooksScreen"));
 const ImportScreen = lazy(() => import("../features/intake/ImportScreen"));
 
@@ -32,6 +33,7 @@ function Screen() {
           <Route path="/tables/:id" element={<TableScreen />} />
           <Route path="/tables/:id/looks" element={<LooksScreen />} />
           <Route path="/folios/:id" element={<FolioEditor />} />
+          <Route path="/plans/:id" element={<PlanScreen />} />
           <Route path="/imports/:id" element={<ImportScreen />} />
           <Route path="*" element={<Lost />} />
         </Routes>

@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Heading } from "@chakra-ui/react";
 import { lazy, Suspense, useEffect, useState } from "react";
-import { useFolios, useImports, usePlates, useTables } from "../../api/queries";
+import { useFolios, useImports, usePlans, usePlates, useTables } from "../../api/queries";
 import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
@@ -10,6 +10,7 @@ import { useGive, usePaste } from "../intake";
 import { FolioCard } from "./FolioCard";
 import { useHandOver } from "./handOver";
 import { Invitation } from "./Invitation";
+import { PlanCard } from "./PlanCard";
 import { PlateCard } from "./PlateCard";
 import { TableCard } from "./TableCard";
 import { Waiting } from "./Waiting";
@@ -22,6 +23,7 @@ export function Desk() {
   const plates = usePlates();
   const tables = useTables();
   const folios = useFolios();
+  const plans = usePlans();
   const { state, take, takeSample, cancel, rest } = useGive();
   const over = useDrop(take);
   usePaste(take);
@@ -60,9 +62,9 @@ export function Desk() {
               <Refused sentence={refusal} onClose={() => setRefusal("")} />
             </Box>
           )}
-          {(plates.error ?? tables.error ?? folios.error) && (
+          {(plates.error ?? tables.error ?? folios.error ?? plans.error) && (
             <Box mb="16px" color="alarm" role="alert">
-              {(plates.error ?? tables.error ?? folios.error)?.message}
+              {(plates.error ?? tables.error ?? folios.error ?? plans.error)?.message}
             </Box>
           )}
           <Grid
@@ -83,6 +85,18 @@ export function Desk() {
                     <Grid templateColumns="repeat(auto-fill, minmax(min(320px, 100%), 1fr))" gap="20px">
                       {folios.data?.map((folio) => (
                         <FolioCard key={folio.id} folio={folio} onRefusal={setRefusal} />
+                      ))}
+                    </Grid>
+                  </Box>
+                )}
+                {(plans.data?.length ?? 0) > 0 && (
+                  <Box as="section" aria-labelledby="plans" mb="26px">
+                    <Heading id="plans" as="h2" textStyle="heading" mb="14px" minH="32px" alignContent="center">
+                      Plans
+                    </Heading>
+                    <Grid templateColumns="repeat(auto-fill, minmax(min(320px, 100%), 1fr))" gap="20px">
+                      {plans.data?.map((plan) => (
+                        <PlanCard key={plan.id} plan={plan} onRefusal={setRefusal} />
                       ))}
                     </Grid>
                   </Box>

@@ -16,6 +16,8 @@ import { counted, whenSaved } from "../../shared/numbers";
 import { Opening } from "../../shared/Opening";
 import { SavedInput } from "../../shared/SavedInput";
 import { Announced, Overtaken, Refused } from "../../shared/Say";
+import { Controls, type Piece, Sentence } from "../../shared/Sentence";
+import { startPlan } from "../../shared/startPlan";
 import { UndoRedo } from "../../shared/UndoRedo";
 import { useKeys } from "../../shared/useKeys";
 import { useNarrow } from "../../shared/useNarrow";
@@ -36,7 +38,6 @@ import {
 import { GiveBack } from "./GiveBack";
 import { KEYS } from "./keys";
 import { larger, PageStage, smaller } from "./PageStage";
-import { Controls, type Piece, Sentence } from "./Sentence";
 import { TemplatePart } from "./TemplatePart";
 import { useFolio } from "./useFolio";
 
@@ -113,6 +114,14 @@ function Editor({ id }: { id: number }) {
     }
   }
 
+  async function byItself() {
+    try {
+      navigate(await startPlan(client, { folio: id }));
+    } catch (problem) {
+      folio.refuse(problem);
+    }
+  }
+
   const parts: PartProps = {
     data,
     page,
@@ -151,6 +160,7 @@ function Editor({ id }: { id: number }) {
     ...TABS.map(({ value, label }) => ({ name: `Open the part: ${label.toLowerCase()}`, act: () => setTab(value) })),
     { name: "Start another folio from this one", act: another },
     { name: "Give a deck back", act: () => setShown("back") },
+    { name: "Make it by itself: start a plan", act: byItself },
     { name: "See the history", act: () => setShown("history") },
     { name: "Show the page larger", act: () => setZoom(larger) },
     { name: "Show the page smaller", act: () => setZoom(smaller) },
@@ -195,9 +205,14 @@ function Editor({ id }: { id: number }) {
         flex="none"
       >
         <Sentence label="The folio as a sentence" large pieces={sentenceOfFolio(parts)} />
-        <Button variant="plain" flex="none" onClick={() => setShown("back")}>
-          Give a deck back
-        </Button>
+        <Flex gap="8px" flex="none">
+          <Button variant="plain" onClick={() => void byItself()}>
+            Make it by itself
+          </Button>
+          <Button variant="plain" onClick={() => setShown("back")}>
+            Give a deck back
+          </Button>
+        </Flex>
       </Flex>
       {folio.refusal && <Refused sentence={folio.refusal.message} onClose={folio.forget} />}
       {data.problem && (

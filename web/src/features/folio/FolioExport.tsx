@@ -1,7 +1,7 @@
 import { Box, Flex, Popover } from "@chakra-ui/react";
 import { useState } from "react";
 import type { FolioPages } from "../../api/client";
-import { useUsualChoices } from "../../api/queries";
+import { useAbout, useUsualChoices } from "../../api/queries";
 import { CHOICE_TERMS } from "../../api/vocabulary";
 import { Button } from "../../shared/Button";
 import { Line } from "../../shared/Line";
@@ -41,7 +41,7 @@ export function FolioExport({ data, onSaid }: { data: FolioPages; onSaid: (words
 }
 
 function Forms({ data, onDone }: { data: FolioPages; onDone: (words: string) => void }) {
-  const forms = [...data.outputs, FILE];
+  const forms = [...(useAbout().data?.pages ?? []), FILE];
   const [ending, setEnding] = useState("pptx");
   const [choices, setChoices] = useState<Record<string, string>>({});
   const [working, setWorking] = useState(false);

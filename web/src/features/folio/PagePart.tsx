@@ -6,6 +6,7 @@ import { Claims } from "../../shared/Claims";
 import { FactInput } from "../../shared/FactInput";
 import { OneOf } from "../../shared/OneOf";
 import { Select } from "../../shared/Select";
+import { type Piece, Sentence } from "../../shared/Sentence";
 import type { PartProps } from "./FolioDock";
 import { factsOf } from "./facts";
 import {
@@ -17,7 +18,6 @@ import {
   withPage,
   withPlatesSwapped,
 } from "./folios";
-import { type Piece, Sentence } from "./Sentence";
 
 const KINDS = Object.entries(ARRANGEMENT_TERMS).map(([name, { said }]) => [name as Arrangement, said] as const);
 

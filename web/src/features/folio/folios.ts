@@ -62,7 +62,11 @@ export function nameFor(folio: FolioSpec, plate: number, title: string): string 
   const known = Object.entries(folio.plates ?? {}).find(([, each]) => each.plate === plate)?.[0];
   if (known) return known;
   const taken = new Set(Object.keys(folio.plates ?? {}));
-  const words = title.replace(/\{[^{}]*\}/g, " ").toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
+  const words =
+    title
+      .replace(/\{[^{}]*\}/g, " ")
+      .toLowerCase()
+      .match(/[\p{L}\p{N}]+/gu) ?? [];
   const telling = words.filter((word) => word.length > 3);
   const name = (telling.length > 1 ? telling : words).slice(0, 2).join(" ").slice(0, 32) || "plate";
   return (

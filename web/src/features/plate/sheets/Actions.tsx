@@ -1,8 +1,10 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { exportAddress, type Recipe } from "../../../api/client";
 import { useAbout, usePalettes } from "../../../api/queries";
 import { PAGE_TERMS, SPREAD_TERMS, SYMBOL_TERMS, THEME_TERMS } from "../../../api/vocabulary";
 import { type Action, FindAction } from "../../../shared/FindAction";
+import { startPlan } from "../../../shared/startPlan";
 import {
   turned,
   withBands,
@@ -38,6 +40,7 @@ export function Actions({ plate, recipe, open, onClose, onChange, others }: Prop
 
 function useActions(plate: number, recipe: Recipe, onChange: (change: Change) => void): Action[] {
   const navigate = useNavigate();
+  const client = useQueryClient();
   const palettes = usePalettes().data ?? [];
   const { exports, visions } = useAbout().data ?? { exports: [], visions: [] };
   const change = (name: string, make: Change): Action => ({ name, act: () => onChange(make) });
@@ -101,6 +104,10 @@ function useActions(plate: number, recipe: Recipe, onChange: (change: Change) =>
       note: `.${ending}`,
       act: () => window.location.assign(exportAddress(plate, ending)),
     })),
+    {
+      name: "Make it by itself: start a plan",
+      act: async () => navigate(await startPlan(client, { plate })),
+    },
     { name: "Go to the desk", act: () => navigate("/") },
   ];
 }

@@ -1,7 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import { Fragment, type ReactNode, useState } from "react";
-import { Marked } from "../../shared/Marked";
-import { Opens } from "../../shared/Opens";
+import { Marked } from "./Marked";
+import { Opens } from "./Opens";
 
 /** A phrase of a sentence: its words, whether it is set, and the card that sets it. */
 export type Piece =

@@ -1,0 +1,63 @@
+import { Box, chakra, Flex } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { api, type Plan, sentenceOf } from "../../api/client";
+import { keys } from "../../api/queries";
+import { whenSaved } from "../../shared/numbers";
+import { RunMark } from "../../shared/RunMark";
+import { MoreMenu } from "./MoreMenu";
+
+/** A plan by what it does, and how its last run ended. */
+export function PlanCard({ plan, onRefusal }: { plan: Plan; onRefusal: (sentence: string) => void }) {
+  const client = useQueryClient();
+  const last = plan.runs[0];
+
+  async function remove() {
+    try {
+      await api.removePlan(plan.id, plan.version);
+      client.removeQueries({ queryKey: keys.plan(plan.id) });
+    } catch (error) {
+      onRefusal(sentenceOf(error));
+    }
+    await client.invalidateQueries({ queryKey: keys.plans });
+  }
+
+  return (
+    <Flex
+      as="article"
+      position="relative"
+      gap="10px"
+      p="12px"
+      bg="card"
+      borderWidth="1px"
+      borderColor="line"
+      borderRadius="8px"
+      _hover={{ borderColor: "edge", boxShadow: "page" }}
+    >
+      <Box flex="1" minW="0">
+        <Box fontWeight="600" truncate title={plan.title}>
+          <chakra.span css={{ "& a::after": { content: '""', position: "absolute", inset: 0 } }}>
+            <Link to={`/plans/${plan.id}`}>{plan.title}</Link>
+          </chakra.span>
+        </Box>
+        <Box color={plan.problem ? "alarm" : "quiet"} textStyle="small" overflowWrap="anywhere" lineClamp={3}>
+          {plan.problem || `${plan.spec.paused ? "Paused. " : ""}${plan.words}`}
+        </Box>
+        {last && (
+          <Flex mt="8px" gap="4px" textStyle="small">
+            <RunMark state={last.state} dry={last.dry} />
+            <Box flex="1" minW="0" overflowWrap="anywhere" lineClamp={3}>
+              {whenSaved(last.ended ?? last.created)}
+              {last.words && `: ${last.words}`}
+            </Box>
+          </Flex>
+        )}
+      </Box>
+      <MoreMenu
+        label={`More about the plan ${plan.title}`}
+        action="Remove this plan and the list of its runs; what they made stays"
+        onAction={() => void remove()}
+      />
+    </Flex>
+  );
+}
