@@ -12,10 +12,10 @@ const MARKS: Record<Run["state"], readonly [word: string, mark: string, ink: str
   cut: ["cut off", "~", "quiet"],
 };
 
-export function RunMark({ state, dry }: { state: Run["state"]; dry: boolean }) {
+export function RunMark({ state, dry, w = "auto" }: { state: Run["state"]; dry: boolean; w?: string }) {
   const [word, mark, ink] = MARKS[state];
   return (
-    <Flex w="96px" flex="none" gap="8px" align="baseline" color={ink}>
+    <Flex w={w} flex="none" gap="8px" align="baseline" color={ink}>
       <Box aria-hidden="true" fontWeight="600" w="12px" textAlign="center">
         {mark}
       </Box>

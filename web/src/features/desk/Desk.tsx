@@ -77,24 +77,15 @@ export function Desk() {
           >
             {!empty && (
               <Box as="section" aria-labelledby="plates">
-                {(folios.data?.length ?? 0) > 0 && (
+                {(folios.data?.length ?? 0) + (plans.data?.length ?? 0) > 0 && (
                   <Box as="section" aria-labelledby="folios" mb="26px">
                     <Heading id="folios" as="h2" textStyle="heading" mb="14px" minH="32px" alignContent="center">
-                      Folios
+                      {plans.data?.length ? "Folios and plans" : "Folios"}
                     </Heading>
                     <Grid templateColumns="repeat(auto-fill, minmax(min(320px, 100%), 1fr))" gap="20px">
                       {folios.data?.map((folio) => (
                         <FolioCard key={folio.id} folio={folio} onRefusal={setRefusal} />
                       ))}
-                    </Grid>
-                  </Box>
-                )}
-                {(plans.data?.length ?? 0) > 0 && (
-                  <Box as="section" aria-labelledby="plans" mb="26px">
-                    <Heading id="plans" as="h2" textStyle="heading" mb="14px" minH="32px" alignContent="center">
-                      Plans
-                    </Heading>
-                    <Grid templateColumns="repeat(auto-fill, minmax(min(320px, 100%), 1fr))" gap="20px">
                       {plans.data?.map((plan) => (
                         <PlanCard key={plan.id} plan={plan} onRefusal={setRefusal} />
                       ))}

@@ -40,11 +40,11 @@ export function PlanCard({ plan, onRefusal }: { plan: Plan; onRefusal: (sentence
             <Link to={`/plans/${plan.id}`}>{plan.title}</Link>
           </chakra.span>
         </Box>
-        <Box color={plan.problem ? "alarm" : "quiet"} textStyle="small" overflowWrap="anywhere" lineClamp={3}>
+        <Box color={plan.problem ? "alarm" : "quiet"} textStyle="small" overflowWrap="anywhere">
           {plan.problem || `${plan.spec.paused ? "Paused. " : ""}${plan.words}`}
         </Box>
         {last && (
-          <Flex mt="8px" gap="4px" textStyle="small">
+          <Flex mt="8px" gap="10px" textStyle="small">
             <RunMark state={last.state} dry={last.dry} />
             <Box flex="1" minW="0" overflowWrap="anywhere" lineClamp={3}>
               {whenSaved(last.ended ?? last.created)}

@@ -179,7 +179,7 @@ function Without({ guards, set }: { guards: Guards; set: (part: Partial<Guards>)
     <Box role="group" aria-label="Nothing of this is found">
       <Box mb="4px">Nothing of this is found</Box>
       {FINDERS.map(([name, { found }]) => (
-        <Flex as="label" key={name} gap="8px" align="center" py="2px" cursor="pointer">
+        <Flex as="label" key={name} gap="8px" align="center" minH="24px" cursor="pointer">
           <input
             type="checkbox"
             checked={chosen.includes(name)}

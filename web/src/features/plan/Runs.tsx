@@ -65,7 +65,7 @@ function One({ plan, run, told }: { plan: number; run: Run; told: number }) {
       borderColor="line"
       aria-current={isUnderWay(run) ? "step" : undefined}
     >
-      <RunMark state={run.state} dry={run.dry} />
+      <RunMark state={run.state} dry={run.dry} w="96px" />
       <Box flex="1" minW="0">
         <Flex gap="10px" align="baseline" wrap="wrap">
           <Box color="quiet" textStyle="small">

@@ -251,9 +251,9 @@ function MakeCard({ spec, names, onChange }: Props) {
               options={things.some(([each]) => each === key) ? things : [[key, names.title(make)], ...things]}
               onChange={(chosen) => onChange(withMake(at, thing(chosen, make)))}
             />
-            <Flex wrap="wrap" columnGap="14px" rowGap="4px" mt="8px" role="group" aria-label="Forms">
+            <Flex wrap="wrap" columnGap="14px" mt="8px" role="group" aria-label="Forms">
               {names.forms(make).map(({ ending, title }) => (
-                <Flex as="label" key={ending} gap="6px" align="center" cursor="pointer">
+                <Flex as="label" key={ending} gap="6px" align="center" minH="24px" cursor="pointer">
                   <input
                     type="checkbox"
                     checked={forms.includes(ending)}

@@ -24,11 +24,16 @@ export function usePlanChanges(id: number) {
         (now) => {
           const next = make(now.spec);
           if (JSON.stringify(next) === JSON.stringify(now.spec)) return null;
-          return api.changePlan(id, next, now.version);
+          // What was set is seen at once; what is refused is put back.
+          client.setQueryData(keys.plan(id), { ...now, spec: next });
+          return api.changePlan(id, next, now.version).catch((error: unknown) => {
+            client.setQueryData(keys.plan(id), now);
+            throw error;
+          });
         },
         () => void change(make),
       ),
-    [take, id],
+    [client, take, id],
   );
 
   const run = useCallback(
