@@ -36,11 +36,11 @@ class CameBack:
         for found in self.returned.figures:
             seen.setdefault(found.plate, []).append(found)
         for plate, those in seen.items():
-            pages = sorted({found.page for found in those})
-            if len(pages) > 1 and not copies:
-                name, on = f"“{plate}”" if plate else "the figure", ", ".join(map(str, pages))
+            places = list(dict.fromkeys(found.where for found in those))
+            if len(places) > 1 and not copies:
+                name, on = f"“{plate}”" if plate else "the figure", ", ".join(places)
                 raise DrawError(
-                    f"{name} stands on {counted(len(pages), 'page')}, {on}; add --copies all to remake each, or --copies first",
+                    f"{name} stands in {counted(len(places), 'place')}, {on}; add --copies all to remake each, or --copies first",
                     path="--copies",
                 )
         figures = self.returned.figures

@@ -219,7 +219,7 @@ def _refresh(given: argparse.Namespace) -> int:
     content = given.deck.read_bytes()
     came = CameBack(opened(content), given.folder)
     for change in came.changes():
-        print(f"page {change.found.page}: {change.found.plate or 'the figure'}: {change.told}")
+        print(f"{change.found.where}: {change.found.plate or 'the figure'}: {change.told}")
     if not given.dry:
         new = refreshed(content, came.pieces(given.copies))
         given.out.write_bytes(new)

@@ -256,25 +256,25 @@ class FolioPlateAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class ReturnedFigureAnswer:
-    """A figure in a deck that came back: the page that it is on, the plate it is called by, what it is there, and what refreshing
-    it would change, in words. ``copies`` are the other pages that the same plate stands on; it ``stays`` as it is where it cannot
-    be remade.
+    """A figure in a file that came back: where it stands, the plate it is called by, what it is there, and what refreshing it
+    would change, in words. ``copies`` are the other places that the same plate stands in; it ``stays`` as it is where it cannot be
+    remade.
     """
 
     number: int
-    page: int
+    where: str
     plate: str
     form: Literal["table", "shapes", "picture"]
     told: str
     changed: int
     stays: bool
     broken: Sequence[str]
-    copies: Sequence[int]
+    copies: Sequence[str]
 
 
 @dataclass(frozen=True, kw_only=True)
 class ReturnedAnswer:
-    """The figures of a deck that came back, page by page."""
+    """The figures of a file that came back, in their order there."""
 
     figures: Sequence[ReturnedFigureAnswer]
 

@@ -4,6 +4,7 @@ import io
 import json
 from dataclasses import replace
 
+import docx
 import pytest
 from pptx import Presentation
 
@@ -257,7 +258,7 @@ class TestReturned:
         mend = {"do": "drop", "where": [{"field": "pier", "in": ["Knot"]}]}
         client.put(f"/api/tables/{log}/mends", {"mends": [mend]}, format="json")
         first, second = self.given(client, content).json()["figures"]
-        assert (first["page"], first["plate"], first["form"], first["copies"]) == (2, "winter makes", "table", [])
+        assert (first["where"], first["plate"], first["form"], first["copies"]) == ("page 2", "winter makes", "table", [])
         assert first["told"] == "no number changed; went: Knot; claims no longer that highest row is Knot: highest row is Brack"
         assert first["broken"] == ["highest row is Knot: highest row is Brack"]
         assert second["told"] == "no number changed; went: Knot"
@@ -279,6 +280,19 @@ class TestReturned:
     def test_a_plate_is_remade_as_it_stands_now(self, client, content, plates):
         client.change(plates[1], pivot={**PIVOT, "keep": [{"field": "month", "in": ["x"]}]}, words={"title": "Crowded piers"})
         assert self.given(client, content).json()["figures"][1]["told"] == "no number changed; went: y, z"
+
+    def test_a_report_comes_back_as_a_report(self, client, started, log):
+        content = client.get(f"/api/folios/{started['folio']['id']}/export.docx?form=table").content
+        client.put(
+            f"/api/tables/{log}/mends", {"mends": [{"do": "drop", "where": [{"field": "month", "in": ["z"]}]}]}, format="json"
+        )
+        first, second = self.given(client, content).json()["figures"]
+        assert (first["where"], second["where"]) == ("under “Winter makes us late”", "under “Crowded piers”")
+        assert first["told"] == "no number changed; went: z"
+        new = self.given(client, content, "/api/returned/refreshed?name=Monday.docx")
+        assert new.headers["Content-Type"].endswith("wordprocessingml.document")
+        tables = docx.Document(io.BytesIO(new.content)).tables
+        assert [[cell.text for cell in table.rows[0].cells] for table in tables] == [["", "x", "y"]] * 2
 
     def test_plates_that_share_one_scale_share_it_still(self, client, content, started, plates, log):
         spec = {**started["spec"], "pages": [{"arrange": "beside", "plates": list(started["plates"]), "share": True}]}

@@ -2,34 +2,31 @@
 
 import copy
 import posixpath
-from collections.abc import Iterable, Mapping
+from collections.abc import Collection, Iterable, Mapping
 from typing import Any
 
 from lxml import etree
 
 from ..draw.making.slide_figure import BESIDE
 from ..draw.making.told import NAME
-from ..errors import DrawError
 from ..folio.naming import plate_named
 from .found import Found, Piece
+from .package import R, replace_picture, tree_of
 from .tables import relooked
 
 _EMU = 12_700
 _A = "{http://schemas.openxmlformats.org/drawingml/2006/main}"
 _P = "{http://schemas.openxmlformats.org/presentationml/2006/main}"
-_R = "{http://schemas.openxmlformats.org/officeDocument/2006/relationships}"
 _RELATION = "{http://schemas.openxmlformats.org/package/2006/relationships}Relationship"
 _DECK = "ppt/presentation.xml"
-_MOST_PART = 40_000_000
-"""Bytes that one slide may have."""
 _TAGS = {f"{_P}graphicFrame": "table", f"{_P}grpSp": "shapes", f"{_P}pic": "picture"}
 
 
-def find(parts: Mapping[str, bytes]) -> list[Found]:
+def find(parts: Mapping[str, bytes], _plates: Collection[str]) -> list[Found]:
     """The figures of a deck, slide by slide."""
     found = []
     for page, part in enumerate(_slides(parts), 1):
-        for place, shape in enumerate(_shapes(_tree(parts, part))):
+        for place, shape in enumerate(_shapes(tree_of(parts, part))):
             found.append(_found(shape, part, place, page))
     return found
 
@@ -41,7 +38,7 @@ def put(parts: Mapping[str, bytes], pieces: Iterable[Piece]) -> dict[str, bytes]
     for piece in pieces:
         by_part.setdefault(piece.found.part, []).append(piece)
     for part, those in by_part.items():
-        tree = _tree(parts, part)
+        tree = tree_of(parts, part)
         shapes = _shapes(tree)
         for piece in those:
             _put(made, part, shapes[piece.found.place], piece)
@@ -49,20 +46,11 @@ def put(parts: Mapping[str, bytes], pieces: Iterable[Piece]) -> dict[str, bytes]
     return made
 
 
-def _tree(parts: Mapping[str, bytes], part: str) -> Any:
-    body = parts.get(part, b"")
-    if len(body) > _MOST_PART:
-        raise DrawError(f"a part of the file, {part}, is too large to be one of ours", path="file")
-    try:
-        return etree.fromstring(body, etree.XMLParser(resolve_entities=False, no_network=True, huge_tree=False))
-    except etree.XMLSyntaxError as error:
-        raise DrawError(f"a part of the file, {part}, is damaged; open and save it anew", path="file") from error
-
-
 def _slides(parts: Mapping[str, bytes]) -> list[str]:
     """The parts of the slides in the order that they are shown in."""
-    relations = {each.get("Id"): each.get("Target", "") for each in _tree(parts, "ppt/_rels/presentation.xml.rels").iter(_RELATION)}
-    names = [relations.get(each.get(f"{_R}id"), "") for each in _tree(parts, _DECK).iter(f"{_P}sldId")]
+    about = tree_of(parts, "ppt/_rels/presentation.xml.rels")
+    relations = {each.get("Id"): each.get("Target", "") for each in about.iter(_RELATION)}
+    names = [relations.get(each.get(f"{R}id"), "") for each in tree_of(parts, _DECK).iter(f"{_P}sldId")]
     targets = [name.lstrip("/") if name.startswith("/") else posixpath.normpath(f"ppt/{name}") for name in names if name]
     return [target for target in targets if target in parts]
 
@@ -148,7 +136,7 @@ def _put(made: dict[str, bytes], part: str, shape: Any, piece: Piece) -> None:
     if about.get("descr", "").startswith("Heat map"):  # words that a person wrote stay
         about.set("descr", piece.alternative)
     if piece.found.form == "picture":
-        _picture(made, part, shape, piece)
+        replace_picture(made, part, shape.find(f".//{_A}blip"), piece.picture)
         return
     new = etree.fromstring(piece.xml)
     if piece.found.form == "shapes":
@@ -180,32 +168,3 @@ def _regrouped(group: Any, new: Any) -> None:
             each.set("id", str(highest))
         group.insert(place, child)
         place += 1
-
-
-def _picture(made: dict[str, bytes], part: str, shape: Any, piece: Piece) -> None:
-    """Another file in the place of a picture's, whose crop, frame and effects stay."""
-    folder, name = posixpath.split(part)
-    relations = f"{folder}/_rels/{name}.rels"
-    tree = etree.fromstring(made[relations])
-    blip = shape.find(f".//{_A}blip")
-    relation = next(each for each in tree if each.get("Id") == blip.get(f"{_R}embed"))
-    target = posixpath.normpath(f"{folder}/{relation.get('Target')}")
-    users = sum(posixpath.basename(target).encode() in body for at, body in made.items() if at.endswith(".rels"))
-    if users == 1 and target.endswith(".png"):
-        made[target] = piece.picture
-        return
-    number = 1
-    while (fresh := f"ppt/media/finch{number}.png") in made:
-        number += 1
-    made[fresh] = piece.picture
-    ids = {each.get("Id") for each in tree}
-    own = next(f"rIdFinch{i}" for i in range(1, 10_000) if f"rIdFinch{i}" not in ids)
-    added = copy.deepcopy(relation)
-    added.set("Id", own)
-    added.set("Target", posixpath.relpath(fresh, folder))
-    tree.append(added)
-    blip.set(f"{_R}embed", own)
-    made[relations] = etree.tostring(tree, xml_declaration=True, encoding="UTF-8", standalone=True)
-    types = made["[Content_Types].xml"]
-    if b'Extension="png"' not in types:
-        made["[Content_Types].xml"] = types.replace(b"</Types>", b'<Default Extension="png" ContentType="image/png"/></Types>')

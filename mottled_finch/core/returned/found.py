@@ -9,7 +9,8 @@ Form = Literal["table", "shapes", "picture"]
 @dataclass(frozen=True, kw_only=True)
 class Found:
     """A figure by the ``plate`` it is called by, which is empty in a file with one. ``part`` is the part of the package that it is
-    in, and ``place`` its number among the figures there; ``page`` is that of the slide, from 1, or 0 in a document.
+    in, and ``place`` its number among the figures there; ``page`` is that of the slide, from 1, or 0 in a document, where it stands
+    ``under`` a heading.
 
     ``width`` and ``height`` are the points it has now, of which the crop (left, top, right, bottom, in shares) shows a part;
     ``drawn`` are those of the page that it was drawn on, where that can be told. ``family`` is the font of its words. ``texts``
@@ -29,14 +30,20 @@ class Found:
     texts: tuple[tuple[str | None, ...], ...] = ()
     says: str = ""
     beside: bool = False
+    under: str = ""
     crop: tuple[float, float, float, float] = (0.0, 0.0, 0.0, 0.0)
+
+    @property
+    def where(self) -> str:
+        """Where it stands, in words."""
+        return f"page {self.page}" if self.page else f"under “{self.under}”" if self.under else "the document"
 
 
 @dataclass(frozen=True, kw_only=True)
 class Piece:
     """What takes the place of a figure: a table, its ``heads`` being so many lines above and beside the cells, and what is beside
     it; shapes; or a picture; and its words for who does not see.
-    ``lines`` are what stands below it in a document: what stood there, and what stands there now.
+    ``lines`` are what stands below it in a document: of each its part, and the paragraph.
     """
 
     found: Found

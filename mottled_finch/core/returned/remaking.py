@@ -9,14 +9,15 @@ from ..draw.making.slide_table import Frame, table_of, table_xml
 from ..draw.making.tabled import MARKS, Tabled, tabled
 from ..draw.making.told import NAME
 from ..draw.png import draw_png
-from ..errors import DrawError
 from ..figure.figure import Figure, laid_anew
 from ..figure.page_words import page_words
 from ..folio.naming import named
 from ..recipe.page_type import least_type
 from ..scene import Part
 from ..scene.typeface import using
+from .document_pieces import document_piece
 from .found import Found, Piece
+from .printing import printing, prints_in
 
 _ROUND = 52.0, 90.0
 """Points around a table alone, for its legend and words, where its legend was taken away."""
@@ -69,8 +70,10 @@ class FigureChange:
 
 def piece_of(found: Found, figure: Figure) -> Piece:
     """The figure for its place. Raises DrawError where it can no longer be what it was there."""
-    laid = _laid(found, figure)
     name = named(found.plate) if found.plate else NAME
+    if not found.page:
+        return document_piece(found, figure, name)
+    laid = _laid(found, figure)
     with using(laid.typeface):
         if found.form == "picture":
             return Piece(found=found, picture=draw_png(laid), alternative=laid.scene.alternative)
@@ -78,12 +81,7 @@ def piece_of(found: Found, figure: Figure) -> Piece:
         if found.form == "shapes":
             xml = shapes_xml(laid, family, name, 1, of_table=False)
             return Piece(found=found, xml=xml, alternative=laid.scene.alternative)
-        grid = laid.scene.grid
-        if grid is None:
-            raise DrawError("there is nothing in it any more", path=found.plate)
-        # whether values are printed is as it was: sizes are those that stand there
-        prints = tuple("" for _ in grid.steps) if _prints(found, tabled(laid)) else ()
-        laid = replace(laid, scene=replace(laid.scene, grid=replace(grid, prints=prints)))
+        laid = printing(found, laid)
         table = table_of(laid) or tabled(laid)
         xml = table_xml(laid, table, Frame(1, name, family, laid.recipe.page.language or "en-US", (0.0, 0.0), ""))
         beside = shapes_xml(laid, family, name, 1, of_table=True) if found.beside else ""
@@ -128,14 +126,6 @@ def _outside(found: Found, figure: Figure) -> set[Part]:
     return {part for part, text in parts if not text or "".join(text.partition("{")[0].split()) not in said}
 
 
-def _prints(found: Found, table: Tabled) -> bool:
-    """Whether cells say anything where the figure stands."""
-    return any(text for line in found.texts[table.head_rows :] for text in line[table.head_columns :] if text not in _MARKED)
-
-
-_MARKED = {"", None, *MARKS.values()}
-
-
 def change_of(found: Found, figure: Figure) -> FigureChange:
     """What refreshing the figure would change."""
     claims = tuple(judged(figure))
@@ -143,7 +133,7 @@ def change_of(found: Found, figure: Figure) -> FigureChange:
         return FigureChange(found=found, claims=claims)
     table = tabled(figure)
     before, now = _cells(found.texts, table), _cells(_texts(table), table)
-    printed = _prints(found, table)
+    printed = prints_in(found, table)
     changed = tuple(
         CellChange(name=", ".join(filter(None, key)), before=before.get(key, ""), now=text)
         for key, text in now.items()

@@ -1,15 +1,15 @@
 """A file that came back: what is in it, and the same with its figures remade. ``FORMS`` is the table of its forms."""
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Collection, Iterable, Mapping
 from dataclasses import dataclass
 from io import BytesIO
 from zipfile import ZIP_DEFLATED, ZIP_STORED, ZipFile
 
 from ..draw.house.parts import TYPES, parts_of
-from ..draw.making.source import Source, source_in
+from ..draw.making.source import Source, source_in, text_in
 from ..errors import DrawError
 from ..folio.source import FolioSource, folio_source_in
-from . import deck
+from . import deck, document
 from .found import Found, Piece
 
 Parts = Mapping[str, bytes]
@@ -21,11 +21,14 @@ _MOST_BYTES = 200_000_000
 class Form:
     """How figures are found in a kind of package, and put back."""
 
-    find: Callable[[Parts], list[Found]]
+    find: Callable[[Parts, Collection[str]], list[Found]]
     put: Callable[[Parts, Iterable[Piece]], dict[str, bytes]]
 
 
-FORMS: dict[bytes, Form] = {b"presentationml.": Form(deck.find, deck.put)}
+FORMS: dict[bytes, Form] = {
+    b"presentationml.": Form(deck.find, deck.put),
+    b"wordprocessingml.": Form(document.find, document.put),
+}
 """By what the types of a package name."""
 
 
@@ -41,14 +44,16 @@ class Returned:
 def opened(content: bytes) -> Returned:
     """What is in a file that came back. Raises DrawError for one that is none of ours, or cannot be read."""
     parts = _parts(content)
-    figures = _form(parts).find(parts)
+    form = _form(parts)
+    folio = folio_source_in(content)
+    own = None if folio else text_in(content)
+    figures = form.find(parts, folio.plates if folio else [""] if own else [])
     if not figures:
         raise DrawError(
-            "there is no figure of Mottled Finch in it by its name; give back a deck that was made here, "
+            "there is no figure of Mottled Finch in it by its name; give back a deck or document that was made here, "
             "or put the figures in anew",
             path="file",
         )
-    folio = folio_source_in(content)
     plates = folio.plates if folio else {"": source_in(content)}
     return Returned(figures=tuple(figures), plates=plates, folio=folio)
 
@@ -81,4 +86,4 @@ def _form(parts: Parts) -> Form:
     for name, form in FORMS.items():
         if name in parts[TYPES] and b".main+xml" in parts[TYPES]:
             return form
-    raise DrawError("this is no deck; give back a .pptx that was made here", path="file")
+    raise DrawError("this is no deck or document; give back a .pptx or .docx that was made here", path="file")

@@ -1,15 +1,17 @@
 """A table of a slide remade in the looks that the one before it has: fonts, sizes, borders, widths and heights stay with their
-heads and cells, whatever came in between.
+heads and cells.
 """
 
 import copy
 from typing import Any
 
 from ..vocabulary import CELL_LOOK
+from .matching import column_keys, keep_lengths, matched, near
 
 _A = "{http://schemas.openxmlformats.org/drawingml/2006/main}"
 _BORDERS = tuple(f"{_A}ln{side}" for side in ("L", "R", "T", "B", "TlToBr", "BlToTr"))
-_OURS = {CELL_LOOK.dark_ink[1:7].lower(), "ffffff", "000000"}
+OUR_INKS = {CELL_LOOK.dark_ink[1:7].lower(), "ffffff", "000000"}
+"""Of cells: they follow from the fills."""
 
 
 def relooked(new: Any, old: Any, heads: tuple[int, int]) -> None:
@@ -19,17 +21,18 @@ def relooked(new: Any, old: Any, heads: tuple[int, int]) -> None:
     above, beside = heads
     old_rows, new_rows = old.findall(f"{_A}tr"), new.findall(f"{_A}tr")
     before, after = _texts(old_rows), _texts(new_rows)
-    rows = _matched([_key(line[:beside]) for line in before], [_key(line[:beside]) for line in after], above)
-    columns = _matched(_column_keys(before, above), _column_keys(after, above), beside)
+    rows = matched([tuple(line[:beside]) for line in before], [tuple(line[:beside]) for line in after], above)
+    columns = matched(column_keys(before, above), column_keys(after, above), beside)
     style = old.find(f"{_A}tblPr")
     if style is not None:
         new.replace(new.find(f"{_A}tblPr"), copy.deepcopy(style))
-    _lengths(new.find(f"{_A}tblGrid"), old.find(f"{_A}tblGrid"), f"{_A}gridCol", "w", columns)
-    _lengths(new, old, f"{_A}tr", "h", rows)
+    for tag, name, lines in ((f"{_A}tblGrid/{_A}gridCol", "w", columns), (f"{_A}tr", "h", rows)):
+        keep_lengths(new.findall(tag), [int(each.get(name, "0")) for each in old.findall(tag)], name, lines)
     for y, row in enumerate(new_rows):
-        old_cells = old_rows[rows[y]].findall(f"{_A}tc") if rows[y] is not None else _nearest(old_rows, rows, y)
+        line = near(rows, y)
+        old_cells = None if line is None else old_rows[line].findall(f"{_A}tc")
         for x, cell in enumerate(row.findall(f"{_A}tc")):
-            at = columns[x] if columns[x] is not None else _near(columns, x)
+            at = near(columns, x)
             if old_cells is not None and at is not None and at < len(old_cells):
                 _cell(cell, old_cells[at])
 
@@ -48,55 +51,6 @@ def _texts(rows: list[Any]) -> list[list[str]]:
                 line.append("".join(cell.itertext(f"{_A}t")))
         found.append(line)
     return found
-
-
-def _key(texts: list[str]) -> tuple[str, ...]:
-    return tuple(texts)
-
-
-def _column_keys(texts: list[list[str]], above: int) -> list[tuple[str, ...]]:
-    width = max(map(len, texts), default=0)
-    return [tuple(line[x] if x < len(line) else "" for line in texts[:above]) for x in range(width)]
-
-
-def _matched(old: list[tuple[str, ...]], new: list[tuple[str, ...]], heads: int) -> list[int | None]:
-    """Of each new line the old one: heads by their place, others by what their heads say; the first of those that say the same."""
-    left: dict[tuple[str, ...], list[int]] = {}
-    for at, key in enumerate(old):
-        if at >= heads:
-            left.setdefault(key, []).append(at)
-    found: list[int | None] = []
-    for at, key in enumerate(new):
-        if at < heads:
-            found.append(at if at < len(old) else None)
-        else:
-            there = left.get(key)
-            found.append(there.pop(0) if there else None)
-    return found
-
-
-def _near(lines: list[int | None], at: int) -> int | None:
-    """The old line of the nearest new one that has one."""
-    known = [(abs(i - at), line) for i, line in enumerate(lines) if line is not None]
-    return min(known)[1] if known else None
-
-
-def _nearest(rows: list[Any], lines: list[int | None], at: int) -> list[Any] | None:
-    near = _near(lines, at)
-    return None if near is None else rows[near].findall(f"{_A}tc")
-
-
-def _lengths(new: Any, old: Any, tag: str, name: str, lines: list[int | None]) -> None:
-    """Widths or heights: those of the old lines, for new lines that of the nearest, together as much as before."""
-    before = [int(each.get(name, "0")) for each in old.findall(tag)]
-    places = new.findall(tag)
-    lengths = []
-    for at in range(len(places)):
-        line = lines[at] if lines[at] is not None else _near(lines, at)
-        lengths.append(before[line] if line is not None and line < len(before) else int(places[at].get(name, "0")))
-    scale = sum(before) / sum(lengths) if sum(lengths) else 1.0
-    for place, length in zip(places, lengths, strict=True):
-        place.set(name, str(round(length * scale)))
 
 
 def _cell(new: Any, old: Any) -> None:
@@ -128,7 +82,7 @@ def _run(new: Any, old: Any) -> None:
         new.extend(copy.deepcopy(each) for each in old.findall(f"{_A}{tag}"))
     own = old.find(f"{_A}solidFill")
     color = own.find(f"{_A}srgbClr") if own is not None else None
-    if own is not None and (color is None or color.get("val", "").lower() not in _OURS) and not _is_head(new, color):
+    if own is not None and (color is None or color.get("val", "").lower() not in OUR_INKS) and not _is_head(new, color):
         new.replace(new.find(f"{_A}solidFill"), copy.deepcopy(own))
 
 

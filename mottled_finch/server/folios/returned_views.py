@@ -1,4 +1,4 @@
-"""Decks that come back over HTTP: what would change in them, and the same with their figures remade."""
+"""Decks and documents that come back over HTTP: what would change in them, and the same with their figures remade."""
 
 import json
 from dataclasses import dataclass
@@ -9,7 +9,7 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from mottled_finch.core.draw import Source
+from mottled_finch.core.draw import DRAWINGS, Source
 from mottled_finch.core.errors import CoreError, TableError
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.folio.source import FolioSource, folio_source_from
@@ -30,14 +30,13 @@ from ..tables.models import Table
 from ..work.worker import LOOKS, WorkFailed
 
 _MOST = 200_000_000
-_DECK = "application/vnd.openxmlformats-officedocument.presentationml.presentation"
 
 
 class ReturnedDecks(Given):
     @extend_schema(operation_id="returned_deck", request=BODY, responses={200: refers_to(ReturnedAnswer), **REFUSED})
     def post(self, request: Request) -> Response:
-        """What refreshing a deck would change, which is the body of the request, figure by figure. Nothing is kept."""
-        came = _came_back(self.content(request, _MOST, "deck"))
+        """What refreshing a deck or document would change, which is the body, figure by figure. Nothing is kept."""
+        came = _came_back(self.content(request, _MOST, "file"))
         return answer(ReturnedAnswer(figures=[came.told(number) for number in range(len(came.figures))]))
 
 
@@ -52,8 +51,8 @@ class RefreshedDeck(Given):
         responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, **REFUSED},
     )
     def post(self, request: Request) -> HttpResponse:
-        """The deck with its figures remade where they stand; every other part of it is the same, byte for byte."""
-        content = self.content(request, _MOST, "deck")
+        """The deck or document with its figures remade where they stand; every other part is the same, byte for byte."""
+        content = self.content(request, _MOST, "file")
         leave = {whole_number(each, "leave") for each in request.query_params.get("leave", "").split(",") if each}
         came = _came_back(content)
         made = on_their_scales(came.figures, came.those_made(), came.folio.spec() if came.folio else None)
@@ -61,13 +60,14 @@ class RefreshedDeck(Given):
         try:
             new = bytes(LOOKS.do("refreshed", content, tuple(pieces)))
         except WorkFailed as error:
-            raise Problem(422, f"The deck cannot be written: {error}.", "file") from error
-        return HttpResponse(new, content_type=_DECK, headers=saved_as(file_name(request)))
+            raise Problem(422, f"The file cannot be written: {error}.", "file") from error
+        kind = DRAWINGS["docx" if came.figures[0].page == 0 else "pptx"].media_type
+        return HttpResponse(new, content_type=kind, headers=saved_as(file_name(request)))
 
 
 @dataclass
 class _CameBack:
-    """A deck that came back, and the plates of this library that its figures are of."""
+    """A file that came back, and the plates of this library that its figures are of."""
 
     figures: tuple[Found, ...]
     plates: dict[str, Source]
@@ -77,17 +77,18 @@ class _CameBack:
     def told(self, number: int) -> ReturnedFigureAnswer:
         found = self.figures[number]
         figure = self.figure(found.plate)
+        elsewhere = [each.where for each in self.figures if each.plate == found.plate and each.where != found.where]
         change = change_of(found, figure) if isinstance(figure, Figure) else FigureChange(found=found, why=str(figure))
         return ReturnedFigureAnswer(
             number=number,
-            page=found.page,
+            where=found.where,
             plate=found.plate,
             form=found.form,
             told=change.told,
             changed=len(change.changed),
             stays=bool(change.why),
             broken=[f"{each.words}: {each.now}" for each in change.claims if not each.holds],
-            copies=sorted({each.page for each in self.figures if each.plate == found.plate and each.page != found.page}),
+            copies=list(dict.fromkeys(elsewhere)),
         )
 
     def figure(self, plate: str) -> Figure | CoreError:
@@ -104,7 +105,7 @@ class _CameBack:
         """The plate as it stands in this library; of a file that was made in a shell, its recipe on the table called so."""
         source = self.plates.get(plate)
         if source is None:
-            raise TableError("the deck does not say how it was made")
+            raise TableError("the file does not say how it was made")
         own = None
         if source.plate is not None:
             own = Plate.objects.select_related("table", "table__current").filter(pk=source.plate, table__name=source.table).first()
@@ -128,11 +129,11 @@ def _table(name: str) -> Table:
 
 
 def _came_back(content: bytes) -> _CameBack:
-    """The deck, read by a process of its own. Raises DrawError for one that is none of ours, Problem where it ends that process."""
+    """The file, read by a process of its own. Raises DrawError for one that is none of ours, Problem where it ends that process."""
     try:
         figures, told = LOOKS.do("returned", content)
     except WorkFailed as error:
-        raise Problem(422, f"The deck cannot be read: {error}.", "file") from error
+        raise Problem(422, f"The file cannot be read: {error}.", "file") from error
     plain = json.loads(told)
     return _CameBack(
         figures=tuple(figures),

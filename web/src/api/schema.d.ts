@@ -725,7 +725,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description What refreshing a deck would change, which is the body of the request, figure by figure. Nothing is kept. */
+        /** @description What refreshing a deck or document would change, which is the body, figure by figure. Nothing is kept. */
         post: operations["returned_deck"];
         delete?: never;
         options?: never;
@@ -742,7 +742,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description The deck with its figures remade where they stand; every other part of it is the same, byte for byte. */
+        /** @description The deck or document with its figures remade where they stand; every other part is the same, byte for byte. */
         post: operations["refreshed_deck"];
         delete?: never;
         options?: never;
@@ -2718,14 +2718,14 @@ export interface components {
             dry?: boolean;
             again?: boolean;
         };
-        /** @description The figures of a deck that came back, page by page. */
+        /** @description The figures of a file that came back, in their order there. */
         ReturnedAnswer: {
             figures: components["schemas"]["ReturnedFigureAnswer"][];
         };
-        /** @description A figure in a deck that came back: the page that it is on, the plate it is called by, what it is there, and what refreshing it would change, in words. ``copies`` are the other pages that the same plate stands on; it ``stays`` as it is where it cannot be remade. */
+        /** @description A figure in a file that came back: where it stands, the plate it is called by, what it is there, and what refreshing it would change, in words. ``copies`` are the other places that the same plate stands in; it ``stays`` as it is where it cannot be remade. */
         ReturnedFigureAnswer: {
             number: number;
-            page: number;
+            where: string;
             plate: string;
             /** @enum {unknown} */
             form: "table" | "shapes" | "picture";
@@ -2733,7 +2733,7 @@ export interface components {
             changed: number;
             stays: boolean;
             broken: string[];
-            copies: number[];
+            copies: string[];
         };
         /** @description A template of the house: the size of its pages in points, the accents and fonts of its theme, palettes of these, its layouts with room for a figure, and the one that figures are laid in unless another is chosen. */
         TemplateAnswer: {

@@ -14,6 +14,7 @@ from ...scene.typeface import BUNDLED, using
 from ...words.wording import printable
 from ..png import draw_png
 from .bare import as_chosen
+from .bookmarks import MAIN, TABLE, W, bookmark_for, put_bookmark
 from .choices import Choices
 from .tabled import MARKS, Place, Tabled, tabled
 from .told import NAME, Told, about, told
@@ -31,8 +32,7 @@ MARGIN = 54.0
 _LEAST_ROOM = 200.0
 _WORDS = 130.0
 """Points that the words above and below a picture may need."""
-_MAIN = "http://schemas.openxmlformats.org/wordprocessingml/2006/main"
-_NAMESPACE = f'xmlns:w="{_MAIN}"'
+_NAMESPACE = f'xmlns:w="{MAIN}"'
 
 
 def put_figure(document: Any, figure: Figure, choices: Choices, name: str = NAME) -> None:
@@ -43,7 +43,7 @@ def put_figure(document: Any, figure: Figure, choices: Choices, name: str = NAME
     table = table_of(figure, choices)
     if table:
         _native(document, figure, table, wide, name, numbers=choices.values == "yes")
-        _legend(document, figure, told(figure).legend)
+        put_legend(document, figure, told(figure).legend, name)
     else:
         _picture(document, as_chosen(figure, choices), wide, high - _WORDS, name)
 
@@ -82,7 +82,9 @@ def style(document: Any, figure: Figure, *, of_house: bool) -> None:
     there = {style.name for style in document.styles}
     for name, size, color, bold in (
         ("Normal", 11, theme.ink, False),
+        ("Title", 20, theme.ink, True),
         ("Heading 1", 16, theme.ink, True),
+        ("Heading 2", 13, theme.ink, True),
         ("Subtitle", 11, theme.quiet, False),
         ("Caption", 9, theme.quiet, False),
     ):
@@ -115,11 +117,17 @@ def table_of(figure: Figure, choices: Choices) -> Tabled | None:
 def _native(document: Any, figure: Figure, table: Tabled, room: float, name: str, *, numbers: bool) -> None:
     from docx.oxml import parse_xml
 
+    body = document.element.body
+    native = parse_xml(table_xml(figure, table, room, name, numbers=numbers))
+    body.insert(len(body) - 1, native)
+    put_bookmark(document, next(native.iter(f"{W}p")), bookmark_for(name, TABLE))
+
+
+def table_xml(figure: Figure, table: Tabled, room: float, name: str, *, numbers: bool) -> str:
+    """The table for a room of so many points, as it is found again by its name."""
     widths = _widths(figure, table, room)
     size = min(_SIZE, max(6.0, min(widths[table.head_columns :], default=40.0) / 3.2))
-    writer = _Writer(figure, table, widths, size, name, numbers=numbers)
-    body = document.element.body
-    body.insert(len(body) - 1, parse_xml(writer.xml()))
+    return _Writer(figure, table, widths, size, name, numbers=numbers).xml()
 
 
 def _widths(figure: Figure, table: Tabled, room: float) -> list[float]:
@@ -221,7 +229,7 @@ class _Writer:
         return f"<w:tcBorders>{found}</w:tcBorders>" if found else ""
 
 
-def _legend(document: Any, figure: Figure, legend: Legend | None) -> None:
+def put_legend(document: Any, figure: Figure, legend: Legend | None, name: str) -> None:
     """The legend below the table, on a line: its title, and each color or mark with its words."""
     from docx.shared import Pt, RGBColor
 
@@ -246,6 +254,7 @@ def _legend(document: Any, figure: Figure, legend: Legend | None) -> None:
         line.add_run(f"{MARKS[why] or '▨'} {printable(words)}   ")
     for note in legend.notes:
         line.add_run(f"{printable(note)}   ")
+    put_bookmark(document, line._p, bookmark_for(name, "legend", line.text))
 
 
 def _picture(document: Any, figure: Figure, wide: float, high: float, name: str) -> None:
@@ -270,13 +279,13 @@ def _picture(document: Any, figure: Figure, wide: float, high: float, name: str)
     look.set("descr", printable(scene.alternative))
 
 
-def put_below(document: Any, said: Told) -> None:
+def put_below(document: Any, said: Told, name: str = NAME) -> None:
     """Notes, caption and source."""
-    for number, note in enumerate(said.notes, 1):
-        document.add_paragraph(f"{number}  {printable(note)}", "Caption")
-    for text in (said.words.caption, said.words.source):
+    notes = [(f"note{number}", f"{number}  {text}") for number, text in enumerate(said.notes, 1)]
+    for part, text in (*notes, ("caption", said.words.caption), ("source", said.words.source)):
         if text:
-            document.add_paragraph(printable(text), "Caption")
+            line = document.add_paragraph(printable(text), "Caption")
+            put_bookmark(document, line._p, bookmark_for(name, part, line.text))
 
 
 def put_about(document: Any, figure: Figure, runs: Any, *, numbers: bool) -> None:
@@ -284,4 +293,4 @@ def put_about(document: Any, figure: Figure, runs: Any, *, numbers: bool) -> Non
     lines = [f"{name}: {text}" for name, text in about(figure, numbers=numbers)]
     if runs:
         comment = document.add_comment(runs, text=printable("\n".join(lines)), author="Mottled Finch", initials="")
-        del comment._comment_elm.attrib[f"{{{_MAIN}}}date"]  # no public way to leave it out
+        del comment._comment_elm.attrib[f"{{{MAIN}}}date"]  # no public way to leave it out

@@ -5,6 +5,7 @@ from dataclasses import replace
 from datetime import UTC, datetime
 from typing import Any
 
+from ...draw.making.bookmarks import put_bookmark
 from ...draw.making.choices import Choices
 from ...draw.making.document_figure import on_paper, put_about, put_below, put_figure, room_of, style
 from ...draw.making.package import rewritten
@@ -54,7 +55,7 @@ def draw_docx(folio: Folio, choices: Choices) -> bytes:
 def _page(document: Any, folio: Folio, page: FolioPage, choices: Choices) -> None:
     opening = page.spec.arrange == "opening" and page.title == folio.title
     if page.title and not opening:
-        _bookmarked(document.add_heading(printable(page.title), 1), page)
+        put_bookmark(document, document.add_heading(printable(page.title), 1)._p, _anchor(page))
     put_words(document, page.blocks)
     for placed in page.placed:
         _plate(document, page, placed, choices)
@@ -70,7 +71,7 @@ def _plate(document: Any, page: FolioPage, placed: Placed, choices: Choices) -> 
             document.add_paragraph(printable(said.words.subtitle), "Subtitle")
         put_about(document, figure, heading.runs, numbers=True)
     put_figure(document, figure, choices, named(placed.name))
-    put_below(document, said)
+    put_below(document, said, named(placed.name))
 
 
 def _laid(document: Any, figure: Figure) -> Figure:
@@ -122,15 +123,6 @@ def _contents(document: Any, folio: Folio) -> None:
 
 def _anchor(page: FolioPage) -> str:
     return f"page_{page.number}"
-
-
-def _bookmarked(heading: Any, page: FolioPage) -> None:
-    from docx.oxml import parse_xml
-
-    space = 'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"'
-    runs = heading._p.findall(heading._p.tag.replace("}p", "}r"))
-    runs[0].addprevious(parse_xml(f'<w:bookmarkStart {space} w:id="{page.number}" w:name="{_anchor(page)}"/>'))
-    runs[-1].addnext(parse_xml(f'<w:bookmarkEnd {space} w:id="{page.number}"/>'))
 
 
 def _numbered(document: Any, folio: Folio) -> None:

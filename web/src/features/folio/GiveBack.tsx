@@ -9,7 +9,7 @@ import { save } from "../../shared/save";
 
 type Props = { open: boolean; onClose: () => void; onSaid: (words: string) => void };
 
-/** A deck that people edited since it left: what would change, page by page, and the deck with its figures remade where they stand. */
+/** A deck or report that people edited since it left: what would change, and the same with its figures remade where they stand. */
 export function GiveBack({ open, onClose, onSaid }: Props) {
   return (
     <Sheet heading="Give a deck back" open={open} onClose={onClose} width="620px" tall>
@@ -58,12 +58,12 @@ function Giving({ onClose, onSaid }: Omit<Props, "open">) {
       <Dialog.Body textStyle="base">
         <Box color="quiet" mb="10px">
           Its figures are remade where they stand now, at the size and in the look they have now. Nothing else of the
-          deck is touched.
+          file is touched.
         </Box>
         <FileButton
           label="Deck that came back"
-          words={given ? "Choose another" : "Choose the deck"}
-          accept=".pptx"
+          words={given ? "Choose another" : "Choose the deck or report"}
+          accept=".pptx,.docx"
           onTake={take}
         />
         {given && (
@@ -103,20 +103,20 @@ function Giving({ onClose, onSaid }: Omit<Props, "open">) {
 }
 
 function Line({ figure, on, onTurn }: { figure: ReturnedFigure; on: boolean; onTurn: (on: boolean) => void }) {
-  const { page, plate, told, stays, broken, copies } = figure;
+  const { where, plate, told, stays, broken, copies } = figure;
   return (
     <Flex as="label" gap="10px" py="7px" borderTopWidth="1px" borderColor="line" cursor={stays ? "default" : "pointer"}>
       <input type="checkbox" checked={on} disabled={stays} onChange={(event) => onTurn(event.target.checked)} />
       <Box flex="1" minW="0" overflowWrap="anywhere">
         <Box>
           <Box as="span" fontWeight="600">
-            Page {page}
+            {`${where[0]?.toUpperCase()}${where.slice(1)}`}
           </Box>
           {plate && `, ${plate}`}
           {copies.length > 0 && (
             <Box as="span" color="quiet">
               {" "}
-              (also on page {copies.join(", ")})
+              (also {copies.join(", ")})
             </Box>
           )}
         </Box>

@@ -1,0 +1,26 @@
+"""Whether a figure prints its values, where it stands in a file."""
+
+from dataclasses import replace
+
+from ..draw.making.tabled import MARKS, Tabled, tabled
+from ..errors import DrawError
+from ..figure.figure import Figure
+from .found import Found
+
+_MARKED = {"", None, *MARKS.values()}
+
+
+def printing(found: Found, laid: Figure) -> Figure:
+    """The figure, printing its values if it did so where it stands: sizes are those that stand there. Raises DrawError for one with
+    nothing in it.
+    """
+    grid = laid.scene.grid
+    if grid is None:
+        raise DrawError("there is nothing in it any more", path=found.plate)
+    prints = tuple("" for _ in grid.steps) if prints_in(found, tabled(laid)) else ()
+    return replace(laid, scene=replace(laid.scene, grid=replace(grid, prints=prints)))
+
+
+def prints_in(found: Found, table: Tabled) -> bool:
+    """Whether cells say anything where the figure stands."""
+    return any(text for line in found.texts[table.head_rows :] for text in line[table.head_columns :] if text not in _MARKED)
