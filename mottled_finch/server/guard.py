@@ -66,7 +66,10 @@ LONG_AT_ONCE = 3
 """Long requests that are worked on at once; two processors gain nothing from more."""
 LONG_MOST = 16
 """Long requests that may be under way or wait for their turn, so that threads are left for all that only looks."""
-_LONG_ENDINGS = ("/recipe", "/undo", "/redo", "/history", "/matrix", "/mends", "/targets", "/accept", "/look", "/reread", "/others")
+_LONG_ENDINGS = (
+    *("/recipe", "/undo", "/redo", "/history", "/matrix", "/mends", "/targets", "/accept", "/look", "/reread"),
+    *("/others", "/differences"),
+)
 
 
 class FewAtATime:

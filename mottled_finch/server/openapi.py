@@ -1075,6 +1075,7 @@ _SHAPES = (
     MemberAnswer,
     PlateAnswer,
     PlateFigureAnswer,
+    SinceAnswer,
     HistoryAnswer,
     StepStart,
     PictureAnswer,

@@ -7,6 +7,8 @@ import pytest
 from mottled_finch.core.draw import DRAWINGS
 from mottled_finch.server.plates.models import Plate, Version
 
+from .test_bring import newer
+
 AVERAGE = {
     "rows": [{"field": "pier"}],
     "columns": [{"field": "departed", "cut": "month"}],
@@ -145,3 +147,25 @@ def test_plates_are_listed_with_the_last_saved_first(client, table, plate):
     other = client.post("/api/plates", {"table": table}, format="json").json()["plate"]["id"]
     client.change(plate, words={"title": "A"})
     assert [told["id"] for told in client.get("/api/plates").json()] == [plate, other]
+
+
+def test_what_changed_since_the_edition_before_and_its_plate(client, table, plate):
+    client.change(
+        plate,
+        pivot={"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "minutes"}},
+        words={"title": "Late"},
+    )
+    assert client.get(f"/api/plates/{plate}/since").json() == {"is_one": False, "moved": [], "number": 0, "lines": []}
+    none = client.post(f"/api/plates/{plate}/differences")
+    assert none.status_code == 422 and "edition" in none.json()["detail"]
+    text = "pier,departed,minutes\nEast,2025-01-03 08:10,4\nWest,2025-02-09,18\nKnot,2025-02-11,3\n"
+    assert newer(client, table, text).status_code == 200
+    told = client.get(f"/api/plates/{plate}/since").json()
+    assert told["is_one"] and told["number"] == 1
+    assert {(move["name"], move["before"], move["now"]) for move in told["moved"]} == {("West", "8", "18")}
+    assert told["lines"] == ["Knot is new, on 1 record."]
+    made = client.post(f"/api/plates/{plate}/differences")
+    assert made.status_code == 201
+    assert made.json()["plate"]["title"] == "Late: since the edition before"
+    figure = made.json()["figure"]
+    assert dict(zip(figure["rows"], figure["values"], strict=True))["West"] == 10

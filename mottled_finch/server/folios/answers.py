@@ -3,7 +3,6 @@
 import hashlib
 import json
 from collections.abc import Sequence
-from dataclasses import replace
 from typing import Literal
 
 import numpy as np
@@ -23,7 +22,6 @@ from mottled_finch.core.folio.spec import FolioSpec
 from mottled_finch.core.language import speaking
 from mottled_finch.core.recipe import dump_object
 from mottled_finch.core.scene import Text
-from mottled_finch.core.since.comparing import told
 from mottled_finch.core.vocabulary import FACT_TERMS
 
 from ..openapi import (
@@ -35,16 +33,13 @@ from ..openapi import (
     FolioPagesAnswer,
     FolioPlateAnswer,
     MarkAnswer,
-    MoveAnswer,
     RoomAnswer,
-    SinceAnswer,
 )
-from ..plates.answers import plate_title
+from ..plates.answers import plate_title, since_answer
 from ..plates.models import Plate
 from .figures import laid, plates_of, revision_of
 from .models import Folio
 
-_MOVED_MOST = 20
 _FEW = 6
 """Colors that stand for a plate."""
 
@@ -149,24 +144,7 @@ def _page(made: LaidFolio, page: FolioPage, cautions: Sequence[FolioCaution], re
             for each in cautions
         ],
         shares=_shares(page),
-        since=_since(made, page),
-    )
-
-
-def _since(made: LaidFolio, page: FolioPage) -> SinceAnswer:
-    """What changed in the plates of a page, once for each plate."""
-    changes = {name: made.changes[name] for name in dict.fromkeys(page.spec.plates) if name in made.changes}
-    moved = [(name, move) for name, change in changes.items() for move in change.moved]
-    lines = [line for change in changes.values() for line in told(replace(change, moved=()))]
-    first = sorted(moved, key=lambda each: -abs(each[1].steps))[:_MOVED_MOST] if len(changes) > 1 else moved[:_MOVED_MOST]
-    return SinceAnswer(
-        is_one=bool(changes),
-        moved=[
-            MoveAnswer(plate=name, name=move.name, now=move.now, before=move.before, steps=move.steps, color=move.color)
-            for name, move in first
-        ],
-        number=len(moved),
-        lines=lines,
+        since=since_answer({name: made.changes[name] for name in page.spec.plates if name in made.changes}),
     )
 
 

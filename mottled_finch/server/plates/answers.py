@@ -18,6 +18,7 @@ from mottled_finch.core.recipe import FORMAT, PivotSpec, Recipe, dump_recipe, me
 from mottled_finch.core.recipe.page_type import least_type
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.scene.legend import bands_of
+from mottled_finch.core.since.comparing import Since, told
 from mottled_finch.core.statement import write_statement
 from mottled_finch.core.vocabulary import FACT_TERMS
 from mottled_finch.core.words.figures import default_caption
@@ -36,10 +37,12 @@ from ..openapi import (
     FaceAnswer,
     FactAnswer,
     FigureAnswer,
+    MoveAnswer,
     PlateAnswer,
     PlateFigureAnswer,
     ScaleAnswer,
     SceneAnswer,
+    SinceAnswer,
     SpreadAnswer,
     TypefaceAnswer,
     UnlikeAnswer,
@@ -47,6 +50,9 @@ from ..openapi import (
 from ..tables.mended import summary
 from . import kept_files
 from .models import Plate
+
+_MOVED_MOST = 20
+"""Cells that are told of as having moved."""
 
 
 def plate_title(plate: Plate) -> str:
@@ -229,4 +235,20 @@ def _answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
         unfinished=figure.unfinished,
         default_title=default_title(figure.recipe.pivot),
         default_caption=default_caption(figure.recipe.pivot, matrix),
+    )
+
+
+def since_answer(changes: dict[str, Since]) -> SinceAnswer:
+    """What changed in plates since the edition before, once for each by its name."""
+    moved = [(name, move) for name, change in changes.items() for move in change.moved]
+    if len(changes) > 1:
+        moved.sort(key=lambda each: -abs(each[1].steps))
+    return SinceAnswer(
+        is_one=bool(changes),
+        moved=[
+            MoveAnswer(plate=name, name=move.name, now=move.now, before=move.before, steps=move.steps, color=move.color)
+            for name, move in moved[:_MOVED_MOST]
+        ],
+        number=len(moved),
+        lines=[line for change in changes.values() for line in told(replace(change, moved=()))],
     )

@@ -11,6 +11,8 @@ from rest_framework.views import APIView
 from mottled_finch.core.draw import DRAWINGS, USUAL
 from mottled_finch.core.draw.json import numbers_or_null
 from mottled_finch.core.recipe import Recipe, load_recipe, load_table_part
+from mottled_finch.core.since.comparing import since
+from mottled_finch.core.since.differences import differences_of
 from mottled_finch.core.table import csv_of
 from mottled_finch.core.words.parts import default_title
 
@@ -26,6 +28,7 @@ from ..openapi import (
     PlateStart,
     ProblemAnswer,
     RecordsAnswer,
+    SinceAnswer,
     StepStart,
     TargetList,
     refers_to,
@@ -40,6 +43,7 @@ from .actions import (
     Behind,
     change_plate,
     change_targets,
+    figure_before,
     figure_of,
     full_recipe,
     go_to,
@@ -49,7 +53,7 @@ from .actions import (
     start_plate,
     step_plate,
 )
-from .answers import both_answers, broken_plate, plate_answer
+from .answers import both_answers, broken_plate, plate_answer, plate_title, since_answer
 from .export_views import as_file, drawn
 from .looks import looks_of, small_figure
 from .models import Plate, Version
@@ -140,6 +144,27 @@ class HistoryOfPlate(APIView):
         get_object_or_404(Plate, pk=pk)
         plate = go_to(pk, sent(request, StepStart).number, seen(request))
         return answer(both_answers(plate, figure_of(plate)))
+
+
+class PlateSince(APIView):
+    @extend_schema(operation_id="plate_since", responses={200: refers_to(SinceAnswer), 422: refers_to(ProblemAnswer)})
+    def get(self, _request: Request, pk: int) -> Response:
+        """What changed in the figure since the edition before."""
+        plate = get_object_or_404(Plate.objects.select_related("table", "table__current"), pk=pk)
+        before = figure_before(plate.table, plate.recipe())
+        return answer(since_answer({plate_title(plate): since(figure_of(plate), before)} if before else {}))
+
+
+class PlateDifferences(APIView):
+    @extend_schema(
+        operation_id="start_differences",
+        request=None,
+        responses={201: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer)},
+    )
+    def post(self, _request: Request, pk: int) -> Response:
+        """Start a plate of the differences since the edition before."""
+        plate = get_object_or_404(Plate.objects.select_related("table", "table__current"), pk=pk)
+        return answer(both_answers(*start_plate(plate.table, differences_of(plate.recipe()))), status=201)
 
 
 class GiveUp(APIView):

@@ -205,6 +205,8 @@ export const api = {
   folioHistory: (id: number) => unwrap(client.GET("/api/folios/{id}/history", at(id))),
   goToInFolio: (id: number, number: number, seen: string) =>
     unwrap(client.POST("/api/folios/{id}/history", { ...seenAt(id, seen), body: { number } })),
+  since: (plate: number) => unwrap(client.GET("/api/plates/{id}/since", at(plate))),
+  startDifferences: (plate: number) => unwrap(client.POST("/api/plates/{id}/differences", at(plate))),
   plans: () => unwrap(client.GET("/api/plans")),
   plan: (id: number) => unwrap(client.GET("/api/plans/{id}", at(id))),
   startPlan: (start: Schemas["PlanStart"]) => unwrap(client.POST("/api/plans", { body: start })),

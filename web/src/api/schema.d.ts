@@ -561,6 +561,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plates/{id}/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Start a plate of the differences since the edition before. */
+        post: operations["start_differences"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plates/{id}/export.{ending}": {
         parameters: {
             query?: never;
@@ -693,6 +710,23 @@ export interface paths {
         put?: never;
         /** @description Make the change again that was taken back. */
         post: operations["redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plates/{id}/since": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What changed in the figure since the edition before. */
+        get: operations["plate_since"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2435,6 +2469,22 @@ export interface components {
             opens?: string;
             set?: boolean;
         };
+        /** @description What changed on a page since the edition before: cells that moved the most, of so many that moved, and all else in sentences. There ``is_one`` where a table of its plates has an edition before. */
+        SinceAnswer: {
+            is_one: boolean;
+            moved: components["schemas"]["MoveAnswer"][];
+            number: number;
+            lines: string[];
+        };
+        /** @description A cell that moved since the edition before: of which plate, what it says now and said before, by how many steps of the scale its color moved, and the color that it has. */
+        MoveAnswer: {
+            plate: string;
+            name: string;
+            now: string;
+            before: string;
+            steps: number;
+            color: string | null;
+        };
         /** @description The steps of a plate, and the number of the one that stands; later ones wait for redo. */
         HistoryAnswer: {
             at: number;
@@ -2589,22 +2639,6 @@ export interface components {
         FolioCureAnswer: {
             words: string;
             folio: components["schemas"]["FolioSpec"];
-        };
-        /** @description What changed on a page since the edition before: cells that moved the most, of so many that moved, and all else in sentences. There ``is_one`` where a table of its plates has an edition before. */
-        SinceAnswer: {
-            is_one: boolean;
-            moved: components["schemas"]["MoveAnswer"][];
-            number: number;
-            lines: string[];
-        };
-        /** @description A cell that moved since the edition before: of which plate, what it says now and said before, by how many steps of the scale its color moved, and the color that it has. */
-        MoveAnswer: {
-            plate: string;
-            name: string;
-            now: string;
-            before: string;
-            steps: number;
-            color: string | null;
         };
         /** @description A plate of a folio: its number, or 0 where it was removed, its title and table, what its facts say, claims that hold. */
         FolioPlateAnswer: {
@@ -5783,6 +5817,62 @@ export interface operations {
             };
         };
     };
+    start_differences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlateFigureAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
     export: {
         parameters: {
             query?: {
@@ -6461,6 +6551,62 @@ export interface operations {
                 };
             };
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    plate_since: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SinceAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

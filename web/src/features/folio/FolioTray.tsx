@@ -1,9 +1,9 @@
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import type { FolioPage, FolioPages, FolioSpec, PageOfFolio } from "../../api/client";
 import { Button } from "../../shared/Button";
-import { inkOn } from "../../shared/ink";
 import { counted } from "../../shared/numbers";
 import { Panel } from "../../shared/Panel";
+import { Since } from "../../shared/Since";
 import { type Change, platesOf, withPage } from "./folios";
 
 type Props = {
@@ -41,7 +41,7 @@ export function FolioTray({ data, page, spec, at, onGo, onChange }: Props) {
           heading="Since the edition before"
           note={`${changed} of ${counted(data.pages.length, "page")} changed`}
         >
-          <Since since={page.since} several={plates.length > 1} />
+          <Since since={page.since} several={plates.length > 1} none="No plate of this page has an edition before." />
         </Panel>
       )}
       <Panel
@@ -127,47 +127,5 @@ export function FolioTray({ data, page, spec, at, onGo, onChange }: Props) {
         {!cautions.length && <Box color="quiet">Nothing here would mislead.</Box>}
       </Panel>
     </Grid>
-  );
-}
-
-type SinceProps = { since: FolioPage["since"]; several: boolean };
-
-/** Cells that moved the most, each on the color it has now, and all else that changed in sentences. */
-function Since({ since: { is_one, moved, number, lines }, several }: SinceProps) {
-  if (!is_one) return <Box color="quiet">No plate of this page has an edition before.</Box>;
-  if (!number && !lines.length) return <Box color="quiet">Nothing changed on this page.</Box>;
-  return (
-    <>
-      {lines.map((line) => (
-        <Box key={line} mb="3px">
-          {line}
-        </Box>
-      ))}
-      {moved.map((move) => (
-        <Flex key={`${move.plate} ${move.name}`} align="center" gap="8px" mb="4px">
-          <Box
-            flex="none"
-            minW="46px"
-            px="6px"
-            textAlign="center"
-            borderRadius="3px"
-            fontVariantNumeric="tabular-nums"
-            borderWidth="1px"
-            borderColor="line"
-            style={move.color ? { background: move.color, color: inkOn(move.color) } : undefined}
-          >
-            {move.now || "none"}
-          </Box>
-          <Box minW="0" overflowWrap="anywhere">
-            {move.name}{" "}
-            <Box as="span" color="quiet" textStyle="small">
-              {move.before ? `${move.before} before` : "no value before"}
-              {several ? `, ${move.plate}` : ""}
-            </Box>
-          </Box>
-        </Flex>
-      ))}
-      {number > moved.length && <Box color="quiet">{counted(number - moved.length, "more cell")} moved less.</Box>}
-    </>
   );
 }

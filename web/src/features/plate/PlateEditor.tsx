@@ -28,6 +28,7 @@ import { Actions } from "./sheets/Actions";
 import { KEYS } from "./sheets/keys";
 import { LayOnSheet } from "./sheets/LayOnSheet";
 import { RecordsSheet } from "./sheets/RecordsSheet";
+import { SinceSheet } from "./sheets/SinceSheet";
 import { cellActions } from "./stage/CellMenu";
 import { copyColors, copyPicture } from "./stage/copyPicture";
 import { Stage } from "./stage/Stage";
@@ -35,7 +36,7 @@ import { Statement, type StatementHandle } from "./statement/Statement";
 import { Tray } from "./tray/Tray";
 import { look, magnify, resetView, useView } from "./view";
 
-type Shown = "keys" | "actions" | "history" | "lay";
+type Shown = "keys" | "actions" | "history" | "lay" | "since";
 
 export default function PlateEditor() {
   const id = Number(useParams().id);
@@ -138,6 +139,11 @@ function Editor({ id }: { id: number }) {
           <Button variant="bareOnBar" onClick={() => setShown("history")}>
             History
           </Button>
+          {table.data.edition > 1 && (
+            <Button variant="bareOnBar" onClick={() => setShown("since")}>
+              What changed
+            </Button>
+          )}
           <Button variant="onBar" onClick={copy}>
             Copy picture
           </Button>
@@ -202,6 +208,7 @@ function Editor({ id }: { id: number }) {
           onGo={plate.goTo}
           onClose={close("history")}
         />
+        <SinceSheet plate={id} revision={data.plate.revision} open={shown === "since"} onClose={close("since")} />
         <LayOnSheet table={data.plate.table} recipe={recipe} open={shown === "lay"} onClose={close("lay")} />
         <Keys keys={KEYS} open={shown === "keys"} onClose={close("keys")} />
         <Actions
@@ -216,6 +223,7 @@ function Editor({ id }: { id: number }) {
             { name: "Copy picture", act: copy },
             { name: "Copy the hex codes of all cells", act: async () => setSaid(await copyColors(figure)) },
             { name: "See the history", act: () => setShown("history") },
+            { name: "See what changed since the edition before", act: () => setShown("since") },
             { name: "Start another plate from this one", act: another },
             { name: "Use this plate on another table", act: () => setShown("lay") },
             ...(["title", "subtitle", "caption"] as const).map((line) => ({
