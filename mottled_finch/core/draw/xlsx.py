@@ -16,6 +16,7 @@ from ..words.wording import printable
 from .making.choices import USUAL, Choices
 from .making.number_format import NOTHING, number_format
 from .making.rules import Rule, rules_of
+from .making.sheet_names import ABOUT, CELLS, FOOT, LEGEND, RECORDS, SCALE, TITLE, worded
 from .making.sheet_records import records_of
 from .making.sheet_rules import with_rules
 from .making.tabled import MARKS, Place, Tabled, tabled
@@ -77,8 +78,11 @@ class _FigureSheet:
                 sheet.write_string(self.top, 0, _text(text), self.format(font_size=size, bold=bold, font_color=self.theme.ink))
                 self.top += 1
         self.top += 1 if self.top else 0
+        heads = [_text(text) for text in (words.title, words.subtitle) if text]
+        self._name(worded(TITLE, heads), 0, 0, len(heads) - 1, 0)
         if self.table.places:
             self._cells()
+            self._name(CELLS, self.top, 0, self.top + len(self.table.places) - 1, len(self.table.places[0]) - 1)
             self._sizes()
             sheet.freeze_panes(self.top + self.table.head_rows, self.table.head_columns)
             if self.rules:
@@ -88,6 +92,9 @@ class _FigureSheet:
         self._foot(self.top + len(self.table.places) + 1)
         if self.told.legend:
             self._legend(self.told.legend)
+
+    def _name(self, name: str, top: int, left: int, foot: int, right: int, sheet: str = "Figure") -> None:
+        name_part(self.book, name, sheet, (top, left, foot, right))
 
     def format(self, **properties: Any) -> "Format":
         """Alike ones are one."""
@@ -191,6 +198,7 @@ class _FigureSheet:
                 scale.write_string(y, 0, "below")
             scale.write_blank(y, 1, None, self.format(bg_color=rule.fill))
             scale.write_string(y, 2, rule.fill)
+        self._name(SCALE, 0, 0, last, 2, "Scale")
         scale.set_column(0, 0, 14)
 
     def ruled(self, content: bytes) -> bytes:
@@ -209,10 +217,10 @@ class _FigureSheet:
     def _foot(self, y: int) -> None:
         words, quiet = self.told.words, self.format(font_color=self.theme.quiet, font_size=9)
         lines = [f"{number}  {text}" for number, text in enumerate(self.told.notes, 1)] + [words.caption, words.source]
-        for text in lines:
-            if text:
-                self.sheet.write_string(y, 0, _text(text), quiet)
-                y += 1
+        lines = [_text(text) for text in lines if text]
+        for at, text in enumerate(lines, y):
+            self.sheet.write_string(at, 0, text, quiet)
+        self._name(worded(FOOT, lines), y, 0, y + len(lines) - 1, 0)
 
     def _legend(self, legend: Legend) -> None:
         """Beside the cells: its title, bands or the ramp from the high end down, what cells without a color are, and notes."""
@@ -245,6 +253,7 @@ class _FigureSheet:
             line(self.format(**properties), f"{MARKS[why]} {words_of}".strip())
         for note in legend.notes:
             line(None, note)
+        self._name(LEGEND, self.top, x, y - 1, x + 1)
 
 
 _RAMP = 10
@@ -273,6 +282,7 @@ def _write_about(book: "Workbook", figure: Figure, choices: Choices, *, ruled: b
     for y, (name, text) in enumerate(lines):
         sheet.write_string(y, 0, name, bold)
         sheet.write_string(y, 1, _text(text), wrapped)
+    name_part(book, ABOUT, "About", (0, 0, len(lines) - 1, 1))
     sheet.set_column(0, 0, 14)
     sheet.set_column(1, 1, 100)
 
@@ -281,14 +291,26 @@ def _write_records(book: "Workbook", figure: Figure) -> None:
     sheet = book.add_worksheet("Records")
     bold = book.add_format({"bold": True})
     names, columns = records_of(figure)
+    last = 0
     for x, (name, values) in enumerate(zip(names, columns, strict=True)):
+        last = len(values)
         sheet.write_string(0, x, _text(name), bold)
         for y, value in enumerate(values, 1):
             if isinstance(value, str):
                 sheet.write_string(y, x, _text(value))
             elif value is not None:
                 sheet.write_number(y, x, value)
+    name_part(book, RECORDS, "Records", (0, 0, last, len(names) - 1))
     sheet.freeze_panes(1, 0)
+
+
+def name_part(book: "Workbook", name: str, sheet: str, part: tuple[int, int, int, int]) -> None:
+    """Name a rectangle by its first and last row and column; one with nothing in it has no name."""
+    from xlsxwriter.utility import xl_range_abs
+
+    top, left, foot, right = part
+    if foot >= top and right >= left:
+        book.define_name(name, f"={sheet}!{xl_range_abs(top, left, foot, right)}")
 
 
 def _units(points: float) -> float:

@@ -1,5 +1,6 @@
 """What is known of a figure that was found in a file, and what takes its place."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
@@ -10,7 +11,7 @@ Form = Literal["table", "shapes", "picture"]
 class Found:
     """A figure by the ``plate`` it is called by, which is empty in a file with one. ``part`` is the part of the package that it is
     in, and ``place`` its number among the figures there; ``page`` is that of the slide, from 1, or 0 in a document, where it stands
-    ``under`` a heading.
+    ``under`` a heading, and in a workbook, where it is on the sheet called so and ``holds`` parts by their names.
 
     ``width`` and ``height`` are the points it has now, of which the crop (left, top, right, bottom, in shares) shows a part;
     ``drawn`` are those of the page that it was drawn on, where that can be told. ``family`` is the font of its words. ``texts``
@@ -31,19 +32,25 @@ class Found:
     says: str = ""
     beside: bool = False
     under: str = ""
+    holds: tuple[str, ...] = ()
     crop: tuple[float, float, float, float] = (0.0, 0.0, 0.0, 0.0)
 
     @property
     def where(self) -> str:
         """Where it stands, in words."""
-        return f"page {self.page}" if self.page else f"under “{self.under}”" if self.under else "the document"
+        if self.page:
+            return f"page {self.page}"
+        if self.holds:
+            return f"sheet “{self.under}”"
+        return f"under “{self.under}”" if self.under else "the document"
 
 
 @dataclass(frozen=True, kw_only=True)
 class Piece:
     """What takes the place of a figure: a table, its ``heads`` being so many lines above and beside the cells, and what is beside
     it; shapes; or a picture; and its words for who does not see.
-    ``lines`` are what stands below it in a document: of each its part, and the paragraph.
+    ``lines`` are what stands below it in a document: of each its part, and the paragraph; ``parts`` are those of a workbook that is
+    made of it alone.
     """
 
     found: Found
@@ -51,5 +58,6 @@ class Piece:
     heads: tuple[int, int] = (0, 0)
     beside: str = ""
     picture: bytes = b""
+    parts: Mapping[str, bytes] = field(default_factory=dict)
     alternative: str = ""
     lines: tuple[tuple[str, str], ...] = field(default=())

@@ -18,6 +18,7 @@ from ..scene.typeface import using
 from .document_pieces import document_piece
 from .found import Found, Piece
 from .printing import printing, prints_in
+from .workbook_pieces import as_printed, workbook_piece
 
 _ROUND = 52.0, 90.0
 """Points around a table alone, for its legend and words, where its legend was taken away."""
@@ -70,6 +71,8 @@ class FigureChange:
 
 def piece_of(found: Found, figure: Figure) -> Piece:
     """The figure for its place. Raises DrawError where it can no longer be what it was there."""
+    if found.holds:
+        return workbook_piece(found, figure)
     name = named(found.plate) if found.plate else NAME
     if not found.page:
         return document_piece(found, figure, name)
@@ -132,7 +135,8 @@ def change_of(found: Found, figure: Figure) -> FigureChange:
     if found.form != "table":
         return FigureChange(found=found, claims=claims)
     table = tabled(figure)
-    before, now = _cells(found.texts, table), _cells(_texts(table), table)
+    texts = as_printed(found.texts, table) if found.holds else found.texts
+    before, now = _cells(texts, table), _cells(_texts(table), table)
     printed = prints_in(found, table)
     changed = tuple(
         CellChange(name=", ".join(filter(None, key)), before=before.get(key, ""), now=text)

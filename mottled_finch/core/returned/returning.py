@@ -9,7 +9,7 @@ from ..draw.house.parts import TYPES, parts_of
 from ..draw.making.source import Source, source_in, text_in
 from ..errors import DrawError
 from ..folio.source import FolioSource, folio_source_in
-from . import deck, document
+from . import deck, document, workbook
 from .found import Found, Piece
 
 Parts = Mapping[str, bytes]
@@ -19,23 +19,26 @@ _MOST_BYTES = 200_000_000
 
 @dataclass(frozen=True)
 class Form:
-    """How figures are found in a kind of package, and put back."""
+    """How figures are found in a kind of package of an ``ending``, and put back."""
 
+    ending: str
     find: Callable[[Parts, Collection[str]], list[Found]]
     put: Callable[[Parts, Iterable[Piece]], dict[str, bytes]]
 
 
 FORMS: dict[bytes, Form] = {
-    b"presentationml.": Form(deck.find, deck.put),
-    b"wordprocessingml.": Form(document.find, document.put),
+    b"presentationml.": Form("pptx", deck.find, deck.put),
+    b"wordprocessingml.": Form("docx", document.find, document.put),
+    b"spreadsheetml.": Form("xlsx", workbook.find, workbook.put),
 }
 """By what the types of a package name."""
 
 
 @dataclass(frozen=True, kw_only=True)
 class Returned:
-    """The figures of a file, and the sources of their plates by name; the folio that it is of, if it is of one."""
+    """The figures of a file of a form, and the sources of their plates by name; the folio that it is of, if it is of one."""
 
+    ending: str
     figures: tuple[Found, ...]
     plates: Mapping[str, Source]
     folio: FolioSource | None = None
@@ -50,12 +53,12 @@ def opened(content: bytes) -> Returned:
     figures = form.find(parts, folio.plates if folio else [""] if own else [])
     if not figures:
         raise DrawError(
-            "there is no figure of Mottled Finch in it by its name; give back a deck or document that was made here, "
+            "there is no figure of Mottled Finch in it by its name; give back a file that was made here, "
             "or put the figures in anew",
             path="file",
         )
     plates = folio.plates if folio else {"": source_in(content)}
-    return Returned(figures=tuple(figures), plates=plates, folio=folio)
+    return Returned(ending=form.ending, figures=tuple(figures), plates=plates, folio=folio)
 
 
 def refreshed(content: bytes, pieces: Iterable[Piece]) -> bytes:
@@ -86,4 +89,5 @@ def _form(parts: Parts) -> Form:
     for name, form in FORMS.items():
         if name in parts[TYPES] and b".main+xml" in parts[TYPES]:
             return form
-    raise DrawError("this is no deck or document; give back a .pptx or .docx that was made here", path="file")
+    names = ", ".join(f".{form.ending}" for form in FORMS.values())
+    raise DrawError(f"this is nothing that can be refreshed; give back one of {names} that was made here", path="file")

@@ -61,7 +61,7 @@ class RefreshedDeck(Given):
             new = bytes(LOOKS.do("refreshed", content, tuple(pieces)))
         except WorkFailed as error:
             raise Problem(422, f"The file cannot be written: {error}.", "file") from error
-        kind = DRAWINGS["docx" if came.figures[0].page == 0 else "pptx"].media_type
+        kind = DRAWINGS[came.ending].media_type
         return HttpResponse(new, content_type=kind, headers=saved_as(file_name(request)))
 
 
@@ -69,6 +69,7 @@ class RefreshedDeck(Given):
 class _CameBack:
     """A file that came back, and the plates of this library that its figures are of."""
 
+    ending: str
     figures: tuple[Found, ...]
     plates: dict[str, Source]
     folio: FolioSource | None
@@ -136,6 +137,7 @@ def _came_back(content: bytes) -> _CameBack:
         raise Problem(422, f"The file cannot be read: {error}.", "file") from error
     plain = json.loads(told)
     return _CameBack(
+        ending=plain["ending"],
         figures=tuple(figures),
         plates={name: Source(**each) for name, each in plain["plates"].items()},
         folio=folio_source_from(plain["folio"]) if plain["folio"] else None,

@@ -52,7 +52,8 @@ def returned(_told: Told, content: bytes) -> Any:
     """The figures in a file that came back, and the sources that it carries, as JSON."""
     found = opened(content)
     plates = {name: asdict(each) for name, each in found.plates.items()}
-    return found.figures, json.dumps({"plates": plates, "folio": asdict(found.folio) if found.folio else None})
+    folio = asdict(found.folio) if found.folio else None
+    return found.figures, json.dumps({"ending": found.ending, "plates": plates, "folio": folio})
 
 
 def refreshed(_told: Told, content: bytes, pieces: tuple[Piece, ...]) -> Any:

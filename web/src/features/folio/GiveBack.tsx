@@ -9,7 +9,7 @@ import { save } from "../../shared/save";
 
 type Props = { open: boolean; onClose: () => void; onSaid: (words: string) => void };
 
-/** A deck or report that people edited since it left: what would change, and the same with its figures remade where they stand. */
+/** A deck, report or workbook that people edited since it left: what would change, and the same with its figures remade where they stand. */
 export function GiveBack({ open, onClose, onSaid }: Props) {
   return (
     <Sheet heading="Give a deck back" open={open} onClose={onClose} width="620px" tall>
@@ -62,8 +62,8 @@ function Giving({ onClose, onSaid }: Omit<Props, "open">) {
         </Box>
         <FileButton
           label="Deck that came back"
-          words={given ? "Choose another" : "Choose the deck or report"}
-          accept=".pptx,.docx"
+          words={given ? "Choose another" : "Choose the file"}
+          accept=".pptx,.docx,.xlsx"
           onTake={take}
         />
         {given && (

@@ -1,0 +1,235 @@
+"""Workbooks that come back after people edited them: the figure is remade in its sheet, in the looks that its cells have."""
+
+import io
+import random
+import zipfile
+
+import openpyxl
+import pytest
+from openpyxl.styles import Border, Font, Side
+
+from mottled_finch.core.draw import DRAWINGS, Choices, source_of, with_source
+from mottled_finch.core.errors import DrawError
+from mottled_finch.core.figure.figure import make_figure
+from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.returned.remaking import change_of, piece_of
+from mottled_finch.core.returned.returning import opened, refreshed
+from mottled_finch.core.returned.sheets import box_name, box_of, place_name
+
+from ..conftest import read
+from ..folio.conftest import TEXT
+from .test_documents import NOTED
+from .test_returned import NEXT
+
+MORE = NEXT + "Osprey,Apr,1,1\nTern,Jan,2,2\n"
+"""The delivery after that: a row and a column more."""
+
+
+def workbook(plain=NOTED, text=TEXT, **choices):
+    figure = make_figure(read(text), load_recipe(plain))
+    chosen = Choices(**choices)
+    content = DRAWINGS["xlsx"].draw(figure, chosen)
+    return with_source(content, "xlsx", source_of(figure, plain, chosen, "log.csv", "1"))
+
+
+def anew(content, text=NEXT, plain=NOTED):
+    (found,) = opened(content).figures
+    return refreshed(content, [piece_of(found, make_figure(read(text), load_recipe(plain)))])
+
+
+def edited(content, edit):
+    book = openpyxl.load_workbook(io.BytesIO(content))
+    edit(book)
+    out = io.BytesIO()
+    book.save(out)
+    return out.getvalue()
+
+
+def book(content):
+    return openpyxl.load_workbook(io.BytesIO(content))
+
+
+def values(content, sheet="Figure"):
+    """Of each cell that says something, its value by its place."""
+    return {cell.coordinate: cell.value for row in book(content)[sheet].iter_rows() for cell in row if cell.value is not None}
+
+
+def looks(content, sheet="Figure"):
+    """Fill, border and format of each cell by its place, as a program shows them without rules."""
+    return {
+        cell.coordinate: (cell.fill.fgColor.rgb, cell.fill.patternType, cell.number_format, cell.border.left.style)
+        for row in book(content)[sheet].iter_rows()
+        for cell in row
+        if cell.value is not None or cell.has_style
+    }
+
+
+def rules(content, sheet="Figure"):
+    """Each rule by its cells: formula, ink and fill."""
+    found = []
+    for area in book(content)[sheet].conditional_formatting:
+        for rule in area.rules:
+            look = rule.dxf
+            found.append((str(area.sqref), rule.formula, look and look.font.color.rgb, look and look.fill.bgColor.rgb))
+    return sorted(found, key=str)
+
+
+@pytest.mark.parametrize("text", [NEXT, MORE, "pier,month,minutes,people\nKnot,Mar,8,9\n"], ids=["moved", "grown", "shrunk"])
+@pytest.mark.parametrize("colors", ["rules", "fills"])
+def test_it_is_what_it_would_be_alone(text, colors):
+    made, alone = anew(workbook(colors=colors), text), workbook(text=text, colors=colors)
+    for sheet in book(alone).sheetnames:
+        assert values(made, sheet) == values(alone, sheet), sheet
+    assert looks(made) == looks(alone) and rules(made) == rules(alone)
+    names = [{each.name: each.attr_text.replace("'", "") for each in book(each).defined_names.values()} for each in (made, alone)]
+    assert names[0] == names[1]
+    assert anew(made, TEXT) and values(anew(made, TEXT)) == values(workbook(colors=colors)), "and back again"
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_random_figures_are_what_they_would_be_alone(seed):
+    lot = random.Random(seed)
+
+    def records(rows):
+        lines = [
+            f"{lot.choice('xy')},{lot.choice(rows)},{lot.choice('pqr')},{lot.choice('mn')},{lot.randrange(100)}" for _ in range(40)
+        ]
+        return "a,b,c,d,v\n" + "\n".join(lines) + "\n"
+
+    before, after = records("stu"), records("tuvw")
+    plain = {
+        "finch_recipe": 2,
+        "pivot": {
+            "rows": lot.choice([[{"field": "b"}], [{"field": "a"}, {"field": "b"}]]),
+            "columns": lot.choice([[{"field": "c"}], [{"field": "d"}, {"field": "c"}]]),
+            "measure": {"take": "sum", "of": "v"},
+            "totals": {name: lot.random() < 0.5 for name in ("rows", "columns", "row_groups", "column_groups")},
+        },
+        "color": {"within": lot.choice(["table", "row"])},
+    }
+    records_too = lot.choice(["yes", "no"])
+    made = anew(workbook(plain, before, records=records_too), after, plain)
+    alone = workbook(plain, after, records=records_too)
+    for sheet in book(alone).sheetnames:
+        assert values(made, sheet) == values(alone, sheet), sheet
+    assert looks(made) == looks(alone) and rules(made) == rules(alone)
+    merged = [sorted(map(str, book(each)["Figure"].merged_cells.ranges)) for each in (made, alone)]
+    assert merged[0] == merged[1]
+
+
+def test_what_people_wrote_moved_renamed_and_gave_a_look_stays():
+    def edit(book):
+        sheet = book["Figure"]
+        sheet.title = "Piers' minutes"
+        sheet.insert_rows(1, 2)  # this program moves no names along
+        sheet["H20"] = "=SUM(B6:D8)"
+        sheet["A1"] = "By hand"
+        for name in book.defined_names.values():
+            if "Figure!" in name.attr_text:
+                place = name.attr_text.split("!")[1]
+                top, left, foot, right = box_of(place)
+                name.attr_text = f"'Piers'' minutes'!{box_name((top + 2, left, foot + 2, right), fixed=True)}"
+        cell = next(c for row in sheet.iter_rows() for c in row if c.value == 4)
+        cell.font = Font(name="Georgia", size=15, italic=True, color="FFAB1234")
+        cell.border = Border(top=Side(style="double", color="FFFF0000"))
+        other = book.create_sheet("Mine")
+        other["A1"] = "=1+1"
+
+    content = edited(workbook(colors="fills"), edit)
+    assert opened(content).figures[0].where == "sheet “Piers' minutes”"
+    made = anew(content)
+    sheet = book(made)["Piers' minutes"]
+    assert sheet["A1"].value == "By hand" and sheet["H20"].value == "=SUM(B6:D8)" and book(made)["Mine"]["A1"].value == "=1+1"
+    cell = next(c for row in sheet.iter_rows() for c in row if c.value == 40)
+    assert (cell.font.name, cell.font.sz, cell.font.i, cell.font.color.rgb) == ("Georgia", 15, True, "FFAB1234")
+    assert cell.border.top.style == "double"
+    assert sheet.cell(cell.row, cell.column + 1).font.name == "Calibri"
+    assert [sheet.cell(row, 1).value for row in range(cell.row - 1, cell.row + 3)] == [
+        "Ardle Quay",
+        "Brackwater",
+        "Dunlin",
+        "Osprey",
+    ]
+    with zipfile.ZipFile(io.BytesIO(content)) as before, zipfile.ZipFile(io.BytesIO(made)) as after:
+        differing = {name for name in before.namelist() if before.read(name) != after.read(name)}
+        assert before.namelist() == after.namelist()
+    assert differing <= {
+        *("xl/workbook.xml", "xl/styles.xml", "xl/worksheets/sheet1.xml", "xl/worksheets/sheet2.xml"),
+        *("xl/comments/comment1.xml", "xl/drawings/commentsDrawing1.vml"),
+    }
+
+
+def test_words_that_a_person_changed_stay_and_others_follow():
+    def edit(book):
+        book["Figure"]["A1"] = "Late again"
+
+    made = values(anew(edited(workbook(), edit)))
+    assert made["A1"] == "Late again" and "Of 10 records" in made.values()
+
+    def foot(book):
+        for row in book["Figure"].iter_rows():
+            for cell in row:
+                if cell.value == "Of 9 records":
+                    cell.value = "Of nine"
+
+    made = values(anew(edited(workbook(), foot), TEXT.replace("Feb,4", "Feb,5")))
+    assert "Of nine" in made.values() and made["A1"] == "Late"
+
+
+def test_cells_of_others_in_the_way_are_named_and_nothing_is_written_over():
+    def edit(book):
+        book["Figure"]["B7"] = "Mine"
+
+    content = edited(workbook({**NOTED, "notes": [], "words": {"title": "Late", "caption": "", "source": ""}}), edit)
+    with pytest.raises(DrawError, match=r"B7 on the sheet Figure stand where the figure has more to say now; put in 2 rows above"):
+        anew(content, MORE, {**NOTED, "notes": [], "words": {"title": "Late", "caption": "", "source": ""}})
+
+
+def test_a_note_goes_where_its_cell_went_and_away_with_it():
+    made = book(anew(workbook(), MORE.replace("Osprey", "Knot")))["Figure"]
+    noted = {cell.coordinate: cell.comment.text for row in made.iter_rows() for cell in row if cell.comment}
+    where = next(c.coordinate for row in made.iter_rows() for c in row if c.value == 8)
+    assert list(noted) == [where]
+    gone = book(anew(workbook(), NEXT))["Figure"]
+    assert not [cell for row in gone.iter_rows() for cell in row if cell.comment]
+
+
+def test_what_would_change_is_told_before_anything_is():
+    (found,) = opened(workbook()).figures
+    told = change_of(found, make_figure(read(NEXT), load_recipe(NOTED))).told
+    assert told.startswith("1 of 12 cells changed: Brackwater, Feb 4 → 40; came: Dunlin, Osprey; went: Knot")
+
+
+def test_parts_that_were_deleted_stay_deleted():
+    def edit(book):
+        del book["About"]
+        for name in list(book.defined_names):
+            if "about" in name or "legend" in name:
+                del book.defined_names[name]
+
+    made = anew(edited(workbook(), edit))
+    assert "About" not in book(made).sheetnames
+
+    def whole(book):
+        del book.defined_names["Finch_cells"]
+
+    with pytest.raises(DrawError, match="there is no figure of Mottled Finch in it by its name"):
+        opened(edited(workbook(), whole))
+
+
+def test_places_are_read_and_written():
+    assert box_of("$B$4:$D$6") == (3, 1, 5, 3) and box_of("AA10") == (9, 26, 9, 26) and box_of("B4:D6,F7") is None
+    assert place_name(9, 26) == "AA10" and box_name((3, 1, 5, 3), fixed=True) == "$B$4:$D$6" and place_name(0, 701) == "ZZ1"
+    assert box_of("#REF!") is None
+
+
+def test_damaged_workbooks_are_refused_or_read_never_more():
+    content, lot = workbook(), random.Random(5)
+    for _ in range(40):
+        broken = bytearray(content)
+        for _ in range(lot.randrange(1, 40)):
+            broken[lot.randrange(len(broken))] = lot.randrange(256)
+        try:
+            opened(bytes(broken))
+        except Exception as error:
+            assert type(error).__name__ in ("DrawError", "RecipeError"), repr(error)
