@@ -42,16 +42,16 @@ def relooked(new: Any, old: Any, heads: tuple[int, int]) -> None:
     columns = matched(column_keys(before, above), column_keys(after, above), beside)
     _properties(new, old)
     widths = [int(each.get(f"{W}w", "0")) for each in old.iterfind(f"{W}tblGrid/{W}gridCol")]
-    keep_lengths(new.findall(f"{W}tblGrid/{W}gridCol"), widths, f"{W}w", columns)
+    keep_lengths(new.findall(f"{W}tblGrid/{W}gridCol"), widths, f"{W}w", columns, beside)
     _widths(new)
     old_rows, new_rows = old.findall(f"{W}tr"), new.findall(f"{W}tr")
     for y, line in enumerate(new_grid):
-        old_y = near(rows, y)
+        old_y = near(rows, y, above)
         if old_y is None:
             continue
         _row(new_rows[y], old_rows[old_y])
         for x, (cell, begins) in enumerate(line):
-            old_x = near(columns, x)
+            old_x = near(columns, x, beside)
             if begins and old_x is not None and old_x < len(old_grid[old_y]):
                 _cell(cell, old_grid[old_y][old_x][0])
 

@@ -28,19 +28,21 @@ def matched(old: Sequence[Key], new: Sequence[Key], heads: int) -> list[int | No
     return found
 
 
-def near(lines: Sequence[int | None], at: int) -> int | None:
-    """The old line of a new one, or of the nearest that has one."""
-    known = [(abs(i - at), line) for i, line in enumerate(lines) if line is not None]
-    return min(known)[1] if known else None
+def near(lines: Sequence[int | None], at: int, heads: int) -> int | None:
+    """The old line of a new one, or of the nearest that has one: of heads a head, of cells one with cells, as far as there are
+    some.
+    """
+    known = [((i < heads) != (at < heads), abs(i - at), line) for i, line in enumerate(lines) if line is not None]
+    return min(known)[2] if known else None
 
 
-def keep_lengths(places: Sequence[Any], before: Sequence[int], name: str, lines: Sequence[int | None]) -> None:
+def keep_lengths(places: Sequence[Any], before: Sequence[int], name: str, lines: Sequence[int | None], heads: int) -> None:
     """Give lines the widths or heights (attribute ``name``) of the old ones, new lines that of the nearest, together as much as
     before.
     """
     lengths = []
     for at, place in enumerate(places):
-        line = near(lines, at)
+        line = near(lines, at, heads)
         lengths.append(before[line] if line is not None and line < len(before) else int(place.get(name, "0")))
     scale = sum(before) / sum(lengths) if sum(lengths) else 1.0
     for place, length in zip(places, lengths, strict=True):

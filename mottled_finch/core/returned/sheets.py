@@ -171,15 +171,41 @@ class Sheet:
         return None
 
     def set_width(self, column: int, like: Any) -> None:
-        group = self.tree.find(f"{S}cols")
-        if group is None:
-            group = etree.Element(f"{S}cols")
-            self.data.addprevious(group)
-        own = etree.Element(f"{S}col", {**like.attrib, "min": str(column + 1), "max": str(column + 1)})
-        for key in ("style",):
-            own.attrib.pop(key, None)
-        place = sum(int(each.get("max", "0")) - 1 < column for each in group)
-        group.insert(place, own)
+        """Let a column be as wide as another one, whatever is said of its neighbors."""
+        known = self.width(column)
+        if known is not None:
+            first, last = int(known.get("min")) - 1, int(known.get("max")) - 1
+            for start, end, behind in ((column + 1, last, True), (first, column - 1, False)):
+                if start <= end:
+                    rest = copy.deepcopy(known)
+                    rest.set("min", str(start + 1))
+                    rest.set("max", str(end + 1))
+                    known.addnext(rest) if behind else known.addprevious(rest)
+            own = known
+        else:
+            group = self.tree.find(f"{S}cols")
+            if group is None:
+                group = etree.Element(f"{S}cols")
+                self.data.addprevious(group)
+            own = etree.Element(f"{S}col")
+            group.insert(sum(int(each.get("max", "0")) - 1 < column for each in group), own)
+        style = own.get("style")
+        own.attrib.clear()
+        own.attrib.update({**like.attrib, "min": str(column + 1), "max": str(column + 1)})
+        own.attrib.pop("style", None)
+        if style is not None:
+            own.set("style", style)
+
+    def height(self, row: int) -> str | None:
+        """How high a row is, in points, where that is said."""
+        line = self.rows.get(row)
+        return None if line is None else line.get("ht")
+
+    def set_height(self, row: int, height: str) -> None:
+        if row not in self.rows:
+            self._add_row(row)
+        self.rows[row].set("ht", height)
+        self.rows[row].set("customHeight", "1")
 
     def _merged(self) -> list[Any]:
         return list(self.tree.iterfind(f"{S}mergeCells/{S}mergeCell"))

@@ -26,13 +26,13 @@ def relooked(new: Any, old: Any, heads: tuple[int, int]) -> None:
     style = old.find(f"{_A}tblPr")
     if style is not None:
         new.replace(new.find(f"{_A}tblPr"), copy.deepcopy(style))
-    for tag, name, lines in ((f"{_A}tblGrid/{_A}gridCol", "w", columns), (f"{_A}tr", "h", rows)):
-        keep_lengths(new.findall(tag), [int(each.get(name, "0")) for each in old.findall(tag)], name, lines)
+    for tag, name, lines, many in ((f"{_A}tblGrid/{_A}gridCol", "w", columns, beside), (f"{_A}tr", "h", rows, above)):
+        keep_lengths(new.findall(tag), [int(each.get(name, "0")) for each in old.findall(tag)], name, lines, many)
     for y, row in enumerate(new_rows):
-        line = near(rows, y)
+        line = near(rows, y, above)
         old_cells = None if line is None else old_rows[line].findall(f"{_A}tc")
         for x, cell in enumerate(row.findall(f"{_A}tc")):
-            at = near(columns, x)
+            at = near(columns, x, beside)
             if old_cells is not None and at is not None and at < len(old_cells):
                 _cell(cell, old_cells[at])
 

@@ -88,6 +88,25 @@ def put(parts: Mapping[str, bytes], pieces: Iterable[Piece]) -> dict[str, bytes]
     return made
 
 
+@dataclass(frozen=True, kw_only=True)
+class _Before:
+    """A table as it stood: of each row and column of the new one the old one with the same heads, counted within the table, the
+    styles of its cells, heights and widths.
+    """
+
+    rows: list[int | None]
+    columns: list[int | None]
+    heads: tuple[int, int]
+    styles: list[list[int | None]]
+    heights: list[str | None]
+    widths: list[Any]
+
+    def style(self, row: int, column: int) -> int | None:
+        """That which a cell of the new table had; None where there is no such cell."""
+        y, x = near(self.rows, row, self.heads[0]), near(self.columns, column, self.heads[1])
+        return None if y is None or x is None else self.styles[y][x]
+
+
 class _Workbook:
     """A workbook while its figure is remade."""
 
@@ -106,19 +125,15 @@ class _Workbook:
 
     def put(self) -> None:
         self._check_room()
-        rows, columns = self._lines()
-        styles = {
-            (row, column): self._sheet(self.old[CELLS]).style(row, column)
-            for row in range(self.old[CELLS].box[0], self.old[CELLS].box[2] + 1)
-            for column in range(self.old[CELLS].box[1], self.old[CELLS].box[3] + 1)
-        }
+        before = self._before()
         for name, part in self.old.items():
             if name not in self.theirs:
                 self._sheet(part).clear(part.box)
         for name in self.goes:
-            self._place(name, rows if name == CELLS else None, columns, styles)
+            self._place(name, before)
+        self._size(before)
         self._rule()
-        move_notes(self.made, self.old[CELLS].sheet, self.old[CELLS].box, self.goes[CELLS], (rows, columns))
+        move_notes(self.made, self.old[CELLS].sheet, self.old[CELLS].box, self.goes[CELLS], (before.rows, before.columns))
         for path, sheet in self.sheets.items():
             sheet.settle()
             self._write(path, sheet.tree)
@@ -179,39 +194,33 @@ class _Workbook:
                     path="file",
                 )
 
-    def _lines(self) -> tuple[list[int | None], list[int | None]]:
-        """Of each new row and column of the table the old one with the same heads, counted within the table."""
+    def _before(self) -> "_Before":
+        """The table as it stood, and which of its rows and columns have the same heads now."""
         above, beside = self.piece.heads
-        old, new = (
-            _grid(sheet, part.box)
-            for sheet, part in (
-                (self._sheet(self.old[CELLS]), self.old[CELLS]),
-                (self._fresh_sheet(self.new[CELLS]), self.new[CELLS]),
-            )
+        part, sheet = self.old[CELLS], self._sheet(self.old[CELLS])
+        old, new = _grid(sheet, part.box), _grid(self._fresh_sheet(self.new[CELLS]), self.new[CELLS].box)
+        top, left, foot, right = part.box
+        lines, across = range(top, foot + 1), range(left, right + 1)
+        return _Before(
+            rows=matched([tuple(line[:beside]) for line in old], [tuple(line[:beside]) for line in new], above),
+            columns=matched(column_keys(old, above), column_keys(new, above), beside),
+            heads=self.piece.heads,
+            styles=[[sheet.style(row, column) for column in across] for row in lines],
+            heights=[sheet.height(row) for row in lines],
+            widths=[copy.deepcopy(sheet.width(column)) for column in across],
         )
-        rows = matched([tuple(line[:beside]) for line in old], [tuple(line[:beside]) for line in new], above)
-        return rows, matched(column_keys(old, above), column_keys(new, above), beside)
 
-    def _place(
-        self,
-        name: str,
-        rows: list[int | None] | None,
-        columns: list[int | None],
-        styles: Mapping[tuple[int, int], int | None],
-    ) -> None:
+    def _place(self, name: str, before: "_Before") -> None:
         """Bring a part into its sheet. Cells of the table look as those with the same heads did, other parts as ours do."""
         part, box = self.new[name], self.goes[name]
-        sheet, fresh, old = self._sheet(self.old[name]), self._fresh_sheet(part), self.old[name].box
+        sheet, fresh = self._sheet(self.old[name]), self._fresh_sheet(part)
         down, right = box[0] - part.box[0], box[1] - part.box[1]
         for (row, column), cell in sorted(fresh.cells.items()):
             if not within(row, column, part.box):
                 continue
-            before = None
-            if rows is not None:
-                y, x = near(rows, row - part.box[0]), near(columns, column - part.box[1])
-                before = styles.get((old[0] + y, old[1] + x)) if y is not None and x is not None else None
+            old = before.style(row - part.box[0], column - part.box[1]) if name == CELLS else None
             text = fresh.text(row, column) if cell.get("t") in ("s", "inlineStr") else None
-            sheet.set(row + down, column + right, cell, text, self.styles.style(int(cell.get("s", "0")), before))
+            sheet.set(row + down, column + right, cell, text, self.styles.style(int(cell.get("s", "0")), old))
         for each in fresh.tree.iterfind(f"{S}mergeCells/{S}mergeCell"):
             own = box_of(each.get("ref", ""))
             if own is not None and inside(own, part.box):
@@ -220,11 +229,21 @@ class _Workbook:
             like = fresh.width(column)
             if like is not None and sheet.width(column + right) is None:
                 sheet.set_width(column + right, like)
-        for row in range(part.box[0], part.box[2] + 1):
-            line, like = sheet.rows.get(row + down), fresh.rows.get(row)
-            if line is not None and like is not None and like.get("ht") and not line.get("ht"):
-                line.set("ht", like.get("ht"))
-                line.set("customHeight", "1")
+
+    def _size(self, before: "_Before") -> None:
+        """Rows and columns of the table as high and wide as those with the same heads were, new ones as their neighbors."""
+        sheet, (top, left, foot, right) = self._sheet(self.old[CELLS]), self.goes[CELLS]
+        above, beside = before.heads
+        for row in range(top, foot + 1):
+            line = near(before.rows, row - top, above)
+            height = before.heights[line] if line is not None else None
+            if height is not None:
+                sheet.set_height(row, height)
+        for column in range(left, right + 1):
+            line = near(before.columns, column - left, beside)
+            width = before.widths[line] if line is not None else None
+            if width is not None:
+                sheet.set_width(column, width)
 
     def _rule(self) -> None:
         """Rules that color the cells anew: ours, by what they are for, give way to the fresh ones."""

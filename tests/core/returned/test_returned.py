@@ -386,3 +386,11 @@ def test_a_dark_layout_of_the_house_stays_the_ground_of_what_is_remade():
     before, after = slide(content), slide(anew(content, TEXT))
     ours = [next(shape for shape in each.shapes if shape.name == named("late")) for each in (before, after)]
     assert _inks(ours[0]) == _inks(ours[1])
+
+
+def test_a_new_first_column_looks_like_cells_not_like_heads():
+    content = deck(PAGE)
+    before, after = table_of(content), table_of(anew(content, TEXT + "Knot,Apr,1,1\n"))
+    assert texts(after)[0] == ["", "Apr", "Feb", "Jan", "Mar"]
+    align = [cell.text_frame.paragraphs[0].alignment for cell in (after.table.cell(3, 1), before.table.cell(3, 1))]
+    assert align[0] == align[1] != before.table.cell(3, 0).text_frame.paragraphs[0].alignment

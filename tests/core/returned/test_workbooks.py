@@ -159,6 +159,25 @@ def test_what_people_wrote_moved_renamed_and_gave_a_look_stays():
     }
 
 
+def test_heights_and_widths_follow_their_heads_and_what_is_new_looks_like_its_neighbors():
+    def edit(book):
+        sheet = book["Figure"]
+        for letter, width in (("B", 40), ("C", 22), ("D", 22)):
+            own = sheet.column_dimensions[letter]
+            own.min = own.max = None
+            own.width = width
+        sheet.row_dimensions[5].height = 77
+        sheet["A1"].font = Font(name="Georgia")
+
+    made = book(anew(edited(workbook(), edit), MORE))["Figure"]
+    heads = {made.cell(3, column).value: made.column_dimensions[place_name(0, column - 1)[:-1]].width for column in range(2, 6)}
+    assert list(heads) == ["Apr", "Feb", "Jan", "Mar"] and heads["Feb"] == heads["Apr"] == 40 != heads["Jan"]
+    heights = {made.cell(row, 1).value: made.row_dimensions[row].height for row in range(4, 9)}
+    assert heights["Brackwater"] == heights["Dunlin"] == 77 != heights["Ardle Quay"]
+    apr, feb = (next(c for c in made[8 - 1] if c.column == at) for at in (2, 3))
+    assert apr.alignment.horizontal == feb.alignment.horizontal == "center", "a new column of cells is none of heads"
+
+
 def test_words_that_a_person_changed_stay_and_others_follow():
     def edit(book):
         book["Figure"]["A1"] = "Late again"
