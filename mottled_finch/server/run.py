@@ -185,7 +185,7 @@ def load_demo(*, large: bool = False) -> None:
     from mottled_finch.core.plans.load import load_plan
     from mottled_finch.core.recipe import load_recipe
     from mottled_finch.demo.folios import with_plates
-    from mottled_finch.demo.plans import LATER, TABLE, plan_of
+    from mottled_finch.demo.plans import ARRIVALS, LATER, TABLE, plan_of
     from mottled_finch.demo.samples import SAMPLES
 
     from .folios.actions import bring_folio
@@ -210,8 +210,8 @@ def load_demo(*, large: bool = False) -> None:
                     numbers[recipe.words.title or ""] = start_plate(table, recipe)[0].pk
                 tables[name] = table.pk
             folio = bring_folio(load_folio(with_plates(numbers)))
-            arrivals, made = settings.DATA / "arrivals", settings.DATA / "made"
-            bring_plan(load_plan(plan_of(tables[TABLE], folio.pk, arrivals, made)))
+            bring_plan(load_plan(plan_of(tables[TABLE], folio.pk)))
+            arrivals = settings.DATA / ARRIVALS
             arrivals.mkdir(exist_ok=True)
             _write_sample(LATER, arrivals)
     if large and not Table.objects.filter(name=SAMPLES["ticket-sales"].title).exists():

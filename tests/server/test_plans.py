@@ -41,14 +41,14 @@ def folio(client, log):
 
 
 @pytest.fixture
-def spec(log, folio):
+def spec(log, folio, home):
     return {
         "finch_plan": 1,
         "title": "Weekly",
         "when": {"days": ["mon"], "time": "07:00", "zone": "UTC"},
-        "take": {"log": {"table": log, "folder": "in", "pattern": "log-*.csv"}},
+        "take": {"log": {"table": log, "folder": str(home / "in"), "pattern": "log-*.csv"}},
         "make": [{"folio": folio, "as": ["html"]}],
-        "put": {"folder": "out", "name": "{folio} {date}"},
+        "put": {"folder": str(home / "out"), "name": "{folio} {date}"},
     }
 
 
@@ -232,7 +232,7 @@ def test_a_plate_is_made_in_its_forms(client, home, spec, log):
 def test_what_is_gone_holds_it_with_the_reason(client, home, spec, folio, log):
     plan = started(client, spec)
     clock.tick(MONDAY)
-    assert last(client, plan)["words"] == "no file in in fits log-*.csv"
+    assert last(client, plan)["words"] == f"no file in {home / 'in'} fits log-*.csv"
     give(home, "log-2.csv", NEXT)
     client.delete(f"/api/folios/{folio}")
     client.post(f"/api/plans/{plan['id']}/runs", {}, format="json")
@@ -295,12 +295,12 @@ def test_an_address_is_told_how_it_ended(client, home, spec, monkeypatch):
                 "at": "2026-12-07T07:00:00+00:00",
                 "files": [],
                 "state": "held",
-                "words": "no file in in fits log-*.csv",
+                "words": f"no file in {home / 'in'} fits log-*.csv",
                 "since": [],
             },
         )
     ]
-    assert last(client, plan)["words"] == "no file in in fits log-*.csv; it slept"
+    assert last(client, plan)["words"] == f"no file in {home / 'in'} fits log-*.csv; it slept"
     monkeypatch.setenv("FINCH_TELL", "")
     client.post(f"/api/plans/{plan['id']}/runs", {}, format="json")
     clock.tick(MONDAY)
@@ -344,7 +344,7 @@ MISTAKES = [
     ({"make": [{"plate": 999, "as": ["png"]}]}, "There is no plate 999 in this library; choose one."),
     ({"make": [{"folio": "review.json"}]}, "A name is that of a file; in a library a plan names numbers of folios and plates."),
     ({"put": {"folder": "/etc"}}, "put.folder: /etc lies outside of what may be used; choose a folder in "),
-    ({"put": {"folder": "../.."}}, "put.folder: "),
+    ({"put": {"folder": "../../.."}}, "put.folder: "),
     ({"tell": "https://a.example"}, "tell: no address may be told from here"),
     ({"when": {"time": "25:00"}}, 'when.time: "25:00" is no time; write it as 07:00'),
 ]
@@ -358,14 +358,14 @@ def test_what_cannot_be_carried_out_changes_nothing(client, home, spec, part, se
     assert told(client, plan)["spec"] == plan["spec"]
 
 
-def test_folders_are_those_of_the_home_unless_others_are_allowed(tmp_path, monkeypatch):
+def test_folders_are_those_of_the_home_and_of_the_library_unless_others_are_allowed(tmp_path, monkeypatch, settings):
     monkeypatch.delenv("FINCH_FOLDERS", raising=False)
     monkeypatch.setenv("HOME", str(tmp_path))
-    assert folder_of("exports", "x") == tmp_path / "exports" and folder_of("~/exports", "x") == tmp_path / "exports"
+    assert folder_of("exports", "x") == settings.DATA / "exports" and folder_of("~/exports", "x") == tmp_path / "exports"
     (tmp_path / "away").symlink_to("/etc")
     with pytest.raises(RecipeError, match="x: /etc lies outside"):
-        folder_of("away", "x")
+        folder_of("~/away", "x")
     monkeypatch.setenv("FINCH_FOLDERS", f"/srv/a{os.pathsep}/srv/b")
     assert folder_of("/srv/b/c", "x") == Path("/srv/b/c")
-    with pytest.raises(RecipeError, match="choose a folder in /srv/a or /srv/b"):
+    with pytest.raises(RecipeError, match="choose a folder in /srv/a or /srv/b or "):
         folder_of("~", "x")
