@@ -114,14 +114,16 @@ def _add_pages(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") 
     folio.add_argument("--broken", action="store_true", help="make it even while a claim does not hold")
     folio.set_defaults(run=_folio)
 
-    refresh = commands.add_parser("refresh", help="remake our figures in a deck that came back, and nothing else of it")
-    refresh.add_argument("deck", type=Path, metavar="DECK", help="a .pptx that was made here, and may have been edited since")
-    refresh.add_argument(
-        "--folder", type=Path, default=Path(), metavar="DIR", help="the tables, by the names that the deck carries"
+    refresh = commands.add_parser(
+        "refresh", help="remake our figures in a deck, report or workbook that came back, and nothing else"
     )
-    refresh.add_argument("--out", type=Path, metavar="FILE", help="the new deck")
+    refresh.add_argument("file", type=Path, metavar="FILE", help="a .pptx, .docx or .xlsx that was made here and edited since")
+    refresh.add_argument(
+        "--folder", type=Path, default=Path(), metavar="DIR", help="the tables, by the names that the file carries"
+    )
+    refresh.add_argument("--out", type=Path, metavar="NEW", help="the new file")
     refresh.add_argument("--dry", action="store_true", help="only print what would change, a line a figure")
-    refresh.add_argument("--copies", choices=("all", "first"), default="", help="where a figure stands on several pages")
+    refresh.add_argument("--copies", choices=("all", "first"), default="", help="where a figure stands in several places")
     refresh.set_defaults(run=_refresh)
 
     run = commands.add_parser(
@@ -215,8 +217,8 @@ def _refresh(given: argparse.Namespace) -> int:
     from .core.returned.returning import opened, refreshed
 
     if not given.dry and given.out is None:
-        raise DrawError("say where the new deck goes with --out FILE, or see what would change with --dry", path="--out")
-    content = given.deck.read_bytes()
+        raise DrawError("say where the new file goes with --out NEW, or see what would change with --dry", path="--out")
+    content = given.file.read_bytes()
     came = CameBack(opened(content), given.folder)
     for change in came.changes():
         print(f"{change.found.where}: {change.found.plate or 'the figure'}: {change.told}")

@@ -278,7 +278,7 @@ class TestRefresh:
         assert done.stdout == (
             "page 1: n: 1 of 4 cells changed: B, Tue 2 → 9; claims no longer that highest row is A: highest row is B\n"
         )
-        assert here("refresh", "f.pptx", "--folder", "next", cwd=deck).stderr.startswith("--out: say where the new deck goes")
+        assert here("refresh", "f.pptx", "--folder", "next", cwd=deck).stderr.startswith("--out: say where the new file goes")
 
     def test_the_new_deck_has_the_numbers_and_the_old_one_is_kept(self, deck):
         before = (deck / "f.pptx").read_bytes()
@@ -296,6 +296,18 @@ class TestRefresh:
             assert here("refresh", "g.pptx", "--folder", "next", "--out", "new.pptx", "--copies", copies, cwd=deck).returncode == 0
             lines = here("refresh", "new.pptx", "--folder", "next", "--dry", cwd=deck).stdout.splitlines()
             assert [line.split(": ")[2].partition(";")[0] for line in lines] == left
+
+    @pytest.mark.parametrize("ending", ["docx", "xlsx"])
+    def test_reports_and_workbooks_come_back_too(self, deck, ending):
+        if ending == "docx":
+            assert here("folio", "f.json", "--out", "f.docx", "--form", "table", cwd=deck).returncode == 0
+        else:
+            (deck / "n.json").write_text(json.dumps(RECIPE))
+            assert here("render", "t.csv", "n.json", "--out", "f.xlsx", cwd=deck).returncode == 0
+        done = here("refresh", f"f.{ending}", "--folder", "next", "--out", f"new.{ending}", cwd=deck)
+        assert done.returncode == 0 and "1 of 4 cells changed: B, Tue 2 → 9" in done.stdout, (done.stdout, done.stderr)
+        again = here("refresh", f"new.{ending}", "--folder", "next", "--dry", cwd=deck)
+        assert "no number changed" in again.stdout
 
     def test_a_table_that_is_not_there_leaves_its_figures_and_says_so(self, deck):
         (deck / "empty").mkdir()

@@ -211,12 +211,12 @@ def test_a_deck_that_people_edited_is_refreshed_page_by_page(page, api, folio, p
     table = api.get(f"/api/plates/{plates[0]}")["plate"]["table"]
     api.put(f"/api/tables/{table}/mends", {"mends": [{"do": "drop", "where": [{"field": "pier", "in": ["Knot"]}]}]})
     open_folio(page, folio)
-    page.get_by_role("button", name="Give a deck back").click()
-    sheet = page.get_by_role("dialog", name="Give a deck back")
+    page.get_by_role("button", name="Give a file back").click()
+    sheet = page.get_by_role("dialog", name="Give a file back")
     (tmp_path / "none.pptx").write_bytes(b"none")
-    sheet.get_by_label("Deck that came back").set_input_files(tmp_path / "none.pptx")
+    sheet.get_by_label("File that came back").set_input_files(tmp_path / "none.pptx")
     expect(sheet.get_by_role("alert")).to_contain_text("this is no deck or document that can be opened")
-    sheet.get_by_label("Deck that came back").set_input_files(tmp_path / "edited.pptx")
+    sheet.get_by_label("File that came back").set_input_files(tmp_path / "edited.pptx")
     expect(sheet.get_by_role("checkbox")).to_have_count(2)
     expect(sheet.get_by_role("group")).to_contain_text("no number changed; went: Knot")
     assert violations(page) == []

@@ -239,6 +239,8 @@ def test_what_is_gone_holds_it_with_the_reason(client, home, spec, folio, log):
     clock.tick(MONDAY + timedelta(hours=1))
     assert last(client, plan)["words"] == "A folio that it makes was removed; choose another one"
     assert "a folio that was removed as HTML" in told(client, plan)["words"]
+    renamed = client.put(f"/api/plans/{plan['id']}", {**spec, "title": "Still ours"}, format="json")
+    assert renamed.status_code == 200, "what was lost before may stay"
 
 
 def test_a_run_that_the_server_s_end_cut_off_is_run_again(client, home, spec, log, monkeypatch):

@@ -2,6 +2,7 @@
 
 import copy
 import posixpath
+import secrets
 from collections.abc import Collection, Iterable, Mapping
 from typing import Any
 
@@ -40,9 +41,12 @@ def put(parts: Mapping[str, bytes], pieces: Iterable[Piece]) -> dict[str, bytes]
     for part, those in by_part.items():
         tree = tree_of(parts, part)
         shapes = _shapes(tree)
-        for piece in those:
-            _put(made, part, shapes[piece.found.place], piece)
-        made[part] = etree.tostring(tree, xml_declaration=True, encoding="UTF-8", standalone=True)
+        apart = [each for piece in those for each in _put(made, part, shapes[piece.found.place], piece)]
+        body = etree.tostring(tree, xml_declaration=True, encoding="UTF-8", standalone=True)
+        for marker, table in apart:
+            before, _, behind = body.split(marker)
+            body = before + table + behind
+        made[part] = body
     return made
 
 
@@ -131,23 +135,29 @@ def _beside(shape: Any) -> Any:
     return next((each for each in shape.getroottree().getroot().iter(f"{_P}grpSp") if _name(each) == wanted), None)
 
 
-def _put(made: dict[str, bytes], part: str, shape: Any, piece: Piece) -> None:
+def _put(made: dict[str, bytes], part: str, shape: Any, piece: Piece) -> list[tuple[bytes, bytes]]:
+    """Put a figure into its place. A table is given as it is written, with what stands before and behind the one in its place: many
+    cells that go from one tree into another, or out of one, take their time.
+    """
     about = shape[0].find(f"{_P}cNvPr")
     if about.get("descr", "").startswith("Heat map"):  # words that a person wrote stay
         about.set("descr", piece.alternative)
     if piece.found.form == "picture":
         replace_picture(made, part, shape.find(f".//{_A}blip"), piece.picture)
-        return
+        return []
     new = etree.fromstring(piece.xml)
     if piece.found.form == "shapes":
         _regrouped(shape, new)
-        return
+        return []
     table, fresh = shape.find(f".//{_A}tbl"), new.find(f".//{_A}tbl")
     relooked(fresh, table, piece.heads)
-    table.getparent().replace(table, fresh)
+    marker = f"finch {secrets.token_hex(16)}"
+    table.addprevious(etree.Comment(marker))
+    table.addnext(etree.Comment(marker))
     group = _beside(shape)
     if piece.beside and group is not None:
         _regrouped(group, etree.fromstring(piece.beside))
+    return [(f"<!--{marker}-->".encode(), etree.tostring(fresh, with_tail=False))]
 
 
 def _regrouped(group: Any, new: Any) -> None:

@@ -3,6 +3,7 @@ heads and cells.
 """
 
 import copy
+from collections.abc import Sequence
 from typing import Any
 
 from ..vocabulary import CELL_LOOK
@@ -10,6 +11,7 @@ from .matching import column_keys, keep_lengths, matched, near
 
 _A = "{http://schemas.openxmlformats.org/drawingml/2006/main}"
 _BORDERS = tuple(f"{_A}ln{side}" for side in ("L", "R", "T", "B", "TlToBr", "BlToTr"))
+_FACES = tuple(f"{_A}{name}" for name in ("latin", "ea", "cs", "sym"))
 OUR_INKS = {CELL_LOOK.dark_ink[1:7].lower(), "ffffff", "000000"}
 """Of cells: they follow from the fills."""
 
@@ -54,32 +56,50 @@ def _texts(rows: list[Any]) -> list[list[str]]:
 
 
 def _cell(new: Any, old: Any) -> None:
-    """Font, size, borders and margins of a cell as they were; its fill and what it says are new."""
+    """Font, size, borders and margins of a cell as they were; its fill and what it says are new. What is the same is left: most
+    cells are as we made them, and parts that go from one tree into another take their time.
+    """
     old_look, new_look = old.find(f"{_A}tcPr"), new.find(f"{_A}tcPr")
     if old_look is not None and new_look is not None:
-        for name, value in old_look.attrib.items():
-            new_look.set(name, value)
-        for tag in _BORDERS:
-            for each in new_look.findall(tag):
+        _attributes(new_look, old_look)
+        borders, own = ([each for each in look if each.tag in _BORDERS] for look in (old_look, new_look))
+        if not _alike(borders, own):
+            for each in own:
                 new_look.remove(each)
-        for place, each in enumerate(each for each in old_look if each.tag in _BORDERS):
-            new_look.insert(place, copy.deepcopy(each))
+            for place, each in enumerate(borders):
+                new_look.insert(place, copy.deepcopy(each))
     old_run, new_run = (each.find(f".//{_A}rPr") for each in (old, new))
     if old_run is not None and new_run is not None:
         _run(new_run, old_run)
     old_line, new_line = (each.find(f".//{_A}pPr") for each in (old, new))
-    if old_line is not None and new_line is not None:
+    if old_line is not None and new_line is not None and not _alike([old_line], [new_line]):
         new_line.getparent().replace(new_line, copy.deepcopy(old_line))
+
+
+def _attributes(new: Any, old: Any) -> None:
+    for name, value in old.items():
+        if new.get(name) != value:
+            new.set(name, value)
+
+
+def _alike(ones: Sequence[Any], others: Sequence[Any]) -> bool:
+    """Whether parts say the same, one by one, in the same order."""
+    if len(ones) != len(others):
+        return False
+    for one, other in zip(ones, others, strict=True):
+        if one.tag != other.tag or one.items() != other.items() or not _alike(one, other):
+            return False
+    return True
 
 
 def _run(new: Any, old: Any) -> None:
     """A run's font, size and weight; its color, too, where that is none of the inks that follow from the fill."""
-    for name, value in old.attrib.items():
-        new.set(name, value)
-    for tag in ("latin", "ea", "cs", "sym"):
-        for each in new.findall(f"{_A}{tag}"):
+    _attributes(new, old)
+    faces, own_faces = ([each for each in run if each.tag in _FACES] for run in (old, new))
+    if not _alike(faces, own_faces):
+        for each in own_faces:
             new.remove(each)
-        new.extend(copy.deepcopy(each) for each in old.findall(f"{_A}{tag}"))
+        new.extend(copy.deepcopy(each) for each in faces)
     own = old.find(f"{_A}solidFill")
     color = own.find(f"{_A}srgbClr") if own is not None else None
     if own is not None and (color is None or color.get("val", "").lower() not in OUR_INKS) and not _is_head(new, color):

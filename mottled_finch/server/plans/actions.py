@@ -8,7 +8,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from mottled_finch.core.plans.load import load_plan
-from mottled_finch.core.plans.spec import MakeSpec, PlanSpec, WhenSpec
+from mottled_finch.core.plans.spec import MakeSpec, PlanSpec, TakeSpec, WhenSpec
 from mottled_finch.core.plans.telling import Addresses
 from mottled_finch.core.recipe import dump_object
 
@@ -74,7 +74,7 @@ def change_plan(plan_id: int, plan: PlanSpec, seen: str | None = None) -> Plan:
     """Save a plan as the next version. A moment that has passed already today is not made up for. Raises Overtaken where another
     version stands than the one that was ``seen``.
     """
-    check_plan(plan)
+    check_plan(plan, _plan(plan_id).spec())
     saved = _saved(plan)
     with transaction.atomic():
         standing = _plan(plan_id)
@@ -92,22 +92,35 @@ def _change(before: PlanSpec, after: PlanSpec) -> str:
     return ", ".join(_CHANGES[name] if i == 0 else _CHANGES[name][0].lower() + _CHANGES[name][1:] for i, name in enumerate(changed))
 
 
-def check_plan(plan: PlanSpec) -> None:
-    """Raises Problem or RecipeError for what cannot be carried out in this library."""
+def check_plan(plan: PlanSpec, before: PlanSpec | None = None) -> None:
+    """Raises Problem or RecipeError for what cannot be carried out in this library. What stood so before may stay: it may have been
+    lost since, which its runs tell.
+    """
     for name, take in plan.take.items():
-        if take.table is None or not Table.standing().filter(pk=take.table).exists():
-            raise Problem(422, f"There is no table {take.table or name} in this library; choose one.", f"take.{name}.table")
-        folder_of(take.folder, f"take.{name}.folder")
+        if before is None or take != before.take.get(name):
+            _check_take(name, take)
     for i, make in enumerate(plan.make):
-        if isinstance(make.folio, str) or isinstance(make.plate, str):
-            raise Problem(422, "A name is that of a file; in a library a plan names numbers of folios and plates.", f"make[{i}]")
-        if make.folio is not None and not Folio.objects.filter(pk=make.folio).exists():
-            raise Problem(422, f"There is no folio {make.folio} in this library; choose one.", f"make[{i}].folio")
-        if make.plate is not None and not Plate.objects.filter(pk=make.plate).exists():
-            raise Problem(422, f"There is no plate {make.plate} in this library; choose one.", f"make[{i}].plate")
-    folder_of(plan.put.folder, "put.folder")
-    if plan.tell:
+        if before is None or make not in before.make:
+            _check_make(make, f"make[{i}]")
+    if before is None or plan.put != before.put:
+        folder_of(plan.put.folder, "put.folder")
+    if plan.tell and (before is None or plan.tell != before.tell):
         Addresses.listed(os.environ).check(plan.tell)
+
+
+def _check_take(name: str, take: TakeSpec) -> None:
+    if take.table is None or not Table.standing().filter(pk=take.table).exists():
+        raise Problem(422, f"There is no table {take.table or name} in this library; choose one.", f"take.{name}.table")
+    folder_of(take.folder, f"take.{name}.folder")
+
+
+def _check_make(make: MakeSpec, path: str) -> None:
+    if isinstance(make.folio, str) or isinstance(make.plate, str):
+        raise Problem(422, "A name is that of a file; in a library a plan names numbers of folios and plates.", path)
+    if make.folio is not None and not Folio.objects.filter(pk=make.folio).exists():
+        raise Problem(422, f"There is no folio {make.folio} in this library; choose one.", f"{path}.folio")
+    if make.plate is not None and not Plate.objects.filter(pk=make.plate).exists():
+        raise Problem(422, f"There is no plate {make.plate} in this library; choose one.", f"{path}.plate")
 
 
 def _plan(plan_id: int) -> Plan:

@@ -9,6 +9,7 @@ import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { type Action, FindAction } from "../../shared/FindAction";
 import { Folded } from "../../shared/Folded";
+import { GiveBack } from "../../shared/GiveBack";
 import { HistorySheet } from "../../shared/HistorySheet";
 import { Keys } from "../../shared/Keys";
 import { Notice } from "../../shared/Notice";
@@ -35,7 +36,6 @@ import {
   withPageAdded,
   withPageMoved,
 } from "./folios";
-import { GiveBack } from "./GiveBack";
 import { KEYS } from "./keys";
 import { larger, PageStage, smaller } from "./PageStage";
 import { TemplatePart } from "./TemplatePart";
@@ -159,7 +159,7 @@ function Editor({ id }: { id: number }) {
       : []),
     ...TABS.map(({ value, label }) => ({ name: `Open the part: ${label.toLowerCase()}`, act: () => setTab(value) })),
     { name: "Start another folio from this one", act: another },
-    { name: "Give a deck back", act: () => setShown("back") },
+    { name: "Give a file back", act: () => setShown("back") },
     { name: "Make it by itself: start a plan", act: byItself },
     { name: "See the history", act: () => setShown("history") },
     { name: "Show the page larger", act: () => setZoom(larger) },
@@ -210,7 +210,7 @@ function Editor({ id }: { id: number }) {
             Make it by itself
           </Button>
           <Button variant="plain" onClick={() => setShown("back")}>
-            Give a deck back
+            Give a file back
           </Button>
         </Flex>
       </Flex>

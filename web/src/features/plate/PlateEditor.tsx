@@ -9,6 +9,7 @@ import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
 import { Folded } from "../../shared/Folded";
 import { afterClosing } from "../../shared/frames";
+import { GiveBack } from "../../shared/GiveBack";
 import { HistorySheet } from "../../shared/HistorySheet";
 import { Keys } from "../../shared/Keys";
 import { whenSaved } from "../../shared/numbers";
@@ -36,7 +37,7 @@ import { Statement, type StatementHandle } from "./statement/Statement";
 import { Tray } from "./tray/Tray";
 import { look, magnify, resetView, useView } from "./view";
 
-type Shown = "keys" | "actions" | "history" | "lay" | "since";
+type Shown = "keys" | "actions" | "history" | "lay" | "since" | "back";
 
 export default function PlateEditor() {
   const id = Number(useParams().id);
@@ -209,6 +210,7 @@ function Editor({ id }: { id: number }) {
           onClose={close("history")}
         />
         <SinceSheet plate={id} revision={data.plate.revision} open={shown === "since"} onClose={close("since")} />
+        <GiveBack open={shown === "back"} onClose={close("back")} onSaid={setSaid} />
         <LayOnSheet table={data.plate.table} recipe={recipe} open={shown === "lay"} onClose={close("lay")} />
         <Keys keys={KEYS} open={shown === "keys"} onClose={close("keys")} />
         <Actions
@@ -225,6 +227,7 @@ function Editor({ id }: { id: number }) {
             { name: "See the history", act: () => setShown("history") },
             { name: "See what changed since the edition before", act: () => setShown("since") },
             { name: "Start another plate from this one", act: another },
+            { name: "Give a file back: refresh what came back", act: () => setShown("back") },
             { name: "Use this plate on another table", act: () => setShown("lay") },
             ...(["title", "subtitle", "caption"] as const).map((line) => ({
               name: `Write the ${line}`,

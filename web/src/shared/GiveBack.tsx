@@ -1,18 +1,18 @@
 import { Box, Dialog, Flex } from "@chakra-ui/react";
 import { useState } from "react";
-import { api, type ReturnedFigure, sentenceOf } from "../../api/client";
-import { Button } from "../../shared/Button";
-import { FileButton } from "../../shared/FileButton";
-import { counted } from "../../shared/numbers";
-import { Sheet } from "../../shared/Sheet";
-import { save } from "../../shared/save";
+import { api, type ReturnedFigure, sentenceOf } from "../api/client";
+import { Button } from "./Button";
+import { FileButton } from "./FileButton";
+import { counted } from "./numbers";
+import { Sheet } from "./Sheet";
+import { save } from "./save";
 
 type Props = { open: boolean; onClose: () => void; onSaid: (words: string) => void };
 
 /** A deck, report or workbook that people edited since it left: what would change, and the same with its figures remade where they stand. */
 export function GiveBack({ open, onClose, onSaid }: Props) {
   return (
-    <Sheet heading="Give a deck back" open={open} onClose={onClose} width="620px" tall>
+    <Sheet heading="Give a file back" open={open} onClose={onClose} width="620px" tall>
       {open && <Giving onClose={onClose} onSaid={onSaid} />}
     </Sheet>
   );
@@ -61,7 +61,7 @@ function Giving({ onClose, onSaid }: Omit<Props, "open">) {
           file is touched.
         </Box>
         <FileButton
-          label="Deck that came back"
+          label="File that came back"
           words={given ? "Choose another" : "Choose the file"}
           accept=".pptx,.docx,.xlsx"
           onTake={take}
