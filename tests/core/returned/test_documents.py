@@ -24,6 +24,7 @@ from mottled_finch.core.returned.sharing import on_their_scales
 
 from ..conftest import read
 from ..folio.conftest import CROWD, LATE, TEXT, folio_of
+from .conftest import random_editions
 from .test_returned import NEXT
 
 NOTED = {
@@ -267,22 +268,7 @@ def test_a_document_of_one_figure_comes_back_too():
 
 @pytest.mark.parametrize("seed", range(6))
 def test_whatever_the_figure_is_its_table_says_what_it_would_say_alone(seed):
-    lot = random.Random(seed)
-
-    def records(rows):
-        lines = [
-            f"{lot.choice('xy')},{lot.choice(rows)},{lot.choice('pqr')},{lot.choice('mn')},{lot.randrange(100)}" for _ in range(40)
-        ]
-        return "a,b,c,d,v\n" + "\n".join(lines) + "\n"
-
-    before, after = records("stu"), records("tuvw")
-    pivot = {
-        "rows": lot.choice([[{"field": "b"}], [{"field": "a"}, {"field": "b"}]]),
-        "columns": lot.choice([[{"field": "c"}], [{"field": "d"}, {"field": "c"}]]),
-        "measure": {"take": "sum", "of": "v"},
-        "totals": {name: lot.random() < 0.5 for name in ("rows", "columns", "row_groups", "column_groups")},
-    }
-    plain = {"finch_recipe": 2, "pivot": pivot}
+    before, after, plain = random_editions(seed)
     recipe = load_recipe(plain)
     old, new = (make_figure(read(text), recipe) for text in (before, after))
     content = with_source(DRAWINGS["docx"].draw(old, Choices(form="table")), "docx", source_of(old, plain, Choices(), "t", "1"))

@@ -26,6 +26,7 @@ from mottled_finch.core.returned.sharing import on_their_scales
 from ..conftest import read
 from ..draw.house.decks import deck as house_deck
 from ..folio.conftest import CROWD, LATE, TEXT, folio_of
+from .conftest import random_editions
 
 NEXT = TEXT.replace("Brackwater,Feb,4,60", "Brackwater,Feb,40,60").replace("Knot,", "Osprey,") + "Dunlin,Jan,5,50\n"
 """The next delivery: a number moved, one head went, two came."""
@@ -265,28 +266,10 @@ def test_a_deck_of_one_figure_comes_back_too():
 @pytest.mark.parametrize("seed", range(6))
 def test_whatever_the_figure_is_its_table_says_what_it_would_say_alone(seed):
     """Nested sides, totals, blanks: random figures, other records, every text as a fresh deck has it."""
-    lot = random.Random(seed)
-
-    def records(rows):
-        lines = [
-            f"{lot.choice('xy')},{lot.choice(rows)},{lot.choice('pqr')},{lot.choice('mn')},{lot.randrange(100)}" for _ in range(40)
-        ]
-        return "a,b,c,d,v\n" + "\n".join(lines) + "\n"
-
-    before, after = records("stu"), records("tuvw")
-    pivot = {
-        "rows": lot.choice([[{"field": "b"}], [{"field": "a"}, {"field": "b"}]]),
-        "columns": lot.choice([[{"field": "c"}], [{"field": "d"}, {"field": "c"}]]),
-        "measure": {"take": "sum", "of": "v"},
-        "totals": {name: lot.random() < 0.5 for name in ("rows", "columns", "row_groups", "column_groups")},
-    }
-    recipe = load_recipe({"finch_recipe": 2, "pivot": pivot})
+    before, after, plain = random_editions(seed)
+    recipe = load_recipe(plain)
     old, new = (make_figure(read(text), recipe) for text in (before, after))
-    content = with_source(
-        DRAWINGS["pptx"].draw(old, Choices(form="table")),
-        "pptx",
-        source_of(old, {"finch_recipe": 2, "pivot": pivot}, Choices(), "t", "1"),
-    )
+    content = with_source(DRAWINGS["pptx"].draw(old, Choices(form="table")), "pptx", source_of(old, plain, Choices(), "t", "1"))
     (found,) = opened(content).figures
     made, alone = table_of(refreshed(content, [piece_of(found, new)])), table_of(DRAWINGS["pptx"].draw(new, Choices(form="table")))
     assert texts(made) == texts(alone) and fills(made) == fills(alone)

@@ -18,6 +18,7 @@ from mottled_finch.core.returned.sheets import box_name, box_of, place_name
 
 from ..conftest import read
 from ..folio.conftest import TEXT
+from .conftest import random_editions
 from .test_documents import NOTED
 from .test_returned import NEXT
 
@@ -88,26 +89,8 @@ def test_it_is_what_it_would_be_alone(text, colors):
 
 @pytest.mark.parametrize("seed", range(6))
 def test_random_figures_are_what_they_would_be_alone(seed):
-    lot = random.Random(seed)
-
-    def records(rows):
-        lines = [
-            f"{lot.choice('xy')},{lot.choice(rows)},{lot.choice('pqr')},{lot.choice('mn')},{lot.randrange(100)}" for _ in range(40)
-        ]
-        return "a,b,c,d,v\n" + "\n".join(lines) + "\n"
-
-    before, after = records("stu"), records("tuvw")
-    plain = {
-        "finch_recipe": 2,
-        "pivot": {
-            "rows": lot.choice([[{"field": "b"}], [{"field": "a"}, {"field": "b"}]]),
-            "columns": lot.choice([[{"field": "c"}], [{"field": "d"}, {"field": "c"}]]),
-            "measure": {"take": "sum", "of": "v"},
-            "totals": {name: lot.random() < 0.5 for name in ("rows", "columns", "row_groups", "column_groups")},
-        },
-        "color": {"within": lot.choice(["table", "row"])},
-    }
-    records_too = lot.choice(["yes", "no"])
+    before, after, plain = random_editions(seed, within="row" if seed % 2 else "table")
+    records_too = "no" if seed % 3 else "yes"
     made = anew(workbook(plain, before, records=records_too), after, plain)
     alone = workbook(plain, after, records=records_too)
     for sheet in book(alone).sheetnames:
