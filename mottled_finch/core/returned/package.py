@@ -11,7 +11,7 @@ from ..draw.house.parts import TYPES
 from ..errors import DrawError
 
 R = "{http://schemas.openxmlformats.org/officeDocument/2006/relationships}"
-_MOST_PART = 40_000_000
+_MOST_PART = 120_000_000
 """Bytes that one part with figures may have."""
 
 
