@@ -383,8 +383,8 @@ class ColumnAnswer:
 class TableAnswer:
     """A table as it is mended, and the edition that stands. ``version`` is what a change of its mends and targets names as seen
     (If-Match), ``name_version`` what one of its name does; one of its edition names the edition's number. ``data`` is told from
-    that of before when its records changed, also by other tables that it brings columns from. ``file`` is what the edition was read
-    from. ``problem`` says why a table cannot be read.
+    that of before when its records changed, also by other tables that it brings columns from. ``file_name`` is what the edition was
+    read from. ``problem`` says why a table cannot be read.
     """
 
     id: int
@@ -392,7 +392,7 @@ class TableAnswer:
     records: int
     edition: int
     read: str
-    file: str
+    file_name: str
     columns: Annotated[Sequence[Any], Written(Sequence[ColumnAnswer])]
     version: str
     data: str

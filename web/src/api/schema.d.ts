@@ -1237,14 +1237,14 @@ export interface components {
             colors: string[];
             turned_when: string[];
         };
-        /** @description A table as it is mended, and the edition that stands. ``version`` is what a change of its mends and targets names as seen (If-Match), ``name_version`` what one of its name does; one of its edition names the edition's number. ``data`` is told from that of before when its records changed, also by other tables that it brings columns from. ``file`` is what the edition was read from. ``problem`` says why a table cannot be read. */
+        /** @description A table as it is mended, and the edition that stands. ``version`` is what a change of its mends and targets names as seen (If-Match), ``name_version`` what one of its name does; one of its edition names the edition's number. ``data`` is told from that of before when its records changed, also by other tables that it brings columns from. ``file_name`` is what the edition was read from. ``problem`` says why a table cannot be read. */
         TableAnswer: {
             id: number;
             name: string;
             records: number;
             edition: number;
             read: string;
-            file: string;
+            file_name: string;
             columns: components["schemas"]["ColumnAnswer"][];
             version: string;
             data: string;

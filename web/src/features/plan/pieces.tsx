@@ -215,7 +215,7 @@ function TakeCard({ spec, names, onChange }: Props) {
             options={[["", "Take a table from files"], ...left.map(({ id, name }) => [`${id}`, name] as const)]}
             onChange={(chosen) => {
               const table = left.find(({ id }) => `${id}` === chosen);
-              if (table) onChange(withTaken(table, table.file));
+              if (table) onChange(withTaken(table, table.file_name));
             }}
           />
         </Box>
