@@ -264,6 +264,55 @@ def test_a_run_that_the_server_s_end_cut_off_is_run_again(client, home, spec, lo
     assert out(home) == ["Review 2026-12-07.html"] and Edition.objects.count() == 2, "its edition is not taken twice"
 
 
+def test_a_plan_that_is_removed_while_it_runs_ends_quietly(client, home, spec, monkeypatch):
+    plan = started(client, spec)
+    give(home, "log-2.csv", NEXT)
+    real = running.put_all
+
+    def removed(made):
+        client.delete(f"/api/plans/{plan['id']}")
+        return real(made)
+
+    monkeypatch.setattr(running, "put_all", removed)
+    clock.tick(MONDAY)
+    assert out(home) == ["Review 2026-12-07.html"] and not Run.objects.exists()
+
+
+def test_one_plan_that_breaks_does_not_keep_the_others_from_running(client, home, spec, monkeypatch):
+    broken, plan = started(client, {**spec, "title": "Broken"}), started(client, spec)
+    give(home, "log-2.csv", NEXT)
+    real = clock._look
+
+    def look(each, *given):
+        if each.pk == broken["id"]:
+            raise RuntimeError("of our own")
+        real(each, *given)
+
+    monkeypatch.setattr(clock, "_look", look)
+    clock.tick(MONDAY)
+    assert told(client, broken)["runs"] == [] and last(client, plan)["state"] == "made"
+
+
+def test_a_change_of_the_title_that_is_undone_at_its_moment_skips_no_run(client, home, spec):
+    plan = started(client, spec)
+    give(home, "log-2.csv", NEXT)
+    client.put(f"/api/plans/{plan['id']}", {**spec, "title": "Other"}, format="json")
+    client.post(f"/api/plans/{plan['id']}/undo")
+    clock.tick(MONDAY)
+    assert last(client, plan)["state"] == "made"
+
+
+@pytest.mark.parametrize("values", ["7", "", "x"])
+def test_a_column_that_is_constant_blank_or_no_number_throughout_is_held_or_made_and_never_breaks(client, home, spec, values):
+    lines = "".join(f"{pier},{month},{values}\n" for pier in ("Ardle", "Brack", "Knot") for month in "xyz")
+    plan = started(client, {**spec, "guards": {"totals": {"minutes": 5}, "known": ["pier"]}})
+    give(home, "log-2.csv", "pier,month,minutes\n" + lines)
+    clock.tick(MONDAY)
+    run = last(client, plan)
+    assert run["state"] in ("held", "made") and "something broke" not in run["words"], run["words"]
+    assert (out(home) == []) == (run["state"] == "held")
+
+
 def test_a_full_disk_is_told_and_nothing_is_half(client, home, spec, monkeypatch):
     plan = started(client, {**spec, "make": [{**spec["make"][0], "as": ["html", "docx"]}]})
     give(home, "log-2.csv", NEXT)

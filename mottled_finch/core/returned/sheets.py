@@ -16,7 +16,6 @@ _SPACE = "{http://www.w3.org/XML/1998/namespace}space"
 _BEFORE_RULES = (
     *("sheetPr", "dimension", "sheetViews", "sheetFormatPr", "cols", "sheetData", "sheetCalcPr", "sheetProtection"),
     *("protectedRanges", "scenarios", "autoFilter", "sortState", "dataConsolidate", "customSheetViews", "mergeCells", "phoneticPr"),
-    "conditionalFormatting",
 )
 """What stands before rules, as the standard wants it (18.3.1.99)."""
 _BEFORE_MERGED = _BEFORE_RULES[: _BEFORE_RULES.index("mergeCells")]
@@ -155,7 +154,7 @@ class Sheet:
     def rules(self) -> list[tuple[Any, list[Box]]]:
         """Rules that color cells, with the rectangles that each is for."""
         found = []
-        for each in self.tree.findall(f"{S}conditionalFormatting"):
+        for each in dict.fromkeys(rule.getparent() for rule in self.tree.iter(f"{S}cfRule")):
             boxes = [box_of(part) for part in each.get("sqref", "").split()]
             found.append((each, [box for box in boxes if box is not None]))
         return found

@@ -1,6 +1,7 @@
 """What changes plans: one function an action, which holds the transaction and the history entry."""
 
 import os
+from collections.abc import Callable
 from dataclasses import fields
 from typing import Any
 
@@ -81,8 +82,7 @@ def change_plan(plan_id: int, plan: PlanSpec, seen: str | None = None) -> Plan:
         standing.confirm(seen, _THIS)
         before = standing.spec()
         if plan != before:
-            if (plan.when, plan.paused) != (before.when, before.paused):
-                standing.considered = timezone.now()
+            _consider(standing, before, plan)
             standing.record(_change(before, plan), unseen=seen is None, plan=saved)
     return standing
 
@@ -141,12 +141,20 @@ def go_to(plan_id: int, number: int, seen: str | None = None) -> Plan:
     return _moved(plan_id, seen, lambda plan: plan.go_to(number))
 
 
-def _moved(plan_id: int, seen: str | None, act: Any) -> Plan:
+def _moved(plan_id: int, seen: str | None, act: Callable[[Plan], object]) -> Plan:
     def step(plan: Plan) -> None:
-        plan.considered = timezone.now()
+        before = plan.spec()
         act(plan)
+        _consider(plan, before, plan.spec())
+        plan.save()
 
     return as_seen(lambda: _plan(plan_id), seen, _THIS, step)
+
+
+def _consider(plan: Plan, before: PlanSpec, after: PlanSpec) -> None:
+    """Where its moments are others, those that are past by now are not made up for."""
+    if (after.when, after.paused) != (before.when, before.paused):
+        plan.considered = timezone.now()
 
 
 def remove_plan(plan_id: int, seen: str | None = None) -> None:

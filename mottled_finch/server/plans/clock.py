@@ -31,6 +31,8 @@ def tick(now: datetime) -> None:
             _look(plan, plan.spec(), now)
         except CoreError:
             continue  # a plan that cannot be read says so where it is shown
+        except Exception:
+            log.exception("plan %s cannot be looked at", plan.pk)  # the others are still to be
     while run := Run.objects.filter(state=Run.State.WAITING).order_by("pk").first():
         carry_out(run, now)
 

@@ -49,10 +49,10 @@ log = logging.getLogger("django.request")
 State = Run.State
 
 
-def carry_out(run: Run, now: datetime) -> Run:
+def carry_out(run: Run, now: datetime) -> None:
     """Carry out a run that waits, and keep how it ended. The plan's address is told, if it has one and something came of it."""
     if not Run.objects.filter(pk=run.pk, state=State.WAITING).update(state=State.RUNNING, started=timezone.now()):
-        return run
+        return
     run.refresh_from_db()
     runner = _Runner(run, now)
     try:
@@ -77,8 +77,6 @@ def carry_out(run: Run, now: datetime) -> Run:
     Run.objects.filter(pk=run.pk).update(
         state=state, words=words, ended=timezone.now(), since=runner.lines, files=[str(each) for each in runner.files]
     )
-    run.refresh_from_db()
-    return run
 
 
 def _and_told(runner: "_Runner", state: str, words: str, now: datetime) -> str:

@@ -6,6 +6,7 @@ import zipfile
 
 import openpyxl
 import pytest
+from lxml import etree
 from openpyxl.styles import Border, Font, Side
 
 from mottled_finch.core.draw import DRAWINGS, Choices, source_of, with_source
@@ -65,13 +66,17 @@ def looks(content, sheet="Figure"):
     }
 
 
-def rules(content, sheet="Figure"):
-    """Each rule by its cells: formula, ink and fill."""
+def rules(content):
+    """Each rule of the figure's sheet by its cells: formula, ink and fill."""
+    with zipfile.ZipFile(io.BytesIO(content)) as package:
+        sheet, styles = (etree.fromstring(package.read(f"xl/{name}.xml")) for name in ("worksheets/sheet1", "styles"))
+    looks = styles.findall("{*}dxfs/{*}dxf")
     found = []
-    for area in book(content)[sheet].conditional_formatting:
-        for rule in area.rules:
-            look = rule.dxf
-            found.append((str(area.sqref), rule.formula, look and look.font.color.rgb, look and look.fill.bgColor.rgb))
+    for rule in sheet.iter("{*}cfRule"):
+        look = looks[int(rule.get("dxfId"))] if rule.get("dxfId") else None
+        colors = None if look is None else [look.find(f"{{*}}{path}").get("rgb") for path in ("font/{*}color", "fill/*/{*}bgColor")]
+        places = [box_of(place) for place in rule.getparent().get("sqref").split()]
+        found.append((places, rule.findtext("{*}formula"), rule.get("priority"), colors))
     return sorted(found, key=str)
 
 
