@@ -1,6 +1,7 @@
 """A file that came back: what is in it, and the same with its figures remade. ``FORMS`` is the table of its forms."""
 
-from collections.abc import Callable, Collection, Iterable, Mapping
+from collections.abc import Callable, Collection, Iterable, Iterator, Mapping
+from contextlib import contextmanager
 from dataclasses import dataclass
 from io import BytesIO
 from zipfile import ZIP_DEFLATED, ZIP_STORED, ZipFile
@@ -50,7 +51,8 @@ def opened(content: bytes) -> Returned:
     form = _form(parts)
     folio = folio_source_in(content)
     own = None if folio else text_in(content)
-    figures = form.find(parts, folio.plates if folio else [""] if own else [])
+    with _as_it_may_be():
+        figures = form.find(parts, folio.plates if folio else [""] if own else [])
     if not figures:
         raise DrawError(
             "there is no figure of Mottled Finch in it by its name; give back a file that was made here, "
@@ -64,7 +66,8 @@ def opened(content: bytes) -> Returned:
 def refreshed(content: bytes, pieces: Iterable[Piece]) -> bytes:
     """The file with figures remade. Every part that none of them is in has the same bytes as before, and the same place."""
     parts = _parts(content)
-    made = _form(parts).put(parts, pieces)
+    with _as_it_may_be():
+        made = _form(parts).put(parts, pieces)
     out = BytesIO()
     with ZipFile(BytesIO(content)) as given, ZipFile(out, "w") as package:
         there = set()
@@ -78,6 +81,17 @@ def refreshed(content: bytes, pieces: Iterable[Piece]) -> bytes:
             if name not in there:
                 package.writestr(name, made[name], ZIP_DEFLATED)
     return out.getvalue()
+
+
+@contextmanager
+def _as_it_may_be() -> Iterator[None]:
+    """What a stranger's file says may be anything: a number that is none, a place beyond all places, nothing at all."""
+    try:
+        yield
+    except (ValueError, TypeError, AttributeError, LookupError, StopIteration, RuntimeError) as error:
+        raise DrawError(
+            "something in it is not as office programs write it; open it in one and save it anew", path="file"
+        ) from error
 
 
 def _parts(content: bytes) -> dict[str, bytes]:

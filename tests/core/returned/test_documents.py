@@ -2,7 +2,6 @@
 
 import copy
 import io
-import random
 import zipfile
 
 import docx
@@ -24,7 +23,7 @@ from mottled_finch.core.returned.sharing import on_their_scales
 
 from ..conftest import read
 from ..folio.conftest import CROWD, LATE, TEXT, folio_of
-from .conftest import random_editions
+from .conftest import random_editions, refused_or_remade
 from .test_returned import NEXT
 
 NOTED = {
@@ -294,13 +293,7 @@ def test_bookmarks_are_names_that_a_document_may_have():
     assert len(numbers) == len(set(numbers)) > 6
 
 
-def test_damaged_documents_are_refused_or_read_never_more():
-    content, lot = report(ONE), random.Random(3)
-    for _ in range(40):
-        broken = bytearray(content)
-        for _ in range(lot.randrange(1, 40)):
-            broken[lot.randrange(len(broken))] = lot.randrange(256)
-        try:
-            opened(bytes(broken))
-        except Exception as error:
-            assert type(error).__name__ in ("DrawError", "RecipeError"), repr(error)
+@pytest.mark.parametrize("form", ("table", "picture"))
+def test_damaged_documents_are_refused_or_read_never_more(form):
+    figure = make_figure(read(NEXT), load_recipe(NOTED))
+    assert refused_or_remade(report(ONE, form=form), figure) > 5

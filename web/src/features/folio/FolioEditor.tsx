@@ -5,8 +5,9 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { api, sentenceOf } from "../../api/client";
 import { keys } from "../../api/queries";
 import { ARRANGEMENT_TERMS, PAGE_TERMS } from "../../api/vocabulary";
-import { Bar, TrailEnd } from "../../shared/Bar";
+import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
+import { EditorBar } from "../../shared/EditorBar";
 import { type Action, FindAction } from "../../shared/FindAction";
 import { Folded } from "../../shared/Folded";
 import { GiveBack } from "../../shared/GiveBack";
@@ -19,7 +20,6 @@ import { SavedInput } from "../../shared/SavedInput";
 import { Announced, Overtaken, Refused } from "../../shared/Say";
 import { Controls, type Piece, Sentence } from "../../shared/Sentence";
 import { startPlan } from "../../shared/startPlan";
-import { UndoRedo } from "../../shared/UndoRedo";
 import { useKeys } from "../../shared/useKeys";
 import { useNarrow } from "../../shared/useNarrow";
 import { Working } from "../../shared/Working";
@@ -171,24 +171,18 @@ function Editor({ id }: { id: number }) {
 
   return (
     <Flex direction="column" h="100%" overflowY={{ base: "auto", lg: "visible" }} overflowX="clip">
-      <Bar
-        trail={
-          <>
-            <Link to="/">Folios</Link>
-            <span>/</span>
-            <TrailEnd>{data.folio.title}</TrailEnd>
-            <Box as="span" textStyle="small" pl="8px">
-              {folio.working ? "saving" : said || `saved ${whenSaved(data.folio.saved)}`}
-            </Box>
-          </>
-        }
+      <EditorBar
+        from={<Link to="/">Folios</Link>}
+        title={data.folio.title}
+        told={folio.working ? "saving" : said || `saved ${whenSaved(data.folio.saved)}`}
+        undoes={data.folio.undo}
+        redoes={data.folio.redo}
+        onUndo={folio.undo}
+        onRedo={folio.redo}
+        onHistory={() => setShown("history")}
       >
-        <UndoRedo undo={data.folio.undo} redo={data.folio.redo} onUndo={folio.undo} onRedo={folio.redo} />
-        <Button variant="bareOnBar" onClick={() => setShown("history")}>
-          History
-        </Button>
         <FolioExport data={data} onSaid={setSaid} />
-      </Bar>
+      </EditorBar>
       <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
         {folio.working && <Working label="Laying out the pages" />}
       </Box>

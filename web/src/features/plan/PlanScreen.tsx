@@ -2,8 +2,8 @@ import { Box, Flex, Grid } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api } from "../../api/client";
-import { Bar, TrailEnd } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
+import { EditorBar } from "../../shared/EditorBar";
 import { type Action, FindAction } from "../../shared/FindAction";
 import { HistorySheet } from "../../shared/HistorySheet";
 import { Keys } from "../../shared/Keys";
@@ -12,7 +12,6 @@ import { whenSaved } from "../../shared/numbers";
 import { Opening } from "../../shared/Opening";
 import { Overtaken, Refused } from "../../shared/Say";
 import { Sentence } from "../../shared/Sentence";
-import { UndoRedo } from "../../shared/UndoRedo";
 import { useKeys } from "../../shared/useKeys";
 import { Working } from "../../shared/Working";
 import { Conditions } from "./Conditions";
@@ -76,26 +75,20 @@ function Screen({ id }: { id: number }) {
 
   return (
     <Flex direction="column" h="100%" overflowY={{ base: "auto", lg: "visible" }} overflowX="clip">
-      <Bar
-        trail={
-          <>
-            <Link to="/">Plans</Link>
-            <span>/</span>
-            <TrailEnd>{data.title}</TrailEnd>
-            <Box as="span" textStyle="small" pl="8px">
-              {plan.working ? "saving" : `saved ${whenSaved(data.saved)}`}
-            </Box>
-          </>
-        }
+      <EditorBar
+        from={<Link to="/">Plans</Link>}
+        title={data.title}
+        told={plan.working ? "saving" : `saved ${whenSaved(data.saved)}`}
+        undoes={data.undo}
+        redoes={data.redo}
+        onUndo={plan.undo}
+        onRedo={plan.redo}
+        onHistory={() => setShown("history")}
       >
-        <UndoRedo undo={data.undo} redo={data.redo} onUndo={plan.undo} onRedo={plan.redo} />
-        <Button variant="bareOnBar" onClick={() => setShown("history")}>
-          History
-        </Button>
         <Button variant="lead" disabled={busy || broken} onClick={() => void plan.run(false)}>
           Run now
         </Button>
-      </Bar>
+      </EditorBar>
       <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
         {(plan.working || busy) && <Working label={busy ? "Running the plan" : "Saving"} />}
       </Box>

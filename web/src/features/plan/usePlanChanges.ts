@@ -1,40 +1,26 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef } from "react";
-import { api, type Plan } from "../../api/client";
+import { useCallback, useEffect, useMemo, useRef } from "react";
+import { api, type Plan, type PlanSpec } from "../../api/client";
 import { keys, tableChanged, usePlan } from "../../api/queries";
-import { useChanges } from "../../shared/useChanges";
-import type { Change } from "./plans";
+import { useVersions, type Ways } from "../../shared/useVersions";
 
-/** A plan and the ways to change it; each change names the version that it was made from. */
+const waysOf = (id: number): Ways<Plan, PlanSpec> => ({
+  spec: ({ spec }) => spec,
+  steps: (plan) => plan,
+  change: (spec, seen) => api.changePlan(id, spec, seen),
+  undo: (seen) => api.undoPlan(id, seen),
+  redo: (seen) => api.redoPlan(id, seen),
+  goTo: (number, seen) => api.goToInPlan(id, number, seen),
+  set: (plan, spec) => ({ ...plan, spec }),
+});
+
+/** A plan, the ways to change it, and to let it run. */
 export function usePlanChanges(id: number) {
   const client = useQueryClient();
   const query = usePlan(id);
-  const changes = useChanges<Plan>(`plan ${id}`, keys.plan(id));
-  const { inLine, refuse } = changes;
-
-  const take = useCallback(
-    (step: (now: Plan) => Promise<Plan> | null, again: (() => void) | null) =>
-      inLine((now) => step(now)?.then((next) => void client.setQueryData(keys.plan(id), next)) ?? null, again),
-    [client, id, inLine],
-  );
-
-  const change = useCallback(
-    (make: Change): Promise<unknown> =>
-      take(
-        (now) => {
-          const next = make(now.spec);
-          if (JSON.stringify(next) === JSON.stringify(now.spec)) return null;
-          // What was set is seen at once; what is refused is put back.
-          client.setQueryData(keys.plan(id), { ...now, spec: next });
-          return api.changePlan(id, next, now.version).catch((error: unknown) => {
-            client.setQueryData(keys.plan(id), now);
-            throw error;
-          });
-        },
-        () => void change(make),
-      ),
-    [client, take, id],
-  );
+  const ways = useMemo(() => waysOf(id), [id]);
+  const versions = useVersions(`plan ${id}`, keys.plan(id), ways);
+  const { refuse } = versions;
 
   const run = useCallback(
     async (dry: boolean) => {
@@ -61,19 +47,5 @@ export function usePlanChanges(id: number) {
   }, [client, ended, last]);
   useEffect(() => () => void client.invalidateQueries({ queryKey: keys.plans }), [client]);
 
-  return {
-    ...changes,
-    query,
-    change,
-    run,
-    undo: useCallback(
-      () => take(({ undo, version }) => (undo === null ? null : api.undoPlan(id, version)), null),
-      [take, id],
-    ),
-    redo: useCallback(
-      () => take(({ redo, version }) => (redo === null ? null : api.redoPlan(id, version)), null),
-      [take, id],
-    ),
-    goTo: useCallback((number: number) => take(({ version }) => api.goToInPlan(id, number, version), null), [take, id]),
-  };
+  return { ...versions, query, run };
 }

@@ -4,9 +4,10 @@ import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api } from "../../api/client";
 import { keys, useAbout, useTable } from "../../api/queries";
-import { Bar, TrailEnd } from "../../shared/Bar";
+import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
+import { EditorBar } from "../../shared/EditorBar";
 import { Folded } from "../../shared/Folded";
 import { afterClosing } from "../../shared/frames";
 import { GiveBack } from "../../shared/GiveBack";
@@ -15,7 +16,6 @@ import { Keys } from "../../shared/Keys";
 import { whenSaved } from "../../shared/numbers";
 import { Opening } from "../../shared/Opening";
 import { Announced, Overtaken, Refused } from "../../shared/Say";
-import { UndoRedo } from "../../shared/UndoRedo";
 import { useKeys } from "../../shared/useKeys";
 import { useNarrow } from "../../shared/useNarrow";
 import { Working } from "../../shared/Working";
@@ -122,24 +122,20 @@ function Editor({ id }: { id: number }) {
   return (
     <TableDone value={plate.tableDone}>
       <Flex direction="column" h="100%" overflowY={{ base: "auto", lg: "visible" }} overflowX="clip">
-        <Bar
-          trail={
-            <>
-              <Box as="span" truncate>
-                <Link to={`/tables/${data.plate.table}`}>{table_name}</Link>
-              </Box>
-              <span>/</span>
-              <TrailEnd>{data.plate.title}</TrailEnd>
-              <Box as="span" textStyle="small" pl="8px">
-                {plate.working ? "saving" : said || `saved ${whenSaved(saved)}`}
-              </Box>
-            </>
+        <EditorBar
+          from={
+            <Box as="span" truncate>
+              <Link to={`/tables/${data.plate.table}`}>{table_name}</Link>
+            </Box>
           }
+          title={data.plate.title}
+          told={plate.working ? "saving" : said || `saved ${whenSaved(saved)}`}
+          undoes={undoes}
+          redoes={redoes}
+          onUndo={plate.undo}
+          onRedo={plate.redo}
+          onHistory={() => setShown("history")}
         >
-          <UndoRedo undo={undoes} redo={redoes} onUndo={plate.undo} onRedo={plate.redo} />
-          <Button variant="bareOnBar" onClick={() => setShown("history")}>
-            History
-          </Button>
           {table.data.edition > 1 && (
             <Button variant="bareOnBar" onClick={() => setShown("since")}>
               What changed
@@ -149,7 +145,7 @@ function Editor({ id }: { id: number }) {
             Copy picture
           </Button>
           <ExportCard id={id} forms={about.data?.exports ?? []} template={recipe.page?.template} onSaid={setSaid} />
-        </Bar>
+        </EditorBar>
         <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
           {plate.working && <Working label="Making the figure" onGiveUp={plate.giveUp} />}
         </Box>
