@@ -14,8 +14,6 @@ from mottled_finch.core.returned.returning import opened, refreshed
 
 _NAMES = "slide|presentation|document|sheet|workbook|styles|comments|vmlDrawing|sharedStrings"
 _WITH_FIGURES = re.compile(rf"({_NAMES})\d*\.(xml|vml)$")
-    r"(slide\d|presentation|document|sheet\d|workbook|styles|comments\d|vmlDrawing\d|sharedStrings)\.(xml|vml)"
-)
 _SPOT = re.compile(r'"[^"<>]*"|>[^<>]+<|<[\w:]+[^<>]*/>')
 _ODD = ("x", "-1", "999999999", "", "1e9", "A1", "true", "=1")
 
