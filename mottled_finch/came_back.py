@@ -1,8 +1,10 @@
 """Decks that come back to the shell: their figures remade from the tables of a folder."""
 
-from dataclasses import dataclass, field
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
 from pathlib import Path
 
+from . import __version__
 from .beside import Beside, EditionsGiven, ReadOnce, file_called
 from .core.draw import Source
 from .core.errors import CoreError, DrawError
@@ -10,19 +12,26 @@ from .core.figure.figure import Figure, make_figure
 from .core.recipe import load_recipe
 from .core.returned.found import Found, Piece
 from .core.returned.remaking import FigureChange, change_of, piece_of
-from .core.returned.returning import Returned
+from .core.returned.returning import Returned, opened, room_for, source_anew, told_anew
 from .core.returned.sharing import on_their_scales
 from .core.words.wording import counted
 
 
 @dataclass
 class CameBack:
-    """A file that came back, and the folder with its tables, each of which is read once."""
+    """A file that came back, and the folder with its tables, each of which is read once. Raises DrawError for one that is none of
+    ours.
+    """
 
-    returned: Returned
+    content: bytes
     folder: Path
+    returned: Returned = field(init=False)
     _read: ReadOnce = field(default_factory=ReadOnce)
     _made: dict[str, Figure | CoreError] = field(default_factory=dict)
+    _anew: dict[str, Source] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        self.returned = opened(self.content)
 
     def changes(self) -> list[FigureChange]:
         """What would change, figure by figure, with those that cannot be remade and why."""
@@ -49,6 +58,11 @@ class CameBack:
         wanted = [number for number, found in enumerate(figures) if copies != "first" or id(found) in first]
         return [piece_of(figures[number], made[number]) for number in wanted if number in made]
 
+    def source(self, pieces: Sequence[Piece]) -> str:
+        """What the file carries with these in it."""
+        anew = {piece.found.plate: self._anew[piece.found.plate] for piece in pieces}
+        return told_anew(self.returned.folio, self.returned.plates, anew, __version__)
+
     def _figures(self) -> dict[str, Figure]:
         """Those that can be made, by the names of their plates."""
         found = {plate: self._figure(plate) for plate in {each.plate for each in self.returned.figures}}
@@ -58,7 +72,13 @@ class CameBack:
         figure = self._figure(found.plate)
         if isinstance(figure, CoreError):
             return FigureChange(found=found, why=str(figure))
-        return change_of(found, figure)
+        change = change_of(found, figure)
+        if not found.holds:
+            return change
+        try:
+            return replace(change, room=room_for(self.content, piece_of(found, figure)))
+        except DrawError as error:
+            return FigureChange(found=found, why=error.message)
 
     def _figure(self, plate: str) -> Figure | CoreError:
         if plate not in self._made:
@@ -77,6 +97,7 @@ class CameBack:
             recipe = self.returned.folio.looking(plate, recipe)
         file = file_called(self.folder, source.table)
         library = Beside(self.folder, recipe.table, file)
-        return make_figure(
-            self._read(file, recipe.table), recipe, library=library, editions=EditionsGiven({}, recipe.table, library)
-        )
+        editions = EditionsGiven({}, recipe.table, library)
+        figure = make_figure(self._read(file, recipe.table), recipe, library=library, editions=editions)
+        self._anew[plate] = source_anew(source, figure, source.recipe, __version__)
+        return figure

@@ -214,17 +214,17 @@ def _folio(given: argparse.Namespace) -> int:
 def _refresh(given: argparse.Namespace) -> int:
     from .came_back import CameBack
     from .core.errors import DrawError
-    from .core.returned.returning import opened, refreshed
+    from .core.returned.returning import refreshed
 
     if not given.dry and given.out is None:
         raise DrawError("say where the new file goes with --out NEW, or see what would change with --dry", path="--out")
     content = given.file.read_bytes()
-    came = CameBack(opened(content), given.folder)
+    came = CameBack(content, given.folder)
     for change in came.changes():
         print(f"{change.found.where}: {change.found.plate or 'the figure'}: {change.told}")
     if not given.dry:
-        new = refreshed(content, came.pieces(given.copies))
-        given.out.write_bytes(new)
+        pieces = came.pieces(given.copies)
+        given.out.write_bytes(refreshed(content, pieces, came.source(pieces)))
     return 0
 
 

@@ -13,6 +13,7 @@ from PIL import Image
 
 from mottled_finch.cli import main
 from mottled_finch.core.folio.source import folio_source_in
+from mottled_finch.core.returned.returning import opened
 
 RECIPE = {
     "finch_recipe": 2,
@@ -284,6 +285,8 @@ class TestRefresh:
         before = (deck / "f.pptx").read_bytes()
         assert here("refresh", "f.pptx", "--folder", "next", "--out", "new.pptx", cwd=deck).returncode == 0
         assert (deck / "f.pptx").read_bytes() == before
+        old, new = (opened((deck / name).read_bytes()).plates["n"] for name in ("f.pptx", "new.pptx"))
+        assert (old.recipe, old.table) == (new.recipe, new.table) and old.digest != new.digest
         assert here("refresh", "new.pptx", "--folder", "next", "--dry", cwd=deck).stdout.startswith("page 1: n: no number changed")
 
     def test_copies_are_asked_for(self, deck):

@@ -11,8 +11,10 @@ from pptx import Presentation
 from mottled_finch.came_back import CameBack
 from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.core.folio.source import folio_source_in, put_folio
-from mottled_finch.core.returned.returning import opened, refreshed
+from mottled_finch.core.returned.returning import refreshed
 from tests.core.draw.house.decks import deck
+
+from .test_imports import give, read
 
 CSV = "pier,month,minutes\n" + "".join(
     f"{pier},{month},{3 * i + j}\n" for i, pier in enumerate(("Ardle", "Brack", "Knot")) for j, month in enumerate("xyz")
@@ -269,6 +271,19 @@ class TestReturned:
         heads = [[line.cells[0].text for line in table.rows][1:] for table in tables]
         assert heads == [["Ardle", "Brack"], ["Ardle", "Brack", "Knot"]]
 
+    def test_the_new_file_says_of_which_edition_it_is_where_it_was_remade(self, client, content, log):
+        mend = {"do": "drop", "where": [{"field": "pier", "in": ["Knot"]}]}
+        client.put(f"/api/tables/{log}/mends", {"mends": [mend]}, format="json")
+        number = give(client, CSV.replace("Ardle,x,0", "Ardle,x,77"), "log.csv", table=log)["file"]["id"]
+        assert read(client, number)["state"] == "compared"
+        client.post(f"/api/imports/{number}/accept", {"renames": {}}, format="json")
+        new = self.given(client, content, "/api/returned/refreshed?name=Monday.pptx&leave=1").content
+        before, now = (folio_source_in(each).plates for each in (content, new))
+        assert [now[name].edition for name in ("winter makes", "crowded piers")] == [2, 1]
+        assert now["crowded piers"] == before["crowded piers"] and now["winter makes"].digest != before["winter makes"].digest
+        assert now["winter makes"].recipe["table"]["mends"]
+        assert self.given(client, new).json()["figures"][0]["told"].startswith("no number changed;")
+
     def test_a_plate_that_is_gone_is_left_and_told(self, client, content, plates):
         client.delete(f"/api/plates/{plates[0]}")
         first, second = self.given(client, content).json()["figures"]
@@ -312,7 +327,7 @@ class TestReturned:
 
     def test_a_deck_of_a_library_is_remade_in_a_shell_from_its_files(self, client, content, tmp_path):
         (tmp_path / "log.csv").write_text(CSV.replace("Ardle,x,0", "Ardle,x,77"))
-        came = CameBack(opened(content), tmp_path)
+        came = CameBack(content, tmp_path)
         told = [change.told.partition(";")[0] for change in came.changes()]
         assert told == ["1 of 9 cells changed: Ardle, x 0 → 77"] * 2
         shapes = [

@@ -55,10 +55,11 @@ def looks_of(folio: Folio) -> dict[str, Sequence[str]]:
 
 def put_folio(content: bytes, ending: str, source: FolioSource | None) -> bytes:
     """The file with its source in it; as it is where there is none."""
-    return PUT[ending](content, _written(source)) if source else content
+    return PUT[ending](content, folio_written(source)) if source else content
 
 
-def _written(source: FolioSource) -> str:
+def folio_written(source: FolioSource) -> str:
+    """As JSON."""
     page = {name: part for name, part in source.folio.get("page", {}).items() if name != "font"}
     plates = {name: {**asdict(each), "recipe": without_files(each.recipe)} for name, each in source.plates.items()}
     folio = {**source.folio, **({"page": page} if page else {})}

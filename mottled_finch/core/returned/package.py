@@ -1,6 +1,5 @@
 """What the forms of packages share: parts read as trees, and pictures put into the place of others."""
 
-import copy
 import posixpath
 from collections.abc import Mapping
 from typing import Any
@@ -11,6 +10,7 @@ from ..draw.house.parts import TYPES
 from ..errors import DrawError
 
 R = "{http://schemas.openxmlformats.org/officeDocument/2006/relationships}"
+_RELATED = "{http://schemas.openxmlformats.org/package/2006/relationships}"
 _MOST_PART = 120_000_000
 """Bytes that one part with figures may have."""
 
@@ -24,6 +24,48 @@ def tree_of(parts: Mapping[str, bytes], part: str) -> Any:
         return etree.fromstring(body, etree.XMLParser(resolve_entities=False, no_network=True, huge_tree=False))
     except etree.XMLSyntaxError as error:
         raise DrawError(f"a part of the file, {part}, is damaged; open and save it anew", path="file") from error
+
+
+def written(tree: Any) -> bytes:
+    """A tree as a part."""
+    return bytes(etree.tostring(tree, xml_declaration=True, encoding="UTF-8", standalone=True))
+
+
+def belonging(parts: Mapping[str, bytes], part: str) -> dict[str, list[str]]:
+    """The parts of the package that a part refers to, by what they are to it, such as ``comments``."""
+    folder, name = posixpath.split(part)
+    relations = f"{folder}/_rels/{name}.rels"
+    found: dict[str, list[str]] = {}
+    for each in tree_of(parts, relations) if relations in parts else ():
+        target = each.get("Target", "")
+        path = target.lstrip("/") if target.startswith("/") else posixpath.normpath(f"{folder}/{target}")
+        if each.get("TargetMode") != "External" and path in parts:
+            found.setdefault(each.get("Type", "").rpartition("/")[2], []).append(path)
+    return found
+
+
+def relate(made: dict[str, bytes], part: str, kind: str, target: str) -> str:
+    """Let a part refer to another one, as what is named by a ``kind``; the name of the relation."""
+    folder, name = posixpath.split(part)
+    relations = f"{folder}/_rels/{name}.rels"
+    tree = (
+        tree_of(made, relations) if relations in made else etree.Element(f"{_RELATED}Relationships", nsmap={None: _RELATED[1:-1]})
+    )
+    ids = {each.get("Id") for each in tree}
+    own = next(each for i in range(1, 100_000) if (each := f"rIdFinch{i}") not in ids)
+    etree.SubElement(tree, f"{_RELATED}Relationship", Id=own, Type=kind, Target=posixpath.relpath(target, folder))
+    made[relations] = written(tree)
+    return own
+
+
+def declare(made: dict[str, bytes], ending: str, kind: str) -> None:
+    """Say what parts of an ending are, or a part by its whole name, which begins with a slash, where it is not said yet."""
+    name = "PartName" if ending.startswith("/") else "Extension"
+    types = tree_of(made, TYPES)
+    if not any((each.get(name) or "").casefold() == ending.casefold() for each in types):
+        tag = types.tag.replace("Types", "Override" if name == "PartName" else "Default")
+        types.insert(len(types) if name == "PartName" else 0, etree.Element(tag, {name: ending, "ContentType": kind}))
+        made[TYPES] = written(types)
 
 
 def replace_picture(made: dict[str, bytes], part: str, blip: Any, picture: bytes) -> None:
@@ -45,14 +87,5 @@ def replace_picture(made: dict[str, bytes], part: str, blip: Any, picture: bytes
     media = posixpath.dirname(target)
     fresh = next(each for i in range(1, 100_000) if (each := f"{media}/finch{i}.png") not in made)
     made[fresh] = picture
-    ids = {each.get("Id") for each in tree}
-    own = next(each for i in range(1, 100_000) if (each := f"rIdFinch{i}") not in ids)
-    added = copy.deepcopy(relation)
-    added.set("Id", own)
-    added.set("Target", posixpath.relpath(fresh, folder))
-    tree.append(added)
-    blip.set(f"{R}embed", own)
-    made[relations] = etree.tostring(tree, xml_declaration=True, encoding="UTF-8", standalone=True)
-    if b'Extension="png"' not in made[TYPES]:
-        png = b'<Default Extension="png" ContentType="image/png"/></Types>'
-        made[TYPES] = made[TYPES].replace(b"</Types>", png)
+    blip.set(f"{R}embed", relate(made, part, relation.get("Type"), fresh))
+    declare(made, "png", "image/png")

@@ -2,14 +2,17 @@
 
 from collections.abc import Callable, Collection, Iterable, Iterator, Mapping
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from io import BytesIO
+from typing import Any
 from zipfile import ZIP_DEFLATED, ZIP_STORED, ZipFile
 
 from ..draw.house.parts import TYPES, parts_of
-from ..draw.making.source import Source, source_in, text_in
+from ..draw.making.choices import Choices
+from ..draw.making.source import CUSTOM, Source, carrying, source_in, source_of, text_in, written
 from ..errors import DrawError
-from ..folio.source import FolioSource, folio_source_in
+from ..figure.figure import Figure
+from ..folio.source import FolioSource, folio_source_in, folio_written
 from . import deck, document, workbook
 from .found import Found, Piece
 
@@ -25,12 +28,14 @@ class Form:
     ending: str
     find: Callable[[Parts, Collection[str]], list[Found]]
     put: Callable[[Parts, Iterable[Piece]], dict[str, bytes]]
+    room: Callable[[Parts, Iterable[Piece]], tuple[str, ...]] = lambda _parts, _pieces: ()
+    """What is put in beside them so that nothing of others is written over, in words."""
 
 
 FORMS: dict[bytes, Form] = {
     b"presentationml.": Form("pptx", deck.find, deck.put),
     b"wordprocessingml.": Form("docx", document.find, document.put),
-    b"spreadsheetml.": Form("xlsx", workbook.find, workbook.put),
+    b"spreadsheetml.": Form("xlsx", workbook.find, workbook.put, workbook.room),
 }
 """By what the types of a package name."""
 
@@ -63,11 +68,40 @@ def opened(content: bytes) -> Returned:
     return Returned(ending=form.ending, figures=tuple(figures), plates=plates, folio=folio)
 
 
-def refreshed(content: bytes, pieces: Iterable[Piece]) -> bytes:
-    """The file with figures remade. Every part that none of them is in has the same bytes as before, and the same place."""
+def room_for(content: bytes, piece: Piece) -> tuple[str, ...]:
+    """What is put into a file beside a figure so that nothing of others is written over, in words. Raises DrawError where that
+    cannot be.
+    """
+    parts = _parts(content)
+    with _as_it_may_be():
+        return _form(parts).room(parts, [piece])
+
+
+def source_anew(source: Source, figure: Figure, recipe: dict[str, Any], version: str, edition: int | None = None) -> Source:
+    """The source of a plate that was remade from a recipe on the records of now."""
+    choices = Choices(values="no" if source.bare else "yes")
+    anew = source_of(figure, recipe, choices, source.table, version, edition, source.plate)
+    assert anew is not None
+    return anew
+
+
+def told_anew(folio: FolioSource | None, plates: Mapping[str, Source], anew: Mapping[str, Source], version: str) -> str:
+    """What a file is to carry that came back with these, the sources of the plates that were remade taking the place of theirs."""
+    now = {name: anew.get(name, source) for name, source in plates.items()}
+    if folio is not None:
+        return folio_written(replace(folio, plates=now, version=version))
+    return "".join(map(written, now.values()))
+
+
+def refreshed(content: bytes, pieces: Iterable[Piece], told: str = "") -> bytes:
+    """The file with figures remade, carrying the source that is ``told``. Every part that none of them is in has the same bytes as
+    before, and the same place.
+    """
     parts = _parts(content)
     with _as_it_may_be():
         made = _form(parts).put(parts, pieces)
+        if told:
+            made[CUSTOM] = carrying(made[CUSTOM], told)
     out = BytesIO()
     with ZipFile(BytesIO(content)) as given, ZipFile(out, "w") as package:
         there = set()

@@ -7,6 +7,7 @@ from typing import Any
 
 from lxml import etree
 
+from .package import R
 from .sheet_styles import MAIN, S
 
 Box = tuple[int, int, int, int]
@@ -18,6 +19,7 @@ _BEFORE_RULES = (
     *("protectedRanges", "scenarios", "autoFilter", "sortState", "dataConsolidate", "customSheetViews", "mergeCells", "phoneticPr"),
 )
 """What stands before rules, as the standard wants it (18.3.1.99)."""
+_BEHIND_NOTES = ("legacyDrawingHF", "drawingHF", "picture", "oleObjects", "controls", "webPublishItems", "tableParts", "extLst")
 _BEFORE_MERGED = _BEFORE_RULES[: _BEFORE_RULES.index("mergeCells")]
 
 
@@ -158,6 +160,12 @@ class Sheet:
             boxes = [box_of(part) for part in each.get("sqref", "").split()]
             found.append((each, [box for box in boxes if box is not None]))
         return found
+
+    def draw_notes(self, relation: str) -> None:
+        """Say which part draws the notes, by the name of its relation; nothing does so far."""
+        known = {f"{S}{name}" for name in _BEHIND_NOTES}
+        place = next((i for i, each in enumerate(self.tree) if each.tag in known), len(self.tree))
+        self.tree.insert(place, etree.Element(f"{S}legacyDrawing", {f"{R}id": relation}))
 
     def add_rules(self, rules: Any) -> None:
         self._put_behind(rules, _BEFORE_RULES)

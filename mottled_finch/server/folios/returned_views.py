@@ -1,7 +1,7 @@
 """Decks and documents that come back over HTTP: what would change in them, and the same with their figures remade."""
 
 import json
-from dataclasses import dataclass
+from dataclasses import dataclass, field, replace
 
 from django.http import HttpResponse
 from drf_spectacular.types import OpenApiTypes
@@ -9,18 +9,20 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from mottled_finch import __version__
 from mottled_finch.core.draw import DRAWINGS, Source
-from mottled_finch.core.errors import CoreError, TableError
+from mottled_finch.core.errors import CoreError, DrawError, TableError
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.folio.source import FolioSource, folio_source_from
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.returned.found import Found
 from mottled_finch.core.returned.remaking import FigureChange, change_of, piece_of
+from mottled_finch.core.returned.returning import source_anew, told_anew
 from mottled_finch.core.returned.sharing import on_their_scales
 
 from ..answering import answer
 from ..openapi import ReturnedAnswer, ReturnedFigureAnswer, refers_to
-from ..plates.actions import figure_with
+from ..plates.actions import figure_with, full_recipe
 from ..plates.export_views import saved_as
 from ..plates.file_views import BODY, REFUSED, Given
 from ..plates.models import Plate
@@ -57,8 +59,9 @@ class RefreshedDeck(Given):
         came = _came_back(content)
         made = on_their_scales(came.figures, came.those_made(), came.folio.spec() if came.folio else None)
         pieces = [piece_of(came.figures[number], figure) for number, figure in made.items() if number not in leave]
+        anew = {piece.found.plate: came.anew[piece.found.plate] for piece in pieces}
         try:
-            new = bytes(LOOKS.do("refreshed", content, tuple(pieces)))
+            new = bytes(LOOKS.do("refreshed", content, tuple(pieces), told_anew(came.folio, came.plates, anew, __version__)))
         except WorkFailed as error:
             raise Problem(422, f"The file cannot be written: {error}.", "file") from error
         kind = DRAWINGS[came.ending].media_type
@@ -69,17 +72,20 @@ class RefreshedDeck(Given):
 class _CameBack:
     """A file that came back, and the plates of this library that its figures are of."""
 
+    content: bytes
     ending: str
     figures: tuple[Found, ...]
     plates: dict[str, Source]
     folio: FolioSource | None
-    made: dict[str, Figure | CoreError]
+    made: dict[str, Figure | CoreError] = field(default_factory=dict)
+    anew: dict[str, Source] = field(default_factory=dict)
+    """What the sources of plates are that could be made."""
 
     def told(self, number: int) -> ReturnedFigureAnswer:
         found = self.figures[number]
         figure = self.figure(found.plate)
         elsewhere = [each.where for each in self.figures if each.plate == found.plate and each.where != found.where]
-        change = change_of(found, figure) if isinstance(figure, Figure) else FigureChange(found=found, why=str(figure))
+        change = self._change(found, figure) if isinstance(figure, Figure) else FigureChange(found=found, why=str(figure))
         return ReturnedFigureAnswer(
             number=number,
             where=found.where,
@@ -91,6 +97,15 @@ class _CameBack:
             broken=[f"{each.words}: {each.now}" for each in change.claims if not each.holds],
             copies=list(dict.fromkeys(elsewhere)),
         )
+
+    def _change(self, found: Found, figure: Figure) -> FigureChange:
+        change = change_of(found, figure)
+        if not found.holds:
+            return change
+        try:
+            return replace(change, room=tuple(LOOKS.do("room", self.content, piece_of(found, figure))))
+        except (WorkFailed, DrawError) as error:
+            return FigureChange(found=found, why=str(error))
 
     def figure(self, plate: str) -> Figure | CoreError:
         if plate not in self.made:
@@ -113,7 +128,10 @@ class _CameBack:
             if own is None:
                 raise TableError("its plate was removed from this library")
         table, recipe = (own.table, own.recipe()) if own else (_table(source.table), load_recipe(source.recipe))
-        return figure_with(table, self.folio.looking(plate, recipe) if self.folio else recipe)
+        figure = figure_with(table, self.folio.looking(plate, recipe) if self.folio else recipe)
+        plain, edition = (full_recipe(own), table.edition().number) if own else (source.recipe, None)
+        self.anew[plate] = source_anew(source, figure, plain, __version__, edition)
+        return figure
 
     def those_made(self) -> dict[str, Figure]:
         """The figures that can be made, by the names of their plates."""
@@ -137,9 +155,9 @@ def _came_back(content: bytes) -> _CameBack:
         raise Problem(422, f"The file cannot be read: {error}.", "file") from error
     plain = json.loads(told)
     return _CameBack(
+        content=content,
         ending=plain["ending"],
         figures=tuple(figures),
         plates={name: Source(**each) for name, each in plain["plates"].items()},
         folio=folio_source_from(plain["folio"]) if plain["folio"] else None,
-        made={},
     )

@@ -22,7 +22,7 @@ from mottled_finch.core.vocabulary import CHOICE_TERMS
 from ..openapi import ProblemAnswer, refers_to
 from ..refusal import Problem
 from ..work.worker import DRAWS, WorkFailed
-from .actions import figure_of
+from .actions import figure_of, full_recipe
 from .answers import plate_title
 from .models import Plate
 from .templates import template_for, usual_of
@@ -58,9 +58,8 @@ def exported(plate: Plate, ending: str, choices: Choices) -> bytes:
     """The plate's figure in a form, with its source."""
     figure = figure_of(plate)
     choices = replace(choices, template=template_for(plate.recipe().page, DRAWINGS[ending].laid_in))
-    source = source_of(
-        figure, plate.standing().recipe, choices, plate.table.name, __version__, plate.table.edition().number, plate.pk
-    )
+    edition = plate.table.edition().number
+    source = source_of(figure, full_recipe(plate), choices, plate.table.name, __version__, edition, plate.pk)
     return with_source(drawn(DRAWINGS[ending], figure, choices), ending, source)
 
 

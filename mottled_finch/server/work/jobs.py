@@ -56,9 +56,14 @@ def returned(_told: Told, content: bytes) -> Any:
     return found.figures, json.dumps({"ending": found.ending, "plates": plates, "folio": folio})
 
 
-def refreshed(_told: Told, content: bytes, pieces: tuple[Piece, ...]) -> Any:
-    """The same file with figures remade."""
-    return returning.refreshed(content, pieces)
+def room(_told: Told, content: bytes, piece: Piece) -> Any:
+    """What is put in beside a figure, in words."""
+    return returning.room_for(content, piece)
+
+
+def refreshed(_told: Told, content: bytes, pieces: tuple[Piece, ...], source: str) -> Any:
+    """The same file with figures remade, carrying another source."""
+    return returning.refreshed(content, pieces, source)
 
 
 def template(_told: Told, content: bytes) -> Any:
@@ -76,5 +81,6 @@ JOBS: dict[str, Callable[..., Any]] = {
     "template": template,
     "returned": returned,
     "refreshed": refreshed,
+    "room": room,
 }
 """Each is given ``told``, which hears how far it is, and then what it was asked with."""

@@ -19,7 +19,7 @@ from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.core.folio.source import FolioSource, folio_source_in, looks_of, put_folio
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.returned.remaking import change_of, piece_of
-from mottled_finch.core.returned.returning import opened, refreshed
+from mottled_finch.core.returned.returning import opened, refreshed, source_anew, told_anew
 from mottled_finch.core.returned.sharing import on_their_scales
 
 from ..conftest import read
@@ -29,6 +29,7 @@ from .conftest import random_editions, refused_or_remade
 
 NEXT = TEXT.replace("Brackwater,Feb,4,60", "Brackwater,Feb,40,60").replace("Knot,", "Osprey,") + "Dunlin,Jan,5,50\n"
 """The next delivery: a number moved, one head went, two came."""
+VALUES = "http://schemas.openxmlformats.org/officeDocument/2006/docPropsVTypes"
 RECIPES = {"late": LATE, "crowd": CROWD}
 
 
@@ -50,6 +51,21 @@ def edited(content, edit):
     edit(presentation)
     out = io.BytesIO()
     presentation.save(out)
+    return out.getvalue()
+
+
+def parts_in(content):
+    with zipfile.ZipFile(io.BytesIO(content)) as package:
+        return {name: package.read(name) for name in package.namelist()}
+
+
+def with_parts(content, edit):
+    parts = parts_in(content)
+    edit(parts)
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w") as package:
+        for name, body in parts.items():
+            package.writestr(name, body)
     return out.getvalue()
 
 
@@ -153,6 +169,43 @@ def test_every_other_part_of_the_package_is_the_same_byte_for_byte():
     before, after = ([etree.tostring(each) for each in slide(each).shapes._spTree] for each in (content, made))
     ours = {i for i, shape in enumerate(before) if b"Mottled Finch" in shape or b"Legend and words" in shape}
     assert [each for i, each in enumerate(after) if i not in ours] == [each for i, each in enumerate(before) if i not in ours]
+
+
+def test_the_file_tells_anew_what_it_was_made_of_beside_what_others_put_there():
+    label = f'<property fmtid="{{0}}" pid="3" name="Label"><x:lpwstr xmlns:x="{VALUES}">kept</x:lpwstr></property></Properties>'
+
+    def edit(parts):
+        parts["docProps/custom.xml"] = parts["docProps/custom.xml"].replace(b"</Properties>", label.encode())
+
+    content = with_parts(deck(PAGE, {"plates": ["crowd"], "headline": "Crowd"}), edit)
+    returned = opened(content)
+    figure = make_figure(read(NEXT), load_recipe(LATE))
+    anew = source_anew(returned.plates["late"], figure, LATE, "2", edition=7)
+    told = told_anew(returned.folio, returned.plates, {"late": anew}, "2")
+    made = refreshed(content, [piece_of(found, figure) for found in returned.figures if found.plate == "late"], told)
+    now = folio_source_in(made)
+    assert (now.version, now.plates["late"].edition, now.plates["late"].version) == ("2", 7, "2")
+    assert now.plates["late"] == source_of(figure, LATE, Choices(), "log.csv", "2", edition=7)
+    assert now.plates["crowd"] == returned.plates["crowd"] and now.folio == returned.folio.folio
+    tree = etree.fromstring(parts_in(made)["docProps/custom.xml"])
+    assert [each[0].text for each in tree if each.get("name") == "Label"] == ["kept"]
+    numbers = [int(each.get("pid")) for each in tree]
+    assert len(set(numbers)) == len(numbers) and min(numbers) == 2
+    assert {name for name, body in parts_in(content).items() if parts_in(made)[name] != body} == {
+        "ppt/slides/slide1.xml",
+        "docProps/custom.xml",
+    }
+
+
+@pytest.mark.parametrize("bare", [False, True])
+def test_what_left_without_numbers_tells_none_when_it_comes_back(bare):
+    one, other = (make_figure(read(text), load_recipe(LATE)) for text in (NEXT, NEXT.replace("40,60", "41,60")))
+    choices = Choices(values="no" if bare else "yes")
+    claimed = {**LATE, "claims": ["value at Brackwater, Feb is 40"]}
+    left = source_of(one, claimed, choices, "log.csv", "1")
+    assert left.bare == bare and ("claims" in left.recipe) != bare
+    first, second = (source_anew(left, figure, claimed, "1") for figure in (one, other))
+    assert (first == second) == bare and first == left
 
 
 def test_the_legend_beside_a_table_follows_and_stays_where_it_was_put():

@@ -6,6 +6,7 @@ import zipfile
 import openpyxl
 import pytest
 from lxml import etree
+from openpyxl.comments import Comment
 from openpyxl.styles import Border, Font, Side
 
 from mottled_finch.core.draw import DRAWINGS, Choices, source_of, with_source
@@ -20,7 +21,7 @@ from ..conftest import read
 from ..folio.conftest import TEXT
 from .conftest import random_editions, refused_or_remade
 from .test_documents import NOTED
-from .test_returned import NEXT
+from .test_returned import NEXT, parts_in
 
 MORE = NEXT + "Osprey,Apr,1,1\nTern,Jan,2,2\n"
 """The delivery after that: a row and a column more."""
@@ -182,15 +183,6 @@ def test_words_that_a_person_changed_stay_and_others_follow():
     assert "Of nine" in made.values() and made["A1"] == "Late"
 
 
-def test_cells_of_others_in_the_way_are_named_and_nothing_is_written_over():
-    def edit(book):
-        book["Figure"]["B7"] = "Mine"
-
-    content = edited(workbook({**NOTED, "notes": [], "words": {"title": "Late", "caption": "", "source": ""}}), edit)
-    with pytest.raises(DrawError, match=r"B7 on the sheet Figure stand where the figure has more to say now; put in 2 rows above"):
-        anew(content, MORE, {**NOTED, "notes": [], "words": {"title": "Late", "caption": "", "source": ""}})
-
-
 def test_a_note_goes_where_its_cell_went_and_away_with_it():
     made = book(anew(workbook(), MORE.replace("Osprey", "Knot")))["Figure"]
     noted = {cell.coordinate: cell.comment.text for row in made.iter_rows() for cell in row if cell.comment}
@@ -198,6 +190,46 @@ def test_a_note_goes_where_its_cell_went_and_away_with_it():
     assert list(noted) == [where]
     gone = book(anew(workbook(), NEXT))["Figure"]
     assert not [cell for row in gone.iter_rows() for cell in row if cell.comment]
+
+
+def notes(content):
+    """What is noted at cells, by what they hold."""
+    return {cell.value: cell.comment.text for row in book(content)["Figure"].iter_rows() for cell in row if cell.comment}
+
+
+@pytest.mark.parametrize("saved", [False, True])
+def test_a_note_says_what_is_so_now_and_those_of_people_go_along(saved):
+    def edit(book):
+        if saved:
+            cell = next(c for row in book["Figure"].iter_rows() for c in row if c.value == "Knot")
+            cell.comment = Comment("Mine, of Knot", "Ann")
+            book["Figure"]["H9"].comment = Comment("Mine, beside", "Ann")
+
+    content = workbook()
+    assert notes(content) == {8: "Storm, 8"}
+    content = edited(content, edit) if saved else content
+    found = notes(anew(content, NEXT.replace("Osprey", "Knot")))
+    assert found == {8: "Storm, 40"} | ({"Knot": "Mine, of Knot", None: "Mine, beside"} if saved else {})
+    parts = parts_in(anew(content, NEXT.replace("Osprey", "Knot")))
+    shapes = etree.fromstring(next(body for name, body in parts.items() if name.endswith(".vml")))
+    ids = [each.get("id") for each in shapes.iter("{urn:schemas-microsoft-com:vml}shape")]
+    assert len(set(ids)) == len(ids) == len(found)
+
+
+def test_a_note_that_came_is_put_on_its_cell_and_one_that_people_took_away_is_not():
+    bare = {**NOTED, "notes": []}
+    new = {**NOTED, "notes": [{"row": ["Knot"], "column": ["Mar"], "text": "Storm"}]}
+    made = anew(workbook(bare), TEXT, new)
+    assert notes(made) == {8: "Storm"} and notes(anew(made, TEXT, new)) == {8: "Storm"}
+    with_mine = edited(workbook(bare), lambda book: setattr(book["Figure"]["D6"], "comment", Comment("Mine", "Ann")))
+    assert notes(anew(with_mine, TEXT, new)) == {8: "Mine"}, "a cell has one note"
+
+    def away(book):
+        for row in book["Figure"].iter_rows():
+            for cell in row:
+                cell.comment = None
+
+    assert not notes(anew(edited(made, away), TEXT, new))
 
 
 def test_what_would_change_is_told_before_anything_is():

@@ -20,6 +20,6 @@ def worded(name: str, lines: Sequence[str]) -> str:
 
 
 def name_of(worded_name: str) -> tuple[str, str]:
-    """The name of a part, and the digest of its words, if it has some."""
+    """The name of a part, and the digest of its words, if it has some; of a name that begins as ours do."""
     prefix, part, *rest = worded_name.split("_", 2)
     return f"{prefix}_{part}", rest[0] if rest else ""

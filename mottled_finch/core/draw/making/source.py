@@ -16,6 +16,7 @@ from collections.abc import Callable
 from dataclasses import asdict, dataclass
 from html import escape, unescape
 from io import BytesIO
+from itertools import count
 from typing import Any
 from xml.etree import ElementTree
 
@@ -31,7 +32,8 @@ MOST = 1_000_000
 _PROPERTY = "Mottled Finch "
 _PROPERTY_LETTERS = 250
 """Letters a property of an office document holds in every program."""
-_CUSTOM = "docProps/custom.xml"
+CUSTOM = "docProps/custom.xml"
+"""The part of a package that carries it, among properties that others may have put there."""
 _KIND = "application/vnd.openxmlformats-officedocument.custom-properties+xml"
 _RELATION = "http://schemas.openxmlformats.org/officeDocument/2006/relationships/custom-properties"
 _PROPERTIES = "http://schemas.openxmlformats.org/officeDocument/2006/custom-properties"
@@ -42,7 +44,9 @@ _PNG = b"\x89PNG\r\n\x1a\n"
 
 @dataclass(frozen=True, kw_only=True)
 class Source:
-    """``recipe`` is as a recipe file has it. ``plate`` is its number in the library that it comes from, if it comes from one."""
+    """``recipe`` is as a recipe file has it. ``plate`` is its number in the library that it comes from, if it comes from one;
+    ``bare`` says that it left without a number of a cell.
+    """
 
     recipe: dict[str, Any]
     table: str
@@ -50,6 +54,7 @@ class Source:
     edition: int | None
     version: str
     plate: int | None = None
+    bare: bool = False
 
 
 def source_of(
@@ -71,7 +76,8 @@ def source_of(
     parts = json.dumps([figure.facts.table.names, figure.facts.table.records]).encode()
     numbers = figure.matrix.all_values.tobytes() if choices.values == "yes" else b""
     digest = hashlib.blake2b(parts + numbers, digest_size=16).hexdigest()
-    return Source(recipe=recipe, table=table, digest=digest, edition=edition, version=version, plate=plate)
+    bare = choices.values == "no"
+    return Source(recipe=recipe, table=table, digest=digest, edition=edition, version=version, plate=plate, bare=bare)
 
 
 def written(source: Source) -> str:
@@ -195,30 +201,38 @@ def _in_pdf(content: bytes) -> str | None:
 
 def _into_package(content: bytes, text: str) -> bytes:
     """As properties of a document, in pieces that every office program keeps."""
-    packed = base64.b64encode(zlib.compress(text.encode(), 9)).decode()
-    pieces = [packed[i : i + _PROPERTY_LETTERS] for i in range(0, len(packed), _PROPERTY_LETTERS)]
-    properties = "".join(
-        f'<property fmtid="{_FORMAT}" pid="{i + 2}" name="{_PROPERTY}{i + 1:03}"><vt:lpwstr>{piece}</vt:lpwstr></property>'
-        for i, piece in enumerate(pieces)
-    )
-    custom = (
-        '<?xml version="1.0" encoding="UTF-8" standalone="yes"?>'
-        f'<Properties xmlns="{_PROPERTIES}" xmlns:vt="{_VALUES}">{properties}</Properties>'
-    )
-    override = f'<Override PartName="/{_CUSTOM}" ContentType="{_KIND}"/></Types>'.encode()
-    relation = f'<Relationship Id="finch" Type="{_RELATION}" Target="{_CUSTOM}"/></Relationships>'.encode()
+    none = f'<Properties xmlns="{_PROPERTIES}" xmlns:vt="{_VALUES}"></Properties>'
+    override = f'<Override PartName="/{CUSTOM}" ContentType="{_KIND}"/></Types>'.encode()
+    relation = f'<Relationship Id="finch" Type="{_RELATION}" Target="{CUSTOM}"/></Relationships>'.encode()
     changed = {
         "[Content_Types].xml": lambda part: part.replace(b"</Types>", override),
         "_rels/.rels": lambda part: part.replace(b"</Relationships>", relation),
     }
-    return rewritten(content, changed, {_CUSTOM: custom.encode()})
+    return rewritten(content, changed, {CUSTOM: carrying(none.encode(), text)})
+
+
+def carrying(custom: bytes, text: str) -> bytes:
+    """The properties of a package with a source among them, in the place of the one that they carried."""
+    from lxml import etree
+
+    tree = etree.fromstring(custom, etree.XMLParser(resolve_entities=False, no_network=True))
+    for each in [each for each in tree if each.get("name", "").startswith(_PROPERTY)]:
+        tree.remove(each)
+    packed = base64.b64encode(zlib.compress(text.encode(), 9)).decode()
+    taken = {each.get("pid") for each in tree}
+    numbers = (number for number in count(2) if str(number) not in taken)
+    for piece, begin in enumerate(range(0, len(packed), _PROPERTY_LETTERS), 1):
+        about = {"fmtid": _FORMAT, "pid": str(next(numbers)), "name": f"{_PROPERTY}{piece:03}"}
+        told = etree.SubElement(tree, f"{{{_PROPERTIES}}}property", about)
+        etree.SubElement(told, f"{{{_VALUES}}}lpwstr").text = packed[begin : begin + _PROPERTY_LETTERS]
+    return bytes(etree.tostring(tree, xml_declaration=True, encoding="UTF-8", standalone=True))
 
 
 def _in_package(content: bytes) -> str | None:
     if not content.startswith(b"PK"):
         return None
     try:
-        with zipfile.ZipFile(BytesIO(content)) as package, package.open(_CUSTOM) as part:
+        with zipfile.ZipFile(BytesIO(content)) as package, package.open(CUSTOM) as part:
             tree = ElementTree.fromstring(part.read(MOST))
     except (zipfile.BadZipFile, KeyError, ElementTree.ParseError, NotImplementedError, RuntimeError, zlib.error, EOFError):
         return None
