@@ -124,7 +124,9 @@ def test_from_a_folio_to_what_makes_itself_and_is_held_when_its_claim_breaks(pag
     share.press("Enter")
     page.get_by_role("combobox", name="A field").select_option("pier")
     page.get_by_role("combobox", name="Another sum").select_option("late")
-    page.get_by_role("checkbox", name="repeated records").check()
+    repeated = page.get_by_role("checkbox", name="repeated records")
+    repeated.click()
+    expect(repeated).to_be_checked()
     wait_until(
         lambda: spec().get("guards") == {"records": 0.8, "known": ["pier"], "totals": {"late": 0.25}, "without": ["repeated"]}
     )

@@ -18,7 +18,8 @@ import { counted, whenSaved } from "../../shared/numbers";
 import { Opening } from "../../shared/Opening";
 import { SavedInput } from "../../shared/SavedInput";
 import { Announced, Overtaken, Refused } from "../../shared/Say";
-import { Controls, type Piece, Sentence } from "../../shared/Sentence";
+import { Controls, type Piece } from "../../shared/Sentence";
+import { SentenceBar } from "../../shared/SentenceBar";
 import { startPlan } from "../../shared/startPlan";
 import { useKeys } from "../../shared/useKeys";
 import { useNarrow } from "../../shared/useNarrow";
@@ -186,28 +187,14 @@ function Editor({ id }: { id: number }) {
       <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
         {folio.working && <Working label="Laying out the pages" />}
       </Box>
-      <Flex
-        ref={sentence}
-        align="center"
-        justify="space-between"
-        gap="12px"
-        px="18px"
-        py="13px"
-        bg="paper"
-        borderBottomWidth="1px"
-        borderColor="edge"
-        flex="none"
-      >
-        <Sentence label="The folio as a sentence" large pieces={sentenceOfFolio(parts)} />
-        <Flex gap="8px" flex="none">
-          <Button variant="plain" onClick={() => void byItself()}>
-            Make it by itself
-          </Button>
-          <Button variant="plain" onClick={() => setShown("back")}>
-            Give a file back
-          </Button>
-        </Flex>
-      </Flex>
+      <SentenceBar own={sentence} label="The folio as a sentence" pieces={sentenceOfFolio(parts)}>
+        <Button variant="plain" flex={{ base: "1", lg: "none" }} onClick={() => void byItself()}>
+          Make it by itself
+        </Button>
+        <Button variant="plain" flex={{ base: "1", lg: "none" }} onClick={() => setShown("back")}>
+          Give a file back
+        </Button>
+      </SentenceBar>
       {folio.refusal && <Refused sentence={folio.refusal.message} onClose={folio.forget} />}
       {data.problem && (
         <Refused sentence={`The pages are plain, since the template cannot be used: ${data.problem}.`} />

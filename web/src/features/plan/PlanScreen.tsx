@@ -11,7 +11,7 @@ import { NotHere } from "../../shared/NotHere";
 import { whenSaved } from "../../shared/numbers";
 import { Opening } from "../../shared/Opening";
 import { Overtaken, Refused } from "../../shared/Say";
-import { Sentence } from "../../shared/Sentence";
+import { SentenceBar } from "../../shared/SentenceBar";
 import { useKeys } from "../../shared/useKeys";
 import { Working } from "../../shared/Working";
 import { Conditions } from "./Conditions";
@@ -95,24 +95,11 @@ function Screen({ id }: { id: number }) {
       {broken ? (
         <Refused sentence={`${data.problem} Undo leads back to what could be read.`} />
       ) : (
-        <Flex
-          ref={sentence}
-          align={{ base: "stretch", lg: "center" }}
-          direction={{ base: "column", lg: "row" }}
-          justify="space-between"
-          gap="12px"
-          px="18px"
-          py="13px"
-          bg="paper"
-          borderBottomWidth="1px"
-          borderColor="edge"
-          flex="none"
-        >
-          <Sentence label="The plan as a sentence" large pieces={planPieces(data, names, plan.change)} />
-          <Button variant="plain" flex="none" disabled={busy} onClick={() => void plan.run(true)}>
+        <SentenceBar own={sentence} label="The plan as a sentence" pieces={planPieces(data, names, plan.change)}>
+          <Button variant="plain" flex={{ base: "1", lg: "none" }} disabled={busy} onClick={() => void plan.run(true)}>
             Try it
           </Button>
-        </Flex>
+        </SentenceBar>
       )}
       {plan.refusal && <Refused sentence={plan.refusal.message} onClose={plan.forget} />}
       {plan.overtaken && (
