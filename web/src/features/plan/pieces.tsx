@@ -8,6 +8,7 @@ import { Select } from "../../shared/Select";
 import { Controls, type Piece } from "../../shared/Sentence";
 import { Toggle } from "../../shared/Toggle";
 import {
+  brief,
   type Change,
   DAYS,
   listed,
@@ -40,10 +41,10 @@ export function planPieces({ spec, title }: Plan, names: Names, onChange: (chang
   const takes = Object.entries(spec.take ?? {});
   const taken = takes.map(([name, { table, pattern }]) => {
     const known = names.tables.find(({ id }) => id === table)?.name ?? name;
-    return `${pattern ?? "*"} for ${known}`;
+    return `${brief(pattern ?? "*")} for ${brief(known)}`;
   });
   const made = makesOf(spec).map(
-    (make) => `${names.title(make)} as ${listed(formsOf(make).map((form) => form.toUpperCase()))}`,
+    (make) => `${brief(names.title(make))} as ${listed(formsOf(make).map((form) => form.toUpperCase()))}`,
   );
   return [
     ...(spec.paused ? ["Paused. It would, "] : []),
@@ -66,7 +67,7 @@ export function planPieces({ spec, title }: Plan, names: Names, onChange: (chang
     ", and put it into ",
     {
       name: "Where it goes",
-      words: spec.put?.folder ?? "made",
+      words: brief(spec.put?.folder ?? "made"),
       set: true,
       card: () => <PutCard {...props} title={title} />,
     },
@@ -181,10 +182,10 @@ function TakeCard({ spec, names, onChange }: Props) {
       {takes.map(([name, take]) => (
         <Box key={name} mt="12px" pt="10px" borderTopWidth="1px" borderColor="line" role="group" aria-label={name}>
           <Flex justify="space-between" align="center" gap="8px">
-            <Box fontWeight="600" truncate>
+            <Box fontWeight="600" minW="0" overflowWrap="anywhere">
               {names.tables.find(({ id }) => id === take.table)?.name ?? `${name}, which was removed`}
             </Box>
-            <Button variant="bare" size="sm" onClick={() => onChange(withoutTake(name))}>
+            <Button variant="bare" size="sm" flex="none" onClick={() => onChange(withoutTake(name))}>
               Leave it as it stands
             </Button>
           </Flex>

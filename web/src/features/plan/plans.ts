@@ -79,10 +79,19 @@ export function patternOf(file: string): string {
   const dot = name.lastIndexOf(".");
   const [stem, ending] = dot > 0 ? [name.slice(0, dot), name.slice(dot)] : [name, ""];
   const pattern = stem.replace(/[\d*?[\]]+/g, "*");
-  return `${pattern.includes("*") ? pattern : `${pattern}*`}${ending}`;
+  return `${pattern.includes("*") ? pattern : `${pattern}*`}${ending.replace(/[*?[\]]+/g, "*")}`;
 }
 
 export const makesOf = (plan: PlanSpec): readonly Make[] => plan.make ?? [];
+
+const BRIEF = { most: 48, begin: 30, end: 16 };
+
+/** A name as a sentence has room for it: of a long one its beginning and its end, where an edition or a day may stand. */
+export function brief(name: string): string {
+  const marks = [...name];
+  if (marks.length <= BRIEF.most) return name;
+  return `${marks.slice(0, BRIEF.begin).join("").trimEnd()}…${marks.slice(-BRIEF.end).join("").trimStart()}`;
+}
 
 /** "Every day at 07:00", "On Mondays and Fridays at 07:00". */
 export function momentSaid(when: When | null | undefined): string {
