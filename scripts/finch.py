@@ -344,23 +344,28 @@ def check_all() -> None:
             raise Stop(f"{name} found something")
 
 
+BESIDE = ("tests/browser", "tests/faults")
+"""Tests that run beside all others, which take about as long."""
+
+
 def every_test() -> int:
-    """Those in the browser beside the others, each half with its own closing line."""
+    """Both halves, each with its own closing line."""
     import subprocess
 
     with (
-        open(f"{PLACE}/browser.log", "w+", encoding="utf-8") as log,
-        subprocess.Popen([PYTHON, "-m", "pytest", "tests/browser"], stdout=log, stderr=subprocess.STDOUT) as browser,
+        open(f"{PLACE}/beside.log", "w+", encoding="utf-8") as log,
+        subprocess.Popen([PYTHON, "-m", "pytest", *BESIDE], stdout=log, stderr=subprocess.STDOUT) as beside,
     ):
         try:
-            others = subprocess.run([PYTHON, "-m", "pytest", "tests", "--ignore=tests/browser"], check=False)
-            browser.wait()
+            ignored = [f"--ignore={each}" for each in BESIDE]
+            others = subprocess.run([PYTHON, "-m", "pytest", "tests", *ignored], check=False)
+            beside.wait()
         except BaseException:
-            browser.terminate()
+            beside.terminate()
             raise
         log.seek(0)
         print(log.read(), end="")
-        return 1 if others.returncode or browser.returncode else 0
+        return 1 if others.returncode or beside.returncode else 0
 
 
 if __name__ == "__main__":

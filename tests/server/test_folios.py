@@ -5,7 +5,9 @@ import json
 from dataclasses import replace
 
 import docx
+import openpyxl
 import pytest
+from openpyxl.worksheet.formula import ArrayFormula
 from pptx import Presentation
 
 from mottled_finch.came_back import CameBack
@@ -308,6 +310,28 @@ class TestReturned:
         assert new.headers["Content-Type"].endswith("wordprocessingml.document")
         tables = docx.Document(io.BytesIO(new.content)).tables
         assert [[cell.text for cell in table.rows[0].cells] for table in tables] == [["", "x", "y"]] * 2
+
+    def test_a_workbook_makes_room_and_says_so_first(self, client, plates, log):
+        left = openpyxl.load_workbook(io.BytesIO(client.get(f"/api/plates/{plates[1]}/export.xlsx").content))
+        left["Figure"]["B7"], left["Figure"]["F20"] = "Mine", "=B7"
+        out = io.BytesIO()
+        left.save(out)
+        number = give(client, CSV + "Tern,x,1\n", "log.csv", table=log)["file"]["id"]
+        read(client, number)
+        client.post(f"/api/imports/{number}/accept", {"renames": {}}, format="json")
+        (told,) = self.given(client, out.getvalue()).json()["figures"]
+        assert (
+            told["told"] == "no number changed; came: Tern; 1 row put in before row 7, for B7 stood in the way"
+            and not told["stays"]
+        )
+        new = self.given(client, out.getvalue(), "/api/returned/refreshed?name=a.xlsx").content
+        sheet = openpyxl.load_workbook(io.BytesIO(new))["Figure"]
+        assert (sheet["A7"].value, sheet["B8"].value, sheet["F21"].value) == ("Tern", "Mine", "=B8")
+        torn = openpyxl.load_workbook(io.BytesIO(out.getvalue()))
+        torn["Figure"]["H5"] = ArrayFormula("H5:H9", "=A5:A9")
+        torn.save(out := io.BytesIO())
+        (told,) = self.given(client, out.getvalue()).json()["figures"]
+        assert told["stays"] and "the formula of H5:H9 stands there as one" in told["told"]
 
     def test_plates_that_share_one_scale_share_it_still(self, client, content, started, plates, log):
         spec = {**started["spec"], "pages": [{"arrange": "beside", "plates": list(started["plates"]), "share": True}]}

@@ -1,4 +1,4 @@
-"""What can be done to a plan, as the screen does it: whatever is done, the core reads what comes of it, and files fit their patterns."""
+"""What can be done to a plan, as the screen does it: whatever is done, the core reads what comes of it."""
 
 import random
 from fnmatch import fnmatchcase

@@ -12,6 +12,8 @@ from .sheets import Box, box_name, box_of
 
 _LAST = 16_383, 1_048_575
 """The last column and row of a sheet."""
+_SHOWN = 60
+"""Letters of a formula that are told."""
 _REFERENCE = re.compile(r"(?P<sheet>'(?:[^']|'')+'!|[^'!\[\]:]+!)?(?P<place>[$A-Z\d]+(?::[$A-Z\d]+)?)")
 _CELLS = re.compile(r"(\$?)([A-Z]{1,3})(\$?)(\d{1,7})(?::(\$?)([A-Z]{1,3})(\$?)(\d{1,7}))?")
 _LINES = re.compile(r"(\$?)([A-Z]{1,3}|\d{1,7}):(\$?)([A-Z]{1,3}|\d{1,7})")
@@ -62,7 +64,7 @@ class Room:
         try:
             tokens = Tokenizer(f"={text}").items
         except TokenizerError as error:
-            raise DrawError(f"the formula {text} cannot be read", path="file") from error
+            raise _unread(text) from error
         return "".join(map(said, tokens))
 
     def _reference(self, text: str, *, own: bool) -> str:
@@ -103,11 +105,17 @@ class Room:
         return box_name((0, at, 0, at))[:-1]
 
 
+def _unread(formula: str) -> DrawError:
+    told = f"{formula[:_SHOWN]}…" if len(formula) > _SHOWN else formula
+    return DrawError(f"the formula {told} cannot be read", path="file")
+
+
 def write_out_shared(sheet: Any) -> None:
     """Write formulas that cells of a sheet (``x:worksheet``) share out in each of them: on two sides of rows that are put in they
-    are no longer the same.
+    are no longer the same. Raises DrawError for one that cannot be read.
     """
-    from openpyxl.formula.translate import Translator
+    from openpyxl.formula.tokenizer import TokenizerError
+    from openpyxl.formula.translate import Translator, TranslatorError
 
     first: dict[str, tuple[str, str]] = {}
     shared = [each for each in sheet.iter(f"{S}f") if each.get("t") == "shared"]
@@ -118,6 +126,9 @@ def write_out_shared(sheet: Any) -> None:
     for each in shared:
         known = first.get(each.get("si", ""))
         if known is not None and not each.text:
-            each.text = Translator(f"={known[0]}", origin=known[1]).translate_formula(each.getparent().get("r", ""))[1:]
+            try:
+                each.text = Translator(f"={known[0]}", origin=known[1]).translate_formula(each.getparent().get("r", ""))[1:]
+            except (TokenizerError, TranslatorError) as error:
+                raise _unread(known[0]) from error
         for name in ("t", "si", "ref"):
             each.attrib.pop(name, None)

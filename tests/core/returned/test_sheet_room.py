@@ -77,6 +77,9 @@ def test_shared_formulas_are_written_out():
     cells = '<c r="B2"><f t="shared" si="0" ref="B2:B4">A1*$C$1</f></c>'
     cells += "".join(f'<c r="B{row}"><f t="shared" si="0"/></c>' for row in (3, 4))
     tree = etree.fromstring(f'<worksheet xmlns="{MAIN}"><sheetData><row>{cells}</row></sheetData></worksheet>')
+    odd = etree.fromstring(etree.tostring(tree).replace(b"A1*$C$1", b"A1#" + b"+1" * 90))
+    with pytest.raises(DrawError, match=r"the formula A1#[+1]+… cannot be read"):
+        write_out_shared(odd)
     write_out_shared(tree)
     assert [(each.text, dict(each.attrib)) for each in tree.iter("{*}f")] == [("A1*$C$1", {}), ("A2*$C$1", {}), ("A3*$C$1", {})]
 
