@@ -145,19 +145,18 @@ def _put(made: dict[str, bytes], part: str, shape: Any, piece: Piece) -> list[tu
     if piece.found.form == "picture":
         replace_picture(made, part, shape.find(f".//{_A}blip"), piece.picture)
         return []
-    new = etree.fromstring(piece.xml)
     if piece.found.form == "shapes":
-        _regrouped(shape, new)
+        _regrouped(shape, etree.fromstring(piece.xml))
         return []
-    table, fresh = shape.find(f".//{_A}tbl"), new.find(f".//{_A}tbl")
-    relooked(fresh, table, piece.heads)
+    table = shape.find(f".//{_A}tbl")
+    fresh = relooked(piece.xml, table, piece.heads)
     marker = f"finch {secrets.token_hex(16)}"
     table.addprevious(etree.Comment(marker))
     table.addnext(etree.Comment(marker))
     group = _beside(shape)
     if piece.beside and group is not None:
         _regrouped(group, etree.fromstring(piece.beside))
-    return [(f"<!--{marker}-->".encode(), etree.tostring(fresh, with_tail=False))]
+    return [(f"<!--{marker}-->".encode(), fresh)]
 
 
 def _regrouped(group: Any, new: Any) -> None:

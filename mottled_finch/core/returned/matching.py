@@ -32,6 +32,8 @@ def near(lines: Sequence[int | None], at: int, heads: int) -> int | None:
     """The old line of a new one, or of the nearest that has one: of heads a head, of cells one with cells, as far as there are
     some.
     """
+    if at < len(lines) and lines[at] is not None:
+        return lines[at]
     known = [((i < heads) != (at < heads), abs(i - at), line) for i, line in enumerate(lines) if line is not None]
     return min(known)[2] if known else None
 

@@ -3,54 +3,127 @@ heads and cells.
 """
 
 import copy
+import re
 from collections.abc import Sequence
+from html import unescape
 from typing import Any
 
+from lxml import etree
+
+from ..draw.making.slide_shapes import NAMESPACES
 from ..vocabulary import CELL_LOOK
 from .matching import column_keys, keep_lengths, matched, near
 
 _A = "{http://schemas.openxmlformats.org/drawingml/2006/main}"
 _BORDERS = tuple(f"{_A}ln{side}" for side in ("L", "R", "T", "B", "TlToBr", "BlToTr"))
 _FACES = tuple(f"{_A}{name}" for name in ("latin", "ea", "cs", "sym"))
+_BARE_ROW = re.compile(r"<a:tr( [^<>]*)/>")
+_SAID = re.compile(r"<(?:\w+:)?t>([^<]*)</(?:\w+:)?t>")
+_FILLS = "></a:srgbClr></a:solidFill></a:tcPr></a:tc>", "/></a:solidFill></a:tcPr></a:tc>"
+"""What stands behind a fill, as we write it and as it is read."""
+_COVERED_LEFT, _COVERED_ABOVE = (re.compile(rf'{side}Merge="(?:1|true)"') for side in "hv")
+_DECLARED = re.compile(r' xmlns:[apr]="http://schemas\.openxmlformats\.org/[^"]*/2006/(?:main|relationships)"')
+_WORDS, _COLOR = "\ue000", "\ue001"
+"""Stand for what a cell says, and its fill."""
 OUR_INKS = {CELL_LOOK.dark_ink[1:7].lower(), "ffffff", "000000"}
 """Of cells: they follow from the fills."""
 
 
-def relooked(new: Any, old: Any, heads: tuple[int, int]) -> None:
-    """Give a new table (``a:tbl``) the looks of the old one. ``heads`` are the lines of heads above and beside the cells, as the
-    new one has them; lines are the same where their heads say the same.
+def relooked(new: str, old: Any, heads: tuple[int, int]) -> bytes:
+    """The table of a new frame (``p:graphicFrame``, as it is written) in the looks of an old one (``a:tbl``). ``heads`` are the
+    lines of heads above and beside the cells, as the new one has them; lines are the same where their heads say the same.
+
+    Cells are taken as they are written, since most look like others: how one looks is found once for all that differ in what they
+    say and in their fill alone.
     """
     above, beside = heads
-    old_rows, new_rows = old.findall(f"{_A}tr"), new.findall(f"{_A}tr")
+    skeleton, new_rows = _taken_apart(new)
+    old_rows = [[_Cell(_written(cell)) for cell in row.iterfind(f"{_A}tc")] for row in old.iterfind(f"{_A}tr")]
     before, after = _texts(old_rows), _texts(new_rows)
     rows = matched([tuple(line[:beside]) for line in before], [tuple(line[:beside]) for line in after], above)
     columns = matched(column_keys(before, above), column_keys(after, above), beside)
     style = old.find(f"{_A}tblPr")
     if style is not None:
-        new.replace(new.find(f"{_A}tblPr"), copy.deepcopy(style))
+        skeleton.replace(skeleton.find(f"{_A}tblPr"), copy.deepcopy(style))
     for tag, name, lines, many in ((f"{_A}tblGrid/{_A}gridCol", "w", columns, beside), (f"{_A}tr", "h", rows, above)):
-        keep_lengths(new.findall(tag), [int(each.get(name, "0")) for each in old.findall(tag)], name, lines, many)
+        keep_lengths(skeleton.findall(tag), [int(each.get(name, "0")) for each in old.findall(tag)], name, lines, many)
+    nearest = [near(columns, x, beside) for x in range(len(columns))]
+    known: dict[tuple[str, str], str] = {}
+    made = []
     for y, row in enumerate(new_rows):
-        line = near(rows, y, above)
-        old_cells = None if line is None else old_rows[line].findall(f"{_A}tc")
-        for x, cell in enumerate(row.findall(f"{_A}tc")):
-            at = near(columns, x, beside)
-            if old_cells is not None and at is not None and at < len(old_cells):
-                _cell(cell, old_cells[at])
+        own = near(rows, y, above)
+        like = [] if own is None else old_rows[own]
+        cells = (
+            _looked(cell, like[at], known) if at is not None and at < len(like) else cell.written
+            for cell, at in zip(row, nearest, strict=False)
+        )
+        made.append("".join(cells))
+    begin, *parts = _BARE_ROW.split(_written(skeleton))
+    whole = [begin]
+    for line, attributes, behind in zip(made, parts[::2], parts[1::2], strict=True):
+        whole.append(f"<a:tr{attributes}>{line}</a:tr>{behind}")
+    return "".join(whole).encode()
 
 
-def _texts(rows: list[Any]) -> list[list[str]]:
+class _Cell:
+    """A cell as it is ``written``: what it says and its fill, as they are written, and ``look``, which is all else."""
+
+    __slots__ = ("fill", "look", "said", "written")
+
+    def __init__(self, written: str) -> None:
+        self.written, self.fill = written, ""
+        parts = _SAID.split(written)
+        self.said = "".join(parts[1::2])
+        look = f"<a:t>{_WORDS}</a:t>".join(parts[::2]) if len(parts) <= 3 else "".join(parts[::2])
+        for behind in _FILLS:
+            color = -len(behind) - 7
+            if look.endswith(behind) and look[color - 5 : color] == 'val="':
+                self.fill, look = look[color:][:6], f"{look[:color]}{_COLOR}{look[color + 6 :]}"
+        self.look = look
+
+    @property
+    def begin(self) -> str:
+        return self.written[: self.written.index(">")]
+
+
+def _written(tree: Any) -> str:
+    return str(etree.tostring(tree, encoding="unicode", with_tail=False))
+
+
+def _taken_apart(frame: str) -> tuple[Any, list[list[_Cell]]]:
+    """A table of ours without its cells, and these row by row."""
+    table = frame[frame.index("<a:tbl>") : frame.index("</a:tbl>")].replace("<a:tbl>", f"<a:tbl {NAMESPACES}>", 1)
+    begin, *rows = table.split("<a:tr ")
+    bare, cells = [begin], []
+    for row in rows:
+        attributes, _, body = row.partition(">")
+        bare.append(f"<a:tr {attributes}/>")
+        cells.append([_Cell(f"{cell}</a:tc>") for cell in body.split("</a:tc>")[:-1]])
+    return etree.fromstring("".join(bare) + "</a:tbl>"), cells
+
+
+def _looked(new: _Cell, old: _Cell, known: dict[tuple[str, str], str]) -> str:
+    """A new cell in the look of an old one."""
+    key = new.look, old.look
+    if key not in known:
+        cell = etree.fromstring(f"<x {NAMESPACES}>{new.look}</x>")[0]
+        _cell(cell, etree.fromstring(old.written))
+        known[key] = _DECLARED.sub("", _written(cell))
+    return known[key].replace(_COLOR, new.fill).replace(_WORDS, new.said)
+
+
+def _texts(rows: list[list[_Cell]]) -> list[list[str]]:
     """What stands in each place; where another reaches over it, what stands in that."""
     found: list[list[str]] = []
     for row in rows:
         line: list[str] = []
-        for x, cell in enumerate(row.findall(f"{_A}tc")):
-            if cell.get("hMerge") in ("1", "true") and line:
+        for x, cell in enumerate(row):
+            if _COVERED_LEFT.search(cell.begin) and line:
                 line.append(line[-1])
-            elif cell.get("vMerge") in ("1", "true") and found and x < len(found[-1]):
+            elif _COVERED_ABOVE.search(cell.begin) and found and x < len(found[-1]):
                 line.append(found[-1][x])
             else:
-                line.append("".join(cell.itertext(f"{_A}t")))
+                line.append(unescape(cell.said))
         found.append(line)
     return found
 

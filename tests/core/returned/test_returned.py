@@ -85,6 +85,10 @@ def slide(content, number=1):
     return Presentation(io.BytesIO(content)).slides[number - 1]
 
 
+def table_of_slide(presentation):
+    return next(shape for shape in presentation.slides[0].shapes if shape.has_table)
+
+
 def table_of(content, number=1):
     return next(shape for shape in slide(content, number).shapes if shape.has_table)
 
@@ -169,6 +173,21 @@ def test_every_other_part_of_the_package_is_the_same_byte_for_byte():
     before, after = ([etree.tostring(each) for each in slide(each).shapes._spTree] for each in (content, made))
     ours = {i for i, shape in enumerate(before) if b"Mottled Finch" in shape or b"Legend and words" in shape}
     assert [each for i, each in enumerate(after) if i not in ours] == [each for i, each in enumerate(before) if i not in ours]
+
+
+def test_texts_stay_what_they_are_whatever_signs_are_in_them():
+    odd = "A & B <b>\ue000\ue001 {x} \\1 </a:t>"
+    text = TEXT.replace("Brackwater", odd)
+
+    def edit(presentation):
+        cell = table_of_slide(presentation).table.cell(2, 1)
+        cell.text_frame.paragraphs[0].runs[0].font.name = "Geo & <b>\ue000"
+
+    content = edited(deck(PAGE), edit)
+    made = table_of(anew(content, text.replace("Knot,", "Tern,"))).table
+    heads = [made.cell(row, 0).text for row in range(1, len(made.rows))]
+    assert odd in heads and "Tern" in heads
+    assert anew(anew(content, text), text) == anew(content, text)
 
 
 def test_the_file_tells_anew_what_it_was_made_of_beside_what_others_put_there():
