@@ -15,7 +15,8 @@ from .sheets import Box, Sheet, box_of, place_name, within
 _X = "{urn:schemas-microsoft-com:office:excel}"
 _V = "{urn:schemas-microsoft-com:vml}"
 _KINDS = "http://schemas.openxmlformats.org/officeDocument/2006/relationships/"
-_NOTES, _DRAWING = "comments", "vmlDrawing"
+_NOTES, _ANSWERS, _DRAWING = "comments", "threadedComment", "vmlDrawing"
+"""What belongs to a sheet: its notes, such as can be answered, which each have a note beside them, and what draws them."""
 _NOTES_TYPE = "application/vnd.openxmlformats-officedocument.spreadsheetml.comments+xml"
 _DRAWING_TYPE = "application/vnd.openxmlformats-officedocument.vmlDrawing"
 _NUMBER = re.compile(r"\d+\s+")
@@ -39,7 +40,7 @@ class Table:
 
 def numbered(lines: Collection[str]) -> set[str]:
     """The texts of notes, of lines that stand below a table with the numbers of notes before them."""
-    return {_plain(found[1]) for line in lines if (found := re.fullmatch(rf"{_NUMBER.pattern}(.*)", line, re.DOTALL))}
+    return {_plain(line[found.end() :]) for line in lines if (found := _NUMBER.match(line))} - {""}
 
 
 def put_notes(made: dict[str, bytes], part: str, sheet: Sheet, table: Table, known: Collection[str]) -> None:
@@ -65,10 +66,10 @@ def _move(made: dict[str, bytes], part: str, table: Table, known: Collection[str
         y, x = rows.get(place[0] - old[0]), columns.get(place[1] - old[1])
         return None if y is None or x is None or place in ours else (new[0] + y, new[1] + x)
 
-    for path in belongs.get(_NOTES, ()):
+    for path in (*belongs.get(_NOTES, ()), *belongs.get(_ANSWERS, ())):
         tree = tree_of(made, path)
-        for note in tree.findall(f"{S}commentList/{S}comment"):
-            box = box_of(note.get("ref", ""))
+        for note in [each for each in tree.iter(etree.Element) if "ref" in each.attrib]:
+            box = box_of(note.get("ref"))
             if box is not None and within(*box[:2], old) and _text(note) in known:
                 ours.add(box[:2])
                 alive.add(_text(note))
@@ -189,6 +190,7 @@ def set_place(shape: Any, place: Place) -> None:
 
 
 def _text(note: Any) -> str:
+    """What a note says; nothing of one that can be answered."""
     return _plain("".join(note.itertext(f"{S}t")))
 
 

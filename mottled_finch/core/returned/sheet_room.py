@@ -4,6 +4,7 @@ belongs to it, and whatever refers to it from anywhere in the file still does (I
 
 import re
 from collections.abc import Callable, Collection
+from contextlib import suppress
 from typing import Any
 
 from lxml import etree
@@ -13,7 +14,7 @@ from .package import belonging, tree_of, written
 from .sheet_notes import noted, set_place
 from .sheet_references import Room, write_out_shared
 from .sheet_styles import S
-from .sheets import box_of, place_name
+from .sheets import box_of, place_name, sheet_of
 
 _BOOK, _CHAIN = "xl/workbook.xml", "xl/calcChain.xml"
 _ANCHOR = "{http://schemas.openxmlformats.org/drawingml/2006/spreadsheetDrawing}"
@@ -36,7 +37,7 @@ def put_room(made: dict[str, bytes], part: str, room: Room) -> None:
         box = box_of(tree_of(made, path).get("ref", ""))
         if box is not None and box[1] < room.at <= box[3]:
             raise DrawError("a table of named columns stands there", path="file")
-    sheet = tree_of(made, part)
+    sheet = sheet_of(made, part)
     write_out_shared(sheet)
     _check_whole(sheet, room)
     _move_lines(sheet, room)
@@ -62,12 +63,12 @@ def put_room(made: dict[str, bytes], part: str, room: Room) -> None:
 
 
 def drawn_at(made: dict[str, bytes], part: str) -> list[tuple[int, int]]:
-    """The first row and column of each picture, chart or shape that people put on a sheet."""
+    """The first row and column of each picture, chart or shape that people put on a sheet and that moves with its cells."""
     found = []
     for path in belonging(made, part).get("drawing", ()):
-        for start in tree_of(made, path).iter(f"{_ANCHOR}from"):
-            row, column = (start.findtext(f"{_ANCHOR}{name}") for name in ("row", "col"))
-            if row and column:
+        for anchor in tree_of(made, path):
+            row, column = (anchor.findtext(f"{_ANCHOR}from/{_ANCHOR}{name}") for name in ("row", "col"))
+            if row and column and anchor.get("editAs") != "absolute":
                 found.append((int(row), int(column)))
     return found
 
@@ -116,10 +117,11 @@ def _refer(tree: Any, room: Room, *, own: bool) -> bool:
             text = room.formula(each.text, own=own)
             changed, each.text = changed or text != each.text, text
         for name in ("location", "textlink"):
-            if "!" in each.get(name, ""):
-                text = room.formula(each.get(name), own=own)
-                changed = changed or text != each.get(name)
-                each.set(name, text)
+            if each.get(name):
+                with suppress(DrawError):  # a link may lead to anything
+                    text = room.formula(each.get(name), own=own)
+                    changed = changed or text != each.get(name)
+                    each.set(name, text)
     return changed
 
 

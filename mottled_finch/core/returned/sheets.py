@@ -2,12 +2,12 @@
 
 import copy
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from typing import Any
 
 from lxml import etree
 
-from .package import R
+from .package import R, tree_of
 from .sheet_styles import MAIN, S
 
 Box = tuple[int, int, int, int]
@@ -63,6 +63,21 @@ def _column(letters: str) -> int:
     for letter in letters:
         number = number * 26 + ord(letter) - 64
     return number - 1
+
+
+def sheet_of(parts: Mapping[str, bytes], part: str) -> Any:
+    """The tree of a sheet. Rows and cells that do not say where they are stand behind the one before them (18.3.1.4, 18.3.1.73)."""
+    tree = tree_of(parts, part)
+    row = 0
+    for line in tree.iterfind(f"{S}sheetData/{S}row"):
+        row = int(line.get("r") or row + 1)
+        line.set("r", str(row))
+        column = -1
+        for cell in line.iterfind(f"{S}c"):
+            box = box_of(cell.get("r", ""))
+            column = box[1] if box is not None else column + 1
+            cell.set("r", place_name(row - 1, column))
+    return tree
 
 
 class Sheet:

@@ -18,7 +18,7 @@ from .matching import column_keys, matched, near
 from .package import tree_of, written
 from .sheet_notes import Table, numbered, put_notes
 from .sheet_styles import S, Styles
-from .sheets import Box, Sheet, box_name, box_of, inside, moved, place_name, within
+from .sheets import Box, Sheet, box_name, box_of, inside, moved, place_name, sheet_of, within
 from .workbook_places import BOOK, Part, Places, make_room, named_parts, quoted, texts_of
 
 _STYLES = "xl/styles.xml"
@@ -31,7 +31,7 @@ def find(parts: Mapping[str, bytes], _plates: Collection[str]) -> list[Found]:
     if CELLS not in named:
         return []
     cells = named[CELLS]
-    sheet = Sheet(tree_of(parts, cells.sheet), texts_of(parts))
+    sheet = Sheet(sheet_of(parts, cells.sheet), texts_of(parts))
     top, left, foot, right = cells.box
     covered = {
         (row, column)
@@ -127,7 +127,7 @@ class _Workbook(Places):
 
     def _fresh_sheet(self, part: Part) -> Sheet:
         if part.sheet not in self.fresh_sheets:
-            self.fresh_sheets[part.sheet] = Sheet(tree_of(self.fresh, part.sheet), self.fresh_texts)
+            self.fresh_sheets[part.sheet] = Sheet(sheet_of(self.fresh, part.sheet), self.fresh_texts)
         return self.fresh_sheets[part.sheet]
 
     def _before(self) -> "_Before":

@@ -13,7 +13,7 @@ from .package import R, tree_of, written
 from .sheet_references import Room
 from .sheet_room import drawn_at, put_room
 from .sheet_styles import S
-from .sheets import Box, Sheet, box_name, box_of, place_name, texts_in, within
+from .sheets import Box, Sheet, box_name, box_of, place_name, sheet_of, texts_in, within
 
 BOOK = "xl/workbook.xml"
 _RELATIONS, _TEXTS = "xl/_rels/workbook.xml.rels", "xl/sharedStrings.xml"
@@ -49,7 +49,7 @@ class Places:
 
     def sheet(self, part: Part) -> Sheet:
         if part.sheet not in self.sheets:
-            self.sheets[part.sheet] = Sheet(tree_of(self.made, part.sheet), self.texts)
+            self.sheets[part.sheet] = Sheet(sheet_of(self.made, part.sheet), self.texts)
         return self.sheets[part.sheet]
 
     def wanted(self) -> tuple[str, list[tuple[int, int]], Room] | None:

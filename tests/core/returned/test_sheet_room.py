@@ -8,6 +8,7 @@ import pytest
 from lxml import etree
 from openpyxl.chart import BarChart, Reference
 from openpyxl.comments import Comment
+from openpyxl.drawing.spreadsheet_drawing import AnchorMarker, TwoCellAnchor
 from openpyxl.formatting.rule import FormulaRule
 from openpyxl.formula.tokenizer import Token, Tokenizer
 from openpyxl.styles import PatternFill
@@ -25,7 +26,7 @@ from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.returned.remaking import piece_of
 from mottled_finch.core.returned.returning import opened, room_for
 from mottled_finch.core.returned.sheet_references import Room, write_out_shared
-from mottled_finch.core.returned.sheet_room import put_room
+from mottled_finch.core.returned.sheet_room import drawn_at, put_room
 from mottled_finch.core.returned.sheets import place_name
 
 from ..conftest import read
@@ -236,6 +237,26 @@ def test_formulas_are_worked_out_when_the_workbook_is_opened():
         workbook(), lambda parts: parts.update({"xl/workbook.xml": parts["xl/workbook.xml"].replace(b' fullCalcOnLoad="1"', b"")})
     )
     assert b"fullCalcOnLoad" not in parts_in(anew(bare))["xl/workbook.xml"], "there is none"
+
+
+def test_what_stays_where_it_is_on_the_page_is_in_nobodys_way():
+    def edit(book):
+        for fixed, place in (("absolute", 7), ("oneCell", 20)):
+            chart = BarChart()
+            chart.add_data(Reference(book["Figure"], min_col=1, min_row=16, max_row=20))
+            corners = (AnchorMarker(col=1, row=place), AnchorMarker(col=4, row=place + 6))
+            chart.anchor = TwoCellAnchor(editAs=fixed, _from=corners[0], to=corners[1])
+            book["Figure"].add_chart(chart)
+        book["Figure"]["B8"], book["Figure"]["A9"] = "Mine", "A link"
+        book["Figure"]["A9"].hyperlink = Hyperlink(ref="A9", location="B8")
+
+    made = parts_in(edited(workbook(PLAIN), edit))
+    assert drawn_at(made, "xl/worksheets/sheet1.xml") == [(20, 1)]
+    put_room(made, "xl/worksheets/sheet1.xml", Room(sheet="Figure", rows=True, at=6, many=2))
+    rows = [each.text for each in etree.fromstring(made["xl/drawings/drawing1.xml"]).iter("{*}row")]
+    assert rows == ["7", "13", "22", "28"]
+    link = etree.fromstring(made["xl/worksheets/sheet1.xml"]).find("{*}hyperlinks/{*}hyperlink")
+    assert (link.get("ref"), link.get("location")) == ("A11", "B10")
 
 
 def test_what_cannot_go_along_is_named_and_nothing_is_written_over():

@@ -15,13 +15,14 @@ from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.returned.remaking import change_of, piece_of
 from mottled_finch.core.returned.returning import opened, refreshed
-from mottled_finch.core.returned.sheets import box_name, box_of, place_name
+from mottled_finch.core.returned.sheet_styles import MAIN
+from mottled_finch.core.returned.sheets import box_name, box_of, place_name, sheet_of
 
 from ..conftest import read
 from ..folio.conftest import TEXT
 from .conftest import random_editions, refused_or_remade
 from .test_documents import NOTED
-from .test_returned import NEXT, parts_in
+from .test_returned import NEXT, parts_in, with_parts
 
 MORE = NEXT + "Osprey,Apr,1,1\nTern,Jan,2,2\n"
 """The delivery after that: a row and a column more."""
@@ -230,6 +231,28 @@ def test_a_note_that_came_is_put_on_its_cell_and_one_that_people_took_away_is_no
                 cell.comment = None
 
     assert not notes(anew(edited(made, away), TEXT, new))
+
+
+def test_notes_that_can_be_answered_go_along_too():
+    answers = "".join(f'<threadedComment ref="{place}"><text>Why?</text></threadedComment>' for place in ("A5", "A6", "H9"))
+    relation = b'<Relationship Id="finchAnswers" Type="http://x/threadedComment" Target="../answers.xml"/></Relationships>'
+
+    def edit(parts):
+        parts["xl/answers.xml"] = f'<ThreadedComments xmlns="http://x">{answers}</ThreadedComments>'.encode()
+        name = "xl/worksheets/_rels/sheet1.xml.rels"
+        parts[name] = parts[name].replace(b"</Relationships>", relation)
+
+    content = with_parts(workbook(), edit)
+    heads = {f"A{row}": book(content)["Figure"].cell(row, 1).value for row in (5, 6)}
+    assert heads == {"A5": "Brackwater", "A6": "Knot"}
+    made = parts_in(anew(content, TEXT.replace("Knot", "Aaa")))
+    assert [each.get("ref") for each in etree.fromstring(made["xl/answers.xml"])] == ["A6", "H9"]
+
+
+def test_rows_and_cells_that_do_not_say_where_they_are_stand_behind_the_one_before():
+    silent = '<worksheet xmlns="{}"><sheetData><row/><row r="4"><c/><c r="D4"/><c/></row><row><c/></row></sheetData></worksheet>'
+    tree = sheet_of({"s": silent.format(MAIN).encode()}, "s")
+    assert [each.get("r") for each in tree.iter("{*}row", "{*}c")] == ["1", "4", "A4", "D4", "E4", "5", "A5"]
 
 
 def test_what_would_change_is_told_before_anything_is():
