@@ -243,13 +243,18 @@ def test_what_is_gone_holds_it_with_the_reason(client, home, spec, folio, log):
     assert renamed.status_code == 200, "what was lost before may stay"
 
 
-def test_a_run_that_the_server_s_end_cut_off_is_run_again(client, home, spec, log, monkeypatch):
+@pytest.mark.parametrize("after", [False, True])
+def test_a_run_that_the_server_s_end_cut_off_is_run_again(client, home, spec, log, monkeypatch, after):
+    """Before its files were put, or after, when they are put already."""
     plan = started(client, spec)
     give(home, "log-2.csv", NEXT)
 
-    def killed(_made):
+    def killed(made):
+        if after:
+            real(made)
         raise KeyboardInterrupt
 
+    real = running.put_all
     monkeypatch.setattr(running, "put_all", killed)
     with pytest.raises(KeyboardInterrupt):
         clock.tick(MONDAY)
@@ -258,9 +263,9 @@ def test_a_run_that_the_server_s_end_cut_off_is_run_again(client, home, spec, lo
     assert last(client, plan)["state"] == "running"
     running.cut_off()
     clock.tick(MONDAY + timedelta(minutes=5))
-    after, before = told(client, plan)["runs"]
+    now, before = told(client, plan)["runs"]
     assert before["state"] == "cut" and before["words"] == "The server stopped while it ran; it was run again after the start."
-    assert (after["state"], after["asked"], after["due"]) == ("made", "clock", "2026-12-07T07:00:00+00:00")
+    assert (now["state"], now["asked"], now["due"]) == ("made", "clock", "2026-12-07T07:00:00+00:00")
     assert out(home) == ["Review 2026-12-07.html"] and Edition.objects.count() == 2, "its edition is not taken twice"
 
 

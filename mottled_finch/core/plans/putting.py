@@ -1,5 +1,6 @@
 """Where a plan puts what it made: under dated names, each file whole or not at all, and none written over."""
 
+import filecmp
 import os
 import re
 import shutil
@@ -24,7 +25,9 @@ def name_for(plan: PlanSpec, made: str, form: str, now: datetime) -> str:
 
 
 def put_all(made: Iterable[tuple[Path, Path]]) -> tuple[Path, ...]:
-    """Put files where they go, under a name that none has there. All are copied before the first has its name."""
+    """Put files where they go, under a name that none has there, unless one holds just the same: then it was put already, as by a
+    run that was cut off behind it. All are copied before the first has its name.
+    """
     staged: list[tuple[Path, Path]] = []
     try:
         for scratch, target in made:
@@ -35,8 +38,9 @@ def put_all(made: Iterable[tuple[Path, Path]]) -> tuple[Path, ...]:
             shutil.copyfile(scratch, part)
         done = []
         for part, target in staged:
-            free = _free(target)
-            part.replace(free)
+            free = _free(target, part)
+            if not free.exists():
+                part.replace(free)
             done.append(free)
         return tuple(done)
     finally:
@@ -50,10 +54,10 @@ def _sweep(folder: Path) -> None:
             part.unlink(missing_ok=True)
 
 
-def _free(target: Path) -> Path:
-    """The path, or with a number behind its name where one is there already."""
+def _free(target: Path, part: Path) -> Path:
+    """The path, or with a number behind its name where another file is there already."""
     number, free = 2, target
-    while free.exists():
+    while free.exists() and not (free.is_file() and filecmp.cmp(free, part, shallow=False)):
         free = target.with_name(f"{target.stem} {number}{target.suffix}")
         number += 1
     return free
