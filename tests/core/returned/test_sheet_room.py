@@ -9,9 +9,7 @@ from lxml import etree
 from openpyxl.chart import BarChart, Reference
 from openpyxl.comments import Comment
 from openpyxl.drawing.spreadsheet_drawing import AnchorMarker, TwoCellAnchor
-from openpyxl.formatting.rule import FormulaRule
 from openpyxl.formula.tokenizer import Token, Tokenizer
-from openpyxl.styles import PatternFill
 from openpyxl.utils.cell import range_boundaries
 from openpyxl.workbook.defined_name import DefinedName
 from openpyxl.worksheet.datavalidation import DataValidation
@@ -20,6 +18,7 @@ from openpyxl.worksheet.hyperlink import Hyperlink
 from openpyxl.worksheet.pagebreak import Break
 from openpyxl.worksheet.table import Table
 
+from mottled_finch.core.draw.making.sheet_rules import RULES
 from mottled_finch.core.errors import DrawError
 from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.recipe import load_recipe
@@ -113,7 +112,6 @@ def crowded(seed):
         sheet["A26"] = "a note's"
         checked = DataValidation(type="list", formula1="$A$16:$A$20", sqref="B26:B28")
         sheet.add_data_validation(checked)
-        sheet.conditional_formatting.add("A27:A29", FormulaRule(formula=["$A$26>1"], fill=PatternFill(bgColor="FFFF00")))
         sheet["A29"].hyperlink = Hyperlink(ref="A29", location="Figure!A26")
         sheet["A30"] = "table's"
         for column in range(1, 3):
@@ -124,7 +122,13 @@ def crowded(seed):
         chart.add_data(Reference(sheet, min_col=1, min_row=16, max_row=20))
         sheet.add_chart(chart, "A8")
 
-    return edited(workbook(PLAIN), edit)
+    rule = f'<{RULES} sqref="A27:A29"><cfRule type="expression" priority="999"><formula>$A$26>1</formula></cfRule></{RULES}>'
+
+    def ruled(parts):
+        sheet = "xl/worksheets/sheet1.xml"
+        parts[sheet] = parts[sheet].replace(f"<{RULES} ".encode(), rule.encode() + f"<{RULES} ".encode(), 1)
+
+    return with_parts(edited(workbook(PLAIN), edit), ruled)
 
 
 def meant(content):
@@ -154,22 +158,16 @@ def meant(content):
     }
     parts = parts_in(content)
     chart = etree.fromstring(next(body for name, body in parts.items() if name.startswith("xl/charts/chart")))
-    (checked,), (rule,) = (
-        sheet.data_validations.dataValidation,
-        [
-            rule
-            for area in sheet.conditional_formatting
-            for rule in area.rules
-            if "$A$" in rule.formula[0] and "Scale" not in rule.formula[0]
-        ],
+    (checked,) = sheet.data_validations.dataValidation
+    rule = next(
+        each for each in etree.fromstring(parts["xl/worksheets/sheet1.xml"]).iter("{*}cfRule") if each.get("priority") == "999"
     )
-    area = next(area for area in sheet.conditional_formatting if rule in area.rules)
     return {
         "formulas": formulas,
         "name": words(opened_.defined_names["Own"].attr_text, ""),
         "chart": [words(each.text, "") for each in chart.iter("{*}f")],
         "checked": (words(checked.formula1, "Figure"), words(str(checked.sqref), "Figure")),
-        "rule": (words(rule.formula[0], "Figure"), words(str(area.sqref), "Figure")),
+        "rule": (words(rule.findtext("{*}formula"), "Figure"), words(rule.getparent().get("sqref"), "Figure")),
         "merged": [
             words(str(each), "Figure")
             for each in sheet.merged_cells.ranges

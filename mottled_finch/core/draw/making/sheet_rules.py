@@ -6,7 +6,7 @@ from html import escape
 from .package import rewritten
 from .rules import Rule
 
-_RULES = "conditionalFormatting"
+RULES = "conditionalFormatting"
 """What the standard calls the element that holds them; a file that calls it otherwise has none."""
 _STYLES, _BEHIND = b'<dxfs count="0"/>', b"<pageMargins"
 """Where looks stand among the styles while there are none, and what follows rules on a sheet."""
@@ -28,7 +28,7 @@ def with_rules(content: bytes, sheet: int, areas: Sequence[str], rules: Sequence
         f"<formula>{escape(formula, quote=False)}</formula></cfRule>"
         for place, (formula, rule) in enumerate(rules, 1)
     )
-    own = f'<{_RULES} sqref="{" ".join(areas)}">{written}</{_RULES}>'.encode()
+    own = f'<{RULES} sqref="{" ".join(areas)}">{written}</{RULES}>'.encode()
     return rewritten(
         content,
         {
