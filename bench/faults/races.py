@@ -1,4 +1,5 @@
-"""Every pair of changes that a table, an import and a plate know, asked for at the same time.
+"""Every pair of changes that a table, an import and a plate know, and those of a folio and a plan with what touches them, asked
+for at the same time.
 
 Whatever comes first, nothing breaks, nothing is lost in silence, and all that is left can be opened: of two changes that name the
 same version as seen, at most one is acknowledged.
@@ -6,10 +7,11 @@ same version as seen, at most one is acknowledged.
 
 import tempfile
 from collections.abc import Callable
-from itertools import combinations_with_replacement
+from itertools import combinations_with_replacement, product
 from pathlib import Path
 from threading import Barrier, Thread
 from time import monotonic, sleep
+from typing import Any
 
 from mottled_finch.core.draw import Source, with_source
 
@@ -21,9 +23,9 @@ _RECIPE = {"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}], "measure": 
 
 
 class Stand:
-    """A table with a plate, and a next edition of it that is given, or compared already."""
+    """A table with a plate, and a next edition of it that is given, or compared already; ``bound``, also a folio and a plan."""
 
-    def __init__(self, live: Live, *, compared: bool) -> None:
+    def __init__(self, live: Live, *, compared: bool, bound: bool = False) -> None:
         self.live = live
         self.table = live.ask("POST", "/api/tables?name=a.csv", _FIRST).body["id"]
         self.plate = live.ask("POST", "/api/plates", {"table": self.table, "recipe": _RECIPE}).body["plate"]["id"]
@@ -39,6 +41,12 @@ class Stand:
         self.leaf = with_source(b"<svg><defs></defs></svg>", "svg", source)
         self.plate_seen = live.ask("GET", f"/api/plates/{self.plate}").body["plate"]["version"]
         self.table_seen = live.ask("GET", f"/api/tables/{self.table}").body["version"]
+        self.bound: dict[str, Bound] = {}
+        if bound:
+            folio = live.ask("POST", "/api/folios", {"title": "F", "plates": [self.plate]}).body
+            plan = live.ask("POST", "/api/plans", {"folio": folio["folio"]["id"], "zone": "UTC"}).body
+            self.bound["folio"] = Bound(live, f"/api/folios/{folio['folio']['id']}", folio["spec"], lambda told: told["folio"])
+            self.bound["plan"] = Bound(live, f"/api/plans/{plan['id']}", plan["spec"], lambda told: told)
 
     def change(self, title: str, seen: str | None = None) -> Answer:
         headers = {} if seen is None else {"If_Match": f'"{seen}"'}
@@ -52,6 +60,18 @@ class Stand:
 
     def of_import(self, method: str, what: str, body: object = None) -> Answer:
         return self.live.ask(method, f"/api/imports/{self.given}{what}", body)
+
+
+class Bound:
+    """A folio or a plan at a path, and the version of it that was seen."""
+
+    def __init__(self, live: Live, path: str, spec: dict[str, Any], about: Callable[[Any], Any]) -> None:
+        self.live, self.path, self.spec = live, path, spec
+        live.ask("PUT", path, {**spec, "title": "one"})
+        self.seen = about(live.ask("GET", path).body)["version"]
+
+    def ask(self, method: str, what: str = "", body: object = None) -> Answer:
+        return self.live.ask(method, f"{self.path}{what}", body, If_Match=f'"{self.seen}"')
 
 
 Change = Callable[[Stand, str], Answer]
@@ -84,8 +104,29 @@ OTHERS: dict[str, Change] = {
     "leave out": lambda stand, _: stand.of_import("DELETE", ""),
     "return": lambda stand, _: stand.live.ask("POST", f"/api/tables/{stand.table}/editions/1/stand", {}),
 }
-CHANGES = {**PLATE, **TABLE, **OTHERS}
-PAIRS = list(combinations_with_replacement(CHANGES, 2))
+FOLIO, PLAN = (
+    {
+        f"change {what}": lambda stand, mark, what=what: stand.bound[what].ask(
+            "PUT", "", {**stand.bound[what].spec, "title": mark}
+        ),
+        f"undo {what}": lambda stand, _, what=what: stand.bound[what].ask("POST", "/undo"),
+        f"remove {what}": lambda stand, _, what=what: stand.bound[what].ask("DELETE"),
+    }
+    for what in ("folio", "plan")
+)
+"""The same of a folio's and of a plan's."""
+RUN: dict[str, Change] = {"run": lambda stand, _: stand.live.ask("POST", f"{stand.bound['plan'].path}/runs", {"again": True})}
+BOUND: dict[str, Change] = {**FOLIO, **PLAN, **RUN}
+BENEATH = ("remove plate", "remove table", "accept")
+"""What touches what a folio and a plan are of."""
+CHANGES = {**PLATE, **TABLE, **OTHERS, **BOUND}
+PAIRS = [
+    *combinations_with_replacement({**PLATE, **TABLE, **OTHERS}, 2),
+    *combinations_with_replacement(FOLIO, 2),
+    *combinations_with_replacement(PLAN, 2),
+    *product(BOUND, RUN),
+    *product(BENEATH, BOUND),
+]
 
 
 def races(times: int) -> Fault:
@@ -97,7 +138,7 @@ def races(times: int) -> Fault:
         try:
             for turn in range(times):
                 for one, other in PAIRS:
-                    stand = Stand(live, compared=turn % 2 == 0)
+                    stand = Stand(live, compared=turn % 2 == 0, bound=other in BOUND)
                     wrong += [f"{one} and {other}: {each}" for each in _raced(stand, one, other)]
                     if not live.lives:
                         ended += 1
@@ -123,7 +164,7 @@ def _raced(stand: Stand, one: str, other: str) -> list[str]:
         thread.join()
     statuses = [answers["a"].status, answers["b"].status]
     wrong = [f"{status} {answers[mark].body}" for mark, status in zip("ab", statuses, strict=True) if status >= 500 or status == 0]
-    for group in (PLATE, TABLE):
+    for group in (PLATE, TABLE, FOLIO, PLAN):
         if one in group and other in group and all(status < 300 for status in statuses):
             wrong.append("both were done, though both had seen the same version")
     return wrong + _what_is_left(stand, {one: statuses[0]} | ({other: statuses[1]} if one != other else {}))
@@ -149,7 +190,24 @@ def _what_is_left(stand: Stand, done: dict[str, int]) -> list[str]:
         editions = [each["number"] for each in live.ask("GET", f"/api/tables/{stand.table}/workbench").body["editions"]]
         if 2 not in editions:
             wrong.append("the accepted edition is gone")
+    wrong += [each for what in stand.bound for each in _of_bound(stand, what, removed=done.get(f"remove {what}", 0) == 204)]
     for each in live.ask("GET", "/api/imports").body:
         live.ask("DELETE", f"/api/imports/{each['id']}")
     live.ask("DELETE", f"/api/tables/{stand.table}")
     return wrong
+
+
+def _of_bound(stand: Stand, what: str, *, removed: bool) -> list[str]:
+    """A folio or plan that cannot be opened, or whose run never ends or broke; then it is removed."""
+    bound, until = stand.bound[what], monotonic() + 30
+    while (told := stand.live.ask("GET", bound.path)).status == 200 and monotonic() < until:
+        runs = told.body.get("runs", [])
+        if not runs or runs[0]["ended"]:
+            break
+        sleep(0.02)
+    stand.live.ask("DELETE", bound.path)
+    if told.status != (404 if removed else 200):
+        return [f"the {what} answers {told.status}"]
+    runs = told.body.get("runs", []) if told.status == 200 else []
+    wrong = [each["words"] for each in runs if not each["ended"] or each["words"].startswith("something broke")]
+    return [f"a run: {each}" for each in wrong]
