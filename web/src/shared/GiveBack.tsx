@@ -58,7 +58,7 @@ function Giving({ onClose, onSaid }: Omit<Props, "open">) {
       <Dialog.Body textStyle="base">
         <Box color="quiet" mb="10px">
           Its figures are remade where they stand now, at the size and in the look they have now. Nothing else of the
-          file is touched.
+          file is touched but what is told with each.
         </Box>
         <FileButton
           label="File that came back"
