@@ -44,6 +44,7 @@ def test_from_two_files_to_next_monday(page, api, tmp_path):
     pages = [each["title"] for each in api.get(f"/api/folios/{folio}")["pages"]]
     at = pages.index("Knot is the latest")
     page.locator(f"[data-page='{at}']").click()
+    expect(page.locator(f"[data-page='{at}']")).to_have_attribute("aria-current", "page")
     page.get_by_role("tab", name="Page").click()
     page.get_by_role("button", name="Claim: highest row is Knot").click()
     expect(page.locator(f"[data-page='{at}']")).to_contain_text("what it claims holds")
