@@ -167,7 +167,8 @@ def _raced(stand: Stand, one: str, other: str) -> list[str]:
     for group in (PLATE, TABLE, FOLIO, PLAN):
         if one in group and other in group and all(status < 300 for status in statuses):
             wrong.append("both were done, though both had seen the same version")
-    return wrong + _what_is_left(stand, {one: statuses[0]} | ({other: statuses[1]} if one != other else {}))
+    done = {one: statuses[0], other: statuses[1]} if one != other else {one: min(statuses)}
+    return wrong + _what_is_left(stand, done)
 
 
 def _what_is_left(stand: Stand, done: dict[str, int]) -> list[str]:
