@@ -28,8 +28,8 @@ class Form:
     ending: str
     find: Callable[[Parts, Collection[str]], list[Found]]
     put: Callable[[Parts, Iterable[Piece]], dict[str, bytes]]
-    room: Callable[[Parts, Iterable[Piece]], tuple[str, ...]] = lambda _parts, _pieces: ()
-    """What is put in beside them so that nothing of others is written over, in words."""
+    room: Callable[[Parts, Piece], tuple[str, ...]] = lambda _parts, _piece: ()
+    """What is put in beside a figure so that nothing of others is written over, in words."""
 
 
 FORMS: dict[bytes, Form] = {
@@ -74,7 +74,7 @@ def room_for(content: bytes, piece: Piece) -> tuple[str, ...]:
     """
     parts = _parts(content)
     with _as_it_may_be():
-        return _form(parts).room(parts, [piece])
+        return _form(parts).room(parts, piece)
 
 
 def source_anew(source: Source, figure: Figure, recipe: dict[str, Any], version: str, edition: int | None = None) -> Source:

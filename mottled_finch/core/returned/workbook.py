@@ -72,9 +72,9 @@ def put(parts: Mapping[str, bytes], pieces: Iterable[Piece]) -> dict[str, bytes]
     return made
 
 
-def room(parts: Mapping[str, bytes], pieces: Iterable[Piece]) -> tuple[str, ...]:
-    """What is put into sheets where cells of others stand in the way of pieces, in words."""
-    return tuple(words for piece in pieces for words in make_room(dict(parts), piece.parts))
+def room(parts: Mapping[str, bytes], piece: Piece) -> tuple[str, ...]:
+    """What is put into sheets where anything of others stands in the way of a figure, in words."""
+    return tuple(make_room(dict(parts), piece.parts))
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -11,6 +11,7 @@ from pptx.dml.color import RGBColor
 from pptx.util import Pt
 
 from mottled_finch.core.draw import DRAWINGS, Choices, source_of, with_source
+from mottled_finch.core.draw.making.source import carrying
 from mottled_finch.core.draw.making.tabled import tabled
 from mottled_finch.core.errors import DrawError
 from mottled_finch.core.figure.figure import make_figure
@@ -29,6 +30,7 @@ from .conftest import random_editions, refused_or_remade
 
 NEXT = TEXT.replace("Brackwater,Feb,4,60", "Brackwater,Feb,40,60").replace("Knot,", "Osprey,") + "Dunlin,Jan,5,50\n"
 """The next delivery: a number moved, one head went, two came."""
+PROPERTIES = "http://schemas.openxmlformats.org/officeDocument/2006/custom-properties"
 VALUES = "http://schemas.openxmlformats.org/officeDocument/2006/docPropsVTypes"
 RECIPES = {"late": LATE, "crowd": CROWD}
 
@@ -214,6 +216,17 @@ def test_the_file_tells_anew_what_it_was_made_of_beside_what_others_put_there():
         "ppt/slides/slide1.xml",
         "docProps/custom.xml",
     }
+
+
+def test_properties_of_others_stand_whatever_is_between_them():
+    others = f'<p:Properties xmlns:p="{PROPERTIES}"><!-- by hand --><p:property pid="2" name="Label"/>{{}}</p:Properties>'
+    ours = '<p:property pid="7" name="Mottled Finch 001"/><p:property pid="8" name="Mottled Finch 002"/>'
+    tree = etree.fromstring(carrying(others.format(ours).encode(), "told"))
+    assert [(each.get("pid"), each.get("name")) for each in tree.findall("{*}property")] == [
+        ("2", "Label"),
+        ("3", "Mottled Finch 001"),
+    ]
+    assert tree[0].text == " by hand "
 
 
 @pytest.mark.parametrize("bare", [False, True])

@@ -216,10 +216,11 @@ def carrying(custom: bytes, text: str) -> bytes:
     from lxml import etree
 
     tree = etree.fromstring(custom, etree.XMLParser(resolve_entities=False, no_network=True))
-    for each in [each for each in tree if each.get("name", "").startswith(_PROPERTY)]:
+    kept = tree.findall("{*}property")
+    for each in [each for each in kept if each.get("name", "").startswith(_PROPERTY)]:
         tree.remove(each)
     packed = base64.b64encode(zlib.compress(text.encode(), 9)).decode()
-    taken = {each.get("pid") for each in tree}
+    taken = {each.get("pid") for each in kept if each.getparent() is not None}
     numbers = (number for number in count(2) if str(number) not in taken)
     for piece, begin in enumerate(range(0, len(packed), _PROPERTY_LETTERS), 1):
         about = {"fmtid": _FORMAT, "pid": str(next(numbers)), "name": f"{_PROPERTY}{piece:03}"}
