@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,7 +15,7 @@ from .lit import lit_by
 from .palettes import BLANK_STEP, PALETTES, STEPS
 from .regions import regions_of
 from .scale import DEFAULT_PALETTE, Scale, resolve_scale
-from .spaces import Bytes, bytes_of
+from .spaces import Bytes, bytes_of, hex_of
 from .unlike import Unlike, own_color, sense_of
 
 
@@ -39,6 +40,11 @@ class Coloring:
     def scale(self) -> Scale | None:
         """The scale, or the first of several that has values: what is alike in all of them can be read from it."""
         return next((scale for scale in self.scales if scale is not None), None)
+
+    @cached_property
+    def hexes(self) -> tuple[str, ...]:
+        """The colors as ``#rrggbb``."""
+        return tuple(hex_of(color) for color in self.colors)
 
     @property
     def grays(self) -> Bytes:

@@ -1,6 +1,7 @@
 """What stands in the cells of a figure: which have a color, what they print, and how large their symbols are."""
 
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -80,6 +81,7 @@ class Contents:
         hidden = recipe.cells.values == "none" and totals.color != "none" and not totals.values
         return "" if np.isnan(value) or hidden else self.text(value, row, column)
 
+    @cached_property
     def prints(self) -> tuple[str, ...]:
         """What each cell prints, row by row; empty where nothing is. Worked out where there is room for it alone."""
         values, wanted = self.printed.ravel().tolist(), self.wanted.ravel().tolist()

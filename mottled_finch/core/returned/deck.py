@@ -1,9 +1,9 @@
 """Our figures on the slides of a deck: found by their names, and put back where they stand (ISO/IEC 29500-1, 19.3)."""
 
-import copy
 import posixpath
-import secrets
+import re
 from collections.abc import Collection, Iterable, Mapping
+from itertools import count
 from typing import Any
 
 from lxml import etree
@@ -13,11 +13,13 @@ from ..draw.making.told import NAME
 from ..folio.naming import plate_named
 from .found import Found, Piece
 from .package import R, replace_picture, tree_of
-from .tables import relooked
+from .slides import A as _A
+from .slides import P as _P
+from .slides import Slide
+from .tables import Known, relooked, texts_of
 
 _EMU = 12_700
-_A = "{http://schemas.openxmlformats.org/drawingml/2006/main}"
-_P = "{http://schemas.openxmlformats.org/presentationml/2006/main}"
+_NUMBER = re.compile(r'(<p:cNvPr id=")\d+')
 _RELATION = "{http://schemas.openxmlformats.org/package/2006/relationships}Relationship"
 _DECK = "ppt/presentation.xml"
 _TAGS = {f"{_P}graphicFrame": "table", f"{_P}grpSp": "shapes", f"{_P}pic": "picture"}
@@ -27,8 +29,9 @@ def find(parts: Mapping[str, bytes], _plates: Collection[str]) -> list[Found]:
     """The figures of a deck, slide by slide."""
     found = []
     for page, part in enumerate(_slides(parts), 1):
-        for place, shape in enumerate(_shapes(tree_of(parts, part))):
-            found.append(_found(shape, part, place, page))
+        slide = Slide(parts, part)
+        for place, shape in enumerate(_shapes(slide.tree)):
+            found.append(_found(slide, shape, part, place, page))
     return found
 
 
@@ -38,15 +41,13 @@ def put(parts: Mapping[str, bytes], pieces: Iterable[Piece]) -> dict[str, bytes]
     by_part: dict[str, list[Piece]] = {}
     for piece in pieces:
         by_part.setdefault(piece.found.part, []).append(piece)
+    known: Known = {}
     for part, those in by_part.items():
-        tree = tree_of(parts, part)
-        shapes = _shapes(tree)
-        apart = [each for piece in those for each in _put(made, part, shapes[piece.found.place], piece)]
-        body = etree.tostring(tree, xml_declaration=True, encoding="UTF-8", standalone=True)
-        for marker, table in apart:
-            before, _, behind = body.split(marker)
-            body = before + table + behind
-        made[part] = body
+        slide = Slide(parts, part)
+        shapes = _shapes(slide.tree)
+        for piece in those:
+            _put(made, part, slide, shapes[piece.found.place], piece, known)
+        made[part] = slide.written()
     return made
 
 
@@ -69,7 +70,7 @@ def _name(shape: Any) -> str:
     return about.get("name", "") if about is not None else ""
 
 
-def _found(shape: Any, part: str, place: int, page: int) -> Found:
+def _found(slide: Slide, shape: Any, part: str, place: int, page: int) -> Found:
     form = _TAGS[shape.tag]
     box = _box(shape)
     table = shape.find(f".//{_A}tbl")
@@ -80,7 +81,6 @@ def _found(shape: Any, part: str, place: int, page: int) -> Found:
         extent = group.find(f"{_P}grpSpPr/{_A}xfrm/{_A}chExt")
         drawn = None if extent is None else (int(extent.get("cx", "0")) / _EMU, int(extent.get("cy", "0")) / _EMU)
     face = next((each.get("typeface", "") for each in (group if group is not None else shape).iter(f"{_A}latin")), "")
-    texts = () if table is None else tuple(_line(row) for row in table.findall(f"{_A}tr"))
     cut = shape.find(f"{_P}blipFill/{_A}srcRect")
     crop = tuple(int(cut.get(side, "0")) / 100_000 if cut is not None else 0.0 for side in "ltrb")
     return Found(
@@ -93,18 +93,11 @@ def _found(shape: Any, part: str, place: int, page: int) -> Found:
         height=box[3],
         drawn=drawn,
         family=face,
-        texts=texts,
+        texts=() if table is None else texts_of(slide.table(table)),
         says="" if group is None else " ".join("".join(each.itertext(f"{_A}t")) for each in group.iter(f"{_A}p")),
         beside=beside is not None,
         crop=(crop[0], crop[1], crop[2], crop[3]),
     )
-
-
-def _line(row: Any) -> tuple[str | None, ...]:
-    def covered(cell: Any) -> bool:
-        return cell.get("hMerge") in ("1", "true") or cell.get("vMerge") in ("1", "true")
-
-    return tuple(None if covered(cell) else "".join(cell.itertext(f"{_A}t")) for cell in row.findall(f"{_A}tc"))
 
 
 def _transform(shape: Any) -> Any:
@@ -135,45 +128,35 @@ def _beside(shape: Any) -> Any:
     return next((each for each in shape.getroottree().getroot().iter(f"{_P}grpSp") if _name(each) == wanted), None)
 
 
-def _put(made: dict[str, bytes], part: str, shape: Any, piece: Piece) -> list[tuple[bytes, bytes]]:
-    """Put a figure into its place. A table is given as it is written, with what stands before and behind the one in its place: many
-    cells that go from one tree into another, or out of one, take their time.
-    """
+def _put(made: dict[str, bytes], part: str, slide: Slide, shape: Any, piece: Piece, known: Known) -> None:
+    """Put a figure into its place."""
     about = shape[0].find(f"{_P}cNvPr")
     if about.get("descr", "").startswith("Heat map"):  # words that a person wrote stay
         about.set("descr", piece.alternative)
     if piece.found.form == "picture":
         replace_picture(made, part, shape.find(f".//{_A}blip"), piece.picture)
-        return []
+        return
     if piece.found.form == "shapes":
-        _regrouped(shape, etree.fromstring(piece.xml))
-        return []
+        _regrouped(slide, shape, piece.xml)
+        return
     table = shape.find(f".//{_A}tbl")
-    fresh = relooked(piece.xml, table, piece.heads)
-    marker = f"finch {secrets.token_hex(16)}"
-    table.addprevious(etree.Comment(marker))
-    table.addnext(etree.Comment(marker))
+    slide.replace(table, relooked(piece.xml, slide.table(table), piece.heads, slide.names, known))
     group = _beside(shape)
     if piece.beside and group is not None:
-        _regrouped(group, etree.fromstring(piece.beside))
-    return [(f"<!--{marker}-->".encode(), fresh)]
+        _regrouped(slide, group, piece.beside)
 
 
-def _regrouped(group: Any, new: Any) -> None:
-    """What is in a group anew; where it stands, how large it is and how it is turned stay."""
-    transform, fresh = group.find(f"{_P}grpSpPr/{_A}xfrm"), new.find(f"{_P}grpSpPr/{_A}xfrm")
+def _regrouped(slide: Slide, group: Any, new: str) -> None:
+    """What is in a group anew, as it is written; where it stands, how large it is and how it is turned stay."""
+    begin, end, rest = new.partition("</p:grpSpPr>")
+    children, close, _ = rest.rpartition("</p:grpSp>")
+    transform, fresh = (each.find(f"{_P}grpSpPr/{_A}xfrm") for each in (group, etree.fromstring(begin + end + close)))
     for name in ("chOff", "chExt"):
         old = transform.find(f"{_A}{name}")
         if old is not None:
-            transform.replace(old, copy.deepcopy(fresh.find(f"{_A}{name}")))
-    for child in list(group)[2:]:
-        if not str(child.tag).endswith("}extLst"):
-            group.remove(child)
-    highest = max((int(each.get("id", "0")) for each in group.getroottree().getroot().iter(f"{_P}cNvPr")), default=1)
-    place = 2
-    for child in list(new)[2:]:
-        for each in child.iter(f"{_P}cNvPr"):
-            highest += 1
-            each.set("id", str(highest))
-        group.insert(place, child)
-        place += 1
+            transform.replace(old, fresh.find(f"{_A}{name}"))
+    extended = len(group) > 2 and str(group[-1].tag).endswith("}extLst")
+    del group[2 : len(group) - extended]
+    highest = max((int(each.get("id", "0")) for each in slide.tree.iter(f"{_P}cNvPr")), default=1)
+    numbers = count(highest + 1)
+    slide.put(group, 2, _NUMBER.sub(lambda found: f"{found[1]}{next(numbers)}", children))

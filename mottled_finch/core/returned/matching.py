@@ -6,9 +6,9 @@ from typing import Any
 Key = tuple[str, ...]
 
 
-def column_keys(texts: Sequence[Sequence[str]], above: int) -> list[Key]:
-    """What stands above each column, of the lines of a table."""
-    width = max(map(len, texts), default=0)
+def column_keys(texts: Sequence[Sequence[str]], above: int, width: int | None = None) -> list[Key]:
+    """What stands above each column, of the lines of a table that is so many wide, or as wide as the longest of these."""
+    width = max(map(len, texts), default=0) if width is None else width
     return [tuple(line[x] if x < len(line) else "" for line in texts[:above]) for x in range(width)]
 
 

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from ..draw.making.tabled import MARKS, Tabled, tabled
+from ..draw.making.tabled import MARKS, heads_of
 from ..errors import DrawError
 from ..figure.figure import Figure
 from .found import Found
@@ -17,10 +17,11 @@ def printing(found: Found, laid: Figure) -> Figure:
     grid = laid.scene.grid
     if grid is None:
         raise DrawError("there is nothing in it any more", path=found.plate)
-    prints = tuple("" for _ in grid.steps) if prints_in(found, tabled(laid)) else ()
+    prints = tuple("" for _ in grid.steps) if prints_in(found, heads_of(laid)) else ()
     return replace(laid, scene=replace(laid.scene, grid=replace(grid, prints=prints)))
 
 
-def prints_in(found: Found, table: Tabled) -> bool:
-    """Whether cells say anything where the figure stands."""
-    return any(text for line in found.texts[table.head_rows :] for text in line[table.head_columns :] if text not in _MARKED)
+def prints_in(found: Found, heads: tuple[int, int]) -> bool:
+    """Whether cells say anything where the figure stands, behind so many lines of heads above and beside them."""
+    above, beside = heads
+    return any(text for line in found.texts[above:] for text in line[beside:] if text not in _MARKED)

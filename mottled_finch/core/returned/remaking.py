@@ -139,7 +139,7 @@ def change_of(found: Found, figure: Figure) -> FigureChange:
     table = tabled(figure)
     texts = as_printed(found.texts, table) if found.holds else found.texts
     before, now = _cells(texts, table), _cells(_texts(table), table)
-    printed = prints_in(found, table)
+    printed = prints_in(found, (table.head_rows, table.head_columns))
     changed = tuple(
         CellChange(name=", ".join(filter(None, key)), before=before.get(key, ""), now=text)
         for key, text in now.items()

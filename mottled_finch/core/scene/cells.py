@@ -89,7 +89,7 @@ def grid_of(page: Page, places: Places) -> Grid:
         widths=_unlike(places.widths),
         heights=_unlike(places.heights),
         steps=tuple(coloring.steps.ravel().tolist()),
-        colors=tuple(hex_of(color) for color in coloring.colors),
+        colors=coloring.hexes,
         inks=tuple(str(ink) for ink in inks_on(coloring.colors)),
         unlit=() if coloring.lit is None else tuple(np.flatnonzero(~coloring.lit).tolist()),
         grays=() if coloring.lit is None else tuple(hex_of(color) for color in coloring.grays),
@@ -127,7 +127,7 @@ def _printed(page: Page, places: Places) -> tuple[list[str], float]:
     size = print_size(page, places.widths, places.heights)
     if not size:
         return [], 0.0
-    prints = list(page.contents.prints())
+    prints = list(page.contents.prints)
     if len(set(places.widths)) == 1 and len(set(places.heights)) == 1:
         return prints, size
     wide = (_print_widths(page) + PADDING) * size <= np.array(places.widths)
@@ -165,7 +165,7 @@ def _print_widths(page: Page) -> NDArray[np.float64]:
     """How wide the printed values are at a size of 1, shape (rows, columns)."""
     if page.print_widths is None:
         weight: Weight = 600 if page.recipe.cells.bold else 400
-        prints = page.contents.prints()
+        prints = page.contents.prints
         of_each = {text: width_of(text, 1.0, weight) for text in set(prints)}
         page.print_widths = np.array([of_each[text] for text in prints]).reshape(page.matrix.shape)
     return page.print_widths

@@ -9,7 +9,6 @@ import numpy as np
 from ..color.coloring import Coloring
 from ..color.palettes import BLANK_STEP
 from ..color.scale import Scale
-from ..color.spaces import hex_of
 from ..figure.contents import Contents
 from ..figure.number_style import NumberStyle, end_text
 from ..figure.targets import number_of
@@ -266,7 +265,7 @@ def bands_of(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[Ban
     names = dict(enumerate(spec.names))
     steps = range(len(coloring.colors)) if scale.stops is None else scale.stops
     return [
-        Band(_band_words(i, coloring, spec, style, names.get(i, "")), hex_of(coloring.colors[step]), int(counts[step]), step)
+        Band(_band_words(i, coloring, spec, style, names.get(i, "")), coloring.hexes[step], int(counts[step]), step)
         for i, step in enumerate(steps)
     ]
 

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from math import floor
 
 from ..color.palettes import STEPS
-from ..color.spaces import hex_of
 from ..vocabulary import CELL_LOOK
 from .legend import Block, Legend, Sample, Tick
 from .page import Page
@@ -113,7 +112,7 @@ def _text(page: Page, x: float, y: float, words: str, *, quiet: bool = False, bo
 
 
 def _color(page: Page, step: int, x: float, y: float, width: float, height: float) -> None:
-    fill = hex_of(page.coloring.colors[step])
+    fill = page.coloring.hexes[step]
     page.boxes.append(Box(part="legend", x=x, y=y, width=width, height=height, fill=fill, step=step))
 
 

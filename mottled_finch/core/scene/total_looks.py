@@ -99,6 +99,6 @@ def _shared(seen: Seen, values: NDArray[np.float64]) -> list[Look]:
         return [plain(seen)] * values.size
     inks = inks_on(coloring.colors)
     return [
-        plain(seen) if step == BLANK_STEP else Look(hex_of(coloring.colors[step]), str(inks[step]), step, value)
+        plain(seen) if step == BLANK_STEP else Look(coloring.hexes[step], str(inks[step]), step, value)
         for step, value in zip(coloring.scale.steps(values.ravel()).tolist(), values.ravel().tolist(), strict=True)
     ]

@@ -159,7 +159,7 @@ def expected(figure) -> dict[tuple[int, int], Seen]:
     """The cells of the table by their place among all lines, from the JSON."""
     found = json.loads(DRAWINGS["json"].draw(figure, USUAL))
     deep, wide = len(found["rows"][0]), len(found["columns"][0])
-    prints = figure.contents.prints()
+    prints = figure.contents.prints
     hidden = figure.contents.few | figure.contents.aside
     seen = {}
     for y, (kind, i) in enumerate(lines(found, "rows", figure)):

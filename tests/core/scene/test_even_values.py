@@ -71,4 +71,4 @@ def test_extremes_of_zeros_of_either_sign_are_zero_and_print_as_such(take):
     figure = figure_of(text, pivot={**SIDES, "measure": {"take": take, "of": "v"}})
     values = figure.contents.values.ravel()
     assert (values[~np.isnan(values)] == 0).all()
-    assert set(figure.contents.prints()) <= {"0", ""}
+    assert set(figure.contents.prints) <= {"0", ""}

@@ -8,7 +8,6 @@ from numpy.typing import NDArray
 from ...color.ink import inks_on
 from ...color.palettes import BLANK_STEP
 from ...color.scale import Scale
-from ...color.spaces import hex_of
 from ...figure.figure import Figure
 
 Floats = NDArray[np.float64]
@@ -37,7 +36,7 @@ def rules_of(figure: Figure) -> list[Rule]:
     steps = _steps(scale, len(coloring.colors))
     leasts = _leasts(scale, len(steps))
     found = {  # of steps that begin at one value the last is the color of that value
-        least: Rule(least, hex_of(coloring.colors[step]), str(inks[step]))
+        least: Rule(least, coloring.hexes[step], str(inks[step]))
         for least, step in zip(leasts, steps, strict=True)
         if least < np.inf
     }

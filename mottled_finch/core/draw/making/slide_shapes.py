@@ -13,11 +13,13 @@ _EMU = 12_700
 """Of a point."""
 _LINE = 1.3
 """Of their size: the height of lines of text."""
-NAMESPACES = (
-    'xmlns:a="http://schemas.openxmlformats.org/drawingml/2006/main" '
-    'xmlns:p="http://schemas.openxmlformats.org/presentationml/2006/main" '
-    'xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"'
-)
+NAMES = {
+    "a": "http://schemas.openxmlformats.org/drawingml/2006/main",
+    "p": "http://schemas.openxmlformats.org/presentationml/2006/main",
+    "r": "http://schemas.openxmlformats.org/officeDocument/2006/relationships",
+}
+"""What prefixes stand for in what is written here."""
+NAMESPACES = " ".join(f'xmlns:{prefix}="{name}"' for prefix, name in NAMES.items())
 
 
 def emu(points: float) -> int:
@@ -25,8 +27,8 @@ def emu(points: float) -> int:
 
 
 def solid(color: str, opacity: float = 1.0) -> str:
-    alpha = f'<a:alpha val="{round(opacity * 100_000)}"/>' if opacity < 1 else ""
-    return f'<a:solidFill><a:srgbClr val="{color[1:7]}">{alpha}</a:srgbClr></a:solidFill>'
+    behind = f'><a:alpha val="{round(opacity * 100_000)}"/></a:srgbClr>' if opacity < 1 else "/>"
+    return f'<a:solidFill><a:srgbClr val="{color[1:7]}"{behind}</a:solidFill>'
 
 
 def hatched(theme: Theme) -> str:

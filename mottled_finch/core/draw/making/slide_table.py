@@ -17,6 +17,7 @@ MOST = 10_000
 """Places a table may have; programs for slides grow slow long before that."""
 _SPARE = 0.15
 """Of their width: the room that heads are given beyond it, since the font of a slide may be wider."""
+_NO_BORDERS = "".join(f'<a:ln{side} w="0"><a:noFill/></a:ln{side}>' for side in "LRTB")
 _LEAST = 7.0
 """Points a cell is high and wide, at least, where a table is worth while."""
 
@@ -93,6 +94,7 @@ class _Drawing:
             for j in range(place.down)
         }
         self.heads = {(text.row, text.column): text for text in figure.scene.texts if text.part in ("heads", "totals")}
+        self.borders: dict[Sequence[float], str] = {}
         cells = [text for text in figure.scene.texts if text.part == "heads"]
         self.left = self._left(cells)
         self.top = self._top(cells)
@@ -214,17 +216,24 @@ class _Drawing:
         """Around cells in the color of the ground, as wide as the gaps on either side; none around heads."""
         column, row = x - self.table.head_columns, y - self.table.head_rows
         if place.is_head or place.part == "corner":
-            return "".join(f'<a:ln{side} w="0"><a:noFill/></a:ln{side}>' for side in "LRTB")
-        borders = {
-            "L": self.across.borders[column - 1] if column else self.across.borders[-1],
-            "R": self.across.borders[column],
-            "T": self.down.borders[row - 1] if row else self.down.borders[-1],
-            "B": self.down.borders[row],
-        }
+            return _NO_BORDERS
+        widths = (
+            self.across.borders[column - 1] if column else self.across.borders[-1],
+            self.across.borders[column],
+            self.down.borders[row - 1] if row else self.down.borders[-1],
+            self.down.borders[row],
+        )
+        if widths not in self.borders:
+            self.borders[widths] = self._drawn_borders(widths)
+        return self.borders[widths]
+
+    def _drawn_borders(self, widths: Sequence[float]) -> str:
+        """Borders on the left, on the right, above and below."""
         if self.scene.transparent:
-            return "".join(f'<a:ln{side} w="0"><a:noFill/></a:ln{side}>' for side in borders)
+            return _NO_BORDERS
+        ground = solid(self.theme.ground)
         return "".join(
-            f'<a:ln{side} w="{emu(wide)}" cap="flat">{solid(self.theme.ground)}</a:ln{side}>' for side, wide in borders.items()
+            f'<a:ln{side} w="{emu(wide)}" cap="flat">{ground}</a:ln{side}>' for side, wide in zip("LRTB", widths, strict=True)
         )
 
 

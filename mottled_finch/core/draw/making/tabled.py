@@ -89,6 +89,11 @@ def tabled(figure: Figure) -> Tabled:
         return _Tabling(figure).tabled()
 
 
+def heads_of(figure: Figure) -> tuple[int, int]:
+    """How many lines of heads the table of a figure has above its cells, and how many beside them."""
+    return _depth(figure.matrix.columns), _depth(figure.matrix.rows)
+
+
 class _Tabling:
     """What is looked up of a figure while its places are filled."""
 
@@ -97,8 +102,9 @@ class _Tabling:
         assert grid is not None
         self.figure, self.recipe, self.coloring, self.theme = figure, figure.recipe, figure.coloring, figure.scene.theme
         self.matrix, self.contents = figure.matrix, figure.contents
-        self.deep, self.wide = _depth(self.matrix.rows), _depth(self.matrix.columns)
-        self.fills, self.uncolored, self.prints = grid.fills, grid.uncolored, self.contents.prints()
+        self.wide, self.deep = heads_of(figure)
+        self.fills, self.uncolored, self.prints = grid.fills, grid.uncolored, self.contents.prints
+        self.values, self.shown = (each.ravel().tolist() for each in (self.contents.values, self.contents.printed))
         self.inks = grid.value_inks if grid.symbols == "fill" else (self.theme.ink,) * len(grid.steps)
         self.notes, self.edges = self._marks()
 
@@ -183,8 +189,8 @@ class _Tabling:
         return Place(
             part="cell",
             text=self.prints[i],
-            value=_number(float(contents.values[at])),
-            shown=_number(float(contents.printed[at])),
+            value=_number(self.values[i]),
+            shown=_number(self.shown[i]),
             style=contents.styles.of(*at) if alike else contents.printed_style,
             fill=fill,
             ink=self.inks[i] if fill else self.theme.ink,
