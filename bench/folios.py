@@ -72,7 +72,7 @@ def refresh_40() -> Measured:
     def refresh() -> bytes:
         return refreshed(content, [piece_of(found, figures[found.plate]) for found in opened(content).figures])
 
-    found = in_turns("refresh_40", refresh, rows=40, touched=len(content), peer=partial(_rewritten, content), turns=3)
+    found = in_turns("refresh_40", refresh, rows=40, touched=len(content), peer=partial(_rewritten, content), turns=7)
     return replace(found, package=found.columnar, columnar=None)
 
 

@@ -3,11 +3,10 @@
 import posixpath
 import re
 from collections.abc import Collection, Iterable, Mapping
-from itertools import count
+from html import unescape
 from typing import Any
 
-from lxml import etree
-
+from ..draw.making.slide_cells import table_in, texts_in, words_in
 from ..draw.making.slide_figure import BESIDE
 from ..draw.making.told import NAME
 from ..folio.naming import plate_named
@@ -15,11 +14,11 @@ from .found import Found, Piece
 from .package import R, replace_picture, tree_of
 from .slides import A as _A
 from .slides import P as _P
-from .slides import Slide
-from .tables import Known, relooked, texts_of
+from .slides import Slide, parsed
+from .tables import Known, relooked
 
 _EMU = 12_700
-_NUMBER = re.compile(r'(<p:cNvPr id=")\d+')
+_FACE = re.compile('<a:latin [^<>]*?typeface="([^"]*)"')
 _RELATION = "{http://schemas.openxmlformats.org/package/2006/relationships}Relationship"
 _DECK = "ppt/presentation.xml"
 _TAGS = {f"{_P}graphicFrame": "table", f"{_P}grpSp": "shapes", f"{_P}pic": "picture"}
@@ -80,7 +79,8 @@ def _found(slide: Slide, shape: Any, part: str, place: int, page: int) -> Found:
     if group is not None:
         extent = group.find(f"{_P}grpSpPr/{_A}xfrm/{_A}chExt")
         drawn = None if extent is None else (int(extent.get("cx", "0")) / _EMU, int(extent.get("cy", "0")) / _EMU)
-    face = next((each.get("typeface", "") for each in (group if group is not None else shape).iter(f"{_A}latin")), "")
+    rows = "" if table is None else slide.table(table)
+    shapes = "" if group is None else slide.shapes(group)
     cut = shape.find(f"{_P}blipFill/{_A}srcRect")
     crop = tuple(int(cut.get(side, "0")) / 100_000 if cut is not None else 0.0 for side in "ltrb")
     return Found(
@@ -92,9 +92,9 @@ def _found(slide: Slide, shape: Any, part: str, place: int, page: int) -> Found:
         width=box[2],
         height=box[3],
         drawn=drawn,
-        family=face,
-        texts=() if table is None else texts_of(slide.table(table)),
-        says="" if group is None else " ".join("".join(each.itertext(f"{_A}t")) for each in group.iter(f"{_A}p")),
+        family=next((unescape(found[1]) for found in [_FACE.search(shapes or rows)] if found), ""),
+        texts=texts_in(rows),
+        says=" ".join(words_in(shapes)),
         beside=beside is not None,
         crop=(crop[0], crop[1], crop[2], crop[3]),
     )
@@ -140,7 +140,8 @@ def _put(made: dict[str, bytes], part: str, slide: Slide, shape: Any, piece: Pie
         _regrouped(slide, shape, piece.xml)
         return
     table = shape.find(f".//{_A}tbl")
-    slide.replace(table, relooked(piece.xml, slide.table(table), piece.heads, slide.names, known))
+    assert piece.table is not None
+    slide.replace(table, relooked(piece.table, table_in(slide.table(table)), piece.heads, slide.names, known))
     group = _beside(shape)
     if piece.beside and group is not None:
         _regrouped(slide, group, piece.beside)
@@ -149,14 +150,10 @@ def _put(made: dict[str, bytes], part: str, slide: Slide, shape: Any, piece: Pie
 def _regrouped(slide: Slide, group: Any, new: str) -> None:
     """What is in a group anew, as it is written; where it stands, how large it is and how it is turned stay."""
     begin, end, rest = new.partition("</p:grpSpPr>")
-    children, close, _ = rest.rpartition("</p:grpSp>")
-    transform, fresh = (each.find(f"{_P}grpSpPr/{_A}xfrm") for each in (group, etree.fromstring(begin + end + close)))
+    shapes, close, _ = rest.rpartition("</p:grpSp>")
+    transform, fresh = (each.find(f"{_P}grpSpPr/{_A}xfrm") for each in (group, parsed(begin + end + close)))
     for name in ("chOff", "chExt"):
         old = transform.find(f"{_A}{name}")
         if old is not None:
             transform.replace(old, fresh.find(f"{_A}{name}"))
-    extended = len(group) > 2 and str(group[-1].tag).endswith("}extLst")
-    del group[2 : len(group) - extended]
-    highest = max((int(each.get("id", "0")) for each in slide.tree.iter(f"{_P}cNvPr")), default=1)
-    numbers = count(highest + 1)
-    slide.put(group, 2, _NUMBER.sub(lambda found: f"{found[1]}{next(numbers)}", children))
+    slide.put(group, shapes)

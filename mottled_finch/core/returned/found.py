@@ -4,6 +4,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
+from ..draw.making.slide_cells import WrittenTable
+
 Form = Literal["table", "shapes", "picture"]
 
 
@@ -47,14 +49,15 @@ class Found:
 
 @dataclass(frozen=True, kw_only=True)
 class Piece:
-    """What takes the place of a figure: a table, its ``heads`` being so many lines above and beside the cells, and what is beside
-    it; shapes; or a picture; and its words for who does not see.
+    """What takes the place of a figure: the ``table`` of a slide or that of a document, its ``heads`` being so many lines above and
+    beside the cells, and what is beside it; shapes; or a picture; and its words for who does not see.
     ``lines`` are what stands below it in a document: of each its part, and the paragraph; ``parts`` are those of a workbook that is
     made of it alone.
     """
 
     found: Found
     xml: str = ""
+    table: WrittenTable | None = None
     heads: tuple[int, int] = (0, 0)
     beside: str = ""
     picture: bytes = b""

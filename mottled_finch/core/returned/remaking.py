@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from ..claims.judging import Judged, judged
 from ..draw.making.slide_figure import shapes_xml
-from ..draw.making.slide_table import Frame, table_of, table_xml
+from ..draw.making.slide_table import table_alone, table_of
 from ..draw.making.tabled import MARKS, Tabled, tabled
 from ..draw.making.told import NAME
 from ..draw.png import draw_png
@@ -88,11 +88,10 @@ def piece_of(found: Found, figure: Figure) -> Piece:
             return Piece(found=found, xml=xml, alternative=laid.scene.alternative)
         laid = printing(found, laid)
         table = table_of(laid) or tabled(laid)
-        xml = table_xml(laid, table, Frame(1, name, family, laid.recipe.page.language or "en-US", (0.0, 0.0), ""))
         beside = shapes_xml(laid, family, name, 1, of_table=True) if found.beside else ""
         return Piece(
             found=found,
-            xml=xml,
+            table=table_alone(laid, table, family, laid.recipe.page.language or "en-US"),
             heads=(table.head_rows, table.head_columns),
             beside=beside,
             alternative=laid.scene.alternative,

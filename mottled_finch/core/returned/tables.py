@@ -3,13 +3,12 @@ heads and cells.
 """
 
 import copy
-import re
-from collections.abc import Iterator, Sequence
-from html import unescape
+from collections.abc import Sequence
 from typing import Any
 
 from lxml import etree
 
+from ..draw.making.slide_cells import Look, WrittenCell, WrittenTable, covered, look_of, table_of_lines
 from ..vocabulary import CELL_LOOK
 from .matching import column_keys, keep_lengths, matched, near
 from .slides import A as _A
@@ -17,141 +16,86 @@ from .slides import parsed
 
 _BORDERS = tuple(f"{_A}ln{side}" for side in ("L", "R", "T", "B", "TlToBr", "BlToTr"))
 _FACES = tuple(f"{_A}{name}" for name in ("latin", "ea", "cs", "sym"))
-_BARE_ROW = re.compile(r"<a:tr( [^<>]*)/>")
-_FILLED = '"/></a:solidFill></a:tcPr></a:tc>'
-"""What stands behind a fill."""
-_COVERED_LEFT, _COVERED_ABOVE = (re.compile(rf'{side}Merge="(?:1|true)"') for side in "hv")
-Known = dict[tuple[str, str, str], str]
+Known = dict[tuple[Look, Look, str], Look]
 """How cells of a look come to look where one of another look stood, among namespaces of these names."""
-_WORDS, _COLOR = "\ue000", "\ue001"
-"""Stand for what a cell says, and its fill."""
 OUR_INKS = {CELL_LOOK.dark_ink[1:7].lower(), "ffffff", "000000"}
 """Of cells: they follow from the fills."""
 
 
-def relooked(new: str, old: str, heads: tuple[int, int], names: str, known: Known) -> str:
-    """The table of a new frame (``p:graphicFrame``) in the looks of an old one (``a:tbl``), all as they are written, with the
-    namespaces of these ``names``. ``heads`` are the lines of heads above and beside the cells, as the new one has them; lines are
-    the same where their heads say the same.
+def relooked(new: WrittenTable, old: WrittenTable, heads: tuple[int, int], names: str, known: Known) -> str:
+    """A new table in the looks of an old one, as it is written, with the namespaces of these ``names``. ``heads`` are the lines of
+    heads above and beside the cells, as the new one has them; lines are the same where their heads say the same.
 
-    Cells are taken as they are written, since most look like others: how one looks is found once for all that differ in what they
-    say and in their fill alone, and ``known`` from then on.
+    How a cell looks is found once for all that look like it, and ``known`` from then on.
     """
     above, beside = heads
-    skeleton, new_rows = _taken_apart(new[new.index("<a:tbl>") : new.index("</a:graphicData>")], names)
-    old_skeleton, old_rows = _taken_apart(old, names)
-    before, after = (_heads(rows, above, beside) for rows in (old_rows, new_rows))
+    before, after = (_heads(table, above, beside) for table in (old, new))
     rows = matched([tuple(line[:beside]) for line in before], [tuple(line[:beside]) for line in after], above)
-    columns = matched(column_keys(before, above, _wide(old_rows)), column_keys(after, above, _wide(new_rows)), beside)
-    style = old_skeleton.find(f"{_A}tblPr")
-    if style is not None:
-        skeleton.replace(skeleton.find(f"{_A}tblPr"), style)
-    for tag, name, lines, many in ((f"{_A}tblGrid/{_A}gridCol", "w", columns, beside), (f"{_A}tr", "h", rows, above)):
-        before_it = [int(each.get(name, "0")) for each in old_skeleton.findall(tag)]
-        keep_lengths(skeleton.findall(tag), before_it, name, lines, many)
+    columns = matched(column_keys(before, above, _wide(old)), column_keys(after, above, _wide(new)), beside)
+    begin, attributes = _measured(new, old, heads, rows, columns, names)
     nearest = [near(columns, x, beside) for x in range(len(columns))]
-    made = []
-    for y, row in enumerate(new_rows):
+    lines = []
+    for y, (_, row) in enumerate(new.lines):
         own = near(rows, y, above)
-        like = [] if own is None else old_rows[own]
+        like = [] if own is None else old.lines[own][1]
         cells = (
-            _looked(cell, like[at], known, names) if at is not None and at < len(like) else cell.written
+            _looked(cell, like[at], known, names) if at is not None and at < len(like) else cell.xml()
             for cell, at in zip(row, nearest, strict=False)
         )
-        made.append("".join(cells))
-    begin, *parts = _BARE_ROW.split(_written(skeleton))
-    whole = [begin]
-    for line, attributes, behind in zip(made, parts[::2], parts[1::2], strict=True):
-        whole.append(f"<a:tr{attributes}>{line}</a:tr>{behind}")
-    return "".join(whole)
+        lines.append("".join(cells))
+    return table_of_lines(begin, zip(attributes, lines, strict=True))
 
 
-def texts_of(table: str) -> tuple[tuple[str | None, ...], ...]:
-    """What stands in each place of a table as it is written; None where another reaches over it."""
-    return tuple(
-        tuple(None if _covered(cell, _COVERED_LEFT, _COVERED_ABOVE) else cell.says for cell in row) for _, row in _rows(table)
+def _measured(
+    new: WrittenTable,
+    old: WrittenTable,
+    heads: tuple[int, int],
+    rows: Sequence[int | None],
+    columns: Sequence[int | None],
+    names: str,
+) -> tuple[str, list[str]]:
+    """What stands before the lines of the new table, and the attributes of each: in the style, and as wide and high, as the old."""
+    bare, was = (
+        parsed(f"<x {names}>{each.before}{''.join(f'<a:tr{attributes}/>' for attributes, _ in each.lines)}</x>")
+        for each in (new, old)
     )
+    style = was.find(f"{_A}tblPr")
+    if style is not None:
+        bare.replace(bare.find(f"{_A}tblPr"), style)
+    for tag, name, lines, many in ((f"{_A}tblGrid/{_A}gridCol", "w", columns, heads[1]), (f"{_A}tr", "h", rows, heads[0])):
+        lengths = [int(each.get(name, "0")) for each in was.findall(tag)]
+        keep_lengths(bare.findall(tag), lengths, name, lines, many)
+    begin = "".join(_written(bare.find(f"{_A}{name}"), names) for name in ("tblPr", "tblGrid"))
+    return begin, [f' h="{each.get("h")}"' for each in bare.findall(f"{_A}tr")]
 
 
-class _Cell:
-    """A cell as it is ``written``, and what it says, ``said`` as it is written."""
-
-    __slots__ = ("said", "written")
-
-    def __init__(self, written: str) -> None:
-        self.written = written
-        self.said, _, behind = written.partition("<a:t>")[2].partition("</a:t>")
-        while behind.find("<a:t>") >= 0:  # what was parted while it was typed, or since some of it looks unlike
-            said, _, behind = behind.partition("<a:t>")[2].partition("</a:t>")
-            self.said += said
-
-    @property
-    def says(self) -> str:
-        return unescape(self.said) if "&" in self.said else self.said
-
-    def apart(self) -> tuple[str, str]:
-        """How it looks, without what it says and without its fill; and that."""
-        look, fill = self.written, ""
-        if self.said:
-            first, last = look.index("<a:t>") + 5, look.rindex("</a:t>")
-            look = f"{look[:first]}{_WORDS}{look[last:]}"
-        color = -len(_FILLED) - 6
-        if look.endswith(_FILLED) and look[color - 5 : color] == 'val="':
-            fill, look = look[color:][:6], f"{look[:color]}{_COLOR}{_FILLED}"
-        return look, fill
+def _written(tree: Any, names: str) -> str:
+    return str(etree.tostring(tree, encoding="unicode", with_tail=False)).replace(f" {names}", "")
 
 
-def _written(tree: Any) -> str:
-    return str(etree.tostring(tree, encoding="unicode", with_tail=False))
-
-
-def _rows(table: str) -> Iterator[tuple[str, list[_Cell]]]:
-    """Of each line of a table its attributes and its cells."""
-    for row in table.split("<a:tr")[1:]:
-        attributes, _, body = row.partition(">")
-        yield attributes, [_Cell(f"{cell}</a:tc>") for cell in body.split("</a:tc>")[:-1]]
-
-
-def _taken_apart(table: str, names: str) -> tuple[Any, list[list[_Cell]]]:
-    """A table without its cells, and these row by row."""
-    rows = list(_rows(table))
-    begin = table.partition("<a:tr")[0].removesuffix("</a:tbl>").replace("<a:tbl>", f"<a:tbl {names}>", 1)
-    bare = "".join(f"<a:tr{attributes}/>" for attributes, _ in rows)
-    return parsed(f"{begin}{bare}</a:tbl>"), [cells for _, cells in rows]
-
-
-def _looked(new: _Cell, old: _Cell, known: Known, names: str) -> str:
+def _looked(new: WrittenCell, old: WrittenCell, known: Known, names: str) -> str:
     """A new cell in the look of an old one."""
-    look, fill = new.apart()
-    key = look, old.apart()[0], names
+    key = new.look, old.look, names
     if key not in known:
-        cell, before = parsed(f"<x {names}>{look}{old.written}</x>")
+        cell, before = parsed(f"<x {names}>{new.look.whole}{old.look.whole}</x>")
         _cell(cell, before)
-        known[key] = _written(cell).replace(f" {names}", "")
-    return known[key].replace(_COLOR, fill).replace(_WORDS, new.said)
+        known[key] = look_of(_written(cell, names))
+    return new.xml(known[key])
 
 
-def _wide(rows: list[list[_Cell]]) -> int:
-    return max(map(len, rows), default=0)
+def _wide(table: WrittenTable) -> int:
+    return max((len(cells) for _, cells in table.lines), default=0)
 
 
-def _covered(cell: _Cell, *sides: re.Pattern[str]) -> bool:
-    """Whether another reaches over it from one of these sides."""
-    if cell.written.startswith("<a:tc>"):
-        return False
-    begin = cell.written.partition(">")[0]
-    return any(side.search(begin) for side in sides)
-
-
-def _heads(rows: list[list[_Cell]], above: int, beside: int) -> list[list[str]]:
+def _heads(table: WrittenTable, above: int, beside: int) -> list[list[str]]:
     """What stands in each place of the heads, line by line; where another reaches over it, what stands in that."""
     found: list[list[str]] = []
-    for y, row in enumerate(rows):
+    for y, (_, cells) in enumerate(table.lines):
         line: list[str] = []
-        for x, cell in enumerate(row if y < above else row[:beside]):
-            if line and _covered(cell, _COVERED_LEFT):
+        for x, cell in enumerate(cells if y < above else cells[:beside]):
+            if line and covered(cell.look.begin or cell.look.between, "h"):
                 line.append(line[-1])
-            elif found and x < len(found[-1]) and _covered(cell, _COVERED_ABOVE):
+            elif found and x < len(found[-1]) and covered(cell.look.begin or cell.look.between, "v"):
                 line.append(found[-1][x])
             else:
                 line.append(cell.says)

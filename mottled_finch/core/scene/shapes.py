@@ -40,7 +40,7 @@ class Text:
     """Both of a total in color: those of the box it stands on, which its ink follows."""
 
 
-@dataclass(frozen=True, kw_only=True)
+@dataclass(kw_only=True)
 class Box(Mark):
     """A mark on a part of the page. ``step`` is the place of its color among those of the cells, where it has one of these;
     ``value`` is told of a total that has it by the scale of the cells. The ground of a total says which ``row`` and ``column`` of

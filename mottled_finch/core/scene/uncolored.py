@@ -9,7 +9,7 @@ Uncolored = Literal["blank", "few", "aside", "new", "gone"]
 """Why a cell has no color: no value, too few records, set aside, only this side has it, or only the one it is set against."""
 
 
-@dataclass(frozen=True)
+@dataclass  # never changed: making so many that are frozen takes three times as long
 class Mark:
     """A filled rectangle, or a disc as large as fits into it."""
 

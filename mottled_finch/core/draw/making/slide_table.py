@@ -6,18 +6,19 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from html import escape
 from itertools import pairwise
+from typing import NamedTuple
 
 from ...figure.figure import Figure
 from ...scene import Text
 from ...words.wording import printable
-from .slide_shapes import NAMESPACES, emu, hatched, run, solid
+from .slide_cells import FILL, WORDS, Look, WrittenCell, WrittenTable, look_of
+from .slide_shapes import NAMESPACES, emu, hatched, run, solid, written
 from .tabled import MARKS, Line, Place, Tabled, tabled
 
 MOST = 10_000
 """Places a table may have; programs for slides grow slow long before that."""
 _SPARE = 0.15
 """Of their width: the room that heads are given beyond it, since the font of a slide may be wider."""
-_NO_BORDERS = "".join(f'<a:ln{side} w="0"><a:noFill/></a:ln{side}>' for side in "LRTB")
 _LEAST = 7.0
 """Points a cell is high and wide, at least, where a table is worth while."""
 
@@ -69,6 +70,15 @@ def table_xml(figure: Figure, table: Tabled, frame: Frame) -> str:
     return _Drawing(figure, table, frame.family, frame.language).framed(frame)
 
 
+def table_alone(figure: Figure, table: Tabled, family: str, language: str) -> WrittenTable:
+    """The table without a frame, in a font and a language."""
+    return _Drawing(figure, table, family, language).written()
+
+
+_FILLED = solid(f"#{FILL}")
+"""A fill of any color."""
+
+
 class _Drawing:
     def __init__(self, figure: Figure, table: Tabled, family: str, language: str) -> None:
         grid = figure.scene.grid
@@ -89,17 +99,18 @@ class _Drawing:
             (x + i, y + j): (x, y, place)
             for y, line in enumerate(table.places)
             for x, place in enumerate(line)
-            if place
+            if place and (place.across > 1 or place.down > 1)
             for i in range(place.across)
             for j in range(place.down)
         }
         self.heads = {(text.row, text.column): text for text in figure.scene.texts if text.part in ("heads", "totals")}
-        self.borders: dict[Sequence[float], str] = {}
+        self.looks: dict[_Like, Look] = {}
         cells = [text for text in figure.scene.texts if text.part == "heads"]
         self.left = self._left(cells)
         self.top = self._top(cells)
         self.across = _side(table.columns, list(zip(grid.xs, self._widths(), strict=True)), across)
         self.down = _side(table.rows, list(zip(grid.ys, self._heights(), strict=True)), down)
+        self.walls, self.floors = (list(pairwise([side.borders[-1], *side.borders])) for side in (self.across, self.down))
 
     def _widths(self) -> Sequence[float]:
         return self.grid.widths or (self.grid.cell_width,) * len(self.grid.xs)
@@ -121,26 +132,34 @@ class _Drawing:
         starts = [text.y - (text.length if text.turned else text.size) for text in heads if text.column is not None]
         return min([*starts, self.grid.ys[0] - 4]) if self.table.head_rows else self.grid.ys[0]
 
-    def framed(self, frame: Frame) -> str:
+    def written(self) -> WrittenTable:
+        columns, rows = self._lengths()
+        grid = "".join(f'<a:gridCol w="{wide}"/>' for wide in columns)
+        heads = f'firstRow="{int(self.table.head_rows > 0)}" firstCol="{int(self.table.head_columns > 0)}"'
+        lines = [(f' h="{high}"', self._line(y)) for y, high in enumerate(rows)]
+        return WrittenTable(f"<a:tblPr {heads}/><a:tblGrid>{grid}</a:tblGrid>", lines)
+
+    def _lengths(self) -> tuple[list[int], list[int]]:
+        """How wide the columns are, and how high the lines."""
         heads_across, heads_down = self._head_edges()
         columns = [emu(to - at) for at, to in pairwise([*heads_across, *self.across.edges])]
-        rows = [emu(to - at) for at, to in pairwise([*heads_down, *self.down.edges])]
-        lines = "".join(f'<a:tr h="{high}">{self._line(y)}</a:tr>' for y, high in enumerate(rows))
-        grid = "".join(f'<a:gridCol w="{wide}"/>' for wide in columns)
+        return columns, [emu(to - at) for at, to in pairwise([*heads_down, *self.down.edges])]
+
+    def framed(self, frame: Frame) -> str:
+        columns, rows = self._lengths()
         x, y = (
             self.left if self.table.head_columns else self.across.edges[0],
             self.top if self.table.head_rows else self.down.edges[0],
         )
         x, y = x + frame.corner[0], y + frame.corner[1]
-        heads = f'firstRow="{int(self.table.head_rows > 0)}" firstCol="{int(self.table.head_columns > 0)}"'
         return (
             f"<p:graphicFrame {NAMESPACES}><p:nvGraphicFramePr>"
             f'<p:cNvPr id="{frame.number}" name="{escape(printable(frame.name))}" '
             f'descr="{escape(printable(self.scene.alternative))}"/><p:cNvGraphicFramePr><a:graphicFrameLocks noGrp="1"/>'
             f"</p:cNvGraphicFramePr><p:nvPr>{frame.place}</p:nvPr></p:nvGraphicFramePr>"
             f'<p:xfrm><a:off x="{emu(x)}" y="{emu(y)}"/><a:ext cx="{sum(columns)}" cy="{sum(rows)}"/></p:xfrm>'
-            f'<a:graphic><a:graphicData uri="http://schemas.openxmlformats.org/drawingml/2006/table"><a:tbl>'
-            f"<a:tblPr {heads}/><a:tblGrid>{grid}</a:tblGrid>{lines}</a:tbl></a:graphicData></a:graphic></p:graphicFrame>"
+            f'<a:graphic><a:graphicData uri="http://schemas.openxmlformats.org/drawingml/2006/table">'
+            f"{self.written().xml()}</a:graphicData></a:graphic></p:graphicFrame>"
         )
 
     def _head_edges(self) -> tuple[list[float], list[float]]:
@@ -158,10 +177,10 @@ class _Drawing:
         """The heads of groups as the scene has them."""
         return [self.heads[key] for place in places if place and place.outer and (key := (place.row, place.column)) in self.heads]
 
-    def _line(self, y: int) -> str:
-        return "".join(self._place(x, y, place) if place else self._covered(x, y) for x, place in enumerate(self.table.places[y]))
+    def _line(self, y: int) -> list[WrittenCell]:
+        return [self._place(x, y, place) if place else self._covered(x, y) for x, place in enumerate(self.table.places[y])]
 
-    def _covered(self, x: int, y: int) -> str:
+    def _covered(self, x: int, y: int) -> WrittenCell:
         """A place that a head reaches over, from the left, from above, or both (ISO/IEC 29500-1, 21.1.3.16)."""
         from_x, from_y, head = self.owners[x, y]
         parts = {
@@ -171,27 +190,45 @@ class _Drawing:
             "vMerge": int(from_y < y),
         }
         merged = "".join(f' {name}="{number}"' for name, number in parts.items() if number)
-        return f"<a:tc{merged}>{_nothing(self.language)}<a:tcPr/></a:tc>"
+        return WrittenCell(Look("", f"<a:tc{merged}>{_nothing(self.language)}<a:tcPr/></a:tc>"))
 
-    def _place(self, x: int, y: int, place: Place) -> str:
-        spans = (f' gridSpan="{place.across}"' if place.across > 1 else "") + (f' rowSpan="{place.down}"' if place.down > 1 else "")
+    def _place(self, x: int, y: int, place: Place) -> WrittenCell:
         text, size, bold = self._words(place)
-        align = "ctr" if not place.is_head or place.column is not None else "r"
-        anchor = "b" if place.is_head and place.column is not None else "ctr"
-        turned = self._is_turned(place)
-        body = run(text, size, place.ink, self.family, bold=bold, language=self.language) if text else ""
-        end = f'<a:endParaRPr lang="{self.language}" sz="100"/>' if not text else ""
-        margin = emu(4) if place.is_head and place.row is not None else 0
-        look = f'anchor="{"ctr" if turned else anchor}"' + (' vert="vert270"' if turned else "")
-        return (
-            f'<a:tc{spans}><a:txBody><a:bodyPr/><a:p><a:pPr algn="{"l" if turned else align}"/>{body}{end}</a:p></a:txBody>'
-            f'<a:tcPr marL="0" marR="{margin}" marT="0" marB="0" {look}>'
-            f"{self._borders(x, y, place)}{self._fill(place)}</a:tcPr></a:tc>"
+        head, fill = place.is_head, place.fill
+        like = _Like(
+            (place.across, place.down),
+            (size, bold, place.ink) if text else None,
+            "" if not head else "column" if place.column is not None else "row",
+            head and self._is_turned(place),
+            head and place.row is not None,
+            () if head or place.part == "corner" else self._borders(x, y),
+            _FILLED if fill else self._without_fill(place),
+        )
+        look = self.looks.get(like)
+        if look is None:
+            look = self.looks[like] = self._look(like)
+        return WrittenCell(look, fill[1:7] if fill else "", written(text))
+
+    def _look(self, like: "_Like") -> Look:
+        """What cells are like that differ in what they say and in the color of their fill alone."""
+        across, down = like.spans
+        spans = (f' gridSpan="{across}"' if across > 1 else "") + (f' rowSpan="{down}"' if down > 1 else "")
+        align = "l" if like.turned else "r" if like.head == "row" else "ctr"
+        anchor = "b" if like.head == "column" and not like.turned else "ctr"
+        turn = ' vert="vert270"' if like.turned else ""
+        body = f'<a:endParaRPr lang="{self.language}" sz="100"/>'
+        if like.font:
+            size, bold, ink = like.font
+            body = run(WORDS, size, ink, self.family, bold=bold, language=self.language)
+        return look_of(
+            f'<a:tc{spans}><a:txBody><a:bodyPr/><a:p><a:pPr algn="{align}"/>{body}</a:p></a:txBody>'
+            f'<a:tcPr marL="0" marR="{emu(4) if like.margin else 0}" marT="0" marB="0" anchor="{anchor}"'
+            f"{turn}>{self._drawn_borders(like.borders)}{like.fill}</a:tcPr></a:tc>"
         )
 
     def _is_turned(self, place: Place) -> bool:
         head = self.heads.get((place.row, place.column))
-        return place.is_head and head is not None and head.turned
+        return head is not None and head.turned
 
     def _words(self, place: Place) -> tuple[str, float, bool]:
         """What a place prints, how large, and whether bold."""
@@ -205,36 +242,38 @@ class _Drawing:
         size = drawn.size if drawn else next((text.size for text in self.heads.values()), 10.0)
         return place.text, size, place.outer or place.part == "total"
 
-    def _fill(self, place: Place) -> str:
-        if place.fill:
-            return solid(place.fill)
+    def _without_fill(self, place: Place) -> str:
+        """What is in a place that has no color."""
         if place.is_head or place.absent or place.part == "corner" or place.why == "aside":
             return "<a:noFill/>"
         return hatched(self.theme) if place.why == "blank" else solid(self.theme.blank)
 
-    def _borders(self, x: int, y: int, place: Place) -> str:
-        """Around cells in the color of the ground, as wide as the gaps on either side; none around heads."""
-        column, row = x - self.table.head_columns, y - self.table.head_rows
-        if place.is_head or place.part == "corner":
-            return _NO_BORDERS
-        widths = (
-            self.across.borders[column - 1] if column else self.across.borders[-1],
-            self.across.borders[column],
-            self.down.borders[row - 1] if row else self.down.borders[-1],
-            self.down.borders[row],
-        )
-        if widths not in self.borders:
-            self.borders[widths] = self._drawn_borders(widths)
-        return self.borders[widths]
+    def _borders(self, x: int, y: int) -> tuple[float, ...]:
+        """How wide the borders of a cell are on the left, on the right, above and below: as the gaps there."""
+        return () if self.scene.transparent else self.walls[x - self.table.head_columns] + self.floors[y - self.table.head_rows]
 
-    def _drawn_borders(self, widths: Sequence[float]) -> str:
-        """Borders on the left, on the right, above and below."""
-        if self.scene.transparent:
-            return _NO_BORDERS
+    def _drawn_borders(self, widths: tuple[float, ...]) -> str:
+        """In the color of the ground."""
+        if not widths:
+            return "".join(f'<a:ln{side} w="0"><a:noFill/></a:ln{side}>' for side in "LRTB")
         ground = solid(self.theme.ground)
         return "".join(
             f'<a:ln{side} w="{emu(wide)}" cap="flat">{ground}</a:ln{side}>' for side, wide in zip("LRTB", widths, strict=True)
         )
+
+
+class _Like(NamedTuple):
+    """What is alike in cells that look alike: the columns and lines they span, their font's size, whether it is bold, and its ink,
+    of which side they are heads, and how they are turned, bordered and filled.
+    """
+
+    spans: tuple[int, int]
+    font: tuple[float, bool, str] | None
+    head: str
+    turned: bool
+    margin: bool
+    borders: tuple[float, ...]
+    fill: str
 
 
 def _nothing(language: str) -> str:

@@ -35,7 +35,7 @@ class Line:
     total: bool
 
 
-@dataclass(frozen=True, kw_only=True, slots=True)
+@dataclass(kw_only=True, slots=True)  # never changed: making so many that are frozen takes three times as long
 class Place:
     """What stands in a place. ``text`` is what is printed there, empty where nothing is; ``value`` is the number that its color
     tells and ``shown`` the one that may be printed, written in ``style``: mostly the same, None for a blank and for what is hidden.
