@@ -4,11 +4,12 @@ heads and cells.
 
 import copy
 from collections.abc import Sequence
+from itertools import starmap
 from typing import Any
 
 from lxml import etree
 
-from ..draw.making.slide_cells import Look, WrittenCell, WrittenTable, covered, look_of, table_of_lines
+from ..draw.making.slide_cells import Look, WrittenTable, in_look, look_of, plain, table_of_lines
 from ..vocabulary import CELL_LOOK
 from .matching import column_keys, keep_lengths, matched, near
 from .slides import A as _A
@@ -33,17 +34,16 @@ def relooked(new: WrittenTable, old: WrittenTable, heads: tuple[int, int], names
     rows = matched([tuple(line[:beside]) for line in before], [tuple(line[:beside]) for line in after], above)
     columns = matched(column_keys(before, above, _wide(old)), column_keys(after, above, _wide(new)), beside)
     begin, attributes = _measured(new, old, heads, rows, columns, names)
+    taken = _Taken(list(starmap(Look, new.looks)), old.looks, names, known)
     nearest = [near(columns, x, beside) for x in range(len(columns))]
     lines = []
-    for y, (_, row) in enumerate(new.lines):
+    for y, cells in enumerate(new.cells):
         own = near(rows, y, above)
-        like = [] if own is None else old.lines[own][1]
-        cells = (
-            _looked(cell, like[at], known, names) if at is not None and at < len(like) else cell.xml()
-            for cell, at in zip(row, nearest, strict=False)
-        )
-        lines.append("".join(cells))
-    return table_of_lines(begin, zip(attributes, lines, strict=True))
+        like = [] if own is None else old.cells[own]
+        were = (like[at][0] if at is not None and at < len(like) else None for at in nearest)
+        looks = (taken[cell[0], was] for cell, was in zip(cells, were, strict=False))
+        lines.append("".join(map(in_look, cells, looks)))
+    return table_of_lines(begin, attributes, lines)
 
 
 def _measured(
@@ -56,7 +56,7 @@ def _measured(
 ) -> tuple[str, list[str]]:
     """What stands before the lines of the new table, and the attributes of each: in the style, and as wide and high, as the old."""
     bare, was = (
-        parsed(f"<x {names}>{each.before}{''.join(f'<a:tr{attributes}/>' for attributes, _ in each.lines)}</x>")
+        parsed(f"<x {names}>{each.before}{''.join(f'<a:tr{attributes}/>' for attributes in each.attributes)}</x>")
         for each in (new, old)
     )
     style = was.find(f"{_A}tblPr")
@@ -73,32 +73,43 @@ def _written(tree: Any, names: str) -> str:
     return str(etree.tostring(tree, encoding="unicode", with_tail=False)).replace(f" {names}", "")
 
 
-def _looked(new: WrittenCell, old: WrittenCell, known: Known, names: str) -> str:
-    """A new cell in the look of an old one."""
-    key = new.look, old.look, names
-    if key not in known:
-        cell, before = parsed(f"<x {names}>{new.look.whole}{old.look.whole}</x>")
-        _cell(cell, before)
-        known[key] = look_of(_written(cell, names))
-    return new.xml(known[key])
+class _Taken(dict[tuple[int, int | None], Look]):
+    """How cells come to look, by the numbers of their own look and of that before, None where there was none."""
+
+    def __init__(self, new: Sequence[Look], old: Sequence[Look], names: str, known: Known) -> None:
+        self._new, self._old, self._names, self._known = new, old, names, known
+
+    def __missing__(self, numbers: tuple[int, int | None]) -> Look:
+        own, before = numbers
+        self[numbers] = self._new[own] if before is None else self._looked(self._new[own], self._old[before])
+        return self[numbers]
+
+    def _looked(self, new: Look, old: Look) -> Look:
+        key = new, old, self._names
+        if key not in self._known:
+            cell, before = parsed(f"<x {self._names}>{new.whole}{old.whole}</x>")
+            _cell(cell, before)
+            self._known[key] = look_of(_written(cell, self._names))
+        return self._known[key]
 
 
 def _wide(table: WrittenTable) -> int:
-    return max((len(cells) for _, cells in table.lines), default=0)
+    return max(map(len, table.cells), default=0)
 
 
 def _heads(table: WrittenTable, above: int, beside: int) -> list[list[str]]:
     """What stands in each place of the heads, line by line; where another reaches over it, what stands in that."""
     found: list[list[str]] = []
-    for y, (_, cells) in enumerate(table.lines):
+    left, over = ([Look(*look).covered(side) for look in table.looks] for side in "hv")
+    for y, cells in enumerate(table.cells):
         line: list[str] = []
-        for x, cell in enumerate(cells if y < above else cells[:beside]):
-            if line and covered(cell.look.begin or cell.look.between, "h"):
+        for x, (look, _, said) in enumerate(cells if y < above else cells[:beside]):
+            if line and left[look]:
                 line.append(line[-1])
-            elif found and x < len(found[-1]) and covered(cell.look.begin or cell.look.between, "v"):
+            elif found and x < len(found[-1]) and over[look]:
                 line.append(found[-1][x])
             else:
-                line.append(cell.says)
+                line.append(plain(said))
         found.append(line)
     return found
 

@@ -13,13 +13,14 @@ from typing import Any, BinaryIO
 import numpy as np
 from numpy.typing import NDArray
 
+from mottled_finch.core.draw.making.slide_cells import WrittenTable
 from mottled_finch.core.draw.render import Order
 from mottled_finch.core.intake import Look, Part
 from mottled_finch.core.recipe import ReadingSpec
 from mottled_finch.core.returned.found import Found, Piece
 from mottled_finch.core.table import Column, Kind, Misfits, Table, Written
 
-_PASSED = (Table, Column, Misfits, Written, Look, Part, ReadingSpec, Order, Found, Piece)
+_PASSED = (Table, Column, Misfits, Written, Look, Part, ReadingSpec, Order, Found, Piece, WrittenTable)
 CLASSES: dict[str, type] = {each.__name__: each for each in _PASSED}
 """All that a parcel may hold beside texts, numbers, lists and arrays."""
 _KINDS = "?biufM"

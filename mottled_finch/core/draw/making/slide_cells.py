@@ -1,5 +1,5 @@
-"""Tables of slides as they are written, cell by cell: how a cell looks is told apart from what it says and from its fill, since
-most cells of a table look alike.
+"""Tables of slides as they are written, cell by cell: how a cell looks is told apart from what it says and from the color of its
+fill, since most cells of a table look alike.
 """
 
 import re
@@ -15,6 +15,11 @@ _FILLED = '"/></a:solidFill></a:tcPr></a:tc>'
 _COLOR = 6
 """Digits of one."""
 _SAID = re.compile("<a:t>([^<]*)</a:t>")
+_RECENT = 8
+"""Looks that a cell is first compared with."""
+
+Cell = tuple[int, str, str]
+"""Of a cell (``a:tc``) the number of its look, the color of its fill, and what it says, both as they are written."""
 
 
 class Look(NamedTuple):
@@ -30,93 +35,84 @@ class Look(NamedTuple):
     def whole(self) -> str:
         return f"{self.begin}{WORDS}{self.between}{FILL}{self.end}"
 
+    def covered(self, sides: str) -> bool:
+        """Whether another cell reaches over these: from the left ("h"), from above ("v")."""
+        return _covered(self.begin or self.between, sides)
 
-class WrittenCell(NamedTuple):
-    """A cell (``a:tc``): how it looks, the color of its fill, and what it says, both as they are written."""
 
-    look: Look
-    fill: str = ""
-    said: str = ""
+@dataclass(frozen=True)
+class WrittenTable:
+    """A table (``a:tbl``): what stands ``before`` its lines, beginning with ``<a:tblPr``; the ``looks`` that its cells have; and of
+    each line its attributes and its ``cells``. A cell that another reaches over is there, too.
+    """
 
-    @property
-    def says(self) -> str:
-        return _plain(self.said)
+    before: str
+    looks: Sequence[Look]
+    attributes: Sequence[str]
+    cells: Sequence[Sequence[Cell]]
 
-    def xml(self, look: Look | None = None) -> str:
-        """The cell as it is written, in another look if one is given."""
-        begin, between, end = look or self.look
-        return f"{begin}{self.said}{between}{self.fill}{end}"
+    def xml(self) -> str:
+        lines = ("".join(in_look(cell, self.looks[cell[0]]) for cell in cells) for cells in self.cells)
+        return table_of_lines(self.before, self.attributes, lines)
+
+
+def in_look(cell: Cell, look: Look) -> str:
+    """A cell as it is written in a look."""
+    begin, between, end = look
+    return f"{begin}{cell[2]}{between}{cell[1]}{end}"
 
 
 def look_of(whole: str) -> Look:
     """The look of cells that are written so."""
     begin, words, rest = whole.partition(WORDS)
     between, _, end = (rest if words else whole).partition(FILL)
-    begin = begin if words else ""
-    return Look(begin, between, end)
+    return Look(begin if words else "", between, end)
 
 
-@dataclass(frozen=True)
-class WrittenTable:
-    """A table (``a:tbl``): what stands ``before`` its lines, beginning with ``<a:tblPr``, and of each line its attributes and its
-    cells. A cell that another reaches over is there, too.
-    """
-
-    before: str
-    lines: Sequence[tuple[str, Sequence[WrittenCell]]]
-
-    def xml(self) -> str:
-        lines = ((attributes, "".join(cell.xml() for cell in cells)) for attributes, cells in self.lines)
-        return table_of_lines(self.before, lines)
-
-
-def table_of_lines(before: str, lines: Iterable[tuple[str, str]]) -> str:
+def table_of_lines(before: str, attributes: Iterable[str], lines: Iterable[str]) -> str:
     """A table of what stands before its lines, and of each line its attributes and its cells as they are written."""
-    return f"<a:tbl>{before}{''.join(f'<a:tr{attributes}>{cells}</a:tr>' for attributes, cells in lines)}</a:tbl>"
+    written = "".join(f"<a:tr{each}>{cells}</a:tr>" for each, cells in zip(attributes, lines, strict=True))
+    return f"<a:tbl>{before}{written}</a:tbl>"
 
 
 def table_in(text: str) -> WrittenTable:
     """The table that is written so: in our prefixes, every line and cell with its end."""
     before, *lines = text.removeprefix("<a:tbl>").removesuffix("</a:tbl>").split("<a:tr")
-    looks = _Looks()
-    return WrittenTable(before, [(attributes, [looks.cell(cell) for cell in cells]) for attributes, cells in _lines(lines)])
+    reading, attributes, cells = _Reading(), [], []
+    for each, written in _lines(lines):
+        attributes.append(each)
+        cells.append([reading.cell(cell) for cell in written])
+    return WrittenTable(before, list(reading.looks), attributes, cells)
 
 
 def texts_in(text: str) -> tuple[tuple[str | None, ...], ...]:
     """What stands in each place of the table that is written so; None where another reaches over it."""
     return tuple(
-        tuple(None if covered(cell) else _plain(_said(cell)) for cell in cells) for _, cells in _lines(text.split("<a:tr")[1:])
+        tuple(None if _covered(cell, "hv") else plain(_said(cell)) for cell in cells)
+        for _, cells in _lines(text.split("<a:tr")[1:])
     )
 
 
 def words_in(text: str) -> list[str]:
     """What each paragraph of shapes says that are written so."""
-    return [_plain("".join(_SAID.findall(each))) for each in text.split("<a:p>")[1:]]
+    return [plain("".join(_SAID.findall(each))) for each in text.split("<a:p>")[1:]]
 
 
-def covered(cell: str, sides: str = "hv") -> bool:
-    """Whether another reaches over a cell that is written so: from the left ("h"), from above ("v")."""
-    if cell.startswith("<a:tc>"):
-        return False
-    begin = cell.partition(">")[0]
-    return any(f'{side}Merge="{yes}"' in begin for side in sides for yes in ("1", "true"))
+def plain(said: str) -> str:
+    """What is said, where it is written so."""
+    return unescape(said) if "&" in said else said
 
 
-def _lines(lines: Sequence[str]) -> Iterator[tuple[str, list[str]]]:
-    for line in lines:
-        attributes, _, cells = line.partition(">")
-        yield attributes, [f"{cell}</a:tc>" for cell in cells.split("</a:tc>")[:-1]]
-
-
-class _Looks:
+class _Reading:
     """Reads the cells of a table. Most look like one before them, and are told from it by what stands around what they say."""
 
     def __init__(self) -> None:
-        self._known: list[Look] = []
+        self.looks: dict[Look, int] = {}
+        self._recent: list[tuple[Look, int]] = []
 
-    def cell(self, written: str) -> WrittenCell:
+    def cell(self, written: str) -> Cell:
         long = len(written) - _COLOR
-        for place, look in enumerate(self._known):
+        for place, (look, number) in enumerate(self._recent):
             begin, between, end = look
             fill = long - len(end)
             words = fill - len(between)
@@ -124,20 +120,26 @@ class _Looks:
                 said = written[len(begin) : words]
                 if "<" not in said:
                     if place:
-                        self._known.insert(0, self._known.pop(place))
-                    return WrittenCell(look, written[fill : fill + _COLOR], said)
+                        self._recent.insert(0, self._recent.pop(place))
+                    return number, written[fill : fill + _COLOR], said
         return self._other(written)
 
-    def _other(self, written: str) -> WrittenCell:
+    def _other(self, written: str) -> Cell:
         said = _said(written)
-        first, last = (written.index("<a:t>") + 5, written.rindex("</a:t>")) if said else (0, 0)
+        first, last = (written.index("<a:t>") + len("<a:t>"), written.rindex("</a:t>")) if said else (0, 0)
         color = len(written) - len(_FILLED) - _COLOR
-        if not written.endswith(_FILLED) or not written.endswith('val="', 0, color):
-            return WrittenCell(Look(written[:first], written[last:]), "", said)
-        look = Look(written[:first], written[last:color], _FILLED)
-        if said:
-            self._known = [look, *self._known[:7]]
-        return WrittenCell(look, written[color : color + _COLOR], said)
+        filled = written.endswith(_FILLED) and written.endswith('val="', 0, color)
+        look = Look(written[:first], written[last:color] if filled else written[last:], _FILLED if filled else "")
+        number = self.looks.setdefault(look, len(self.looks))
+        if filled and said:
+            self._recent = [(look, number), *self._recent[: _RECENT - 1]]
+        return number, written[color : color + _COLOR] if filled else "", said
+
+
+def _lines(lines: Sequence[str]) -> Iterator[tuple[str, list[str]]]:
+    for line in lines:
+        attributes, _, cells = line.partition(">")
+        yield attributes, [f"{cell}</a:tc>" for cell in cells.split("</a:tc>")[:-1]]
 
 
 def _said(cell: str) -> str:
@@ -148,5 +150,8 @@ def _said(cell: str) -> str:
     return said
 
 
-def _plain(said: str) -> str:
-    return unescape(said) if "&" in said else said
+def _covered(cell: str, sides: str) -> bool:
+    if cell.startswith("<a:tc>"):
+        return False
+    begin = cell.partition(">")[0]
+    return any(f'{side}Merge="{yes}"' in begin for side in sides for yes in ("1", "true"))

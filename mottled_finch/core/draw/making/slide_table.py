@@ -11,7 +11,7 @@ from typing import NamedTuple
 from ...figure.figure import Figure
 from ...scene import Text
 from ...words.wording import printable
-from .slide_cells import FILL, WORDS, Look, WrittenCell, WrittenTable, look_of
+from .slide_cells import FILL, WORDS, Cell, Look, WrittenTable, look_of
 from .slide_shapes import NAMESPACES, emu, hatched, run, solid, written
 from .tabled import MARKS, Line, Place, Tabled, tabled
 
@@ -104,7 +104,8 @@ class _Drawing:
             for j in range(place.down)
         }
         self.heads = {(text.row, text.column): text for text in figure.scene.texts if text.part in ("heads", "totals")}
-        self.looks: dict[_Like, Look] = {}
+        self.looks: dict[Look, int] = {}
+        self.numbers: dict[_Like, int] = {}
         cells = [text for text in figure.scene.texts if text.part == "heads"]
         self.left = self._left(cells)
         self.top = self._top(cells)
@@ -136,8 +137,9 @@ class _Drawing:
         columns, rows = self._lengths()
         grid = "".join(f'<a:gridCol w="{wide}"/>' for wide in columns)
         heads = f'firstRow="{int(self.table.head_rows > 0)}" firstCol="{int(self.table.head_columns > 0)}"'
-        lines = [(f' h="{high}"', self._line(y)) for y, high in enumerate(rows)]
-        return WrittenTable(f"<a:tblPr {heads}/><a:tblGrid>{grid}</a:tblGrid>", lines)
+        cells = [self._line(y) for y in range(len(rows))]
+        before = f"<a:tblPr {heads}/><a:tblGrid>{grid}</a:tblGrid>"
+        return WrittenTable(before, list(self.looks), [f' h="{high}"' for high in rows], cells)
 
     def _lengths(self) -> tuple[list[int], list[int]]:
         """How wide the columns are, and how high the lines."""
@@ -177,10 +179,10 @@ class _Drawing:
         """The heads of groups as the scene has them."""
         return [self.heads[key] for place in places if place and place.outer and (key := (place.row, place.column)) in self.heads]
 
-    def _line(self, y: int) -> list[WrittenCell]:
+    def _line(self, y: int) -> list[Cell]:
         return [self._place(x, y, place) if place else self._covered(x, y) for x, place in enumerate(self.table.places[y])]
 
-    def _covered(self, x: int, y: int) -> WrittenCell:
+    def _covered(self, x: int, y: int) -> Cell:
         """A place that a head reaches over, from the left, from above, or both (ISO/IEC 29500-1, 21.1.3.16)."""
         from_x, from_y, head = self.owners[x, y]
         parts = {
@@ -190,9 +192,9 @@ class _Drawing:
             "vMerge": int(from_y < y),
         }
         merged = "".join(f' {name}="{number}"' for name, number in parts.items() if number)
-        return WrittenCell(Look("", f"<a:tc{merged}>{_nothing(self.language)}<a:tcPr/></a:tc>"))
+        return self._numbered(Look("", f"<a:tc{merged}>{_nothing(self.language)}<a:tcPr/></a:tc>")), "", ""
 
-    def _place(self, x: int, y: int, place: Place) -> WrittenCell:
+    def _place(self, x: int, y: int, place: Place) -> Cell:
         text, size, bold = self._words(place)
         head, fill = place.is_head, place.fill
         like = _Like(
@@ -204,10 +206,13 @@ class _Drawing:
             () if head or place.part == "corner" else self._borders(x, y),
             _FILLED if fill else self._without_fill(place),
         )
-        look = self.looks.get(like)
-        if look is None:
-            look = self.looks[like] = self._look(like)
-        return WrittenCell(look, fill[1:7] if fill else "", written(text))
+        number = self.numbers.get(like)
+        if number is None:
+            number = self.numbers[like] = self._numbered(self._look(like))
+        return number, fill[1:7] if fill else "", written(text)
+
+    def _numbered(self, look: Look) -> int:
+        return self.looks.setdefault(look, len(self.looks))
 
     def _look(self, like: "_Like") -> Look:
         """What cells are like that differ in what they say and in the color of their fill alone."""
