@@ -1,6 +1,8 @@
 """Plates over HTTP: starting, changing, history, figures, export."""
 
+import io
 import json
+import zipfile
 
 import pytest
 
@@ -118,6 +120,16 @@ def test_every_form_of_export(client, plate, ending):
     )
     if ending == "json":
         assert json.loads(answer.content)["values"] == [[4, None], [None, 8]]
+
+
+def test_live_facts_of_a_title_are_told_wherever_the_figure_is_made(client, plate):
+    changed = client.change(plate, pivot=AVERAGE, words={"title": "{highest} at {highest.row}"}).json()
+    assert changed["plate"]["title"] == "8 at West"
+    assert client.get(f"/api/plates/{plate}").json()["plate"]["title"] == "8 at West"
+    assert "8%20at%20West.csv" in client.get(f"/api/plates/{plate}/export.csv").headers["Content-Disposition"]
+    archive = zipfile.ZipFile(io.BytesIO(client.get(f"/api/archive?plates={plate}&ending=csv").content))
+    assert archive.namelist() == ["8 at West.csv"]
+    assert [each["title"] for each in client.get("/api/plates").json()] == ["… at …"], "where no figure is made"
 
 
 def test_export_refuses_what_it_cannot_do(client, plate):

@@ -190,7 +190,7 @@ def _plate(plate: Plate | None, figure: Figure | CoreError, spec: FolioSpec) -> 
         facts = {name: text for name in FACT_TERMS if (text := figure.facts.text(name)) is not None}
     return FolioPlateAnswer(
         plate=plate.pk,
-        title=plate_title(plate),
+        title=plate_title(plate, figure),
         table_name=plate.table.name,
         problem="",
         revision=revision_of(plate),

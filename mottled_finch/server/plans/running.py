@@ -249,18 +249,17 @@ class _Runner:
         if plate is None:
             raise Held("A plate that it makes was removed; choose another one")
         self._as_taken(plate)
-        title = plate_file(plate)
         try:
             figure = figure_of(plate)
         except (CoreError, Problem) as error:
-            raise Held(f"{title} cannot be made: {error}") from error
+            raise Held(f"{plate_file(plate)} cannot be made: {error}") from error
+        title = plate_file(plate, figure)
         broken = next((each for each in judged(figure) if not each.holds), None)
         if broken and not make.broken:
             raise Held(f"{title} claims that {broken.words}, and {broken.now}")
         self.lines += _change_of(title, plate, figure)
-        return title, {
-            form: exported_plate(plate, form, choices_from(usual_of(DRAWINGS[form]), DRAWINGS[form].reads)) for form in make.as_
-        }
+        choices = {form: choices_from(usual_of(DRAWINGS[form]), DRAWINGS[form].reads) for form in make.as_}
+        return title, {form: exported_plate(plate, figure, form, each) for form, each in choices.items()}
 
     def _as_taken(self, plate: Plate | None) -> None:
         """Let a plate lie on the edition that was taken, which does not stand for others when the run is dry."""

@@ -15,6 +15,7 @@ from mottled_finch.core.language import speaking
 from mottled_finch.core.language.propose import proposed_language
 from mottled_finch.core.pivot import colored_values
 from mottled_finch.core.recipe import FORMAT, PivotSpec, Recipe, dump_recipe, merge_patch
+from mottled_finch.core.recipe.check import FACT
 from mottled_finch.core.recipe.page_type import least_type
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.scene.legend import bands_of
@@ -55,18 +56,23 @@ _MOVED_MOST = 20
 """Cells that are told of as having moved."""
 
 
-def plate_title(plate: Plate) -> str:
+def plate_title(plate: Plate, figure: Figure | None = None) -> str:
+    """What a plate is called, its live facts filled in from its figure; where that is not made, a mark stands for them."""
     recipe = plate.recipe()
-    return recipe.words.title or default_title(recipe.pivot)
+    title = recipe.words.title or default_title(recipe.pivot)
+    if figure is None:
+        return FACT.sub("…", title)
+    with speaking(recipe.page.language):
+        return figure.facts.filled(title, "words.title")
 
 
-def plate_answer(plate: Plate) -> PlateAnswer:
+def plate_answer(plate: Plate, figure: Figure | None = None) -> PlateAnswer:
     standing, recipe = plate.standing(), plate.recipe()
     return PlateAnswer(
         id=plate.pk,
         table=plate.table_id,
         table_name=plate.table.name,
-        title=plate_title(plate),
+        title=plate_title(plate, figure),
         # Changes whenever the figure may: with the recipe, the edition that stands, and the table's mends.
         revision=f"{standing.pk}-{plate.table.current_id}-{plate.table.tag()}",
         version=plate.tag(),
@@ -96,7 +102,7 @@ def broken_plate(plate: Plate, problem: str) -> PlateAnswer:
 
 
 def both_answers(plate: Plate, figure: Figure) -> PlateFigureAnswer:
-    return PlateFigureAnswer(plate=plate_answer(plate), figure=figure_answer(figure, plate.recipe()))
+    return PlateFigureAnswer(plate=plate_answer(plate, figure), figure=figure_answer(figure, plate.recipe()))
 
 
 def _scene_answer(scene: Scene, recipe: Recipe, family: str) -> SceneAnswer:

@@ -50,13 +50,13 @@ class Export(APIView):
         drawing = DRAWINGS[ending]
         given = {name: str(text) for name, text in request.query_params.items() if name in CHOICE_TERMS}
         choices = choices_from({**usual_of(drawing), **given}, drawing.reads)
-        headers = {"Cache-Control": "no-cache"} if "view" in request.query_params else as_file(plate, ending)
-        return HttpResponse(exported(plate, ending, choices), content_type=drawing.media_type, headers=headers)
+        figure = figure_of(plate)
+        headers = {"Cache-Control": "no-cache"} if "view" in request.query_params else as_file(plate, ending, figure)
+        return HttpResponse(exported(plate, figure, ending, choices), content_type=drawing.media_type, headers=headers)
 
 
-def exported(plate: Plate, ending: str, choices: Choices) -> bytes:
+def exported(plate: Plate, figure: Figure, ending: str, choices: Choices) -> bytes:
     """The plate's figure in a form, with its source."""
-    figure = figure_of(plate)
     choices = replace(choices, template=template_for(plate.recipe().page, DRAWINGS[ending].laid_in))
     edition = plate.table.edition().number
     source = source_of(figure, full_recipe(plate), choices, plate.table.name, __version__, edition, plate.pk)
@@ -96,21 +96,24 @@ class Archive(APIView):
         out, names, left = BytesIO(), set[str](), list[str]()
         with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
             for plate in (plates[int(each)] for each in dict.fromkeys(numbers) if int(each) in plates):
-                title = file_title(plate)
+                try:
+                    figure = figure_of(plate)
+                    content = exported(plate, figure, ending, usual)
+                except (CoreError, Problem) as error:
+                    left.append(f"{file_title(plate)}: {error}")
+                    continue
+                title = file_title(plate, figure)
                 name = next(each for i in count(1) if (each := title if i == 1 else f"{title} {i}") not in names)
                 names.add(name)
-                try:
-                    archive.writestr(f"{name}.{ending}", exported(plate, ending, usual))
-                except (CoreError, Problem) as error:
-                    left.append(f"{title}: {error}")
+                archive.writestr(f"{name}.{ending}", content)
             if left:
                 archive.writestr("left out.txt", "\n".join(left) + "\n")
         return HttpResponse(out.getvalue(), content_type="application/zip", headers=saved_as("figures.zip"))
 
 
-def as_file(plate: Plate, ending: str) -> dict[str, str]:
+def as_file(plate: Plate, ending: str, figure: Figure | None = None) -> dict[str, str]:
     """Headers that save the answer under the plate's title."""
-    return saved_as(f"{file_title(plate)}.{ending}")
+    return saved_as(f"{file_title(plate, figure)}.{ending}")
 
 
 def saved_as(name: str) -> dict[str, str]:
@@ -119,9 +122,9 @@ def saved_as(name: str) -> dict[str, str]:
     return {"Content-Disposition": f"attachment; filename=\"{plain}\"; filename*=UTF-8''{quote(name)}"}
 
 
-def file_title(plate: Plate) -> str:
+def file_title(plate: Plate, figure: Figure | None = None) -> str:
     """The plate's title with nothing in it that a file system minds."""
-    return plain_title(plate_title(plate)) or "figure"
+    return plain_title(plate_title(plate, figure)) or "figure"
 
 
 def plain_title(title: str) -> str:

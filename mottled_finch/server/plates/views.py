@@ -152,7 +152,8 @@ class PlateSince(APIView):
         """What changed in the figure since the edition before."""
         plate = get_object_or_404(Plate.objects.select_related("table", "table__current"), pk=pk)
         before = figure_before(plate.table, plate.recipe())
-        return answer(since_answer({plate_title(plate): since(figure_of(plate), before)} if before else {}))
+        figure = figure_of(plate)
+        return answer(since_answer({plate_title(plate, figure): since(figure, before)} if before else {}))
 
 
 class PlateDifferences(APIView):
