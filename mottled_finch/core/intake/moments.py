@@ -89,6 +89,8 @@ def looks_like_moments(texts: pa.StringArray) -> Mask:
 
 def date_order(texts: pa.StringArray, weights: NDArray[np.int64]) -> tuple[int, int, bool]:
     """How many records say that the day comes first and that the month does, and whether any date is written that way."""
+    if not matches(texts, r"^\d{1,2}[-/.] ?\d{1,2}[-/.] ?\d").any():
+        return 0, 0, False
     parts = pc.extract_regex(texts, _NUMERIC)
     first, other = _numbers(parts, "first"), _numbers(parts, "other")
     days = int(weights[(first > 12) & (other <= 12) & (other > 0)].sum())

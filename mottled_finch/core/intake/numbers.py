@@ -4,6 +4,8 @@ A column has one way of writing. Texts that can only be read with a decimal poin
 ("1.204,50") decide; where none does, the rest of the table does. "12%" is 0.12.
 """
 
+import re
+from functools import cache
 from typing import Any, Literal
 
 import numpy as np
@@ -33,9 +35,26 @@ _SIGNED = r"^([+-]?)\s*(?P<before>" + _CURRENCY + r")?\s*([+-]?)\s*(?P<core>[\d.
 _SIGNED += r"(?P<percent>%)?\s*(?P<after>" + _CURRENCY + r")?\s*(?P<trailing>-?)$"
 
 
+_NO_NUMBER = r"\d[-/:]\d"
+"""In dates and times, and never in a number."""
+_FEW = 200
+
+
 def matches(texts: pa.StringArray, pattern: str) -> Mask:
+    """Which texts a pattern is found in. One for Arrow takes longer to be made ready than a few texts take to be looked through."""
+    quick = _quick(pattern) if len(texts) <= _FEW else None
+    if quick is not None:
+        return np.fromiter((text is not None and quick.search(text) is not None for text in texts.to_pylist()), bool, len(texts))
     found: Mask = pc.match_substring_regex(texts, pattern).to_numpy(zero_copy_only=False).astype(bool)
     return found
+
+
+@cache
+def _quick(pattern: str) -> re.Pattern[str] | None:
+    """The pattern for Python, where both mean the same by it (RE2 knows letters of all languages, and one end of a text)."""
+    if any(only in pattern for only in (r"\p", r"\x{")) or "$" in pattern[:-1]:
+        return None
+    return re.compile(re.sub(r"\$$", r"\\Z", pattern), re.ASCII)
 
 
 def read_numbers(
@@ -135,9 +154,12 @@ def decimal_of(columns: list[tuple[pa.StringArray, NDArray[np.int64]]], delimite
     """The decimal mark of a table, from all of its texts. Undecided, it is a comma where semicolons part the fields."""
     point = comma = 0
     for texts, weights in columns:
-        core, _, _ = _taken_apart(texts)
+        most = 0.5 * int(weights.sum())
+        if int(weights[matches(texts, r"\d") & ~matches(texts, _NO_NUMBER)].sum()) < most:
+            continue
+        core = texts if matches(texts, PLAIN).all() else _taken_apart(texts)[0]
         fits = {style: matches(core, pattern) & matches(core, r"\d") for style, pattern in _STYLES.items()}
-        if int(weights[fits["."] | fits[","]].sum()) < 0.5 * int(weights.sum()):
+        if int(weights[fits["."] | fits[","]].sum()) < most:
             continue
         point += int(weights[fits["."] & ~fits[","]].sum())
         comma += int(weights[fits[","] & ~fits["."]].sum())
