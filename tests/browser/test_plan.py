@@ -62,6 +62,10 @@ def runs(page):
     return page.get_by_role("list", name="Runs").locator("> li")
 
 
+def is_change(route):
+    return route.request.method == "PUT"
+
+
 def phrase(page, name):
     page.locator(f"[data-piece='{name}']").click()
     card = page.get_by_role("dialog", name=name)
@@ -183,6 +187,33 @@ def test_two_windows_lose_nothing(page, api, plan):
     wait_until(lambda: "guards" not in api.get(f"/api/plans/{plan}")["spec"])
     page.get_by_role("button", name="History").click()
     expect(page.get_by_role("list", name="Steps").get_by_role("button")).to_have_count(3)
+
+
+def test_what_is_set_is_seen_at_once_however_long_the_server_takes_and_put_back_when_it_refuses(page, api, plan):
+    open_plan(page, plan)
+    held = []
+    page.route(re.compile(rf"/api/plans/{plan}$"), lambda route: held.append(route) if is_change(route) else route.continue_())
+    card = phrase(page, "What is made")
+    pages, report = (card.get_by_role("checkbox", name=name, exact=True) for name in ("Pages", "Report"))
+    pages.check()
+    report.check()
+    pages.uncheck()
+    pages.check()
+    assert len(held) == 1, "one after the other"
+    assert api.get(f"/api/plans/{plan}")["spec"]["make"][0].get("as", ["pptx"]) == ["pptx"]
+    for number in range(3):
+        held[number].continue_()
+        for _ in range(200):
+            page.wait_for_timeout(50)
+            if len(held) > number + 1:
+                break
+        expect(pages).to_be_checked()
+        expect(report).to_be_checked()
+    refusal = {"status": 422, "title": "Unprocessable", "detail": "Not today.", "path": ""}
+    held[3].fulfill(status=422, content_type="application/problem+json", body=json.dumps(refusal))
+    expect(page.get_by_role("alert")).to_contain_text("Not today.")
+    expect(pages).not_to_be_checked()
+    expect(report).to_be_checked()
 
 
 def test_a_plan_is_set_by_keys_and_paused_by_name(page, api, plan):

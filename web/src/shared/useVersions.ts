@@ -1,5 +1,5 @@
 import { type QueryKey, useQueryClient } from "@tanstack/react-query";
-import { useCallback } from "react";
+import { useCallback, useState } from "react";
 import { useChanges } from "./useChanges";
 
 type Steps = { undo: string | null; redo: string | null; version: string };
@@ -12,7 +12,7 @@ export type Ways<Now, Spec> = {
   undo: (seen: string) => Promise<Now>;
   redo: (seen: string) => Promise<Now>;
   goTo: (number: number, seen: string) => Promise<Now>;
-  /** The thing with what was set, where that can be seen before it is saved. */
+  /** The thing with what was set, where that is seen before it is saved. */
   set?: (now: Now, spec: Spec) => Now;
 };
 
@@ -21,6 +21,7 @@ export function useVersions<Now, Spec>(scope: string, key: QueryKey, ways: Ways<
   const client = useQueryClient();
   const changes = useChanges<Now>(scope, key);
   const { inLine } = changes;
+  const [waiting, setWaiting] = useState<readonly { make: (spec: Spec) => Spec }[]>([]);
   const name = JSON.stringify(key);
 
   const take = useCallback(
@@ -33,21 +34,28 @@ export function useVersions<Now, Spec>(scope: string, key: QueryKey, ways: Ways<
   );
 
   const change = useCallback(
-    (make: (spec: Spec) => Spec): Promise<unknown> =>
-      take(
+    (make: (spec: Spec) => Spec): Promise<unknown> => {
+      const own = { make };
+      setWaiting((before) => [...before, own]);
+      return take(
         (now) => {
-          const own = JSON.parse(name) as QueryKey;
           const next = make(ways.spec(now));
           if (JSON.stringify(next) === JSON.stringify(ways.spec(now))) return null;
-          if (ways.set) client.setQueryData(own, ways.set(now, next));
-          return ways.change(next, ways.steps(now).version).catch((error: unknown) => {
-            if (ways.set) client.setQueryData(own, now); // what was refused is put back
-            throw error;
-          });
+          return ways.change(next, ways.steps(now).version);
         },
         () => void change(make),
-      ),
-    [client, name, take, ways],
+      ).finally(() => setWaiting((before) => before.filter((each) => each !== own)));
+    },
+    [take, ways],
+  );
+
+  /** The thing with all that was changed and is not saved yet. */
+  const shown = useCallback(
+    (now: Now): Now => {
+      const { set } = ways;
+      return set ? waiting.reduce((made, { make }) => set(made, make(ways.spec(made))), now) : now;
+    },
+    [waiting, ways],
   );
 
   const step = useCallback(
@@ -62,6 +70,7 @@ export function useVersions<Now, Spec>(scope: string, key: QueryKey, ways: Ways<
   return {
     ...changes,
     change,
+    shown,
     undo: useCallback(() => step("undo")(), [step]),
     redo: useCallback(() => step("redo")(), [step]),
     goTo: useCallback(

@@ -38,7 +38,7 @@ export default function PlanScreen() {
 /** What is made by itself: a sentence that is the plan, what has to hold, and what came of it so far. */
 function Screen({ id }: { id: number }) {
   const plan = usePlanChanges(id);
-  const { data, error } = plan.query;
+  const { data, error } = plan;
   const names = useNames(data?.spec);
   const navigate = useNavigate();
   const [shown, setShown] = useState<Shown | null>(null);

@@ -20,7 +20,8 @@ export function usePlanChanges(id: number) {
   const query = usePlan(id);
   const ways = useMemo(() => waysOf(id), [id]);
   const versions = useVersions(`plan ${id}`, keys.plan(id), ways);
-  const { refuse } = versions;
+  const { refuse, shown } = versions;
+  const data = useMemo(() => query.data && shown(query.data), [query.data, shown]);
 
   const run = useCallback(
     async (dry: boolean) => {
@@ -47,5 +48,5 @@ export function usePlanChanges(id: number) {
   }, [client, ended, last]);
   useEffect(() => () => void client.invalidateQueries({ queryKey: keys.plans }), [client]);
 
-  return { ...versions, query, run };
+  return { ...versions, data, error: query.error, run };
 }
