@@ -10,7 +10,7 @@ import subprocess
 import sys
 import time
 import urllib.request
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -242,21 +242,37 @@ def pick(page: Page, phrase: str, choice: str) -> None:
 
 
 def screen_color(page: Page, row: int, column: int) -> str:
-    """The color the canvas shows in a cell, clear of the value printed in a large one: near its left end, near its foot."""
+    """The color the canvas shows in a cell."""
+    return screen_colors(page, [(row, column)])[0]
+
+
+def screen_table(page: Page, rows: int, columns: int) -> list[list[str]]:
+    """The colors the canvas shows in the first so many rows and columns."""
+    shown = screen_colors(page, [(row, column) for row in range(rows) for column in range(columns)])
+    return [shown[row * columns : (row + 1) * columns] for row in range(rows)]
+
+
+def screen_colors(page: Page, cells: Sequence[tuple[int, int]]) -> list[str]:
+    """The colors the canvas shows in cells (row, column), clear of the value printed in a large one: near its left end, near its
+    foot. The figure is asked for once, which takes longer than all looks at the canvas.
+    """
     scene = page.evaluate("async (id) => (await (await fetch(`/api/plates/${id}`)).json()).figure.scene", plate_number(page))
     grid = scene["grid"]
     across, down = (0.1, 0.9) if grid["prints"] else (0.5, 0.5)
-    x = (grid["xs"][column] + grid["cell_width"] * across) / scene["width"]
-    drop = grid["drops"][column] if grid["drops"] else 0
-    y = (grid["ys"][row] + drop + grid["cell_height"] * down) / scene["height"]
-    pixel = page.evaluate(
-        """([x, y]) => {
+    places = []
+    for row, column in cells:
+        x = (grid["xs"][column] + grid["cell_width"] * across) / scene["width"]
+        drop = grid["drops"][column] if grid["drops"] else 0
+        places.append((x, (grid["ys"][row] + drop + grid["cell_height"] * down) / scene["height"]))
+    pixels = page.evaluate(
+        """(places) => {
             const canvas = document.querySelector("[data-testid=cells]");
-            return [...canvas.getContext("2d").getImageData(x * canvas.width, y * canvas.height, 1, 1).data];
+            const shown = canvas.getContext("2d");
+            return places.map(([x, y]) => [...shown.getImageData(x * canvas.width, y * canvas.height, 1, 1).data]);
         }""",
-        [x, y],
+        places,
     )
-    return "#" + bytes(pixel[:3]).hex()
+    return ["#" + bytes(pixel[:3]).hex() for pixel in pixels]
 
 
 def picture_of(data: bytes) -> Image.Image:

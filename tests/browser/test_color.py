@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 from mottled_finch.core.color.spaces import bytes_of, hex_of
 from mottled_finch.core.color.vision import seen
 
-from .conftest import open_plate, painted, pick, picture_of, said, screen_color, settled, wait_until
+from .conftest import open_plate, painted, pick, picture_of, said, screen_color, screen_table, settled, wait_until
 
 TEXT = "pier,month,v,w\n" + "".join(
     f"{pier},{month},{value},{value % 7}\n"
@@ -52,7 +52,7 @@ def agrees(page, api, number):
 
     def same():
         told = told_colors(api, number)
-        return told == [[screen_color(page, row, column) for column in range(len(line))] for row, line in enumerate(told)]
+        return told == screen_table(page, len(told), len(told[0]))
 
     wait_until(same)
 
@@ -64,7 +64,7 @@ def drag(page, handle, by: float, columns: int = 4):
     page.mouse.down()
     page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2 + by, steps=6)
     painted(page)
-    held = [[screen_color(page, row, column) for column in range(columns)] for row in range(3)]
+    held = screen_table(page, 3, columns)
     page.mouse.up()
     settled(page)
     painted(page)
@@ -106,11 +106,11 @@ def test_escape_puts_a_held_handle_back(page, api, number):
     page.mouse.down()
     page.mouse.move(box["x"] + 20, box["y"] + 60, steps=6)
     painted(page)
-    assert [[screen_color(page, row, column) for column in range(4)] for row in range(3)] != before
+    assert screen_table(page, 3, 4) != before
     page.keyboard.press("Escape")
     page.mouse.up()
     painted(page)
-    assert [[screen_color(page, row, column) for column in range(4)] for row in range(3)] == before
+    assert screen_table(page, 3, 4) == before
     assert color_of(api, number) == {}
 
 

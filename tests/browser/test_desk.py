@@ -132,7 +132,7 @@ def test_an_empty_library_is_one_invitation_and_a_table_to_look_at(chromium, tmp
         page = chromium.new_page(base_url=address, viewport={"width": 1280, "height": 800})
         page.set_default_timeout(120_000)  # the processes that look and read are started for it
         page.goto("/")
-        expect(page.get_by_role("heading", name="Start with a table")).to_be_visible()
+        expect(page.get_by_role("heading", name="Start with a table")).to_be_visible(timeout=120_000)
         expect(page.get_by_role("heading", name="Plates")).to_have_count(0)
         page.get_by_role("button", name="Look at a made-up berth log").click()
         expect(page.get_by_role("main")).to_contain_text("berth-log.csv read as text with commas", timeout=120_000)

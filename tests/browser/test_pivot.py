@@ -15,7 +15,7 @@ from .conftest import (
     painted,
     plate_number,
     said,
-    screen_color,
+    screen_colors,
     settled,
     wait_until,
 )
@@ -395,9 +395,8 @@ def test_the_screen_shows_the_colors_of_each_matrix(page, api, number):
     settled(page)
     painted(page)
     colors = api.get(f"/api/plates/{number}/export.json")["colors"]
-    for row in range(3):
-        for column in range(0, 20, 3):
-            assert screen_color(page, row, column) == colors[row][column]
+    cells = [(row, column) for row in range(3) for column in range(0, 20, 3)]
+    assert screen_colors(page, cells) == [colors[row][column] for row, column in cells]
 
 
 def test_a_long_change_can_be_given_up(page, api, number):
