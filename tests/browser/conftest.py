@@ -134,6 +134,11 @@ class Api:
         with urllib.request.urlopen(self.address + path) as answer:
             return bytes(answer.read())
 
+    def started(self, name: str, text: str) -> int:
+        """A plate as it starts from nothing, on a new table."""
+        table = self.post(f"/api/tables?name={name}", text.encode())["id"]
+        return int(self.post("/api/plates", json.dumps({"table": table}).encode(), "application/json")["plate"]["id"])
+
     def another(self, table: int, **parts: Any) -> int:
         """A plate on a table that is there."""
         body = {"table": table, "recipe": {"finch_recipe": 2, **parts}}

@@ -37,12 +37,9 @@ def log() -> str:
 
 
 @pytest.fixture
-def number(page) -> int:
-    page.goto("/")
-    drop(page, "log.csv", log())
-    bring_in(page)
-    make_plate(page)
-    number = plate_number(page)
+def number(page, api) -> int:
+    number = api.started("log.csv", log())
+    open_plate(page, number)
     expect(page.get_by_role("region", name="Statement")).to_be_visible()
     return number
 
