@@ -14,6 +14,8 @@ from mottled_finch.came_back import CameBack
 from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.core.folio.source import folio_source_in, put_folio
 from mottled_finch.core.returned.returning import refreshed
+from mottled_finch.server.folios.figures import laid, plates_of
+from mottled_finch.server.folios.models import Folio
 from tests.core.draw.house.decks import deck
 
 from .test_imports import give, read
@@ -66,6 +68,24 @@ def test_a_folio_starts_with_an_opening_and_a_page_for_each_plate(client, starte
     assert len(started["pages"][1]["colors"]) == 6
     (listed,) = client.get("/api/folios").json()
     assert listed == started["folio"] == client.get(f"/api/folios/{listed['id']}").json()["folio"]
+
+
+def contents_of(answer):
+    """The lines of contents on the first page."""
+    spec = Folio.objects.get(pk=answer["folio"]["id"]).spec()
+    return laid(spec, plates_of(spec))[0].pages[0].links
+
+
+def test_words_are_asked_for_below_the_contents_and_a_title_says_what_holds(client, log):
+    plate = start_plate(client, log, "{highest.row} makes us late")
+    started = client.post("/api/folios", {"title": "Review", "plates": [plate]}, format="json").json()
+    assert [each["title"] for each in started["plates"].values()] == ["Knot makes us late"]
+    opening = started["pages"][0]
+    (listed,) = contents_of(started)
+    assert opening["words"][1] > listed.box[1] + listed.box[3]
+    pages = started["spec"]["pages"]
+    with_words = put(client, started, {**started["spec"], "pages": [{**pages[0], "words": "Of last week."}, *pages[1:]]}).json()
+    assert with_words["pages"][0]["words"][1] < contents_of(with_words)[0].box[1], "above them once they are there"
 
 
 def test_a_change_is_kept_named_and_undone(client, started):

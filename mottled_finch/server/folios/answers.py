@@ -40,6 +40,8 @@ from ..plates.models import Plate
 from .figures import laid, plates_of, revision_of
 from .models import Folio
 
+_ASKED = 24.0
+"""Points high: what asks for words."""
 _FEW = 6
 """Colors that stand for a plate."""
 
@@ -108,6 +110,14 @@ def _digest(parts: object) -> str:
     return hashlib.blake2b(json.dumps(parts, default=str).encode(), digest_size=9).hexdigest()
 
 
+def _below_contents(page: FolioPage) -> tuple[float, ...]:
+    """Where words are asked for that an opening does not have yet, if it lists its pages where they would stand."""
+    if not page.links:
+        return ()
+    left, top, _, height = page.links[-1].box
+    return left, min(top + height * 1.4, page.sheet.height - _ASKED), page.sheet.width * 0.6, _ASKED
+
+
 def _page(made: LaidFolio, page: FolioPage, cautions: Sequence[FolioCaution], revisions: dict[str, str]) -> FolioPageAnswer:
     rooms = [RoomAnswer(name=placed.name, box=placed.room, why="") for placed in page.placed]
     rooms += [RoomAnswer(name=lost.name, box=lost.room, why=lost.why) for lost in page.lost]
@@ -121,7 +131,7 @@ def _page(made: LaidFolio, page: FolioPage, cautions: Sequence[FolioCaution], re
         revision=page_revision(made, page, revisions),
         colors=_colors(page),
         headline=_around(page.headline) or page.sheet.headline,
-        words=_around(page.words.texts) or (),
+        words=_around(page.words.texts) or _below_contents(page),
         rooms=sorted(rooms, key=lambda room: (room.box[1], room.box[0])),
         marks=[MarkAnswer(fact=mark.fact, box=mark.box) for mark in page.marks],
         claims=[

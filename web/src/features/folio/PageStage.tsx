@@ -111,8 +111,8 @@ export function PageStage({ data, page, spec, at, room, zoom, onZoom, onRoom, on
             inWriting("words", words, 17)
           ) : (
             <Spot
-              label={page.words.length ? "Words of the page" : "Write words"}
-              empty={!page.words.length}
+              label={spec.words ? "Words of the page" : "Write words"}
+              empty={!spec.words}
               hint="Write words"
               style={place(words)}
               onClick={() => setWriting("words")}

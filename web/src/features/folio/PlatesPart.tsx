@@ -16,7 +16,10 @@ export function PlatesPart({ data, page, spec, at, room, onChange, onGo }: PartP
   const target = room ?? rooms.indexOf("");
   const names = Object.entries(data.spec.plates ?? {});
   const nameOf = (id: number) => names.find(([, { plate }]) => plate === id)?.[0];
-  const options = (plates.data ?? []).map(({ id, title, table_name }) => ({
+  // What a title says of its figure is known of the plates that are laid out.
+  const told = new Map(Object.values(data.plates).map(({ plate, title }) => [plate, title]));
+  const all = (plates.data ?? []).map((plate) => ({ ...plate, title: told.get(plate.id) ?? plate.title }));
+  const options = all.map(({ id, title, table_name }) => ({
     key: `${id}`,
     label: title,
     also: table_name,
@@ -71,7 +74,7 @@ export function PlatesPart({ data, page, spec, at, room, onChange, onGo }: PartP
       {plates.isPending && <Box color="quiet">Fetching the plates</Box>}
       {plates.data && !shown.length && <Box color="quiet">No plate is called that.</Box>}
       {shown.map(({ key }) => {
-        const plate = plates.data?.find(({ id }) => `${id}` === key);
+        const plate = all.find(({ id }) => `${id}` === key);
         if (!plate) return null;
         return (
           <Box
