@@ -275,6 +275,7 @@ def _habits(columns: list[pa.StringArray], delimiter: str, asked: ReadingSpec) -
 
 
 _FEW = 10_000
+"""Records that are read before a thread has begun."""
 _AT_ONCE = 2
 """Columns that are worked on at once: each takes memory for as many records again."""
 
@@ -282,7 +283,7 @@ _AT_ONCE = 2
 def _columns(raw: pa.Table, text: Text, told: Told) -> list[Column]:
     """The columns with their kinds. Most of the work is Arrow's and NumPy's, which hold no lock while they do it."""
     with ThreadPoolExecutor(_AT_ONCE) as pool:
-        at_once = pool.map if raw.num_rows > _FEW else map  # few are read before a thread has begun
+        at_once = pool.map if raw.num_rows > _FEW else map
         made = at_once(lambda i: _column(text.names[i], raw.column(i), text), range(len(text.names)))
         columns = []
         for column in made:  # told from here alone, since who listens may be at the other end of a pipe

@@ -38,10 +38,11 @@ _SIGNED += r"(?P<percent>%)?\s*(?P<after>" + _CURRENCY + r")?\s*(?P<trailing>-?)
 _NO_NUMBER = r"\d[-/:]\d"
 """In dates and times, and never in a number."""
 _FEW = 200
+"""Texts that Python looks through."""
 
 
 def matches(texts: pa.StringArray, pattern: str) -> Mask:
-    """Which texts a pattern is found in. One for Arrow takes longer to be made ready than a few texts take to be looked through."""
+    """Which texts a pattern is found in. Few are looked through sooner than Arrow has made the pattern ready."""
     quick = _quick(pattern) if len(texts) <= _FEW else None
     if quick is not None:
         return np.fromiter((text is not None and quick.search(text) is not None for text in texts.to_pylist()), bool, len(texts))

@@ -27,7 +27,7 @@ _KEPT = re.compile(rf"<[^<>]*><!--{_TOKEN} (\d+)--></[^<>]*>".encode())
 """What stands for a text that is kept: no file can say it, since it is another one whenever this runs."""
 _HEAD_END = b"</p:grpSpPr>"
 _NAMES = tuple(name.encode() for name in (NAME, BESIDE))
-Span = tuple[int, int]
+_Span = tuple[int, int]
 
 
 class Slide:
@@ -117,7 +117,7 @@ class Slide:
         return body if again else bare
 
     def _without(
-        self, body: bytes, begins: bytes, ends: bytes, span_of: Callable[[bytes, int, int], Span | None], tag: str
+        self, body: bytes, begins: bytes, ends: bytes, span_of: Callable[[bytes, int, int], _Span | None], tag: str
     ) -> bytes:
         """Keep what stands in its span wherever something ``begins`` and ``ends`` with no other of the kind in it; a ``tag`` stands
         there for it.
@@ -128,24 +128,24 @@ class Slide:
             after = body.find(begins, begin + 1)
             span = span_of(body, begin, end) if end > 0 and not 0 <= after < end else None
             if span:
-                pieces += [body[at : span[0]], f"<{tag}>{self._mark()}</{tag}>".encode()]
+                pieces += [body[at : span[0]], f"<{tag}><!--{self._mark()}--></{tag}>".encode()]
                 self._texts.append(body[slice(*span)].decode())
                 at = span[1]
             begin = after if end >= 0 else -1
         return b"".join([*pieces, body[at:]])
 
     def _mark(self) -> str:
-        """What stands for the text that is kept next."""
-        return f"<!--{_TOKEN} {len(self._texts)}-->"
+        """What the comment says that stands for the text that is kept next."""
+        return f"{_TOKEN} {len(self._texts)}"
 
     def _keep(self, stand_in: Any, text: str) -> None:
-        stand_in.append(etree.Comment(self._mark()[4:-3]))
+        stand_in.append(etree.Comment(self._mark()))
         self._ours.add(len(self._texts))
         self._texts.append(text)
 
-    def _number(self, table: Any) -> int | None:
-        """Of the text that is kept of a table; None for one that is in the tree."""
-        token, _, number = str(table[0].text).partition(" ") if len(table) else ("", "", "")
+    def _number(self, stand_in: Any) -> int | None:
+        """Of the text that is kept of an element; None for one that is in the tree."""
+        token, _, number = str(stand_in[0].text).partition(" ") if len(stand_in) else ("", "", "")
         return int(number) if token == _TOKEN else None
 
 
@@ -154,7 +154,7 @@ def parsed(text: str) -> Any:
     return tree_of({"a table": text.encode()}, "a table")
 
 
-def _shapes_of_ours(body: bytes, begin: int, end: int) -> Span | None:
+def _shapes_of_ours(body: bytes, begin: int, end: int) -> _Span | None:
     """Where the shapes of a group stand that has a name of ours, and nothing but shapes."""
     head = body.find(_HEAD_END, begin, end)
     if head < 0 or not any(body.find(name, begin, head) >= 0 for name in _NAMES):

@@ -130,6 +130,20 @@ def test_a_damaged_table_of_others_is_told_and_a_damaged_one_of_ours_is_remade()
         anew(with_parts(deck(PAGE), without))
 
 
+def test_no_sign_of_a_file_is_taken_for_what_stands_for_words_or_fills():
+    signs = "\ue000\ue001"
+    content = deck(PAGE)
+
+    def edit(parts):
+        text = parts[SLIDE].decode().replace('lang="en-US"', f'lang="{signs}"').replace("<a:t>4<", f"<a:t>{signs}<")
+        parts[SLIDE] = text.encode()
+
+    odd = with_parts(content, edit)
+    assert any(signs in (text or "") for line in opened(odd).figures[0].texts for text in line)
+    made, wanted = (parts_in(anew(each))[SLIDE].decode() for each in (odd, content))
+    assert plain(made.replace(signs, "en-US")) == plain(wanted)
+
+
 def test_numbers_of_shapes_stay_different_from_each_other():
     both = {"arrange": "beside", "plates": ["late", "crowd"], "headline": "Both"}
     for form in ("table", "shapes"):

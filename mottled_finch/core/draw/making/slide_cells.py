@@ -3,13 +3,14 @@ fill, since most cells of a table look alike.
 """
 
 import re
+import secrets
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from html import unescape
 from typing import NamedTuple
 
-WORDS, FILL = "\ue000", "\ue001"
-"""Stand for what a cell says, and for the color of its fill, where it is written as a whole."""
+WORDS, FILL = (f"{secrets.token_hex(12)}{name}" for name in ("words", "fill"))
+"""Stand for what a cell says, and for the color of its fill, where it is written as a whole: nothing that a file can say."""
 _FILLED = '"/></a:solidFill></a:tcPr></a:tc>'
 """What stands behind the color of a fill."""
 _COLOR = 6

@@ -75,7 +75,7 @@ def table_alone(figure: Figure, table: Tabled, family: str, language: str) -> Wr
     return _Drawing(figure, table, family, language).written()
 
 
-_FILLED = solid(f"#{FILL}")
+_FILLED = solid("#color0").replace("color0", FILL)
 """A fill of any color."""
 
 
