@@ -1,5 +1,6 @@
 """Figures remade for the places that they have in a file that came back, and what changed in them."""
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -12,6 +13,7 @@ from ..draw.png import draw_png
 from ..figure.figure import Figure, laid_anew
 from ..figure.page_words import page_words
 from ..folio.naming import named
+from ..recipe.check import FACT
 from ..recipe.page_type import least_type
 from ..scene import Part
 from ..scene.typeface import using
@@ -126,8 +128,15 @@ def _outside(found: Found, figure: Figure) -> set[Part]:
         ("title", told.title if words.title is None else words.title),
         ("subtitle", words.subtitle or ""),
     )
-    # live facts say something else by now
-    return {part for part, text in parts if not text or "".join(text.partition("{")[0].split()) not in said}
+    return {part for part, text in parts if not _is_said(text, said)}
+
+
+def _is_said(text: str, said: str) -> bool:
+    """Whether words stand among those that are ``said``, without their blanks. Live facts said something else by then, so that one
+    alone could stand for anything.
+    """
+    between = ["".join(words.split()) for words in FACT.split(text)[::2]]
+    return any(between) and re.search(".*?".join(map(re.escape, between)), said, re.DOTALL) is not None
 
 
 def change_of(found: Found, figure: Figure) -> FigureChange:

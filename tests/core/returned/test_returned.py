@@ -263,6 +263,24 @@ def _remove(presentation, name):
             shape._element.getparent().remove(shape._element)
 
 
+@pytest.mark.parametrize("form", ["table", "shapes"])
+@pytest.mark.parametrize("title", ["{highest.row} is late", "Late is {highest.row}, by far", "{highest.row}"])
+def test_a_title_with_live_facts_is_drawn_again_where_it_was_and_nowhere_else(form, title):
+    recipes = {name: {**each, "words": {"title": title}} for name, each in RECIPES.items()}
+    before, now = (title.replace("{highest.row}", each) for each in ("Knot", "Brackwater"))
+
+    def said(content):
+        slides = etree.fromstring(parts_in(content)["ppt/slides/slide1.xml"])
+        figure = ("{*}grpSp", "{*}graphicFrame")
+        return " ".join(text.text or "" for each in slides.iter(*figure) for text in each.iter("{*}t"))
+
+    above, within = deck({"plates": ["late"]}, form=form, recipes=recipes), deck(PAGE, form=form, recipes=recipes)
+    assert said(above).count(before) == said(anew(above)).count(now) == (title == "{highest.row}")
+    assert before in said(within)
+    if title != "{highest.row}":
+        assert now in said(anew(within)) and before not in said(anew(within))
+
+
 def test_shapes_are_laid_out_anew_at_the_size_they_have_now():
     def edit(presentation):
         group = next(each for each in presentation.slides[0].shapes if each.name == named("late"))
