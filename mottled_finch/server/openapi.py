@@ -221,7 +221,7 @@ class SinceAnswer:
 class FolioPageAnswer:
     """A page as it leaves: its headline in full, all that it says as ``told``, a few colors of its first plate, where rooms,
     headline and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says
-    whether its plates are on one scale now, or may be ("could").
+    whether its plates are on one scale now, or may be ("could"); ``house`` is what differs from its slide in a template.
     """
 
     number: int
@@ -239,6 +239,7 @@ class FolioPageAnswer:
     cautions: Sequence[FolioCautionAnswer]
     shares: Literal["yes", "no", "could"]
     since: SinceAnswer
+    house: Sequence[str]
 
 
 @dataclass(frozen=True, kw_only=True)

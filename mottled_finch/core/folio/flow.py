@@ -1,7 +1,7 @@
 """Words laid out in lines: runs of two weights, lists with their marks, measured with the font that draws them."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..scene import Text
 from ..scene.breaks import units
@@ -12,8 +12,6 @@ from .words import Block
 
 LINE = 1.38
 """Of their size: the height of lines."""
-_APART = 0.55
-"""Of a line, between paragraphs; between items of a list half of it."""
 _INDENT = 1.15
 """Of their size: how far a list is set in."""
 _BULLET = "•"
@@ -40,6 +38,20 @@ class Flowed:
 
 
 @dataclass(frozen=True)
+class Spacing:
+    """The height of lines, and what is left open above paragraphs and above items of a list that follow one another; all of their
+    size.
+    """
+
+    line: float = LINE
+    paragraph: float = LINE * 0.55
+    item: float = LINE * 0.275
+
+
+_OURS = Spacing()
+
+
+@dataclass(frozen=True)
 class _Piece:
     x: float
     text: str
@@ -54,26 +66,27 @@ class _Line:
     """What is left open above it, of its size."""
 
 
-def flow(blocks: Sequence[Block], room: Box, size: float, least: float, ink: str) -> Flowed:
+def flow(blocks: Sequence[Block], room: Box, size: float, least: float, ink: str, spacing: Spacing = _OURS) -> Flowed:
     """The blocks in a room: in a size as far as they fit, smaller down to the least where they do not, then cut."""
     left, top, width, height = room
-    lines = _lines(blocks, width, size)
-    while _height(lines, size) > height and size > least:
+    lines = _lines(blocks, width, size, spacing)
+    while _height(lines, size, spacing) > height and size > least:
         size = max(least, round(size * _STEP * 2) / 2 if size * _STEP > least else least)
-        lines = _lines(blocks, width, size)
+        lines = _lines(blocks, width, size, spacing)
     kept = list(lines)
-    while len(kept) > 1 and _height(kept, size) > height:
+    while len(kept) > 1 and _height(kept, size, spacing) > height:
         kept.pop()
     texts, marks, y = [], [], top
     for number, line in enumerate(kept):
         y += (line.above if number else 0.0) * size
+        base = y + size * (1 + (spacing.line - LINE) / 2)
         for piece in line.pieces:
             length = width_of(piece.text, size, piece.weight)
             texts.append(
                 Text(
                     part="words",
                     x=left + piece.x,
-                    y=y + size,
+                    y=base,
                     text=piece.text,
                     size=size,
                     weight=piece.weight,
@@ -82,20 +95,39 @@ def flow(blocks: Sequence[Block], room: Box, size: float, least: float, ink: str
                 )
             )
             if piece.fact:
-                marks.append(Mark(fact=piece.fact, box=(left + piece.x, y, length, size * LINE)))
-        y += size * LINE
+                marks.append(Mark(fact=piece.fact, box=(left + piece.x, y, length, size * spacing.line)))
+        y += size * spacing.line
     return Flowed(texts=tuple(texts), marks=tuple(marks), size=size, height=y - top, cut=len(lines) - len(kept))
 
 
-def _height(lines: Sequence[_Line], size: float) -> float:
-    return sum(size * (LINE + (line.above if number else 0.0)) for number, line in enumerate(lines))
+def set_in(flowed: Flowed, room: Box, across: float, down: float) -> Flowed:
+    """The same words with such shares of what they leave open of a room before each of their lines, and above them all."""
+    if not (across or down):
+        return flowed
+    left, _, width, height = room
+    ends: dict[float, float] = {}
+    for text in flowed.texts:
+        ends[text.y] = max(ends.get(text.y, 0.0), text.x + text.length)
+    lower = max(0.0, height - flowed.height) * down
+    shifts = {y: (left + width - end) * across for y, end in ends.items()}
+    texts = tuple(replace(text, x=text.x + shifts[text.y], y=text.y + lower) for text in flowed.texts)
+    marks = []
+    for mark in flowed.marks:
+        x, y, long, high = mark.box
+        line = min(shifts, key=lambda foot: abs(foot - y - flowed.size))
+        marks.append(replace(mark, box=(x + shifts[line], y + lower, long, high)))
+    return replace(flowed, texts=texts, marks=tuple(marks))
 
 
-def _lines(blocks: Sequence[Block], width: float, size: float) -> list[_Line]:
+def _height(lines: Sequence[_Line], size: float, spacing: Spacing) -> float:
+    return sum(size * (spacing.line + (line.above if number else 0.0)) for number, line in enumerate(lines))
+
+
+def _lines(blocks: Sequence[Block], width: float, size: float, spacing: Spacing) -> list[_Line]:
     found: list[_Line] = []
     last: Block | None = None
     for block in blocks:
-        above = LINE * _APART * (0.5 if last and last.kind == block.kind == "item" else 1.0)
+        above = spacing.item if last and last.kind == block.kind == "item" else spacing.paragraph
         indent = block.depth * size * _INDENT
         lines = _broken(block, width - indent, size)
         for number, pieces in enumerate(lines):

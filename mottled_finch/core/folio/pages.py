@@ -6,7 +6,8 @@ from functools import partial
 from typing import Any
 
 from ..claims.judging import Judged, judged, judged_of
-from ..draw.house.template import Template
+from ..draw.house.painting import SHARES, line_height, placed_lines, weight_of
+from ..draw.house.template import Look, Paragraph, Shape, Spot, Template
 from ..errors import CoreError
 from ..figure.figure import Figure, laid_anew
 from ..figure.page_words import page_words
@@ -15,12 +16,12 @@ from ..recipe.page_type import least_type
 from ..recipe.spec import PageSpec, Recipe
 from ..scene import Part, Text
 from ..scene.room import page_in
-from ..scene.type import balanced, width_of
+from ..scene.type import balanced, cut, width_of, wrap
 from ..scene.typeface import typeface_of, using
 from ..since.comparing import Since, told
 from ..vocabulary import ARRANGEMENT_TERMS
 from .facts import fact_of
-from .flow import Flowed, Mark, flow
+from .flow import Flowed, Mark, Spacing, flow, set_in
 from .rooms import ROOMS, Box
 from .sharing import shared, why_not
 from .sheet import Sheet, sheet_of
@@ -32,10 +33,14 @@ Figures = Mapping[str, Figure | CoreError]
 _LEAD_MOST = 0.34
 """Of the height under a headline that words may take above plates."""
 _CONTENTS_MOST = 0.62
+_LEAST_HEADLINE, _SMALLER = 0.6, 0.94
+"""Of its size: how small a headline gets that has no room, and by how much at a time."""
 _KEY_MOST = 0.4
 """Of the width, that a legend may take which plates share."""
 _SINCE_MOST = 3
 """Cells that a page tells of each plate."""
+_BESIDE = ("plate_words", "since")
+"""Arrangements whose words have a room of their own in every layout."""
 _KEY_TRIES, _KEY_NEAR = 4, 1.0
 """How often its width is tried, and the points by which cells may end elsewhere than without it."""
 
@@ -82,7 +87,9 @@ class Link:
 @dataclass(frozen=True, kw_only=True, eq=False)
 class FolioPage:
     """One page as it leaves. ``title`` and ``blocks`` are its words in full, ``texts`` all of them as they are placed; ``empty``
-    are rooms without a plate; ``unsaid`` are facts that no plate has; ``apart`` says why its plates do not share what they should.
+    are rooms without a plate; ``unsaid`` are facts that no plate has; ``apart`` says why its plates do not share what they should;
+    ``spots`` are those of the template's layout that texts of the page stand in, ``turned`` its texts that do not run from left to
+    right.
     """
 
     number: int
@@ -104,6 +111,8 @@ class FolioPage:
     unsaid: tuple[str, ...] = ()
     apart: str = ""
     title_cut: bool = False
+    spots: tuple[str, ...] = ()
+    turned: tuple[Shape, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -182,7 +191,11 @@ class _Maker:
         body = _under(sheet, head_foot) if title else sheet.body
         words = Flowed()
         term = ARRANGEMENT_TERMS[spec.arrange]
-        if term.words == "lead" and blocks:
+        spot = self._spot_of_words(spec, sheet) if blocks else None
+        above = spot and sheet.spot(spot)
+        if above:
+            words = _flow_in(above, blocks, sheet)
+        elif term.words == "lead" and blocks:
             left, top, width, height = body
             words = flow(blocks, (left, top, width, height * _LEAD_MOST), sheet.lead_size, sheet.least_size, sheet.theme.quiet)
             used = words.height + sheet.gap * 0.6
@@ -195,7 +208,8 @@ class _Maker:
             size = sheet.lead_size if spec.arrange in ("opening", "plate_words") else sheet.words_size
             if listed:
                 room = (room[0], room[1], room[2], room[3] * (1 - _CONTENTS_MOST))
-            words = flow(blocks, room, size, sheet.least_size, sheet.theme.quiet if spec.arrange == "opening" else ink)
+            if not above:
+                words = flow(blocks, room, size, sheet.least_size, sheet.theme.quiet if spec.arrange == "opening" else ink)
             if listed:
                 top = room[1] + (words.height + sheet.gap if blocks else 0.0)
                 left, _, width, _ = rooms.words
@@ -203,7 +217,10 @@ class _Maker:
                 texts += lines
         placed, lost, empty, apart = self._plates(spec, sheet, rooms.plates, rooms.keyed)
         foot = self.said(self.folio.footer, spec)
-        texts += _foot(sheet, foot, index + 1 if self.folio.numbers else None)
+        at_foot = {"foot": foot, "number": str(index + 1) if self.folio.numbers else ""}
+        texts += _foot(sheet, **at_foot)
+        turned = tuple(shape for name, said in at_foot.items() if said and (shape := _turned(said, sheet.spot(name))))
+        stands = {"title": title, **({spot: "words"} if spot else {}), **at_foot}
         return FolioPage(
             number=index + 1,
             spec=spec,
@@ -224,7 +241,14 @@ class _Maker:
             unsaid=tuple(dict.fromkeys(self.unsaid)),
             apart=apart,
             title_cut=title_cut,
+            turned=turned,
+            spots=tuple(name for name, said in stands.items() if said and sheet.spot(name)),
         )
+
+    def _spot_of_words(self, spec: FolioPageSpec, sheet: Sheet) -> str | None:
+        """The spot of the template's layout that the words of a page belong into; None where they have a room of our own."""
+        name = "place" if spec.arrange == "words" else "above"
+        return name if sheet.spot(name) and spec.arrange not in _BESIDE else None
 
     def named(self, plate: str | None, spec: FolioPageSpec | None) -> str | None:
         """The plate that a fact or claim is of."""
@@ -337,35 +361,11 @@ class _Maker:
         self, spec: FolioPageSpec, sheet: Sheet, title: str, ink: str
     ) -> tuple[tuple[Text, ...], tuple[Mark, ...], float, bool]:
         """The headline in lines, its facts, where it ends, and whether some of it has no room."""
-        left, top, width, height = sheet.headline
         if not title:
-            return (), (), top, False
-        size, least = sheet.headline_size, sheet.headline_size * 0.6
-        in_place = sheet.layout is not None and spec.arrange != "opening"
-        most = max(1, int(height / (size * 1.2))) if in_place else (3 if spec.arrange == "opening" else 2)
-        while True:
-            lines = balanced(title, width, size, most, 600)
-            whole = "".join("".join(lines).split()) == "".join(title.split())
-            if whole or size <= least:
-                break
-            size *= 0.94
-            most = max(most, int(height / (size * 1.2)))
-        start = top + max(0.0, (height - len(lines) * size * 1.2) / 2) if in_place else top
-        texts = tuple(
-            Text(
-                part="title",
-                x=left,
-                y=start + size * (1 + number * 1.2),
-                text=line,
-                size=size,
-                weight=600,
-                ink=ink,
-                length=width_of(line, size, 600),
-            )
-            for number, line in enumerate(lines)
-        )
-        marks = tuple(self._marked(spec.headline or "", spec, texts))
-        return texts, marks, start + len(lines) * size * 1.2, not whole
+            return (), (), sheet.headline[1], False
+        spot = sheet.spot("title")
+        texts, end, whole = _in_spot(title, sheet, spot.look) if spot else _in_lines(title, sheet, ink, spec.arrange)
+        return texts, tuple(self._marked(spec.headline or "", spec, texts)), end, not whole
 
     def _marked(self, words: str, spec: FolioPageSpec, lines: Sequence[Text]) -> list[Mark]:
         """Where the facts of a headline stand, as far as each is on one line."""
@@ -376,9 +376,9 @@ class _Maker:
             while line < len(lines):
                 start = lines[line].text.find(run.text, at)
                 if start >= 0:
-                    before = width_of(lines[line].text[:start], lines[line].size, 600)
-                    length = width_of(run.text, lines[line].size, 600)
                     each = lines[line]
+                    before = width_of(each.text[:start], each.size, each.weight)
+                    length = width_of(run.text, each.size, each.weight)
                     found.append(Mark(fact=run.fact, box=(each.x + before, each.y - each.size, length, each.size * 1.2)))
                     at = start + len(run.text)
                     break
@@ -475,14 +475,89 @@ def _under(sheet: Sheet, head_foot: float) -> Box:
     return left, start, width, max(top + height - start, sheet.gap)
 
 
-def _foot(sheet: Sheet, words: str, number: int | None) -> list[Text]:
+def _in_lines(title: str, sheet: Sheet, ink: str, arrange: str) -> tuple[tuple[Text, ...], float, bool]:
+    """A headline in lines, where it ends, and whether all of it has room."""
+    left, top, width, height = sheet.headline
+    size, least = sheet.headline_size, sheet.headline_size * _LEAST_HEADLINE
+    fixed = sheet.layout is not None and arrange != "opening"
+    most = max(1, int(height / (size * 1.2))) if fixed else (3 if arrange == "opening" else 2)
+    while True:
+        lines = balanced(title, width, size, most, 600)
+        whole = _is_whole(lines, title)
+        if whole or size <= least:
+            break
+        size *= _SMALLER
+        most = max(most, int(height / (size * 1.2)))
+    start = top + max(0.0, (height - len(lines) * size * 1.2) / 2) if fixed else top
+    texts = tuple(
+        Text(
+            part="title",
+            x=left,
+            y=start + size * (1 + number * 1.2),
+            text=line,
+            size=size,
+            weight=600,
+            ink=ink,
+            length=width_of(line, size, 600),
+        )
+        for number, line in enumerate(lines)
+    )
+    return texts, start + len(lines) * size * 1.2, whole
+
+
+def _in_spot(title: str, sheet: Sheet, look: Look) -> tuple[tuple[Text, ...], float, bool]:
+    """The same in the place and the look that a layout of the house has for it."""
+    _, top, width, height = sheet.headline
+    said = title.upper() if look.capitals else title
+    size = look.size
+    while True:
+        most = max(1, int(height / line_height(look, size)))
+        lines = wrap(said, width, size, most, weight_of(look))
+        whole = _is_whole(lines, said)
+        if whole or size <= look.size * _LEAST_HEADLINE:
+            break
+        size *= _SMALLER
+    texts = placed_lines(lines, sheet.headline, look, size, "title")
+    return texts, max(top + height, texts[-1].y), whole
+
+
+def _turned(said: str, spot: Spot | None) -> Shape | None:
+    """What is said in a spot whose text does not run from left to right."""
+    if spot is None or spot.turned is None:
+        return None
+    return replace(spot.turned, words=(Paragraph(text=said, look=spot.look),))
+
+
+def _flow_in(spot: Spot, blocks: Sequence[Block], sheet: Sheet) -> Flowed:
+    """Words in a place of a layout of the house, as that has them."""
+    look = spot.look
+    spacing = Spacing(line=line_height(look, 1.0), paragraph=look.above, item=look.above)
+    if look.capitals:
+        blocks = [replace(block, runs=tuple(replace(run, text=run.text.upper()) for run in block.runs)) for block in blocks]
+    words = flow(blocks, spot.inner, look.size, min(sheet.least_size, look.size), look.ink, spacing)
+    return set_in(words, spot.inner, SHARES[look.align], SHARES[look.upright])
+
+
+def _is_whole(lines: Sequence[str], text: str) -> bool:
+    return "".join("".join(lines).split()) == "".join(text.split())
+
+
+def _foot(sheet: Sheet, foot: str, number: str) -> list[Text]:
+    """What stands at the foot; in a layout of the house where that has it, and not where it has no place for it."""
     left, top, width, _ = sheet.foot
     size = sheet.foot_size
-    texts = [_text(sheet, left, top + size, balanced(words, width * 0.86, size, 1)[0], size, quiet=True)] if words else []
-    if number is not None:
-        text = str(number)
-        length = width_of(text, size)
-        texts.append(_text(sheet, left + width - length, top + size, text, size, quiet=True))
+    if sheet.layout is not None:
+        found: list[Text] = []
+        for name, words in (("foot", foot), ("number", number)):
+            spot = sheet.spot(name)
+            if spot and words and not spot.turned:
+                line = cut(words.upper() if spot.look.capitals else words, spot.inner[2], spot.look.size, weight_of(spot.look))
+                found += placed_lines([line], spot.inner, spot.look, spot.look.size)
+        return found
+    texts = [_text(sheet, left, top + size, balanced(foot, width * 0.86, size, 1)[0], size, quiet=True)] if foot else []
+    if number:
+        length = width_of(number, size)
+        texts.append(_text(sheet, left + width - length, top + size, number, size, quiet=True))
     return texts
 
 

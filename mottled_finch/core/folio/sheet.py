@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-from ..draw.house.template import Layout, Template
+from ..draw.house.template import Layout, Spot, Template, Told
 from ..errors import DrawError, did_you_mean
 from ..recipe.spec import PageSpec
 from ..scene import Theme
@@ -17,7 +17,7 @@ _FOOT = 2.2
 @dataclass(frozen=True, kw_only=True)
 class Sheet:
     """Sizes of type and lengths in points. ``headline`` is where that begins and the most that it takes; the ``body`` begins behind
-    its last line, or where the ``layout`` of a template has it.
+    its last line, or where the ``layout`` of a template has it, of which ``told`` knows what it paints.
     """
 
     page: PageSpec
@@ -32,6 +32,7 @@ class Sheet:
     foot_size: float
     gap: float
     layout: Layout | None = None
+    told: Told | None = None
 
     @property
     def width(self) -> float:
@@ -40,6 +41,10 @@ class Sheet:
     @property
     def height(self) -> float:
         return float(self.page.height)
+
+    def spot(self, name: str) -> Spot | None:
+        """Where the layout has a text; None where it has none, or there is no layout."""
+        return self.layout.spots.get(name) if self.layout else None
 
 
 def sheet_of(folio: FolioSpec, page: FolioPageSpec, template: Template | None, path: str = "page") -> Sheet:
@@ -54,7 +59,7 @@ def _grown(page: PageSpec) -> float:
     return min(1.7, max(0.7, float(area**0.25)))
 
 
-def _plain(page: PageSpec, *, opening: bool, layout: Layout | None = None) -> Sheet:
+def _plain(page: PageSpec, *, opening: bool) -> Sheet:
     grow = _grown(page)
     margin, foot = round(40 * grow), round(21 * grow) / 2
     width, height = float(page.width), float(page.height)
@@ -74,7 +79,6 @@ def _plain(page: PageSpec, *, opening: bool, layout: Layout | None = None) -> Sh
         least_size=round(11 * grow),
         foot_size=foot,
         gap=round(22 * grow),
-        layout=layout,
     )
 
 
@@ -91,13 +95,20 @@ def _in_house(folio: FolioSpec, page: FolioPageSpec, template: Template, path: s
             received=name,
             allowed=names,
         )
+    if page.arrange == "opening" and not page.layout and told.opening is not None:
+        layout = told.opening
     spec = replace(
         folio.page, width=round(told.width), height=round(told.height), theme="paper", ground=layout.ground, ink=layout.ink
     )
-    sheet = _plain(spec, opening=page.arrange == "opening", layout=layout)
-    if page.arrange == "opening":
-        return sheet
+    sheet = replace(_plain(spec, opening=page.arrange == "opening"), layout=layout, told=told)
+    title = sheet.spot("title")
     left, top, width, height = layout.room
-    headline = layout.title_box or (left, max(0.0, top - sheet.headline_size * 1.4), width, sheet.headline_size * 1.3)
+    if title is not None:
+        sheet = replace(sheet, headline=title.inner, headline_size=title.look.size)
+    if page.arrange == "opening":
+        words = sheet.spot("above")
+        return sheet if words is None else replace(sheet, body=words.inner, lead_size=words.look.size)
+    if title is None:
+        sheet = replace(sheet, headline=(left, max(0.0, top - sheet.headline_size * 1.4), width, sheet.headline_size * 1.3))
     low = min(top + height, sheet.foot[1] - sheet.foot_size)
-    return replace(sheet, headline=headline, body=(left, top, width, max(low - top, height * 0.8)))
+    return replace(sheet, body=(left, top, width, max(low - top, height * 0.8)))

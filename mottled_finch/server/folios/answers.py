@@ -12,6 +12,7 @@ from mottled_finch.core.color.palettes import BLANK_STEP
 from mottled_finch.core.errors import CoreError
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.folio.cautions import FolioCaution, folio_cautions
+from mottled_finch.core.folio.house_notes import house_notes
 from mottled_finch.core.folio.load import dump_folio
 from mottled_finch.core.folio.outputs.svg import said_by
 from mottled_finch.core.folio.pages import Folio as LaidFolio
@@ -102,7 +103,12 @@ def pages_answer(folio: Folio) -> FolioPagesAnswer:
 def page_revision(made: LaidFolio, page: FolioPage, revisions: dict[str, str]) -> str:
     """What changes whenever the picture of a page may."""
     words = ["".join(text.text for text in page.texts), *(f"{text.x:.2f} {text.y:.2f}" for text in page.texts)]
-    parts = [dump_object(page.spec), dump_object(made.spec.page), words, made.template.name if made.template else ""]
+    parts = [
+        dump_object(page.spec),
+        dump_object(made.spec.page),
+        words,
+        f"{made.template.given} {made.template.told.reading}" if made.template else "",
+    ]
     return _digest([parts, [revisions.get(placed.name, "") for placed in page.placed], [lost.why for lost in page.lost]])
 
 
@@ -155,6 +161,7 @@ def _page(made: LaidFolio, page: FolioPage, cautions: Sequence[FolioCaution], re
         ],
         shares=_shares(page),
         since=since_answer({name: made.changes[name] for name in page.spec.plates if name in made.changes}),
+        house=house_notes(made, page),
     )
 
 

@@ -2,6 +2,7 @@
 
 import json
 from pathlib import PurePath
+from typing import Any
 
 from django.db import transaction
 
@@ -20,14 +21,18 @@ def give(content: bytes, file: str) -> HouseTemplate:
     """Keep a template under the name of its file, in place of one of that name. It is read by a process of its own. Raises
     DrawError for one that cannot be used, Problem where it ends that process.
     """
+    said, kept = _read(content)
+    name = PurePath(file).stem.strip()[: LIMITS.template_most] or "Template"
+    found, _ = HouseTemplate.objects.update_or_create(kind=said["kind"], name=name, defaults={"told": said, "content": kept})
+    return found
+
+
+def _read(content: bytes) -> tuple[dict[str, Any], bytes]:
     try:
         told, kept = LOOKS.do("template", content)
     except WorkFailed as error:
         raise Problem(422, f"The template cannot be read: {error}.", "file") from error
-    name = PurePath(file).stem.strip()[: LIMITS.template_most] or "Template"
-    said = json.loads(told)
-    found, _ = HouseTemplate.objects.update_or_create(kind=said["kind"], name=name, defaults={"told": said, "content": kept})
-    return found
+    return json.loads(told), kept
 
 
 def template_for(page: PageSpec, laid_in: Kind | None) -> Template | None:
@@ -45,11 +50,18 @@ def template_for(page: PageSpec, laid_in: Kind | None) -> Template | None:
             received=named,
             allowed=names,
         )
-    return Template(name=kept.name, told=said_of(kept), content=bytes(kept.content))
+    return Template(name=kept.name, told=said_of(kept), content=bytes(kept.content), given=kept.given.isoformat())
 
 
 def said_of(kept: HouseTemplate) -> Told:
-    return from_json(kept.told)
+    """What a template says of itself; one that was read when less was read of templates is read again."""
+    told = from_json(kept.told)
+    if told is None:
+        said, _ = _read(bytes(kept.content))
+        HouseTemplate.objects.filter(pk=kept.pk, given=kept.given).update(told=said)
+        told = from_json(said)
+        assert told is not None
+    return told
 
 
 def usual_choices() -> dict[str, str]:

@@ -2590,7 +2590,7 @@ export interface components {
             layouts: string[];
             problem: string;
         };
-        /** @description A page as it leaves: its headline in full, all that it says as ``told``, a few colors of its first plate, where rooms, headline and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says whether its plates are on one scale now, or may be ("could"). */
+        /** @description A page as it leaves: its headline in full, all that it says as ``told``, a few colors of its first plate, where rooms, headline and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says whether its plates are on one scale now, or may be ("could"); ``house`` is what differs from its slide in a template. */
         FolioPageAnswer: {
             number: number;
             title: string;
@@ -2608,6 +2608,7 @@ export interface components {
             /** @enum {unknown} */
             shares: "yes" | "no" | "could";
             since: components["schemas"]["SinceAnswer"];
+            house: string[];
         };
         /** @description A room of a page, in points, and the plate in it by its name, if there is one; ``why`` says why it cannot be made. */
         RoomAnswer: {

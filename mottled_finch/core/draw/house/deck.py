@@ -1,19 +1,22 @@
 """A .pptx or .potx of the house: its layouts, each with the room that a figure has on it, and the deck without slides."""
 
 import io
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, field, replace
 from typing import Any
 
+from .looks import P, base_of, look_of
+from .painted import WRONG, Painter, Pictures, box_of, inks_of
+from .paints import EMU, A, Inks
 from .parts import TYPES, check_quiet, packed, refused
-from .template import Box, Layout, Told
+from .template import Box, Layout, Shape, Spot, Told
 from .theme import HouseTheme, theme_in
 
-_EMU = 12_700
-"""Of a point."""
-_P = "{http://schemas.openxmlformats.org/presentationml/2006/main}"
 _R = "{http://schemas.openxmlformats.org/officeDocument/2006/relationships}"
 _TITLES = ("title", "ctrTitle")
 _FOOTERS = ("dt", "ftr", "sldNum", "hdr")
+_FOOT = {"foot": "ftr", "number": "sldNum"}
+"""What stands at the foot of our pages, and the placeholders for it."""
 _WORDS = ("body", "subTitle")
 _CONTENTS = ("obj", "tbl", "chart", "pic", "dgm", "media", "clipArt")
 _TAKING = ("obj", "tbl")
@@ -26,8 +29,8 @@ _MOSTLY = 0.3
 """Of the slide: a text that takes more stands where content would."""
 _BUSY = 0.02
 """Of the room: what lies under more of it makes words hard to read."""
-_OF_OWN = 1.25
-"""As how many times as large a room counts that is a place for content."""
+_NAMED_MOST, _NAME_MOST = 12, 60
+"""Things that are not painted, and letters of their names, that are told."""
 _DROPPED = ("/thumbnail", "/custom-properties", "/commentAuthors", "/authors")
 _MADE_FOR = ("sectionLst", "custShowLst", "modifyVerifier")
 """Parts of a presentation that name its slides, or close it."""
@@ -36,27 +39,23 @@ _MADE_FOR = ("sectionLst", "custShowLst", "modifyVerifier")
 def deck_of(parts: dict[str, bytes]) -> tuple[Told, bytes]:
     """What a deck says of itself, and the deck without slides. Raises DrawError where no layout has room for a figure."""
     from pptx import Presentation
+    from pptx.exc import PythonPptxError
 
     parts[TYPES] = parts[TYPES].replace(b"presentationml.template.main+xml", b"presentationml.presentation.main+xml")
     try:
         deck = Presentation(io.BytesIO(packed(parts)))
         _emptied(deck)
-        wide, high = deck.slide_width / _EMU, deck.slide_height / _EMU
-        themes = [(master, _theme_of(master)) for master in deck.slide_masters]
-        layouts = [
-            found
-            for master, theme in themes
-            for layout in master.slide_layouts
-            if (found := _layout(layout, master, theme, wide, high))
-        ]
-    except (KeyError, ValueError, AttributeError, TypeError, IndexError, SyntaxError) as error:
+        wide, high = deck.slide_width / EMU, deck.slide_height / EMU
+        house = _House((wide, high))
+        layouts = [found for master in deck.slide_masters for found in house.layouts(master)]
+    except (*WRONG, PythonPptxError) as error:
         raise refused("the deck is damaged, a part that belongs to it is not there; open and save it anew") from error
     if not layouts:
         raise refused("the deck has no layout with room for a figure; give one with a layout of a title and content")
     out = io.BytesIO()
     deck.save(out)
     check_quiet(out.getvalue())
-    first = themes[0][1]
+    first = house.themes[0]
     told = Told(
         kind="slides",
         width=round(wide, 2),
@@ -65,6 +64,9 @@ def deck_of(parts: dict[str, bytes]) -> tuple[Told, bytes]:
         fonts=first.fonts,
         layouts=tuple({each.name: each for each in reversed(layouts)}.values())[::-1],
         usual=max(layouts, key=_suits).name,
+        opening=house.opening,
+        paintings=house.paintings,
+        pictures=house.pictures.kept,
     )
     return told, out.getvalue()
 
@@ -76,7 +78,7 @@ def _emptied(deck: Any) -> None:
         deck.slides._sldIdLst.remove(each)
     for element in [each for each in deck.element.iter() if str(each.tag).rpartition("}")[2] in _MADE_FOR]:
         parent = element.getparent()
-        holder = parent if parent is not None and parent.tag == f"{_P}ext" else element
+        holder = parent if parent is not None and parent.tag == f"{P}ext" else element
         holder.getparent().remove(holder)
     for holder in (deck.part.package, deck.part):
         relations = holder._rels
@@ -96,12 +98,79 @@ def _related(slide: Any, ending: str) -> Iterator[bytes]:
             yield relation.target_part.blob
 
 
-def _layout(layout: Any, master: Any, theme: HouseTheme, wide: float, high: float) -> Layout | None:
+@dataclass
+class _House:
+    """What is gathered of a deck while its layouts are read."""
+
+    size: tuple[float, float]
+    themes: list[HouseTheme] = field(default_factory=list)
+    opening: Layout | None = None
+    paintings: dict[str, tuple[Shape, ...]] = field(default_factory=dict)
+    pictures: Pictures = field(default_factory=Pictures)
+
+    def layouts(self, master: Any) -> Iterator[Layout]:
+        """The layouts of a master that have room for a figure."""
+        theme = _theme_of(master)
+        self.themes.append(theme)
+        whole = Inks(theme, dict(master._element.find(f"{P}clrMap").attrib))
+        below = Painter(slide=master, master=master, inks=whole, pictures=self.pictures, size=self.size)
+        number = len(self.themes)
+        grounds, shapes = f"ground {number}", f"master {number}"
+        self.paintings[grounds], self.paintings[shapes] = below.ground() or (), below.shapes()
+        for place, layout in enumerate(master.slide_layouts):
+            inks = inks_of(layout, whole)
+            painter = Painter(slide=layout, master=master, inks=inks, pictures=self.pictures, size=self.size)
+            found = self._opening(painter) if layout._element.get("type") == "title" else _layout(painter)
+            if found is None:
+                continue
+            own = painter.ground()
+            names = {f"ground {number}.{place}": own or (), f"shapes {number}.{place}": painter.shapes()}
+            self.paintings |= {name: each for name, each in names.items() if each}
+            of_master = layout._element.get("showMasterSp") != "0"
+            ground = grounds if own is None else next(iter(names))
+            painted = (ground, *((shapes,) if of_master else ()), *list(names)[1:])
+            over = [shape for name in painted[1:] for shape in self.paintings.get(name, ())]
+            missed = [*(below.missed if of_master else ()), *painter.missed]
+            boxes = [*map(box_of, over), *(each.box for each in missed if each.box)]
+            laid = replace(
+                found,
+                busy=_is_busy(self.paintings.get(ground, ()), boxes, found.room),
+                painted=tuple(name for name in painted if self.paintings.get(name)),
+                unpainted=tuple(dict.fromkeys(each.name[:_NAME_MOST] for each in missed))[:_NAMED_MOST],
+            )
+            if layout._element.get("type") == "title":
+                self.opening = self.opening or laid
+            else:
+                yield laid
+
+    def _opening(self, painter: Painter) -> Layout | None:
+        """The layout of title slides, whose room is that of its words."""
+        if self.opening is not None:
+            return None
+        places = [_Place(each, painter, []) for each in painter.slide.placeholders if each.width is not None]
+        words = next((each for each in places if each.kind in _WORDS), None)
+        title = next((each for each in places if each.kind in _TITLES), None)
+        room = words.box if words else (0.0, 0.0, *self.size)
+        return _laid(painter, places, room, title=title, above=words)
+
+
+def _laid(painter: Painter, places: "Sequence[_Place]", room: Box, **named: "_Place | None") -> Layout:
+    """A layout with a room, and where its texts stand."""
+    ground = _ground(painter)
+    spots = {name: place.spot for name, place in named.items() if place}
+    spots |= {name: place.spot for name, kind in _FOOT.items() if (place := next((p for p in places if p.kind == kind), None))}
+    return Layout(
+        name=painter.slide.name, room=room, ground=ground, ink=painter.inks.theme.ink_on(ground, painter.inks.mapped), spots=spots
+    )
+
+
+def _layout(painter: Painter) -> Layout | None:
     """The layout with the room that it leaves a figure; None where that is too small."""
-    if layout._element.get("type") == "title" or any(_is_upright(each) for each in layout.placeholders):
+    layout, (wide, high) = painter.slide, painter.size
+    if any(_is_upright(each) for each in layout.placeholders):
         return None
     cloned = [each._element for each in layout.iter_cloneable_placeholders()]
-    places = [_Place(each, cloned) for each in layout.placeholders if each.width is not None]
+    places = [_Place(each, painter, cloned) for each in layout.placeholders if each.width is not None]
     title = next((each for each in places if each.kind in _TITLES), None)
     contents = [each for each in places if each.kind in _CONTENTS]
     words = [each for each in places if each.kind in _WORDS]
@@ -115,36 +184,34 @@ def _layout(layout: Any, master: Any, theme: HouseTheme, wide: float, high: floa
     room = _within(place.box, wide, high) if place else _between(title, places, wide, high)
     if room[2] < _LEAST[0] or room[3] < _LEAST[1]:
         return None
-    mapped = dict(master._element.find(f"{_P}clrMap").attrib)
-    ground = _ground(layout, master, theme, mapped)
     above = [each for each in words if each.box[1] + each.box[3] <= room[1] + _GAP and each.box[0] < room[0] + room[2]]
     below = [each for each in words if each not in above]
-    return Layout(
-        name=layout.name,
-        room=room,
-        ground=ground,
-        ink=theme.ink_on(ground, mapped),
-        busy=_is_busy(layout, master, room),
+    over = above[-1] if above else None
+    return replace(
+        _laid(painter, places, room, title=title, place=place, above=over),
         place=place.number if place else None,
         takes=place.takes if place else "",
         title=title.number if title else None,
-        title_box=title.box if title else None,
-        above=above[-1].number if above else None,
+        above=over.number if over else None,
         below=max(below, key=lambda each: each.box[1]).number if below else None,
+        others=len(words) + len(contents) - (place in contents) + (place is not None and place.kind == "pic"),
     )
 
 
 class _Place:
     """A placeholder: its number among those that slides of the layout begin with, and its lengths in points."""
 
-    def __init__(self, shape: Any, cloned: Sequence[Any]) -> None:
+    def __init__(self, shape: Any, painter: Painter, cloned: Sequence[Any]) -> None:
         self.number = cloned.index(shape._element) if shape._element in cloned else None
         self.kind: str = shape._element.ph.get("type", "obj")
         named = "".join(f' {name}="{shape._element.ph.get(name)}"' for name in ("type", "idx") if shape._element.ph.get(name))
         self.takes = f"<p:ph{named}/>" if self.kind in _TAKING else ""
-        left, top, width, height = (round(each / _EMU, 2) for each in (shape.left, shape.top, shape.width, shape.height))
+        left, top, width, height = (round(each / EMU, 2) for each in (shape.left, shape.top, shape.width, shape.height))
         self.box = left, top, width, height
         self.area = self.box[2] * self.box[3]
+        both = shape._element, base_of(shape, painter.master)
+        look = look_of(shape, painter.master, painter.inks)
+        self.spot = Spot(box=self.box, look=look, back=painter.back_of(*both), turned=painter.turned(*both))
 
 
 def _is_upright(shape: Any) -> bool:
@@ -166,33 +233,24 @@ def _between(title: _Place | None, others: list[_Place], wide: float, high: floa
     return round(left, 2), round(top, 2), round(across, 2), round(min([high * (1 - _EDGE), *feet]) - _GAP - top, 2)
 
 
-def _ground(layout: Any, master: Any, theme: HouseTheme, mapped: dict[str, str]) -> str:
+def _ground(painter: Painter) -> str:
     """The plain color of the ground; of a picture or a run of colors, that of the theme."""
-    for slide in (layout, master):
-        ground = slide._element.find(f"{_P}cSld/{_P}bg")
+    usual = painter.inks.theme.named("bg1", painter.inks.mapped) or "#ffffff"
+    for slide in (painter.slide, painter.master):
+        ground = slide._element.find(f"{P}cSld/{P}bg")
         if ground is not None:
-            plain = ground.find(f"{_P}bgRef") is not None or any(str(each.tag).endswith("}solidFill") for each in ground.iter())
-            found = theme.color_in(ground, mapped) if plain else None
-            return found or theme.named("bg1", mapped) or "#ffffff"
-    return theme.named("bg1", mapped) or "#ffffff"
+            plain = ground.find(f"{P}bgRef")
+            holder = plain if plain is not None else ground.find(f"{P}bgPr/{A}solidFill")
+            found = painter.inks.color_in(holder)
+            return found[0] if found else usual
+    return usual
 
 
-def _is_busy(layout: Any, master: Any, room: Box) -> bool:
-    """Whether the ground is no plain color, or something of the master or the layout lies under the room."""
-    if any(str(each.tag).endswith(("}blipFill", "}gradFill")) for slide in (layout, master) for each in _painted(slide)):
+def _is_busy(ground: Iterable[Shape], boxes: Iterable[Box], room: Box) -> bool:
+    """Whether the ground is no plain color, or something lies under the room."""
+    if any(each.picture or (each.fill and len(each.fill.stops) > 1) for each in ground):
         return True
-    shapes = [*layout.shapes, *(master.shapes if layout._element.get("showMasterSp") != "0" else ())]
-    boxes = [
-        [each / _EMU for each in (shape.left, shape.top, shape.width, shape.height)]
-        for shape in shapes
-        if not shape.is_placeholder and shape.width is not None
-    ]
     return any(_common(box, room) > _BUSY * room[2] * room[3] for box in boxes)
-
-
-def _painted(slide: Any) -> Iterator[Any]:
-    ground = slide._element.find(f"{_P}cSld/{_P}bg")
-    return iter(()) if ground is None else ground.iter()
 
 
 def _common(one: Sequence[float], other: Sequence[float]) -> float:
@@ -202,6 +260,8 @@ def _common(one: Sequence[float], other: Sequence[float]) -> float:
     return max(0.0, across) * max(0.0, down)
 
 
-def _suits(layout: Layout) -> tuple[bool, float]:
-    """How well a layout suits a single figure: with a title, as large as can be, if possible in a place of its own."""
-    return layout.title is not None, layout.room[2] * layout.room[3] * (1.0 if layout.place is None else _OF_OWN)
+def _suits(layout: Layout) -> tuple[bool, int, bool, float]:
+    """How well a layout suits a single figure: with a title, with no other texts than that and a place for content, or none, and
+    then as large as can be.
+    """
+    return layout.title is not None, -layout.others, layout.place is not None, layout.room[2] * layout.room[3]

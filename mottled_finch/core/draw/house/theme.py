@@ -1,8 +1,7 @@
 """Colors and fonts of a theme (ISO/IEC 29500-1, 20.1.6)."""
 
-import colorsys
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from typing import Any
 
 from ...color.spaces import bytes_of, contrast
@@ -11,15 +10,19 @@ from ...scene.themes import LEAST_CONTRAST
 _A = "{http://schemas.openxmlformats.org/drawingml/2006/main}"
 _ACCENTS = tuple(f"accent{i}" for i in range(1, 7))
 _USUAL = {"bg1": "lt1", "tx1": "dk1", "bg2": "lt2", "tx2": "dk2"}
+_STYLES = {"fills": "fillStyleLst", "lines": "lnStyleLst", "grounds": "bgFillStyleLst"}
 _LIGHT, _DARK = "#ffffff", "#000000"
 
 
 @dataclass(frozen=True)
 class HouseTheme:
-    """``colors`` as "#rrggbb" by the names of the scheme, and the families of headings and of all else."""
+    """``colors`` as "#rrggbb" by the names of the scheme, the families of headings and of all else, and the theme's own ``fills``,
+    ``lines`` and ``grounds``, as XML.
+    """
 
     colors: Mapping[str, str]
     fonts: tuple[str, str]
+    styles: Mapping[str, Sequence[Any]] = field(default_factory=dict)
 
     @property
     def accents(self) -> tuple[str, ...]:
@@ -28,14 +31,6 @@ class HouseTheme:
     def named(self, name: str, mapped: Mapping[str, str] | None = None) -> str | None:
         """A color by the name that a slide has for it, which a master may map to another of the scheme."""
         return self.colors.get((mapped or {}).get(name) or _USUAL.get(name, name))
-
-    def color_in(self, fill: Any, mapped: Mapping[str, str]) -> str | None:
-        """The plain color below an element, if there is one."""
-        for element in fill.iter(f"{_A}srgbClr", f"{_A}sysClr", f"{_A}schemeClr"):
-            of_scheme = element.tag == f"{_A}schemeClr"
-            found = self.named(element.get("val", ""), mapped) if of_scheme else _hex(element)
-            return found and _lightened(found, element)
-        return None
 
     def ink_on(self, ground: str, mapped: Mapping[str, str]) -> str:
         """The theme's own ink, or the one of its light and dark that is read on the ground."""
@@ -50,32 +45,28 @@ def theme_in(tree: Any) -> HouseTheme:
     colors = {"lt1": _LIGHT, "dk1": _DARK}
     scheme = tree.find(f".//{_A}clrScheme")
     for place in scheme if scheme is not None else ():
-        found = next((color for each in place if (color := _hex(each))), None)
+        found = next((color for each in place if (color := plain_color(each))), None)
         if found:
             colors[place.tag.removeprefix(_A)] = found
     families = tuple(
         face.get("typeface", "") if (face := tree.find(f".//{_A}{name}/{_A}latin")) is not None else ""
         for name in ("majorFont", "minorFont")
     )
-    return HouseTheme(colors, (families[0], families[1]))
+    styles = {
+        kind: found.findall("*")
+        for kind, name in _STYLES.items()
+        if (found := tree.find(f".//{_A}fmtScheme/{_A}{name}")) is not None
+    }
+    return HouseTheme(colors, (families[0], families[1]), styles)
 
 
-def _hex(element: Any) -> str | None:
+def plain_color(element: Any) -> str | None:
+    """The color of an element that says it in figures."""
     text = element.get("lastClr") if element.tag == f"{_A}sysClr" else element.get("val", "")
     try:
         return "#" + bytes.fromhex(text or "").hex() if len(text or "") == 6 else None
     except ValueError:
         return None
-
-
-def _lightened(color: str, element: Any) -> str:
-    """The color with its lightness as the element changes it (20.1.2.3.20 and .21)."""
-    changes = {each.tag.removeprefix(_A): int(each.get("val", "100000")) / 100_000 for each in element}
-    if not changes.keys() & {"lumMod", "lumOff"}:
-        return color
-    hue, lightness, saturation = colorsys.rgb_to_hls(*(part / 255 for part in bytes_of(color).tolist()))
-    lightness = min(1.0, max(0.0, lightness * changes.get("lumMod", 1.0) + changes.get("lumOff", 0.0)))
-    return "#" + bytes(round(part * 255) for part in colorsys.hls_to_rgb(hue, lightness, saturation)).hex()
 
 
 def _apart(one: str, other: str) -> float:

@@ -171,7 +171,7 @@ def put_panel(slide: Any, box: Box, color: str) -> None:
     panel.fill.solid()
     panel.fill.fore_color.rgb = color_of(color)
     panel.line.fill.background()
-    panel.shadow.inherit = False
+    panel._element.remove(panel._element.find("{*}style"))  # which throws a shadow in some office programs
 
 
 def color_of(color: str) -> Any:

@@ -21,7 +21,6 @@ from ..words import Block, Run
 from .deck import packed, plain_deck
 
 _TITLE_ONLY = 5
-_OPENS = ("title", "ctrTitle")
 _FIELD = "{B6F15528-21DE-4FAA-801E-634DDDAF4B2B}"
 """Any number of this form (ISO/IEC 29500-1, 22.9.2.4) names a field."""
 
@@ -93,17 +92,15 @@ class _Slide:
             shape.click_action.target_slide = slides[link.number - 1].slide
 
     def _layout(self) -> Any:
-        """The layout of the template that the page is laid in; of an opening that of its title slide, if it has one."""
+        """The layout of the template that the page is laid in."""
         layouts = [each for master in self.deck.slide_masters for each in master.slide_layouts]
         if self.page.sheet.layout is None:
             return self.deck.slide_layouts[_TITLE_ONLY]
-        if self.page.spec.arrange == "opening" and not self.page.spec.layout:
-            title = next((each for each in layouts if each._element.get("type") in _OPENS), None)
-            if title is not None:
-                return title
         return next(each for each in layouts if each.name == self.page.sheet.layout.name)
 
     def _headline(self) -> None:
+        from pptx.util import Pt
+
         title = self.slide.shapes.title
         page, sheet = self.page, self.page.sheet
         if title is None:
@@ -116,8 +113,12 @@ class _Slide:
             return
         frame = title.text_frame
         frame.text = printable(page.title)
+        spot = sheet.spot("title")
         if sheet.layout is None:
             self._placed(title, page)
+        elif spot and page.headline[0].size < spot.look.size:
+            for paragraph in frame.paragraphs:
+                paragraph.font.size = Pt(round(page.headline[0].size, 1))
 
     def _placed(self, title: Any, page: FolioPage) -> None:
         """A headline of a plain deck, where and as large as the page has it."""

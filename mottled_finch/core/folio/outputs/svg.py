@@ -1,6 +1,7 @@
 """One page of a folio as SVG: its words, and the scenes of its plates where they stand."""
 
 from ...draw.canvas import paint
+from ...draw.house.painting import paint_layout
 from ...draw.svg import SvgCanvas, with_letters, xml_number
 from ...scene import Text
 from ...scene.type import wrap
@@ -24,6 +25,8 @@ def page_svg(page: FolioPage, *, with_font: bool) -> str:
     canvas, sheet, typeface = SvgCanvas(), page.sheet, typeface_for(page)
     canvas.rect(0, 0, sheet.width, sheet.height, sheet.theme.ground)
     with using(typeface):
+        if sheet.told is not None and sheet.layout is not None:
+            paint_layout(canvas, sheet.told, sheet.layout, page.number, page.spots, page.turned)
         for lost in page.lost:
             _lost(canvas, page, lost)
     for placed in page.placed:

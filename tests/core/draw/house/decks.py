@@ -3,16 +3,19 @@
 import io
 import re
 import zipfile
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 import docx
 import pptx
+from PIL import Image
 from pptx.util import Pt
+
+Change = Callable[[str, bytes], bytes]
 
 ACCENTS = ("7a2e12", "c98a3d", "1f6b6d", "5b5b4d", "884466", "335577")
 
 
-def changed(content: bytes, change: Callable[[str, bytes], bytes], more: dict[str, bytes] | None = None) -> bytes:
+def changed(content: bytes, change: Change, more: dict[str, bytes] | None = None) -> bytes:
     """A package whose parts were changed, and to which others were added."""
     out = io.BytesIO()
     with zipfile.ZipFile(io.BytesIO(content)) as given, zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as made:
@@ -64,6 +67,78 @@ def deck(*, slides: int = 2, ground: str = "", width: float = 960, height: float
         return body
 
     return changed(saved(made), house)
+
+
+A = "http://schemas.openxmlformats.org/drawingml/2006/main"
+P = "http://schemas.openxmlformats.org/presentationml/2006/main"
+
+
+def picture(color: tuple[int, ...] = (196, 30, 58), size: tuple[int, int] = (40, 20), form: str = "PNG") -> bytes:
+    """A picture whose left half is of the color, its right half white."""
+    made = Image.new("RGB", size, (255, 255, 255))
+    made.paste(color[:3], (0, 0, size[0] // 2, size[1]))
+    out = io.BytesIO()
+    made.save(out, form)
+    return out.getvalue()
+
+
+def painted(
+    master: str = "", layout: str = "", *, ground: str = "", pictures: Sequence[bytes] = (), change: Change | None = None
+) -> bytes:
+    """A deck whose master and "Title and Content" layout paint shapes that are given as XML; these name pictures by rIdP0 and so
+    on. ``ground`` is what the master's ground is.
+    """
+    head = f'<p:spTree xmlns:a="{A}" xmlns:p="{P}"'
+
+    def house(name: str, body: bytes) -> bytes:
+        shapes = {"ppt/slideMasters/slideMaster1.xml": master, "ppt/slideLayouts/slideLayout2.xml": layout}.get(name, "")
+        body = body.replace(b"<p:spTree", head.encode(), 1) if shapes else body
+        at = re.search(rb"</p:grpSpPr>|<p:grpSpPr/>", body)
+        if shapes and at:
+            body = body[: at.end()] + shapes.encode() + body[at.end() :]
+        if name == "ppt/slideMasters/slideMaster1.xml" and ground:
+            body = re.sub(rb"<p:bg>.*?</p:bg>", b"<p:bg>" + ground.encode() + b"</p:bg>", body, flags=re.DOTALL)
+        if name in ("ppt/slideMasters/_rels/slideMaster1.xml.rels", "ppt/slideLayouts/_rels/slideLayout2.xml.rels"):
+            kind = "http://schemas.openxmlformats.org/officeDocument/2006/relationships/image"
+            links = "".join(
+                f'<Relationship Id="rIdP{i}" Type="{kind}" Target="../media/own{i}.png"/>' for i in range(len(pictures))
+            )
+            body = body.replace(b"</Relationships>", links.encode() + b"</Relationships>")
+        if name == "[Content_Types].xml" and b'Extension="png"' not in body:
+            body = body.replace(b"<Override", b'<Default Extension="png" ContentType="image/png"/><Override', 1)
+        return change(name, body) if change else body
+
+    return changed(deck(slides=0), house, {f"ppt/media/own{i}.png": each for i, each in enumerate(pictures)})
+
+
+def shape(  # noqa: PLR0913
+    box: tuple[float, float, float, float],
+    *,
+    kind: str = "rect",
+    fill: str = '<a:solidFill><a:srgbClr val="336699"/></a:solidFill>',
+    line: str = "<a:ln><a:noFill/></a:ln>",
+    adjust: str = "",
+    place: str = "",
+    words: str = "",
+    style: str = "",
+    geometry: str = "",
+    name: str = "A shape",
+) -> str:
+    """A shape as PresentationML; its box in points, ``place`` the attributes of how it is turned."""
+    outline = geometry or f'<a:prstGeom prst="{kind}"><a:avLst>{adjust}</a:avLst></a:prstGeom>'
+    return (
+        f'<p:sp><p:nvSpPr><p:cNvPr id="90" name="{name}"/><p:cNvSpPr/><p:nvPr userDrawn="1"/></p:nvSpPr>'
+        f"<p:spPr>{at(box, place)}{outline}{fill}{line}</p:spPr>{style}{words}</p:sp>"
+    )
+
+
+def at(box: tuple[float, float, float, float], place: str = "", of: str = "a:xfrm") -> str:
+    left, top, width, height = (round(each * 12_700) for each in box)
+    return f'<{of} {place}><a:off x="{left}" y="{top}"/><a:ext cx="{width}" cy="{height}"/></{of}>'
+
+
+def solid(color: str, changes: str = "") -> str:
+    return f'<a:solidFill><a:srgbClr val="{color}">{changes}</a:srgbClr></a:solidFill>'
 
 
 def potx(content: bytes) -> bytes:

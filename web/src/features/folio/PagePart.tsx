@@ -97,6 +97,11 @@ export function PagePart(props: PartProps) {
             options={[["", "as all pages"], ...data.layouts.map((name) => [name, name] as const)]}
             onChange={(layout) => onChange(withPage(at, { layout: layout || undefined }))}
           />
+          {page.house.map((note) => (
+            <Box key={note} mt="6px" color="quiet" textStyle="small">
+              {note}
+            </Box>
+          ))}
         </Box>
       )}
       {several && (

@@ -1,0 +1,107 @@
+"""How texts of a template look: each says little itself, and takes the rest from the layout, the master and its styles of text
+(ISO/IEC 29500-1, 19.3.1.51 and 21.1.2).
+"""
+
+from collections.abc import Iterator, Sequence
+from typing import Any
+
+from .paints import EMU, A, Inks, fill_in
+from .template import Align, Look, Upright
+
+P = "{http://schemas.openxmlformats.org/presentationml/2006/main}"
+_STYLES = {"title": "titleStyle", "ctrTitle": "titleStyle", "dt": "otherStyle", "ftr": "otherStyle", "sldNum": "otherStyle"}
+_BASES = {"ctrTitle": "title", "subTitle": "body"}
+_ALIGN: dict[str, Align] = {"l": "start", "ctr": "middle", "r": "end", "just": "start", "dist": "start"}
+_UPRIGHT: dict[str, Upright] = {"t": "top", "ctr": "middle", "b": "bottom"}
+_USUAL_SIZE, _USUAL_HEIGHT = 18.0, 1.2
+"""Of a text that says no size, in points, and of lines, of their size."""
+_INSETS = (("lIns", 91_440), ("tIns", 45_720), ("rIns", 91_440), ("bIns", 45_720))
+
+
+def base_of(shape: Any, master: Any) -> Any:
+    """The master's placeholder that one of a layout takes from what it does not say itself; None where there is none."""
+    kind = shape._element.ph.get("type", "obj")
+    base = _BASES.get(kind, kind if kind in _STYLES else "body")
+    return next((each._element for each in master.placeholders if each._element.ph.get("type", "obj") == base), None)
+
+
+def look_of(shape: Any, master: Any, inks: Inks) -> Look:
+    """How texts of a placeholder of a layout look."""
+    kind = shape._element.ph.get("type", "obj")
+    bodies = [each.find(f"{P}txBody") for each in (shape._element, base_of(shape, master)) if each is not None]
+    found = [each for each in bodies if each is not None]
+    styles = master._element.find(f"{P}txStyles/{P}{_STYLES.get(kind, 'bodyStyle')}")
+    levels = [*(each.find(f"{A}lstStyle/{A}lvl1pPr") for each in found), _first_level(styles)]
+    return _look(levels, [each.find(f"{A}bodyPr") for each in found], inks)
+
+
+def words_of(shape: Any, master: Any, inks: Inks) -> Iterator[tuple[str, Look]]:
+    """The paragraphs of a shape that is no placeholder, each with its look."""
+    body = shape.find(f"{P}txBody")
+    if body is None:
+        return
+    style = shape.find(f"{P}style/{A}fontRef")
+    color = inks.color_in(style)
+    base = [body.find(f"{A}lstStyle/{A}lvl1pPr"), _first_level(master._element.find(f"{P}txStyles/{P}otherStyle"))]
+    for paragraph in body.iterfind(f"{A}p"):
+        runs = [each for each in paragraph.iterfind("*") if each.tag in (f"{A}r", f"{A}fld", f"{A}br")]
+        text = "".join(_text(each) for each in runs)
+        own = next((each.find(f"{A}rPr") for each in runs if each.find(f"{A}t") is not None), paragraph.find(f"{A}endParaRPr"))
+        levels = [paragraph.find(f"{A}pPr"), *base]
+        yield text, _look(levels, [body.find(f"{A}bodyPr")], inks, own=own, ink=color[0] if color else None)
+
+
+def _text(run: Any) -> str:
+    if run.tag == f"{A}br":
+        return "\n"
+    if run.tag == f"{A}fld" and run.get("type") == "slidenum":
+        return "\ufffc"
+    return "".join(run.itertext(f"{A}t"))
+
+
+def _first_level(styles: Any) -> Any:
+    return styles.find(f"{A}lvl1pPr") if styles is not None else None
+
+
+def _look(levels: Sequence[Any], frames: Sequence[Any], inks: Inks, *, own: Any = None, ink: str | None = None) -> Look:
+    """The look by properties of paragraphs and frames, of which each but the last says what those before it do not. ``own`` are
+    properties of the text itself, ``ink`` is what it has by its style.
+    """
+    levels = [each for each in levels if each is not None]
+    texts = [each for each in (own, *(level.find(f"{A}defRPr") for level in levels)) if each is not None]
+    frames = [each for each in frames if each is not None]
+    fills = [fill for each in texts[: 1 if own is not None else 0] if (fill := fill_in(each)) is not None]
+    colors = [inks.color_in(fill) for fill in fills]
+    if not any(colors) and ink is None:
+        colors = [inks.color_in(fill) for each in texts if (fill := fill_in(each)) is not None]
+    spaced = next((found for each in levels if (found := each.find(f"{A}lnSpc/{A}spcPct")) is not None), None)
+    size = int(_first(texts, "sz", "0")) / 100 or _USUAL_SIZE
+    left, top, right, bottom = (int(_first(frames, name, str(usual))) / EMU for name, usual in _INSETS)
+    return Look(
+        size=size,
+        ink=next((color[0] for color in colors if color), None) or ink or inks.theme.named("tx1", inks.mapped) or "#000000",
+        bold=_first(texts, "b", "0") in ("1", "true"),
+        capitals=_first(texts, "cap", "none") == "all",
+        align=_ALIGN.get(_first(levels, "algn", "l"), "start"),
+        upright=_UPRIGHT.get(_first(frames, "anchor", "t"), "top"),
+        inset=(round(left, 2), round(top, 2), round(right, 2), round(bottom, 2)),
+        leading=_share(spaced.get("val", "100000")) if spaced is not None else 1.0,
+        above=_above(levels, size),
+    )
+
+
+def _above(levels: Sequence[Any], size: float) -> float:
+    """What is left open above a paragraph, of its size."""
+    found = next((each for level in levels for each in level.iterfind(f"{A}spcBef/*")), None)
+    if found is None:
+        return 0.0
+    text = found.get("val", "0")
+    return _share(text) * _USUAL_HEIGHT if found.tag == f"{A}spcPct" else round(int(text) / 100 / size, 3)
+
+
+def _first(elements: Sequence[Any], name: str, usual: str) -> str:
+    return next((each.get(name) for each in elements if each.get(name) is not None), usual)
+
+
+def _share(text: str) -> float:
+    return round(float(text[:-1]) / 100 if text.endswith("%") else int(text) / 100_000, 3)
