@@ -3,6 +3,7 @@
 import io
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
+from functools import cache
 from typing import Any
 
 from .looks import P, base_of, look_of
@@ -29,6 +30,7 @@ _MOSTLY = 0.3
 """Of the slide: a text that takes more stands where content would."""
 _BUSY = 0.02
 """Of the room: what lies under more of it makes words hard to read."""
+_DAMAGED = "the deck is damaged, a part that belongs to it is not there; open and save it anew"
 _NAMED_MOST, _NAME_MOST = 12, 60
 """Things that are not painted, and letters of their names, that are told."""
 _DROPPED = ("/thumbnail", "/custom-properties", "/commentAuthors", "/authors")
@@ -39,7 +41,6 @@ _MADE_FOR = ("sectionLst", "custShowLst", "modifyVerifier")
 def deck_of(parts: dict[str, bytes]) -> tuple[Told, bytes]:
     """What a deck says of itself, and the deck without slides. Raises DrawError where no layout has room for a figure."""
     from pptx import Presentation
-    from pptx.exc import PythonPptxError
 
     parts[TYPES] = parts[TYPES].replace(b"presentationml.template.main+xml", b"presentationml.presentation.main+xml")
     try:
@@ -48,8 +49,10 @@ def deck_of(parts: dict[str, bytes]) -> tuple[Told, bytes]:
         wide, high = deck.slide_width / EMU, deck.slide_height / EMU
         house = _House((wide, high))
         layouts = [found for master in deck.slide_masters for found in house.layouts(master)]
-    except (*WRONG, PythonPptxError) as error:
-        raise refused("the deck is damaged, a part that belongs to it is not there; open and save it anew") from error
+    except _wrong() as error:
+        raise refused(_DAMAGED) from error
+    if not layouts and house.damaged:
+        raise refused(_DAMAGED)
     if not layouts:
         raise refused("the deck has no layout with room for a figure; give one with a layout of a title and content")
     out = io.BytesIO()
@@ -107,6 +110,7 @@ class _House:
     opening: Layout | None = None
     paintings: dict[str, tuple[Shape, ...]] = field(default_factory=dict)
     pictures: Pictures = field(default_factory=Pictures)
+    damaged: list[str] = field(default_factory=list)
 
     def layouts(self, master: Any) -> Iterator[Layout]:
         """The layouts of a master that have room for a figure."""
@@ -115,33 +119,40 @@ class _House:
         whole = Inks(theme, dict(master._element.find(f"{P}clrMap").attrib))
         below = Painter(slide=master, master=master, inks=whole, pictures=self.pictures, size=self.size)
         number = len(self.themes)
-        grounds, shapes = f"ground {number}", f"master {number}"
-        self.paintings[grounds], self.paintings[shapes] = below.ground() or (), below.shapes()
+        self.paintings |= zip(_names(f"{number}"), (below.ground() or (), below.shapes()), strict=True)
         for place, layout in enumerate(master.slide_layouts):
-            inks = inks_of(layout, whole)
-            painter = Painter(slide=layout, master=master, inks=inks, pictures=self.pictures, size=self.size)
-            found = self._opening(painter) if layout._element.get("type") == "title" else _layout(painter)
-            if found is None:
+            try:
+                found = self._read(layout, below, f"{number}.{place}")
+            except _wrong():  # one that is not as it should be does not take the others with it
+                self.damaged.append(layout.name)
                 continue
-            own = painter.ground()
-            names = {f"ground {number}.{place}": own or (), f"shapes {number}.{place}": painter.shapes()}
-            self.paintings |= {name: each for name, each in names.items() if each}
-            of_master = layout._element.get("showMasterSp") != "0"
-            ground = grounds if own is None else next(iter(names))
-            painted = (ground, *((shapes,) if of_master else ()), *list(names)[1:])
-            over = [shape for name in painted[1:] for shape in self.paintings.get(name, ())]
-            missed = [*(below.missed if of_master else ()), *painter.missed]
-            boxes = [*map(box_of, over), *(each.box for each in missed if each.box)]
-            laid = replace(
-                found,
-                busy=_is_busy(self.paintings.get(ground, ()), boxes, found.room),
-                painted=tuple(name for name in painted if self.paintings.get(name)),
-                unpainted=tuple(dict.fromkeys(each.name[:_NAME_MOST] for each in missed))[:_NAMED_MOST],
-            )
-            if layout._element.get("type") == "title":
-                self.opening = self.opening or laid
-            else:
-                yield laid
+            if found is not None and layout._element.get("type") == "title":
+                self.opening = self.opening or found
+            elif found is not None:
+                yield found
+
+    def _read(self, layout: Any, below: Painter, number: str) -> Layout | None:
+        """A layout of the master that ``below`` reads, with all that it paints; None where it has no room for a figure."""
+        inks = inks_of(layout, below.inks)
+        painter = Painter(slide=layout, master=below.master, inks=inks, pictures=self.pictures, size=self.size)
+        found = self._opening(painter) if layout._element.get("type") == "title" else _layout(painter)
+        if found is None:
+            return None
+        of_master = layout._element.get("showMasterSp") != "0"
+        names = _names(number)
+        own, shapes = painter.ground(), painter.shapes()
+        self.paintings |= {name: each for name, each in zip(names, (own, shapes), strict=True) if each}
+        grounds, masters = _names(number.partition(".")[0])
+        painted = (grounds if own is None else names[0], *((masters,) if of_master else ()), names[1])
+        over = [shape for name in painted[1:] for shape in self.paintings.get(name, ())]
+        missed = [*(below.missed if of_master else ()), *painter.missed]
+        boxes = [*map(box_of, over), *(each.box for each in missed if each.box)]
+        return replace(
+            found,
+            busy=_is_busy(self.paintings.get(painted[0], ()), boxes, found.room),
+            painted=tuple(name for name in painted if self.paintings.get(name)),
+            unpainted=tuple(dict.fromkeys(each.name[:_NAME_MOST] for each in missed))[:_NAMED_MOST],
+        )
 
     def _opening(self, painter: Painter) -> Layout | None:
         """The layout of title slides, whose room is that of its words."""
@@ -152,6 +163,19 @@ class _House:
         title = next((each for each in places if each.kind in _TITLES), None)
         room = words.box if words else (0.0, 0.0, *self.size)
         return _laid(painter, places, room, title=title, above=words)
+
+
+@cache
+def _wrong() -> tuple[type[Exception], ...]:
+    """What goes wrong in a package that is not as it should be."""
+    from pptx.exc import PythonPptxError
+
+    return *WRONG, PythonPptxError
+
+
+def _names(number: str) -> tuple[str, str]:
+    """Of the ground and of the shapes of a master by its number, or of one of its layouts."""
+    return f"ground {number}", f"shapes {number}"
 
 
 def _laid(painter: Painter, places: "Sequence[_Place]", room: Box, **named: "_Place | None") -> Layout:

@@ -35,7 +35,9 @@ def outline_of(properties: Any, width: float, height: float) -> str | None:
 
 
 def number(value: float) -> str:
-    """A length in a path."""
+    """A length in a path. Raises ValueError for one without end."""
+    if not math.isfinite(value):
+        raise ValueError(value)
     return f"{round(value, 2) + 0.0:.2f}".rstrip("0").rstrip(".")
 
 

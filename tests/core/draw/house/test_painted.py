@@ -256,7 +256,7 @@ def test_layouts_have_what_their_master_paints_unless_they_say_not():
     told, _ = template_of(painted(shape((0, 0, 9, 9)), shape((0, 0, 7, 7)), change=alone))
     assert [each.size for each in own(told)] == [(9, 9), (7, 7)]
     assert [each.size for each in own(told, "Two Content")] == [(9, 9)] and own(told, "Title Only") == []
-    assert told.opening is not None and [key for key in told.opening.painted if key.startswith("master")]
+    assert told.opening is not None and [key for key in told.opening.painted if key.startswith("shapes")]
 
 
 def test_a_layout_may_map_the_colors_of_its_master_anew():
@@ -311,7 +311,8 @@ def test_texts_have_the_looks_of_layout_master_and_styles():
 def test_words_of_their_own_are_read_with_their_looks_and_numbers():
     body = (
         '<p:txBody><a:bodyPr vert="vert270" anchor="b" wrap="none"/><a:lstStyle/><a:p><a:pPr algn="r"/>'
-        '<a:r><a:rPr lang="en" sz="900" b="1" cap="all"><a:solidFill><a:srgbClr val="aa0000"/></a:solidFill></a:rPr><a:t>Page </a:t></a:r>'
+        '<a:r><a:rPr lang="en" sz="900" b="1" cap="all"><a:solidFill><a:srgbClr val="aa0000"/></a:solidFill></a:rPr>'
+        "<a:t>Page </a:t></a:r>"
         '<a:fld id="{00000000-0000-0000-0000-000000000000}" type="slidenum"><a:t>7</a:t></a:fld></a:p></p:txBody>'
     )
     told, _ = template_of(painted(shape((100, 100, 20, 200), words=body)))
@@ -332,6 +333,17 @@ def test_what_was_read_is_kept_and_read_again_once_more_is_read():
     assert from_json(plain) == told
     assert from_json({**plain, "reading": 1}) is None
     assert from_json({key: value for key, value in plain.items() if key != "reading"}) is None
+
+
+def test_a_layout_that_is_not_as_it_should_be_does_not_take_the_others_with_it():
+    """A head is no placeholder of slides: its layout cannot be read."""
+
+    def damaged(name: str, body: bytes) -> bytes:
+        return body.replace(b'type="ftr"', b'type="hdr"') if name.endswith("slideLayout2.xml") else body
+
+    told, _ = template_of(painted(change=damaged))
+    assert told.layout("Title and Content") is None and told.layout("Title Only") is not None
+    assert told.usual not in ("", "Title and Content")
 
 
 def test_endless_shapes_end():
