@@ -8,6 +8,9 @@ import pytest
 from playwright.sync_api import expect
 from pptx import Presentation
 
+from tests.core.draw.house.decks import painted as painted_deck
+from tests.core.draw.house.decks import shape, solid
+
 from .conftest import drop, painted, wait_until
 from .test_accessibility import violations
 
@@ -271,3 +274,35 @@ def test_it_holds_at_every_width(page, folio, width):
     assert violations(page) == []
     assert page.evaluate("document.documentElement.scrollWidth") <= width
     page.set_viewport_size({"width": 1280, "height": 800})
+
+
+PAINT_AT = """async (image, [x, y]) => {
+    await image.decode();
+    const canvas = new OffscreenCanvas(image.naturalWidth, image.naturalHeight);
+    const pen = canvas.getContext('2d');
+    pen.drawImage(image, 0, 0);
+    return [...pen.getImageData(x * canvas.width, y * canvas.height, 1, 1).data].slice(0, 3);
+}"""
+
+
+def test_a_page_is_shown_on_what_the_template_of_the_house_paints(page, folio):
+    open_folio(page, folio, 2)
+    page.get_by_role("tab", name="Template").click()
+    band, cloud = shape((0, 0, 960, 20), fill=solid("0b5fa5")), shape((0, 0, 9, 9), kind="cloud", name="Cloud")
+    page.get_by_label("File: Slides are laid in").set_input_files(
+        {"name": "Harbor house.pptx", "mimeType": "application/octet-stream", "buffer": painted_deck(band, cloud)}
+    )
+    expect(page.get_by_role("combobox", name="Slides are laid in")).to_have_value("Harbor house")
+    saved(page)
+    shown = page.get_by_test_id("folio-page").locator("img")
+    wait_until(lambda: shown.evaluate(PAINT_AT, [0.5, 0.02]) == [11, 95, 165])
+    page.get_by_role("tab", name="Page").click()
+    expect(page.get_by_text('Not shown here: "Cloud" of the layout; it is on the slide.')).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("combobox", name="Layout of the template").select_option("Title Only")
+    expect(page.get_by_text("Not shown here")).to_have_count(0)
+    saved(page)
+    assert shown.evaluate(PAINT_AT, [0.5, 0.02]) == [11, 95, 165]
+    page.get_by_role("tab", name="Template").click()
+    page.get_by_role("combobox", name="Slides are laid in").select_option("plain")
+    wait_until(lambda: shown.evaluate(PAINT_AT, [0.5, 0.02]) == [255, 255, 255])

@@ -16,7 +16,7 @@ from mottled_finch.core.folio.source import folio_source_in, put_folio
 from mottled_finch.core.returned.returning import refreshed
 from mottled_finch.server.folios.figures import laid, plates_of
 from mottled_finch.server.folios.models import Folio
-from tests.core.draw.house.decks import deck
+from tests.core.draw.house.decks import deck, painted, shape, solid
 
 from .test_imports import give, read
 
@@ -190,11 +190,19 @@ def test_a_plate_that_is_removed_or_broken_is_told_and_holds_the_folio_back(clie
 
 def test_pages_are_laid_in_the_house_s_template_and_plain_while_it_is_gone(client, started):
     address = f"/api/folios/{started['folio']['id']}"
-    given = client.generic("POST", "/api/templates?name=House.pptx", deck(), content_type="application/octet-stream").json()
+    house = painted(shape((0, 0, 90, 9), fill=solid("0b5fa5")), shape((0, 0, 9, 9), kind="cloud", name="Cloud"))
+    given = client.generic("POST", "/api/templates?name=House.pptx", house, content_type="application/octet-stream").json()
     changed = put(client, started, {**started["spec"], "page": {"template": {"slides": "House"}}}).json()
     assert changed["problem"] == "" and "Title Only" in changed["layouts"] and changed["pages"][0]["width"] == given["width"]
+    assert changed["pages"][1]["house"] == ['Not shown here: "Cloud" of the layout; it is on the slide.']
+    drawn = client.get(f"{address}/pages/2.svg").content
+    assert b'fill="#0b5fa5"' in drawn
     slides = Presentation(io.BytesIO(client.get(f"{address}/export.pptx").content)).slides
     assert slides[1].slide_layout.name == "Title and Content"
+    client.generic("POST", "/api/templates?name=House.pptx", deck(), content_type="application/octet-stream")
+    anew = client.get(address).json()["pages"][1]
+    assert anew["revision"] != changed["pages"][1]["revision"] and anew["house"] == []
+    assert b'fill="#0b5fa5"' not in client.get(f"{address}/pages/2.svg").content
     assert client.get(f"{address}/export.pdf").status_code == 200
     client.delete(f"/api/templates/{given['id']}")
     gone = client.get(address).json()

@@ -5,10 +5,14 @@ import zipfile
 
 import pptx
 import pytest
+from django.utils import timezone
 
 from mottled_finch.core.draw import source_in
+from mottled_finch.core.draw.house.template import to_json
+from mottled_finch.server.plates.models import HouseTemplate
+from mottled_finch.server.plates.templates import said_of
 from mottled_finch.server.work.worker import LOOKS, WorkFailed
-from tests.core.draw.house.decks import changed, deck, document, potx
+from tests.core.draw.house.decks import changed, deck, document, painted, potx, shape
 
 CSV = "pier,month,minutes\n" + "".join(f"{pier},{month},{i}\n" for i, pier in enumerate("abc") for month in "xyz")
 PIVOT = {"rows": [{"field": "pier"}], "columns": [{"field": "month"}], "measure": {"take": "average", "of": "minutes"}}
@@ -122,3 +126,17 @@ def test_a_library_can_leave_the_source_out_unless_asked(client, plate):
         refused = client.put("/api/usual-choices", {"choices": choices}, format="json")
         assert refused.status_code == 422 and reason in refused.json()["detail"]
     assert client.get("/api/usual-choices").json() == {"choices": {"source": "no"}}
+
+
+def test_one_that_was_read_when_less_was_read_is_read_again(client, plate):
+    """A library of before knows of no shapes, spots or opening."""
+    given = give(client, painted(shape((0, 0, 90, 9))), "House.pptx").json()
+    now = HouseTemplate.objects.get().told
+    before = {name: value for name, value in now.items() if name not in ("opening", "paintings", "pictures", "reading")}
+    before["layouts"] = [{**each, "title_box": None} for each in now["layouts"]]
+    HouseTemplate.objects.update(told=before, given=timezone.now())
+    assert client.get("/api/templates").json() == [given]
+    kept = HouseTemplate.objects.get()
+    assert to_json(said_of(kept)) == now and now["paintings"]["shapes 1"]
+    number = plate(template={"slides": "House"})
+    assert client.get(f"/api/plates/{number}/export.pptx").status_code == 200

@@ -1,6 +1,7 @@
 """Templates of the house, given once to the library and named by plates; and what is usual of outputs in it."""
 
 import json
+from collections.abc import Hashable
 from pathlib import PurePath
 from typing import Any
 
@@ -13,8 +14,11 @@ from mottled_finch.core.recipe import PageSpec
 from mottled_finch.core.vocabulary import CHOICE_TERMS, LIMITS
 
 from ..refusal import Problem
+from ..tables.kept import Kept
 from ..work.worker import LOOKS, WorkFailed
 from .models import HouseTemplate, UsualChoice
+
+_TOLD: Kept[Hashable, Told] = Kept(lambda kept: len(kept) > 40)
 
 
 def give(content: bytes, file: str) -> HouseTemplate:
@@ -54,14 +58,16 @@ def template_for(page: PageSpec, laid_in: Kind | None) -> Template | None:
 
 
 def said_of(kept: HouseTemplate) -> Told:
-    """What a template says of itself; one that was read when less was read of templates is read again."""
-    told = from_json(kept.told)
-    if told is None:
-        said, _ = _read(bytes(kept.content))
-        HouseTemplate.objects.filter(pk=kept.pk, given=kept.given).update(told=said)
-        told = from_json(said)
+    """What a template says of itself; one that was read when less was read of templates is read again. Raises Problem where that
+    cannot be.
+    """
+
+    def read() -> Told:
+        told = from_json(kept.told) or from_json(_read(bytes(kept.content))[0])
         assert told is not None
-    return told
+        return told
+
+    return _TOLD.get((kept.pk, kept.given), read)
 
 
 def usual_choices() -> dict[str, str]:
