@@ -220,8 +220,9 @@ class SinceAnswer:
 @dataclass(frozen=True, kw_only=True)
 class FolioPageAnswer:
     """A page as it leaves: its headline in full, all that it says as ``told``, a few colors of its first plate, where rooms,
-    headline and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says
-    whether its plates are on one scale now, or may be ("could"); ``house`` is what differs from its slide in a template.
+    headline and words are in points, and whether there are words, its own or its plate's, its claims and cautions. ``revision``
+    changes whenever its picture does; ``shares`` says whether its plates are on one scale now, or may be ("could"); ``house`` is
+    what differs from its slide in a template.
     """
 
     number: int
@@ -233,6 +234,7 @@ class FolioPageAnswer:
     colors: Sequence[str]
     headline: Sequence[float]
     words: Sequence[float]
+    says: bool
     rooms: Sequence[RoomAnswer]
     marks: Sequence[MarkAnswer]
     claims: Sequence[ClaimedAnswer]

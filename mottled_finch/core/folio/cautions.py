@@ -5,9 +5,10 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
 from ..errors import DrawError
+from ..figure.figure import Figure
 from ..language import speaking
 from ..vocabulary import ARRANGEMENT_TERMS, NUMBER_FACTS
-from ..words.wording import counted
+from ..words.wording import beginning, counted
 from .pages import Claimed, Folio, FolioPage
 from .sharing import alike, same_scale, why_not
 from .spec import FolioClaimSpec, FolioPageSpec, FolioSpec
@@ -57,6 +58,10 @@ def check_claims(folio: Folio, cure: str) -> None:
             f"{cure}",
             path=f"page {page.number}",
         )
+
+
+_LEAST_SIDE, _MUCH_LARGER = 3.0, 2.0
+"""Points of a cell below which nothing can be told apart in it, unless it is no larger on a page of its own."""
 
 
 def _broken_claim(folio: Folio, page: FolioPage) -> Found:
@@ -154,6 +159,32 @@ def _empty_room(folio: Folio, page: FolioPage) -> Found:
         yield f"There is room for {counted(len(page.empty), 'more plate')}.", cures
 
 
+def _cramped(folio: Folio, page: FolioPage) -> Found:
+    """Plates whose cells are lines here, and are not where these have a page of their own."""
+    for place, placed in enumerate(page.placed):
+        here, alone = placed.figure.scene.grid, folio.figures[placed.name]
+        there = alone.scene.grid if isinstance(alone, Figure) else None
+        if here is None or there is None:
+            continue
+        side = min(here.cell_width, here.cell_height)
+        if side < _LEAST_SIDE and side * _MUCH_LARGER <= min(there.cell_width, there.cell_height):
+            words = f"{beginning(placed.name)} has too little room here: its cells are {side:.2g} points high or wide."
+            yield words, (_apart(folio, page, place),) if len(page.placed) > 1 else ()
+
+
+def _apart(folio: Folio, page: FolioPage, place: int) -> FolioCure:
+    """One of its plates on the page after it, and the page arranged for those that are left."""
+    name = page.placed[place].name
+    left = [each for each in page.spec.plates if each]
+    left.remove(name)
+    fits = next((each for each, term in ARRANGEMENT_TERMS.items() if term.plates == len(left)), page.spec.arrange)
+    stays = replace(page.spec, plates=tuple(left), arrange=fits, share=page.spec.share and len(left) > 1)
+    pages = folio.spec.pages
+    alone = FolioPageSpec(plates=(name,), layout=page.spec.layout)
+    anew = (*pages[: page.number - 1], stays, alone, *pages[page.number :])
+    return FolioCure(words="Give it a page of its own", folio=replace(folio.spec, pages=anew))
+
+
 FOLIO_CAUTIONS: dict[str, Callable[[Folio, FolioPage], Found]] = {
     "broken_claim": _broken_claim,
     "lost_plate": _lost_plate,
@@ -161,6 +192,7 @@ FOLIO_CAUTIONS: dict[str, Callable[[Folio, FolioPage], Found]] = {
     "typed_number": _typed_number,
     "two_scales": _two_scales,
     "cut_words": _cut_words,
+    "cramped": _cramped,
     "empty_room": _empty_room,
 }
 

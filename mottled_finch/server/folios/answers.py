@@ -138,6 +138,7 @@ def _page(made: LaidFolio, page: FolioPage, cautions: Sequence[FolioCaution], re
         colors=_colors(page),
         headline=_around(page.headline) or page.sheet.headline,
         words=_around(page.words.texts) or _below_contents(page),
+        says=bool(page.words.texts),
         rooms=sorted(rooms, key=lambda room: (room.box[1], room.box[0])),
         marks=[MarkAnswer(fact=mark.fact, box=mark.box) for mark in page.marks],
         claims=[

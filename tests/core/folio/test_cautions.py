@@ -73,3 +73,31 @@ def test_a_folio_does_not_leave_while_a_claim_is_broken():
         "words, or add --broken"
     )
     assert next(iter(FOLIO_CAUTIONS)) == "broken_claim"
+
+
+def test_a_plate_that_has_too_little_room_gets_a_page_of_its_own():
+    rows = [{"field": "pier"}, {"field": "month"}]
+    long = recipe(
+        pivot={"rows": rows, "columns": [{"field": "month"}], "measure": {"take": "sum", "of": "minutes"}}, words={"title": "Long"}
+    )
+    small = {"width": 480, "height": 270}
+    page = {
+        "arrange": "four",
+        "headline": "All",
+        "plates": ["late", "long", "late", "long"],
+        "claims": [{"says": "highest row is Knot", "plate": "late"}],
+    }
+    folio = folio_of(page, plates={"late": LATE, "long": long}, page=small)
+    told = found(folio, "cramped")
+    assert told and told[0].words.startswith("Late has too little room here: its cells are ") and told[0].page == 1
+    cured = laid_out(told[0].cures[0].folio, folio.figures)
+    assert [each.spec.plates for each in cured.pages] == [("long", "late", "long"), ("late",)]
+    assert cured.pages[0].claims[0].plate == "late" and not [each for each in found(cured, "cramped") if each.page == 2]
+    cramped = folio_of(
+        {**page, "arrange": "beside", "plates": ["long", "late"]},
+        plates={"late": LATE, "long": long},
+        page={"width": 400, "height": 180},
+    )
+    cured = laid_out(found(cramped, "cramped")[0].cures[0].folio, cramped.figures)
+    assert [each.spec.arrange for each in cured.pages] == ["plate", "plate"]
+    assert found(folio_of(page, plates={"late": LATE, "long": long}), "cramped") == []

@@ -2590,7 +2590,7 @@ export interface components {
             layouts: string[];
             problem: string;
         };
-        /** @description A page as it leaves: its headline in full, all that it says as ``told``, a few colors of its first plate, where rooms, headline and words are in points, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says whether its plates are on one scale now, or may be ("could"); ``house`` is what differs from its slide in a template. */
+        /** @description A page as it leaves: its headline in full, all that it says as ``told``, a few colors of its first plate, where rooms, headline and words are in points, and whether there are words, its own or its plate's, its claims and cautions. ``revision`` changes whenever its picture does; ``shares`` says whether its plates are on one scale now, or may be ("could"); ``house`` is what differs from its slide in a template. */
         FolioPageAnswer: {
             number: number;
             title: string;
@@ -2601,6 +2601,7 @@ export interface components {
             colors: string[];
             headline: number[];
             words: number[];
+            says: boolean;
             rooms: components["schemas"]["RoomAnswer"][];
             marks: components["schemas"]["MarkAnswer"][];
             claims: components["schemas"]["ClaimedAnswer"][];

@@ -111,8 +111,8 @@ export function PageStage({ data, page, spec, at, room, zoom, onZoom, onRoom, on
             inWriting("words", words, 17)
           ) : (
             <Spot
-              label={spec.words ? "Words of the page" : "Write words"}
-              empty={!spec.words}
+              label={spec.words ? "Words of the page" : page.says ? "Words of the plate: write others" : "Write words"}
+              empty={!page.says}
               hint="Write words"
               style={place(words)}
               onClick={() => setWriting("words")}
