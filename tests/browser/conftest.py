@@ -76,7 +76,9 @@ def chromium() -> Iterator[Browser]:
 @pytest.fixture(scope="module")
 def window(chromium: Browser, address: str) -> Iterator[BrowserContext]:
     """One for all tests of a module: each new one fetches and compiles the whole interface again, and an old one grows slow."""
-    context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True)
+    context = chromium.new_context(
+        viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True, reduced_motion="reduce"
+    )
     context.set_default_navigation_timeout(60_000)  # a machine that others work on may stand still for half a minute
     context.grant_permissions(["clipboard-read", "clipboard-write"])
     yield context

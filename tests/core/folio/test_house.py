@@ -162,6 +162,19 @@ def test_foot_and_number_stand_where_the_layout_has_them_and_are_told_where_it_h
     assert house_notes(folio_of(page), folio_of(page).pages[0]) == []
 
 
+def test_a_place_that_slides_do_not_know_is_left_as_it_is():
+    """A head belongs to pages of notes; some programs leave one in a layout."""
+
+    def head(name: str, body: bytes) -> bytes:
+        return body.replace(b'type="ftr"', b'type="hdr"') if name.endswith("slideLayout2.xml") else body
+
+    folio = in_house(
+        painted(change=head), {"plates": ["late"], "headline": "Late"}, {"arrange": "words", "words": "So."}, footer="Harbor"
+    )
+    first, second = Presentation(io.BytesIO(draw_pptx(folio, USUAL))).slides
+    assert first.shapes.title.text == "Late" and "So." in [each.text_frame.text for each in second.shapes if each.has_text_frame]
+
+
 def test_a_foot_that_reads_down_reads_down():
     def down(name: str, body: bytes) -> bytes:
         place = '<p:spPr><a:xfrm rot="5400000"><a:off x="11000000" y="2000000"/><a:ext cx="2000000" cy="400000"/></a:xfrm></p:spPr>'

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 from functools import cache
 from typing import Any
 
-from .looks import P, base_of, look_of
+from .looks import P, base_of, bases_of, holding, kind_of, look_of, placeholders_of
 from .painted import WRONG, Painter, Pictures, box_of, inks_of
 from .paints import EMU, A, Inks
 from .parts import TYPES, check_quiet, packed, refused
@@ -16,6 +16,8 @@ from .theme import HouseTheme, theme_in
 _R = "{http://schemas.openxmlformats.org/officeDocument/2006/relationships}"
 _TITLES = ("title", "ctrTitle")
 _FOOTERS = ("dt", "ftr", "sldNum", "hdr")
+_NOT_CLONED = ("dt", "ftr", "sldNum")
+"""Types of placeholders that slides are not given by themselves."""
 _FOOT = {"foot": "ftr", "number": "sldNum"}
 """What stands at the foot of our pages, and the placeholders for it."""
 _WORDS = ("body", "subTitle")
@@ -117,7 +119,8 @@ class _House:
         theme = _theme_of(master)
         self.themes.append(theme)
         whole = Inks(theme, dict(master._element.find(f"{P}clrMap").attrib))
-        below = Painter(slide=master, master=master, inks=whole, pictures=self.pictures, size=self.size)
+        bases = bases_of(master)
+        below = Painter(slide=master, master=master, bases=bases, inks=whole, pictures=self.pictures, size=self.size)
         number = len(self.themes)
         self.paintings |= zip(_names(f"{number}"), (below.ground() or (), below.shapes()), strict=True)
         for place, layout in enumerate(master.slide_layouts):
@@ -134,7 +137,7 @@ class _House:
     def _read(self, layout: Any, below: Painter, number: str) -> Layout | None:
         """A layout of the master that ``below`` reads, with all that it paints; None where it has no room for a figure."""
         inks = inks_of(layout, below.inks)
-        painter = Painter(slide=layout, master=below.master, inks=inks, pictures=self.pictures, size=self.size)
+        painter = replace(below, slide=layout, inks=inks, missed=[])
         found = self._opening(painter) if layout._element.get("type") == "title" else _layout(painter)
         if found is None:
             return None
@@ -158,7 +161,7 @@ class _House:
         """The layout of title slides, whose room is that of its words."""
         if self.opening is not None:
             return None
-        places = [_Place(each, painter, []) for each in painter.slide.placeholders if each.width is not None]
+        places = _places(painter)
         words = next((each for each in places if each.kind in _WORDS), None)
         title = next((each for each in places if each.kind in _TITLES), None)
         room = words.box if words else (0.0, 0.0, *self.size)
@@ -190,11 +193,10 @@ def _laid(painter: Painter, places: "Sequence[_Place]", room: Box, **named: "_Pl
 
 def _layout(painter: Painter) -> Layout | None:
     """The layout with the room that it leaves a figure; None where that is too small."""
-    layout, (wide, high) = painter.slide, painter.size
-    if any(_is_upright(each) for each in layout.placeholders):
+    wide, high = painter.size
+    if any(holding(each).get("orient") == "vert" for each in placeholders_of(painter.slide)):
         return None
-    cloned = [each._element for each in layout.iter_cloneable_placeholders()]
-    places = [_Place(each, painter, cloned) for each in layout.placeholders if each.width is not None]
+    places = _places(painter)
     title = next((each for each in places if each.kind in _TITLES), None)
     contents = [each for each in places if each.kind in _CONTENTS]
     words = [each for each in places if each.kind in _WORDS]
@@ -222,24 +224,27 @@ def _layout(painter: Painter) -> Layout | None:
     )
 
 
+def _places(painter: Painter) -> "list[_Place]":
+    """The placeholders of a layout that have a place, each with its number among those that slides of it begin with."""
+    elements = placeholders_of(painter.slide)
+    cloned = [each for each in elements if kind_of(each) not in _NOT_CLONED]
+    numbered = ((each, cloned.index(each) if each in cloned else None) for each in elements)
+    return [_Place(each, box, number, painter) for each, number in numbered if (box := painter.box_of(each))]
+
+
 class _Place:
-    """A placeholder: its number among those that slides of the layout begin with, and its lengths in points."""
+    """A placeholder: its number, its type and its lengths in points."""
 
-    def __init__(self, shape: Any, painter: Painter, cloned: Sequence[Any]) -> None:
-        self.number = cloned.index(shape._element) if shape._element in cloned else None
-        self.kind: str = shape._element.ph.get("type", "obj")
-        named = "".join(f' {name}="{shape._element.ph.get(name)}"' for name in ("type", "idx") if shape._element.ph.get(name))
+    def __init__(self, element: Any, box: Box, number: int | None, painter: Painter) -> None:
+        self.number = number
+        self.kind = kind_of(element)
+        named = "".join(f' {name}="{value}"' for name in ("type", "idx") if (value := holding(element).get(name)))
         self.takes = f"<p:ph{named}/>" if self.kind in _TAKING else ""
-        left, top, width, height = (round(each / EMU, 2) for each in (shape.left, shape.top, shape.width, shape.height))
+        left, top, width, height = (round(each, 2) for each in box)
         self.box = left, top, width, height
-        self.area = self.box[2] * self.box[3]
-        both = shape._element, base_of(shape, painter.master)
-        look = look_of(shape, painter.master, painter.inks)
-        self.spot = Spot(box=self.box, look=look, back=painter.back_of(*both), turned=painter.turned(*both))
-
-
-def _is_upright(shape: Any) -> bool:
-    return bool(shape._element.ph.get("orient") == "vert")
+        self.area = width * height
+        look = look_of(element, base_of(element, painter.bases), painter.master, painter.inks)
+        self.spot = Spot(box=self.box, look=look, back=painter.back_of(element), turned=painter.turned(element))
 
 
 def _within(box: Box, wide: float, high: float) -> Box:

@@ -2,7 +2,7 @@
 (ISO/IEC 29500-1, 19.3.1.51 and 21.1.2).
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
 from .paints import EMU, A, Inks, fill_in
@@ -18,17 +18,37 @@ _USUAL_SIZE, _USUAL_HEIGHT = 18.0, 1.2
 _INSETS = (("lIns", 91_440), ("tIns", 45_720), ("rIns", 91_440), ("bIns", 45_720))
 
 
-def base_of(shape: Any, master: Any) -> Any:
-    """The master's placeholder that one of a layout takes from what it does not say itself; None where there is none."""
-    kind = shape._element.ph.get("type", "obj")
-    base = _BASES.get(kind, kind if kind in _STYLES else "body")
-    return next((each._element for each in master.placeholders if each._element.ph.get("type", "obj") == base), None)
+def placeholders_of(slide: Any) -> list[Any]:
+    """The placeholders of a layout or master, in their order, as XML."""
+    return [each for each in slide._element.iterfind(f"{P}cSld/{P}spTree/*") if holding(each) is not None]
 
 
-def look_of(shape: Any, master: Any, inks: Inks) -> Look:
-    """How texts of a placeholder of a layout look."""
-    kind = shape._element.ph.get("type", "obj")
-    bodies = [each.find(f"{P}txBody") for each in (shape._element, base_of(shape, master)) if each is not None]
+def holding(element: Any) -> Any:
+    """What says of a shape which placeholder it is; None of one that is none."""
+    return element.find(f"./*/{P}nvPr/{P}ph")
+
+
+def kind_of(element: Any) -> str:
+    """The type of a placeholder."""
+    kind: str = holding(element).get("type", "obj")
+    return kind
+
+
+def bases_of(master: Any) -> dict[str, Any]:
+    """The placeholders of a master by type, from which those of its layouts take what they do not say themselves."""
+    return {kind_of(each): each for each in reversed(placeholders_of(master))}
+
+
+def base_of(element: Any, bases: Mapping[str, Any]) -> Any:
+    """The one for a layout's placeholder; None where there is none."""
+    kind = kind_of(element)
+    return bases.get(_BASES.get(kind, kind if kind in _STYLES else "body"))
+
+
+def look_of(element: Any, base: Any, master: Any, inks: Inks) -> Look:
+    """How texts of a placeholder of a layout look, which takes from a ``base`` of the master what it does not say."""
+    kind = kind_of(element)
+    bodies = [each.find(f"{P}txBody") for each in (element, base) if each is not None]
     found = [each for each in bodies if each is not None]
     styles = master._element.find(f"{P}txStyles/{P}{_STYLES.get(kind, 'bodyStyle')}")
     levels = [*(each.find(f"{A}lstStyle/{A}lvl1pPr") for each in found), _first_level(styles)]

@@ -8,7 +8,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
-from .looks import P, words_of
+from .looks import P, base_of, words_of
 from .outlines import outline_of
 from .paints import EMU, A, Inks, fill_in, local, share
 from .template import Box, Matrix, Paint, Paragraph, Picture, Shape
@@ -63,6 +63,7 @@ class Painter:
 
     slide: Any
     master: Any
+    bases: Mapping[str, Any]
     inks: Inks
     pictures: Pictures
     size: tuple[float, float]
@@ -100,25 +101,32 @@ class Painter:
                 break
         return tuple(found)
 
-    def turned(self, element: Any, base: Any) -> Shape | None:
+    def place_of(self, element: Any) -> Any:
+        """The place of a placeholder: its own, or that of the master's; None where it has none."""
+        both = element, base_of(element, self.bases)
+        found = (each.find(f"{P}spPr/{A}xfrm") for each in both if each is not None)
+        return next((each for each in found if each is not None), None)
+
+    def box_of(self, element: Any) -> Box | None:
+        """The box of a placeholder; None where it has none."""
+        place = self.place_of(element)
+        return None if place is None else _Frame().box(place)
+
+    def turned(self, element: Any) -> Shape | None:
         """The place of a placeholder's text, if that does not run from left to right."""
-        placed = next((each for each in (element, base) if each is not None and each.find(f"{P}spPr/{A}xfrm") is not None), None)
-        if placed is None:
-            return None
-        frames = [each.find(f"{P}txBody/{A}bodyPr") for each in (element, base) if each is not None]
-        way = next((each.get("vert") for each in frames if each is not None and each.get("vert")), "horz")
-        box, matrix = _Frame().placed(placed.find(f"{P}spPr/{A}xfrm"), mirrored=False)
+        bodies = [each.find(f"{P}txBody/{A}bodyPr") for each in (element, base_of(element, self.bases)) if each is not None]
+        way = next((each.get("vert") for each in bodies if each is not None and each.get("vert")), "horz")
+        box, matrix = _Frame().placed(self.place_of(element), mirrored=False)
         matrix, size = _running(way, matrix, box[2:])
         return Shape(matrix=matrix, size=size) if matrix[:4] != _SAME[:4] else None
 
-    def back_of(self, element: Any, base: Any) -> Shape | None:
+    def back_of(self, element: Any) -> Shape | None:
         """What a placeholder paints under its text: by its own properties, or by those of the master's, where it has none."""
-        for each in (element, base):
+        for each in (element, base_of(element, self.bases)):
             properties = each.find(f"{P}spPr") if each is not None else None
             if properties is not None and (fill_in(properties) is not None or properties.find(f"{A}ln") is not None):
                 try:
-                    placed = element if element.find(f"{P}spPr/{A}xfrm") is not None else base
-                    box, matrix = _Frame().placed(placed.find(f"{P}spPr/{A}xfrm"))
+                    box, matrix = _Frame().placed(self.place_of(element))
                     shape = Shape(matrix=matrix, size=box[2:], outline=outline_of(properties, *box[2:]) or "")
                     return _if_seen(self._outlined(shape, properties, each.find(f"{P}style"), None))
                 except (*WRONG, Unpainted):
