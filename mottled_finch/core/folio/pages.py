@@ -11,7 +11,7 @@ from ..draw.house.template import Look, Paragraph, Shape, Spot, Template
 from ..errors import CoreError
 from ..figure.figure import Figure, laid_anew
 from ..figure.page_words import page_words
-from ..language import speaking
+from ..language import speaking, spoken
 from ..recipe.page_type import least_type
 from ..recipe.spec import PageSpec, Recipe
 from ..scene import Part, Text
@@ -284,7 +284,7 @@ class _Maker:
         if figure:
             return self._words_of(figure)[0]
         if spec.arrange == "since":
-            return ARRANGEMENT_TERMS["since"].title
+            return spoken().say("since_title")
         return self.said(self.folio.title, spec) if spec.arrange == "opening" else ""
 
     def lead(self, spec: FolioPageSpec) -> tuple[Block, ...]:
@@ -307,7 +307,7 @@ class _Maker:
             if lines and figure:
                 found.append(Block(kind="heading", runs=(Run(text=self._words_of(figure)[0] or name),)))
                 found += [Block(kind="item", runs=(Run(text=line),), depth=1) for line in lines]
-        same = "Nothing changed since the edition before." if self.changes else "There is no edition before."
+        same = spoken().say("since_same" if self.changes else "since_first")
         return found or [Block(kind="paragraph", runs=(Run(text=same),))]
 
     def _words_of(self, figure: Figure) -> tuple[str, str]:

@@ -12,9 +12,8 @@ from ..cautions import cautions_of
 from ..claims.judging import Judged, judged
 from ..color.palettes import BLANK_STEP
 from ..figure.figure import Figure
-from ..language import speaking
+from ..language import speaking, spoken
 from ..pivot import Labels
-from ..words.wording import counted
 
 _ROUNDING = 1e-12
 
@@ -134,20 +133,31 @@ def _members(one: Figure, other: Figure) -> tuple[tuple[str, int], ...]:
 
 
 def told(found: Since, most: int = 5) -> list[str]:
-    """The changes in sentences, the most important first: claims that turned, cells that moved the most, members, cautions."""
+    """The changes in sentences, the most important first: claims that turned, cells that moved the most, members, cautions. In the
+    language that is spoken, but for claims and cautions, which are English as recipes are.
+    """
+    language = spoken()
+    nothing = language.say("no_value")
+    nothing = nothing[:1].lower() + nothing[1:]
     lines = [
         f"It is so again that {each.words}." if each.holds else f"It is no longer so that {each.words}: {each.now}."
         for each in found.turned
     ]
     for each in found.moved[:most]:
-        lines.append(f"{each.name}: {each.now or 'no value'}, {each.before or 'no value'} before")
+        lines.append(language.say("since_cell", name=each.name, now=each.now or nothing, before=each.before or nothing))
     rest = len(found.moved) - most
     if rest > 0:
-        lines.append(f"{counted(rest, 'more cell')} moved less.")
-    lines += [f"{name} is new, on {counted(records, 'record')}." for name, records in found.came]
-    lines += [f"{name} is gone; it had {counted(records, 'record')}." for name, records in found.went]
+        lines.append(_said("since_more", rest))
+    lines += [_said("since_came", records, name=name) for name, records in found.came]
+    lines += [_said("since_went", records, name=name) for name, records in found.went]
     lines += [f"New caution: {words}" for words in found.cautions_came]
     return lines + [f"A caution has gone: {words}" for words in found.cautions_went]
+
+
+def _said(word: str, number: int, **more: str) -> str:
+    """A sentence with a count."""
+    language = spoken()
+    return language.say(f"{word}_one" if number == 1 else word, number=language.grouped(number), **more)
 
 
 def briefly(changes: Mapping[str, Since]) -> list[str]:

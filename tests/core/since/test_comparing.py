@@ -6,9 +6,10 @@ import random
 import pytest
 
 from mottled_finch.core.figure.figure import make_figure
-from mottled_finch.core.folio.pages import laid_out
+from mottled_finch.core.folio.pages import laid_out, recipe_for
+from mottled_finch.core.language import speaking
 from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.since.comparing import since, told
+from mottled_finch.core.since.comparing import CellMove, Since, since, told
 
 from ..conftest import read
 from ..folio.conftest import CROWD, LATE, TEXT, folio_of
@@ -105,3 +106,26 @@ def test_a_page_tells_it_plate_by_plate():
     assert [block.text for block in laid_out(spec, figures).pages[0].blocks] == ["There is no edition before."]
     same = {name: since(figure, figure) for name, figure in figures.items()}
     assert [b.text for b in laid_out(spec, figures, changes=same).pages[0].blocks] == ["Nothing changed since the edition before."]
+
+
+def test_a_page_in_another_language_tells_it_in_that():
+    spec = folio_of({"arrange": "since"}, page={"language": "de"}).spec
+    figure = make_figure(read(NEXT), recipe_for(spec, load_recipe(CROWD)))
+    change = since(figure, make_figure(read(TEXT), figure.recipe))
+    page = laid_out(spec, {"crowd": figure}, changes={"crowd": change}).pages[0]
+    assert page.title == "Seit der letzten Ausgabe"
+    lines = [block.text for block in page.blocks]
+    assert "Dunlin ist neu, mit 1 Datensatz." in lines and "Knot ist weggefallen, zuvor 3 Datensätze." in lines
+    assert [b.text for b in laid_out(spec, {"crowd": figure}).pages[0].blocks] == ["Es gibt keine frühere Ausgabe."]
+    assert "Dunlin is new, on 1 record." in told(change)  # as the screen and a plan's log say it
+
+
+def test_many_cells_that_moved_are_counted():
+    moves = tuple(CellMove(row=f"r{i}", column="", now="", before="1", by=1.0, steps=0) for i in range(1_204))
+    assert told(Since(moved=moves), 3)[2:] == ["r2: no value, 1 before", "1,201 more cells moved less."]
+    assert told(Since(moved=moves[:4]), 3)[-1] == "1 more cell moved less."
+    with speaking("fr"):
+        assert told(Since(moved=moves), 3)[2:] == [
+            "r2 : pas de valeur, auparavant 1",
+            "1\xa0201 autres cellules ont moins changé.",
+        ]
