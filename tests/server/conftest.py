@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
-from jsonschema import Draft202012Validator
+from jsonschema_rs import Draft202012Validator, ValidationError
 from rest_framework.test import APIClient
 
 from mottled_finch.server.folios.figures import _FIGURES
@@ -63,8 +63,8 @@ def check_answer(method: str, address: str, response: Any) -> None:
         return
     validator = _validator(known, method.lower(), status)
     if validator is not None:
-        wrong = next(validator.iter_errors(json.loads(response.content)), None)
-        assert wrong is None, f"{method} {path} answers {status}: {wrong.message} at {list(wrong.absolute_path)}"
+        wrong: ValidationError | None = next(iter(validator.iter_errors(json.loads(response.content))), None)
+        assert wrong is None, f"{method} {path} answers {status}: {wrong.message} at {wrong.instance_path}"
 
 
 class Client(APIClient):
