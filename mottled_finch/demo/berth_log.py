@@ -7,8 +7,10 @@ digits in takings, 41 test records, and a last week that is not over.
 """
 
 import csv
+import io
 from collections.abc import Iterator
 from datetime import datetime, timedelta
+from functools import cache
 from typing import TextIO
 
 import numpy as np
@@ -76,13 +78,26 @@ Record = tuple[str | int | float, ...]
 
 def write_berth_log(file: TextIO) -> None:
     """Write the whole log as CSV. The same text every time."""
-    writer = csv.writer(file, lineterminator="\n")
-    writer.writerow(HEADER)
-    writer.writerows(berth_log())
+    file.write(_text())
 
 
 def write_next_berth_log(file: TextIO) -> None:
     """Write the log as it is delivered a week later: late corrections, a new pier, a line renamed, one column gone."""
+    file.write(_next_text())
+
+
+@cache
+def _text() -> str:
+    file = io.StringIO(newline="")
+    writer = csv.writer(file, lineterminator="\n")
+    writer.writerow(HEADER)
+    writer.writerows(berth_log())
+    return file.getvalue()
+
+
+@cache
+def _next_text() -> str:
+    file = io.StringIO(newline="")
     gone = HEADER.index("fuel")
     writer = csv.writer(file, lineterminator="\n")
     writer.writerow((*HEADER[:gone], *HEADER[gone + 1 :]))
@@ -90,6 +105,7 @@ def write_next_berth_log(file: TextIO) -> None:
     for record in berth_log(NEXT_LAST_DAY):
         corrected = _corrected(random, record)
         writer.writerow((*corrected[:gone], *corrected[gone + 1 :]))
+    return file.getvalue()
 
 
 def _corrected(random: np.random.Generator, record: Record) -> Record:
