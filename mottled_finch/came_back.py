@@ -14,6 +14,7 @@ from .core.returned.found import Found, Piece
 from .core.returned.remaking import FigureChange, change_of, piece_of
 from .core.returned.returning import Returned, opened, room_for, source_anew, told_anew
 from .core.returned.sharing import on_their_scales
+from .core.returned.stale import stale_words
 from .core.words.wording import counted
 
 
@@ -35,7 +36,7 @@ class CameBack:
 
     def changes(self) -> list[FigureChange]:
         """What would change, figure by figure, with those that cannot be remade and why."""
-        return [self._change(found) for found in self.returned.figures]
+        return [self._change(number, found) for number, found in enumerate(self.returned.figures)]
 
     def pieces(self, copies: str) -> list[Piece]:
         """What takes the place of the figures: of ``copies`` of one all, or the first alone. Raises DrawError where there are some
@@ -65,20 +66,25 @@ class CameBack:
 
     def _figures(self) -> dict[str, Figure]:
         """Those that can be made, by the names of their plates."""
-        found = {plate: self._figure(plate) for plate in {each.plate for each in self.returned.figures}}
-        return {plate: figure for plate, figure in found.items() if isinstance(figure, Figure)}
+        found = {plate: self._named(plate) for plate in {each.plate for each in self.returned.figures}}
+        return {plate: figure for plate, figure in found.items() if figure is not None}
 
-    def _change(self, found: Found) -> FigureChange:
+    def _change(self, number: int, found: Found) -> FigureChange:
         figure = self._figure(found.plate)
         if isinstance(figure, CoreError):
             return FigureChange(found=found, why=str(figure))
         change = change_of(found, figure)
         if not found.holds:
-            return change
+            folio = self.returned.folio.spec() if self.returned.folio else None
+            return replace(change, stale=stale_words(found, self.returned.figures[:number], folio, self._named))
         try:
             return replace(change, room=room_for(self.content, piece_of(found, figure)))
         except DrawError as error:
             return FigureChange(found=found, why=error.message)
+
+    def _named(self, plate: str) -> Figure | None:
+        figure = self._figure(plate)
+        return figure if isinstance(figure, Figure) else None
 
     def _figure(self, plate: str) -> Figure | CoreError:
         if plate not in self._made:

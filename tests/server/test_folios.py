@@ -291,7 +291,9 @@ class TestReturned:
         client.put(f"/api/tables/{log}/mends", {"mends": [mend]}, format="json")
         first, second = self.given(client, content).json()["figures"]
         assert (first["where"], first["plate"], first["form"], first["copies"]) == ("page 2", "winter makes", "table", [])
-        assert first["told"] == "no number changed; went: Knot; claims no longer that highest row is Knot: highest row is Brack"
+        still = "the slide still says “9 records”, which is “6 records” now"
+        broken = "claims no longer that highest row is Knot: highest row is Brack"
+        assert first["told"] == f"no number changed; went: Knot; {still}; {broken}"
         assert first["broken"] == ["highest row is Knot: highest row is Brack"]
         assert second["told"] == "no number changed; went: Knot"
         new = self.given(client, content, "/api/returned/refreshed?name=Monday.pptx&leave=1")

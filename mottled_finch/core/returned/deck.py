@@ -3,6 +3,7 @@
 import posixpath
 import re
 from collections.abc import Collection, Iterable, Mapping
+from dataclasses import replace
 from html import unescape
 from typing import Any
 
@@ -21,6 +22,8 @@ _EMU = 12_700
 _FACE = re.compile('<a:latin [^<>]*?typeface="([^"]*)"')
 _RELATION = "{http://schemas.openxmlformats.org/package/2006/relationships}Relationship"
 _DECK = "ppt/presentation.xml"
+_WORDS_MOST, _PARAGRAPHS_MOST = 2_000, 400
+"""Letters of a paragraph, and paragraphs of a slide, that are looked at."""
 _TAGS = {f"{_P}graphicFrame": "table", f"{_P}grpSp": "shapes", f"{_P}pic": "picture"}
 
 
@@ -29,9 +32,17 @@ def find(parts: Mapping[str, bytes], _plates: Collection[str]) -> list[Found]:
     found = []
     for page, part in enumerate(_slides(parts), 1):
         slide = Slide(parts, part)
-        for place, shape in enumerate(_shapes(slide.tree)):
-            found.append(_found(slide, shape, part, place, page))
+        shapes = _shapes(slide.tree)
+        words = _words(slide.tree) if shapes else ()
+        for place, shape in enumerate(shapes):
+            found.append(replace(_found(slide, shape, part, place, page), words=words))
     return found
+
+
+def _words(tree: Any) -> tuple[str, ...]:
+    """The paragraphs of a slide, but those of figures, which were cut out of it."""
+    paragraphs = (" ".join("".join(each.itertext(f"{_A}t")).split()) for each in tree.iter(f"{_A}p"))
+    return tuple(text[:_WORDS_MOST] for text in paragraphs if text)[:_PARAGRAPHS_MOST]
 
 
 def put(parts: Mapping[str, bytes], pieces: Iterable[Piece]) -> dict[str, bytes]:

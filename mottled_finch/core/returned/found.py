@@ -18,7 +18,7 @@ class Found:
     ``width`` and ``height`` are the points it has now, of which the crop (left, top, right, bottom, in shares) shows a part;
     ``drawn`` are those of the page that it was drawn on, where that can be told. ``family`` is the font of its words. ``texts``
     are those of a table, line by line, None for a place that another reaches over, ``says`` those of shapes; ``beside`` says
-    whether the legend of a table is there.
+    whether the legend of a table is there; ``words`` are the paragraphs of its slide that are no part of a figure.
     """
 
     plate: str
@@ -33,6 +33,7 @@ class Found:
     texts: tuple[tuple[str | None, ...], ...] = ()
     says: str = ""
     beside: bool = False
+    words: tuple[str, ...] = ()
     under: str = ""
     holds: tuple[str, ...] = ()
     crop: tuple[float, float, float, float] = (0.0, 0.0, 0.0, 0.0)

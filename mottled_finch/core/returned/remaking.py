@@ -39,7 +39,8 @@ class CellChange:
 @dataclass(frozen=True, kw_only=True)
 class FigureChange:
     """What refreshing a figure changes: cells whose texts differ, how many of ``cells`` in all, heads that ``came`` and ``went``,
-    and its claims; ``room`` is what is put in beside it for what is of others. ``why`` says why it is left as it is, where it is.
+    and its claims; ``room`` is what is put in beside it for what is of others, ``stale`` are words around it that stay and are
+    no longer so. ``why`` says why it is left as it is, where it is.
     """
 
     found: Found
@@ -49,6 +50,7 @@ class FigureChange:
     went: tuple[str, ...] = ()
     claims: tuple[Judged, ...] = ()
     room: tuple[str, ...] = ()
+    stale: tuple[str, ...] = ()
     why: str = ""
 
     @property
@@ -68,7 +70,7 @@ class FigureChange:
         else:
             said.append("no number changed" if self.cells else "remade; its cells print no numbers to compare")
         said += [f"{word} {', '.join(heads)}" for word, heads in (("came:", self.came), ("went:", self.went)) if heads]
-        said += self.room
+        said += [*self.room, *self.stale]
         said += [f"claims no longer that {each.words}: {each.now}" for each in self.claims if not each.holds]
         return "; ".join(said)
 

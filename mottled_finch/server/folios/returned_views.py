@@ -19,6 +19,7 @@ from mottled_finch.core.returned.found import Found
 from mottled_finch.core.returned.remaking import FigureChange, change_of, piece_of
 from mottled_finch.core.returned.returning import source_anew, told_anew
 from mottled_finch.core.returned.sharing import on_their_scales
+from mottled_finch.core.returned.stale import stale_words
 
 from ..answering import answer
 from ..openapi import ReturnedAnswer, ReturnedFigureAnswer, refers_to
@@ -85,7 +86,7 @@ class _CameBack:
         found = self.figures[number]
         figure = self.figure(found.plate)
         elsewhere = [each.where for each in self.figures if each.plate == found.plate and each.where != found.where]
-        change = self._change(found, figure) if isinstance(figure, Figure) else FigureChange(found=found, why=str(figure))
+        change = self._change(number, figure) if isinstance(figure, Figure) else FigureChange(found=found, why=str(figure))
         return ReturnedFigureAnswer(
             number=number,
             where=found.where,
@@ -98,10 +99,12 @@ class _CameBack:
             copies=list(dict.fromkeys(elsewhere)),
         )
 
-    def _change(self, found: Found, figure: Figure) -> FigureChange:
+    def _change(self, number: int, figure: Figure) -> FigureChange:
+        found = self.figures[number]
         change = change_of(found, figure)
         if not found.holds:
-            return change
+            folio = self.folio.spec() if self.folio else None
+            return replace(change, stale=stale_words(found, self.figures[:number], folio, self.named))
         try:
             return replace(change, room=tuple(LOOKS.do("room", self.content, piece_of(found, figure))))
         except (WorkFailed, DrawError) as error:
@@ -133,10 +136,15 @@ class _CameBack:
         self.anew[plate] = source_anew(source, figure, plain, __version__, edition)
         return figure
 
+    def named(self, plate: str) -> Figure | None:
+        """The figure of a plate, if it can be made."""
+        figure = self.figure(plate)
+        return figure if isinstance(figure, Figure) else None
+
     def those_made(self) -> dict[str, Figure]:
         """The figures that can be made, by the names of their plates."""
-        found = {each.plate: self.figure(each.plate) for each in self.figures}
-        return {plate: figure for plate, figure in found.items() if isinstance(figure, Figure)}
+        found = {each.plate: self.named(each.plate) for each in self.figures}
+        return {plate: figure for plate, figure in found.items() if figure is not None}
 
 
 def _table(name: str) -> Table:
