@@ -344,13 +344,16 @@ def check_all() -> None:
             raise Stop(f"{name} found something")
 
 
-BESIDE = ("tests/browser", "tests/faults")
+BESIDE = ("tests/browser",)
 """Tests that run beside all others, which take about as long."""
 
 
 def every_test() -> int:
     """Both halves, each with its own closing line."""
     import subprocess
+
+    # Hundreds of commands and servers are started: what each of them would compile anew is kept instead.
+    os.environ.pop("PYTHONDONTWRITEBYTECODE", None)
 
     with (
         open(f"{PLACE}/beside.log", "w+", encoding="utf-8") as log,
