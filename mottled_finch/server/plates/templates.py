@@ -18,7 +18,7 @@ from ..tables.kept import Kept
 from ..work.worker import LOOKS, WorkFailed
 from .models import HouseTemplate, UsualChoice
 
-_TOLD: Kept[Hashable, Told] = Kept(lambda kept: len(kept) > 40)
+_TOLD: Kept[Hashable, Told] = Kept(lambda kept: len(kept) > 8)
 
 
 def give(content: bytes, file: str) -> HouseTemplate:

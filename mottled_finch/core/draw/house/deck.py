@@ -91,16 +91,9 @@ def _emptied(deck: Any) -> None:
             relations.pop(name)
 
 
-def _theme_of(master: Any) -> HouseTheme:
-    from lxml import etree
-
-    return theme_in(etree.fromstring(next(each for each in _related(master, "/theme"))))
-
-
-def _related(slide: Any, ending: str) -> Iterator[bytes]:
-    for relation in slide.part.rels.values():
-        if relation.reltype.endswith(ending):
-            yield relation.target_part.blob
+def _theme_of(master: Any) -> Any:
+    """The part that the theme of a master is in."""
+    return next(each.target_part for each in master.part.rels.values() if each.reltype.endswith("/theme"))
 
 
 @dataclass
@@ -116,11 +109,14 @@ class _House:
 
     def layouts(self, master: Any) -> Iterator[Layout]:
         """The layouts of a master that have room for a figure."""
-        theme = _theme_of(master)
+        from lxml import etree
+
+        part = _theme_of(master)
+        theme = theme_in(etree.fromstring(part.blob))
         self.themes.append(theme)
         whole = Inks(theme, dict(master._element.find(f"{P}clrMap").attrib))
         bases = bases_of(master)
-        below = Painter(slide=master, master=master, bases=bases, inks=whole, pictures=self.pictures, size=self.size)
+        below = Painter(slide=master, master=master, theme=part, bases=bases, inks=whole, pictures=self.pictures, size=self.size)
         number = len(self.themes)
         self.paintings |= zip(_names(f"{number}"), (below.ground() or (), below.shapes()), strict=True)
         for place, layout in enumerate(master.slide_layouts):

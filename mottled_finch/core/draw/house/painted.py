@@ -8,7 +8,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
-from .looks import P, base_of, words_of
+from .looks import P, base_of, holding, words_of
 from .outlines import outline_of
 from .paints import EMU, A, Inks, fill_in, local, share
 from .template import Box, Matrix, Paint, Paragraph, Picture, Shape
@@ -59,10 +59,11 @@ class Pictures:
 
 @dataclass(frozen=True, kw_only=True)
 class Painter:
-    """Reads what a slide, its layout or master paints."""
+    """Reads what a layout or master paints; ``theme`` is the part of the package that the master's is in."""
 
     slide: Any
     master: Any
+    theme: Any
     bases: Mapping[str, Any]
     inks: Inks
     pictures: Pictures
@@ -84,7 +85,6 @@ class Painter:
             else:
                 fill, inks = fill_in(found.find(f"{P}bgPr")), self.inks
             whole = Shape(matrix=_SAME, size=self.size, outline="M0 0 H{:.2f} V{:.2f} H0 Z".format(*self.size))
-            # pictures of a theme's own grounds are parts of the theme
             return (self._filled(whole, fill, inks, None),) if fill is not None else ()
         except (*WRONG, Unpainted):
             self.missed.append(Missed("the ground", (0.0, 0.0, *self.size)))
@@ -136,11 +136,7 @@ class Painter:
     def _within(self, tree: Any, frame: "_Frame", of_group: Paint | None, depth: int) -> Iterator[Shape]:
         for element in _alternatives(tree):
             about = next(element.iter("{*}cNvPr"), None)
-            if (
-                about is None
-                or about.get("hidden") in ("1", "true")
-                or next(element.iterfind("./*/{*}nvPr/{*}ph"), None) is not None
-            ):
+            if about is None or about.get("hidden") in ("1", "true") or holding(element) is not None:
                 continue
             try:
                 yield from self._shape(element, frame, of_group, depth)
@@ -195,29 +191,31 @@ class Painter:
     def _filled(self, shape: Shape, fill: Any, inks: Inks, of_group: Paint | None) -> Shape:
         kind = local(fill)
         if kind == "blipFill":
-            return replace(shape, picture=self._picture(fill))
+            return replace(shape, picture=self._picture(fill, inks))
         return replace(shape, fill=of_group if kind == "grpFill" else inks.paint(fill))
 
-    def _picture(self, fill: Any) -> Picture:
+    def _picture(self, fill: Any, inks: Inks) -> Picture:
+        part = self.slide.part if inks is self.inks else self.theme  # those of its styles are parts of the theme
         blip = fill.find(f"{A}blip")
         if fill.find(f"{A}tile") is not None:
             raise Unpainted
-        content = self.slide.part.related_part(blip.get(f"{_R}embed")).blob
+        content = part.related_part(blip.get(f"{_R}embed")).blob
         faded = blip.find(f"{A}alphaModFix")
         opacity = share(faded, "amt", 1.0) if faded is not None else 1.0
         cut = _sides(fill.find(f"{A}srcRect"))
         within = _sides(fill.find(f"{A}stretch/{A}fillRect"))
         ends = [_outside(cut[i], cut[i + 2], within[i], within[i + 2]) for i in (0, 1)]
         around = (ends[0][0], ends[1][0], ends[0][1], ends[1][1])
-        return Picture(name=self.pictures.name_of(content, self._two_inks(blip)), cut=around, opacity=opacity)
+        return Picture(name=self.pictures.name_of(content, _two_inks(blip, inks)), cut=around, opacity=opacity)
 
-    def _two_inks(self, blip: Any) -> tuple[str, str] | None:
-        """What a picture is told to be printed in, if it is not to be in its own colors."""
-        if blip.find(f"{A}grayscl") is not None:
-            return "#000000", "#ffffff"
-        two = blip.find(f"{A}duotone")
-        found = [color[0] for each in two if (color := self.inks.color(each))] if two is not None else []
-        return (found[0], found[1]) if len(found) > 1 else None
+
+def _two_inks(blip: Any, inks: Inks) -> tuple[str, str] | None:
+    """What a picture is told to be printed in, if it is not to be in its own colors."""
+    if blip.find(f"{A}grayscl") is not None:
+        return "#000000", "#ffffff"
+    two = blip.find(f"{A}duotone")
+    found = [color[0] for each in two if (color := inks.color(each))] if two is not None else []
+    return (found[0], found[1]) if len(found) > 1 else None
 
 
 def _running(way: str, matrix: Matrix, size: tuple[float, float]) -> tuple[Matrix, tuple[float, float]]:

@@ -18,9 +18,11 @@ from mottled_finch.core.draw.house.paints import Inks
 from mottled_finch.core.draw.house.template import Shape, Told, from_json, to_json
 from mottled_finch.core.draw.house.theme import theme_in
 
-from .decks import ACCENTS, A, P, at, painted, picture, shape, solid
+from .decks import ACCENTS, A, P, at, changed, painted, picture, shape, solid
 
-NAMESPACES = f'xmlns:a="{A}" xmlns:p="{P}" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"'
+R = "http://schemas.openxmlformats.org/officeDocument/2006/relationships"
+PACKAGE = "http://schemas.openxmlformats.org/package/2006/relationships"
+NAMESPACES = f'xmlns:a="{A}" xmlns:p="{P}" xmlns:r="{R}"'
 THEME = f"""<a:theme xmlns:a="{A}"><a:themeElements><a:clrScheme name="x">
   <a:dk1><a:sysClr val="windowText" lastClr="000000"/></a:dk1><a:lt1><a:srgbClr val="FFFFFF"/></a:lt1>
   <a:dk2><a:srgbClr val="223344"/></a:dk2><a:accent1><a:srgbClr val="4472C4"/></a:accent1></a:clrScheme>
@@ -294,6 +296,27 @@ def test_grounds_are_plain_run_or_are_pictures():
         told, _ = template_of(painted(ground=f"<p:bgPr>{fill}<a:effectLst/></p:bgPr>", pictures=[picture()]))
         (made,) = told.paintings["ground 1"]
         assert made.size == (960, 540) and check(made)
+
+
+def test_a_ground_of_the_theme_is_a_picture_of_the_theme_in_its_inks():
+    """Numbers of its parts are the theme's own: the master may have others that are called so."""
+    blip = '<a:blip r:embed="rIdP0"><a:duotone><a:srgbClr val="000000"/><a:schemeClr val="phClr"/></a:duotone></a:blip>'
+    fill = f'<a:blipFill xmlns:r="{R}">{blip}<a:stretch/></a:blipFill>'
+    relations = (
+        f'<Relationships xmlns="{PACKAGE}"><Relationship Id="rIdP0" Type="{R}/image" Target="../media/own1.png"/></Relationships>'
+    )
+
+    def themed(name: str, body: bytes) -> bytes:
+        if name == "ppt/theme/theme1.xml":
+            body = re.sub(rb"(<a:bgFillStyleLst>).*?(</a:bgFillStyleLst>)", rb"\1" + fill.encode() + rb"\2", body, flags=re.DOTALL)
+        return body
+
+    ground = '<p:bgRef idx="1001"><a:srgbClr val="00ff00"/></p:bgRef>'
+    content = painted(ground=ground, pictures=[picture(), picture((0, 0, 0))], change=themed)
+    content = changed(content, lambda _, body: body, {"ppt/theme/_rels/theme1.xml.rels": relations.encode()})
+    (made,) = template_of(content)[0].paintings["ground 1"]
+    shown = image(template_of(content)[0], made).convert("RGB")
+    assert (shown.getpixel((1, 1)), shown.getpixel((39, 1))) == ((0, 0, 0), (0, 255, 0))
 
 
 def test_texts_have_the_looks_of_layout_master_and_styles():
