@@ -227,7 +227,7 @@ def test_a_plan_is_set_by_keys_and_paused_by_name(page, api, plan):
     page.get_by_role("combobox", name="Find an action").fill("pause")
     page.keyboard.press("Enter")
     expect(page.get_by_role("group", name="The plan as a sentence")).to_contain_text("Paused. It would, whenever it is asked to")
-    assert api.get(f"/api/plans/{plan}")["spec"]["paused"]
+    wait_until(lambda: api.get(f"/api/plans/{plan}")["spec"].get("paused"))
 
 
 def test_a_plan_whose_things_are_gone_says_so_and_one_that_is_gone_too(page, api, plan, folio):
