@@ -344,7 +344,7 @@ def check_all() -> None:
             raise Stop(f"{name} found something")
 
 
-BESIDE = ("tests/browser",)
+BESIDE = ("tests/browser", "tests/faults")
 """Tests that run beside all others, which take about as long."""
 
 
