@@ -192,9 +192,9 @@ class _Maker:
         words = Flowed()
         term = ARRANGEMENT_TERMS[spec.arrange]
         spot = self._spot_of_words(spec, sheet) if blocks else None
-        above = spot and sheet.spot(spot)
-        if above:
-            words = _flow_in(above, blocks, sheet)
+        place = sheet.spot(spot) if spot else None
+        if place:
+            words = _flow_in(place, blocks, sheet)
         elif term.words == "lead" and blocks:
             left, top, width, height = body
             words = flow(blocks, (left, top, width, height * _LEAD_MOST), sheet.lead_size, sheet.least_size, sheet.theme.quiet)
@@ -208,7 +208,7 @@ class _Maker:
             size = sheet.lead_size if spec.arrange in ("opening", "plate_words") else sheet.words_size
             if listed:
                 room = (room[0], room[1], room[2], room[3] * (1 - _CONTENTS_MOST))
-            if not above:
+            if place is None:
                 words = flow(blocks, room, size, sheet.least_size, sheet.theme.quiet if spec.arrange == "opening" else ink)
             if listed:
                 top = room[1] + (words.height + sheet.gap if blocks else 0.0)

@@ -62,12 +62,13 @@ def picture_from(content: bytes) -> Picture:
         with Image.open(io.BytesIO(content), formats=["PNG", "JPEG"]) as image:
             width, height = image.size
             image.load()
-    except (*_NOT_READABLE, Image.DecompressionBombError) as error:
+    except (*NOT_READABLE, Image.DecompressionBombError) as error:
         raise RecipeError("this is not a picture that can be read; give a PNG or JPEG", path=_PATH) from error
     return Picture(width, height, f"data:{media_type};base64,{base64.b64encode(content).decode()}")
 
 
-_NOT_READABLE = (OSError, SyntaxError, ValueError, KeyError, IndexError, struct.error)
+NOT_READABLE = (OSError, SyntaxError, ValueError, KeyError, IndexError, struct.error)
+"""What reading a damaged picture raises."""
 _ORIENTATION = 0x0112
 _TELLING_CHUNKS = {b"tEXt", b"zTXt", b"iTXt", b"eXIf", b"tIME"}
 _TELLING_SEGMENTS = {0xE1, *range(0xE3, 0xEE), 0xEF, 0xFE}

@@ -110,8 +110,8 @@ def test_a_headline_in_capitals_and_one_too_long_are_so_in_the_deck_too():
     assert page.headline[0].size < 40 and len(page.headline) > 1 and not page.title_cut
     slides = Presentation(io.BytesIO(draw_pptx(folio, USUAL))).slides
     first, second = (slide.shapes.title.text_frame.paragraphs[0] for slide in slides)
-    assert first.font.size is None and first.text == "Late"  # capitals are the layout's
-    assert second.font.size.pt == pytest.approx(page.headline[0].size, abs=0.06)
+    assert first.runs[0].font.size is None and first.text == "Late"  # capitals are the layout's
+    assert second.runs[0].font.size.pt == pytest.approx(page.headline[0].size, abs=0.06)
 
 
 def test_what_a_title_is_painted_on_comes_with_it_and_not_without():
@@ -193,6 +193,22 @@ def test_a_foot_that_reads_down_reads_down():
     # 2,000,000 by 400,000 units about (12,000,000, 2,200,000), turned: from y = 1,200,000 on
     dark = np.argwhere(seen(page)[:, 935:955].sum(axis=2) < 600)[:, 0]
     assert 94 <= dark.min() < dark.max() <= 252
+
+
+@pytest.mark.parametrize("size", ["0", "-100", "99999999"])
+@pytest.mark.parametrize("leading", ["0", "-100000", "99999999"])
+def test_texts_of_no_size_and_lines_of_no_height_are_laid_out_all_the_same(size, leading):
+    def odd(name: str, body: bytes) -> bytes:
+        look = (
+            f'<a:lstStyle><a:lvl1pPr><a:lnSpc><a:spcPct val="{leading}"/></a:lnSpc><a:defRPr sz="{size}"/></a:lvl1pPr></a:lstStyle>'
+        )
+        return body.replace(b"<a:lstStyle/>", look.encode()) if name.endswith("slideLayout2.xml") else body
+
+    pages = [{"plates": ["late"], "headline": "Late"}, {"arrange": "words", "headline": " ", "words": "- One\n- Two"}]
+    folio = in_house(painted(change=odd), *pages, footer="Harbor")
+    for page in folio.pages:
+        assert seen(page).shape == (540, 960, 3)
+    assert len(Presentation(io.BytesIO(draw_pptx(folio, USUAL))).slides) == 2
 
 
 def test_what_cannot_be_painted_is_told_with_its_page():

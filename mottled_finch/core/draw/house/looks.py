@@ -15,6 +15,7 @@ _ALIGN: dict[str, Align] = {"l": "start", "ctr": "middle", "r": "end", "just": "
 _UPRIGHT: dict[str, Upright] = {"t": "top", "ctr": "middle", "b": "bottom"}
 _USUAL_SIZE, _USUAL_HEIGHT = 18.0, 1.2
 """Of a text that says no size, in points, and of lines, of their size."""
+_SIZES, _LEADINGS, _ABOVE = (1.0, 400.0), (0.3, 5.0), (0.0, 10.0)
 _INSETS = (("lIns", 91_440), ("tIns", 45_720), ("rIns", 91_440), ("bIns", 45_720))
 
 
@@ -95,7 +96,7 @@ def _look(levels: Sequence[Any], frames: Sequence[Any], inks: Inks, *, own: Any 
     if not any(colors) and ink is None:
         colors = [inks.color_in(fill) for each in texts if (fill := fill_in(each)) is not None]
     spaced = next((found for each in levels if (found := each.find(f"{A}lnSpc/{A}spcPct")) is not None), None)
-    size = int(_first(texts, "sz", "0")) / 100 or _USUAL_SIZE
+    size = _within(int(_first(texts, "sz", "0")) / 100 or _USUAL_SIZE, _SIZES)
     left, top, right, bottom = (int(_first(frames, name, str(usual))) / EMU for name, usual in _INSETS)
     return Look(
         size=size,
@@ -105,7 +106,7 @@ def _look(levels: Sequence[Any], frames: Sequence[Any], inks: Inks, *, own: Any 
         align=_ALIGN.get(_first(levels, "algn", "l"), "start"),
         upright=_UPRIGHT.get(_first(frames, "anchor", "t"), "top"),
         inset=(round(left, 2), round(top, 2), round(right, 2), round(bottom, 2)),
-        leading=_share(spaced.get("val", "100000")) if spaced is not None else 1.0,
+        leading=_within(_share(spaced.get("val", "100000")), _LEADINGS) if spaced is not None else 1.0,
         above=_above(levels, size),
     )
 
@@ -116,7 +117,12 @@ def _above(levels: Sequence[Any], size: float) -> float:
     if found is None:
         return 0.0
     text = found.get("val", "0")
-    return _share(text) * _USUAL_HEIGHT if found.tag == f"{A}spcPct" else round(int(text) / 100 / size, 3)
+    return _within(_share(text) * _USUAL_HEIGHT if found.tag == f"{A}spcPct" else round(int(text) / 100 / size, 3), _ABOVE)
+
+
+def _within(value: float, least_most: tuple[float, float]) -> float:
+    """A value as far as text can be laid out with it."""
+    return min(max(value, least_most[0]), least_most[1])
 
 
 def _first(elements: Sequence[Any], name: str, usual: str) -> str:

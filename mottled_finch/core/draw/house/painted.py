@@ -8,6 +8,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
+from ...scene.underlay import NOT_READABLE
 from .looks import P, base_of, holding, words_of
 from .outlines import outline_of
 from .paints import EMU, A, Inks, fill_in, local, share
@@ -41,17 +42,19 @@ class Pictures:
     """Pictures by name, as data addresses, each made as small as screens need it."""
 
     kept: dict[str, str] = field(default_factory=dict)
-    _bytes: int = 0
+    _refused: set[str] = field(default_factory=set)
 
     def name_of(self, content: bytes, inks: tuple[str, str] | None = None) -> str:
         """Keep a picture, in ``inks`` of its darkest and lightest where there are; the name it is kept by. Raises Unpainted for
         what is none that browsers show, or one too many.
         """
         name = hashlib.sha256(content + "".join(inks or ()).encode()).hexdigest()[:16]
+        if name in self._refused:
+            raise Unpainted
         if name not in self.kept:
             address = _reduced(content, inks)
-            self._bytes += len(address)
-            if self._bytes > _MOST_BYTES:
+            if address is None or sum(map(len, self.kept.values())) + len(address) > _MOST_BYTES:
+                self._refused.add(name)
                 raise Unpainted
             self.kept[name] = address
         return name
@@ -331,28 +334,29 @@ def _rounded(matrix: Sequence[float]) -> Matrix:
     return a, b, c, d, e, f
 
 
-def _reduced(content: bytes, inks: tuple[str, str] | None) -> str:
-    """A picture as a data address, no larger than screens show it. Raises Unpainted for what is none."""
+def _reduced(content: bytes, inks: tuple[str, str] | None) -> str | None:
+    """A picture as a data address, no larger than screens show it; None of what is none."""
     from PIL import Image, ImageOps
 
-    with Image.open(io.BytesIO(content)) as image:
-        if image.format not in _FORMATS or image.width * image.height > _MOST_PIXELS:
-            raise Unpainted
-        image.thumbnail((_MOST_SIDE, _MOST_SIDE))
-        clear = "A" in image.getbands() or "transparency" in image.info
-        out, form = io.BytesIO(), image.format
-        made: Image.Image = image
-        if inks:
-            made = ImageOps.colorize(image.convert("RGBA" if clear else "RGB").convert("L"), *inks)
-            if clear:
-                made.putalpha(image.convert("RGBA").getchannel("A"))
-        if form == "JPEG" or (not clear and image.width * image.height > _MOST_SIDE * 100):
-            form = "jpeg"
-            made.convert("RGB").save(out, "JPEG", quality=88)
-        else:
-            form = "png"
-            made.convert("RGBA" if clear else "RGB").save(out, "PNG")
-    return f"data:image/{form};base64,{base64.b64encode(out.getvalue()).decode()}"
+    try:
+        with Image.open(io.BytesIO(content), formats=_FORMATS) as image:
+            form = image.format
+            if image.width * image.height > _MOST_PIXELS:
+                return None
+            image.thumbnail((_MOST_SIDE, _MOST_SIDE))
+            clear = "A" in image.getbands() or "transparency" in image.info
+            made = image.convert("RGBA" if clear else "RGB")
+    except (*NOT_READABLE, Image.DecompressionBombError):
+        return None
+    if inks:
+        toned = ImageOps.colorize(made.convert("L"), *inks)
+        if clear:
+            toned.putalpha(made.getchannel("A"))
+        made = toned
+    lossy = not clear and (form == "JPEG" or made.width * made.height > _MOST_SIDE * 100)
+    out = io.BytesIO()
+    made.save(out, "JPEG", quality=88) if lossy else made.save(out, "PNG")
+    return f"data:image/{'jpeg' if lossy else 'png'};base64,{base64.b64encode(out.getvalue()).decode()}"
 
 
 def inks_of(slide: Any, inks: Inks) -> Inks:

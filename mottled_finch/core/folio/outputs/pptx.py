@@ -117,8 +117,8 @@ class _Slide:
         if sheet.layout is None:
             self._placed(title, page)
         elif spot and page.headline[0].size < spot.look.size:
-            for paragraph in frame.paragraphs:
-                paragraph.font.size = Pt(round(page.headline[0].size, 1))
+            for font in _fonts(frame):
+                font.size = Pt(round(page.headline[0].size, 1))
 
     def _placed(self, title: Any, page: FolioPage) -> None:
         """A headline of a plain deck, where and as large as the page has it."""
@@ -134,8 +134,9 @@ class _Slide:
         frame.margin_left = frame.margin_right = frame.margin_top = frame.margin_bottom = 0
         for paragraph in frame.paragraphs:
             paragraph.line_spacing = 1.0
-            paragraph.font.size, paragraph.font.bold, paragraph.font.name = Pt(size), True, self.family
-            paragraph.font.color.rgb = color_of(page.sheet.theme.ink)
+        for font in _fonts(frame):
+            font.size, font.bold, font.name = Pt(size), True, self.family
+            font.color.rgb = color_of(page.sheet.theme.ink)
 
     def _words(self) -> None:
         page = self.page
@@ -265,6 +266,11 @@ class _Slide:
             lines += [f"{placed.name}: {name}: {text}" for name, text in about(placed.figure, numbers=True)]
         if lines:
             self.slide.notes_slide.notes_text_frame.text = printable("\n".join(lines))
+
+
+def _fonts(frame: Any) -> list[Any]:
+    """The fonts of all runs: what a paragraph says of its own not every office program heeds."""
+    return [run.font for paragraph in frame.paragraphs for run in paragraph.runs]
 
 
 def _sub_titles() -> tuple[Any, ...]:

@@ -5,6 +5,8 @@ import io
 import math
 import random
 import re
+import struct
+import zlib
 
 import numpy as np
 import pytest
@@ -13,6 +15,7 @@ from PIL import Image
 
 from mottled_finch.core.color.spaces import bytes_of
 from mottled_finch.core.draw import template_of
+from mottled_finch.core.draw.house import painted as house_painted
 from mottled_finch.core.draw.house.outlines import PRESETS, outline_of
 from mottled_finch.core.draw.house.paints import Inks
 from mottled_finch.core.draw.house.template import Shape, Told, from_json, to_json
@@ -209,11 +212,30 @@ def test_a_picture_is_printed_in_two_inks_and_faded_where_it_says_so():
     assert (shown.getpixel((1, 1)), shown.getpixel((39, 1))) == ((16, 32, 48), (255, 238, 221))
 
 
+def bomb() -> bytes:
+    """A picture that says it is 60,000 by 60,000 pixels."""
+    small = picture()
+    head = b"IHDR" + struct.pack(">II", 60_000, 60_000) + small[24:29]
+    return small[:12] + head + struct.pack(">I", zlib.crc32(head)) + small[33:]
+
+
+def test_a_picture_that_is_too_much_does_not_keep_others_out(monkeypatch):
+    monkeypatch.setattr(house_painted, "_MOST_BYTES", 4_000)
+    noise = Image.effect_noise((300, 300), 90)
+    out = io.BytesIO()
+    noise.save(out, "PNG")
+    told, _ = template_of(painted(framed() + framed(number=1) + framed(), pictures=[out.getvalue(), picture()]))
+    layout = told.layout("Title and Content")
+    assert layout is not None and layout.unpainted == ("Logo",) and len(own(told)) == len(told.pictures) == 1
+
+
 @pytest.mark.parametrize(
     ("shapes", "pictures"),
     [
         (shape((0, 0, 40, 40), kind="cloud", name="A cloud"), ()),
         (framed().replace("Logo", "A cloud"), (b"\x01\x00\x00\x00 no picture that browsers show",)),
+        (framed().replace("Logo", "A cloud"), (bomb(),)),
+        (framed().replace("Logo", "A cloud"), (picture()[:60],)),
         (framed(around="<a:tile/>").replace("Logo", "A cloud"), (picture(),)),
         (framed(number=7).replace("Logo", "A cloud"), (picture(),)),
         (shape((0, 0, 40, 40), name="A cloud", place='rot="askew"'), ()),
@@ -232,7 +254,7 @@ def test_a_picture_is_printed_in_two_inks_and_faded_where_it_says_so():
             (),
         ),
     ],
-    ids=["preset", "metafile", "tiles", "gone", "damaged", "formula", "a chart"],
+    ids=["preset", "metafile", "bomb", "cut short", "tiles", "gone", "damaged", "formula", "a chart"],
 )
 def test_what_we_cannot_paint_is_told_by_its_name_and_all_else_is_painted(shapes, pictures):
     told, _ = template_of(painted(shapes + shape((1, 2, 3, 4)), pictures=pictures))
