@@ -194,6 +194,24 @@ def test_two_windows_lose_no_change_of_each_other(page, api, folio):
     assert api.get(f"/api/folios/{folio}")["spec"]["footer"] == "From elsewhere"
 
 
+def test_two_windows_that_write_one_headline_ask_before_either_is_overwritten(page, api, folio):
+    open_folio(page, folio, 2)
+    page.get_by_role("tab", name="Page").click()
+    spec = api.get(f"/api/folios/{folio}")["spec"]
+    pages = [spec["pages"][0], {**spec["pages"][1], "headline": "Theirs"}, *spec["pages"][2:]]
+    api.put(f"/api/folios/{folio}", {**spec, "pages": pages})
+    field = page.get_by_role("textbox", name="Headline of the page")
+    field.fill("Mine")
+    field.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("This folio was changed elsewhere meanwhile")
+    expect(field).to_have_value("Theirs")
+    page.get_by_role("button", name="Keep theirs").focus()
+    saved(page)
+    assert api.get(f"/api/folios/{folio}")["spec"]["pages"][1]["headline"] == "Theirs"
+    page.get_by_role("button", name="Apply mine").click()
+    wait_until(lambda: api.get(f"/api/folios/{folio}")["spec"]["pages"][1]["headline"] == "Mine")
+
+
 def test_a_deck_dropped_on_the_desk_opens_its_folio(page, api, folio):
     content = api.raw(f"/api/folios/{folio}/export.pptx")
     page.goto("/")

@@ -27,7 +27,12 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
   const [begun, setBegun] = useState<string | null>(null);
   const [at, setAt] = useState(0);
   const left = useRef(false);
-  useEffect(() => setText(value), [value]);
+  /** What was told last: a notice that takes the focus has nothing told twice. */
+  const told = useRef(value);
+  useEffect(() => {
+    setText(value);
+    told.current = value;
+  }, [value]);
   const found =
     begun === null
       ? []
@@ -52,8 +57,10 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
   function finish(changed: boolean) {
     if (left.current) return;
     left.current = Boolean(onLeave);
-    if (changed && text !== value) onDone(text);
-    else onLeave?.();
+    if (!changed || text === told.current) return onLeave?.();
+    told.current = text;
+    if (text === value) onLeave?.();
+    else onDone(text);
   }
 
   function onKeyDown(event: KeyboardEvent) {

@@ -141,7 +141,7 @@ export function PageStage({ data, page, spec, at, room, zoom, onZoom, onRoom, on
               style={place(box)}
               onClick={() => onRoom(room === i ? null : i)}
             >
-              {!name && "Choose a plate at the right"}
+              {!name && <Asked>Choose a plate at the right</Asked>}
             </chakra.button>
           ))}
         </Box>
@@ -190,6 +190,15 @@ function placed([left = 0, top = 0, width = 0, height = 0]: Box4, page: FolioPag
 
 type SpotProps = { label: string; hint: string; empty: boolean; style: CSSProperties; onClick: () => void };
 
+/** What is asked for where nothing stands yet, to be read on any ground that a page has. */
+function Asked({ children }: { children: string }) {
+  return (
+    <Box as="span" px="6px" py="2px" bg="paper" borderRadius="3px">
+      {children}
+    </Box>
+  );
+}
+
 /** Words of the page: a click writes them where they stand. */
 function Spot({ label, hint, empty, style, onClick }: SpotProps) {
   return (
@@ -215,7 +224,7 @@ function Spot({ label, hint, empty, style, onClick }: SpotProps) {
       style={style}
       onClick={onClick}
     >
-      {empty && hint}
+      {empty && <Asked>{hint}</Asked>}
     </chakra.button>
   );
 }
