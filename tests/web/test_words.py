@@ -19,6 +19,10 @@ def test_numbers(node):
     random_ = random.Random(6)
     cases = [(0.0, 0), (-0.0, 1), (-0.04, 1), (-0.06, 1), (1234567.0, 0), (-1234.5, 2), (1e9, 1)]
     cases += [(round(random_.uniform(-1e6, 1e6), 3) + 0.0001, random_.randint(0, 3)) for _ in range(300)]
+    # Halves, which a double is hardly ever exactly; and numbers of any size.
+    cases += [(3.255, 2), (1.075, 2), (-2.5, 0), (0.5, 0), (8.345, 2), (1e21, 1), (5e-7, 6), (4.9e-7, 6), (1e-320, 3), (1e140, 2)]
+    cases += [((random_.randint(-(10**6), 10**6) * 10 + 5) / 10 ** (d + 1), d) for d in (0, 1, 2, 3) for _ in range(300)]
+    cases += [(random_.uniform(-1, 1) * 10 ** random_.randint(-12, 30), random_.randint(0, 6)) for _ in range(300)]
     said = node("shared/numbers", "withDecimals", [list(case) for case in cases])
     assert said == [number_text(value, decimals) for value, decimals in cases]
 
@@ -71,6 +75,10 @@ STYLES = [
     NumberStyle(0, marks="1’234.5", before="CHF ", short=True),
     NumberStyle(3, marks="1234,5"),
     NumberStyle(1, marks="1234.5", sign=True),
+    NumberStyle(2, bare=True),
+    NumberStyle(1, percent=True, bare=True),
+    NumberStyle(1, short=True, tenths=False, bare=True),
+    NumberStyle(1, percent=True, short=True),
 ]
 
 
@@ -97,6 +105,8 @@ def test_numbers_are_written_alike_in_every_style(node, style):
         7e15,
     ]
     values += [round(random_.uniform(-1, 1) * 10 ** random_.randint(0, 10), 4) + 0.00003 for _ in range(200)]
+    values += [0.285, 0.07, 12_345.0, 12_350.0, 99.95, 0.9995, 9.995]
+    values += [(random_.randint(-(10**6), 10**6) * 10 + 5) / 10 ** random_.randint(1, 6) for _ in range(200)]
     said = node("shared/numbers", "styled", [[value, vars(style)] for value in values])
     assert said == [style.text(value) for value in values]
 

@@ -6,6 +6,7 @@ from typing import Literal
 import numpy as np
 
 from ..recipe.spec import EndSpec
+from ..table.rounding import percent_text
 from .caution import Caution, Cure, Seen, cells_named
 
 _LEAST_CELLS = 12
@@ -31,7 +32,7 @@ def find(seen: Seen) -> Caution | None:
     )
     for name, end, open_end, rest, whole in ends:
         if open_end and 0 < rest < _SHARE * whole:
-            share = f"{1 - rest / whole:.0%} of the colors, so that the others look alike"
+            share = f"{percent_text(1 - rest / whole)} of the colors, so that the others look alike"
             words = f"The few {name}est cells, {cells_named(seen.figure.matrix, values == end)}, take {share}."
             return Caution(name="swallowed_scale", words=words, cure=_clip(seen, name))
     return None

@@ -11,6 +11,7 @@ from ..errors import RecipeError
 from ..figure.contents import telling_values
 from ..figure.figure import Figure
 from ..language import speaking
+from ..table.rounding import percent_text
 from ..vocabulary import NUMBER_FACTS
 from .grammar import Claim, Compared, folded, quoted, read_claim
 
@@ -108,7 +109,7 @@ def _share(figure: Figure, claim: Claim) -> Verdict:
     share = float((meant & told).sum() / told.sum())
     assert claim.number is not None
     subject = f"{claim.subject} {claim.bound:g}" if claim.bound is not None else claim.subject
-    return _compares(share, claim.compared, claim.number), f"share of cells {subject} is {share:.1%}", ""
+    return _compares(share, claim.compared, claim.number), f"share of cells {subject} is {percent_text(share, 1)}", ""
 
 
 def _meant(figure: Figure, claim: Claim, values: NDArray[np.float64]) -> NDArray[np.bool_] | str:

@@ -11,7 +11,7 @@ from ..errors import TableError
 from ..figure.targets import number_of
 from ..kernels import compiled
 from ..recipe.spec import BandMethod, BandsSpec
-from ..table.alike import EPSILON, settled
+from ..table.alike import EPSILON, joined, settled
 from ..vocabulary import LIMITS
 
 Floats = NDArray[np.float64]
@@ -33,14 +33,16 @@ def cuts_of(spec: BandsSpec, filled: Floats, low: float, high: float, targets: M
                 )
         return tuple(cuts)
     assert spec.method is not None
-    found = np.array(METHODS[spec.method](np.sort(filled), spec.count or USUAL, low, high))
     # Rounding must not put a cut beside the value it is meant to be.
-    exact = settled(found, EPSILON * max(abs(low), abs(high), float(np.abs(filled).max())))
+    exact = settled(np.array(METHODS[spec.method](np.sort(joined(filled)), spec.count or USUAL, low, high)))
     return tuple(np.unique(exact[np.isfinite(exact)]).tolist())[: LIMITS.bands_most - 1]
 
 
 def _equal_width(_values: Floats, bands: int, low: float, high: float) -> list[float]:
-    return [low + i * (high - low) / bands for i in range(1, bands)] if high > low else []
+    if low >= high:
+        return []
+    cuts = np.array([low + i * (high - low) / bands for i in range(1, bands)])
+    return list(settled(cuts, EPSILON * max(abs(low), abs(high))).tolist())
 
 
 def _quantile(values: Floats, bands: int, _low: float, _high: float) -> list[float]:
@@ -53,7 +55,10 @@ def _stdev(values: Floats, bands: int, _low: float, _high: float) -> list[float]
     if len(values) < 2 or values[0] == values[-1]:
         return []
     deviation = float(values.std(ddof=1))
-    return [float(values.mean()) + (i - bands / 2) * deviation for i in range(1, bands)] if deviation > 0 else []
+    if deviation <= 0:
+        return []
+    cuts = np.array([float(values.mean()) + (i - bands / 2) * deviation for i in range(1, bands)])
+    return list(settled(cuts, EPSILON * float(np.abs(values).max())).tolist())
 
 
 def _natural(values: Floats, bands: int, _low: float, _high: float) -> list[float]:

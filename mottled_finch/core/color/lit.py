@@ -7,6 +7,7 @@ from numpy.typing import NDArray
 
 from ..figure.targets import within_limits
 from ..recipe.spec import LitSpec
+from ..table.alike import joined
 
 
 def lit_by(
@@ -17,6 +18,7 @@ def lit_by(
     """
     found: NDArray[np.bool_] = ~np.isnan(values) & ~np.isnan(looked_at)
     if lit.highest is not None or lit.lowest is not None:
+        looked_at = joined(looked_at)
         among = np.sort(looked_at[found])
         if not len(among):
             return found

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 
 from ..pivot.cuts import WEEKDAYS
 from ..table import BLANK, Kind
+from ..table.alike import EPSILON
 from ..words.wording import KIND_WORDS
 from .entries import Say, as_moment, as_number, as_text, by_entries
 from .value import YES_NO, Value, filled, is_blank, moment_value, text_value, yes_no
@@ -43,6 +44,12 @@ def _of_numbers(work: Callable[..., Any]) -> Make:
         return Value(kind=Kind.NUMBER, data=np.where(np.isfinite(found), found, np.nan))
 
     return make
+
+
+def _sum(one: Any, other: Any) -> Any:
+    """What two numbers that cancel but for rounding leave is nothing: 0.3 - 0.1 - 0.2 is 0."""
+    found = one + other
+    return np.where(np.abs(found) <= EPSILON * np.maximum(np.abs(one), np.abs(other)), 0.0, found)
 
 
 def _compared(values: list[Value], say: Say, work: Callable[[Any, Any], Any]) -> Value:
@@ -219,8 +226,8 @@ def _rounded(value: Any, digits: Any) -> Any:
 _ZERO = Value(kind=Kind.NUMBER, data=np.array([0.0]))
 
 FUNCTIONS: dict[str, Function] = {
-    "+": Function((2, 2), (NUMBER,), _of_numbers(np.add), "sum"),
-    "-": Function((2, 2), (NUMBER,), _of_numbers(np.subtract), "difference"),
+    "+": Function((2, 2), (NUMBER,), _of_numbers(_sum), "sum"),
+    "-": Function((2, 2), (NUMBER,), _of_numbers(lambda one, other: _sum(one, -other)), "difference"),
     "*": Function((2, 2), (NUMBER,), _of_numbers(np.multiply), "product"),
     "/": Function((2, 2), (NUMBER,), _of_numbers(np.divide), "ratio; blank when divided by zero"),
     "%": Function((2, 2), (NUMBER,), _of_numbers(np.mod), "remainder"),

@@ -12,6 +12,7 @@ from ..pivot import Labels, Matrix, colored_values, measured_beside
 from ..recipe.conditions import MeasureSpec
 from ..recipe.spec import NumberSpec, PastSpec, PivotSpec, Recipe, ResolvedPivot
 from ..table import Table
+from ..table.alike import joined
 from .number_style import NumberStyle, style_beside, style_of
 from .targets import within_limits
 from .weights import Weight, weights_of
@@ -221,7 +222,7 @@ def _wanted(values: Floats, matrix: Matrix, recipe: Recipe, unlike: Unlike | Non
     if isinstance(cells.values, PastSpec):
         return within_limits(cells.values, values, recipe.table.targets, "cells.values")
     if cells.values == "extremes":
-        telling = telling_values(values, matrix, recipe.pivot)
+        telling = joined(telling_values(values, matrix, recipe.pivot))
         axis = None if unlike is None else 1 if unlike.down else 0
         if not np.isnan(telling).all():
             highest, lowest = (each.reduce(telling, axis=axis, keepdims=True) for each in (np.fmax, np.fmin))

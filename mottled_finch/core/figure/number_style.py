@@ -3,7 +3,6 @@
 import re
 import unicodedata
 from dataclasses import dataclass, replace
-from math import floor, log10
 
 import numpy as np
 from numpy.typing import NDArray
@@ -11,6 +10,7 @@ from numpy.typing import NDArray
 from ..language import spoken
 from ..recipe.conditions import MeasureSpec
 from ..recipe.spec import EachSpec, NumberMarks, NumberSpec, PivotSpec, Recipe, ShowSpec
+from ..table.rounding import rounded
 from ..vocabulary import MEASURE_TERMS
 
 MARKS: dict[NumberMarks, tuple[str, str]] = {
@@ -22,13 +22,17 @@ MARKS: dict[NumberMarks, tuple[str, str]] = {
     "1234,5": ("", ","),
 }
 """What groups thousands and what begins the decimals."""
+_ALL = 12
+"""Decimals that a number is taken to have."""
 UNITS = ("", "k", "M", "B", "T")
 """Of thousands to the power of their place, in the short form."""
 
 
 @dataclass(frozen=True)
 class NumberStyle:
-    """How values are written; percent are values times a hundred, in a form with the number at its braces."""
+    """How values are written; percent are values times a hundred, in a form with the number at its braces. With ``bare`` those that
+    are whole have no decimals; ``tenths`` says that the short form has one where there is room.
+    """
 
     decimals: int
     percent: bool = False
@@ -38,6 +42,8 @@ class NumberStyle:
     after: str = ""
     sign: bool = False
     percent_form: str = "{}%"
+    bare: bool = False
+    tenths: bool = True
 
     def text(self, value: float) -> str:
         """The value as it is written. It is a number, not NaN."""
@@ -53,26 +59,27 @@ class NumberStyle:
         """The digits of a value, and of which power of a thousand they are: in the short form ("12.3", 1) for 12,345, with three at
         most. Below a thousand it is written in full.
         """
-        number = value * 100 if self.percent else value
-        power = max(0, floor(log10(abs(number)) / 3)) if self.short and number else 0
-        if self.short:
-            power = min(power + (round(abs(number) / 1000**power, 0 if power else self.decimals) >= 1000), len(UNITS) - 1)
-        if not power:
-            return number_text(number, self.decimals), 0
-        scaled = number / 1000**power
-        text = number_text(scaled, 0 if abs(scaled) >= 99.95 else 1)
-        return text.removesuffix(".0"), power
+        shift = 2 if self.percent else 0
+        decimals = 0 if self.bare and rounded(value, _ALL, shift) == rounded(value, 0, shift) else self.decimals
+        text = number_text(value, decimals, shift)
+        if not self.short or abs(rounded(value, decimals, shift)) < 1000:
+            return text, 0
+        power = 1
+        while power < len(UNITS) - 1 and abs(rounded(value, 0, shift - 3 * power)) >= 1000:
+            power += 1
+        tenths = self.tenths and abs(rounded(value, 1, shift - 3 * power)) < 100
+        return number_text(value, 1 if tenths else 0, shift - 3 * power), power
 
 
-def number_text(value: float, decimals: int) -> str:
-    """A number for reading: digits grouped, so many decimals, and no minus before a zero."""
-    text = f"{value:,.{decimals}f}"
+def number_text(value: float, decimals: int, shift: int = 0) -> str:
+    """A number for reading: digits grouped, so many decimals, and no minus before a zero; its point moved first."""
+    text = f"{rounded(value, decimals, shift):,f}"
     return text.replace("-", "", 1) if text.startswith("-") and not re.search("[1-9]", text) else text.replace("-", "−", 1)
 
 
 def style_of(recipe: Recipe, cells: NDArray[np.float64], every: NDArray[np.float64], own: EachSpec | None = None) -> NumberStyle:
     """How the values of a figure, or its ``own`` way of some members, are written: with the decimals asked for, or about three
-    significant digits of the largest of the ``cells``, and none where all, with their totals, are whole; parts of a whole as
+    significant digits of the largest of the ``cells``, and none where these are whole; parts of a whole as
     percent, with about two.
     """
     number, decimals = recipe.cells.number, recipe.cells.decimals
@@ -100,14 +107,24 @@ def style_beside(number: NumberSpec, decimals: int | None, measure: MeasureSpec,
 def _style(
     number: NumberSpec, percent: bool, decimals: int | None, cells: NDArray[np.float64], every: NDArray[np.float64]
 ) -> NumberStyle:
+    bare = decimals is None and _are_whole(cells, percent)
     if decimals is None:
         decimals = _decimals(cells, every, percent)
     calendar = spoken().calendar
     before, after = number.before, number.after
     if calendar.currency_behind and not after and unicodedata.category(before.strip()[:1] or " ") == "Sc":
         before, after = "", f"\u00a0{before.strip()}"
-    return NumberStyle(
-        decimals, percent, number.short, number.marks or _marks(), before, after, bool(number.sign), calendar.percent
+    style = NumberStyle(
+        decimals, percent, number.short, number.marks or _marks(), before, after, bool(number.sign), calendar.percent, bare
+    )
+    return replace(style, tenths=_has_tenths(style, cells)) if number.short else style
+
+
+def _has_tenths(style: NumberStyle, values: NDArray[np.float64]) -> bool:
+    """Whether any value has a tenth in the short form: then all have one, so that they are alike."""
+    return any(
+        power and "." in text and not text.endswith(".0")
+        for text, power in (style.scaled(value) for value in np.unique(values[~np.isnan(values)]).tolist())
     )
 
 
@@ -118,10 +135,14 @@ def _marks() -> NumberMarks:
     return next((marks for marks, written in MARKS.items() if written == own), "1 234,5" if calendar.decimal == "," else "1,234.5")
 
 
+def _are_whole(values: NDArray[np.float64], percent: bool) -> bool:
+    numbers = values[~np.isnan(values)] * (100 if percent else 1)
+    return bool((numbers == np.rint(numbers)).all())
+
+
 def _decimals(cells: NDArray[np.float64], every: NDArray[np.float64], percent: bool) -> int:
-    all_numbers = every[~np.isnan(every)] * (100 if percent else 1)
     largest = float(np.abs(cells[~np.isnan(cells)] * (100 if percent else 1)).max(initial=0.0))
-    if largest == 0 or bool((all_numbers == np.rint(all_numbers)).all()):
+    if largest == 0 or _are_whole(every, percent):
         return 0
     digits = 1 if percent else 2
     return int(np.clip(digits - np.floor(np.log10(largest)), 0, 6))
@@ -147,10 +168,9 @@ def _is_difference(show: ShowSpec) -> bool:
 
 def end_text(value: float, style: NumberStyle) -> str:
     """A number chosen for the scale: without decimals where it is whole, else with those of the cells or the few more it needs."""
-    written = value * 100 if style.percent else value
-    if written == floor(written):
-        return replace(style, decimals=0).text(value)
-    for more in range(style.decimals, style.decimals + 3):
-        if round(written, more) == round(written, 9):
-            return replace(style, decimals=more).text(value)
+    shift = 2 if style.percent else 0
+    whole = rounded(value, 9, shift)
+    for decimals in (0, *range(style.decimals, style.decimals + 3)):
+        if rounded(value, decimals, shift) == whole:
+            return replace(style, decimals=decimals).text(value)
     return style.text(value)

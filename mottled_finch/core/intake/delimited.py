@@ -11,6 +11,7 @@ import pyarrow as pa
 from ..errors import IntakeError
 from ..recipe.table_spec import ReadingSpec
 from ..table import Column, Kind, Table
+from ..table.rounding import percent_text
 from ..words.wording import counted
 from . import ragged
 from .encodings import as_utf8, broken_words, doubt_of, guess_encoding, title_of, utf8_until
@@ -164,7 +165,7 @@ def _instead(dialect: Dialect, asked: ReadingSpec) -> Instead | None:
     """The way of cutting that comes next, where this one leaves many lines of another width."""
     if not dialect.instead:
         return None
-    here, there = (f"{share:.0%}" for share in dialect.even)
+    here, there = (percent_text(share) for share in dialect.even)
     title = DELIMITERS[dialect.instead]
     return Instead(
         words=f"Only {here} of the first lines have {counted(dialect.width, 'field')}. Parted by {title}, {there} are alike.",

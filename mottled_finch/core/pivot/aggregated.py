@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from ..errors import TableError
 from ..recipe.conditions import MeasureSpec
-from ..table.alike import EPSILON, settled
+from ..table.alike import settled
 from ..table.finite import finite
 from ..vocabulary import MEASURE_TERMS
 from ..words.wording import listed
@@ -38,14 +38,13 @@ def regions_of(rows: Lines, columns: Lines, place: NDArray[np.int64]) -> Regions
 
 @dataclass(frozen=True, eq=False)
 class Aggregated:
-    """``values`` and ``numbers`` have shape (lines down, lines across); the partial aggregates are by cell of the placement, and
-    the measure reckons with numbers of that magnitude. ``there`` is the same of the side that it is shown against, by these lines.
+    """``values`` and ``numbers`` have shape (lines down, lines across); the partial aggregates are by cell of the placement.
+    ``there`` is the same of the side that it is shown against, by these lines.
     """
 
     values: NDArray[np.float64]
     numbers: NDArray[np.int64]
     partials: tuple[Partial, ...]
-    magnitude: float
     there: "Aggregated | None" = None
 
     def turned(self) -> "Aggregated":
@@ -63,14 +62,9 @@ class Aggregated:
         return self.values.nbytes + self.numbers.nbytes
 
 
-def measured(spec: MeasureSpec, partials: Sequence[Any], magnitude: float) -> NDArray[np.float64]:
-    """The measure of partial aggregates; what is no number to reckon with is a blank, and a cell of nothing as ``empty`` says.
-
-    ``magnitude`` is the measure's own, of the source: values that differ by rounding alone become one.
-    """
-    measure = MEASURES[spec.take]
-    noise = EPSILON * magnitude * (partials[0].numbers if measure.adds_up else 1)
-    values = settled(finite(measure.value(spec, *partials)), noise)
+def measured(spec: MeasureSpec, partials: Sequence[Any]) -> NDArray[np.float64]:
+    """The measure of partial aggregates; what is no number to reckon with is a blank, and a cell of nothing as ``empty`` says."""
+    values = settled(finite(MEASURES[spec.take].value(spec, *partials)))
     if spec.empty is not None:
         values = np.where(partials[0].numbers == 0, 0.0 if spec.empty == "zero" else np.nan, values)
     return values
@@ -79,7 +73,6 @@ def measured(spec: MeasureSpec, partials: Sequence[Any], magnitude: float) -> ND
 def aggregate(
     spec: MeasureSpec,
     partials: tuple[Partial, ...],
-    magnitude: float,
     place: NDArray[np.int64],
     row_groups: Sequence[Group],
     column_groups: Sequence[Group],
@@ -93,7 +86,7 @@ def aggregate(
         of_nothing = MEASURE_TERMS[spec.take].nothing
         if of_nothing is not None and spec.empty != "blank":
             nothing[:] = of_nothing
-        return Aggregated(nothing, np.zeros(shape, dtype=np.int64), partials, magnitude)
+        return Aggregated(nothing, np.zeros(shape, dtype=np.int64), partials)
     values, numbers = np.empty(shape), np.empty(shape, dtype=np.int64)
     is_total = np.ones(shape, dtype=bool)
     is_total[:rows, :columns] = False
@@ -101,9 +94,9 @@ def aggregate(
     totals = regions_of(down[:rows], across[columns:], place), regions_of(down[rows:], across, place)
     for where, regions in (~is_total, Regions(place.ravel(), np.arange(place.size + 1))), (is_total, joined(*totals)):
         merged = [partial.over(regions) for partial in partials]
-        values[where] = measured(spec, merged, magnitude)
+        values[where] = measured(spec, merged)
         numbers[where] = merged[0].numbers
-    return Aggregated(values, numbers, partials, magnitude)
+    return Aggregated(values, numbers, partials)
 
 
 def running(
@@ -128,14 +121,14 @@ def running(
         # What counts once a key is not put together from parts: it is looked through anew up to each column.
         for start, stop in runs:
             before = regions_of(lines, [slice(start, i + 1) for i in range(start, stop)], place)
-            so_far = measured(spec, [partial.over(before) for partial in found.partials], found.magnitude)
+            so_far = measured(spec, [partial.over(before) for partial in found.partials])
             values[:, start:stop] = so_far.reshape(len(lines), stop - start)
         return values
     regions = regions_of(lines, members, place)
     merged = [_reshaped(partial.over(regions), (len(lines), len(members))) for partial in found.partials]
     for start, stop in runs:
         up_to = [_sliced(partial, start, stop).accumulated(1) for partial in merged]
-        values[:, start:stop] = measured(spec, up_to, found.magnitude)
+        values[:, start:stop] = measured(spec, up_to)
     return values
 
 

@@ -15,6 +15,7 @@ from ..kernels import blocks_of, in_blocks
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec
 from ..table import BLANK, Column, Kind, number_label
+from ..table.alike import joined
 from ..words.wording import KIND_WORDS
 from .levels import FEW_CODES, Level, check_cut, level_of
 from .source import Source, Test
@@ -176,7 +177,8 @@ def largest(values: NDArray[np.float64], records: NDArray[np.int64], number: int
     them.
     """
     there = np.flatnonzero(~np.isnan(values) & (records > 0))
-    signed = values[there] if smallest else -values[there]
+    measured = joined(values[there])
+    signed = measured if smallest else -measured
     return np.sort(there[np.argsort(signed, kind="stable")[:number]])
 
 

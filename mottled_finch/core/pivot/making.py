@@ -13,14 +13,13 @@ from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import AsideSpec, LevelSpec, PivotSpec, ResolvedPivot
 from ..show import SHOWS, Laid
 from ..table import Table
-from ..table.alike import EPSILON, settled
+from ..table.alike import settled
 from ..table.finite import finite
 from .aggregated import Aggregated, Runs, aggregate, lines_of, measured, running
 from .conditions import passing
 from .correlate import behind_pair, correlated
 from .grouping import Grouping, partials_of
 from .matrix import Group, Matrix, Opposite
-from .measures import MEASURES
 from .opposite import Grouped, aggregated_there, grouped, key_here, key_of, lines_there
 from .order import Ordered
 from .partials import Regions, gather_counts
@@ -72,7 +71,7 @@ def measured_beside(table: Table, pivot: ResolvedPivot, measure: MeasureSpec, pa
     if not place.size:
         return np.zeros(place.shape)
     partials = partials_of(source, measure, made.grouping.placement, key_here(pivot), path)
-    return measured(measure, [partial.over(each) for partial in partials], _magnitude(source, measure)).reshape(place.shape)
+    return measured(measure, [partial.over(each) for partial in partials]).reshape(place.shape)
 
 
 def measured_by_line(
@@ -96,7 +95,7 @@ def measured_by_line(
         lines = place
     partials = partials_of(source, measure, made.grouping.placement, key_here(pivot), path)
     each = Regions(lines.ravel(), np.arange(len(lines) + 1) * lines.shape[1])
-    return measured(measure, [partial.over(each) for partial in partials], _magnitude(source, measure))
+    return measured(measure, [partial.over(each) for partial in partials])
 
 
 def measured_of_others(table: Table, pivot: ResolvedPivot, side: Literal["rows", "columns"], line: int) -> Floats:
@@ -113,7 +112,7 @@ def measured_of_others(table: Table, pivot: ResolvedPivot, side: Literal["rows",
     others = np.delete(place if side == "rows" else place.T, line, axis=0)
     each = Regions(others.T.ravel(), np.arange(others.shape[1] + 1) * others.shape[0])
     partials = partials_of(source, pivot.measure, made.grouping.placement, key_here(pivot))
-    return measured(pivot.measure, [partial.over(each) for partial in partials], _magnitude(source, pivot.measure))
+    return measured(pivot.measure, [partial.over(each) for partial in partials])
 
 
 def members_of(table: Table, spec: LevelSpec) -> list[tuple[str, int]]:
@@ -214,17 +213,12 @@ def _places(some: ShownSide, every: ShownSide) -> NDArray[np.int64]:
 
 def _gather(source: TableSource, pivot: PivotSpec, grouping: Grouping, key: str) -> Aggregated:
     partials = partials_of(source, pivot.measure, grouping.placement, key)
-    magnitude = _magnitude(source, pivot.measure)
-    return aggregate(pivot.measure, partials, magnitude, grouping.place, grouping.row_groups, grouping.column_groups)
-
-
-def _magnitude(source: TableSource, measure: MeasureSpec) -> float:
-    return MEASURES[measure.take].magnitude(source, measure)
+    return aggregate(pivot.measure, partials, grouping.place, grouping.row_groups, grouping.column_groups)
 
 
 def _count(grouping: Grouping) -> Aggregated:
     counts = (gather_counts(grouping.placement),)
-    return aggregate(MeasureSpec(), counts, 0.0, grouping.place, grouping.row_groups, grouping.column_groups)
+    return aggregate(MeasureSpec(), counts, grouping.place, grouping.row_groups, grouping.column_groups)
 
 
 def _shown_sides(source: TableSource, pivot: ResolvedPivot, grouping: Grouping, found: Aggregated) -> tuple[ShownSide, ShownSide]:
@@ -295,10 +289,7 @@ def _shown(
         there=None if found.there is None else found.there.values,
         on_both=None if found.there is None else np.logical_and(*_there(pivot, found)),
     )
-    shown = finite(SHOWS[pivot.show.as_](pivot.show, laid))
-    # A difference is off by what its numbers are off by, however small it is itself.
-    reckoned = found.values if pivot.show.as_ in ("change", "gap") and not pivot.show.relative else shown
-    return settled(shown, EPSILON * float(np.fmax.reduce(np.abs(reckoned), axis=None, initial=0.0)))
+    return settled(finite(SHOWS[pivot.show.as_](pivot.show, laid)))
 
 
 def _runs(members: int, groups: Sequence[Group]) -> Runs:

@@ -107,10 +107,9 @@ def aggregated_there(grouped: Grouped, pivot: ResolvedPivot, key: str) -> tuple[
     measure = pivot.show.measure or pivot.measure
     path = "pivot.measure" if pivot.show.measure is None else f"{_PATH}.measure"
     partials = partials_of(source, measure, there.placement, key if pivot.show.measure is not None else f"{key} there", path)
-    magnitude = MEASURES[measure.take].magnitude(source, measure)
     groups = there.row_groups, there.column_groups
-    found = aggregate(measure, partials, magnitude, there.place, *groups)
-    counts = aggregate(MeasureSpec(), (gather_counts(there.placement),), 0.0, there.place, *groups)
+    found = aggregate(measure, partials, there.place, *groups)
+    counts = aggregate(MeasureSpec(), (gather_counts(there.placement),), there.place, *groups)
     lines = np.ix_(*lines_there(here, there))
     return replace(found, values=found.values[lines], numbers=found.numbers[lines]), counts.numbers[lines]
 

@@ -64,8 +64,7 @@ class TableSource:
     ) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
         placement = Placement(self.table.records, (level,), tests)
         gatherings = MEASURES[measure.take].gathers(self, measure, path)
-        magnitude = MEASURES[measure.take].magnitude(self, measure)
-        values = measured(measure, [gathering.make(placement) for gathering in gatherings], magnitude)
+        values = measured(measure, [gathering.make(placement) for gathering in gatherings])
         return values, placement.records
 
     def level(self, spec: LevelSpec, path: str, pivot: PivotSpec, tests: tuple[Test, ...]) -> Level:

@@ -7,6 +7,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from ..kernels import read_only
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, ResolvedPivot
 from ..table import Column, Kind, Table, smallest_codes
@@ -16,6 +17,7 @@ from .levels import Level, narrowed
 from .making import make_matrix
 from .measures import MEASURES
 from .partials import gather_once
+from .partials.sums import add_apart, merge_apart
 from .placement import Placement
 from .table_source import TableSource
 
@@ -63,6 +65,9 @@ def warm_up() -> None:
             _gather(source, MeasureSpec(take="distinct", of=other), level)
         gather_once(Placement(_RECORDS, (level,), ()), table.column(name, "").data, np.zeros(members + 1)).terms.sum()
         narrowed(replace(level, member_of=np.minimum(level.member_of, 1), labels=("",) * 2))
+    for kind in (np.uint16, np.uint32):
+        add_apart(np.zeros(1, dtype=kind), read_only(np.zeros(1)), np.zeros(2), *np.zeros((2, 1), dtype=np.uint32))
+    merge_apart(np.zeros((1, 2)), *np.zeros((3, 1)))
     for first in ("2025-01-01", "1850-01-01"):  # usual moments, and others
         moments = np.array(first, dtype="datetime64[us]") + (2 * np.arange(_RECORDS)).astype("timedelta64[h]")
         for cut in ("month", "date", "hour"):

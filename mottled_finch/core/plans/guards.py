@@ -9,6 +9,7 @@ import numpy as np
 
 from ..errors import TableError
 from ..table import Kind, Table
+from ..table.rounding import percent_text
 from ..words.wording import counted
 from .spec import GuardsSpec
 
@@ -85,7 +86,7 @@ def _records(guarded: Guarded) -> Iterator[str]:
     least, last = guarded.guards.records, guarded.last
     if least is not None and last is not None and guarded.now.records < least * last.records:
         share, now = guarded.now.records / last.records, counted(guarded.now.records, "record")
-        yield f"{now}, {share:.0%} of the {last.records:,} of last time, and {least:.0%} is the least"
+        yield f"{now}, {percent_text(share)} of the {last.records:,} of last time, and {percent_text(least)} is the least"
 
 
 def _columns(guarded: Guarded) -> Iterator[str]:
@@ -108,7 +109,7 @@ def _totals(guarded: Guarded) -> Iterator[str]:
         now = guarded.now.totals[name]
         if before is not None and abs(now - before) > share * abs(before):
             moved = f"{(now - before) / abs(before):+.1%}" if before else "from nothing"
-            yield f"{name} sums to {now:,.6g} against {before:,.6g} ({moved}), and {share:.0%} is the most"
+            yield f"{name} sums to {now:,.6g} against {before:,.6g} ({moved}), and {percent_text(share)} is the most"
 
 
 def _without(guarded: Guarded) -> Iterator[str]:

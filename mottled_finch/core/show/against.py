@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..recipe.spec import ShowSpec
-from ..table.alike import EPSILON, settled
+from ..table.alike import differences
 from .laid import Laid
 
 
@@ -18,9 +18,7 @@ def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     if spec.by == "ratio":
         found = _over(here, there)
     else:
-        # A difference is off by what its numbers are off by, however small it is itself.
-        noise = EPSILON * float(np.fmax.reduce(np.abs(np.stack([here, there])), axis=None, initial=0.0))
-        found = settled(here - there, noise)
+        found = differences(here, there)
         if spec.by == "percent":
             found = _over(found, np.abs(there))
     return np.where(on_both, found, np.nan)

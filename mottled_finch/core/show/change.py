@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..recipe.spec import ShowSpec
+from ..table.alike import differences
 from .laid import Laid
 
 
@@ -17,7 +18,7 @@ def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     values, out = (laid.values.T, found.T) if downward else (laid.values, found)
     for start, stop in laid.row_steps if downward else laid.column_steps:
         before, now = values[:, start : stop - 1], values[:, start + 1 : stop]
-        difference = now - before
+        difference = differences(now, before)
         if spec.relative:
             quotient = np.full(difference.shape, np.nan)
             np.divide(difference, np.abs(before), out=quotient, where=before != 0)

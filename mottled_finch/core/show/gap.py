@@ -4,9 +4,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..recipe.spec import ShowSpec
+from ..table.alike import differences
 from .laid import Laid
 
 
 def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     assert isinstance(spec.to, float)
-    return laid.values - spec.to
+    return differences(laid.values, spec.to)

@@ -4,6 +4,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..recipe.spec import ShowSpec
+from ..table.alike import joined
 from .laid import Laid, lines
 
 
@@ -13,5 +14,5 @@ def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     found = laid.blanks()
     for values, out in lines(laid, spec.of or "whole", found):
         filled = ~np.isnan(values)
-        out[filled] = rankdata(-values[filled], method="min")
+        out[filled] = rankdata(-joined(values[filled]), method="min")
     return found

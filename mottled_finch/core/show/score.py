@@ -6,14 +6,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..recipe.spec import ShowSpec
+from ..table.alike import differences, joined
 from .laid import Laid, lines
 
 
 def shown(spec: ShowSpec, laid: Laid) -> NDArray[np.float64]:
     found = laid.blanks()
     for values, out in lines(laid, spec.of or "whole", found):
-        filled = values[~np.isnan(values)]
+        filled = joined(values[~np.isnan(values)])
         # Equal values are told by comparing them: rounding would leave them a spread of almost nothing.
         if len(filled) > 1 and filled.min() < filled.max():
-            out[:] = (values - filled.mean()) / filled.std(ddof=1)
+            out[:] = differences(values, filled.mean()) / filled.std(ddof=1)
     return found

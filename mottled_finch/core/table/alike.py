@@ -1,9 +1,10 @@
 """What equal means: numbers that differ by no more than rounding are one number.
 
 Doubles hold 15 digits, and sums lose a few of them: 0.1 + 0.2 is not 0.3, and the deviations of three times 0.2 are not all 0. Such
-noise must not become a color, a rank, or a place among the largest. Two values are equal here when they agree to about twelve
-significant digits; ``noise`` is what the values may be off by all the same, in their own units, where larger numbers were summed
-that cancel.
+noise must not become a color, a rank, or a place among the largest.
+
+``settled`` makes of a value what it would be without that noise, from what that value alone was made of: no other value has a part
+in it. ``joined`` is for comparing values with each other: there, two are equal that agree to about twelve significant digits.
 """
 
 import numpy as np
@@ -18,29 +19,23 @@ _POWERS = 22
 
 
 def settled(values: NDArray[np.float64], noise: NDArray[np.float64] | float = 0.0) -> NDArray[np.float64]:
-    """The values, same shape, equal ones made the same number; NaN stays NaN.
+    """The values, same shape, each without what rounding left in it; NaN stays NaN.
 
-    A value as near as ``noise`` to zero is zero. One that is off a number of a dozen digits by rounding alone is that number, and
-    of others that are equal all become the smallest.
+    ``noise`` is what each may be off by, in its own units: more than its own digits say where larger numbers were summed that
+    cancel. A value as near as that to zero is zero, and one that is off a number of a dozen digits by rounding alone is that
+    number.
     """
     found = np.asarray(values, dtype=np.float64)
     if not found.size:
         return found
     sizes = np.abs(found)
     within = np.broadcast_to(np.asarray(noise, dtype=np.float64), found.shape)
-    found = np.where(sizes <= within, 0.0, _written(found, np.maximum(within, 4 * EPSILON * sizes)))
-    if not _any_near(found, float(np.max(noise))):
-        return found
-    return _joined(found, np.maximum(within, SHARE * sizes))
+    return np.where(sizes <= within, 0.0, _written(found, np.maximum(within, 4 * EPSILON * sizes)))
 
 
-def _any_near(values: NDArray[np.float64], noise: float) -> bool:
-    """Whether any two different values may be within reach of each other: asked first, since hardly ever any are."""
-    rising = np.sort(values, axis=None)
-    step = np.diff(rising)
-    reach = np.maximum(np.abs(rising[1:]), np.abs(rising[:-1])) * SHARE
-    with np.errstate(invalid="ignore"):
-        return bool(((step > 0) & (step <= np.maximum(reach, noise))).any())
+def differences(one: NDArray[np.float64], other: NDArray[np.float64] | float) -> NDArray[np.float64]:
+    """One less the other, settled: a difference is off by what its numbers are off by, however small it is itself."""
+    return settled(one - other, EPSILON * np.maximum(np.abs(one), np.abs(other)))
 
 
 def _written(values: NDArray[np.float64], near: NDArray[np.float64]) -> NDArray[np.float64]:
@@ -55,14 +50,17 @@ def _written(values: NDArray[np.float64], near: NDArray[np.float64]) -> NDArray[
         return np.where(fits & (np.abs(short - values) <= near), short, values)
 
 
-def _joined(values: NDArray[np.float64], within: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Runs of values, each within reach of the next, as the smallest of them. Whole numbers are exact, and never joined."""
-    flat, reach = values.ravel(), within.ravel()
+def joined(values: NDArray[np.float64]) -> NDArray[np.float64]:
+    """The values to be compared with each other, same shape: of runs in which each agrees with the next to twelve digits all are
+    the smallest; NaN stays NaN. Whole numbers are exact, and never joined.
+    """
+    flat = values.ravel()
     order = np.argsort(flat, kind="stable")
     rising = flat[order]
+    reach = SHARE * np.abs(rising)
     with np.errstate(invalid="ignore"):
         step = np.diff(rising)
-        near = (step > 0) & (step <= np.maximum(reach[order][1:], reach[order][:-1]))
+        near = (step > 0) & (step <= np.maximum(reach[1:], reach[:-1]))
         near &= ~((rising[1:] == np.rint(rising[1:])) & (rising[:-1] == np.rint(rising[:-1])))
     if not near.any():
         return values

@@ -13,21 +13,46 @@ from ..conftest import figure_of
         (0, "0"),
         (950, "950"),
         (999.4, "999"),
-        (999.6, "1k"),
-        (1000, "1k"),
+        (999.6, "1.0k"),
+        (1000, "1.0k"),
         (12_345, "12.3k"),
         (99_960, "100k"),
         (123_456, "123k"),
-        (999_600, "1M"),
+        (999_600, "1.0M"),
         (-12_345, "−12.3k"),
         (2_500_000, "2.5M"),
-        (4e9, "4B"),
+        (4e9, "4.0B"),
         (7.2e12, "7.2T"),
         (1e16, "10,000T"),
     ],
 )
 def test_the_short_form(value, words):
     assert NumberStyle(0, short=True).text(value) == words
+
+
+def printed(text, take="sum", **parts):
+    pivot = {"rows": [{"field": "k"}], "measure": {"take": take, "of": "v"}, **parts.pop("pivot", {})}
+    return list(figure_of(text, pivot=pivot, **parts).contents.prints)
+
+
+def test_the_short_form_is_alike_within_a_figure():
+    short = {"number": {"short": True}}
+    assert printed("k,v\na,3000\nb,2700\nc,940\nd,345678\n", cells=short) == ["3.0k", "2.7k", "940", "346k"]
+    assert printed("k,v\na,3000\nb,5000\nc,940\n", cells=short) == ["3k", "5k", "940"]
+
+
+def test_whole_cells_are_written_whole_whatever_their_totals_are():
+    assert printed("k,v\na,80\na,82\nb,80\nb,81\nb,83\nc,4\n", "median") == ["81", "81", "4"]
+    found = figure_of("k,v\na,1\nb,0\nc,0\n", pivot={"rows": [{"field": "k"}], "measure": {"take": "average", "of": "v"}})
+    assert list(found.contents.prints) == ["1", "0", "0"]
+    assert found.contents.style.text(found.matrix.grand_total) == "0.33"
+    # Where one has decimals, all have, so that they stand below each other.
+    assert printed("k,v\na,81\nb,82.5\n") == ["81.0", "82.5"]
+    assert printed("k,v\na,81\nb,82\n", cells={"decimals": 1}) == ["81.0", "82.0"]
+
+
+def test_halves_are_rounded_as_they_are_written():
+    assert printed("k,v\na,3.255\nb,1.075\nc,-0.005\n", cells={"decimals": 2}) == ["3.26", "1.08", "−0.01"]
 
 
 @pytest.mark.parametrize("marks", MARKS)
@@ -40,7 +65,7 @@ def test_marks_are_written_as_their_name_shows(marks):
     ("style", "value", "words"),
     [
         (NumberStyle(0, before="€"), -5, "−€5"),
-        (NumberStyle(1, after=" min"), 3.25, "3.2 min"),
+        (NumberStyle(1, after=" min"), 3.25, "3.3 min"),
         (NumberStyle(0, sign=True), 5, "+5"),
         (NumberStyle(0, sign=True), 0.2, "0"),
         (NumberStyle(0, sign=True), -5, "−5"),

@@ -5,7 +5,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from mottled_finch.core.table.alike import EPSILON, SHARE, settled
+from mottled_finch.core.table.alike import EPSILON, SHARE, joined, settled
 
 from ..conftest import figure_of
 
@@ -19,7 +19,7 @@ N = np.nan
         ([0.20000000000000004, 0.2, N], 0, [0.2, 0.2, N]),
         ([3.4e-17, 1.0], 0.2 * EPSILON, [0.0, 1.0]),
         ([4.999999999999999], 0, [5.0]),
-        ([1 / 3, (1 / 3) * (1 + 2.0**-45), 1 / 3 + 1e-9], 0, [1 / 3, 1 / 3, 1 / 3 + 1e-9]),
+        ([1 / 3, (1 / 3) * (1 + 2.0**-45), 1e20], 0, [1 / 3, (1 / 3) * (1 + 2.0**-45), 1e20]),
         ([1e6 + 0.1 - 1e6, 0.1], 1e6 * EPSILON, [0.1, 0.1]),
         # Whole numbers are exact however large they are.
         ([9007199254740991.0, 9007199254740990.0], 0, [9007199254740991.0, 9007199254740990.0]),
@@ -33,16 +33,34 @@ def test_by_hand(values, noise, wanted):
     np.testing.assert_array_equal(settled(np.array(values, dtype=float), noise), wanted)
 
 
+NUMBERS = st.lists(st.floats(-1e12, 1e12) | st.integers(-50, 50).map(lambda i: i / 10), max_size=30)
+
+
 @settings(max_examples=300, deadline=None)
-@given(st.lists(st.floats(-1e12, 1e12) | st.integers(-50, 50).map(lambda i: i / 10), max_size=30))
+@given(NUMBERS)
 def test_settling_moves_nothing_further_than_it_may_and_keeps_the_order(values):
     given_ = np.array(values, dtype=float)
     found = settled(given_)
-    # A run of equal values may be as long as it has members.
-    assert (np.abs(found - given_) <= SHARE * np.abs(given_) * max(1, len(values))).all()
+    assert (np.abs(found - given_) <= 4 * EPSILON * np.abs(given_)).all()
     order = np.argsort(given_, kind="stable")
     assert (np.diff(found[order]) >= 0).all()
     np.testing.assert_array_equal(settled(found), found)
+    # Each by itself, whatever the others are.
+    np.testing.assert_array_equal([settled(given_[i : i + 1])[0] for i in range(len(given_))], found)
+
+
+def test_joined_by_hand():
+    values = np.array([1 / 3, (1 / 3) * (1 + 2.0**-45), 1 / 3 + 1e-9, N, 9007199254740991.0, 9007199254740990.0])
+    np.testing.assert_array_equal(joined(values), [1 / 3, 1 / 3, 1 / 3 + 1e-9, N, 9007199254740991.0, 9007199254740990.0])
+
+
+@settings(max_examples=300, deadline=None)
+@given(NUMBERS)
+def test_joining_moves_nothing_further_than_a_run_is_long_and_keeps_the_order(values):
+    given_ = np.array(values, dtype=float)
+    found = joined(given_)
+    assert (np.abs(found - given_) <= SHARE * np.abs(given_) * max(1, len(values))).all()
+    assert (np.diff(found[np.argsort(given_, kind="stable")]) >= 0).all()
 
 
 DEVIATIONS = "k,v\na,0.2\na,0.2\na,0.2\nb,7\nb,7\n"

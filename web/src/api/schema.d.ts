@@ -2437,7 +2437,7 @@ export interface components {
             title: string;
             text: string | null;
         };
-        /** @description How values are written; percent are values times a hundred, in a form with the number at its braces. */
+        /** @description How values are written; percent are values times a hundred, in a form with the number at its braces. With ``bare`` those that are whole have no decimals; ``tenths`` says that the short form has one where there is room. */
         NumberStyle: {
             decimals: number;
             percent?: boolean;
@@ -2448,6 +2448,8 @@ export interface components {
             after?: string;
             sign?: boolean;
             percent_form?: string;
+            bare?: boolean;
+            tenths?: boolean;
         };
         /** @description Members of a side that are unlike the others: by member and by group of members, how their values are written. ``sense`` is what high is in the figure as a whole. */
         UnlikeAnswer: {

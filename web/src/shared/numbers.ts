@@ -4,13 +4,31 @@ export function grouped(value: number): string {
   return value.toLocaleString("en-US");
 }
 
+/**
+ * The size of a number with so many decimals, rounded as the core does it: the shortest decimal that reads back as the number, halves
+ * away from zero. `shift` moves its point to the right first, or to the left where it is negative.
+ */
+function rounded(value: number, decimals: number, shift = 0): string {
+  const [, whole = "", part = "", power = "0"] = /^(\d+)(?:\.(\d+))?(?:e(.+))?$/.exec(String(Math.abs(value))) ?? [];
+  const end = whole.length + Number(power) + shift + decimals;
+  const digits = (whole + part).padEnd(end + 1, "0");
+  const kept = BigInt(end > 0 ? digits.slice(0, end) : "0");
+  const up = end >= 0 && (digits[end] as string) >= "5";
+  const text = String(up ? kept + 1n : kept).padStart(decimals + 1, "0");
+  return decimals ? `${text.slice(0, -decimals)}.${text.slice(-decimals)}` : text;
+}
+
 /** The same form as the core's printed values: grouped, a true minus, no minus before a zero. */
-export function withDecimals(value: number, decimals: number): string {
-  const text = Math.abs(value).toLocaleString("en-US", {
-    minimumFractionDigits: decimals,
-    maximumFractionDigits: decimals,
-  });
+export function withDecimals(value: number, decimals: number, shift = 0): string {
+  const [whole = "", part] = rounded(value, decimals, shift).split(".");
+  const text = whole.replace(/\B(?=(\d{3})+$)/g, ",") + (part ? `.${part}` : "");
   return value < 0 && /[1-9]/.test(text) ? `−${text}` : text;
+}
+
+/** The same with no zeros behind the last decimal. */
+export function atMost(value: number, decimals: number, shift = 0): string {
+  const text = withDecimals(value, decimals, shift);
+  return decimals ? text.replace(/\.?0+$/, "") : text;
 }
 
 export type NumberStyle = {
@@ -22,6 +40,8 @@ export type NumberStyle = {
   after?: string;
   sign?: boolean;
   percent_form?: string;
+  bare?: boolean;
+  tenths?: boolean;
 };
 
 /** What groups thousands and what begins the decimals, by a number written so; the core's own table. */
@@ -37,16 +57,20 @@ const UNITS = ["", "k", "M", "B", "T"];
 
 /** A value of a figure as the core writes it. */
 export function styled(value: number, style: NumberStyle): string {
-  const number = style.percent ? value * 100 : value;
-  const [plain, unit] = style.short ? inShort(number, style.decimals) : [withDecimals(number, style.decimals), ""];
+  const shift = style.percent ? 2 : 0;
+  const whole = style.bare && Number(rounded(value, 12, shift)) === Number(rounded(value, 0, shift));
+  const decimals = whole ? 0 : style.decimals;
+  const [plain, unit] = style.short
+    ? inShort(value, decimals, shift, style)
+    : [withDecimals(value, decimals, shift), ""];
   return dressed(plain, unit, style);
 }
 
 /** A number without needless zeros, for inputs and handles. */
 export function short(value: number, style: NumberStyle): string {
-  const number = style.percent ? Number((value * 100).toPrecision(12)) : value;
-  const decimals = Number.isInteger(number) ? 0 : Math.max(style.decimals, 1);
-  return dressed(withDecimals(number, decimals), "", style);
+  const shift = style.percent ? 2 : 0;
+  const whole = Number.isInteger(Number(rounded(value, 10, shift)));
+  return dressed(withDecimals(value, whole ? 0 : Math.max(style.decimals, 1), shift), "", style);
 }
 
 /** Digits with the marks of the style, its sign, and what stands before and after them. */
@@ -59,19 +83,16 @@ function dressed(plain: string, unit: string, { marks = "1,234.5", before = "", 
 }
 
 /** Three digits at most, and the unit they are of; below a thousand in full. */
-function inShort(number: number, decimals: number): [string, string] {
-  const size = Math.abs(number);
-  let power = number ? Math.max(0, Math.floor(Math.log10(size) / 3)) : 0;
-  if (Number((size / 1000 ** power).toFixed(power ? 0 : decimals)) >= 1000) power++;
-  power = Math.min(power, UNITS.length - 1);
-  if (!power) return [withDecimals(number, decimals), ""];
-  const scaled = number / 1000 ** power;
-  const text = withDecimals(scaled, Math.abs(scaled) >= 99.95 ? 0 : 1);
-  return [text.replace(/\.0$/, ""), UNITS[power] as string];
+function inShort(value: number, decimals: number, shift: number, { tenths = true }: NumberStyle): [string, string] {
+  if (Number(rounded(value, decimals, shift)) < 1000) return [withDecimals(value, decimals, shift), ""];
+  let power = 1;
+  while (power < UNITS.length - 1 && Number(rounded(value, 0, shift - 3 * power)) >= 1000) power++;
+  const tenth = tenths && Number(rounded(value, 1, shift - 3 * power)) < 100;
+  return [withDecimals(value, tenth ? 1 : 0, shift - 3 * power), UNITS[power] as string];
 }
 
 export function percent(share: number): string {
-  return `${(share * 100).toLocaleString("en-US", { maximumFractionDigits: 1 })}%`;
+  return `${atMost(share, 1, 2)}%`;
 }
 
 export function counted(count: number, noun: string): string {
@@ -82,7 +103,7 @@ export function counted(count: number, noun: string): string {
 export function megabytes(bytes: number): string {
   const small = bytes < 1024 ** 2;
   const size = bytes / (small ? 1024 : 1024 ** 2);
-  return `${size.toLocaleString("en-US", { maximumFractionDigits: small ? 0 : 1 })} ${small ? "kB" : "MB"}`;
+  return `${atMost(size, small ? 0 : 1)} ${small ? "kB" : "MB"}`;
 }
 
 /** "14:02" today, "Mon 14:02" this week, else the date. */

@@ -1,10 +1,9 @@
 """The arithmetic mean of the filled values; a blank where there is none."""
 
 from .gatherings import sums
-from .measure import Measure, magnitude_of, over
+from .measure import Measure, over
 
 MEASURE = Measure(
     gathers=lambda source, spec, path: (sums(source, spec, spec.of, f"{path}.of"),),
-    value=lambda _spec, partial: over(partial.sums, partial.terms),
-    magnitude=lambda source, spec: magnitude_of(source, spec.of),
+    value=lambda _spec, partial: over(partial.total, partial.terms),
 )

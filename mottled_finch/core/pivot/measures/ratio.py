@@ -3,13 +3,12 @@
 import numpy as np
 
 from .gatherings import sums
-from .measure import Measure, magnitude_of, over
+from .measure import Measure, over
 
 MEASURE = Measure(
     gathers=lambda source, spec, path: (
         sums(source, spec, spec.of, f"{path}.of"),
         sums(source, spec, spec.per, f"{path}.per"),
     ),
-    value=lambda _spec, of, per: np.where(of.numbers > 0, over(of.sums, per.sums), np.nan),
-    magnitude=lambda source, spec: magnitude_of(source, spec.of) / (magnitude_of(source, spec.per) or 1.0),
+    value=lambda _spec, of, per: np.where(of.numbers > 0, over(of.total, per.total), np.nan),
 )

@@ -2,11 +2,13 @@
 
 import numpy as np
 
+from ...table.alike import EPSILON, settled
 from .gatherings import spread
-from .measure import Measure, magnitude_of, over
+from .measure import Measure, over
 
 MEASURE = Measure(
     gathers=lambda source, spec, path: (spread(source, spec.of, f"{path}.of", "stdev"),),
-    value=lambda _spec, partial: np.sqrt(over(partial.squares, np.maximum(partial.numbers - 1, 0))),
-    magnitude=lambda source, spec: magnitude_of(source, spec.of),
+    value=lambda _spec, partial: settled(
+        np.sqrt(over(partial.squares, np.maximum(partial.numbers - 1, 0))), EPSILON * partial.sizes
+    ),
 )

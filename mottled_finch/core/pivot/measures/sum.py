@@ -3,11 +3,9 @@
 import numpy as np
 
 from .gatherings import sums
-from .measure import Measure, magnitude_of
+from .measure import Measure
 
 MEASURE = Measure(
     gathers=lambda source, spec, path: (sums(source, spec, spec.of, f"{path}.of"),),
-    value=lambda _spec, partial: np.where(partial.numbers > 0, partial.sums, np.nan),
-    magnitude=lambda source, spec: magnitude_of(source, spec.of),
-    adds_up=True,
+    value=lambda _spec, partial: np.where(partial.numbers > 0, partial.total, np.nan),
 )

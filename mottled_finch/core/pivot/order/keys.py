@@ -6,6 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ...table.alike import joined
 from ..matrix import Group, Labels
 
 Keys = list[NDArray[np.float64]]
@@ -54,7 +55,8 @@ def arranged(ordered: Ordered, keys: Keys, *, descending: bool) -> NDArray[np.in
     """Positions in natural order, as they are to stand."""
     columns: list[NDArray[np.float64]] = []
     for level, key in enumerate(keys):
-        signed = -key if descending else key
+        equal = joined(key)
+        signed = -equal if descending else equal
         natural = ordered.members[:, level].astype(np.float64)
         columns += [np.where(np.isnan(key), np.inf, signed), natural]
     return np.lexsort(columns[::-1]) if len(ordered.labels) else np.zeros(0, dtype=np.int64)

@@ -1,7 +1,7 @@
 """Means and sums of squared deviations from them.
 
-Within a block in two sweeps, the deviations being from the block's own mean, and merged by the updating formula of T. F. Chan,
-G. H. Golub and R. J. LeVeque, "Algorithms for Computing the Sample Variance" (1983): no square of a large number is ever taken.
+In two passes, the deviations being from the cell's own mean, and merged by the updating formula of T. F. Chan, G. H. Golub and
+R. J. LeVeque, "Algorithms for Computing the Sample Variance" (1983): no square of a large number is ever taken.
 """
 
 from dataclasses import dataclass
@@ -11,9 +11,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...kernels import compiled, in_blocks
+from ...kernels.exact import two_sum
 from ..placement import Placement
 from .partial import Regions
-from .sums import add_up
+from .sums import sums_by_place
 
 
 @dataclass(frozen=True, eq=False)
@@ -23,6 +24,12 @@ class Spread:
     means: NDArray[np.float64]
     squares: NDArray[np.float64]
     numbers: NDArray[np.int64]
+
+    @property
+    def sizes(self) -> NDArray[np.float64]:
+        """How large the values are: the root of the mean of their squares."""
+        with np.errstate(over="ignore", invalid="ignore"):
+            return np.sqrt(self.means * self.means + self.squares / np.maximum(self.numbers, 1))
 
     @property
     def nbytes(self) -> int:
@@ -50,26 +57,24 @@ class Spread:
 
 
 def gather_spread(placement: Placement, values: NDArray[np.float64]) -> Spread:
-    """One pass over memory. ``values`` has shape (records,), NaN for a blank; the rest of the records are counted along."""
-    places = placement.places
+    """Two passes. ``values`` has shape (records,), NaN for a blank; the rest of the records are counted along."""
+    sums, blanks = sums_by_place(placement, values)
+    placement.counted(sums.numbers + blanks)
+    with np.errstate(over="ignore", invalid="ignore"):
+        means = (sums.sums + sums.errors) / np.maximum(sums.numbers, 1)
 
-    def work(number: int) -> tuple[tuple[NDArray[np.float64], NDArray[np.float64], NDArray[np.int64]], NDArray[np.uint32]]:
-        index, part = placement.block(number), values[placement.blocks[number]]
-        sums, squares, blanks = np.zeros(2 * places), np.zeros(places), np.zeros(places, dtype=np.uint32)
-        add_up(index, part, sums, blanks)
-        means, counts = sums[::2] / np.maximum(sums[1::2], 1), sums[1::2].astype(np.int64)
-        _deviate(index, part, means, squares)
-        return (means, squares, counts), blanks
+    def work(number: int) -> NDArray[np.float64]:
+        found = np.zeros(2 * placement.places)
+        _deviate(placement.block(number), values[placement.blocks[number]], means, found)
+        return found
 
-    found: Any = (np.zeros(places), np.zeros(places), np.zeros(places, dtype=np.int64))
-    blanks = np.zeros(places, dtype=np.int64)
-    for of_block, blanks_of_block in in_blocks(work, range(len(placement.blocks))):
-        found = _merged(found, of_block)
-        blanks += blanks_of_block
-    means, squares, numbers = found
-    placement.counted(numbers + blanks)
+    squares, errors = np.zeros(placement.places), np.zeros(placement.places)
+    for found in in_blocks(work, range(len(placement.blocks))):
+        squares, off = two_sum(squares, found[::2])
+        with np.errstate(over="ignore", invalid="ignore"):
+            errors += found[1::2] + off
     spots = placement.spots
-    return Spread(means[spots], squares[spots], numbers[spots])
+    return Spread(means[spots], (squares + errors)[spots], sums.numbers[spots])
 
 
 def _merged(one: Any, other: Any) -> Any:
@@ -83,10 +88,18 @@ def _merged(one: Any, other: Any) -> Any:
 
 
 @compiled
-def _deviate(index: Any, values: Any, means: Any, squares: Any) -> None:  # pragma: no cover - compiled
+def _deviate(index: Any, values: Any, means: Any, found: Any) -> None:  # pragma: no cover - compiled
+    """``found`` are pairs: the sum of the squares, and what it is off by."""
+    one = np.uint64(1)
     for i in range(np.uint64(len(index))):
         value = values[i]
         if value == value:
             place = np.uint64(index[i])
             apart = value - means[place]
-            squares[place] += apart * apart
+            square = apart * apart
+            first = place << one
+            total = found[first]
+            new = total + square
+            back = new - total
+            found[first] = new
+            found[first + one] += (total - (new - back)) + (square - back)

@@ -4,7 +4,7 @@ import { type ReactNode, useState } from "react";
 import { api, type Comparison, type Import } from "../../api/client";
 import { Button } from "../../shared/Button";
 import { KIND_WORDS } from "../../shared/kinds";
-import { counted, grouped } from "../../shared/numbers";
+import { atMost, counted, grouped } from "../../shared/numbers";
 import { Select } from "../../shared/Select";
 
 type Props = {
@@ -263,12 +263,12 @@ const FIGURES = {
 
 function sum(value: number | null): string {
   if (value === null) return "none";
-  return value.toLocaleString("en-US", { maximumFractionDigits: Math.abs(value) < 100 ? 2 : 0 });
+  return atMost(value, Math.abs(value) < 100 ? 2 : 0);
 }
 
 function change(before: number | null, after: number | null): string {
   if (before === null || after === null || before === 0) return "";
-  const share = ((after - before) / Math.abs(before)) * 100;
-  const text = `${Math.abs(share).toLocaleString("en-US", { maximumFractionDigits: 1 })}%`;
+  const share = (after - before) / Math.abs(before);
+  const text = `${atMost(Math.abs(share), 1, 2)}%`;
   return share > 0 ? `+${text}` : share < 0 ? `−${text}` : "none";
 }
