@@ -754,10 +754,13 @@ class SceneAnswer(Scene):
 
 @dataclass(frozen=True, kw_only=True)
 class CureAnswer:
-    """What cures a caution, and the change of the recipe that does, as a JSON merge patch (RFC 7396)."""
+    """What cures a caution, and the change of the recipe that does, as a JSON merge patch (RFC 7396). Where a mend of the table
+    cures it, that is the ``mend``.
+    """
 
     words: str
     patch: dict[str, Any]
+    mend: Annotated[dict[str, Any] | None, Written(Mend | None)]
 
 
 @dataclass(frozen=True, kw_only=True)

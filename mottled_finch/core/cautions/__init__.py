@@ -10,6 +10,7 @@ from . import (
     average_of_averages,
     broken_claim,
     few_records,
+    fills,
     light_on_nothing,
     lost_note,
     lost_order,
@@ -36,6 +37,7 @@ from .caution import Caution, Cure, Seen
 CAUTIONS: dict[str, Callable[[Seen], Caution | None]] = {
     "broken_claim": broken_claim.find,
     "total_as_member": total_as_member.find,
+    "fills": fills.find,
     "swallowed_scale": swallowed_scale.find,
     "shared_totals": shared_totals.find,
     "no_middle": no_middle.find,

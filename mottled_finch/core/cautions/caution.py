@@ -8,14 +8,16 @@ from numpy.typing import NDArray
 from ..figure.figure import Figure
 from ..pivot import Matrix
 from ..recipe.spec import Recipe
+from ..recipe.table_spec import Mend
 
 
 @dataclass(frozen=True, kw_only=True)
 class Cure:
-    """What the cure is called, and the recipe that has it."""
+    """What the cure is called, and the recipe that has it. ``mend`` is what it does to the table, where that is what cures."""
 
     words: str
     recipe: Recipe
+    mend: Mend | None = None
 
 
 @dataclass(frozen=True, kw_only=True)

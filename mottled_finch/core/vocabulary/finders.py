@@ -19,6 +19,7 @@ FINDER_TERMS: dict[str, FinderTerm] = {
     "codes": FinderTerm(found="codes where names should be"),
     "beyond": FinderTerm(found="lines with too many fields"),
     "blank_words": FinderTerm(found="words that mean there is no value"),
+    "fills": FinderTerm(found="numbers that stand for no value"),
     "misfits": FinderTerm(found="texts among numbers or moments"),
     "mixed": FinderTerm(found="numbers or moments read as text"),
     "tryouts": FinderTerm(found="records made to try something out"),

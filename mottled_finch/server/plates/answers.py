@@ -14,9 +14,10 @@ from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.language import speaking
 from mottled_finch.core.language.propose import proposed_language
 from mottled_finch.core.pivot import colored_values
-from mottled_finch.core.recipe import FORMAT, PivotSpec, Recipe, dump_recipe, merge_patch
+from mottled_finch.core.recipe import FORMAT, PivotSpec, Recipe, dump_recipe, dump_table_part, merge_patch
 from mottled_finch.core.recipe.check import FACT
 from mottled_finch.core.recipe.page_type import least_type
+from mottled_finch.core.recipe.table_spec import TableSpec
 from mottled_finch.core.scene import Scene
 from mottled_finch.core.scene.legend import bands_of
 from mottled_finch.core.since.comparing import Since, told
@@ -169,7 +170,8 @@ def _caution_answer(caution: Caution, recipe: Recipe) -> CautionAnswer:
 
 
 def _cure_answer(cure: Cure, recipe: Recipe) -> CureAnswer:
-    return CureAnswer(words=cure.words, patch=merge_patch(dump_recipe(recipe), dump_recipe(cure.recipe)))
+    mend = None if cure.mend is None else dump_table_part(TableSpec(mends=(cure.mend,)))["mends"][0]
+    return CureAnswer(words=cure.words, patch=merge_patch(dump_recipe(recipe), dump_recipe(cure.recipe)), mend=mend)
 
 
 def _scale_answer(scale: Scale | None) -> ScaleAnswer | None:

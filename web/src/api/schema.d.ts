@@ -2404,12 +2404,13 @@ export interface components {
             cure: components["schemas"]["CureAnswer"] | null;
             more: components["schemas"]["CureAnswer"][];
         };
-        /** @description What cures a caution, and the change of the recipe that does, as a JSON merge patch (RFC 7396). */
+        /** @description What cures a caution, and the change of the recipe that does, as a JSON merge patch (RFC 7396). Where a mend of the table cures it, that is the ``mend``. */
         CureAnswer: {
             words: string;
             patch: {
                 [key: string]: unknown;
             };
+            mend: (components["schemas"]["MergeMend"] | components["schemas"]["RelabelMend"] | components["schemas"]["TidyMend"] | components["schemas"]["CorrectMend"] | components["schemas"]["DropMend"] | components["schemas"]["KindMend"] | components["schemas"]["SplitMend"] | components["schemas"]["JoinMend"] | components["schemas"]["FillMend"] | components["schemas"]["ComputeMend"] | components["schemas"]["BlankMend"] | components["schemas"]["OverlongMend"] | components["schemas"]["BringMend"] | components["schemas"]["UniqueMend"] | components["schemas"]["RenameMend"] | components["schemas"]["UnfoldMend"]) | null;
         };
         /** @description A caution that does not matter here, and why. */
         DismissedAnswer: {
@@ -2693,7 +2694,7 @@ export interface components {
             totals?: {
                 [key: string]: number;
             };
-            without?: ("matrix" | "near_twins" | "codes" | "beyond" | "blank_words" | "misfits" | "mixed" | "tryouts" | "repeated" | "unfinished")[];
+            without?: ("matrix" | "near_twins" | "codes" | "beyond" | "blank_words" | "fills" | "misfits" | "mixed" | "tryouts" | "repeated" | "unfinished")[];
         };
         /** @description What is made, in each of the forms ``as``, by their endings: a ``folio``, or a ``plate`` on a ``table`` that is taken, the first unless another is named. They are files beside the plan, folios or recipes; in a library numbers. A folio does not leave while a claim of it does not hold, nor a plate, unless it may be ``broken``. */
         MakeSpec: {

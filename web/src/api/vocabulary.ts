@@ -869,6 +869,9 @@ export const FINDER_TERMS = {
   "blank_words": {
     "found": "words that mean there is no value"
   },
+  "fills": {
+    "found": "numbers that stand for no value"
+  },
   "misfits": {
     "found": "texts among numbers or moments"
   },

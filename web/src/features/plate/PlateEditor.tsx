@@ -107,7 +107,16 @@ function Editor({ id }: { id: number }) {
     }
   }
 
-  const tray = <Tray plate={id} revision={data.plate.revision} figure={figure} recipe={told} onChange={plate.change} />;
+  const tray = (
+    <Tray
+      plate={id}
+      revision={data.plate.revision}
+      figure={figure}
+      recipe={told}
+      onChange={plate.change}
+      onTable={plate.changeTable}
+    />
+  );
   const dock = (
     <Dock
       plate={id}

@@ -1,20 +1,25 @@
 import { Box, Flex, Input } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Figure, Recipe } from "../../../api/client";
+import { api, type Figure, type Recipe } from "../../../api/client";
 import { useAbout } from "../../../api/queries";
 import { Button } from "../../../shared/Button";
 import { counted } from "../../../shared/numbers";
 import { Panel } from "../../../shared/Panel";
 import { withCellAside, withDismissed, withoutAside, withPatch } from "../changes/recipes";
-import type { Change } from "../changes/usePlate";
+import type { Change, TableChange } from "../changes/usePlate";
 import { scalesOf } from "../color/why";
 import { heldOf } from "../stage/paint";
 import { look } from "../view";
 
-type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
+type Props = {
+  figure: Figure;
+  recipe: Recipe;
+  onChange: (change: Change) => void;
+  onTable: (name: string, change: TableChange) => void;
+};
 
 /** What would mislead, each with its cure; what a reader of the colors would not see; what is set aside. */
-export function Cautions({ figure, recipe, onChange }: Props) {
+export function Cautions({ figure, recipe, onChange, onTable }: Props) {
   const { cautions, dismissed } = figure;
   const kept = `${counted(figure.kept, "record")} kept`;
   const aside = asideOf(recipe);
@@ -22,7 +27,14 @@ export function Cautions({ figure, recipe, onChange }: Props) {
   return (
     <Panel heading={cautions.length ? `${counted(cautions.length, "caution")}` : "Not in the colors"} note={kept}>
       {cautions.map((caution) => (
-        <CautionLine key={caution.name} caution={caution} figure={figure} onChange={onChange} />
+        <CautionLine
+          key={caution.name}
+          caution={caution}
+          figure={figure}
+          recipe={recipe}
+          onChange={onChange}
+          onTable={onTable}
+        />
       ))}
       {aside.map(({ name, back }) => (
         <Flex key={name} align="center" gap="8px" mb="2px" pl="10px" borderLeftWidth="2px" borderColor="edge">
@@ -62,14 +74,24 @@ export function Cautions({ figure, recipe, onChange }: Props) {
   );
 }
 
-type LineProps = { caution: Figure["cautions"][number]; figure: Figure; onChange: (change: Change) => void };
+type LineProps = Props & { caution: Figure["cautions"][number] };
+type Cure = NonNullable<LineProps["caution"]["cure"]>;
 
-function CautionLine({ caution, figure, onChange }: LineProps) {
+function CautionLine({ caution, figure, recipe, onChange, onTable }: LineProps) {
   const [asked, setAsked] = useState(false);
   const [reason, setReason] = useState("");
   // Gray print loses the side of every palette with two; color-weak eyes should lose nothing.
   const vision = useAbout().data?.visions.find(({ name }) => name !== "gray" && figure.losses[name]);
   const cures = [caution.cure, ...caution.more].filter((cure) => cure !== null);
+
+  /** A mend is the table's, so that it holds in every plate and every edition, unless the plate has mends of its own. */
+  function take({ words, mend, patch }: Cure) {
+    if (!mend || recipe.table?.mends?.length) return onChange(withPatch(patch as Record<string, unknown>));
+    onTable(words, (bench) =>
+      api.changeMends(bench.table.id, [...bench.mends.map((each) => each.mend), mend], bench.table.version),
+    );
+  }
+
   return (
     <Box
       role="group"
@@ -110,12 +132,7 @@ function CautionLine({ caution, figure, onChange }: LineProps) {
       ) : (
         <Flex gap="6px" mt="3px" mb="2px" wrap="wrap">
           {cures.map((cure) => (
-            <Button
-              key={cure.words}
-              variant="plain"
-              size="sm"
-              onClick={() => onChange(withPatch(cure.patch as Record<string, unknown>))}
-            >
+            <Button key={cure.words} variant="plain" size="sm" onClick={() => take(cure)}>
               {cure.words}
             </Button>
           ))}

@@ -5,7 +5,7 @@ import type { Figure, Recipe } from "../../../api/client";
 import { grouped } from "../../../shared/numbers";
 import { Panel } from "../../../shared/Panel";
 import { withClaims } from "../changes/recipes";
-import type { Change } from "../changes/usePlate";
+import type { Change, TableChange } from "../changes/usePlate";
 import { useTried } from "../color/useTried";
 import { colorAt, whyWords } from "../color/why";
 import {
@@ -30,10 +30,11 @@ type Props = {
   figure: Figure;
   recipe: Recipe;
   onChange: (change: Change) => void;
+  onTable: (name: string, change: TableChange) => void;
 };
 
 /** What the cell under the pointer or the keys says, the ends of the scale, and what is not in the colors. */
-export function Tray({ plate, revision, figure, recipe, onChange }: Props) {
+export function Tray({ plate, revision, figure, recipe, onChange, onTable }: Props) {
   const compare = useView((view) => view.compare);
   const members = compare && (compare.side === "rows" ? figure.rows : figure.columns).length;
   const compared = compare && members !== null && compare.one < members && compare.other < members ? compare : null;
@@ -54,7 +55,7 @@ export function Tray({ plate, revision, figure, recipe, onChange }: Props) {
       ) : (
         <Ends figure={figure} recipe={recipe} onChange={onChange} />
       )}
-      <Cautions figure={figure} recipe={recipe} onChange={onChange} />
+      <Cautions figure={figure} recipe={recipe} onChange={onChange} onTable={onTable} />
     </Grid>
   );
 }
