@@ -69,13 +69,7 @@ def coloring_of(
     ends = np.cumsum(np.bincount(regions.ravel(), minlength=len(own)))
     wheres = np.split(np.argsort(regions.ravel(), kind="stable"), ends[:-1])
     for where, setting in zip(wheres, own, strict=True):
-        among = values.ravel()[where]
-        said = color if setting is None else own_color(color, setting)
-        scale = _resolved(said, among, targets, setting)
-        opposite = {"good": "bad", "bad": "good"}.get(sense)
-        if scale is not None and setting is not None and opposite is not None and setting.high_is == opposite:
-            scale = replace(scale, turned=True)
-        scales.append(scale)
+        scales.append(_scale_of(color, values.ravel()[where], targets, setting, sense))
     color = replace(color, high_is=sense)  # type: ignore[arg-type]
     scales, colors = _colored(color, scales, own)
     steps = np.full(values.size, BLANK_STEP, dtype=np.uint8)
@@ -94,6 +88,42 @@ def coloring_of(
         sense=sense,
         lit=lit,
     )
+
+
+Judged = tuple[Matrix, NDArray[np.float64], Unlike | None]
+"""A matrix whose cells are judged together, the values it shows, and members with scales of their own."""
+
+
+def joint(
+    color: ColorSpec, judged: Sequence[Judged], targets: Mapping[str, float]
+) -> tuple[tuple[Scale | None, ...], list[NDArray[np.int64]], Bytes]:
+    """Scales worked out over several matrices of which the same is said, the region of each cell of every one, and the colors."""
+    keys = [np.full(values.shape, -1) if own is None else own.by_cell(own.scale, matrix.shape) for matrix, values, own in judged]
+    settings: dict[int, EachSpec | None] = {-1: None}
+    for _, _, own in judged:
+        settings |= {} if own is None else {key: own.setting(i) for i, key in enumerate(own.scale.tolist()) if key >= 0}
+    among = np.concatenate([values.ravel() for _, values, _ in judged])
+    whose = np.concatenate([each.ravel() for each in keys])
+    known = sorted(settings)
+    sense = sense_of(color, judged[0][2])
+    scales = [_scale_of(color, among[whose == key], targets, settings[key], sense) for key in known]
+    left, colors = _colored(replace(color, high_is=sense), scales, [settings[key] for key in known])  # type: ignore[arg-type]
+    return tuple(left), [np.searchsorted(known, each) for each in keys], colors
+
+
+def _scale_of(
+    color: ColorSpec,
+    values: NDArray[np.float64],
+    targets: Mapping[str, float] | None,
+    setting: EachSpec | None,
+    sense: str,
+) -> Scale | None:
+    """The scale of some cells, by what is said of all and of these alone."""
+    scale = _resolved(color if setting is None else own_color(color, setting), values, targets, setting)
+    opposite = {"good": "bad", "bad": "good"}.get(sense)
+    if scale is not None and setting is not None and opposite is not None and setting.high_is == opposite:
+        return replace(scale, turned=True)
+    return scale
 
 
 def _judged(color: ColorSpec, matrix: Matrix, unlike: Unlike | None) -> tuple[NDArray[np.int64], list[EachSpec | None]]:

@@ -4,15 +4,23 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 import numpy as np
+from numpy.typing import NDArray
 
-from ..color.scale import Scale, resolve_scale
+from ..color.coloring import Coloring, joint
+from ..color.palettes import BLANK_STEP
+from ..color.scale import Scale
+from ..color.unlike import unlike_of
 from ..figure.figure import Figure
 
 
 def why_not(figures: Sequence[Figure]) -> str:
-    """Why plates cannot share one scale; nothing where they can."""
+    """Why plates cannot share one scale; nothing where they can. Members that are unlike share theirs, where the same is said of
+    them in all plates.
+    """
+    own = any(len(figure.coloring.scales) > 1 for figure in figures)
     for figure in figures:
-        if figure.coloring.apart or len(figure.coloring.scales) > 1:
+        said_alike = not own or figure.recipe.each == figures[0].recipe.each
+        if figure.recipe.color.within != "table" or not said_alike:
             title = figure.facts.filled(figure.recipe.words.title or "", "") or "a plate"
             return f"“{title}” has no one scale: its rows, columns or members are judged by themselves"
     if not any(_values(figure).size for figure in figures):
@@ -42,31 +50,35 @@ def shared(figures: Sequence[Figure], keyed: int) -> list[Figure]:
     laid out anew. Raises TableError where the ends of the first do not fit the values.
     """
     first = figures[0]
-    values = np.concatenate([figure.contents.values.ravel() for figure in figures])
-    targets = {**first.recipe.table.targets}
-    scale = resolve_scale(first.recipe.color, values, targets)
-    if scale is None:
-        return list(figures)
-    if first.scale is not None:
-        scale = replace(scale, turned=first.scale.turned, stops=first.scale.stops)
+    judged = [(each.matrix, each.contents.values, unlike_of(each.recipe.each, each.matrix)) for each in figures]
+    scales, regions, colors = joint(first.recipe.color, judged, first.recipe.table.targets)
     kinds = frozenset(kind for figure in figures for kind in _uncolored(figure))
-    return [_on(figure, first, scale, key=number == keyed, kinds=kinds) for number, figure in enumerate(figures)]
+    found = []
+    for number, (figure, region) in enumerate(zip(figures, regions, strict=True)):
+        coloring = _laid_on(figure, scales, region)
+        coloring = replace(coloring, colors=colors, sense=first.coloring.sense)
+        found.append(_on(figure, first, coloring, key=number == keyed, kinds=kinds))
+    return found
 
 
-def _on(figure: Figure, first: Figure, scale: Scale, *, key: bool, kinds: frozenset[str]) -> Figure:
-    """A figure on a scale that others are on, too."""
-    own = _values(figure)
-    if own.size:
-        lowest, highest = float(own.min()), float(own.max())
-        under, over = int((own < scale.low).sum()), int((own > scale.high).sum())
-        scale = replace(scale, lowest=lowest, highest=highest, under=under, over=over)
-    coloring = replace(
-        figure.coloring,
-        scales=(scale,),
-        steps=scale.steps(figure.contents.values),
-        colors=first.coloring.colors,
-        sense=first.coloring.sense,
-    )
+def _laid_on(figure: Figure, scales: Sequence[Scale | None], regions: NDArray[np.int64]) -> Coloring:
+    """The coloring of a figure whose cells are on scales that others are on, too."""
+    values = figure.contents.values
+    steps = np.full(values.shape, BLANK_STEP, dtype=np.uint8)
+    own: list[Scale | None] = []
+    for i, scale in enumerate(scales):
+        there = values[(regions == i) & ~np.isnan(values)]
+        if scale is not None and there.size:
+            steps[regions == i] = scale.steps(values[regions == i])
+            under, over = int((there < scale.low).sum()), int((there > scale.high).sum())
+            scale = replace(scale, lowest=float(there.min()), highest=float(there.max()), under=under, over=over)
+        own.append(scale)
+    apart = len(own) > 1 and own[0] is None
+    return replace(figure.coloring, scales=tuple(own), regions=regions, steps=steps, apart=apart)
+
+
+def _on(figure: Figure, first: Figure, coloring: Coloring, *, key: bool, kinds: frozenset[str]) -> Figure:
+    """A figure as it is in the colors that it shares."""
     recipe = figure.recipe
     legend = replace(first.recipe.legend, show=True, place="right") if key else replace(recipe.legend, show=False)
     recipe = replace(
@@ -80,7 +92,7 @@ def _on(figure: Figure, first: Figure, scale: Scale, *, key: bool, kinds: frozen
     return replace(figure, recipe=recipe, coloring=coloring, facts=facts, contents=contents)
 
 
-def _values(figure: Figure) -> "np.ndarray[tuple[int, ...], np.dtype[np.float64]]":
+def _values(figure: Figure) -> NDArray[np.float64]:
     values = figure.contents.values
     return values[~np.isnan(values)]
 

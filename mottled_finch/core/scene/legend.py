@@ -263,18 +263,23 @@ def bands_of(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[Ban
         return []
     counts = np.bincount(coloring.steps.ravel(), minlength=BLANK_STEP + 1)
     names = dict(enumerate(spec.names))
-    steps = range(len(coloring.colors)) if scale.stops is None else scale.stops
+    steps = range(_number_of_bands(coloring, scale)) if scale.stops is None else scale.stops
     return [
         Band(_band_words(i, coloring, spec, style, names.get(i, "")), coloring.hexes[step], int(counts[step]), step)
         for i, step in enumerate(steps)
     ]
 
 
+def _number_of_bands(coloring: Coloring, scale: Scale) -> int:
+    """Those of the scale; where cells are judged apart and some have fewer different values than others, the most that any has."""
+    return len(coloring.colors) if coloring.apart and scale.stops is None else scale.number_of_steps
+
+
 def _band_words(band: int, coloring: Coloring, bands: BandsSpec, style: NumberStyle, name: str = "") -> str:
     """ "on target, 65% and over"; where cells are judged apart and cuts are found, their place stands for the numbers."""
     scale, language = coloring.scale, spoken()
     assert scale is not None and scale.cuts is not None
-    last = scale.number_of_steps - 1 if scale.stops is not None else len(coloring.colors) - 1
+    last = _number_of_bands(coloring, scale) - 1
     if coloring.apart and (bands.cuts is None or len({each.cuts for each in coloring.scales if each}) > 1):
         ends = {0: language.say("lowest"), last: language.say("highest")}
         span = ends.get(band, f"{band + 1}/{last + 1}" if not language.ours else f"band {band + 1} of {last + 1}")

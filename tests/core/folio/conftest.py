@@ -28,7 +28,13 @@ LATE = recipe(words={"title": "Late", "subtitle": "Minutes by pier", "source": "
 CROWD = recipe("people", words={"title": "Crowded"}, color={"palette": "sedge"})
 
 
-def folio_of(*pages: dict[str, Any], template: bytes | None = None, plates: dict[str, Any] | None = None, **parts: Any) -> Folio:
+def folio_of(
+    *pages: dict[str, Any],
+    template: bytes | None = None,
+    plates: dict[str, Any] | None = None,
+    text: str = "",
+    **parts: Any,
+) -> Folio:
     """The pages of a folio on the table, its plates "late" and "crowd" unless others are given."""
     recipes = plates or {"late": LATE, "crowd": CROWD}
     spec = load_folio(
@@ -44,11 +50,11 @@ def folio_of(*pages: dict[str, Any], template: bytes | None = None, plates: dict
     if template is not None:
         told, content = template_of(template)
         house = Template(name="House", told=told, content=content)
-    return laid_out(spec, {name: figure(spec, each) for name, each in recipes.items()}, house)
+    return laid_out(spec, {name: figure(spec, each, text or TEXT) for name, each in recipes.items()}, house)
 
 
-def figure(spec: Any, plain: dict[str, Any]) -> Figure:
-    return make_figure(read(TEXT), recipe_for(spec, load_recipe(plain)))
+def figure(spec: Any, plain: dict[str, Any], text: str = TEXT) -> Figure:
+    return make_figure(read(text), recipe_for(spec, load_recipe(plain)))
 
 
 @pytest.fixture

@@ -122,8 +122,8 @@ def test_words_say_what_is_shown_until_they_are_written(trips):
     assert part(written, "caption") == []
     assert by_itself.scene.alternative == (
         "Heat map of the average of minutes for each pier down and each month departed across: 3 by 2 cells. "
-        "Highest: 25.0, North, Feb. Lowest: 1.0, West, Feb. "
-        "Water mint from 1.0 to 25.0, without a middle; high is neither good nor bad. "
+        "Highest: 25, North, Feb. Lowest: 1, West, Feb. "
+        "Water mint from 1 to 25, without a middle; high is neither good nor bad. "
         "Judged among all cells, spread evenly, as a ramp; everything lit."
     )
 
