@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from ..errors import TableError
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, ResolvedPivot, ShiftSpec, ShowSpec
-from ..table import Column, Kind, moment_label
+from ..table import Column, Kind, moment_label, number_label
 from ..words.wording import KIND_WORDS
 from .aggregated import Aggregated, aggregate
 from .conditions import as_lists, fields_of, in_span, moment_of
@@ -265,19 +265,56 @@ def _told_of(pivot: ResolvedPivot) -> Iterator[None]:
 
 def _stands_for_all(spec: LevelSpec, show: ShowSpec, column: Column) -> bool:
     """Whether the other side is held to one member of a level, such as one pier or one year, which all of them are set against."""
-    about = [each for each in show.keep if each.field == spec.field]
-    if any(each.in_ is not None and len(each.in_) == 1 and each.cut == spec.cut and spec.bins is None for each in about):
+    about = [each for each in _held_together(show.keep) if each.field == spec.field]
+    lists = [each for each in about if each.in_ is not None]
+    if spec.bins is None and any(len(each.in_ or ()) == 1 and _is_cut_alike(each, spec) for each in lists):
         return True
     if column.kind is not Kind.MOMENT or spec.cut is None or spec.cut == "hour":
         return False
-    rule, calendar = CUTS[_RUNNING.get(spec.cut, spec.cut)], calendar_of(spec.year_starts, spec.week_starts)
-    for each in about:
-        first, last = moment_of(each.from_, _PATH, end=False), moment_of(each.to, _PATH, end=True)
-        if first is not None and last is not None:
-            days = np.array([first, last]).astype("datetime64[D]").astype(np.int64)
-            part = rule.of_days(days, calendar)
-            return bool(part[0] == part[1])
-    return False
+    calendar = calendar_of(spec.year_starts, spec.week_starts)
+    firsts = [moment_of(each.from_, _PATH, end=False) for each in about if each.from_ is not None]
+    lasts = [moment_of(each.to, _PATH, end=True) for each in about if each.to is not None]
+    if firsts and lasts:
+        ends = np.array([max(firsts), min(lasts)]).astype("datetime64[D]").astype(np.int64)  # type: ignore[type-var]
+        part = CUTS[_RUNNING.get(spec.cut, spec.cut)].of_days(ends, calendar)
+        if part[0] == part[1]:
+            return True
+    days = _days_listed(lists, column)
+    return len(days) > 0 and len(np.unique(CUTS[spec.cut].of_days(days, calendar))) == 1
+
+
+def _held_together(conditions: Sequence[ConditionSpec]) -> Iterator[ConditionSpec]:
+    """Conditions that must all hold, those within ``all`` by themselves."""
+    for each in conditions:
+        if each.all_ is not None:
+            yield from _held_together(each.all_)
+        else:
+            yield each
+
+
+def _is_cut_alike(condition: ConditionSpec, spec: LevelSpec) -> bool:
+    """Whether what a condition lists are members of a level: years that begin in July are others than those that begin in January."""
+    return condition.cut == spec.cut and (condition.year_starts or 1) == (spec.year_starts or 1)
+
+
+def _days_listed(lists: Sequence[ConditionSpec], column: Column) -> NDArray[np.int64]:
+    """The days of the table that lists of periods leave, such as those of 2024-03. None where a period has no day in the table, since
+    what it would leave is not known then.
+    """
+    days = np.unique(column.dictionary[1:].astype("datetime64[D]").astype(np.int64))
+    lists = [each for each in lists if each.cut is not None and each.cut != "hour"]
+    if not lists or not len(days):
+        return days[:0]
+    kept = np.ones(len(days), dtype=bool)
+    for each in lists:
+        rule, calendar = CUTS[each.cut or ""], calendar_of(each.year_starts, None)
+        parts = rule.of_days(days, calendar)
+        wanted = {one.strip() if isinstance(one, str) else number_label(one) for one in each.in_ or ()}
+        ordinals = {rule.label(part, calendar): part for part in np.unique(parts).tolist()}
+        if not wanted <= ordinals.keys():
+            return days[:0]
+        kept &= np.isin(parts, [ordinals[one] for one in wanted])
+    return days[kept]
 
 
 class _Within(Memory):

@@ -1,12 +1,20 @@
-"""A last period that is not over: its numbers will grow, and set beside whole ones they mislead."""
+"""A last period that is not over: its numbers will grow, and set beside whole ones they mislead.
+
+Records do not reach the last day of every period: those of a month may all be dated the first, those of a year its quarters. So what
+is not over is told by how far from its end the periods before it stop.
+"""
 
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..recipe.spec import LevelSpec, PivotSpec
 from ..table import Kind, Table
 
+_LOOKED_AT = 13
+"""Periods: of months a year and one, so that the same month of the year before is among them."""
+_FEW, _MANY = 3, 6
 _WHOLE: dict[str, str] = {
     "year": "Y",
     "quarter": "Q",
@@ -53,9 +61,35 @@ def _last(table: Table, level: LevelSpec) -> Unfinished | None:
         return None
     last = column.dictionary[1:][used[-1]].astype("datetime64[D]")
     start, after = _period(last, _WHOLE[level.cut or ""], level.year_starts or 1)
-    if last >= after - 1 or ends_a_quarter(last):
+    unit, year_starts = _WHOLE[level.cut or ""], level.year_starts or 1
+    days = np.unique(column.dictionary[1:][used].astype("datetime64[D]"))
+    short = int((after - 1 - last).astype(int))
+    if short == 0 or ends_a_quarter(last) or short <= _usually_short(days, unit, year_starts):
         return None
     return Unfinished(field=level.field, last=str(last), starts=str(start), ends=str(after - 1), to=str(start - 1))
+
+
+def _usually_short(days: NDArray[np.datetime64], unit: str, year_starts: int) -> int:
+    """How many days before their ends the periods before the last one with records stop, at most. Of half a dozen and more one may be
+    shorter, as where nothing was open; fewer than three say something only where records have one day a month or a week.
+    """
+    weekdays = days.astype(np.int64) % 7
+    even = len(days) > 1 and (bool((days == days.astype("datetime64[M]")).all()) or bool((weekdays == weekdays[0]).all()))
+    short: list[int] = []
+    into: set[int] = set()
+    alone = True
+    while len(days) and len(short) <= _LOOKED_AT:
+        start, after = _period(days[-1], unit, year_starts)
+        short.append(int((after - 1 - days[-1]).astype(int)))
+        into.add(int((days[-1] - start).astype(int)))
+        alone &= not (days[:-1] >= start).any()
+        days = days[days < start]
+    before = sorted(short[1:])
+    if alone and len(into) == 1:
+        return max(short)
+    if len(before) < _FEW and not (before and even):
+        return 0
+    return before[-2] if len(before) >= _MANY else before[-1]
 
 
 def ends_a_quarter(day: np.datetime64) -> bool:

@@ -421,3 +421,57 @@ def _table(records):
         f"{record['a']},{record['b']},{record['d'] or ''},{'' if record['v'] is None else record['v']}\n" for record in records
     ]
     return read("a,b,d,v\n" + "".join(lines))
+
+
+MONTHS = """pier,date,late
+Ash,2024-01-03,3
+Ash,2024-02-03,5
+Ash,2024-08-01,2
+Birch,2024-01-05,7
+Birch,2024-02-04,11
+Birch,2025-01-04,13
+Birch,2025-08-04,17
+"""
+JANUARY = {"field": "date", "cut": "year_month", "in": ["2024-01"]}
+
+
+def one_for_all(cut, keep, **level):
+    """What the columns are set against, by column."""
+    columns = [{"field": "date", "cut": cut, **level}]
+    found = against(MONTHS, columns=columns, measure={"take": "sum", "of": "late"}, show={"as": "against", "keep": keep})
+    there = found.opposite.all_there
+    return dict(zip((label for (label,) in found.columns), there[0, : len(found.columns)].tolist(), strict=True))
+
+
+@pytest.mark.parametrize(
+    "keep",
+    [
+        [JANUARY],
+        [{"all": [JANUARY]}],
+        [{"all": [{"field": "date", "from": "2024-01-01"}, {"field": "date", "to": "2024-01-31"}]}],
+        [{"field": "date", "cut": "year", "in": ["2024"]}, {"field": "date", "cut": "month", "in": ["Jan"]}],
+    ],
+)
+def test_one_month_stands_for_all_however_it_is_said(keep):
+    for cut, columns in (("month", ["Jan", "Feb", "Aug"]), ("year_month", ["2024-01", "2024-02", "2024-08", "2025-01", "2025-08"])):
+        assert one_for_all(cut, keep) == dict.fromkeys(columns, 10.0)
+
+
+def test_two_months_of_one_year_stand_for_all_years_and_not_for_all_months():
+    two = [{"field": "date", "cut": "year_month", "in": ["2024-01", "2024-02"]}]
+    assert one_for_all("year", two) == {"2024": 26.0, "2025": 26.0}
+    assert one_for_all("quarter", two) == {"Q1": 26.0, "Q3": 26.0}
+    assert one_for_all("month", two)["Jan"] == 10.0
+    # Of a month without records nobody knows what it would leave.
+    gone = [{"field": "date", "cut": "year_month", "in": ["2024-01", "2024-03"]}]
+    assert one_for_all("month", gone)["Jan"] == 10.0
+
+
+def test_fiscal_years_are_compared_with_fiscal_years():
+    fiscal = {"field": "date", "cut": "year", "year_starts": 7, "in": ["2023/24"]}
+    assert one_for_all("year", [fiscal], year_starts=7) == {"2023/24": 26.0, "2024/25": 26.0, "2025/26": 26.0}
+    # A calendar year lies in two fiscal ones, so neither stands for all.
+    calendar = [{"field": "date", "cut": "year", "in": ["2024"]}]
+    assert one_for_all("year", calendar, year_starts=7)["2023/24"] == 26.0
+    assert one_for_all("year", calendar, year_starts=7)["2024/25"] == 2.0
+    assert one_for_all("year", [fiscal])["2024"] == 26.0

@@ -1,5 +1,6 @@
 """A last period that is not over is spotted, and what would leave it out is told."""
 
+import numpy as np
 import pytest
 
 from mottled_finch.core.pivot import unfinished
@@ -48,3 +49,47 @@ def test_a_year_that_begins_in_april():
 )
 def test_nothing_to_tell(last, cuts, more):
     assert found(last, *cuts, **more) == ()
+
+
+def told(days, cut, **more):
+    table = read("m,v\n" + "".join(f"{day},1\n" for day in days))
+    return unfinished(table, load_recipe({"finch_recipe": 2, "pivot": {"columns": [{"field": "m", "cut": cut, **more}]}}).pivot)
+
+
+def days(first, number, step, unit="D"):
+    """So many days, each a step after the one before: days, or months for "M"."""
+    if unit == "M":
+        return [str((np.datetime64(first, "M") + i * step).astype("datetime64[D]")) for i in range(number)]
+    return [str(np.datetime64(first) + i * step) for i in range(number)]
+
+
+@pytest.mark.parametrize(
+    ("given", "cut"),
+    [
+        (days("2024-01", 14, 1, "M"), "year_month"),  # the first of each month
+        (days("2024-01", 2, 1, "M"), "month"),
+        (days("2023-01", 5, 3, "M"), "year_quarter"),  # a quarter's first
+        (days("2019-01", 6, 12, "M"), "year"),
+        (days("2023-01", 24, 1, "M"), "year"),  # months of whole years
+        (days("2025-01-06", 12, 7), "year_week"),  # Mondays
+        (days("2024-01-03", 61, 7), "year_month"),  # Wednesdays, to the last of a month
+        (["2025-03-03"], "month"),
+    ],
+)
+def test_what_records_usually_cover_decides(given, cut):
+    assert told(given, cut) == ()
+
+
+@pytest.mark.parametrize(
+    ("given", "cut", "last"),
+    [
+        (days("2024-01-01", 400, 1), "year_month", "2025-02-03"),
+        (days("2024-01-01", 58, 7), "year_month", "2025-02-03"),  # Mondays, of which a month has just begun
+        (days("2023-01", 27, 1, "M"), "year", "2025-03-01"),
+        # One month that stopped early is no custom.
+        ([*days("2024-01-01", 160, 1), *days("2024-07-01", 220, 1)], "year_month", "2025-02-05"),
+    ],
+)
+def test_a_period_that_is_shorter_than_usual_is_told(given, cut, last):
+    (one,) = told(given, cut)
+    assert one.last == last
