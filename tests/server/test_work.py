@@ -1,10 +1,15 @@
 """Processes of their own: kept warm, limited, replaced; whatever ends one is one sentence."""
 
+import collections.abc
 import io
 import os
 import resource
 import signal
+from dataclasses import fields, is_dataclass
+from enum import EnumType
 from pathlib import Path
+from types import UnionType
+from typing import Any, Literal, Union, get_args, get_origin, get_type_hints
 
 import numpy as np
 import pytest
@@ -14,6 +19,7 @@ from mottled_finch.core.errors import IntakeError
 from mottled_finch.core.intake import look_at, read_file
 from mottled_finch.core.recipe import ReadingSpec
 from mottled_finch.server.work import child, worker
+from mottled_finch.server.work.jobs import JOBS
 from mottled_finch.server.work.parcels import receive, send
 from mottled_finch.server.work.worker import Worker, WorkFailed
 
@@ -148,3 +154,59 @@ def test_parcels_hold_nothing_but_data():
     for forged in (b'{"class": "Popen", "held": {}}', b'{"array": "O", "length": 3}', b"[", b'{"array": "<f8", "length": 99}'):
         with pytest.raises((ValueError, KeyError, EOFError)):
             receive(io.BytesIO(len(forged).to_bytes(8, "little") + forged))
+
+
+def example(kind):
+    """A value of a type, with something in all that it may hold."""
+    origin, parts = get_origin(kind), get_args(kind)
+    if origin in (Union, UnionType):
+        return example(next(part for part in parts if part is not type(None)))
+    if origin is Literal:
+        return parts[0]
+    if origin is tuple:
+        return (example(parts[0]),) if parts[-1:] == (...,) else tuple(map(example, parts))
+    if origin in (dict, collections.abc.Mapping):
+        return {"a": example(parts[1])}
+    if origin is collections.abc.Sequence:
+        return (example(parts[0]),)
+    if origin is np.ndarray:
+        return np.arange(3.0)
+    if is_dataclass(kind):
+        hints = get_type_hints(kind)
+        return kind(**{each.name: example(hints[each.name]) for each in fields(kind) if each.init})
+    if isinstance(kind, EnumType):
+        return next(iter(kind))
+    return {str: "ü", int: 3, float: 0.5, bool: True, bytes: b"\x00\xff", Any: "x"}[kind]
+
+
+def same(one, other):
+    if is_dataclass(one):
+        return type(one) is type(other) and all(same(getattr(one, each.name), getattr(other, each.name)) for each in fields(one))
+    if isinstance(one, np.ndarray):
+        return one.dtype == other.dtype and one.tolist() == other.tolist()
+    if isinstance(one, tuple):
+        return len(one) == len(other) and all(map(same, one, other))
+    return one == other
+
+
+ANSWERS = {name: get_type_hints(job)["return"] for name, job in JOBS.items()}
+
+
+@pytest.mark.parametrize("name", JOBS)
+def test_each_class_of_answer_comes_through_the_pipe(name):
+    assert ANSWERS[name] is not Any
+    pipe = io.BytesIO()
+    answer = example(ANSWERS[name])
+    send(pipe, answer)
+    pipe.seek(0)
+    assert same(receive(pipe), answer)
+
+
+def test_a_text_that_may_be_parted_by_another_mark_is_looked_at(reader, files):
+    """The offer to part it otherwise goes through the pipe."""
+    text = "day;amount;who\n" + "1.1.2025;3,5;Ann\n" * 11 + "1.1.2025;3,5;Ann;x\n"
+    given = files(text)
+    wanted = look_at(io.BytesIO(text.encode()), "a.csv").instead
+    assert wanted is not None
+    assert reader.do("look", *given).instead == reader.do("first_look", *given).instead == wanted
+    reader.do("read", *given)

@@ -391,5 +391,6 @@ def _round_numbers(scale: Scale, style: NumberStyle) -> list[float]:
     rough = span / 4
     power = 10.0 ** floor(log10(rough))
     distance = next(power * factor for factor in (1, 2, 5, 10) if power * factor >= rough * 0.999)
-    distance = max(distance, 10.0 ** -(style.decimals + (2 if style.percent else 0)))  # there is no half a record
+    decimals = 0 if style.bare else style.decimals  # there is no half a record
+    distance = max(distance, 10.0 ** -(decimals + (2 if style.percent else 0)))
     return [i * distance for i in range(ceil(scale.low / distance), floor(scale.high / distance) + 1)]

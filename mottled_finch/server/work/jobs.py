@@ -12,43 +12,44 @@ from mottled_finch.core.draw.house.template import to_json
 from mottled_finch.core.draw.making.source import source_in
 from mottled_finch.core.draw.render import Order, rendered
 from mottled_finch.core.folio.source import folio_source_in
-from mottled_finch.core.intake import Told, look_at, read_file
+from mottled_finch.core.intake import Look, Told, look_at, read_file
 from mottled_finch.core.recipe import ReadingSpec
 from mottled_finch.core.returned import returning
-from mottled_finch.core.returned.found import Piece
+from mottled_finch.core.returned.found import Found, Piece
 from mottled_finch.core.returned.returning import opened
+from mottled_finch.core.table import Table
 
 
-def look(_told: Told, path: str, name: str, asked: ReadingSpec) -> Any:
+def look(_told: Told, path: str, name: str, asked: ReadingSpec) -> Look:
     """How a file would be read."""
     with Path(path).open("rb") as source:
         return look_at(source, name, asked)
 
 
-def first_look(_told: Told, path: str, name: str, asked: ReadingSpec) -> Any:
+def first_look(_told: Told, path: str, name: str, asked: ReadingSpec) -> Look:
     """The same, also of one that cannot be read so."""
     with Path(path).open("rb") as source:
         return intake.first_look(source, name, asked)
 
 
-def read(told: Told, path: str, name: str, asked: ReadingSpec) -> Any:
+def read(told: Told, path: str, name: str, asked: ReadingSpec) -> tuple[Table, Look]:
     """A file as a table, and how it was read."""
     with Path(path).open("rb") as source:
         return read_file(source, name, asked, told)
 
 
-def render(_told: Told, order: Order) -> Any:
+def render(_told: Told, order: Order) -> bytes:
     """A picture or page of a figure."""
     return rendered(order)
 
 
-def source(_told: Told, content: bytes) -> Any:
+def source(_told: Told, content: bytes) -> str:
     """The source that a file carries, of a figure or of a folio, as JSON: what goes between processes knows no lists."""
     folio = folio_source_in(content)
     return json.dumps({"folio": asdict(folio)} if folio else {"figure": asdict(source_in(content))})
 
 
-def returned(_told: Told, content: bytes) -> Any:
+def returned(_told: Told, content: bytes) -> tuple[tuple[Found, ...], str]:
     """The figures in a file that came back, and the sources that it carries, as JSON."""
     found = opened(content)
     plates = {name: asdict(each) for name, each in found.plates.items()}
@@ -56,17 +57,17 @@ def returned(_told: Told, content: bytes) -> Any:
     return found.figures, json.dumps({"ending": found.ending, "plates": plates, "folio": folio})
 
 
-def room(_told: Told, content: bytes, piece: Piece) -> Any:
+def room(_told: Told, content: bytes, piece: Piece) -> tuple[str, ...]:
     """What is put in beside a figure, in words."""
     return returning.room_for(content, piece)
 
 
-def refreshed(_told: Told, content: bytes, pieces: tuple[Piece, ...], source: str) -> Any:
+def refreshed(_told: Told, content: bytes, pieces: tuple[Piece, ...], source: str) -> bytes:
     """The same file with figures remade, carrying another source."""
     return returning.refreshed(content, pieces, source)
 
 
-def template(_told: Told, content: bytes) -> Any:
+def template(_told: Told, content: bytes) -> tuple[str, bytes]:
     """What a template of the house says of itself, as JSON, and what is kept of it."""
     told, kept = template_of(content)
     return json.dumps(to_json(told)), kept

@@ -8,20 +8,31 @@ import struct
 from collections.abc import Callable
 from dataclasses import fields, is_dataclass
 from enum import Enum
-from typing import Any, BinaryIO
+from typing import Any, BinaryIO, get_args, get_type_hints
 
 import numpy as np
 from numpy.typing import NDArray
 
-from mottled_finch.core.draw.making.slide_cells import WrittenTable
 from mottled_finch.core.draw.render import Order
-from mottled_finch.core.intake import Look, Part
-from mottled_finch.core.recipe import ReadingSpec
-from mottled_finch.core.returned.found import Found, Piece
-from mottled_finch.core.table import Column, Kind, Misfits, Table, Written
+from mottled_finch.core.intake import Look
+from mottled_finch.core.returned.found import Piece
+from mottled_finch.core.table import Kind
 
-_PASSED = (Table, Column, Misfits, Written, Look, Part, ReadingSpec, Order, Found, Piece, WrittenTable)
-CLASSES: dict[str, type] = {each.__name__: each for each in _PASSED}
+
+def classes_in(kind: Any) -> dict[str, type]:
+    """The dataclasses that values of a type may hold, by name: itself, those of its fields, and theirs."""
+    found: dict[str, type] = {}
+    left = [kind]
+    while left:
+        one = left.pop()
+        left += get_args(one)
+        if is_dataclass(one) and isinstance(one, type) and one.__name__ not in found:
+            found[one.__name__] = one
+            left += get_type_hints(one).values()
+    return found
+
+
+CLASSES = classes_in(tuple[Look, Order, Piece])
 """All that a parcel may hold beside texts, numbers, lists and arrays."""
 _KINDS = "?biufM"
 _HEAD = struct.Struct("<Q")

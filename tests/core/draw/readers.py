@@ -4,6 +4,7 @@ import io
 import json
 import re
 from dataclasses import dataclass
+from decimal import ROUND_HALF_UP, Decimal
 from typing import Any
 
 import docx
@@ -142,7 +143,9 @@ def formatted(number: float, form: str) -> str:
             plain = token.rstrip(",")
             number /= 1000 ** (len(token) - len(plain))
             decimals = len(plain.partition(".")[2])
-            out += f"{number:,.{decimals}f}" if "," in plain else f"{number:.{decimals}f}"
+            # As programs for workbooks do: of the decimal, halves away from zero.
+            rounded = Decimal(repr(number)).quantize(Decimal(1).scaleb(-decimals), ROUND_HALF_UP)
+            out += f"{rounded:,f}" if "," in plain else f"{rounded:f}"
         else:
             out += token.strip('"') if token.startswith('"') else token.lstrip("\\")
     return out

@@ -15,7 +15,7 @@ from ..conftest import figure_of
 
 @pytest.mark.parametrize(
     ("value", "decimals", "words"),
-    [(0, 0, "0"), (-0.04, 1, "0.0"), (-0.06, 1, "−0.1"), (1234567.891, 2, "1,234,567.89"), (-1e6, 0, "−1,000,000"), (2.5, 0, "2")],
+    [(0, 0, "0"), (-0.04, 1, "0.0"), (-0.06, 1, "−0.1"), (1234567.891, 2, "1,234,567.89"), (-1e6, 0, "−1,000,000"), (2.5, 0, "3")],
 )
 def test_numbers_are_grouped_with_a_true_minus_and_none_before_zero(value, decimals, words):
     assert number_text(value, decimals) == words
