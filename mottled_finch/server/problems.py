@@ -19,8 +19,15 @@ MEDIA_TYPE = "application/problem+json"
 
 
 def worded(status: int, title: str, detail: str, **more: Any) -> dict[str, Any]:
-    told = {name: value for name, value in more.items() if value is not None}
-    return {"type": "about:blank", "title": title, "status": status, "detail": detail, **told}
+    told = {name: _written(value) for name, value in more.items() if value is not None}
+    return {"type": "about:blank", "title": title, "status": status, "detail": _written(detail), **told}
+
+
+def _written(value: Any) -> Any:
+    """Text as UTF-8 can hold it: JSON that was sent may have half of a character in it, which is told back."""
+    if isinstance(value, list):
+        return [_written(each) for each in value]
+    return value.encode("utf-8", "replace").decode() if isinstance(value, str) else value
 
 
 def _short(received: object) -> str | None:

@@ -24,7 +24,7 @@ def find(table: Table) -> Iterator[Finding]:
         yield Finding(
             key=f"fills:{column.name}:{','.join(words)}",
             title="Numbers that stand for none",
-            words=f"{beginning(field_words(column.name))} holds {listed}: that looks like a mark for no value, but counts as a number.",
+            words=f"{beginning(field_words(column.name))} holds {listed}: a mark for no value, it seems, that counts as a number.",
             records=records,
             cures=(Cure(words=cure, mend=BlankMend(field=column.name, words=words)),),
             leave="It is a value",

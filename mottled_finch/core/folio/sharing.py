@@ -68,11 +68,12 @@ def _laid_on(figure: Figure, scales: Sequence[Scale | None], regions: NDArray[np
     own: list[Scale | None] = []
     for i, scale in enumerate(scales):
         there = values[(regions == i) & ~np.isnan(values)]
-        if scale is not None and there.size:
-            steps[regions == i] = scale.steps(values[regions == i])
-            under, over = int((there < scale.low).sum()), int((there > scale.high).sum())
-            scale = replace(scale, lowest=float(there.min()), highest=float(there.max()), under=under, over=over)
-        own.append(scale)
+        if scale is None or not there.size:
+            own.append(scale)
+            continue
+        steps[regions == i] = scale.steps(values[regions == i])
+        under, over = int((there < scale.low).sum()), int((there > scale.high).sum())
+        own.append(replace(scale, lowest=float(there.min()), highest=float(there.max()), under=under, over=over))
     apart = len(own) > 1 and own[0] is None
     return replace(figure.coloring, scales=tuple(own), regions=regions, steps=steps, apart=apart)
 

@@ -1,12 +1,14 @@
 """A folio goes along in what is made of it: its pages, the recipes of all plates, and what their tables were; never records."""
 
 import json
+import re
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass, field, replace
 from typing import Any
 
-from ..draw.making.source import PUT, Source, text_in, without_files
-from ..errors import DrawError
+from ..draw.making.source import MOST_NUMBER, PUT, Source, damaged, source_from, text_in, told_in, without_files
+from ..errors import RecipeError
+from ..recipe.load import load_object
 from ..recipe.spec import Recipe
 from .load import load_folio
 from .pages import Folio, recipe_for
@@ -73,20 +75,40 @@ def _bare(plate: dict[str, Any]) -> dict[str, Any]:
     return {name: part for name, part in plate.items() if name != "recipe"}
 
 
-def folio_source_from(plain: Mapping[str, Any]) -> FolioSource:
-    """The inverse of ``asdict``."""
-    return FolioSource(**{**plain, "plates": {name: Source(**each) for name, each in plain["plates"].items()}})
+def folio_source_from(plain: Any) -> FolioSource:
+    """The inverse of ``asdict``, as strict as ``source_from``. Raises DrawError."""
+    try:
+        found = load_object(FolioSource, plain, as_it_is=("folio", "plates", "looks"))
+        looks = load_object(_Looks, {"looks": [{"name": name, "ink": ink} for name, ink in dict(found.looks).items()]})
+        plates = {name: source_from(each) for name, each in dict(found.plates).items()}
+        found = replace(found, plates=plates, looks={each.name: each.ink for each in looks.looks})
+        if not isinstance(found.folio, dict) or not 0 <= (found.number or 0) <= MOST_NUMBER:
+            raise damaged("folio")
+        found.spec()
+    except (RecipeError, ValueError, TypeError, AttributeError) as error:
+        raise damaged("folio") from error
+    if any(len(ink) != 2 or not all(map(_COLOR.fullmatch, ink)) for ink in found.looks.values()):
+        raise damaged("folio")
+    return found
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Look:
+    name: str
+    ink: tuple[str, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Looks:
+    """Looks as the strict loader reads them."""
+
+    looks: tuple[_Look, ...]
+
+
+_COLOR = re.compile("#[0-9a-fA-F]{6}")
 
 
 def folio_source_in(content: bytes) -> FolioSource | None:
     """The folio that a file of ours carries; None where it carries none. Raises DrawError for one that cannot be read."""
     text = text_in(content)
-    if text is None or _KEY not in text[:200]:
-        return None
-    try:
-        told = json.loads(text)
-        if told.pop(_KEY) != 1:
-            raise DrawError("its source is of a newer version of Mottled Finch; bring the program up to date", path="file")
-        return folio_source_from(told)
-    except (ValueError, TypeError, KeyError, AttributeError) as error:
-        raise DrawError("its source is damaged; take the folio from where the file was made", path="file") from error
+    return None if text is None or _KEY not in text[:200] else folio_source_from(told_in(text, _KEY, "folio"))

@@ -293,13 +293,13 @@ def _held_together(conditions: Sequence[ConditionSpec]) -> Iterator[ConditionSpe
 
 
 def _is_cut_alike(condition: ConditionSpec, spec: LevelSpec) -> bool:
-    """Whether what a condition lists are members of a level: years that begin in July are others than those that begin in January."""
+    """Whether what a condition lists are members of a level: years that begin in July are others than calendar years."""
     return condition.cut == spec.cut and (condition.year_starts or 1) == (spec.year_starts or 1)
 
 
 def _days_listed(lists: Sequence[ConditionSpec], column: Column) -> NDArray[np.int64]:
-    """The days of the table that lists of periods leave, such as those of 2024-03. None where a period has no day in the table, since
-    what it would leave is not known then.
+    """The days of the table that lists of periods leave, such as those of 2024-03. None where a period has no day in the table,
+    since what it would leave is not known then.
     """
     days = np.unique(column.dictionary[1:].astype("datetime64[D]").astype(np.int64))
     lists = [each for each in lists if each.cut is not None and each.cut != "hour"]

@@ -1,7 +1,7 @@
 """A last period that is not over: its numbers will grow, and set beside whole ones they mislead.
 
-Records do not reach the last day of every period: those of a month may all be dated the first, those of a year its quarters. So what
-is not over is told by how far from its end the periods before it stop.
+Records do not reach the last day of every period: those of a month may all be dated the first, those of a year its quarters. So
+what is not over is told by how far from its end the periods before it stop.
 """
 
 from dataclasses import dataclass
@@ -70,8 +70,8 @@ def _last(table: Table, level: LevelSpec) -> Unfinished | None:
 
 
 def _usually_short(days: NDArray[np.datetime64], unit: str, year_starts: int) -> int:
-    """How many days before their ends the periods before the last one with records stop, at most. Of half a dozen and more one may be
-    shorter, as where nothing was open; fewer than three say something only where records have one day a month or a week.
+    """How many days before their ends the periods before the last one with records stop, at most. Of half a dozen and more one may
+    be shorter, as where nothing was open; fewer than three say something only where records have one day a month or a week.
     """
     weekdays = days.astype(np.int64) % 7
     even = len(days) > 1 and (bool((days == days.astype("datetime64[M]")).all()) or bool((weekdays == weekdays[0]).all()))

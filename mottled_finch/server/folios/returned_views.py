@@ -11,6 +11,7 @@ from rest_framework.response import Response
 
 from mottled_finch import __version__
 from mottled_finch.core.draw import DRAWINGS, Source
+from mottled_finch.core.draw.making.source import source_from
 from mottled_finch.core.errors import CoreError, DrawError, TableError
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.folio.source import FolioSource, folio_source_from
@@ -166,6 +167,6 @@ def _came_back(content: bytes) -> _CameBack:
         content=content,
         ending=plain["ending"],
         figures=tuple(figures),
-        plates={name: Source(**each) for name, each in plain["plates"].items()},
+        plates={name: source_from(each) for name, each in plain["plates"].items()},
         folio=folio_source_from(plain["folio"]) if plain["folio"] else None,
     )

@@ -7,6 +7,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from mottled_finch.core.draw import Source
+from mottled_finch.core.draw.making.source import source_from
 from mottled_finch.core.folio.load import load_folio
 from mottled_finch.core.folio.source import FolioSource, folio_source_from
 
@@ -45,7 +46,7 @@ def _source_of(content: bytes) -> Source | FolioSource:
     except WorkFailed as error:
         raise Problem(422, f"The file cannot be read: {error}.", "file") from error
     if "figure" in told:
-        return Source(**told["figure"])
+        return source_from(told["figure"])
     return folio_source_from(told["folio"])
 
 

@@ -20,8 +20,9 @@ from itertools import count
 from typing import Any
 from xml.etree import ElementTree
 
-from ...errors import DrawError
+from ...errors import DrawError, RecipeError
 from ...figure.figure import Figure
+from ...recipe.load import json_of, load_object
 from .choices import Choices
 from .package import rewritten
 
@@ -29,6 +30,8 @@ KEY = "mottled-finch-source"
 """What it is called in a file."""
 MOST = 1_000_000
 """Bytes it may have: of a file of a stranger no more is read."""
+MOST_NUMBER = 2**53
+"""The largest number of a plate, a folio or an edition that a source may give."""
 _PROPERTY = "Mottled Finch "
 _PROPERTY_LETTERS = 250
 """Letters a property of an office document holds in every program."""
@@ -51,8 +54,8 @@ class Source:
     recipe: dict[str, Any]
     table: str
     digest: str
-    edition: int | None
     version: str
+    edition: int | None = None
     plate: int | None = None
     bare: bool = False
 
@@ -106,13 +109,39 @@ def source_in(content: bytes) -> Source:
     text = text_in(content)
     if text is None:
         raise DrawError("there is no source of Mottled Finch in this file; it was made elsewhere, or without it", path="file")
+    return source_from(told_in(text, "finch_source", "recipe"))
+
+
+def told_in(text: str, key: str, what: str) -> dict[str, Any]:
+    """What a source says, without the key that names its format. Raises DrawError for one of another format, or none at all."""
     try:
-        told = json.loads(text)
-        if told.pop("finch_source") != 1:
-            raise DrawError("its source is of a newer version of Mottled Finch; bring the program up to date", path="file")
-        return Source(**told)
-    except (ValueError, TypeError, KeyError, AttributeError) as error:
-        raise DrawError("its source is damaged; take the recipe from where the file was made", path="file") from error
+        told = json_of(text, "source")
+        text.encode()
+        if isinstance(told, dict) and told.get(key) == 1:
+            return {name: part for name, part in told.items() if name != key}
+    except (RecipeError, UnicodeEncodeError) as error:
+        raise damaged(what) from error
+    if isinstance(told, dict) and isinstance(told.get(key), int):
+        raise DrawError("its source is of a newer version of Mottled Finch; bring the program up to date", path="file")
+    raise damaged(what)
+
+
+def damaged(what: str) -> DrawError:
+    return DrawError(f"its source is damaged; take the {what} from where the file was made", path="file")
+
+
+def source_from(plain: Any) -> Source:
+    """The inverse of ``asdict``, as strict as a recipe is read, but for the recipe in it, which is read where it is made. Raises
+    DrawError.
+    """
+    try:
+        source = load_object(Source, plain, as_it_is=("recipe",))
+    except RecipeError as error:
+        raise damaged("recipe") from error
+    numbers = [number for number in (source.plate, source.edition) if number is not None]
+    if not isinstance(source.recipe, dict) or not all(0 <= number <= MOST_NUMBER for number in numbers):
+        raise damaged("recipe")
+    return source
 
 
 def with_source(content: bytes, ending: str, source: Source | None) -> bytes:
@@ -194,9 +223,23 @@ def _in_pdf(content: bytes) -> str | None:
             name = f"{KEY}.json"
             if name not in page.attachments:
                 return None
-            return _text(page.attachments[name].get_file().read_bytes())
-    except pikepdf.PdfError:
+            return _text(_first_bytes(page.attachments[name]))
+    except (pikepdf.PdfError, ValueError, KeyError, AttributeError, TypeError, zlib.error):
         return None
+
+
+def _first_bytes(attached: Any) -> bytes:
+    """An attachment, of which no more is unpacked than a source may have and one byte: a small file may hold gigabytes."""
+    stream = attached.get_file().obj
+    packed = bytes(stream.read_raw_bytes())
+    packing = stream.get("/Filter")
+    if packing is None:
+        return packed[: MOST + 1]
+    if str(packing) == "/FlateDecode" and "/DecodeParms" not in stream:
+        return zlib.decompressobj().decompress(packed, MOST + 1)
+    # One packing makes a thousand bytes of one at most; one within another could make a million.
+    alone = str(packing).startswith("/") and len(packed) * 1100 <= 64 * MOST
+    return bytes(stream.read_bytes()) if alone else b""
 
 
 def _into_package(content: bytes, text: str) -> bytes:
