@@ -3,6 +3,7 @@
 import io
 import json
 import struct
+import tracemalloc
 import zipfile
 import zlib
 
@@ -14,8 +15,9 @@ from hypothesis import strategies as st
 from PIL import Image
 
 from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Source, source_in, source_of, with_source
-from mottled_finch.core.draw.making.source import KEY, MOST, PUT
+from mottled_finch.core.draw.making.source import KEY, MOST, PUT, text_in
 from mottled_finch.core.errors import DrawError
+from mottled_finch.core.folio.source import folio_source_in
 from mottled_finch.core.recipe import dump_recipe, load_recipe
 
 from ..conftest import figure_of
@@ -123,3 +125,65 @@ def test_a_page_is_told_in_words_and_tagged_as_one_figure():
         assert pdf.pages[0].Contents is not None and b"/Figure <</MCID 0>> BDC" in pdf.pages[0].Contents[0].read_bytes()
     reader = pypdf.PdfReader(io.BytesIO(content))
     assert reader.metadata.title == reader.outline[0].title == "Late & <so>"
+
+
+def test_marks_of_a_source_without_an_end_are_passed_over_at_once():
+    """A search that begins anew at each of them would take minutes."""
+    key = KEY.encode()
+    starts = [b'<script id="%s"' % key, b'<script id="%s">' % key, b' id="%s"' % key, b'<table data-%s="x' % key]
+    for start in starts:
+        for content in (b"<html>" + start * 400_000, b"<html><script" + start * 400_000 + b">"):
+            assert text_in(content) is None
+
+
+def test_an_attachment_of_gigabytes_is_not_unpacked():
+    page = pikepdf.new()
+    page.add_blank_page()
+    page.attachments[f"{KEY}.json"] = pikepdf.AttachedFileSpec(page, b" " * 50_000_000, mime_type="application/json")
+    out = io.BytesIO()
+    page.save(out, compress_streams=True)
+    tracemalloc.start()
+    assert text_in(out.getvalue()) is None
+    assert tracemalloc.get_traced_memory()[1] < 20_000_000
+    tracemalloc.stop()
+
+
+@pytest.mark.parametrize(
+    "plain",
+    [
+        {"plate": "x"},
+        {"plate": 10**30},
+        {"plate": -1},
+        {"edition": 0.5},
+        {"recipe": 5},
+        {"recipe": ["a"]},
+        {"table": None},
+        {"bare": "no"},
+        {"version": {"a": 1}},
+        {"other": 1},
+        {"table": "\ud800"},
+    ],
+)
+def test_a_forged_source_is_damaged(plain):
+    whole = {"finch_source": 1, "recipe": {}, "table": "t", "digest": "d", "version": "1", **plain}
+    content = PUT["svg"](b"<svg><defs></svg>", json.dumps(whole))
+    with pytest.raises(DrawError) as told:
+        source_in(content)
+    assert str(told.value).startswith("file: its source is damaged")
+
+
+@pytest.mark.parametrize(
+    "plain",
+    [
+        {"looks": 5},
+        {"looks": {"a": ["red", "#000000"]}},
+        {"plates": [1]},
+        {"plates": {"a": {"plate": "x"}}},
+        {"folio": []},
+        {"number": "1"},
+    ],
+)
+def test_a_forged_folio_is_damaged(plain):
+    whole = {"finch_folio_source": 1, "folio": {"finch_folio": 1, "pages": []}, "plates": {}, "version": "1", **plain}
+    with pytest.raises(DrawError):
+        folio_source_in(PUT["svg"](b"<svg><defs></svg>", json.dumps(whole)))

@@ -8,11 +8,10 @@ stand what an office program does to a file that it saves.
 import base64
 import hashlib
 import json
-import re
 import struct
 import zipfile
 import zlib
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import asdict, dataclass
 from html import escape, unescape
 from io import BytesIO
@@ -190,15 +189,43 @@ def _into_html(content: bytes, text: str) -> bytes:
 
 def _in_markup(content: bytes) -> str | None:
     """Of a page, a vector picture, or a table that was copied."""
-    copied = re.search(rf'<table[^<>]* data-{KEY}="([^"<>]*)"'.encode(), content)
+    copied = next(_tags(content, f' data-{KEY}="'.encode(), (b"table",)), None)
     if copied:
-        text = _text(copied[1])
+        text = _text(copied.value)
         return text and unescape(text)
-    found = re.search(rf'<(script|metadata)[^<>]* id="{KEY}"[^<>]*>([^<]*)</\1>'.encode(), content)
-    if not found or len(found[2]) > MOST:
-        return None
-    text = _text(found[2])
-    return unescape(text) if text and found[1] == b"metadata" else text
+    for tag in _tags(content, f' id="{KEY}'.encode(), (b"script", b"metadata")):
+        stop = content.find(b"<", tag.end, tag.end + MOST + 1)
+        if tag.value == b"" and stop >= 0 and content.startswith(b"</" + tag.name + b">", stop):
+            text = _text(content[tag.end : stop])
+            return unescape(text) if text and tag.name == b"metadata" else text
+    return None
+
+
+@dataclass(frozen=True)
+class _Tag:
+    """The name of an element, the rest of the value of an attribute, and where what is in it begins."""
+
+    name: bytes
+    value: bytes
+    end: int
+
+
+def _tags(content: bytes, attribute: bytes, names: tuple[bytes, ...]) -> Iterator[_Tag]:
+    """Tags of these names with an attribute that begins so, in order: found by going on from one to the next, since an expression
+    may search a stranger's file for as long as that likes.
+    """
+    at = content.find(attribute)
+    while at >= 0:
+        begin = content.rfind(b"<", 0, at)
+        value = at + len(attribute)
+        after = content.find(b"<", at)
+        if after < 0:  # what would close it is not there
+            return
+        quote, end = content.find(b'"', value, after), content.find(b">", value, after)
+        name = next((each for each in names if content.startswith(each, begin + 1)), None)
+        if name and value <= quote < end and content.find(b">", begin, at) < 0:
+            yield _Tag(name, content[value:quote], end + 1)
+        at = content.find(attribute, after)
 
 
 def _into_pdf(content: bytes, text: str) -> bytes:
