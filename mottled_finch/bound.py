@@ -13,6 +13,7 @@ from .core.folio.load import dump_folio
 from .core.folio.pages import Folio, recipe_for
 from .core.folio.source import FolioSource, looks_of
 from .core.folio.spec import FolioPlateSpec, FolioSpec
+from .core.plans.places import Places, allowed_folders
 from .core.recipe import Recipe, TableSpec, dump_recipe, load_recipe
 from .core.since.comparing import Since, since
 from .core.table import Table
@@ -24,6 +25,8 @@ class Bound:
 
     folio: FolioSpec
     folder: Path
+    places: Places | None = None
+    """What it may name beside what lies below its folder."""
     recipes: dict[str, Recipe] = field(default_factory=dict)
     figures: dict[str, Figure | CoreError] = field(default_factory=dict)
     changes: dict[str, Since] = field(default_factory=dict)
@@ -72,7 +75,7 @@ class Bound:
             )
         if not isinstance(plate.recipe, str):
             return _within(plate.recipe, f"{path}.recipe")
-        file = self.folder / plate.recipe
+        file = self._located(plate.recipe, f"{path}.recipe")
         if not file.is_file():
             raise RecipeError(f'no file beside the folio is called "{plate.recipe}"', path=f"{path}.recipe", received=plate.recipe)
         return _within(file.read_bytes(), plate.recipe)
@@ -85,11 +88,16 @@ class Bound:
         return self.folio.tables[self.table_of(plate)]
 
     def _figure(self, plate: FolioPlateSpec, recipe: Recipe, name: str) -> Figure:
-        file, before = self.folder / name, self.folio.before.get(self.table_of(plate))
+        file, before = self._located(name, "tables"), self.folio.before.get(self.table_of(plate))
         library = Beside(self.folder, recipe.table, file)
-        editions = EditionsGiven({"before": self.folder / before} if before else {}, recipe.table, library)
+        editions = EditionsGiven({"before": self._located(before, "before")} if before else {}, recipe.table, library)
         table = self.table(file, recipe.table)
         return make_figure(table, recipe_for(self.folio, recipe), library=library, editions=editions)
+
+    def _located(self, name: str, path: str) -> Path:
+        """A file that the folio names: a stranger may have written it, so it lies below its folder, or where else it may name."""
+        places = self.places or Places(self.folder, allowed_folders())
+        return places.file(str(self.folder / name), path)
 
     def table(self, file: Path, reading: TableSpec) -> Table:
         """A table as it is read, before its mends."""

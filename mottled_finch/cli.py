@@ -133,6 +133,14 @@ def _add_pages(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") 
     run.add_argument("--dry", action="store_true", help="say what would be made, and put nothing anywhere")
     run.add_argument("--again", action="store_true", help="make it even from the files of last time")
     run.add_argument("--due", action="store_true", help="only when a planned moment has passed since the last run")
+    run.add_argument(
+        "--allow",
+        type=Path,
+        action="append",
+        default=[],
+        metavar="DIR",
+        help="a folder beside the plan's own that it may take from and put into; so are those of FINCH_FOLDERS",
+    )
     run.set_defaults(run=_run)
 
 
@@ -233,7 +241,7 @@ def _run(given: argparse.Namespace) -> int:
 
     from .planned import EXITS, run
 
-    ran = run(given.plan, datetime.now(UTC), dry=given.dry, again=given.again, due=given.due)
+    ran = run(given.plan, datetime.now(UTC), dry=given.dry, again=given.again, due=given.due, allow=given.allow)
     print(f"{ran.state}: {' '.join(ran.words.split())}")
     return EXITS[ran.state]
 

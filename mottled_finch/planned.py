@@ -4,7 +4,7 @@ import fcntl
 import json
 import os
 import tempfile
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, replace
 from datetime import datetime
@@ -28,6 +28,7 @@ from .core.mends import apply_mends
 from .core.plans.due import missed, next_due
 from .core.plans.guards import Guarded, Standing, failing, standing_from, standing_of
 from .core.plans.load import load_plan
+from .core.plans.places import Places, allowed_folders
 from .core.plans.putting import name_for, put_all
 from .core.plans.spec import MakeSpec, PlanSpec, TakeSpec, WhenSpec
 from .core.plans.taking import Held, Taken, copied, digest_of, newest_of
@@ -36,6 +37,8 @@ from .core.recipe import Recipe, dump_recipe, load_recipe
 from .core.since.comparing import Since, briefly, since
 
 State = Literal["made", "held", "same", "waiting"]
+_NO_LINK = os.O_NOFOLLOW | os.O_NONBLOCK | os.O_CLOEXEC
+"""The log lies where anybody who brings a plan could have put a link."""
 EXITS: dict[State, int] = {"made": 0, "held": 1, "same": 3, "waiting": 3}
 """What a shell is told: that it was made, that it was held, or that there was nothing to do."""
 
@@ -49,9 +52,12 @@ class Run:
     files: tuple[Path, ...] = ()
 
 
-def run(plan_file: Path, now: datetime, *, dry: bool = False, again: bool = False, due: bool = False) -> Run:
+def run(
+    plan_file: Path, now: datetime, *, dry: bool = False, again: bool = False, due: bool = False, allow: Sequence[Path] = ()
+) -> Run:
     """Run a plan. ``dry`` makes everything and puts nothing anywhere, ``again`` makes it from the files of last time, too, and
-    ``due`` runs only when a planned moment has passed. Raises CoreError for a plan or folio that cannot be read.
+    ``due`` runs only when a planned moment has passed. What the plan names lies below its own folder, or one of those to ``allow``.
+    Raises CoreError for a plan or folio that cannot be read.
     """
     plan = load_plan(plan_file.read_bytes())
     addresses = Addresses.listed(os.environ)
@@ -59,6 +65,7 @@ def run(plan_file: Path, now: datetime, *, dry: bool = False, again: bool = Fals
         addresses.check(plan.tell)
     if due and plan.paused:
         return Run(state="waiting", words="the plan is paused")
+    places = Places(plan_file.parent, [*allow, *allowed_folders()])
     log = plan_file.with_suffix(".runs.jsonl")
     with _alone(plan_file):
         entries = entries_of(log)
@@ -67,7 +74,7 @@ def run(plan_file: Path, now: datetime, *, dry: bool = False, again: bool = Fals
             assert plan.when is not None
             return Run(state="waiting", words=f"due at {next_due(plan.when, now).isoformat()}")
         with tempfile.TemporaryDirectory(prefix="finch-run-") as folder:
-            runner = _Runner(plan, plan_file.parent, entries, now, Path(folder))
+            runner = _Runner(plan, places, entries, now, Path(folder))
             try:
                 ran = runner.run(dry=dry, again=again, newer=waits)
             except Held as held:
@@ -93,14 +100,33 @@ def _alone(plan_file: Path) -> Iterator[None]:
 
 
 def entries_of(log: Path) -> list[dict[str, Any]]:
-    """The runs that a log tells of, the last one last; a line that was cut off is none."""
-    found = []
-    for line in log.read_text(encoding="utf-8").splitlines() if log.is_file() else ():
-        try:
-            found.append(json.loads(line))
-        except ValueError:
-            continue
-    return found
+    """The runs that a log tells of, the last one last; a line that was cut off, or is none of ours, is none. Raises RecipeError for
+    a log that is no file.
+    """
+    try:
+        with os.fdopen(os.open(log, os.O_RDONLY | _NO_LINK), encoding="utf-8", errors="replace") as file:
+            lines = file.read().splitlines()
+    except FileNotFoundError:
+        return []
+    except OSError as error:
+        raise RecipeError("the log of its runs is no file, or a link; move it away", path=log.name) from error
+    return [entry for line in lines if (entry := _entry_of(line)) is not None]
+
+
+def _entry_of(line: str) -> dict[str, Any] | None:
+    """A run as a log tells of it."""
+    try:
+        entry = json.loads(line)
+        if datetime.fromisoformat(entry["at"]).tzinfo is None:
+            return None
+        for each in entry.get("took", {}).values():
+            if not (isinstance(each["file"], str) and isinstance(each["digest"], str)):
+                return None
+        for each in entry.get("standing", {}).values():
+            standing_from(each)
+    except (ValueError, TypeError, KeyError, AttributeError, RecursionError):
+        return None
+    return dict(entry)
 
 
 def _is_due(when: WhenSpec, entries: list[dict[str, Any]], now: datetime) -> bool:
@@ -109,15 +135,15 @@ def _is_due(when: WhenSpec, entries: list[dict[str, Any]], now: datetime) -> boo
 
 
 def _append(log: Path, entry: dict[str, Any]) -> None:
-    with log.open("a", encoding="utf-8") as file:
+    with os.fdopen(os.open(log, os.O_WRONLY | os.O_CREAT | os.O_APPEND | _NO_LINK, 0o644), "a", encoding="utf-8") as file:
         file.write(json.dumps(entry, ensure_ascii=False) + "\n")
         file.flush()
         os.fsync(file.fileno())
 
 
 class _Runner:
-    def __init__(self, plan: PlanSpec, folder: Path, entries: list[dict[str, Any]], now: datetime, scratch: Path) -> None:
-        self.plan, self.folder, self.now, self.scratch = plan, folder, now, scratch
+    def __init__(self, plan: PlanSpec, places: Places, entries: list[dict[str, Any]], now: datetime, scratch: Path) -> None:
+        self.plan, self.places, self.now, self.scratch = plan, places, now, scratch
         self.tried: dict[str, Any] = entries[-1] if entries else {}
         self.last: dict[str, Any] = next((entry for entry in reversed(entries) if entry.get("state") == "made"), {})
         self.taken: dict[str, Taken] = {}
@@ -131,15 +157,25 @@ class _Runner:
         known = [self.last, *([self.tried] if newer else [])]
         if self.taken and not again and any(self._digests() == _digests_of(entry) for entry in known):
             return Run(state="same", words="nothing newer is there")
-        made: list[tuple[Path, Path]] = []
+        goes = Path(*self._goes())
+        made: list[tuple[Path, str]] = []
         for make in self.plan.make:
             files, changes = self._make(make)
             made += files
             self.lines += briefly(changes)
-        done = tuple(each[1] for each in made) if dry else put_all(made)
+        if dry:
+            done = tuple(goes / name for _, name in made)
+        else:
+            with self.places.folder(self.plan.put.folder, "put.folder", make=True) as folder:
+                done = put_all(made, folder)
         names, more = ", ".join(each.name for each in done), len(self.lines) - 1
         moved = f"; since last time: {self.lines[0]}{f', and {more} more' if more > 0 else ''}" if self.lines else ""
         return Run(state="made", words=f"{'would make' if dry else 'made'} {names}{moved}", files=done)
+
+    def _goes(self) -> tuple[Path, str]:
+        """Where what is made goes, asked before anything is made."""
+        root, names = self.places.way(self.plan.put.folder, "put.folder")
+        return root, str(Path(*names))
 
     def entry(self, ran: Run) -> dict[str, Any]:
         """What is kept of the run beside how it ended."""
@@ -155,21 +191,25 @@ class _Runner:
     def _take(self, name: str, take: TakeSpec) -> Taken:
         if take.table is not None:
             raise RecipeError("a number is one of a library; a shell takes a table by its name", path=f"take.{name}.table")
-        newest = newest_of(self.folder / take.folder, name, take, self.now.timestamp())
-        return copied(newest, self.scratch / name)
+        try:
+            with self.places.folder(take.folder, f"take.{name}.folder") as folder:
+                newest = newest_of(folder, take, self.now.timestamp())
+                return copied(folder, newest, self.scratch / f"take {len(self.taken)}")
+        except FileNotFoundError as error:
+            raise Held(f"the folder {take.folder} of {name} is not there") from error
 
-    def _make(self, make: MakeSpec) -> tuple[list[tuple[Path, Path]], dict[str, Since]]:
+    def _make(self, make: MakeSpec) -> tuple[list[tuple[Path, str]], dict[str, Since]]:
         """The files of a folio or plate, made in the scratch folder, each with where it goes, and what changed in its plates."""
         if isinstance(make.folio, int) or isinstance(make.plate, int):
             raise RecipeError("a number is one of a library; in a shell name a file beside the plan", path="make")
         if make.folio is not None:
-            return self._folio(self.folder / make.folio, make)
+            return self._folio(self.places.file(make.folio, "make"), make)
         assert make.plate is not None, "the loader asks for one of both"
-        return self._plate(self.folder / make.plate, make)
+        return self._plate(self.places.file(make.plate, "make"), make)
 
-    def _folio(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, Path]], dict[str, Since]]:
+    def _folio(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, str]], dict[str, Since]]:
         folio = self._with_tables(load_folio(_content(file, "folio")))
-        bound = Bound(folio, file.parent)
+        bound = Bound(folio, file.parent, self._within())
         bound.make()
         for name, taken in self.taken.items():
             plate = next((each for each, spec in bound.folio.plates.items() if bound.table_of(spec) == name), None)
@@ -193,14 +233,14 @@ class _Runner:
             files.append(self._scratched(content, file.stem.removesuffix(".folio"), form))
         return files, bound.changes
 
-    def _plate(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, Path]], dict[str, Since]]:
+    def _plate(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, str]], dict[str, Since]]:
         """A plate is a folio of one plate without a page, as far as its tables go."""
         recipe = load_recipe(_content(file, "recipe"))
         name = make.table or next(iter(self.taken), "")
         if not name:
             raise RecipeError("a plate is made of a table that is taken; name one under take", path="make")
         origin, before = self.taken[name], self._before(name)
-        bound = Bound(FolioSpec(finch_folio=1), file.parent)
+        bound = Bound(FolioSpec(finch_folio=1), file.parent, self._within())
         self._guard(name, origin, recipe, bound)
         figures = [self._figure(recipe, each, before, bound) for each in (origin.path, *([before] if before else []))]
         if isinstance(figures[0], CoreError):
@@ -227,16 +267,23 @@ class _Runner:
         except CoreError as error:
             return error
 
-    def _scratched(self, content: bytes, made: str, form: str) -> tuple[Path, Path]:
-        """A file in the scratch folder, and where it goes."""
+    def _within(self) -> Places:
+        """What a folio may name: what the plan may, and what was taken."""
+        return self.places.with_folder(self.scratch)
+
+    def _scratched(self, content: bytes, made: str, form: str) -> tuple[Path, str]:
+        """A file in the scratch folder, and the name under which it goes."""
         scratch = self.scratch / f"{len(list(self.scratch.iterdir()))}.{form}"
         scratch.write_bytes(content)
-        return scratch, self.folder / self.plan.put.folder / name_for(self.plan, made, form, self.now)
+        return scratch, name_for(self.plan, made, form, self.now)
 
     def _before(self, name: str) -> Path | None:
         """The file of the last run that was made, where it is still there and the same."""
         last = self.last.get("took", {}).get(name, {})
-        file = Path(last["file"]) if last else None
+        try:
+            file = self.places.file(last["file"], "took") if last else None
+        except RecipeError:  # it lies where this run may not look
+            return None
         return file if file is not None and file.is_file() and digest_of(file) == last["digest"] else None
 
     def _with_tables(self, folio: FolioSpec) -> FolioSpec:

@@ -138,15 +138,14 @@ def test_a_file_that_is_being_written_or_a_folder_that_is_gone_holds_it(folder):
 
 
 def test_a_file_that_grows_while_it_is_read_is_taken_next_time(folder, monkeypatch):
-    real = taking.shutil.copyfile
+    real = taking.shutil.copyfileobj
 
-    def growing(source, target):
-        real(source, target)
-        if Path(source).name == "log-1.csv":
-            with Path(source).open("a") as file:
-                file.write("B,y,1\n")
+    def growing(source, target, *more):
+        real(source, target, *more)
+        with (folder / "in" / "log-1.csv").open("a") as file:
+            file.write("B,y,1\n")
 
-    monkeypatch.setattr(taking.shutil, "copyfile", growing)
+    monkeypatch.setattr(taking.shutil, "copyfileobj", growing)
     assert ran(folder).words == "log-1.csv was written while it was read; it is taken next time"
 
 
@@ -173,15 +172,15 @@ def test_one_run_at_a_time(folder):
 
 def test_a_run_that_cannot_put_its_second_file_puts_none(folder, monkeypatch):
     put_plan(folder, make=[{"folio": "review.json", "as": ["html", "pdf"]}])
-    real = putting.shutil.copyfile
+    real = putting.shutil.copyfileobj
 
-    def full(source, target):
-        if Path(source).suffix == ".pdf":
-            Path(target).write_bytes(b"half")
+    def full(source, target, *more):
+        if Path(str(getattr(source, "name", ""))).suffix == ".pdf":
+            target.write(b"half")
             raise OSError(28, "No space left on device")
-        real(source, target)
+        real(source, target, *more)
 
-    monkeypatch.setattr(putting.shutil, "copyfile", full)
+    monkeypatch.setattr(putting.shutil, "copyfileobj", full)
     with pytest.raises(OSError, match="No space left"):
         ran(folder)
     assert list((folder / "out").iterdir()) == [] and entries_of(folder / "plan.runs.jsonl") == []
@@ -350,7 +349,10 @@ MISTAKES = [
     ({**PLAN, "put": {"name": "{user}"}}, "put.name: a name is written with {folio}, {date} and {time}, and is no path"),
     ({**PLAN, "guards": {"records": -1}}, "guards.records: -1 is no share; 0.9 is nine in ten"),
     ({**PLAN, "guards": {"without": ["twins"]}}, 'guards.without[0]: "twins" is not known here; did you mean "near_twins"?'),
-    ({**PLAN, "take": {"log": {"pattern": "../*"}}}, "take.log.pattern: a pattern is of names alone; give the folder apart"),
+    (
+        {**PLAN, "take": {"log": {"pattern": "../*"}}},
+        "take.log.pattern: a pattern is of names alone; give the folder apart",
+    ),
 ]
 
 
@@ -381,3 +383,68 @@ def test_the_shell_tells_one_line_and_a_code(folder):
     assert (finch().returncode, finch().stdout) == (1, "held: log-2.csv: unknown in pier: “C”\n")
     (folder / "plan.json").write_text("{}")
     assert (finch().returncode, finch().stdout) == (2, "")
+
+
+@pytest.fixture
+def away(folder):
+    """A folder beside that of the plan."""
+    found = folder.parent / f"{folder.name} away"
+    found.mkdir()
+    return found
+
+
+def test_a_plan_of_a_stranger_writes_over_nothing_and_reads_nothing_outside(folder, away):
+    mine = away / "mine.csv"
+    mine.write_text("mine")
+    plan = {**PLAN, "take": {f"../../../..{mine}": {**PLAN["take"]["log"]}}}
+    (folder / "plan.json").write_text(json.dumps(plan))
+    for dry in (True, False):
+        with pytest.raises(RecipeError):
+            ran(folder, dry=dry)
+    for part in (
+        {"put": {"folder": str(away)}},
+        {"put": {"folder": f"../{away.name}"}},
+        {"take": {"log": {"folder": str(away)}}},
+        {"make": [{"folio": str(away / "review.json")}]},
+        {"make": [{"folio": f"../{away.name}/review.json"}]},
+    ):
+        put_plan(folder, **part)
+        with pytest.raises(RecipeError, match="lies outside of what may be used"):
+            ran(folder)
+    assert mine.read_text() == "mine" and [each.name for each in away.iterdir()] == ["mine.csv"]
+
+
+def test_a_folder_that_is_allowed_may_be_used(folder, away, monkeypatch):
+    put_plan(folder, put={"folder": str(away)})
+    assert run(folder / "plan.json", NOW, allow=[away]).state == "made"
+    assert [each.suffix for each in (away).iterdir()] == [".html"]
+    put_plan(folder, put={"folder": str(away / "other")})
+    monkeypatch.setenv("FINCH_FOLDERS", str(away / "other"))
+    assert ran(folder, again=True).state == "made"
+
+
+def test_a_log_that_is_a_link_is_neither_read_nor_written(folder, away):
+    mine = away / "mine"
+    mine.write_text("mine")
+    (folder / "plan.runs.jsonl").symlink_to(mine)
+    with pytest.raises(RecipeError, match="is no file, or a link"):
+        ran(folder)
+    assert mine.read_text() == "mine"
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "[]",
+        "5",
+        '{"at": 5}',
+        '{"at": "monday"}',
+        '{"at": "2026-01-01T00:00:00+00:00", "took": {"log": 5}}',
+        '{"at": null}',
+        "[" * 9999,
+    ],
+)
+def test_a_damaged_log_is_no_run(folder, line):
+    (folder / "plan.runs.jsonl").write_text(line + "\n")
+    assert entries_of(folder / "plan.runs.jsonl") == []
+    assert ran(folder, due=True).state == "made"

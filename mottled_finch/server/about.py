@@ -32,7 +32,7 @@ from .openapi import (
     VisionAnswer,
     refers_to,
 )
-from .plans.folders import allowed
+from .plans.folders import places
 from .requests import sent
 
 
@@ -59,7 +59,7 @@ class About(APIView):
                 upload_bytes_most=settings.UPLOAD_BYTES_MOST,
                 exports=exports,
                 pages=pages,
-                folders=[str(each) for each in allowed()],
+                folders=[str(each) for each in places().roots],
                 addresses=Addresses.listed(os.environ).allowed,
                 visions=visions,
             )

@@ -11,7 +11,7 @@ from mottled_finch.core.errors import RecipeError
 from mottled_finch.core.folio.source import folio_source_in
 from mottled_finch.core.plans import putting, telling
 from mottled_finch.server.plans import clock, running
-from mottled_finch.server.plans.folders import folder_of
+from mottled_finch.server.plans.folders import places
 from mottled_finch.server.plans.models import Plan, Run
 from mottled_finch.server.tables.models import Edition, Import, Table
 
@@ -249,9 +249,9 @@ def test_a_run_that_the_server_s_end_cut_off_is_run_again(client, home, spec, lo
     plan = started(client, spec)
     give(home, "log-2.csv", NEXT)
 
-    def killed(made):
+    def killed(made, folder):
         if after:
-            real(made)
+            real(made, folder)
         raise KeyboardInterrupt
 
     real = running.put_all
@@ -274,9 +274,9 @@ def test_a_plan_that_is_removed_while_it_runs_ends_quietly(client, home, spec, m
     give(home, "log-2.csv", NEXT)
     real = running.put_all
 
-    def removed(made):
+    def removed(made, folder):
         client.delete(f"/api/plans/{plan['id']}")
-        return real(made)
+        return real(made, folder)
 
     monkeypatch.setattr(running, "put_all", removed)
     clock.tick(MONDAY)
@@ -321,15 +321,15 @@ def test_a_column_that_is_constant_blank_or_no_number_throughout_is_held_or_made
 def test_a_full_disk_is_told_and_nothing_is_half(client, home, spec, monkeypatch):
     plan = started(client, {**spec, "make": [{**spec["make"][0], "as": ["html", "docx"]}]})
     give(home, "log-2.csv", NEXT)
-    real = putting.shutil.copyfile
+    real = putting.shutil.copyfileobj
 
-    def full(source, target):
-        if Path(source).suffix == ".docx":
-            Path(target).write_bytes(b"half")
+    def full(source, target, *more):
+        if Path(str(getattr(source, "name", ""))).suffix == ".docx":
+            target.write(b"half")
             raise OSError(28, "No space left on device")
-        real(source, target)
+        real(source, target, *more)
 
-    monkeypatch.setattr(putting.shutil, "copyfile", full)
+    monkeypatch.setattr(putting.shutil, "copyfileobj", full)
     clock.tick(MONDAY)
     run = last(client, plan)
     assert (run["state"], run["words"]) == ("failed", "the disk is full, so nothing was put; make room and run it again")
@@ -417,11 +417,14 @@ def test_what_cannot_be_carried_out_changes_nothing(client, home, spec, part, se
 def test_folders_are_those_of_the_home_and_of_the_library_unless_others_are_allowed(tmp_path, monkeypatch, settings):
     monkeypatch.delenv("FINCH_FOLDERS", raising=False)
     monkeypatch.setenv("HOME", str(tmp_path))
-    assert folder_of("exports", "x") == settings.DATA / "exports" and folder_of("~/exports", "x") == tmp_path / "exports"
+    assert places().file("exports", "x") == settings.DATA.resolve() / "exports"
+    assert places().file("~/exports", "x") == tmp_path.resolve() / "exports"
     (tmp_path / "away").symlink_to("/etc")
+    with pytest.raises(RecipeError, match=r"x: .*away is a link"):
+        places().file("~/away", "x")
     with pytest.raises(RecipeError, match="x: /etc lies outside"):
-        folder_of("~/away", "x")
+        places().file("/etc", "x")
     monkeypatch.setenv("FINCH_FOLDERS", f"/srv/a{os.pathsep}/srv/b")
-    assert folder_of("/srv/b/c", "x") == Path("/srv/b/c")
-    with pytest.raises(RecipeError, match="choose a folder in /srv/a or /srv/b or "):
-        folder_of("~", "x")
+    assert places().file("/srv/b/c", "x") == Path("/srv/b/c")
+    with pytest.raises(RecipeError, match=r"choose a folder in .*/srv/a or /srv/b"):
+        places().file("~", "x")

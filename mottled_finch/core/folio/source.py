@@ -12,7 +12,7 @@ from ..recipe.load import load_object
 from ..recipe.spec import Recipe
 from .load import load_folio
 from .pages import Folio, recipe_for
-from .spec import FolioSpec
+from .spec import FolioPlateSpec, FolioSpec
 
 _KEY = "finch_folio_source"
 
@@ -84,6 +84,8 @@ def folio_source_from(plain: Any) -> FolioSource:
         found = replace(found, plates=plates, looks={each.name: each.ink for each in looks.looks})
         if not isinstance(found.folio, dict) or not 0 <= (found.number or 0) <= MOST_NUMBER:
             raise damaged("folio")
+        for each in found.folio.get("plates", {}).values():
+            load_object(FolioPlateSpec, each)
         found.spec()
     except (RecipeError, ValueError, TypeError, AttributeError) as error:
         raise damaged("folio") from error

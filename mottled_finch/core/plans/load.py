@@ -1,6 +1,7 @@
 """The strict loader of plans."""
 
 import re
+from pathlib import Path
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from ..draw import DRAWINGS
@@ -31,8 +32,10 @@ def _check(plan: PlanSpec) -> None:
     for name, take in plan.take.items():
         if not 0 <= take.settled <= _SETTLED_MOST:
             raise RecipeError("a file is settled after 0 to 3600 seconds", path=f"take.{name}.settled", received=take.settled)
-        if "/" in take.pattern or "\\" in take.pattern:
-            raise RecipeError("a pattern is of names alone; give the folder apart", path=f"take.{name}.pattern")
+        if not take.pattern.strip() or set(take.pattern) & set("/\\") or "**" in take.pattern or not take.pattern.isprintable():
+            words = "a pattern is of names alone; give the folder apart"
+            raise RecipeError(words, path=f"take.{name}.pattern", received=take.pattern)
+        _check_folder(take.folder, f"take.{name}.folder")
     if not plan.make:
         raise RecipeError("nothing is made; name a folio", path="make")
     if plan.arrives and not plan.take:
@@ -40,9 +43,20 @@ def _check(plan: PlanSpec) -> None:
     for i, make in enumerate(plan.make):
         _check_make(make, plan, f"make[{i}]")
     holes = set(re.findall(r"\{([^{}]*)\}", plan.put.name))
-    if holes - _HOLES or not plan.put.name.strip() or set(plan.put.name) & set("/\\\0"):
+    _check_folder(plan.put.folder, "put.folder")
+    if holes - _HOLES or not plan.put.name.strip() or set(plan.put.name) & set("/\\") or not plan.put.name.isprintable():
         words = "a name is written with {folio}, {date} and {time}, and is no path"
         raise RecipeError(words, path="put.name", received=plan.put.name)
+
+
+def _check_folder(text: str, path: str) -> None:
+    """What no folder is called; whether it may be used is for where it is used to say."""
+    if not text.strip() or not text.isprintable():
+        raise RecipeError("this is no name of a folder", path=path, received=text)
+    try:
+        Path(text).expanduser()
+    except RuntimeError as error:
+        raise RecipeError(f"“{text}” is the folder of nobody here", path=path, received=text) from error
 
 
 def _check_make(make: MakeSpec, plan: PlanSpec, path: str) -> None:

@@ -4,12 +4,14 @@ import filecmp
 import os
 import re
 import shutil
+import tempfile
 import time
 from collections.abc import Iterable
 from datetime import UTC, datetime
 from pathlib import Path
 from zoneinfo import ZoneInfo
 
+from .places import Folder
 from .spec import PlanSpec
 
 _STAGED = ".finch-part"
@@ -21,43 +23,55 @@ def name_for(plan: PlanSpec, made: str, form: str, now: datetime) -> str:
     """The name of a file: ``made`` is what the folio or plate is called, the moment is told in the plan's zone."""
     here = now.astimezone(ZoneInfo(plan.when.zone) if plan.when else UTC)
     holes = {"{folio}": made, "{date}": f"{here:%Y-%m-%d}", "{time}": f"{here:%H%M}"}
-    return re.sub("|".join(map(re.escape, holes)), lambda hole: holes[hole.group()], plan.put.name) + f".{form}"
+    name = re.sub("|".join(map(re.escape, holes)), lambda hole: holes[hole.group()], plan.put.name)
+    return "".join("-" if mark in "/\\" or not mark.isprintable() else mark for mark in name).lstrip(".") + f".{form}"
 
 
-def put_all(made: Iterable[tuple[Path, Path]]) -> tuple[Path, ...]:
-    """Put files where they go, under a name that none has there, unless one holds just the same: then it was put already, as by a
-    run that was cut off behind it. All are copied before the first has its name.
+def put_all(made: Iterable[tuple[Path, str]], folder: Folder) -> tuple[Path, ...]:
+    """Put files into a folder, each under the name beside it or with a number behind that where another file has it. One that holds
+    just the same is left: it was put already, as by a run that was cut off. All are copied before the first has its name.
     """
-    staged: list[tuple[Path, Path]] = []
+    staged: list[tuple[Path, str, str]] = []
+    _sweep(folder)
     try:
-        for scratch, target in made:
-            target.parent.mkdir(parents=True, exist_ok=True)
-            _sweep(target.parent)
-            part = target.parent / f".{len(staged)}-{os.getpid()}{_STAGED}"
-            staged.append((part, target))
-            shutil.copyfile(scratch, part)
-        done = []
-        for part, target in staged:
-            free = _free(target, part)
-            if not free.exists():
-                part.replace(free)
-            done.append(free)
-        return tuple(done)
+        for scratch, name in made:
+            part, handle = folder.new(_STAGED)
+            staged.append((scratch, part, name))
+            with os.fdopen(handle, "wb") as out, scratch.open("rb") as source:
+                shutil.copyfileobj(source, out)
+                out.flush()
+                os.fsync(out.fileno())
+        return tuple(folder.path / _named(folder, *each) for each in staged)
     finally:
-        for part, _ in staged:
-            part.unlink(missing_ok=True)
+        for _, part, _ in staged:
+            folder.remove(part)
 
 
-def _sweep(folder: Path) -> None:
-    for part in folder.glob(f".*{_STAGED}"):
-        if time.time() - part.stat().st_mtime > _LEFT_SECONDS:
-            part.unlink(missing_ok=True)
+def _sweep(folder: Folder) -> None:
+    for name, told in list(folder.files()):
+        if name.startswith(".") and name.endswith(_STAGED) and time.time() - told.st_mtime > _LEFT_SECONDS:
+            folder.remove(name)
 
 
-def _free(target: Path, part: Path) -> Path:
-    """The path, or with a number behind its name where another file is there already."""
-    number, free = 2, target
-    while free.exists() and not (free.is_file() and filecmp.cmp(free, part, shallow=False)):
-        free = target.with_name(f"{target.stem} {number}{target.suffix}")
+def _named(folder: Folder, scratch: Path, part: str, wanted: str) -> str:
+    """The name that a file got."""
+    number, name, whole = 1, wanted, Path(wanted)
+    while not folder.name(part, name):
+        if _is_same(folder, name, scratch):
+            return name
         number += 1
-    return free
+        name = f"{whole.stem} {number}{whole.suffix}"
+    return name
+
+
+def _is_same(folder: Folder, name: str, scratch: Path) -> bool:
+    try:
+        handle = folder.open(name)
+    except OSError:  # a folder or a link is called so
+        return False
+    with os.fdopen(handle, "rb") as there, tempfile.NamedTemporaryFile(dir=scratch.parent) as copy:
+        if os.fstat(there.fileno()).st_size != scratch.stat().st_size:
+            return False
+        shutil.copyfileobj(there, copy)
+        copy.flush()
+        return filecmp.cmp(copy.name, scratch, shallow=False)

@@ -20,7 +20,7 @@ from ..plates.answers import plate_title
 from ..plates.models import Plate
 from ..refusal import Problem
 from ..tables.models import Table
-from .folders import folder_of
+from .folders import places
 from .models import Plan, Run
 
 _THIS = "This plan"
@@ -103,7 +103,7 @@ def check_plan(plan: PlanSpec, before: PlanSpec | None = None) -> None:
         if before is None or make not in before.make:
             _check_make(make, f"make[{i}]")
     if before is None or plan.put != before.put:
-        folder_of(plan.put.folder, "put.folder")
+        places().file(plan.put.folder, "put.folder")
     if plan.tell and (before is None or plan.tell != before.tell):
         Addresses.listed(os.environ).check(plan.tell)
 
@@ -111,7 +111,7 @@ def check_plan(plan: PlanSpec, before: PlanSpec | None = None) -> None:
 def _check_take(name: str, take: TakeSpec) -> None:
     if take.table is None or not Table.standing().filter(pk=take.table).exists():
         raise Problem(422, f"There is no table {take.table or name} in this library; choose one.", f"take.{name}.table")
-    folder_of(take.folder, f"take.{name}.folder")
+    places().file(take.folder, f"take.{name}.folder")
 
 
 def _check_make(make: MakeSpec, path: str) -> None:

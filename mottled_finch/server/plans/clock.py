@@ -12,9 +12,9 @@ from mottled_finch.core.plans.due import next_due
 from mottled_finch.core.plans.spec import PlanSpec
 from mottled_finch.core.plans.taking import Held, newest_of
 
-from .folders import folder_of
+from .folders import places
 from .models import Plan, Run
-from .running import carry_out, cut_off, seen_of
+from .running import carry_out, cut_off
 
 log = logging.getLogger("django.request")
 _WAKE = threading.Event()
@@ -55,11 +55,12 @@ def _has_arrived(plan: Plan, spec: PlanSpec, now: datetime) -> bool:
     last = plan.runs.exclude(tried={}).filter(dry=False).first()
     tried = last.tried if last else {}
     try:
-        newest = {
-            name: newest_of(folder_of(take.folder, f"take.{name}.folder"), name, take, now.timestamp())
-            for name, take in spec.take.items()
-        }
-        return any(seen_of(file) != tried.get(name) for name, file in newest.items())
+        for name, take in spec.take.items():
+            with places().folder(take.folder, f"take.{name}.folder") as folder:
+                newest = newest_of(folder, take, now.timestamp())
+            if newest.plain() != tried.get(name):
+                return True
+        return False
     except (Held, OSError):  # a folder that is gone, or being filled: it is looked at again
         return False
 

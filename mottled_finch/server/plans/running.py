@@ -42,7 +42,7 @@ from ..tables.models import Import, Table
 from ..tables.reading import carry_out as read
 from ..tables.storage import EDITIONS
 from ..tables.tidying import remove
-from .folders import folder_of
+from .folders import places
 from .models import Plan, Run
 
 log = logging.getLogger("django.request")
@@ -131,9 +131,17 @@ class _Runner:
         for name, each in given.items():
             self._let_stand(name, each, taken[name])
         made = [file for place, make in enumerate(plan.make) for file in self._make(plan, make, place, scratch)]
-        self.files = tuple(target for _, target in made) if self.row.dry else put_all(made)
+        self.files = self._put(plan, made)
         names = ", ".join(each.name for each in self.files)
         return State.MADE, f"{'Would make' if self.row.dry else 'Made'} {names}."
+
+    def _put(self, plan: PlanSpec, made: list[tuple[Path, str]]) -> tuple[Path, ...]:
+        """Put what was made where it goes, and say where that is."""
+        root, names = places().way(plan.put.folder, "put.folder")
+        if self.row.dry:
+            return tuple(root.joinpath(*names, name) for _, name in made)
+        with places().folder(plan.put.folder, "put.folder", make=True) as goes:
+            return put_all(made, goes)
 
     def let_go(self) -> None:
         """Leave out what was read and does not stand: a file that a guard held waits on the desk instead."""
@@ -146,10 +154,14 @@ class _Runner:
             found = Table.standing().filter(pk=take.table or 0).first()
             if found is None:
                 raise Held(f"The table {name} was removed; choose another one")
-            newest = newest_of(folder_of(take.folder, f"take.{name}.folder"), name, take, self.now.timestamp())
-            self.row.tried[name] = seen_of(newest)
-            Run.objects.filter(pk=self.row.pk).update(tried=self.row.tried)
-            taken[name] = copied(newest, scratch / str(found.pk))
+            try:
+                with places().folder(take.folder, f"take.{name}.folder") as folder:
+                    newest = newest_of(folder, take, self.now.timestamp())
+                    self.row.tried[name] = newest.plain()
+                    Run.objects.filter(pk=self.row.pk).update(tried=self.row.tried)
+                    taken[name] = copied(folder, newest, scratch / str(found.pk))
+            except FileNotFoundError as error:
+                raise Held(f"the folder {take.folder} of {name} is not there") from error
             self.tables[found.pk] = found
         return taken
 
@@ -209,14 +221,14 @@ class _Runner:
         except Problem as problem:
             raise Held(f"{given.name}: {problem.detail}") from problem
 
-    def _make(self, plan: PlanSpec, make: MakeSpec, place: int, scratch: Path) -> list[tuple[Path, Path]]:
-        """Each file in the scratch folder, and where it goes."""
+    def _make(self, plan: PlanSpec, make: MakeSpec, place: int, scratch: Path) -> list[tuple[Path, str]]:
+        """Each file in the scratch folder, and the name under which it goes."""
         title, contents = self._folio(make) if make.folio is not None else self._plate(make)
-        goes, files = folder_of(plan.put.folder, "put.folder"), []
+        files = []
         for form, content in contents.items():
             made = scratch / f"{place}.{form}"
             made.write_bytes(content)
-            files.append((made, goes / name_for(plan, title, form, self.now)))
+            files.append((made, name_for(plan, title, form, self.now)))
         return files
 
     def _folio(self, make: MakeSpec) -> tuple[str, dict[str, bytes]]:
@@ -279,9 +291,3 @@ def _last_taken(plan: Plan) -> dict[str, Any]:
     """What the last run took that let editions stand."""
     found = plan.runs.exclude(took={}).first()
     return found.took if found else {}
-
-
-def seen_of(file: Path) -> dict[str, Any]:
-    """What tells a file from one that came later, without reading it."""
-    stat = file.stat()
-    return {"file": str(file), "bytes": stat.st_size, "written": stat.st_mtime_ns}

@@ -115,7 +115,7 @@ def told_in(text: str, key: str, what: str) -> dict[str, Any]:
     """What a source says, without the key that names its format. Raises DrawError for one of another format, or none at all."""
     try:
         told = json_of(text, "source")
-        text.encode()
+        json.dumps(told, ensure_ascii=False).encode()  # which half of a character cannot be
         if isinstance(told, dict) and told.get(key) == 1:
             return {name: part for name, part in told.items() if name != key}
     except (RecipeError, UnicodeEncodeError) as error:
