@@ -1,5 +1,6 @@
 """What a server on the loopback address must still refuse: what another site's page asks the browser for, and too much at once."""
 
+import re
 from collections.abc import Callable
 from threading import Semaphore
 from urllib.parse import urlsplit
@@ -68,8 +69,10 @@ LONG_MOST = 16
 """Long requests that may be under way or wait for their turn, so that threads are left for all that only looks."""
 _LONG_ENDINGS = (
     *("/recipe", "/undo", "/redo", "/history", "/matrix", "/mends", "/targets", "/accept", "/look", "/reread"),
-    *("/others", "/differences"),
+    *("/others", "/differences", "/run"),
 )
+_LONG_WRITES = re.compile(r"/api/(tables|imports|plates|folios(/\d+)?|returned|refreshed|sources|templates)")
+"""Files that are read whole, and what is made at once when it is saved."""
 
 
 class FewAtATime:
@@ -98,5 +101,5 @@ def is_long(method: str, path: str) -> bool:
     if "/export." in path or "/looks" in path or path == "/api/archive":
         return True
     if method in ("POST", "PUT"):
-        return path in ("/api/tables", "/api/imports", "/api/plates") or path.endswith(_LONG_ENDINGS)
+        return _LONG_WRITES.fullmatch(path) is not None or path.endswith(_LONG_ENDINGS)
     return False

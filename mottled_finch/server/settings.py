@@ -51,6 +51,7 @@ STATIC_URL = "static/"
 WHITENOISE_ROOT = WEB if WEB.is_dir() else None
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/.+-[\w-]{8}\.\w+$"  # the builder puts a digest into these names
 WHITENOISE_USE_FINDERS = False
+WHITENOISE_ALLOW_ALL_ORIGINS = False  # no page of another site has any business here
 WHITENOISE_INDEX_FILE = True  # the desk, before any address is known
 WHITENOISE_MAX_AGE = 0
 SECURE_CONTENT_TYPE_NOSNIFF = True

@@ -25,6 +25,11 @@ SEEN = OpenApiParameter(
 OVERTAKEN = {412: refers_to(ProblemAnswer)}
 
 
+def etag(version: str) -> dict[str, str]:
+    """The version of what is answered, as a change of it names it (ETag, RFC 9110)."""
+    return {"ETag": f'"{version}"'}
+
+
 def readable(thing: T, told: Callable[[T], A], broken: Callable[[T, str], A]) -> A:
     """What is told of one thing of a list; of one that cannot be read, what is left of it and why."""
     try:

@@ -144,7 +144,7 @@ class TestAnswers:
     def test_cautions_come_with_a_patch_that_cures_them(self, client, made):
         found = figure(client, made, legend={"show": False, "title": "T"})
         caution = next(each for each in found["cautions"] if each["name"] == "no_legend")
-        assert caution["cure"] == {"words": "Show the legend", "patch": {"legend": {"show": None}}}
+        assert caution["cure"] == {"words": "Show the legend", "patch": {"legend": {"show": None}}, "mend": None}
 
     def test_dismissed_ones_are_told_with_their_reason(self, client, made):
         found = figure(client, made, legend={"show": False}, dismissed={"no_legend": "it is in the text"})

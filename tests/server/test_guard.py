@@ -150,3 +150,11 @@ def test_palettes_and_forms_are_told(client):
     palettes = {palette["name"]: palette for palette in client.get("/api/palettes").json()}
     assert palettes["kingcup"]["turned_when"] == ["good"]
     assert len(palettes["kingcup"]["colors"]) == 255
+
+
+@pytest.mark.parametrize(
+    "path", ["/api/returned", "/api/refreshed", "/api/sources", "/api/templates", "/api/folios", "/api/folios/7"]
+)
+def test_strangers_files_and_folios_wait_for_their_turn(path):
+    assert is_long("POST", path) or is_long("PUT", path)
+    assert not is_long("GET", path)

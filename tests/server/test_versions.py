@@ -270,3 +270,17 @@ def test_a_correction_reads_anew_what_took_the_same_number_meanwhile(client, tab
     assert answer.status_code == 200
     assert [mend["mend"].get("to") for mend in answer.json()["mends"]] == ["lateness", "Eastern"]
     assert len(tries) == 2
+
+
+def test_what_is_looked_at_names_its_version(client):
+    table = client.upload("a,b\n1,2\n", "t.csv").json()["id"]
+    plate = client.post("/api/plates", {"table": table}, format="json").json()["plate"]["id"]
+    folio = client.post("/api/folios", {"plates": [plate]}, format="json").json()["folio"]["id"]
+    for path, version in (
+        (f"/api/plates/{plate}", lambda told: told["plate"]["version"]),
+        (f"/api/folios/{folio}", lambda told: told["folio"]["version"]),
+        (f"/api/tables/{table}", lambda told: told["version"]),
+        (f"/api/tables/{table}/workbench", lambda told: told["table"]["version"]),
+    ):
+        found = client.get(path)
+        assert found.headers["ETag"] == f'"{version(found.json())}"'

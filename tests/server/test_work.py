@@ -113,7 +113,7 @@ def test_giving_up_ends_the_process_and_what_it_does(reader, files):
 
 
 def test_memory_has_a_limit(files, monkeypatch):
-    monkeypatch.setattr(worker, "memory_limit", lambda: 300 << 20)
+    monkeypatch.setattr(worker, "memory_limit", lambda _part: 300 << 20)
     small = Worker(seconds=60)
     rows = "".join(f"{i},{'y' * 300}{i}\n" for i in range(2_500_000))
     with pytest.raises(WorkFailed, match="it takes more memory than"):
@@ -210,3 +210,16 @@ def test_a_text_that_may_be_parted_by_another_mark_is_looked_at(reader, files):
     assert wanted is not None
     assert reader.do("look", *given).instead == reader.do("first_look", *given).instead == wanted
     reader.do("read", *given)
+
+
+def test_a_process_learns_no_keys_of_whoever_started_the_program(reader, files, monkeypatch):
+    monkeypatch.setenv("MY_SECRET", "s3cret")
+    reader.do("look", *files(TEXT))
+    surroundings = Path(f"/proc/{reader._process.pid}/environ").read_text()
+    assert "s3cret" not in surroundings and "PATH=" in surroundings
+
+
+def test_all_processes_together_take_no_more_than_half_of_the_memory():
+    whole = os.sysconf("SC_PAGE_SIZE") * os.sysconf("SC_PHYS_PAGES")
+    taken = sum(each.memory for each in (worker.LOOKS, worker.DRAWS, worker.READS))
+    assert taken <= max(whole / 2, 3 * worker.LEAST_BYTES)

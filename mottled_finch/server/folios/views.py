@@ -21,7 +21,7 @@ from ..plates.export_views import saved_as
 from ..plates.templates import usual_choices
 from ..refusal import Problem
 from ..requests import seen, sent
-from ..showing import OVERTAKEN, SEEN, history_of, readable
+from ..showing import OVERTAKEN, SEEN, etag, history_of, readable
 from . import actions
 from .answers import broken_folio, folio_answer, pages_answer
 from .figures import laid, plates_of
@@ -60,7 +60,8 @@ class OneFolio(APIView):
     @extend_schema(operation_id="folio", responses={200: refers_to(FolioPagesAnswer)})
     def get(self, _request: Request, pk: int) -> Response:
         """A folio with its pages laid out."""
-        return answer(pages_answer(get_object_or_404(Folio, pk=pk)))
+        folio = get_object_or_404(Folio, pk=pk)
+        return answer(pages_answer(folio), headers=etag(folio.tag()))
 
     @extend_schema(
         operation_id="change_folio", parameters=[SEEN], request={"application/json": refers_to(FolioSpec)}, responses=_CHANGED

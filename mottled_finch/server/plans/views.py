@@ -19,7 +19,7 @@ from ..openapi import HistoryAnswer, PlanAnswer, PlanStart, ProblemAnswer, RunAn
 from ..plates.export_views import saved_as
 from ..refusal import Problem
 from ..requests import seen, sent
-from ..showing import OVERTAKEN, SEEN, history_of, readable
+from ..showing import OVERTAKEN, SEEN, etag, history_of, readable
 from . import actions, clock
 from .answers import broken_plan, plan_answer, run_answer
 from .models import Plan, PlanVersion, Run
@@ -54,7 +54,8 @@ class OnePlan(APIView):
     @extend_schema(operation_id="plan", responses={200: refers_to(PlanAnswer)})
     def get(self, _request: Request, pk: int) -> Response:
         """A plan with its runs, the last one first."""
-        return answer(_told(get_object_or_404(Plan, pk=pk)))
+        plan = get_object_or_404(Plan, pk=pk)
+        return answer(_told(plan), headers=etag(plan.tag()))
 
     @extend_schema(
         operation_id="change_plan", parameters=[SEEN], request={"application/json": refers_to(PlanSpec)}, responses=_CHANGED

@@ -35,7 +35,7 @@ from ..openapi import (
 )
 from ..refusal import Problem
 from ..requests import seen, sent, whole_number
-from ..showing import OVERTAKEN, SEEN, history_of, readable
+from ..showing import OVERTAKEN, SEEN, etag, history_of, readable
 from ..tables.models import MendVersion, Table
 from ..tables.records import WINDOW_MOST, shown
 from ..wanted import WANTED
@@ -88,7 +88,7 @@ class OnePlate(APIView):
     def get(self, _request: Request, pk: int) -> Response:
         """A plate and its figure."""
         plate = get_object_or_404(Plate, pk=pk)
-        return answer(both_answers(plate, figure_of(plate)))
+        return answer(both_answers(plate, figure_of(plate)), headers=etag(plate.tag()))
 
     @extend_schema(parameters=[SEEN], responses={204: None, **OVERTAKEN}, operation_id="remove_plate")
     def delete(self, request: Request, pk: int) -> Response:

@@ -35,7 +35,7 @@ from ..openapi import (
 )
 from ..refusal import Problem
 from ..requests import RawParser, file_name, length, seen, sent, whole_number
-from ..showing import OVERTAKEN, SEEN, readable
+from ..showing import OVERTAKEN, SEEN, etag, readable
 from .actions import bring_in, change_mends, leave_finding, remove_table, rename_table, return_to, saved_mends, step_mends
 from .answers import (
     broken_table,
@@ -85,7 +85,8 @@ class OneTable(APIView):
     @extend_schema(responses={200: refers_to(TableAnswer)}, operation_id="table")
     def get(self, _request: Request, pk: int) -> Response:
         """One table with its columns."""
-        return answer(table_answer(_table(pk)))
+        table = _table(pk)
+        return answer(table_answer(table), headers=etag(table.tag()))
 
     @extend_schema(
         operation_id="rename_table",
@@ -109,7 +110,8 @@ class Workbench(APIView):
     @extend_schema(responses={200: refers_to(WorkbenchAnswer)}, operation_id="workbench")
     def get(self, _request: Request, pk: int) -> Response:
         """A table with its mends and editions."""
-        return answer(workbench_answer(_table(pk)))
+        table = _table(pk)
+        return answer(workbench_answer(table), headers=etag(table.tag()))
 
 
 class Mends(APIView):

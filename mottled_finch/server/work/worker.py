@@ -16,8 +16,10 @@ from .parcels import receive, send
 
 log = logging.getLogger("django.request")
 SHARE = 0.5
-"""The share of the machine's memory that one process may take."""
-LEAST_BYTES = 2 << 30
+"""The share of the machine's memory that all processes together may take."""
+LEAST_BYTES = 1 << 30
+_PASSED = ("HOME", "LANG", "LC_ALL", "LC_CTYPE", "NUMBA_CACHE_DIR", "PATH", "TMPDIR", "TZ", "VIRTUAL_ENV")
+"""What a process learns of its surroundings: no keys of whoever started the program."""
 _PACKAGE = Path(__file__).parents[3]
 
 
@@ -25,21 +27,22 @@ class WorkFailed(Exception):
     """Why a job has no result, as the end of a sentence."""
 
 
-def memory_limit() -> int:
-    """Bytes that a process may take: a share of the machine's memory."""
+def memory_limit(part: float) -> int:
+    """Bytes that a process may take, which has that part of what all may."""
     whole = os.sysconf("SC_PAGE_SIZE") * os.sysconf("SC_PHYS_PAGES")
-    return max(LEAST_BYTES, int(whole * SHARE))
+    return max(LEAST_BYTES, int(whole * SHARE * part))
 
 
 class Worker:
     """One process, kept warm, that does one job at a time. Others wait for it in turn.
 
-    ``seconds`` is how long a job may take. A process that died, was ended or has grown is replaced when it is next needed.
+    ``seconds`` is how long a job may take, ``part`` its part of the memory that all processes may take. A process that died, was
+    ended or has grown is replaced when it is next needed.
     """
 
-    def __init__(self, seconds: float) -> None:
+    def __init__(self, seconds: float, part: float = 1.0) -> None:
         self.seconds = seconds
-        self.memory = memory_limit()
+        self.memory = memory_limit(part)
         self._turn = Lock()
         self._process: subprocess.Popen[bytes] | None = None
 
@@ -109,7 +112,7 @@ class Worker:
             stdin=subprocess.PIPE,
             stdout=subprocess.PIPE,
             bufsize=0,
-            env={**os.environ, "PYTHONPATH": path, "MALLOC_ARENA_MAX": "2"},
+            env={**_surroundings(), "PYTHONPATH": path, "MALLOC_ARENA_MAX": "2"},
             start_new_session=True,  # Ctrl+C is for the server, which ends it
         )
         assert self._process.stdout is not None
@@ -130,8 +133,8 @@ class Worker:
 
     def _too_much(self) -> str:
         return (
-            f"it takes more memory than the {self.memory / 1024**3:,.0f} GB that one file may, half of what this machine has or "
-            "2 GB; leave out what you do not need"
+            f"it takes more memory than the {self.memory / 1024**3:,.1f} GB that it may on this machine; leave out what you do "
+            "not need"
         )
 
     def end(self) -> None:
@@ -146,9 +149,13 @@ class Worker:
                 stream.close()
 
 
-LOOKS = Worker(seconds=60)
+def _surroundings() -> dict[str, str]:
+    return {name: os.environ[name] for name in _PASSED if name in os.environ}
+
+
+LOOKS = Worker(seconds=60, part=0.2)
 """Looks at files that were just given: seconds of work at most."""
-DRAWS = Worker(seconds=300)
+DRAWS = Worker(seconds=300, part=0.2)
 """Makes pictures and pages."""
-READS = Worker(seconds=3600)
+READS = Worker(seconds=3600, part=0.6)
 """Reads whole files, one at a time: two large ones at once would need the memory of both."""
