@@ -81,7 +81,6 @@ CASES: dict[str, tuple[str, dict]] = {
         {"pivot": {**SIDES, "measure": {"take": "sum", "of": "v", "empty": "zero"}}},
     ),
     "few_records": (grid() + "m0,mz,1\n", PLAIN),
-    "worked_out": (grid() + "m0,mz,1\nm1,mz,1\nm1,mz,1\nm1,mz,1\n", {"pivot": SUMMED, "cells": {"least_records": 3}}),
     "average_of_averages": (
         RATES,
         {"pivot": {"rows": [{"field": "r"}], "measure": RATE}},
@@ -165,9 +164,6 @@ def test_no_record_kept_is_no_caution():
         ("red_for_good", grid(), {**PLAIN, "color": {"palette": "kingcup", "middle": {"at": 4}, "high_is": "bad"}}),
         ("few_records", grid() + "m0,mz,1\n", {"pivot": {**SIDES, "measure": {"take": "sum", "of": "v"}}}),
         ("few_records", grid(records=1), PLAIN),
-        ("worked_out", grid() + "m0,mz,1\n", {"pivot": {**SUMMED, "totals": {}}, "cells": {"least_records": 3}}),
-        ("worked_out", grid() + "m0,mz,1\n", {"pivot": {**SUMMED, "measure": SIDES["measure"]}, "cells": {"least_records": 3}}),
-        ("worked_out", grid(), {"pivot": SUMMED, "cells": {"least_records": 3}}),
         ("few_records", grid() + "m0,mz,1\n", {**PLAIN, "cells": {"least_records": 3}}),
         ("zero_for_blank", grid(), {"pivot": {**SIDES, "measure": {"take": "sum", "of": "v", "empty": "zero"}}}),
         (

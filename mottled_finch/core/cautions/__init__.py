@@ -29,7 +29,6 @@ from . import (
     total_as_member,
     uneven_spans,
     unfinished_period,
-    worked_out,
     zero_for_blank,
 )
 from .caution import Caution, Cure, Seen
@@ -49,7 +48,6 @@ CAUTIONS: dict[str, Callable[[Seen], Caution | None]] = {
     "unfinished_period": unfinished_period.find,
     "zero_for_blank": zero_for_blank.find,
     "few_records": few_records.find,
-    "worked_out": worked_out.find,
     "average_of_averages": average_of_averages.find,
     "repeated_key": repeated_key.find,
     "many_heads": many_heads.find,

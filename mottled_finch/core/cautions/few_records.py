@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from ..figure.contents import least_records
+from ..figure.withholding import values_behind
 from ..vocabulary import MEASURE_TERMS
 from ..words.wording import counted
 from .caution import Caution, Cure, Seen, cells_named
@@ -18,7 +18,8 @@ def find(seen: Seen) -> Caution | None:
         return None
     if seen.recipe.cells.least_records is not None:
         return None
-    records = least_records(matrix)
+    rows, columns = matrix.shape
+    records = values_behind(matrix)[:rows, :columns]
     filled = ~np.isnan(seen.figure.contents.values) & (records > 0)
     on_few = filled & (records < LEAST)
     few = int(on_few.sum())

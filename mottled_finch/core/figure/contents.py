@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from ..color.unlike import Unlike
 from ..errors import TableError
-from ..pivot import Labels, Matrix, colored_values, measured_beside
+from ..pivot import Labels, Matrix, colored_values, measured_and_counted_beside
 from ..recipe.conditions import MeasureSpec
 from ..recipe.spec import NumberSpec, PastSpec, PivotSpec, Recipe, ResolvedPivot
 from ..table import Table
@@ -16,6 +16,7 @@ from ..table.alike import joined
 from .number_style import NumberStyle, style_beside, style_of
 from .targets import within_limits
 from .weights import Weight, weights_of
+from .withholding import values_behind
 
 Floats = NDArray[np.float64]
 Mask = NDArray[np.bool_]
@@ -48,7 +49,7 @@ class Styles:
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Contents:
     """All arrays have the shape of the cells. ``values`` are those that have a color, NaN elsewhere; ``few`` are hidden since they
-    rest on too few records, ``aside`` are set aside, ``new`` and ``gone`` those that only this or only the other side of a
+    rest on too few values, ``guards`` those of them that rest on enough and would give others away, ``aside`` are set aside, ``new`` and ``gone`` those that only this or only the other side of a
     comparison has. Of ``printed``, in its style, those ``wanted`` are printed. ``sizes`` are
     shares of the largest symbol's side (of its length, for a bar), whose value is the ``most`` of what they are sized by; None for
     cells that are filled. ``beside`` are the other measures that cells print and are sized by.
@@ -56,6 +57,7 @@ class Contents:
 
     values: Floats
     few: Mask
+    guards: Mask
     aside: Mask
     new: Mask
     gone: Mask
@@ -95,29 +97,30 @@ class Contents:
         )
 
 
-def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matrix, unlike: Unlike | None = None) -> Contents:
+def contents_of(
+    table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matrix, unlike: Unlike | None, staying: Mask
+) -> Contents:
     """The contents of a figure's cells. ``pivot`` has numbers where the recipe names targets, ``unlike`` are members whose numbers
-    are written in their own way. Raises TableError for a measure that does not fit the table or a target that is not there.
+    are written in their own way, ``staying`` are the cells and totals that rest on too few values. Raises TableError for a measure
+    that does not fit the table or a target that is not there.
     """
     cells = recipe.cells
     there = colored_values(matrix)
     aside = _aside(matrix, pivot)
-    few = np.zeros(matrix.shape, dtype=bool)
-    if cells.least_records is not None:
-        records = least_records(matrix)
-        few = (~np.isnan(there) | matrix.new | matrix.gone) & (records > 0) & (records < cells.least_records) & ~aside
+    rows, columns = matrix.shape
+    few = staying[:rows, :columns] & (~np.isnan(there) | matrix.new | matrix.gone) & ~aside
     values = np.where(aside | few, np.nan, there)
     styles = _styles(recipe, matrix, unlike)
     style = styles.usual
     printed, printed_style = values, style
     beside = []
     if cells.print is not None:
-        printed = np.where(aside | few, np.nan, _beside(table, pivot, cells.print.measure, "cells.print.measure"))
+        printed = np.where(aside | few, np.nan, _beside(table, pivot, recipe, cells.print.measure, "cells.print.measure"))
         printed_style = style_beside(cells.print.number, cells.print.decimals, cells.print.measure, printed)
         beside.append(Beside(cells.print.measure, printed, printed_style))
     sizes, most = None, 0.0
     if cells.symbols.as_ != "fill" and cells.symbols.size is not None:
-        raw = np.where(np.isnan(values), np.nan, _beside(table, pivot, cells.symbols.size, "cells.symbols.size"))
+        raw = np.where(np.isnan(values), np.nan, _beside(table, pivot, recipe, cells.symbols.size, "cells.symbols.size"))
         sizes, most = _sizes(raw)
         sizes = sizes if cells.symbols.as_ == "bar" else np.sqrt(sizes)
         beside.append(Beside(cells.symbols.size, raw, style_beside(NumberSpec(), None, cells.symbols.size, raw)))
@@ -126,6 +129,7 @@ def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matr
     return Contents(
         values=values,
         few=few,
+        guards=few & (values_behind(matrix)[:rows, :columns] >= (cells.least_records or 0)),
         aside=aside,
         new=matrix.new & ~aside & ~few,
         gone=matrix.gone & ~aside & ~few,
@@ -139,14 +143,6 @@ def contents_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matr
         beside=tuple(beside),
         weights=weights_of(table, recipe, pivot, matrix),
     )
-
-
-def least_records(matrix: Matrix) -> NDArray[np.int64]:
-    """The records that each cell rests on: of two sides that are compared, those of the one with fewer, if it has any."""
-    if matrix.opposite is None:
-        return matrix.records
-    there = matrix.opposite.all_records[: matrix.shape[0], : matrix.shape[1]]
-    return np.where(matrix.new, matrix.records, np.where(matrix.gone, there, np.minimum(matrix.records, there)))
 
 
 def both_sides(recipe: Recipe, matrix: Matrix) -> tuple[Beside, Beside] | None:
@@ -174,10 +170,12 @@ def _line_of(labels: Labels, members: tuple[Labels, ...]) -> int | None:
     return members.index(labels) if labels in members else None
 
 
-def _beside(table: Table, pivot: ResolvedPivot, measure: MeasureSpec, path: str) -> Floats:
+def _beside(table: Table, pivot: ResolvedPivot, recipe: Recipe, measure: MeasureSpec, path: str) -> Floats:
+    """Another measure of the cells, a blank where it rests on too few values of its own."""
     if pivot.correlate is not None:
         raise TableError("coefficients have no other measure; leave it out", path=path)
-    return measured_beside(table, pivot, measure, path)
+    values, numbers = measured_and_counted_beside(table, pivot, measure, path)
+    return np.where(numbers < (recipe.cells.least_records or 0), np.nan, values)
 
 
 def _aside(matrix: Matrix, pivot: PivotSpec) -> Mask:

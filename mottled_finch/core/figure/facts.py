@@ -169,8 +169,10 @@ def counted_in_caption(recipe: Recipe, contents: Contents) -> str:
             said.append(spoken().say("aside", number=spoken().grouped(aside)))
         return " ".join(said)
     if few and "{hidden}" not in caption:
-        cells = "1 cell on" if few == 1 else f"{few:,} cells on"
-        said.append(f"{cells} fewer than {recipe.cells.least_records:,} records {'is' if few == 1 else 'are'} hidden.")
+        others = int(contents.guards.sum())
+        cells = "1 cell on" if few - others == 1 else f"{few - others:,} cells on"
+        more = f" and {others:,} that would tell of {'it' if few - others == 1 else 'them'}" if others else ""
+        said.append(f"{cells} fewer than {recipe.cells.least_records:,} records{more} {'is' if few == 1 else 'are'} hidden.")
     if aside and "{aside}" not in caption:
         said.append(f"{'1 cell is' if aside == 1 else f'{aside:,} cells are'} set aside.")
     return beginning(" ".join(said))

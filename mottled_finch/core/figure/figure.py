@@ -20,6 +20,7 @@ from ..table import Table
 from .contents import Contents, contents_of
 from .facts import Facts
 from .targets import Editions, no_editions, with_targets
+from .withholding import withheld, without_totals
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -64,9 +65,11 @@ def _made(table: Table, recipe: Recipe, targets: Mapping[str, float] | None, lib
     table = apply_mends(table, recipe.table.mends, library).table
     pivot = with_targets(recipe.pivot, targets, editions)
     matrix = make_matrix(table, pivot)
+    staying = withheld(matrix, recipe)
+    matrix = without_totals(matrix, staying)
     recipe = replace(recipe, table=replace(recipe.table, targets=targets), color=completed(recipe.color, recipe.pivot))
     unlike = unlike_of(recipe.each, matrix)
-    contents = contents_of(table, recipe, pivot, matrix, unlike)
+    contents = contents_of(table, recipe, pivot, matrix, unlike, staying)
     looked_at = _looked_at(table, pivot, recipe.color.lit, matrix)
     coloring = coloring_of(recipe.color, matrix, contents.values, looked_at=looked_at, targets=targets, unlike=unlike)
     facts = Facts(table=table, recipe=recipe, matrix=matrix, contents=contents, coloring=coloring)

@@ -1,7 +1,16 @@
 """Records to matrix."""
 
 from ..kernels.canceling import while_wanted
-from .making import behind, make_matrix, measured_beside, measured_by_line, measured_of_others, members_of, passes
+from .making import (
+    behind,
+    make_matrix,
+    measured_and_counted_beside,
+    measured_beside,
+    measured_by_line,
+    measured_of_others,
+    members_of,
+    passes,
+)
 from .matrix import Group, Labels, Matrix, Merge, colored_values
 from .span import span_of
 from .unfinished import Unfinished, unfinished
@@ -16,6 +25,7 @@ __all__ = [
     "behind",
     "colored_values",
     "make_matrix",
+    "measured_and_counted_beside",
     "measured_beside",
     "measured_by_line",
     "measured_of_others",

@@ -36,6 +36,7 @@ def correlated(source: TableSource, pivot: PivotSpec) -> Matrix:
         columns=tuple(labels[i] for i in order),
         all_values=_bordered(values[inside], np.nan),
         all_records=_bordered(pairs[inside], 0),
+        all_numbers=_bordered(pairs[inside], 0),
         kept=int(kept.sum()),
         unplaced=0,
         unmeasured=0,

@@ -64,14 +64,21 @@ def measured_beside(table: Table, pivot: ResolvedPivot, measure: MeasureSpec, pa
 
     The pivot has sides, not coefficients. Raises TableError, whose place is ``path``, for a measure that does not fit the table.
     """
+    return measured_and_counted_beside(table, pivot, measure, path)[0]
+
+
+def measured_and_counted_beside(
+    table: Table, pivot: ResolvedPivot, measure: MeasureSpec, path: str
+) -> tuple[Floats, NDArray[np.int64]]:
+    """The same, and of how many values it is."""
     source = TableSource(table)
     made = _make(source, pivot)
     place = made.grouping.place[np.ix_(made.rows.members, made.columns.members)]
     each = Regions(place.ravel(), np.arange(place.size + 1))
     if not place.size:
-        return np.zeros(place.shape)
-    partials = partials_of(source, measure, made.grouping.placement, key_here(pivot), path)
-    return measured(measure, [partial.over(each) for partial in partials]).reshape(place.shape)
+        return np.zeros(place.shape), np.zeros(place.shape, dtype=np.int64)
+    partials = [one.over(each) for one in partials_of(source, measure, made.grouping.placement, key_here(pivot), path)]
+    return measured(measure, partials).reshape(place.shape), partials[0].numbers.reshape(place.shape)
 
 
 def measured_by_line(
@@ -158,6 +165,7 @@ def _make(source: TableSource, pivot: ResolvedPivot) -> _Made:
         column_groups=columns.groups,
         all_values=_as_it_stands(source, pivot, grouping, found, rows, columns),
         all_records=counts.numbers[lines],
+        all_numbers=found.numbers[lines],
         kept=grouping.placement.kept,
         unplaced=grouping.placement.kept - int(grouping.placement.records.sum()),
         unmeasured=int(counts.numbers[-1, -1] - found.numbers[-1, -1]),
@@ -190,6 +198,7 @@ def _opposite(pivot: ResolvedPivot, both: Grouped, found: Aggregated, records: N
         all_here=found.values,
         all_there=found.there.values,
         all_records=records,
+        all_numbers=found.there.numbers,
         all_new=here & ~there,
         all_gone=there & ~here,
         covered=both.covered,

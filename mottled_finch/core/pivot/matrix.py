@@ -22,14 +22,15 @@ class Group:
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Opposite:
     """What a matrix is shown against. All arrays have its lines: ``all_here`` is the measure before it was set against
-    ``all_there``, that of the other side, of ``all_records`` records. ``all_new`` are lines that only this side has, ``all_gone``
-    those that only the other has. ``covered`` is the first and the last day that both sides have records of, where that leaves
-    some out.
+    ``all_there``, that of the other side, of ``all_records`` records and ``all_numbers`` values. ``all_new`` are lines that only
+    this side has, ``all_gone`` those that only the other has. ``covered`` is the first and the last day that both sides have
+    records of, where that leaves some out.
     """
 
     all_here: NDArray[np.float64]
     all_there: NDArray[np.float64]
     all_records: NDArray[np.int64]
+    all_numbers: NDArray[np.int64]
     all_new: NDArray[np.bool_]
     all_gone: NDArray[np.bool_]
     covered: tuple[np.datetime64, np.datetime64] | None = None
@@ -40,7 +41,8 @@ class Matrix:
     """Values by row and column, NaN for a blank, with all totals.
 
     ``all_values`` and ``all_records`` have a line for each row, then one for each of ``row_groups``, then one for all; and
-    likewise for columns. Totals are computed from the records under them, and are here whether or not a recipe shows them.
+    likewise for columns; ``all_numbers`` are those of the values that each is measured of. Totals are computed from the records
+    under them, and are here whether or not a recipe shows them.
     ``kept`` is the number of records the conditions keep; ``unplaced`` how many of those are in no cell, one of their sides being
     blank; ``unmeasured`` how many are in a cell but have no measured value. ``absent`` marks cells that are no cells: those
     beyond the triangle of coefficients. With ``panels`` the outermost level of the columns stands for matrices side by side.
@@ -53,6 +55,7 @@ class Matrix:
     column_groups: tuple[Group, ...] = ()
     all_values: NDArray[np.float64]
     all_records: NDArray[np.int64]
+    all_numbers: NDArray[np.int64]
     kept: int
     unplaced: int
     unmeasured: int

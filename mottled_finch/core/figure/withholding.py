@@ -1,0 +1,282 @@
+"""Which numbers of a figure stay here since they rest on too few values, or would give such a number away.
+
+The rule, as official statistics have it (A. Hundepool and others, "Statistical Disclosure Control", 2012, chapter 4): a cell or
+total that rests on fewer than ``least_records`` values is withheld. Where cells add up to their totals (sums, counts; averages and
+shares, whose numbers of records leave beside them), and where parts of a whole add up to one, the total of a line less what it
+shows is what it withholds, together. So no line withholds a single cell, nor cells that rest together on too few values, and
+nothing that rests on too few follows from all lines. What is withheld for that is what rests on the fewest values. The largest and
+smallest value of a line may be that of any cell in it, so they are withheld where one of these is. A change is withheld beside a
+cell that is.
+"""
+
+from collections.abc import Iterator
+from dataclasses import fields, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..pivot import Group, Matrix
+from ..recipe.spec import Recipe
+from ..vocabulary import MEASURE_TERMS
+
+Mask = NDArray[np.bool_]
+Integers = NDArray[np.int64]
+_EXTREMES = ("min", "max", "range")
+_WITH_COUNTS = ("average", "share")
+"""Measures that are sums again when they are taken so often as there are records."""
+_MOST_UNKNOWN = 600
+"""Withheld cells that are looked through together; where there are more, the totals of their lines are withheld."""
+
+
+def values_behind(matrix: Matrix) -> Integers:
+    """How many values each cell and total rests on: of two sides that are compared, the fewer, if both have any."""
+    here = matrix.all_numbers
+    if matrix.opposite is None:
+        return here
+    there = matrix.opposite.all_numbers
+    return np.where(matrix.opposite.all_new, here, np.where(matrix.opposite.all_gone, there, np.minimum(here, there)))
+
+
+def withheld(matrix: Matrix, recipe: Recipe) -> Mask:
+    """Of all cells and totals, shape of ``all_values``, those whose numbers stay here."""
+    least, pivot = recipe.cells.least_records, recipe.pivot
+    found = np.zeros(matrix.all_values.shape, dtype=bool)
+    if least is None or not found.size:
+        return found
+    numbers = values_behind(matrix)
+    found |= (numbers > 0) & (numbers < least)
+    if pivot.correlate is not None or not found.any():
+        return found
+    if pivot.show.as_ == "change":
+        return _beside(found, down=pivot.show.along == "rows")
+    if pivot.show.as_ == "running":
+        along = "rows" if pivot.show.along == "rows" else "columns"
+        return _run_up(found, numbers, least, matrix, along)
+    lines = list(_lines(matrix, recipe))
+    if not any(total == (-1, -1) for _, total in lines):
+        found[-1, -1] = True  # nor do pages that the figure stands on say it
+    if pivot.measure.take in _EXTREMES and pivot.show.as_ not in ("rank", "score"):
+        rows, columns = matrix.shape
+        for cells, total in _spans(matrix):
+            found[total] |= bool(found[:rows, :columns][cells].any())
+        return found
+    _complete(found, numbers, least, matrix.shape, lines)
+    return found
+
+
+def without_totals(matrix: Matrix, staying: Mask) -> Matrix:
+    """The matrix without the totals that stay here, of both sides where it is compared; its cells are for outputs to leave out."""
+    rows, columns = matrix.shape
+    totals = staying.copy()
+    totals[:rows, :columns] = False
+    if not totals.any():
+        return matrix
+    opposite = matrix.opposite
+    if opposite is not None:
+        here, there = (np.where(totals, np.nan, each) for each in (opposite.all_here, opposite.all_there))
+        opposite = replace(opposite, all_here=here, all_there=there)
+    return replace(matrix, all_values=np.where(totals, np.nan, matrix.all_values), opposite=opposite)
+
+
+Span = tuple[slice, slice]
+Place = tuple[int, int]
+
+
+def _spans(matrix: Matrix) -> Iterator[tuple[Span, Place]]:
+    """Of each total the cells that it is of, and where it stands among all lines."""
+    rows, columns = matrix.shape
+    down = [*((slice(i, i + 1), i) for i in range(rows)), *_groups(matrix.row_groups, rows), (slice(0, rows), -1)]
+    across = [*((slice(i, i + 1), i) for i in range(columns)), *_groups(matrix.column_groups, columns), (slice(0, columns), -1)]
+    for row, (span, line) in enumerate(down):
+        for column, (other, place) in enumerate(across):
+            if row >= rows or column >= columns:
+                yield (span, other), (line, place)
+
+
+def _groups(groups: tuple[Group, ...], members: int) -> list[tuple[slice, int]]:
+    return [(slice(each.start, each.stop), members + i) for i, each in enumerate(groups)]
+
+
+def _lines(matrix: Matrix, recipe: Recipe) -> Iterator[tuple[Span, Place | None]]:
+    """The cells of each line whose total is known, and where that stands; None for parts of a whole, which always add up to it."""
+    pivot, term = recipe.pivot, MEASURE_TERMS[recipe.pivot.measure.take]
+    rows, columns = matrix.shape
+    if pivot.show.as_ == "share":
+        if not term.adds_up:
+            return
+        every = slice(0, rows), slice(0, columns)
+        if pivot.show.of == "row":
+            yield from (((slice(i, i + 1), every[1]), None) for i in range(rows))
+        elif pivot.show.of == "column":
+            yield from (((every[0], slice(i, i + 1)), None) for i in range(columns))
+        elif pivot.show.of == "group":
+            for down, _ in _groups(matrix.row_groups, rows) or [(every[0], -1)]:
+                yield from (((down, across), None) for across, _ in _groups(matrix.column_groups, columns) or [(every[1], -1)])
+        else:
+            yield every, None
+        return
+    linear = term.adds_up or pivot.measure.take in _WITH_COUNTS
+    against = pivot.show.as_ == "against" and pivot.show.by == "difference"
+    if not linear or not (against or pivot.show.as_ in ("value", "gap", "index")):
+        return
+    totals = pivot.totals
+    for span, (row, column) in _spans(matrix):
+        shown = (totals.columns if row == -1 else row < rows or totals.row_groups) and (
+            totals.rows if column == -1 else column < columns or totals.column_groups or (matrix.panels and totals.rows)
+        )
+        if shown or ((row, column) == (-1, -1) and _says_the_total(recipe)):
+            yield span, (row, column)
+
+
+def _says_the_total(recipe: Recipe) -> bool:
+    """Whether words of the figure say the total of all, whether or not it is shown."""
+    words = [getattr(recipe.words, each.name) for each in fields(recipe.words)]
+    return any("total" in each for each in [*words, *recipe.claims, *(note.text for note in recipe.notes)] if isinstance(each, str))
+
+
+def _complete(found: Mask, numbers: Integers, least: int, shape: tuple[int, int], lines: list[tuple[Span, Place | None]]) -> None:
+    """Withhold more, until nothing that rests on too few values follows from what is shown."""
+    rows, columns = shape
+    cells, behind = found[:rows, :columns], numbers[:rows, :columns]
+    few = (numbers > 0) & (numbers < least)
+    while True:
+        if sum(_widen(cells, found, behind, least, span, total) for span, total in lines):
+            continue
+        if np.count_nonzero(cells) > _MOST_UNKNOWN:
+            _withhold_totals(cells, found, lines)
+            return
+        free = _free(cells, found, lines)
+        place = next((each for each in np.argwhere(few[:rows, :columns]).tolist() if not _is_open(free, _only(cells, each))), None)
+        if place is not None and _widen_around(cells, found, behind, lines, (place[0], place[1])):
+            continue
+        totals = ((span, total) for span, total in lines if total is not None and few[total])
+        told = next((total for span, total in totals if not _is_open(free, _of(cells, span))), None)
+        if place is None and told is None:
+            return
+        if told is None or not _widen_beside(cells, found, numbers, lines, told):
+            _withhold_totals(cells, found, lines)
+            return
+
+
+def _known(found: Mask, total: Place | None) -> bool:
+    return total is None or not found[total]
+
+
+def _widen(cells: Mask, found: Mask, behind: Integers, least: int, span: Span, total: Place | None) -> bool:
+    """Withhold one more cell of a line whose total is known, or the total, where too little is withheld in it; say whether."""
+    inside = cells[span]
+    there = behind[span] * inside
+    number = int(np.count_nonzero(there))
+    if not number or not _known(found, total) or (number > 1 and int(there.sum()) >= least):
+        return False
+    return _withhold_least(cells, found, behind, span, total)
+
+
+def _withhold_least(cells: Mask, found: Mask, behind: Integers, span: Span, total: Place | None) -> bool:
+    """Withhold the cell of a line that rests on the fewest values; where none is left, its total."""
+    left = np.where(cells[span] | (behind[span] == 0), np.iinfo(np.int64).max, behind[span])
+    at = np.unravel_index(int(left.argmin()), left.shape)
+    if left[at] < np.iinfo(np.int64).max:
+        cells[span][at] = True
+        return True
+    if total is None:
+        return False
+    found[total] = True
+    return True
+
+
+def _withhold_totals(cells: Mask, found: Mask, lines: list[tuple[Span, Place | None]]) -> None:
+    for span, total in lines:
+        if total is not None and cells[span].any():
+            found[total] = True
+
+
+def _free(cells: Mask, found: Mask, lines: list[tuple[Span, Place | None]]) -> NDArray[np.float64]:
+    """The ways in which all withheld cells may differ together without any known total being another one, shape (ways, cells)."""
+    equations = [_of(cells, span) for span, total in lines if _known(found, total) and cells[span].any()]
+    if not equations:
+        return np.eye(int(np.count_nonzero(cells)))
+    _, sizes, turned = np.linalg.svd(np.array(equations))
+    return np.asarray(turned[np.count_nonzero(sizes > 1e-9 * sizes[0]) :])
+
+
+def _is_open(free: NDArray[np.float64], part: NDArray[np.float64]) -> bool:
+    """Whether the sum of some withheld cells is left open."""
+    return bool((np.abs(free @ part) > 1e-9).any())
+
+
+def _of(cells: Mask, span: Span) -> NDArray[np.float64]:
+    """Which of the withheld cells are in a line, 1 or 0 each."""
+    inside = np.zeros(cells.shape)
+    inside[span] = 1.0
+    return inside[cells]
+
+
+def _only(cells: Mask, place: list[int]) -> NDArray[np.float64]:
+    row, column = place
+    return _of(cells, (slice(row, row + 1), slice(column, column + 1)))
+
+
+def _widen_beside(cells: Mask, found: Mask, numbers: Integers, lines: list[tuple[Span, Place | None]], place: Place) -> bool:
+    """Withhold the total beside one that rests on the fewest values, and a cell under it where all are shown; say whether."""
+    beside = [
+        (span, total)
+        for span, total in lines
+        if total is not None
+        and (total[0] == place[0]) != (total[1] == place[1])
+        and not found[total]
+        and numbers[total] > 0
+        and total != (-1, -1)
+    ]
+    if not beside:
+        return False
+    span, total = min(beside, key=lambda each: int(numbers[each[1]]))
+    found[total] = True
+    rows, columns = cells.shape
+    if not cells[span].any():
+        _withhold_least(cells, found, numbers[:rows, :columns], span, None)
+    return True
+
+
+def _widen_around(
+    cells: Mask, found: Mask, behind: Integers, lines: list[tuple[Span, Place | None]], place: tuple[int, int]
+) -> bool:
+    """Withhold more in the lines of a cell: in each the cell of the fewest values, or the total of one."""
+    row, column = place
+    around = [each for each in lines if _holds(each[0], row, column) and _known(found, each[1])]
+    return sum(_withhold_least(cells, found, behind, span, total) for span, total in around) > 0
+
+
+def _holds(span: Span, row: int, column: int) -> bool:
+    return bool(span[0].start <= row < span[0].stop and span[1].start <= column < span[1].stop)
+
+
+def _beside(found: Mask, *, down: bool) -> Mask:
+    """Changes: also those from what is withheld."""
+    lines = found.T if down else found
+    shifted = np.zeros_like(lines)
+    shifted[:, 1:] = lines[:, :-1]
+    both: Mask = lines | shifted
+    return both.T if down else both
+
+
+def _run_up(found: Mask, numbers: Integers, least: int, matrix: Matrix, along: str) -> Mask:
+    """Running totals: what one shows more than the one before must rest on enough, and what the total shows more than the last."""
+    down = along == "rows"
+    members = matrix.shape[0 if down else 1]
+    groups = matrix.row_groups if down else matrix.column_groups
+    depth = max((each.depth for each in groups), default=0)
+    runs = [(each.start, each.stop) for each in groups if each.depth == depth] or [(0, members)]
+    lines, behind = (found.T, numbers.T) if down else (found, numbers)
+    out = lines.copy()
+    for line in range(len(lines)):
+        for start, stop in runs:
+            left, last = 0, -1
+            for i in range(start, stop):
+                left += int(behind[line, i])
+                out[line, i] = 0 < left < least
+                if not out[line, i] and left:
+                    left, last = 0, i
+            if left > 0 and last >= 0:
+                out[line, last] = True  # the total less this would be what is left
+    return out.T if down else out
