@@ -8,6 +8,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING, Literal
 
 from . import __version__
+from .commands import COMMANDS
 from .core.errors import CoreError
 from .core.vocabulary import CHOICE_TERMS
 
@@ -34,8 +35,8 @@ def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="finch", description="From a table of transactions to a finished heat map.")
     commands = parser.add_subparsers(dest="command", required=True)
 
-    demo = commands.add_parser("demo", help="make and load the demo data, then serve")
-    serve = commands.add_parser("serve", help="serve your own tables and plates")
+    demo = _added(commands, "demo")
+    serve = _added(commands, "serve")
     home = Path(os.environ.get("FINCH_HOME", ".finch"))
     for each, folder in ((demo, "demo-data"), (serve, "data")):
         each.add_argument("--port", type=_port, default=8420, help="the port on 127.0.0.1 (default: %(default)s)")
@@ -44,7 +45,7 @@ def _parser() -> argparse.ArgumentParser:
     demo.set_defaults(run=_demo)
     serve.set_defaults(run=_serve)
 
-    render = commands.add_parser("render", help="draw one figure from a table file and a recipe")
+    render = _added(commands, "render")
     render.add_argument("table", type=Path, metavar="TABLE", help="delimited text, .xlsx, .ods, JSON, Parquet or Arrow")
     render.add_argument("recipe", type=Path, metavar="RECIPE", help="a recipe, JSON")
     render.add_argument("--out", type=Path, required=True, metavar="FILE", help="what to write; the ending says in which form")
@@ -70,7 +71,7 @@ def _parser() -> argparse.ArgumentParser:
     }
     render.add_argument("--edition", **given_edition)  # type: ignore[arg-type]
 
-    check = commands.add_parser("check", help="print what would mislead in a figure, one caution a line; 1 when there are any")
+    check = _added(commands, "check")
     check.add_argument("table", type=Path, metavar="TABLE", help="as for render; or a folio, alone")
     check.add_argument("recipe", type=Path, metavar="RECIPE", nargs="?", help="a recipe, JSON; left out for a folio")
     check.add_argument("--edition", **given_edition)  # type: ignore[arg-type]
@@ -78,28 +79,28 @@ def _parser() -> argparse.ArgumentParser:
 
     _add_pages(commands)
 
-    looks = commands.add_parser(
-        "looks", help="print figures of a table worth seeing, a JSON object a line; 1 when there is only noise"
-    )
+    looks = _added(commands, "looks")
     looks.add_argument("table", type=Path, metavar="TABLE", help="as for render")
     looks.set_defaults(run=_looks)
 
-    source = commands.add_parser(
-        "source", help="print what a figure that came from here carries: its recipe, its table, the version"
-    )
+    source = _added(commands, "source")
     source.add_argument("file", type=Path, metavar="FILE", help="PNG, SVG, PDF, HTML, XLSX, PPTX or DOCX")
     source.set_defaults(run=_source)
 
-    sample = commands.add_parser("sample", help="write a table of the demo as a CSV file")
+    sample = _added(commands, "sample")
     sample.add_argument("name", nargs="?", default="berth-log", metavar="NAME", help="berth-log, berth-log-next, complaints, …")
     sample.add_argument("--out", type=Path, required=True, metavar="FILE")
     sample.set_defaults(run=_sample)
     return parser
 
 
+def _added(commands: "argparse._SubParsersAction[argparse.ArgumentParser]", name: str) -> argparse.ArgumentParser:
+    return commands.add_parser(name, help=COMMANDS[name][1])
+
+
 def _add_pages(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
     """The commands of folios, decks that came back, and plans."""
-    folio = commands.add_parser("folio", help="make pages of figures and words from a folio file and the tables beside it")
+    folio = _added(commands, "folio")
     folio.add_argument("folio", type=Path, metavar="FOLIO", help="a folio, JSON")
     folio.add_argument("--out", type=Path, required=True, metavar="FILE", help="what to write: .pptx, .pdf, .docx or .html")
     for name in ("form", "source"):
@@ -114,9 +115,7 @@ def _add_pages(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") 
     folio.add_argument("--broken", action="store_true", help="make it even while a claim does not hold")
     folio.set_defaults(run=_folio)
 
-    refresh = commands.add_parser(
-        "refresh", help="remake our figures in a deck, report or workbook that came back, and nothing else"
-    )
+    refresh = _added(commands, "refresh")
     refresh.add_argument("file", type=Path, metavar="FILE", help="a .pptx, .docx or .xlsx that was made here and edited since")
     refresh.add_argument(
         "--folder", type=Path, default=Path(), metavar="DIR", help="the tables, by the names that the file carries"
@@ -126,9 +125,7 @@ def _add_pages(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") 
     refresh.add_argument("--copies", choices=("all", "first"), default="", help="where a figure stands in several places")
     refresh.set_defaults(run=_refresh)
 
-    run = commands.add_parser(
-        "run", help="run a plan: 0 when it was made, 1 when a guard or claim held it, 3 when there was nothing to do"
-    )
+    run = _added(commands, "run")
     run.add_argument("plan", type=Path, metavar="PLAN", help="a plan, JSON (docs/plans.md)")
     run.add_argument("--dry", action="store_true", help="say what would be made, and put nothing anywhere")
     run.add_argument("--again", action="store_true", help="make it even from the files of last time")

@@ -23,35 +23,11 @@ DEBIAN = {
 }
 """Programs that tests need, by part: what they are called, where they are, and the packages of Debian that have them."""
 
-HELP = """\
-./finch demo   [--port N] [--data DIR] [--large]  make the demo data, load it, serve it on 127.0.0.1
-./finch serve  [--port N] [--data DIR]          serve your own tables and plates on 127.0.0.1
-./finch render TABLE RECIPE --out FILE          draw one figure: .png .svg .pdf .pptx .csv .json
-./finch folio  FOLIO --out FILE                 make pages of figures and words: .pptx .pdf .docx .html
-./finch refresh DECK --folder DIR --out FILE    remake our figures in a deck that came back, and nothing else of it
-./finch run    PLAN                             take, guard, make and put what a plan says, or say why not
-./finch check  TABLE RECIPE                     print what would mislead, one caution a line; 1 when there are any
-./finch looks  TABLE                            print figures worth seeing, a JSON object a line; 1 when there is only noise
-./finch sample [NAME] --out FILE                write a table of the demo as CSV: berth-log, berth-log-next, …
-./finch bench  [NAME...]                        measure, one JSON object a line
-./finch test   [pytest words]                   install what the tests need and run every check
-./finch help                                    this list
-"""
+sys.path.insert(0, HOME)
+from mottled_finch.commands import COMMANDS  # noqa: E402
 
-NEEDS = {
-    "demo": ("packages run", "kernels", "front"),
-    "serve": ("packages run", "kernels", "front"),
-    "render": ("packages run",),
-    "folio": ("packages run",),
-    "refresh": ("packages run",),
-    "run": ("packages run",),
-    "check": ("packages run",),
-    "looks": ("packages run",),
-    "sample": ("packages run",),
-    "bench": ("packages bench", "kernels", "front", "chromium"),
-    "test": ("packages test", "kernels", "front", "node_modules", "chromium", "office"),
-}
-"""The parts that each command needs."""
+HELP = "".join(f"./finch {f'{name} {given}':<44}  {does}\n" for name, (given, does, _) in COMMANDS.items())
+HELP += f"./finch {'help':<44}  this list\n"
 
 
 class Stop(Exception):
@@ -67,14 +43,14 @@ def main(words: list[str]) -> int:
     if command in ("help", "--help", "-h"):
         print(HELP, end="")
         return 0
-    if command not in NEEDS:
+    if command not in COMMANDS:
         say(f'there is no command "{command}"')
         print(HELP, end="", file=sys.stderr)
         return 2
     try:
         if sys.version_info[:2] != (3, 11):
             raise Stop(f"{sys.executable} is not Python 3.11, which this is tested on; install it")
-        set_up(NEEDS[command])
+        set_up(COMMANDS[command][2])
         return run(command, words)
     except Stop as why:
         say(str(why))

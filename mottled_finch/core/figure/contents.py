@@ -51,8 +51,9 @@ class Contents:
     """All arrays have the shape of the cells. ``values`` are those that have a color, NaN elsewhere; ``few`` are hidden since they
     rest on too few values, ``guards`` those of them that rest on enough and would give others away, ``aside`` are set aside,
     ``new`` and ``gone`` those that only this or only the other side of a comparison has. Of ``printed``, in its style, those
-    ``wanted`` are printed. ``sizes`` are shares of the largest symbol's side (of its length, for a bar), whose value is the ``most``
-    of what they are sized by; None for cells that are filled. ``beside`` are the other measures that cells print and are sized by.
+    ``wanted`` are printed. ``sizes`` are shares of the largest symbol's side (of its length, for a bar), whose value is the
+    ``most`` of what they are sized by; None for cells that are filled. ``beside`` are the other measures that cells print and are
+    sized by.
     """
 
     values: Floats
