@@ -1,5 +1,5 @@
-"""What can be done from a shell. ``COMMANDS`` is the table that a new command is entered in; the launcher sets up what each needs,
-and the launcher's help, that of the commands themselves and the docs are held to it. Plain data, since the launcher has no packages.
+"""What can be done from a shell. ``COMMANDS`` is the table that a new command is entered in; the launcher sets up what each
+needs, and its help, that of the commands themselves and the docs are held to it. Plain data, since the launcher has no packages.
 """
 
 _RUN = ("packages run",)
@@ -13,7 +13,7 @@ COMMANDS = {
     "folio": ("FOLIO --out FILE", "make pages of figures and words: .pptx .pdf .docx .html", _RUN),
     "refresh": (
         "FILE --folder DIR --out NEW",
-        "remake our figures in a .pptx, .docx or .xlsx that came back, and nothing else",
+        "remake our figures in a .pptx, .docx or .xlsx that came back",
         _RUN,
     ),
     "run": ("PLAN [--allow DIR]", "take, guard, make and put what a plan says, or say why not", _RUN),

@@ -71,7 +71,7 @@ def test_every_block_of_json_is_what_it_says():
         if "do" in plain:
             load_table_part({"mends": [plain]})
         else:
-            load_recipe({"finch_recipe": 2, **plain})
+            load_recipe({"finch_recipe": 2, "pivot": {}, **plain})
 
 
 def test_commands_are_those_of_the_program_wherever_they_are_named():
