@@ -67,6 +67,8 @@ def test_every_page_with_command_lines_is_run():
 
 def test_every_block_of_json_is_what_it_says():
     for block in blocks("docs/recipe.md", "json"):
+        if "…" in block:  # a form, in which dots stand for what is chosen
+            continue
         plain = json.loads(block if block.startswith("{") else f"{{{block}}}")
         if "do" in plain:
             load_table_part({"mends": [plain]})
