@@ -79,6 +79,11 @@ def _offered(figure: Figure) -> list[str]:
     return found
 
 
+_ENDS = (("highest", "lowest"), ("lowest", "highest"))
+_OPPOSITES = {f"{one}.{side}": f"{other}.{side}" for side in ("row", "column") for one, other in _ENDS}
+"""Facts that name a member by its end of the scale, which says nothing where the other end is in it as well."""
+
+
 def _fact(figure: Figure, claim: Claim) -> Verdict:
     name, facts = claim.subject, figure.facts
     text, spoken = facts.text(name), claim.subject.replace(".", " ")
@@ -88,6 +93,9 @@ def _fact(figure: Figure, claim: Claim) -> Verdict:
     number = _number(figure, name)
     alike = folded(text) == folded(claim.text) or (claim.number is not None and _compares(number, "is", claim.number))
     if claim.compared in ("is", "is not"):
+        opposite = _OPPOSITES.get(name)
+        if opposite is not None and facts.text(opposite) == text:
+            return claim.compared == "is not", f"the highest and the lowest cell are both in {quoted(text)}", ""
         return alike is (claim.compared == "is"), now, now if claim.compared == "is" else ""
     assert claim.number is not None
     return _compares(number, claim.compared, claim.number), now, ""
