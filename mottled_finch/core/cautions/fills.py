@@ -48,9 +48,12 @@ def _told(seen: Seen, field: str, fills: list[float], records: int) -> Caution:
     mend = BlankMend(field=field, words=words)
     table = replace(seen.recipe.table, mends=(*seen.recipe.table.mends, mend))
     where = "once" if records == 1 else f"{records:,} times"
+    seems = "looks like a mark for no value, but counts as a number"
+    if len(fills) > 1:
+        seems = "look like marks for no value, but count as numbers"
     names = " and ".join(f"“{word}”" for word in words)
     return Caution(
         name="fills",
-        words=f"{names} in {field_words(field)}, {where}, looks like a mark for no value, but counts as a number.",
+        words=f"{names} in {field_words(field)}, {where}, {seems}.",
         cure=Cure(words="Take as blank", recipe=replace(seen.recipe, table=table), mend=mend),
     )

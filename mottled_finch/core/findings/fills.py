@@ -20,11 +20,14 @@ def find(table: Table) -> Iterator[Finding]:
         numbers = [int(np.count_nonzero(column.data == value)) for value in fills]
         listed = ", ".join(f"{word} {'once' if n == 1 else f'{n:,} times'}" for word, n in zip(words, numbers, strict=True))
         records = sum(numbers)
+        seems = "a mark for no value, it seems, that counts as a number"
+        if len(fills) > 1:
+            seems = "marks for no value, it seems, that count as numbers"
         cure = "Take it as blank" if records == 1 else f"Take {counted(records, 'value')} as blank"
         yield Finding(
             key=f"fills:{column.name}:{','.join(words)}",
             title="Numbers that stand for none",
-            words=f"{beginning(field_words(column.name))} holds {listed}: a mark for no value, it seems, that counts as a number.",
+            words=f"{beginning(field_words(column.name))} holds {listed}: {seems}.",
             records=records,
             cures=(Cure(words=cure, mend=BlankMend(field=column.name, words=words)),),
             leave="It is a value",
