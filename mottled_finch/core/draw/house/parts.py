@@ -1,10 +1,12 @@
 """Packages of strangers (ISO/IEC 29500-2): opened within limits, and refused where they could do more than look like something."""
 
+import codecs
 import io
 import re
 import zipfile
 import zlib
 from collections.abc import Mapping
+from typing import Any
 
 from ...errors import DrawError
 
@@ -16,10 +18,10 @@ _PROTECTED = bytes.fromhex("d0cf11e0a1b11ae1")
 """What files begin with that are of before packages, or that ask for a password."""
 _MACROS = re.compile(r"vbaProject|vbaData|macroEnabled", re.IGNORECASE)
 _CONTROLS = re.compile(r"activeX|oleObject", re.IGNORECASE)
-_RELATION = re.compile(rb"<(?:\w+:)?Relationship\s[^<>]*>")
-_OUTSIDE = re.compile(rb"TargetMode\s*=\s*[\"']External[\"']")
-_LINK = re.compile(rb"Type\s*=\s*[\"'][^\"']*/hyperlink[\"']")
-_TARGET = re.compile(rb"Target\s*=\s*[\"']([^\"']*)[\"']")
+_CLICKED = ("hlinkClick", "hlinkHover", "hlinkMouseOver", "hyperlink")
+"""Elements that lead somewhere when somebody clicks, and else nowhere."""
+_ENCODING = re.compile(rb"""<\?xml[^<>]*encoding\s*=\s*["']([\w.-]+)["']""")
+_CODES = (b"utf-8", b"us-ascii", b"ascii", b"utf-16", b"utf-16le", b"utf-16be", b"iso-8859-1", b"windows-1252")
 TYPES = "[Content_Types].xml"
 
 
@@ -51,22 +53,66 @@ def parts_of(content: bytes, what: str = "template", most: int = MOST_BYTES, *, 
     if not macros and (_MACROS.search(types) or any(_MACROS.search(name) for name in parts)):
         raise refused(f"the {what} carries macros; save it without them, as .pptx or .docx")
     for name, body in parts.items():
-        if name.endswith((".xml", ".rels")) and (b"<!DOCTYPE" in body or b"<!ENTITY" in body):
+        if name.endswith((".xml", ".rels")) and _declares(body):
             raise refused(f'a part of the {what}, "{name}", declares what no office program writes; save the {what} anew')
     return parts
 
 
+def _declares(body: bytes) -> bool:
+    """Whether a part has declarations of its own, in whatever code it is written, or may hide that it has."""
+    head = body[:200]
+    if b"\0" in head:
+        body = body.decode("utf-16" if head[:2] in (codecs.BOM_UTF16_LE, codecs.BOM_UTF16_BE) else "utf-16-le", "replace").encode()
+        head = body[:200]
+    code = _ENCODING.search(head)
+    if b"\0" in head or (code is not None and code[1].lower() not in _CODES):
+        return True
+    return b"<!DOCTYPE" in body or b"<!ENTITY" in body
+
+
 def check_quiet(content: bytes) -> None:
-    """Raises DrawError for a package, its pages taken out, that still carries controls or fetches something when it is opened."""
+    """Raises DrawError for a package, its pages taken out, that still carries controls or fetches something when it is opened: only
+    what can be clicked may lead outside, and only by its click.
+    """
     with zipfile.ZipFile(io.BytesIO(content)) as package:
-        for name in package.namelist():
+        names = set(package.namelist())
+        for name in sorted(names):
             if _CONTROLS.search(name):
                 raise refused(f'the template carries a control, "{name}"; take it off its masters and layouts')
-            for relation in _RELATION.findall(package.read(name)) if name.endswith(".rels") else ():
-                if _OUTSIDE.search(relation) and not _LINK.search(relation):
-                    found = _TARGET.search(relation)
-                    address = found[1].decode("utf-8", "replace")[:80] if found else "elsewhere"
-                    raise refused(f"opening the template would fetch something from {address}; put it into the template instead")
+            outside = _outside(package.read(name)) if name.endswith(".rels") else {}
+            folder, _, part = name.rpartition("_rels/")
+            source = folder + part.removesuffix(".rels")
+            clicked = {key for key, (kind, _) in outside.items() if kind.endswith("/hyperlink")}
+            if clicked and source in names:
+                clicked -= _used_otherwise(package.read(source), clicked)
+            for key, (_, target) in outside.items():
+                if key not in clicked:
+                    words = f"opening the template would fetch something from {target[:80] or 'elsewhere'}"
+                    raise refused(f"{words}; put it into the template instead")
+
+
+def _tree(body: bytes) -> Any:
+    from lxml import etree
+
+    try:
+        return etree.fromstring(body, etree.XMLParser(resolve_entities=False, no_network=True, load_dtd=False, huge_tree=False))
+    except etree.XMLSyntaxError as error:
+        raise refused("a part of the template is damaged; open and save it anew") from error
+
+
+def _outside(relations: bytes) -> dict[str, tuple[str, str]]:
+    """Of each relation that leads out of a package its type and where it leads, by the name that its part has for it."""
+    found = (each for each in _tree(relations).iter("{*}Relationship") if each.get("TargetMode", "").lower() == "external")
+    return {each.get("Id", ""): (each.get("Type", ""), each.get("Target", "")) for each in found}
+
+
+def _used_otherwise(part: bytes, keys: set[str]) -> set[str]:
+    """Which of the relations something else than what can be clicked uses, such as a picture that is linked."""
+    found = set()
+    for each in _tree(part).iter():
+        if isinstance(each.tag, str) and each.tag.rpartition("}")[2] not in _CLICKED:
+            found |= keys.intersection(each.attrib.values())
+    return found
 
 
 def packed(parts: Mapping[str, bytes]) -> bytes:

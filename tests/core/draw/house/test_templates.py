@@ -1,6 +1,7 @@
 """Templates that strangers made: what they say, what is kept of them, and why some are refused."""
 
 import io
+import re
 import zipfile
 
 import docx
@@ -93,7 +94,44 @@ def _fetching(name: str, body: bytes) -> bytes:
     return body.replace(b"</Relationships>", relation) if name == "ppt/slideMasters/_rels/slideMaster1.xml.rels" else body
 
 
+def _linked(kind: str, target: str = "http://away.example/a.png", mode: str = "External"):
+    """A picture on the master that another program would fetch, by a relation that says it is something else."""
+    relation = (
+        f"<Relationship TargetMode='{mode}' Id='rId99' Target='{target}' "
+        f"Type='http://schemas.openxmlformats.org/officeDocument/2006/relationships/{kind}'/></Relationships>"
+    ).encode()
+    blip = b'<a:blip r:link="rId99"/>'
+    fill = b"<p:bg><p:bgPr><a:blipFill>" + blip + b"<a:stretch/></a:blipFill><a:effectLst/></p:bgPr></p:bg>"
+
+    def link(name: str, body: bytes) -> bytes:
+        if name == "ppt/slideMasters/_rels/slideMaster1.xml.rels":
+            return body.replace(b"</Relationships>", relation)
+        if name == "ppt/slideMasters/slideMaster1.xml":
+            return re.sub(rb"<p:cSld([^>]*)>(<p:bg>.*?</p:bg>)?", rb"<p:cSld\1>" + fill, body, count=1, flags=re.DOTALL)
+        return body
+
+    return changed(deck(), link)
+
+
+def _in_code(code: str):
+    """The master written in another code, with a declaration."""
+
+    def write(name: str, body: bytes) -> bytes:
+        if name != "ppt/slideMasters/slideMaster1.xml":
+            return body
+        text = re.sub(r"<\?xml[^>]*\?>", "", body.decode())
+        return f'<?xml version="1.0" encoding="{code}"?><!DOCTYPE a [<!ENTITY b "c">]>{text}'.encode(code)
+
+    return changed(deck(), write)
+
+
 REFUSED = {
+    "a picture that is linked as what is clicked": (lambda: _linked("hyperlink"), "away.example"),
+    "a file that is linked as what is clicked": (lambda: _linked("hyperlink", "file:///etc/passwd"), "file:///etc/passwd"),
+    "another word for outside": (lambda: _linked("image", mode="external"), "damaged"),
+    "a declaration in two bytes": (lambda: _in_code("utf-16"), "declares"),
+    "a declaration in another code": (lambda: _in_code("utf-7"), "declares"),
+    "a declaration in four bytes": (lambda: _in_code("utf-32"), "declares"),
     "nothing": (lambda: b"", "deck or document"),
     "text": (lambda: b"PK\x03\x04 no package", "deck or document"),
     "a package of something else": (lambda: changed(deck(), lambda _, body: body.replace(b"presentationml.", b"else.")), "no deck"),
