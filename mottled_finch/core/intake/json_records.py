@@ -1,6 +1,7 @@
 """JSON to a Table: a list of objects, one nested under keys, or an object a line. Nested objects become columns "a.b"."""
 
 import json
+import re
 from collections.abc import Iterator
 from dataclasses import replace
 from typing import Any, BinaryIO
@@ -8,6 +9,7 @@ from typing import Any, BinaryIO
 from ..errors import IntakeError, did_you_mean
 from ..recipe.table_spec import ReadingSpec
 from ..table import Table
+from ..words.wording import counted
 from .kinds import Habits
 from .look import LOOK_RECORDS, Look, Part, blanks_of, blanks_part
 from .names import free_name, righted, short_name
@@ -45,11 +47,14 @@ def _read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[
         raise IntakeError("the file is not UTF-8 text; save the JSON again in UTF-8", path=name) from error
     if not text.strip():
         raise IntakeError("the file is empty; choose a file with records", path=name)
+    text, halves = _with_whole_letters(text)
     lists, words = _lists(text, name, told)
     place = _chosen(lists, asked, name)
     records = [_flat(record) for record in lists[place]]
     keys = list(dict.fromkeys(key for record in records for key in record))
     names, notes = righted(keys, name)
+    if halves:
+        notes = (*notes, f"{counted(halves, 'character')} of which half was written, shown as “\ufffd”")
     habits = Habits(blanks=blanks_of(asked))
     columns = []
     for key, field in zip(keys, names, strict=True):
@@ -66,6 +71,24 @@ def _read(source: BinaryIO, name: str, asked: ReadingSpec, told: Told) -> tuple[
         notes=notes,
     )
     return table, look_
+
+
+_ESCAPES = re.compile(r"\\(?:u[dD][89abAB]\w\w\\u[dD][c-fC-F]\w\w|(u[dD][89a-fA-F]\w\w)|.)", re.DOTALL)
+"""What follows a backslash: both halves of a character that takes two, one half alone, or anything else."""
+
+
+def _with_whole_letters(text: str) -> tuple[str, int]:
+    """JSON text in which no character is half, as a program leaves it that cuts texts to a length; and how many were."""
+    if not re.search(r"\\u[dD][89a-fA-F]", text):
+        return text, 0
+    halves = 0
+
+    def whole(found: re.Match[str]) -> str:
+        nonlocal halves
+        halves += found[1] is not None
+        return found[0] if found[1] is None else "\\ufffd"
+
+    return _ESCAPES.sub(whole, text), halves
 
 
 def _lists(text: str, name: str, told: Told) -> tuple[dict[str, list[Record]], str]:

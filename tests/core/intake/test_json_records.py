@@ -78,3 +78,21 @@ def test_says_what_is_wrong_with_json(text, sentence):
     with pytest.raises(IntakeError) as told:
         cells(text)
     assert str(told.value) == f"a.json: {sentence}"
+
+
+@pytest.mark.parametrize(
+    "form",
+    [
+        '[{"a": "x\\ud83d", "n": 1}, {"a": "\\ud83d\\ude00", "n": 2}]',
+        '{"a": "x\\uDE00", "n": 1}\n{"a": "\\ud83d\\ude00", "n": 2}\n',
+    ],
+)
+def test_half_a_character_is_shown_as_one_that_is_not_known_and_counted(form):
+    table, look = read_file(io.BytesIO(form.encode()), "a.json")
+    assert table.column("a", "").dictionary.tolist()[1:] == ["x\ufffd", "\U0001f600"]
+    assert look.notes == ("1 character of which half was written, shown as “\ufffd”",)
+
+
+def test_a_backslash_before_such_words_is_none_of_them():
+    table, look = read_file(io.BytesIO(b'[{"a": "x\\\\ud83d"}, {"a": "y"}]'), "a.json")
+    assert table.column("a", "").dictionary.tolist()[1:] == ["x\\ud83d", "y"] and look.notes == ()
