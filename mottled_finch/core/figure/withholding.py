@@ -93,8 +93,8 @@ def _spans(matrix: Matrix) -> Iterator[tuple[Span, Place]]:
                 yield (span, other), (line, place)
 
 
-def _groups(groups: tuple[Group, ...], members: int) -> list[tuple[slice, int]]:
-    return [(slice(each.start, each.stop), members + i) for i, each in enumerate(groups)]
+def _groups(groups: tuple[Group, ...], first: int) -> list[tuple[slice, int]]:
+    return [(slice(each.start, each.stop), first + i) for i, each in enumerate(groups)]
 
 
 def _lines(matrix: Matrix, recipe: Recipe) -> Iterator[tuple[Span, Place | None]]:
