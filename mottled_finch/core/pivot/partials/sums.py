@@ -8,7 +8,6 @@ block, which takes half the time and tells their sizes as well, and only blocks 
 """
 
 from dataclasses import dataclass
-from functools import cached_property
 from typing import Any, Self
 
 import numpy as np
@@ -25,7 +24,7 @@ Floats = NDArray[np.float64]
 
 EXACT_RECORDS = 1 << 20
 _IN_A_BLOCK = 8
-"""How many times more than its digits say a sum of a whole block may be off by: half the root of the number of its records."""
+"""How many times more than a sum of two numbers that of a whole block may be off by."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -39,7 +38,7 @@ class Sums:
     noise: Floats
     numbers: NDArray[np.int64]
 
-    @cached_property
+    @property
     def total(self) -> Floats:
         """The sums without what rounding left in them; NaN for what is no number to reckon with."""
         with np.errstate(over="ignore", invalid="ignore"):
