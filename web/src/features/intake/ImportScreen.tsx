@@ -70,8 +70,10 @@ function OneImport({ id }: { id: number }) {
   const leave = () =>
     attempt(async () => {
       await api.cancelImport(id);
-      await client.invalidateQueries({ queryKey: keys.imports });
+      // First away from here: asked for again, the file is gone, and that would be shown.
       navigate(given.data?.table ? `/tables/${given.data.table}` : "/", { replace: true });
+      client.removeQueries({ queryKey: keys.import(id) });
+      await client.invalidateQueries({ queryKey: keys.imports });
     });
   // What plates need and the edition lacks is said before it is accepted all the same.
   const accept = (renames: Record<string, string>, against: number, anyway: boolean) =>
