@@ -40,7 +40,7 @@ def test_each_part_says_what_it_says_now_and_is_all_in_view(page, number):
         assert dock.evaluate("(node) => node.scrollHeight - node.clientHeight") <= 1, part
     page.get_by_role("tab", name="Color", exact=True).click()
     assert sentence(page, "color").startswith(
-        "Kingcup from 0.0 over 12 to 23.0; high is bad. Judged among all cells, spread evenly, as a ramp"
+        "Kingcup from 0 over 12 to 23; high is bad. Judged among all cells, spread evenly, as a ramp"
     )
 
 

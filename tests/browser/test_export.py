@@ -95,9 +95,9 @@ def test_a_colored_table_is_pasted_elsewhere(page, plate):
         .map((row) => [...row.cells].map((cell) => [cell.textContent, cell.style.background]))""")
     assert [[text for text, _ in row] for row in cells] == [
         ["", "Feb", "Jan", "All"],
-        ["<b>x</b>", "21.0", "20.0", "20.5"],
-        ["=1+1", "11.0", "10.0", "10.5"],
-        ["Ardle Quay", "1.0", "0.0", "0.5"],
+        ["<b>x</b>", "21", "20", "20.5"],
+        ["=1+1", "11", "10", "10.5"],
+        ["Ardle Quay", "1", "0", "0.5"],
     ]
     assert all(color.startswith("rgb(") for row in cells[1:] for _, color in row[1:3])
     assert len({color for row in cells[1:] for _, color in row[1:3]}) == 6
@@ -221,7 +221,7 @@ def test_the_page_is_read_by_keys_and_pointer(leaf):
     leaf.keyboard.press("ArrowRight")
     leaf.keyboard.press("ArrowDown")
     cell = leaf.get_by_role("gridcell")
-    expect(cell).to_have_attribute("aria-label", re.compile("=1.1, Jan; 10.0; 3 records"))
+    expect(cell).to_have_attribute("aria-label", re.compile("=1.1, Jan; 10; 3 records"))
     box = grid.bounding_box()
     leaf.mouse.move(box["x"] + box["width"] * 0.25, box["y"] + box["height"] * 0.9)
     expect(leaf.locator(".told")).to_contain_text("Feb")
