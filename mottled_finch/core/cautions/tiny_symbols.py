@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from ..recipe.spec import SymbolsSpec
-from ..table.rounding import rounded
+from ..table.rounding import rounded_text
 from ..vocabulary import CELL_LOOK
 from .caution import Caution, Cure, Seen
 
@@ -20,6 +20,6 @@ def find(seen: Seen) -> Caution | None:
         return None
     return Caution(
         name="tiny_symbols",
-        words=f"The largest {kind} is {rounded(across, 1)} points across, too small to be seen.",
+        words=f"The largest {kind} is {rounded_text(across, 1)} points across, too small to be seen.",
         cure=Cure(words="Fill the cells", recipe=replace(seen.recipe, cells=replace(seen.recipe.cells, symbols=SymbolsSpec()))),
     )

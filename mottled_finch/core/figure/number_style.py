@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from ..language import spoken
 from ..recipe.conditions import MeasureSpec
 from ..recipe.spec import EachSpec, NumberMarks, NumberSpec, PivotSpec, Recipe, ShowSpec
-from ..table.rounding import rounded
+from ..table.rounding import is_below, is_whole, rounded, rounded_text
 from ..vocabulary import MEASURE_TERMS
 
 MARKS: dict[NumberMarks, tuple[str, str]] = {
@@ -22,8 +22,6 @@ MARKS: dict[NumberMarks, tuple[str, str]] = {
     "1234,5": ("", ","),
 }
 """What groups thousands and what begins the decimals."""
-_ALL = 12
-"""Decimals that a number is taken to have."""
 UNITS = ("", "k", "M", "B", "T")
 """Of thousands to the power of their place, in the short form."""
 
@@ -60,20 +58,19 @@ class NumberStyle:
         most. Below a thousand it is written in full.
         """
         shift = 2 if self.percent else 0
-        decimals = 0 if self.bare and rounded(value, _ALL, shift) == rounded(value, 0, shift) else self.decimals
-        text = number_text(value, decimals, shift)
-        if not self.short or abs(rounded(value, decimals, shift)) < 1000:
-            return text, 0
+        decimals = 0 if self.bare and is_whole(value, shift) else self.decimals
+        if not self.short or is_below(value, 1000, decimals, shift):
+            return number_text(value, decimals, shift), 0
         power = 1
-        while power < len(UNITS) - 1 and abs(rounded(value, 0, shift - 3 * power)) >= 1000:
+        while power < len(UNITS) - 1 and not is_below(value, 1000, 0, shift - 3 * power):
             power += 1
-        tenths = self.tenths and abs(rounded(value, 1, shift - 3 * power)) < 100
+        tenths = self.tenths and is_below(value, 100, 1, shift - 3 * power)
         return number_text(value, 1 if tenths else 0, shift - 3 * power), power
 
 
 def number_text(value: float, decimals: int, shift: int = 0) -> str:
     """A number for reading: digits grouped, so many decimals, and no minus before a zero; its point moved first."""
-    text = f"{rounded(value, decimals, shift):,f}"
+    text = rounded_text(value, decimals, shift)
     return text.replace("-", "", 1) if text.startswith("-") and not re.search("[1-9]", text) else text.replace("-", "−", 1)
 
 

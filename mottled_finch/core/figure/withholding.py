@@ -10,7 +10,7 @@ cell that is.
 """
 
 from collections.abc import Iterator
-from dataclasses import fields, replace
+from dataclasses import dataclass, fields, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -24,8 +24,10 @@ Integers = NDArray[np.int64]
 _EXTREMES = ("min", "max", "range")
 _WITH_COUNTS = ("average", "share")
 """Measures that are sums again when they are taken so often as there are records."""
-_MOST_UNKNOWN = 600
-"""Withheld cells that are looked through together; where there are more, the totals of their lines are withheld."""
+_MOST_LINES = 2_000
+"""Lines with withheld cells that are looked through together; where there are more, their totals are withheld."""
+_AT_ONCE = 256
+_NO_CELL = np.iinfo(np.int64).max
 
 
 def values_behind(matrix: Matrix) -> Integers:
@@ -60,7 +62,7 @@ def withheld(matrix: Matrix, recipe: Recipe) -> Mask:
         for cells, total in _spans(matrix):
             found[total] |= bool(found[:rows, :columns][cells].any())
         return found
-    _complete(found, numbers, least, matrix.shape, lines)
+    _Lines(found, numbers, matrix.shape, least, lines).complete()
     return found
 
 
@@ -134,121 +136,136 @@ def _says_the_total(recipe: Recipe) -> bool:
     return any("total" in each for each in [*words, *recipe.claims, *(note.text for note in recipe.notes)] if isinstance(each, str))
 
 
-def _complete(found: Mask, numbers: Integers, least: int, shape: tuple[int, int], lines: list[tuple[Span, Place | None]]) -> None:
-    """Withhold more, until nothing that rests on too few values follows from what is shown."""
-    rows, columns = shape
-    cells, behind = found[:rows, :columns], numbers[:rows, :columns]
-    few = (numbers > 0) & (numbers < least)
-    while True:
-        if sum(_widen(cells, found, behind, least, span, total) for span, total in lines):
-            continue
-        if np.count_nonzero(cells) > _MOST_UNKNOWN:
-            _withhold_totals(cells, found, lines)
-            return
-        free = _free(cells, found, lines)
-        place = next((each for each in np.argwhere(few[:rows, :columns]).tolist() if not _is_open(free, _only(cells, each))), None)
-        if place is not None and _widen_around(cells, found, behind, lines, (place[0], place[1])):
-            continue
-        totals = ((span, total) for span, total in lines if total is not None and few[total])
-        told = next((total for span, total in totals if not _is_open(free, _of(cells, span))), None)
-        if place is None and told is None:
-            return
-        if told is None or not _widen_beside(cells, found, numbers, lines, told):
-            _withhold_totals(cells, found, lines)
-            return
+@dataclass
+class _Lines:
+    """Lines whose totals are known as long as they are not withheld; what is ``found`` to be withheld of all grows."""
 
+    found: Mask
+    numbers: Integers
+    shape: tuple[int, int]
+    least: int
+    lines: list[tuple[Span, Place | None]]
 
-def _known(found: Mask, total: Place | None) -> bool:
-    return total is None or not found[total]
+    def __post_init__(self) -> None:
+        rows, columns = self.shape
+        self.cells, self.behind = self.found[:rows, :columns], self.numbers[:rows, :columns]
+        self.few = (self.numbers > 0) & (self.numbers < self.least)
 
+    def complete(self) -> None:
+        """Withhold more, until nothing that rests on too few values follows from what is shown."""
+        rows, columns = self.shape
+        cells = [(slice(i, i + 1), slice(j, j + 1)) for i, j in np.argwhere(self.few[:rows, :columns]).tolist()]
+        totals = [(span, total) for span, total in self.lines if total is not None and self.few[total]]
+        while True:
+            if sum(self._widen(span, total) for span, total in self.lines):
+                continue
+            settled = self._settled([*cells, *(span for span, _ in totals)])
+            if settled is None:
+                return self._withhold_totals()
+            if not settled.any():
+                return None
+            at = int(settled.argmax())
+            more = self._widen_around(cells[at]) if at < len(cells) else self._widen_beside(totals[at - len(cells)][1])
+            if not more:
+                return self._withhold_totals()
 
-def _widen(cells: Mask, found: Mask, behind: Integers, least: int, span: Span, total: Place | None) -> bool:
-    """Withhold one more cell of a line whose total is known, or the total, where too little is withheld in it; say whether."""
-    inside = cells[span]
-    there = behind[span] * inside
-    number = int(np.count_nonzero(there))
-    if not number or not _known(found, total) or (number > 1 and int(there.sum()) >= least):
-        return False
-    return _withhold_least(cells, found, behind, span, total)
+    def _known(self, total: Place | None) -> bool:
+        return total is None or not self.found[total]
 
+    def _widen(self, span: Span, total: Place | None) -> bool:
+        """Withhold one more cell of a line whose total is known, or the total, where too little is withheld in it; say whether."""
+        there = self.behind[span] * self.cells[span]
+        number = int(np.count_nonzero(there))
+        if not number or not self._known(total) or (number > 1 and int(there.sum()) >= self.least):
+            return False
+        return self._withhold_least(span, total)
 
-def _withhold_least(cells: Mask, found: Mask, behind: Integers, span: Span, total: Place | None) -> bool:
-    """Withhold the cell of a line that rests on the fewest values; where none is left, its total."""
-    left = np.where(cells[span] | (behind[span] == 0), np.iinfo(np.int64).max, behind[span])
-    at = np.unravel_index(int(left.argmin()), left.shape)
-    if left[at] < np.iinfo(np.int64).max:
-        cells[span][at] = True
+    def _withhold_least(self, span: Span, total: Place | None) -> bool:
+        """Withhold the cell of a line that rests on the fewest values; where none is left, its total."""
+        behind = self.behind[span]
+        left = np.where(self.cells[span] | (behind == 0), _NO_CELL, behind)
+        at = np.unravel_index(int(left.argmin()), left.shape)
+        if left[at] < _NO_CELL:
+            self.cells[span][at] = True
+            return True
+        if total is None:
+            return False
+        self.found[total] = True
         return True
-    if total is None:
-        return False
-    found[total] = True
-    return True
 
+    def _withhold_totals(self) -> None:
+        """Withhold all totals of lines in which a cell is withheld: then nothing is left to reckon with."""
+        for span, total in self.lines:
+            if total is not None and self.cells[span].any():
+                self.found[total] = True
 
-def _withhold_totals(cells: Mask, found: Mask, lines: list[tuple[Span, Place | None]]) -> None:
-    for span, total in lines:
-        if total is not None and cells[span].any():
-            found[total] = True
+    def _settled(self, asked: list[Span]) -> Mask | None:
+        """Of which lines and cells the sum of what is withheld in them follows from all known totals together; None where these are
+        too many to be looked through.
 
+        A sum follows where it is one of the known ones put together: where nothing of it is left beside them. How much they have in
+        common is told by the numbers of withheld cells in both, which for lines that are rectangles need no look at the cells.
+        """
+        known = [span for span, total in self.lines if self._known(total) and self.cells[span].any()]
+        if len(known) > _MOST_LINES:
+            return None
+        if not known or not asked:
+            return np.zeros(len(asked), dtype=bool)
+        corners = np.zeros((self.shape[0] + 1, self.shape[1] + 1))
+        corners[1:, 1:] = self.cells.cumsum(axis=0).cumsum(axis=1)
+        lines, wanted = _edges(known), _edges(asked)
+        back = np.linalg.pinv(_common(corners, lines, lines), rcond=1e-10, hermitian=True)
+        found = np.zeros(len(asked), dtype=bool)
+        for start in range(0, len(asked), _AT_ONCE):
+            part = wanted[start : start + _AT_ONCE]
+            shared, whole = _common(corners, part, lines), np.diagonal(_common(corners, part, part))
+            left = whole - np.einsum("ij,ij->i", shared @ back, shared)
+            found[start : start + _AT_ONCE] = (whole > 0) & (left < 1e-7)
+        return found
 
-def _free(cells: Mask, found: Mask, lines: list[tuple[Span, Place | None]]) -> NDArray[np.float64]:
-    """The ways in which all withheld cells may differ together without any known total being another one, shape (ways, cells)."""
-    equations = [_of(cells, span) for span, total in lines if _known(found, total) and cells[span].any()]
-    if not equations:
-        return np.eye(int(np.count_nonzero(cells)))
-    _, sizes, turned = np.linalg.svd(np.array(equations))
-    return np.asarray(turned[np.count_nonzero(sizes > 1e-9 * sizes[0]) :])
+    def _widen_around(self, cell: Span) -> bool:
+        """Withhold more in the lines of a cell: in each the cell of the fewest values, or the total of one."""
+        (row, column) = (each.start for each in cell)
+        around = [(span, total) for span, total in self.lines if _holds(span, row, column) and self._known(total)]
+        return sum(self._withhold_least(span, total) for span, total in around) > 0
 
-
-def _is_open(free: NDArray[np.float64], part: NDArray[np.float64]) -> bool:
-    """Whether the sum of some withheld cells is left open."""
-    return bool((np.abs(free @ part) > 1e-9).any())
-
-
-def _of(cells: Mask, span: Span) -> NDArray[np.float64]:
-    """Which of the withheld cells are in a line, 1 or 0 each."""
-    inside = np.zeros(cells.shape)
-    inside[span] = 1.0
-    return inside[cells]
-
-
-def _only(cells: Mask, place: list[int]) -> NDArray[np.float64]:
-    row, column = place
-    return _of(cells, (slice(row, row + 1), slice(column, column + 1)))
-
-
-def _widen_beside(cells: Mask, found: Mask, numbers: Integers, lines: list[tuple[Span, Place | None]], place: Place) -> bool:
-    """Withhold the total beside one that rests on the fewest values, and a cell under it where all are shown; say whether."""
-    beside = [
-        (span, total)
-        for span, total in lines
-        if total is not None
-        and (total[0] == place[0]) != (total[1] == place[1])
-        and not found[total]
-        and numbers[total] > 0
-        and total != (-1, -1)
-    ]
-    if not beside:
-        return False
-    span, total = min(beside, key=lambda each: int(numbers[each[1]]))
-    found[total] = True
-    rows, columns = cells.shape
-    if not cells[span].any():
-        _withhold_least(cells, found, numbers[:rows, :columns], span, None)
-    return True
-
-
-def _widen_around(
-    cells: Mask, found: Mask, behind: Integers, lines: list[tuple[Span, Place | None]], place: tuple[int, int]
-) -> bool:
-    """Withhold more in the lines of a cell: in each the cell of the fewest values, or the total of one."""
-    row, column = place
-    around = [each for each in lines if _holds(each[0], row, column) and _known(found, each[1])]
-    return sum(_withhold_least(cells, found, behind, span, total) for span, total in around) > 0
+    def _widen_beside(self, place: Place) -> bool:
+        """Withhold the total beside one that rests on the fewest values, and a cell under it where all are shown; say whether."""
+        beside = [
+            (span, total)
+            for span, total in self.lines
+            if total is not None
+            and (total[0] == place[0]) != (total[1] == place[1])
+            and not self.found[total]
+            and self.numbers[total] > 0
+            and total != (-1, -1)
+        ]
+        if not beside:
+            return False
+        span, total = min(beside, key=lambda each: int(self.numbers[each[1]]))
+        self.found[total] = True
+        if not self.cells[span].any():
+            self._withhold_least(span, None)
+        return True
 
 
 def _holds(span: Span, row: int, column: int) -> bool:
     return bool(span[0].start <= row < span[0].stop and span[1].start <= column < span[1].stop)
+
+
+def _edges(spans: list[Span]) -> Integers:
+    """First and last but one row and column of each, shape (spans, 4)."""
+    return np.array([(down.start, down.stop, across.start, across.stop) for down, across in spans])
+
+
+def _common(corners: NDArray[np.float64], one: Integers, other: Integers) -> NDArray[np.float64]:
+    """How many withheld cells each of some rectangles has in common with each of others, from the number above and left of each
+    ``corner``.
+    """
+    first = np.maximum(one[:, None, ::2], other[None, :, ::2])
+    last = np.maximum(np.minimum(one[:, None, 1::2], other[None, :, 1::2]), first)
+    (top, left), (foot, right) = np.moveaxis(first, -1, 0), np.moveaxis(last, -1, 0)
+    return np.asarray(corners[foot, right] - corners[top, right] - corners[foot, left] + corners[top, left])
 
 
 def _beside(found: Mask, *, down: bool) -> Mask:

@@ -11,7 +11,7 @@ from ..recipe.spec import FORMAT, OrderSpec, OrdersSpec, PageSpec, PivotSpec, Re
 from ..recipe.suggest import suggest_recipe
 from ..recipe.table_spec import TableSpec
 from ..table import Kind, Table
-from ..table.rounding import rounded
+from ..table.rounding import rounded_text
 from ..words.parts import level_words, measure_words
 from ..words.wording import beginning, field_words
 from .choosing import Candidate, chosen, looked_at, most_unexpected, pairs_of, uneven, worth_showing
@@ -152,7 +152,7 @@ def _why(look: Candidate, *, together: bool) -> str:
         row, column, times = most_unexpected(look.records)
         cell = ", ".join((look.rows.named(row), look.columns.named(column)))
         if together:
-            surplus = f"“{cell}” has {rounded(times, 1)} times as many records as the two apart would give"
+            surplus = f"“{cell}” has {rounded_text(times, 1)} times as many records as the two apart would give"
             return f"{beginning(rows)} and {columns} go together: {surplus}."
         return (
             f"{beginning(rows)} explains {_percent(swings.rows)} of the swings in the number of records, {columns} "
@@ -168,4 +168,4 @@ def _why(look: Candidate, *, together: bool) -> str:
 
 
 def _percent(share: float) -> str:
-    return f"{rounded(share, 0, 2)} %" if share >= 0.01 else "less than 1 %"
+    return f"{rounded_text(share, 0, 2)} %" if share >= 0.01 else "less than 1 %"

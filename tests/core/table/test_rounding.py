@@ -4,10 +4,10 @@ from fractions import Fraction
 from math import floor
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from mottled_finch.core.table.rounding import percent_text, rounded
+from mottled_finch.core.table.rounding import is_below, is_whole, percent_text, rounded, rounded_text
 
 
 @pytest.mark.parametrize(
@@ -33,6 +33,23 @@ def test_it_is_the_nearest_of_the_shortest_decimal_and_halves_go_away_from_zero(
     exact = Fraction(repr(value)) * Fraction(10) ** shift
     away = floor(abs(exact) * 10**decimals + Fraction(1, 2))
     assert Fraction(rounded(value, decimals, shift)) == (away if exact >= 0 else -away) * Fraction(1, 10**decimals)
+
+
+NUMBERS = st.one_of(
+    st.floats(-1e12, 1e12),
+    st.integers(-(10**7), 10**7).map(lambda i: (10 * i + 5) / 10_000),  # halves
+    st.integers(-(10**7), 10**7).map(lambda i: i / 1000),
+    st.sampled_from([999.5, 999.95, 99.95, 0.285, 0.07, 1e300, 999_499.9999999, 0.9995]),
+)
+
+
+@settings(max_examples=2000)
+@given(NUMBERS, st.integers(0, 6), st.integers(-12, 2))
+def test_what_is_fast_says_the_same(value, decimals, shift):
+    exact = rounded(value, decimals, shift)
+    assert rounded_text(value, decimals, shift).replace("-", "") == f"{exact.copy_abs():,f}"
+    assert is_below(value, 1000, decimals, shift) == (exact.copy_abs() < 1000)
+    assert is_whole(value, shift) == (rounded(value, 12, shift) == rounded(value, 0, shift))
 
 
 def test_percent():
