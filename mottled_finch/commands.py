@@ -16,7 +16,7 @@ COMMANDS = {
         "remake our figures in a .pptx, .docx or .xlsx that came back",
         _RUN,
     ),
-    "run": ("PLAN [--allow DIR]", "take, guard, make and put what a plan says, or say why not", _RUN),
+    "run": ("PLAN [--allow DIR]", "take, guard, make and put what a plan says: 0 made, 1 held, 3 nothing to do", _RUN),
     "check": ("TABLE RECIPE", "print what would mislead, one caution a line; 1 when there are any", _RUN),
     "looks": ("TABLE", "print figures worth seeing, a JSON object a line; 1 when there is only noise", _RUN),
     "sample": ("[NAME] --out FILE", "write a table of the demo as CSV: berth-log, berth-log-next, …", _RUN),

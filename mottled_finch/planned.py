@@ -157,7 +157,7 @@ class _Runner:
         known = [self.last, *([self.tried] if newer else [])]
         if self.taken and not again and any(self._digests() == _digests_of(entry) for entry in known):
             return Run(state="same", words="nothing newer is there")
-        goes = Path(*self._goes())
+        goes = self.places.file(self.plan.put.folder, "put.folder")  # asked before anything is made
         made: list[tuple[Path, str]] = []
         for make in self.plan.make:
             files, changes = self._make(make)
@@ -171,11 +171,6 @@ class _Runner:
         names, more = ", ".join(each.name for each in done), len(self.lines) - 1
         moved = f"; since last time: {self.lines[0]}{f', and {more} more' if more > 0 else ''}" if self.lines else ""
         return Run(state="made", words=f"{'would make' if dry else 'made'} {names}{moved}", files=done)
-
-    def _goes(self) -> tuple[Path, str]:
-        """Where what is made goes, asked before anything is made."""
-        root, names = self.places.way(self.plan.put.folder, "put.folder")
-        return root, str(Path(*names))
 
     def entry(self, ran: Run) -> dict[str, Any]:
         """What is kept of the run beside how it ended."""

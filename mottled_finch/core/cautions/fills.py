@@ -1,13 +1,13 @@
 """A number that stands where there is none, such as -9999 or 1e20, is measured as if it were one."""
 
 from dataclasses import replace
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..pivot import passes
 from ..pivot.memory import memory_of
+from ..recipe.spec import Recipe
 from ..recipe.table_spec import BlankMend
 from ..table import number_label
 from ..table.fills import fills_of
@@ -28,13 +28,13 @@ def find(seen: Seen) -> Caution | None:
         kept = np.isin(values, fills)
         if recipe.pivot.keep:
             kept &= passes(table, recipe.pivot.keep, "pivot.keep")
-        there = [value for value in fills.tolist() if (values[kept] == value).any()]
+        there = [value for value in fills.tolist() if value in values[kept]]
         if there:
             return _told(seen, field, there, int(kept.sum()))
     return None
 
 
-def _measured(recipe: Any) -> list[str]:
+def _measured(recipe: Recipe) -> list[str]:
     """The fields whose numbers are in the figure."""
     pivot, cells = recipe.pivot, recipe.cells
     measures = [pivot.measure, pivot.show.measure, cells.print.measure if cells.print else None, cells.symbols.size]

@@ -70,7 +70,8 @@ def offered(figure: Figure) -> list[str]:
 
 def _offered(figure: Figure) -> list[str]:
     facts = [(name, figure.facts.text(name)) for name in ("highest.row", "highest.column", "lowest.row", "lowest.column")]
-    found = [f"{name.replace('.', ' ')} is {quoted(text)}" for name, text in facts if text]
+    told = [(name, text) for name, text in facts if text and figure.facts.text(_OPPOSITES[name]) != text]
+    found = [f"{name.replace('.', ' ')} is {quoted(text)}" for name, text in told]
     for side in ("rows", "columns"):
         totals = _totals(figure, side)
         if len(totals) > 1 and not np.isnan(totals).all():
@@ -81,7 +82,7 @@ def _offered(figure: Figure) -> list[str]:
 
 _ENDS = (("highest", "lowest"), ("lowest", "highest"))
 _OPPOSITES = {f"{one}.{side}": f"{other}.{side}" for side in ("row", "column") for one, other in _ENDS}
-"""Facts that name a member by its end of the scale, which says nothing where the other end is in it as well."""
+"""Facts that name a member by its end of the scale. Of one member both say nothing."""
 
 
 def _fact(figure: Figure, claim: Claim) -> Verdict:
@@ -93,12 +94,20 @@ def _fact(figure: Figure, claim: Claim) -> Verdict:
     number = _number(figure, name)
     alike = folded(text) == folded(claim.text) or (claim.number is not None and _compares(number, "is", claim.number))
     if claim.compared in ("is", "is not"):
-        opposite = _OPPOSITES.get(name)
-        if opposite is not None and facts.text(opposite) == text:
-            return claim.compared == "is not", f"the highest and the lowest cell are both in {quoted(text)}", ""
+        if alike and claim.compared == "is" and _claims_opposite(figure, name, text):
+            return False, f"the highest and the lowest cell are both in {quoted(text)}", ""
         return alike is (claim.compared == "is"), now, now if claim.compared == "is" else ""
     assert claim.number is not None
     return _compares(number, claim.compared, claim.number), now, ""
+
+
+def _claims_opposite(figure: Figure, name: str, text: str) -> bool:
+    """Whether the figure claims of the same member that it has the other end of the scale, too, and rightly so."""
+    opposite = _OPPOSITES.get(name)
+    if opposite is None or figure.facts.text(opposite) != text:
+        return False
+    claims = (read_claim(words, "claims") for words in figure.recipe.claims)
+    return any(each.subject == opposite and each.compared == "is" for each in claims)
 
 
 def _number(figure: Figure, name: str) -> float | None:

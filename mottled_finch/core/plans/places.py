@@ -44,22 +44,16 @@ class Folder:
         name = f".{secrets.token_hex(8)}{ending}"
         return name, os.open(name, _NEW, 0o644, dir_fd=self.handle)
 
-    def holds(self, name: str) -> bool:
-        """Whether anything is called so, a link included."""
-        try:
-            os.stat(_alone(name), dir_fd=self.handle, follow_symlinks=False)
-        except FileNotFoundError:
-            return False
-        return True
-
     def name(self, part: str, name: str) -> bool:
         """Give a file another name, unless something has it already."""
         try:
             os.link(part, _alone(name), src_dir_fd=self.handle, dst_dir_fd=self.handle, follow_symlinks=False)
         except FileExistsError:
             return False
-        except OSError:  # a file system without second names
-            if self.holds(name):
+        except OSError:  # a file system without second names: the name is taken first, and what it is of comes then
+            try:
+                os.close(os.open(_alone(name), _NEW, 0o644, dir_fd=self.handle))
+            except FileExistsError:
                 return False
             os.rename(part, name, src_dir_fd=self.handle, dst_dir_fd=self.handle)
         return True
@@ -121,12 +115,13 @@ class Places:
             root.mkdir(parents=True, exist_ok=True)
         handle = os.open(root, os.O_RDONLY | os.O_DIRECTORY | os.O_CLOEXEC)
         try:
-            for name in names:
-                handle = self._step(handle, name, make=make)
+            try:
+                for name in names:
+                    handle = self._step(handle, name, make=make)
+            except NotADirectoryError as error:
+                words = f"{root.joinpath(*names)} is no folder, or a link leads to it; name the folder itself, and allow it"
+                raise RecipeError(words, path=path, received=text) from error
             yield Folder(handle, root.joinpath(*names))
-        except NotADirectoryError as error:
-            words = f"{root.joinpath(*names)} is no folder, or a link leads to it; name the folder itself, and allow it"
-            raise RecipeError(words, path=path, received=text) from error
         finally:
             os.close(handle)
 

@@ -9,10 +9,10 @@ _FAR = 5.0
 """How many times larger than all others a usual fill is that is one."""
 _MOST = 4
 _SAMPLE = 1 << 14
-_NINES = [sign * (10.0**digits - 1) for digits in range(2, 14) for sign in (1, -1)]
+_NINES = [sign * (10.0**digits - 1) for digits in range(2, 14) for sign in (1, -1) if digits > 2 or sign < 0]
 _ENDS = [2.0**31 - 1, -(2.0**31), 2.0**15 - 1, -(2.0**15), 2.0**16 - 1, 2.0**32 - 1]
 _USUAL = frozenset([*_NINES, *_ENDS])
-"""Nines, and the ends of whole numbers of two and four bytes."""
+"""Nines (99 is too often a number), and the ends of whole numbers of two and four bytes."""
 _NEVER = frozenset(
     [sign * value for value in (1e20, 1e30, 1e32, 1e34, 1e35, 1e36, 1e38) for sign in (1.0, -1.0)]
     + [
@@ -31,15 +31,13 @@ def fills_of(values: NDArray[np.float64]) -> tuple[float, ...]:
     temperatures, or below zero where nothing else is), or 1e9 times as large as any other.
     """
     found: list[float] = []
-    if not len(values):
-        return ()
     sample = np.abs(values[:: max(1, len(values) // _SAMPLE)])
     sample = sample[np.isfinite(sample) & (sample > 0)]
     usual = float(np.median(sample)) if len(sample) else 0.0
-    left = values
-    while len(found) < _MOST:
+    left = values if not np.isinf(values).any() else values[~np.isinf(values)]
+    while len(left) and len(found) < _MOST:
         low, high = float(np.fmin.reduce(left)), float(np.fmax.reduce(left))
-        if not (np.isfinite(low) and np.isfinite(high)):
+        if np.isnan(low):
             break
         ends = sorted((low, high), key=abs, reverse=True)
         likely = (end for end in ends if end in _NEVER or end in _USUAL or abs(end) >= TIMES * usual)

@@ -137,9 +137,8 @@ class _Runner:
 
     def _put(self, plan: PlanSpec, made: list[tuple[Path, str]]) -> tuple[Path, ...]:
         """Put what was made where it goes, and say where that is."""
-        root, names = places().way(plan.put.folder, "put.folder")
         if self.row.dry:
-            return tuple(root.joinpath(*names, name) for _, name in made)
+            return tuple(places().file(plan.put.folder, "put.folder") / name for _, name in made)
         with places().folder(plan.put.folder, "put.folder", make=True) as goes:
             return put_all(made, goes)
 

@@ -112,3 +112,18 @@ def test_a_name_that_is_made_of_a_title_is_no_path():
 
     plan = load_plan({**PLAN, "put": {"name": "{folio}"}})
     assert name_for(plan, "../a/b\nc", "html", datetime(2026, 1, 1, tzinfo=UTC)) == "-a-b-c.html"
+
+
+def test_where_a_file_has_one_name_alone_nothing_is_written_over_either(home, tmp_path, monkeypatch):
+    """Some file systems know no second names."""
+
+    def none(*_, **__):
+        raise PermissionError(1, "Operation not permitted")
+
+    monkeypatch.setattr(os, "link", none)
+    made = tmp_path / "made"
+    made.write_text("new")
+    (home / "in" / "a.csv").write_text("mine")
+    with Places(home).folder("in", "x") as folder:
+        assert [each.name for each in put_all([(made, "a.csv"), (made, "b.csv")], folder)] == ["a 2.csv", "b.csv"]
+    assert {each.name: each.read_text() for each in (home / "in").iterdir()} == {"a.csv": "mine", "a 2.csv": "new", "b.csv": "new"}

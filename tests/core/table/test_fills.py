@@ -31,6 +31,8 @@ TEMPERATURES = [-12.5, 3.0, 18.2, 31.0, 0.0]
         ([N, N], ()),
         ([], ()),
         ([np.inf, 1.0], ()),
+        ([np.inf, *TEMPERATURES, -9999.0], (-9999.0,)),
+        ([3.0, 12.0, 7.0, 99.0], ()),
     ],
 )
 def test_by_hand(values, wanted):
