@@ -13,13 +13,15 @@ from ..recipe.conditions import MeasureSpec
 from ..recipe.spec import NumberSpec, PastSpec, PivotSpec, Recipe, ResolvedPivot
 from ..table import Table
 from ..table.alike import joined
-from .number_style import NumberStyle, style_beside, style_of
+from .number_style import NumberStyle, style_beside, style_of, with_tenths
 from .targets import within_limits
 from .weights import Weight, weights_of
 from .withholding import values_behind
 
 Floats = NDArray[np.float64]
 Mask = NDArray[np.bool_]
+FEW = "–"
+"""What stands in words where a number is hidden for resting on too few values."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -59,6 +61,8 @@ class Contents:
     values: Floats
     few: Mask
     guards: Mask
+    withheld: Mask
+    """Of all cells and totals, those that rest on too few values or guard such."""
     aside: Mask
     new: Mask
     gone: Mask
@@ -81,6 +85,8 @@ class Contents:
 
     def total_text(self, recipe: Recipe, value: float, row: int, column: int) -> str:
         """A total as it is written in its lines; nothing where values are hidden, and a color stands for it."""
+        if self.withheld[row, column]:
+            return FEW
         totals = recipe.pivot.totals
         hidden = recipe.cells.values == "none" and totals.color != "none" and not totals.values
         return "" if np.isnan(value) or hidden else self.text(value, row, column)
@@ -130,6 +136,7 @@ def contents_of(
     return Contents(
         values=values,
         few=few,
+        withheld=staying,
         guards=few & (values_behind(matrix)[:rows, :columns] >= (cells.least_records or 0)),
         aside=aside,
         new=matrix.new & ~aside & ~few,
@@ -196,9 +203,17 @@ def _sizes(raw: Floats) -> tuple[Floats, float]:
     return (above / most if most > 0 else above), most
 
 
+def _with_totals(recipe: Recipe, matrix: Matrix) -> Floats:
+    """The values of the cells and of the totals that are shown."""
+    totals = recipe.pivot.totals
+    down = [True] * len(matrix.rows) + [totals.row_groups] * len(matrix.row_groups) + [totals.columns]
+    across = [True] * len(matrix.columns) + [totals.column_groups] * len(matrix.column_groups) + [totals.rows]
+    return matrix.all_values[np.ix_(down, across)]
+
+
 def _styles(recipe: Recipe, matrix: Matrix, unlike: Unlike | None) -> Styles:
     if unlike is None or (unlike.of < 0).all():
-        return Styles(style_of(recipe, matrix.values, matrix.all_values))
+        return Styles(with_tenths(style_of(recipe, matrix.values, matrix.all_values), _with_totals(recipe, matrix)))
     like = unlike.of < 0
     lines = matrix.all_values if unlike.down else matrix.all_values.T
     across = len(matrix.columns) if unlike.down else len(matrix.rows)

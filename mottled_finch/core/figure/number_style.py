@@ -114,15 +114,16 @@ def _style(
     style = NumberStyle(
         decimals, percent, number.short, number.marks or _marks(), before, after, bool(number.sign), calendar.percent, bare
     )
-    return replace(style, tenths=_has_tenths(style, cells)) if number.short else style
+    return with_tenths(style, cells)
 
 
-def _has_tenths(style: NumberStyle, values: NDArray[np.float64]) -> bool:
-    """Whether any value has a tenth in the short form: then all have one, so that they are alike."""
-    return any(
-        power and "." in text and not text.endswith(".0")
-        for text, power in (style.scaled(value) for value in np.unique(values[~np.isnan(values)]).tolist())
-    )
+def with_tenths(style: NumberStyle, values: NDArray[np.float64]) -> NumberStyle:
+    """The style with tenths in the short form where any of the values shown has one: then all have, so that they are alike."""
+    if not style.short:
+        return style
+    full = replace(style, tenths=True)
+    scaled = (full.scaled(value) for value in np.unique(values[~np.isnan(values)]).tolist())
+    return replace(style, tenths=any(power and "." in text and not text.endswith(".0") for text, power in scaled))
 
 
 def _marks() -> NumberMarks:

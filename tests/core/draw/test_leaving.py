@@ -147,6 +147,15 @@ def words_in(content):
     return re.sub(r"base64,[A-Za-z0-9+/=]*", "", text.decode())
 
 
+def test_a_total_that_is_withheld_is_marked_as_hidden_cells_are():
+    text = "r,c,v\n" + "a,x,5\n" * 8 + "a,y,6\n" * 8 + f"b,x,{SECRET}\n"
+    figure, _ = made(
+        text, pivot={**SIDES, "measure": {"take": "max", "of": "v"}, "totals": {"rows": True}}, cells={"least_records": 5}
+    )
+    assert figure.contents.total_text(figure.recipe, figure.matrix.row_totals[1], 1, -1) == "–"
+    assert [text.text for text in figure.scene.texts if text.part == "totals"][:2] == ["6", "–"]
+
+
 def test_a_printed_measure_stays_where_the_main_one_is_blank_or_rests_on_few():
     """Many records, of which one has a value; the measure beside it has one value alone, too."""
     text = "r,c,v,w\n" + "a,x,5,1\n" * 6 + "a,y,,\n" * 9 + f"a,y,,{SECRET}\n" + "b,x,,3\n" * 8 + f"b,x,{SECRET},3\n"

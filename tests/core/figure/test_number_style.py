@@ -39,6 +39,13 @@ def test_the_short_form_is_alike_within_a_figure():
     short = {"number": {"short": True}}
     assert printed("k,v\na,3000\nb,2700\nc,940\nd,345678\n", cells=short) == ["3.0k", "2.7k", "940", "346k"]
     assert printed("k,v\na,3000\nb,5000\nc,940\n", cells=short) == ["3k", "5k", "940"]
+    # Totals that are shown are of the figure, too.
+    found = figure_of(
+        "k,v\na,3000\nb,940\n",
+        pivot={"rows": [{"field": "k"}], "measure": {"take": "sum", "of": "v"}, "totals": {"columns": True}},
+        cells=short,
+    )
+    assert [*found.contents.prints, found.contents.style.text(found.matrix.grand_total)] == ["3.0k", "940", "3.9k"]
 
 
 def test_whole_cells_are_written_whole_whatever_their_totals_are():

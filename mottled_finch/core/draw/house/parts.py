@@ -21,7 +21,8 @@ _CONTROLS = re.compile(r"activeX|oleObject", re.IGNORECASE)
 _CLICKED = ("hlinkClick", "hlinkHover", "hlinkMouseOver", "hyperlink")
 """Elements that lead somewhere when somebody clicks, and else nowhere."""
 _ENCODING = re.compile(rb"""<\?xml[^<>]*encoding\s*=\s*["']([\w.-]+)["']""")
-_CODES = (b"utf-8", b"us-ascii", b"ascii", b"utf-16", b"utf-16le", b"utf-16be", b"iso-8859-1", b"windows-1252")
+_CODES = re.compile(rb"utf-8|(us-)?ascii|utf-16([lb]e)?|iso-8859-\d+|windows-125\d", re.IGNORECASE)
+"""Codes in which a declaration has the bytes it has in ASCII, once UTF-16 is taken out of its pairs."""
 TYPES = "[Content_Types].xml"
 
 
@@ -65,7 +66,7 @@ def _declares(body: bytes) -> bool:
         body = body.decode("utf-16" if head[:2] in (codecs.BOM_UTF16_LE, codecs.BOM_UTF16_BE) else "utf-16-le", "replace").encode()
         head = body[:200]
     code = _ENCODING.search(head)
-    if b"\0" in head or (code is not None and code[1].lower() not in _CODES):
+    if b"\0" in head or (code is not None and not _CODES.fullmatch(code[1])):
         return True
     return b"<!DOCTYPE" in body or b"<!ENTITY" in body
 

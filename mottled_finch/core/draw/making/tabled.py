@@ -9,6 +9,7 @@ from typing import Literal
 
 import numpy as np
 
+from ...figure.contents import FEW
 from ...figure.figure import Figure
 from ...figure.number_style import NumberStyle
 from ...language import speaking, spoken
@@ -20,7 +21,7 @@ from ...scene.total_looks import Look, looks_of
 from ...scene.uncolored import Uncolored
 
 Part = Literal["corner", "head", "cell", "total"]
-MARKS: dict[Uncolored, str] = {"blank": "", "few": "–", "aside": "", "new": "●", "gone": "○"}
+MARKS: dict[Uncolored, str] = {"blank": "", "few": FEW, "aside": "", "new": "●", "gone": "○"}
 """What stands in a cell that has no color, where nothing can be drawn in it."""
 
 
@@ -202,7 +203,9 @@ class _Tabling:
         )
 
     def _alone(self, at: tuple[int, int]) -> Uncolored | None:
-        """Why a total has no value, where only one side of a comparison has it."""
+        """Why a total has no value: it rests on too few, or only one side of a comparison has it."""
+        if self.contents.withheld[at]:
+            return "few"
         opposite = self.matrix.opposite
         if opposite is None or not (opposite.all_new[at] or opposite.all_gone[at]):
             return None
