@@ -246,7 +246,9 @@ class FolioPageAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class FolioPlateAnswer:
-    """A plate of a folio: its number, or 0 where it was removed, its title and table, what its facts say, claims that hold."""
+    """A plate of a folio: its number, or 0 where it is gone, its title and table, what its facts say, claims that hold. ``binned``
+    is until when one lies in the bin.
+    """
 
     plate: int
     title: str
@@ -255,6 +257,7 @@ class FolioPlateAnswer:
     revision: str
     facts: dict[str, str]
     offered: Sequence[str]
+    binned: str | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -968,6 +971,18 @@ class TemplateAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class BinAnswer:
+    """A thing in the bin: its kind, when it was removed, until when it can be put back, and what uses it."""
+
+    kind: str
+    id: int
+    name: str
+    removed: str
+    until: str
+    used_by: Sequence[str]
+
+
+@dataclass(frozen=True, kw_only=True)
 class UsualChoices:
     """What is chosen of outputs in this library, by the name of the choice."""
 
@@ -1061,6 +1076,7 @@ class ProblemAnswer:
 
 _SHAPES = (
     AboutAnswer,
+    BinAnswer,
     PaletteAnswer,
     TableAnswer,
     WorkbenchAnswer,

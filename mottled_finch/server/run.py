@@ -72,11 +72,13 @@ def _begin() -> None:
     from django.urls import get_resolver
 
     _ = get_resolver().url_patterns
+    from .bin import sweeping
     from .plans import clock
     from .tables import queue
 
     queue.start()
     clock.start()
+    sweeping.start()
 
 
 def _first_asked(**_given: object) -> None:

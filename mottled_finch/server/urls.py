@@ -6,6 +6,7 @@ from django.urls import include, path, re_path
 from django.views.decorators.http import require_safe
 
 from . import about, settings
+from .bin import urls as removed
 from .folios import urls as folios
 from .plans import urls as plans
 from .plates import urls as plates
@@ -49,5 +50,6 @@ urlpatterns = [
     path("api/", include(plates)),
     path("api/", include(folios)),
     path("api/", include(plans)),
+    path("api/", include(removed)),
     re_path(r"^(?!api/|assets/).*$", page),
 ]

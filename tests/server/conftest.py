@@ -84,6 +84,11 @@ class Client(APIClient):
         data = content.encode() if isinstance(content, str) else content
         return self.generic("POST", f"/api/tables?name={name}", data, content_type="text/csv", **headers)
 
+    def take_away(self, kind: str, number: int) -> None:
+        """Remove a thing, and take it out of the bin for good."""
+        assert self.delete(f"/api/{kind}s/{number}").status_code == 204
+        assert self.delete(f"/api/bin/{kind}/{number}").status_code == 204
+
     def change(self, plate: int, **parts: Any):
         return self.put(f"/api/plates/{plate}/recipe", {"finch_recipe": 2, "pivot": {}, **parts}, format="json")
 

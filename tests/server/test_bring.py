@@ -122,10 +122,9 @@ def test_circles_are_refused_in_a_sentence(client, tables, bring):
     assert "did you mean" in unknown.json()["detail"]
 
 
-def test_a_table_that_is_brought_from_keeps_its_users_when_it_is_renamed_and_is_not_removed(client, tables, bring):
+def test_a_table_that_is_brought_from_keeps_its_users_when_it_is_renamed_and_in_the_bin(client, tables, bring):
     lay(client, tables[0], bring)
     made = plate_of(client, tables[0])
-    assert client.delete(f"/api/tables/{tables[1]}").json()["detail"].startswith("“log” brings columns from")
     assert client.put(f"/api/tables/{tables[1]}", {"name": "targets 2025"}, format="json").status_code == 200
     line = client.get(f"/api/tables/{tables[0]}/workbench").json()["mends"][0]
     assert (line["mend"]["from"], line["problem"], line["touched"]) == ("targets 2025", "", 12)
@@ -133,8 +132,12 @@ def test_a_table_that_is_brought_from_keeps_its_users_when_it_is_renamed_and_is_
     assert figure["values"] == made["figure"]["values"]
     taken = client.put(f"/api/tables/{tables[1]}", {"name": "log"}, format="json")
     assert (taken.status_code, taken.json()["detail"]) == (409, "There is a table “log” already; choose another name.")
-    assert client.post(f"/api/tables/{tables[0]}/undo").status_code == 200
     assert client.delete(f"/api/tables/{tables[1]}").status_code == 204
+    assert client.get("/api/bin").json()[0]["used_by"] == ["the table “log”"]
+    figure = client.get(f"/api/plates/{made['plate']['id']}").json()["figure"]
+    assert figure["values"] == made["figure"]["values"]
+    assert client.post(f"/api/tables/{tables[0]}/undo").status_code == 200
+    assert client.delete(f"/api/bin/table/{tables[1]}").status_code == 204
     # What brought from it is told when it comes back.
     redone = client.post(f"/api/tables/{tables[0]}/redo").json()
     assert redone["mends"][0]["problem"].startswith('there is no table "targets 2025"')

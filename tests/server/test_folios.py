@@ -176,7 +176,7 @@ def test_it_does_not_leave_while_a_claim_is_broken_unless_told_to(client, starte
 
 def test_a_plate_that_is_removed_or_broken_is_told_and_holds_the_folio_back(client, started, plates, log):
     address = f"/api/folios/{started['folio']['id']}"
-    client.delete(f"/api/plates/{plates[1]}")
+    client.take_away("plate", plates[1])
     told = client.get(address).json()
     assert told["plates"]["crowded piers"]["problem"] == "the plate was removed" and told["plates"]["crowded piers"]["plate"] == 0
     assert told["pages"][2]["rooms"][0]["why"] == "the plate was removed"
@@ -204,7 +204,7 @@ def test_pages_are_laid_in_the_house_s_template_and_plain_while_it_is_gone(clien
     assert anew["revision"] != changed["pages"][1]["revision"] and anew["house"] == []
     assert b'fill="#0b5fa5"' not in client.get(f"{address}/pages/2.svg").content
     assert client.get(f"{address}/export.pdf").status_code == 200
-    client.delete(f"/api/templates/{given['id']}")
+    client.take_away("template", given["id"])
     gone = client.get(address).json()
     assert gone["problem"].startswith('the template "House" is not in this library;') and gone["pages"][1]["width"] == 960
     assert client.get(f"{address}/export.pptx").status_code == 422
@@ -317,7 +317,7 @@ class TestReturned:
         assert self.given(client, new).json()["figures"][0]["told"].startswith("no number changed;")
 
     def test_a_plate_that_is_gone_is_left_and_told(self, client, content, plates):
-        client.delete(f"/api/plates/{plates[0]}")
+        client.take_away("plate", plates[0])
         first, second = self.given(client, content).json()["figures"]
         assert first["stays"] and first["told"] == "left as it is: its plate was removed from this library"
         assert not second["stays"]

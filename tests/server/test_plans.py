@@ -234,7 +234,7 @@ def test_what_is_gone_holds_it_with_the_reason(client, home, spec, folio, log):
     clock.tick(MONDAY)
     assert last(client, plan)["words"] == f"no file in {home / 'in'} fits log-*.csv"
     give(home, "log-2.csv", NEXT)
-    client.delete(f"/api/folios/{folio}")
+    client.take_away("folio", folio)
     client.post(f"/api/plans/{plan['id']}/runs", {}, format="json")
     clock.tick(MONDAY + timedelta(hours=1))
     assert last(client, plan)["words"] == "A folio that it makes was removed; choose another one"
@@ -275,7 +275,7 @@ def test_a_plan_that_is_removed_while_it_runs_ends_quietly(client, home, spec, m
     real = running.put_all
 
     def removed(made, folder):
-        client.delete(f"/api/plans/{plan['id']}")
+        client.take_away("plan", plan["id"])
         return real(made, folder)
 
     monkeypatch.setattr(running, "put_all", removed)
@@ -373,7 +373,8 @@ def test_a_plan_starts_for_a_folio_or_a_plate(client, home, folio, log):
     client.post(f"/api/plans/{plan['id']}/runs", {"dry": True}, format="json")
     clock.tick(datetime.now(UTC))
     assert last(client, plan)["state"] == "made", "a plan that takes nothing makes it of what stands"
-    assert client.delete(f"/api/plans/{plan['id']}").status_code == 204 and not Run.objects.exists()
+    client.take_away("plan", plan["id"])
+    assert not Run.objects.exists()
     assert client.post("/api/plans", {"folio": 99}, format="json").status_code == 422
 
 

@@ -148,8 +148,8 @@ def test_the_recipe_of_a_plate_makes_the_same_figure_elsewhere(client, table, pl
 
 
 def test_a_removed_plate_is_gone_with_its_history(client, plate):
-    assert client.delete(f"/api/plates/{plate}").status_code == 204
-    assert not Plate.objects.exists()
+    client.take_away("plate", plate)
+    assert not Plate.everything.exists()
     assert not Version.objects.exists()
     answer = client.get(f"/api/plates/{plate}")
     assert (answer.status_code, answer.json()["detail"]) == (404, "There is no such thing here; it may have been removed.")

@@ -98,10 +98,14 @@ def test_members_of_a_field(client, table):
     assert client.get(f"/api/tables/{table}/members?field=departed&cut=moon").status_code == 422
 
 
-def test_a_table_with_plates_stays(client, table, plate):
-    answer = client.delete(f"/api/tables/{table}")
-    assert (answer.status_code, answer.json()["detail"]) == (409, '"trips" carries 1 plate; remove them first.')
-    client.delete(f"/api/plates/{plate}")
+def test_a_table_with_plates_stays_in_the_bin_as_long_as_they_do(client, table, plate):
     assert client.delete(f"/api/tables/{table}").status_code == 204
+    for _ in range(2):
+        answer = client.delete(f"/api/bin/table/{table}")
+        assert (answer.status_code, answer.json()["detail"]) == (409, "“trips” carries plates; remove them first, for good.")
+        assert client.get(f"/api/plates/{plate}").status_code == (200 if _ == 0 else 404)
+        client.delete(f"/api/plates/{plate}")
+    client.delete(f"/api/bin/plate/{plate}")
+    assert client.delete(f"/api/bin/table/{table}").status_code == 204
     assert not Chunk.objects.exists()
     assert client.get(f"/api/tables/{table}").status_code == 404

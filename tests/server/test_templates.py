@@ -62,7 +62,7 @@ def test_one_of_the_same_name_takes_its_place_and_the_other_kind_stands_beside(c
 def test_a_plate_says_when_its_template_is_gone_and_leaves_in_other_forms(client, plate):
     given = give(client, deck(), "House.pptx").json()
     number, other = plate(template={"slides": "House"}), plate()
-    assert client.delete(f"/api/templates/{given['id']}").status_code == 204
+    client.take_away("template", given["id"])
     refused = client.get(f"/api/plates/{number}/export.pptx")
     assert refused.status_code == 422
     assert 'the template "House" is not in this library; give it again under Page' in refused.json()["detail"]

@@ -142,8 +142,8 @@ def go_to(folio_id: int, number: int, seen: str | None = None) -> Folio:
 
 
 def remove_folio(folio_id: int, seen: str | None = None) -> None:
-    """Remove a folio with its history; its plates stay."""
-    as_seen(lambda: _folio(folio_id), seen, _THIS, lambda folio: folio.delete())
+    """Put a folio with its history into the bin; its plates stay."""
+    as_seen(lambda: _folio(folio_id), seen, _THIS, lambda folio: folio.remove())
 
 
 def as_file(folio: Folio) -> dict[str, Any]:

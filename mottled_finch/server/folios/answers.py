@@ -203,6 +203,7 @@ def _plate(plate: Plate | None, figure: Figure | CoreError, spec: FolioSpec) -> 
             revision=revision_of(plate),
             facts={},
             offered=[],
+            binned=_binned(plate),
         )
     with speaking(spec.page.language):
         facts = {name: text for name in FACT_TERMS if (text := figure.facts.text(name)) is not None}
@@ -214,4 +215,9 @@ def _plate(plate: Plate | None, figure: Figure | CoreError, spec: FolioSpec) -> 
         revision=revision_of(plate),
         facts=facts,
         offered=offered(figure),
+        binned=_binned(plate),
     )
+
+
+def _binned(plate: Plate | None) -> str | None:
+    return plate.until.isoformat() if plate is not None and plate.until else None

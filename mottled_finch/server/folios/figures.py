@@ -30,7 +30,7 @@ _LOCK = Lock()
 def plates_of(folio: FolioSpec) -> dict[str, Plate | None]:
     """The plates of a folio by name; None for one that is not there any more."""
     numbers = [plate.plate for plate in folio.plates.values() if plate.plate is not None]
-    found = Plate.objects.select_related("table", "table__current").in_bulk(numbers)
+    found = Plate.everything.select_related("table", "table__current").in_bulk(numbers)
     return {name: found.get(plate.plate or 0) for name, plate in folio.plates.items()}
 
 

@@ -6,12 +6,13 @@ from typing import TYPE_CHECKING
 from django.db import models
 
 from ..history import History
+from ..removing import Removable
 
 if TYPE_CHECKING:
     from mottled_finch.core.folio.spec import FolioSpec
 
 
-class Folio(History, models.Model):
+class Folio(History, Removable):
     """Pages of plates. ``at`` is the number of the version that stands; later ones wait for redo."""
 
     content = ("folio",)

@@ -128,7 +128,9 @@ class _CameBack:
             raise TableError("the file does not say how it was made")
         own = None
         if source.plate is not None:
-            own = Plate.objects.select_related("table", "table__current").filter(pk=source.plate, table__name=source.table).first()
+            own = (
+                Plate.everything.select_related("table", "table__current").filter(pk=source.plate, table__name=source.table).first()
+            )
             if own is None:
                 raise TableError("its plate was removed from this library")
         table, recipe = (own.table, own.recipe()) if own else (_table(source.table), load_recipe(source.recipe))

@@ -158,8 +158,13 @@ def _consider(plan: Plan, before: PlanSpec, after: PlanSpec) -> None:
 
 
 def remove_plan(plan_id: int, seen: str | None = None) -> None:
-    """Remove a plan with its history and the list of its runs; what they made stays."""
-    as_seen(lambda: _plan(plan_id), seen, _THIS, lambda plan: plan.delete())
+    """Put a plan with its history and the list of its runs into the bin; what they made stays. What waits to be run is not."""
+
+    def act(plan: Plan) -> None:
+        plan.runs.filter(state=Run.State.WAITING).delete()
+        plan.remove()
+
+    as_seen(lambda: _plan(plan_id), seen, _THIS, act)
 
 
 def ask(plan_id: int, *, dry: bool, again: bool) -> Run:

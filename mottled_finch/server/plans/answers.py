@@ -14,6 +14,7 @@ from ..folios.models import Folio
 from ..openapi import MadeFileAnswer, PlanAnswer, RunAnswer
 from ..plates.answers import plate_title
 from ..plates.models import Plate
+from ..removing import Removable
 from ..tables.models import Table
 from .models import Plan, Run
 
@@ -24,7 +25,7 @@ def plan_answer(plan: Plan, *, runs: bool = False) -> PlanAnswer:
     """A plan as it stands, with its last run, or all that are told of."""
     spec = plan.spec()
     told = [run_answer(run) for run in plan.runs.all()[: RUNS_TOLD if runs else 1]]
-    tables = dict(Table.standing().values_list("pk", "name"))
+    tables = dict(Table.standing(removed=True).values_list("pk", "name"))
     names = {name: tables.get(take.table or 0, name) for name, take in spec.take.items()}
     return PlanAnswer(
         id=plan.pk,
@@ -64,12 +65,16 @@ def _title(make: MakeSpec) -> str:
     """What a thing that is made is called by now."""
     try:
         if make.folio is not None:
-            folio = Folio.objects.filter(pk=make.folio).first()
-            return folio_title(folio.spec()) if folio else "a folio that was removed"
-        plate = Plate.objects.filter(pk=make.plate or 0).first()
-        return plate_title(plate) if plate else "a plate that was removed"
+            folio = Folio.everything.filter(pk=make.folio).first()
+            return f"{folio_title(folio.spec())}{_binned(folio)}" if folio else "a folio that was removed"
+        plate = Plate.everything.filter(pk=make.plate or 0).first()
+        return f"{plate_title(plate)}{_binned(plate)}" if plate else "a plate that was removed"
     except CoreError:
         return "what cannot be read"
+
+
+def _binned(made: Removable) -> str:
+    return "" if made.removed is None else ", which is in the bin"
 
 
 def run_answer(run: Run) -> RunAnswer:

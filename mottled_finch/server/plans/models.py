@@ -7,12 +7,13 @@ from django.db import models
 from django.utils import timezone
 
 from ..history import History
+from ..removing import Removable
 
 if TYPE_CHECKING:
     from mottled_finch.core.plans.spec import PlanSpec
 
 
-class Plan(History, models.Model):
+class Plan(History, Removable):
     """What is made by itself. ``at`` is the number of the version that stands; planned moments until ``considered`` are past."""
 
     content = ("plan",)

@@ -150,7 +150,7 @@ class _Runner:
     def _take(self, plan: PlanSpec, scratch: Path) -> dict[str, Taken]:
         taken = {}
         for name, take in plan.take.items():
-            found = Table.standing().filter(pk=take.table or 0).first()
+            found = Table.standing(removed=True).filter(pk=take.table or 0).first()
             if found is None:
                 raise Held(f"The table {name} was removed; choose another one")
             try:
@@ -231,7 +231,7 @@ class _Runner:
         return files
 
     def _folio(self, make: MakeSpec) -> tuple[str, dict[str, bytes]]:
-        folio = Folio.objects.filter(pk=make.folio or 0).first()
+        folio = Folio.everything.filter(pk=make.folio or 0).first()
         if folio is None:
             raise Held("A folio that it makes was removed; choose another one")
         spec, usual = folio.spec(), usual_choices()
@@ -256,7 +256,7 @@ class _Runner:
         return folio_file(folio), contents
 
     def _plate(self, make: MakeSpec) -> tuple[str, dict[str, bytes]]:
-        plate = Plate.objects.select_related("table", "table__current").filter(pk=make.plate or 0).first()
+        plate = Plate.everything.select_related("table", "table__current").filter(pk=make.plate or 0).first()
         if plate is None:
             raise Held("A plate that it makes was removed; choose another one")
         self._as_taken(plate)

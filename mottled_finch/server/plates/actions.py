@@ -170,14 +170,14 @@ def change_targets(table_id: int, targets: dict[str, float], seen: str | None = 
     Overtaken where another version of the table stands than the one that was ``seen``.
     """
     while True:
-        table = Table.objects.select_related("current").get(pk=table_id)
+        table = Table.everything.select_related("current").get(pk=table_id)
         table.confirm(seen, f"“{table.name}”")
         before, tag, recipes = table.targets(), table.tag(), _recipes(table)
         if targets == before:
             return table
         _check_plates(table, targets, before, recipes)
         with transaction.atomic():
-            table = Table.objects.select_for_update().get(pk=table_id)
+            table = Table.everything.select_for_update().get(pk=table_id)
             table.confirm(seen, f"“{table.name}”")
             if table.tag() != tag or _recipes(table) != recipes:
                 continue  # a plate may stand at one by now
@@ -294,5 +294,5 @@ def go_to(plate_id: int, number: int, seen: str | None = None) -> Plate:
 
 
 def remove_plate(plate_id: int, seen: str | None = None) -> None:
-    """Remove a plate with its history."""
-    as_seen(lambda: _plate(plate_id), seen, _THIS, lambda plate: plate.delete())
+    """Put a plate with its history into the bin; folios and plans that use it keep it until it is gone."""
+    as_seen(lambda: _plate(plate_id), seen, _THIS, lambda plate: plate.remove())

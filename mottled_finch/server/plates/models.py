@@ -7,13 +7,14 @@ from typing import TYPE_CHECKING
 from django.db import models
 
 from ..history import History
+from ..removing import Removable
 from ..tables.models import Table
 
 if TYPE_CHECKING:
     from mottled_finch.core.recipe import Recipe
 
 
-class Plate(History, models.Model):
+class Plate(History, Removable):
     """One figure. ``at`` is the number of the version that stands; later ones wait for redo."""
 
     table = models.ForeignKey(Table, on_delete=models.PROTECT, related_name="plates")
@@ -54,7 +55,7 @@ class Version(models.Model):
         ordering = ["number"]
 
 
-class HouseTemplate(models.Model):
+class HouseTemplate(Removable):
     """A template of the house for slides or documents, by its name: the file without its pages, and what it says of itself."""
 
     name = models.CharField(max_length=120)
@@ -64,7 +65,9 @@ class HouseTemplate(models.Model):
     given = models.DateTimeField(auto_now=True)
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["kind", "name"], name="one_template_a_name")]
+        constraints = [
+            models.UniqueConstraint(fields=["kind", "name"], condition=models.Q(removed=None), name="one_template_a_name")
+        ]
         ordering = ["name", "kind"]
 
 

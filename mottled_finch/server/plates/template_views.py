@@ -40,8 +40,8 @@ class Templates(Given):
 class OneTemplate(APIView):
     @extend_schema(operation_id="take_away_template", responses={204: None})
     def delete(self, _request: Request, pk: int) -> Response:
-        """Take a template away. Plates that name it keep its name, and say so when they leave."""
-        get_object_or_404(HouseTemplate.objects.defer("content"), pk=pk).delete()
+        """Put a template into the bin. Plates that name it leave in it until it is gone, and say so from then on."""
+        get_object_or_404(HouseTemplate.objects.defer("content"), pk=pk).remove()
         return Response(status=204)
 
 

@@ -31,6 +31,16 @@ def give(content: bytes, file: str) -> HouseTemplate:
     return found
 
 
+def free_template_name(kept: HouseTemplate) -> str:
+    """Its name, or the first that no other template of its kind has of it with a number behind."""
+    taken = set(HouseTemplate.objects.filter(kind=kept.kind).exclude(pk=kept.pk).values_list("name", flat=True))
+    number, free = 1, kept.name
+    while free in taken:
+        number += 1
+        free = f"{kept.name[:110]} {number}"
+    return free
+
+
 def _read(content: bytes) -> tuple[dict[str, Any], bytes]:
     try:
         told, kept = LOOKS.do("template", content)
@@ -44,7 +54,7 @@ def template_for(page: PageSpec, laid_in: Kind | None) -> Template | None:
     named = page.template and laid_in and getattr(page.template, laid_in)
     if not named:
         return None
-    kept = HouseTemplate.objects.filter(kind=laid_in, name=named).first()
+    kept = HouseTemplate.named(kind=laid_in, name=named)
     if kept is None:
         names = list(HouseTemplate.objects.filter(kind=laid_in).values_list("name", flat=True))
         raise DrawError(

@@ -254,7 +254,7 @@ class Targets(APIView):
     def put(self, request: Request, pk: int) -> Response:
         """Set the targets of a table, by name; every plate that stands at one follows."""
         targets = load_table_part({"targets": sent(request, TargetList, as_it_is=("targets",)).targets}).targets
-        get_object_or_404(Table, pk=pk)
+        get_object_or_404(Table.everything, pk=pk)
         return answer(TargetList(targets=change_targets(pk, targets, seen(request)).targets()))
 
 

@@ -14,7 +14,7 @@ from mottled_finch.core.recipe.table_spec import Mend
 
 from ..refusal import Overtaken, Problem
 from .imports import check_edition, receive, refuse_what_does_not_fit
-from .library import table_named, users_of
+from .library import users_of
 from .mended import library_for, spec_of
 from .models import Import, Table
 from .reading import carry_out
@@ -46,21 +46,11 @@ def bring_in(given: Import) -> Table:
 
 
 def remove_table(table: Table) -> None:
-    """Remove a table that no plate is laid on."""
+    """Put a table into the bin, without what is on its way in to it. Plates, plans and tables that use it keep it."""
     with transaction.atomic():
-        plates = table.plates.count()
-        if plates:
-            raise Problem(409, f'"{table.name}" carries {plates} plate{"s" if plates > 1 else ""}; remove them first.')
-        users = users_of(table)
-        if users:
-            raise Problem(409, f'“{users[0].name}” brings columns from "{table.name}"; take that mend out first.')
-        editions = list(table.editions.values_list("pk", flat=True))
         for given in table.imports.all():
             remove(given)
-        Table.objects.filter(pk=table.pk).update(current=None)
-        table.delete()
-    for edition in editions:
-        EDITIONS.forget(edition)
+        table.remove()
 
 
 def change_mends(table_id: int, spec: TableSpec, seen: str | None = None) -> Table:
@@ -71,7 +61,7 @@ def change_mends(table_id: int, spec: TableSpec, seen: str | None = None) -> Tab
     the one that was ``seen``; without one it is laid over whatever stands.
     """
     while True:
-        table = Table.objects.select_related("current").get(pk=table_id)
+        table = Table.everything.select_related("current").get(pk=table_id)
         table.confirm(seen, f"“{table.name}”")
         edition, tag, before = table.edition(), table.tag(), spec_of(table.mends()).mends
         if spec.mends == before:
@@ -84,7 +74,7 @@ def change_mends(table_id: int, spec: TableSpec, seen: str | None = None) -> Tab
                 so_far = apply_mends(raw, spec.mends[:i], library, tolerant=True).table
                 apply_mends(so_far, (mend,), library, first=i)
         with transaction.atomic():
-            table = Table.objects.select_for_update().get(pk=table_id)
+            table = Table.everything.select_for_update().get(pk=table_id)
             table.confirm(seen, f"“{table.name}”")
             if table.tag() != tag or table.current_id != edition.pk:
                 continue  # others were quicker: what is laid over theirs is looked at again
@@ -117,7 +107,7 @@ def _change(before: tuple[Any, ...], after: tuple[Any, ...]) -> str:
 def step_mends(table_id: int, steps: int, seen: str | None = None) -> Table:
     """Undo (-1) or redo (+1)."""
     with transaction.atomic():
-        table = Table.objects.select_for_update().get(pk=table_id)
+        table = Table.everything.select_for_update().get(pk=table_id)
         table.confirm(seen, f"“{table.name}”")
         table.step(steps)
     return table
@@ -126,7 +116,7 @@ def step_mends(table_id: int, steps: int, seen: str | None = None) -> Table:
 def leave_finding(table_id: int, key: str, *, left: bool) -> Table:
     """Leave a finding as it is, or take that back."""
     with transaction.atomic():
-        table = Table.objects.select_for_update().get(pk=table_id)
+        table = Table.everything.select_for_update().get(pk=table_id)
         table.left = [each for each in table.left if each != key] + ([key] if left else [])
         table.save(update_fields=["left"])
     return table
@@ -138,7 +128,7 @@ def return_to(table_id: int, number: int, seen: str | None = None, *, anyway: bo
     Raises Problem for an edition of which no plate could be made, a mend not fitting it, unless it is wanted ``anyway``.
     """
     while True:
-        table = Table.objects.get(pk=table_id)
+        table = Table.everything.get(pk=table_id)
         edition = table.editions.filter(number=number, accepted=True).first()
         if edition is None:
             raise Problem(404, f'"{table.name}" has no edition {number}.')
@@ -146,7 +136,7 @@ def return_to(table_id: int, number: int, seen: str | None = None, *, anyway: bo
         if not anyway:
             refuse_what_does_not_fit(table, EDITIONS.open(edition), table.mends(), f"edition {number}")
         with transaction.atomic():
-            table = Table.objects.select_for_update().select_related("current").get(pk=table_id)
+            table = Table.everything.select_for_update().select_related("current").get(pk=table_id)
             check_edition(table, seen)
             if table.tag() != tag:
                 continue
@@ -166,12 +156,12 @@ def rename_table(table_id: int, name: str, seen: str | None = None) -> Table:
     if not name:
         raise Problem(422, "The table needs a name; type one.", "name")
     with transaction.atomic():
-        table = Table.objects.select_for_update().get(pk=table_id)
+        table = Table.everything.select_for_update().get(pk=table_id)
         if seen is not None and seen != name_tag(table):
             raise Overtaken("The name", [f"it is called “{table.name}”"])
         if name == table.name:
             return table
-        if table_named(name) is not None:
+        if Table.objects.filter(name=name).exists():
             raise Problem(409, f"There is a table “{name}” already; choose another name.", "name")
         _follow(users_of(table), table.name, name)
         table.name = name

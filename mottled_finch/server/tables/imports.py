@@ -161,13 +161,13 @@ def accept(given: Import, renames: dict[str, str], seen: str | None = None, *, a
     raw = EDITIONS.open(given.edition)
     apply_mends(raw, spec_of([{**mend, "mapped": False} for mend in mends]).mends)  # what does not fit is refused
     while True:
-        table = Table.objects.get(pk=given.table.pk)
+        table = Table.everything.get(pk=given.table.pk)
         tag, all_mends = table.tag(), [*mends, *table.mends()]
         if not anyway:
             refuse_what_does_not_fit(table, raw, all_mends, f"edition {given.edition.number}")
         with transaction.atomic():
             now = standing(given, Import.State.COMPARED)
-            table = Table.objects.select_for_update().get(pk=given.table.pk)
+            table = Table.everything.select_for_update().get(pk=given.table.pk)
             check_edition(table, seen)
             if table.tag() != tag:
                 continue  # its mends were changed while these were laid on

@@ -67,8 +67,8 @@ def names_in(mends: list[dict[str, Any]]) -> Iterator[str]:
 
 
 def table_named(name: str) -> Table | None:
-    """The table of a name; of several, the one that had it first."""
-    return Table.standing().filter(name=name).order_by("pk").first()
+    """The table of a name; of several, the one that had it first. One in the bin is found where no other has its name."""
+    return Table.named(name=name, current__isnull=False)
 
 
 def free_table_name(name: str) -> str:
@@ -86,7 +86,7 @@ def _names() -> list[str]:
 
 def users_of(table: Table) -> list[Table]:
     """The tables whose mends that stand bring columns from this one."""
-    others = Table.standing().exclude(pk=table.pk)
+    others = Table.standing(removed=True).exclude(pk=table.pk)
     named = table_named(table.name)
     return [other for other in others if table.name in names_in(other.mends())] if named and named.pk == table.pk else []
 

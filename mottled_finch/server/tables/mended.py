@@ -132,4 +132,4 @@ def keep_summary(table: Table) -> None:
     found = summary(table)
     if found is not table.summary:
         table.summary = found
-        Table.objects.filter(pk=table.pk).update(summary=found)
+        Table.everything.filter(pk=table.pk).update(summary=found)

@@ -5,9 +5,10 @@ from typing import Any
 from django.db import models
 
 from ..history import History
+from ..removing import Removable
 
 
-class Table(History, models.Model):
+class Table(History, Removable):
     """A table by name. Its data lies in its editions, its repairs in the version of its mends that stands.
 
     ``left`` are the keys of findings that are to be left as they are. ``summary`` keeps what the desk shows of the mended
@@ -25,9 +26,10 @@ class Table(History, models.Model):
     content = ("mends", "targets")
 
     @classmethod
-    def standing(cls) -> "models.QuerySet[Table]":
-        """All that have an edition, read together with it: one on its way in has none yet."""
-        return cls.objects.select_related("current").exclude(current=None)
+    def standing(cls, *, removed: bool = False) -> "models.QuerySet[Table]":
+        """All that have an edition, read together with it: one on its way in has none yet. ``removed`` adds those in the bin."""
+        found = cls.everything if removed else cls.objects
+        return found.select_related("current").exclude(current=None)
 
     def edition(self) -> "Edition":
         """The edition that stands."""

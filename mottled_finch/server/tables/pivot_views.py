@@ -38,7 +38,7 @@ class Statement(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """A statement about a table as the pivot it says, and as it is written in full."""
-        table = data_of(get_object_or_404(Table, pk=pk))
+        table = data_of(get_object_or_404(Table.everything, pk=pk))
         columns = table.names
         pivot = read_statement(load_text(sent(request, StatementStart, as_it_is=("text",)).text, "text"), columns, table)
         return answer(StatementAnswer(pivot=pivot, text=write_statement(pivot, columns)))
@@ -52,7 +52,7 @@ class TableMatrix(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """Lay a pivot on a table, without a plate."""
-        stored = get_object_or_404(Table, pk=pk)
+        stored = get_object_or_404(Table.everything, pk=pk)
         table = data_of(stored)
         given = sent(request, MatrixStart, as_it_is=("pivot",))
         pivot, asker = load_recipe({"finch_recipe": 2, "pivot": given.pivot}).pivot, given.asker

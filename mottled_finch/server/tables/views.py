@@ -99,9 +99,9 @@ class OneTable(APIView):
         name = sent(request, NameStart).name
         return answer(table_answer(rename_table(_table(pk).pk, name, seen(request))))
 
-    @extend_schema(responses={204: None, 409: refers_to(ProblemAnswer)}, operation_id="remove_table")
+    @extend_schema(responses={204: None}, operation_id="remove_table")
     def delete(self, _request: Request, pk: int) -> Response:
-        """Remove a table that no plate is laid on."""
+        """Put a table into the bin; what uses it keeps it until it is gone."""
         remove_table(_table(pk))
         return Response(status=204)
 
@@ -287,4 +287,5 @@ class Members(APIView):
 
 
 def _table(pk: int) -> Table:
-    return get_object_or_404(Table.standing(), pk=pk)
+    """One in the bin is shown, too: plates may be laid on it."""
+    return get_object_or_404(Table.standing(removed=True), pk=pk)

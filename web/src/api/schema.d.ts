@@ -38,6 +38,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was removed and is not yet gone, the last removed first. */
+        get: operations["bin"];
+        put?: never;
+        post?: never;
+        /** @description Take all of it away for good, but tables that plates are laid on. */
+        delete: operations["empty_bin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{kind}/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Put a thing back to where it was. */
+        post: operations["put_back"];
+        /** @description Take a thing away for good. */
+        delete: operations["take_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/files/{digest}": {
         parameters: {
             query?: never;
@@ -834,7 +870,7 @@ export interface paths {
         /** @description Give a table another name. */
         put: operations["rename_table"];
         post?: never;
-        /** @description Remove a table that no plate is laid on. */
+        /** @description Put a table into the bin; what uses it keeps it until it is gone. */
         delete: operations["remove_table"];
         options?: never;
         head?: never;
@@ -1162,7 +1198,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** @description Take a template away. Plates that name it keep its name, and say so when they leave. */
+        /** @description Put a template into the bin. Plates that name it leave in it until it is gone, and say so from then on. */
         delete: operations["take_away_template"];
         options?: never;
         head?: never;
@@ -1226,6 +1262,15 @@ export interface components {
             name: string;
             title: string;
             matrix: number[];
+        };
+        /** @description A thing in the bin: its kind, when it was removed, until when it can be put back, and what uses it. */
+        BinAnswer: {
+            kind: string;
+            id: number;
+            name: string;
+            removed: string;
+            until: string;
+            used_by: string[];
         };
         /** @description A palette: 255 colors from low to high, and the answers to "high is" that turn it round. */
         PaletteAnswer: {
@@ -2645,7 +2690,7 @@ export interface components {
             words: string;
             folio: components["schemas"]["FolioSpec"];
         };
-        /** @description A plate of a folio: its number, or 0 where it was removed, its title and table, what its facts say, claims that hold. */
+        /** @description A plate of a folio: its number, or 0 where it is gone, its title and table, what its facts say, claims that hold. ``binned`` is until when one lies in the bin. */
         FolioPlateAnswer: {
             plate: number;
             title: string;
@@ -2656,6 +2701,7 @@ export interface components {
                 [key: string]: string;
             };
             offered: string[];
+            binned: string | null;
         };
         /** @description When (left out, whenever it is run), what is taken for the tables of the folios by their names, under which guards, what is made, and where it goes. Where a guard or a claim fails, nothing of it goes anywhere. With ``arrives`` it also runs when a newer file is there to be taken; while it is ``paused`` only when it is asked to. How it ended is told to the address ``tell``, which the owner of the machine has listed. */
         PlanSpec: {
@@ -2973,6 +3019,199 @@ export interface operations {
             };
             /** @description Too much is being worked on */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    bin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinAnswer"][];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    empty_bin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    put_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    take_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7206,14 +7445,6 @@ export interface operations {
             };
             /** @description Not there, or no longer */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemAnswer"];
-                };
-            };
-            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,1 @@
+"""The bin: what was removed, for 30 days."""

@@ -1,0 +1,69 @@
+"""What is done with what lies in the bin: put back, or taken away for good."""
+
+from datetime import datetime
+
+from django.db import transaction
+from django.db.models import ProtectedError
+from django.utils import timezone
+
+from ..refusal import Problem
+from ..removing import KEPT_FOR, Removable
+from ..tables.models import Table
+from ..tables.storage import EDITIONS
+from .kinds import KINDS, Kind, called
+
+
+def put_back(kind: str, number: int) -> None:
+    """Take a thing out of the bin. Where another has its name by now, it comes back by a free one."""
+    with transaction.atomic():
+        thing = _find(kind, number)
+        free = KINDS[kind].free
+        by_name = {"name": free(thing)} if free else {}
+        KINDS[kind].model.everything.filter(pk=thing.pk).update(removed=None, **by_name)
+
+
+def take_away(kind: str, number: int) -> None:
+    """Take a thing in the bin away for good. Raises Problem for a table that plates are laid on."""
+    thing = _find(kind, number)
+    if KINDS[kind].stays(thing):
+        raise Problem(409, f"“{called(kind, thing)}” carries plates; remove them first, for good.")
+    _gone(thing)
+
+
+def empty() -> None:
+    """Take all away for good but what has to stay."""
+    _sweep(timezone.now())
+
+
+def empty_old(now: datetime) -> None:
+    """Take away for good what has lain in the bin for its days."""
+    _sweep(now - KEPT_FOR)
+
+
+def _sweep(until: datetime) -> None:
+    for kind in KINDS.values():
+        for thing in kind.model.everything.filter(removed__lte=until):
+            if not kind.stays(thing):
+                try:
+                    _gone(thing)
+                except ProtectedError:  # a plate was laid on it meanwhile
+                    continue
+
+
+def _find(kind: str, number: int) -> Removable:
+    """Raises Problem for what is not in the bin."""
+    known: Kind | None = KINDS.get(kind)
+    thing = known.model.everything.filter(pk=number).exclude(removed=None).first() if known else None
+    if thing is None:
+        raise Problem(404, "This is not in the bin; it was put back, or is gone.")
+    return thing
+
+
+def _gone(thing: Removable) -> None:
+    editions = list(thing.editions.values_list("pk", flat=True)) if isinstance(thing, Table) else []
+    with transaction.atomic():
+        if isinstance(thing, Table):
+            Table.everything.filter(pk=thing.pk).update(current=None)
+        thing.delete()
+    for edition in editions:
+        EDITIONS.forget(edition)
