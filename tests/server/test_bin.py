@@ -68,7 +68,7 @@ def test_what_uses_it_keeps_it_whole_and_is_told_of(client, table, plate, folio,
     assert client.get(f"/api/folios/{folio}/export.pptx").status_code == 200
     client.delete(f"/api/folios/{folio}")
     assert binned(client)[0] == ("folio", "Review", ["the plan “Review”"])
-    assert "make Review, which is in the bin, as PPTX" in client.get(f"/api/plans/{plan}").json()["words"]
+    assert "make Review (in the bin) as PPTX" in client.get(f"/api/plans/{plan}").json()["words"]
 
 
 def test_what_is_old_is_gone_and_a_table_that_a_plate_needs_is_not(client, table, plate):

@@ -74,7 +74,7 @@ def _title(make: MakeSpec) -> str:
 
 
 def _binned(made: Removable) -> str:
-    return "" if made.removed is None else ", which is in the bin"
+    return "" if made.removed is None else " (in the bin)"
 
 
 def run_answer(run: Run) -> RunAnswer:

@@ -16,6 +16,7 @@ export type FolioPages = Schemas["FolioPagesAnswer"];
 export type FolioPage = Schemas["FolioPageAnswer"];
 export type FolioSpec = Schemas["FolioSpec"];
 export type PageOfFolio = Schemas["FolioPageSpec"];
+export type Binned = Schemas["BinAnswer"];
 export type Plan = Schemas["PlanAnswer"];
 export type PlanSpec = Schemas["PlanSpec"];
 export type Run = Schemas["RunAnswer"];
@@ -207,6 +208,12 @@ export const api = {
     unwrap(client.POST("/api/folios/{id}/history", { ...seenAt(id, seen), body: { number } })),
   since: (plate: number) => unwrap(client.GET("/api/plates/{id}/since", at(plate))),
   startDifferences: (plate: number) => unwrap(client.POST("/api/plates/{id}/differences", at(plate))),
+  bin: () => unwrap(client.GET("/api/bin")),
+  emptyBin: () => unwrap(client.DELETE("/api/bin")),
+  putBack: (kind: string, id: number) =>
+    unwrap(client.POST("/api/bin/{kind}/{id}", { params: { path: { kind, id } } })),
+  takeAway: (kind: string, id: number) =>
+    unwrap(client.DELETE("/api/bin/{kind}/{id}", { params: { path: { kind, id } } })),
   plans: () => unwrap(client.GET("/api/plans")),
   plan: (id: number) => unwrap(client.GET("/api/plans/{id}", at(id))),
   startPlan: (start: Schemas["PlanStart"]) => unwrap(client.POST("/api/plans", { body: start })),

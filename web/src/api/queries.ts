@@ -19,6 +19,7 @@ export const keys = {
   plans: ["plans"] as const,
   plan: (id: number) => ["plan", id] as const,
   templates: ["templates"] as const,
+  bin: ["bin"] as const,
   usualChoices: ["usual-choices"] as const,
 };
 
@@ -26,6 +27,7 @@ export const useAbout = () => useQuery({ queryKey: ["about"], queryFn: api.about
 export const usePalettes = () => useQuery({ queryKey: ["palettes"], queryFn: api.palettes, ...FOREVER });
 export const useTemplates = () => useQuery({ queryKey: keys.templates, queryFn: api.templates });
 export const useUsualChoices = () => useQuery({ queryKey: keys.usualChoices, queryFn: api.usualChoices });
+export const useBin = () => useQuery({ queryKey: keys.bin, queryFn: api.bin });
 export const useTables = () => useQuery({ queryKey: keys.tables, queryFn: api.tables });
 export const usePlates = () => useQuery({ queryKey: keys.plates, queryFn: api.plates });
 export const useFolios = () => useQuery({ queryKey: keys.folios, queryFn: api.folios });

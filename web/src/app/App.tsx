@@ -3,6 +3,7 @@ import { BrowserRouter, Route, Routes, useLocation } from "react-router";
 import { Desk } from "../features/desk";
 import { ErrorBoundary } from "../shared/ErrorBoundary";
 import { Opening } from "../shared/Opening";
+import { RemovedNotice } from "../shared/RemovedNotice";
 import { useFocusHome } from "../shared/useFocusHome";
 import { Lost } from "./Lost";
 
@@ -19,6 +20,7 @@ export function App() {
   return (
     <BrowserRouter>
       <Screen />
+      <RemovedNotice />
     </BrowserRouter>
   );
 }

@@ -106,6 +106,11 @@ export function megabytes(bytes: number): string {
   return `${atMost(size, small ? 0 : 1)} ${small ? "kB" : "MB"}`;
 }
 
+/** "31 December": a day before long. */
+export function until(iso: string): string {
+  return new Date(iso).toLocaleDateString([], { day: "numeric", month: "long" });
+}
+
 /** "14:02" today, "Mon 14:02" this week, else the date. */
 export function whenSaved(iso: string, now = new Date()): string {
   const then = new Date(iso);

@@ -1,6 +1,7 @@
 import { Box, Flex, Grid, Heading } from "@chakra-ui/react";
+import { Trash2 } from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
-import { useFolios, useImports, usePlans, usePlates, useTables } from "../../api/queries";
+import { useBin, useFolios, useImports, usePlans, usePlates, useTables } from "../../api/queries";
 import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
@@ -16,6 +17,7 @@ import { TableCard } from "./TableCard";
 import { Waiting } from "./Waiting";
 
 const ExportSeveral = lazy(() => import("./ExportSeveral"));
+const BinSheet = lazy(() => import("./BinSheet"));
 const StartFolio = lazy(() => import("./StartFolio"));
 
 /** Plates as live thumbnails, tables, and one plain invitation. */
@@ -38,6 +40,8 @@ export function Desk() {
   const [refusal, setRefusal] = useState("");
   const [several, setSeveral] = useState(false);
   const [starting, setStarting] = useState(false);
+  const [binShown, setBinShown] = useState(false);
+  const binned = useBin().data?.length ?? 0;
   const empty = plates.data?.length === 0 && tables.data?.length === 0;
   useEffect(() => {
     document.title = "Mottled Finch";
@@ -142,6 +146,11 @@ export function Desk() {
               {tables.data?.map((table) => (
                 <TableCard key={table.id} table={table} onRefusal={setRefusal} />
               ))}
+              {binned > 0 && (
+                <Button mt="16px" size="sm" variant="plain" onClick={() => setBinShown(true)}>
+                  <Trash2 size={14} aria-hidden /> Bin ({binned})
+                </Button>
+              )}
             </Box>
           </Grid>
         </Box>
@@ -154,6 +163,11 @@ export function Desk() {
       {starting && (
         <Suspense fallback={null}>
           <StartFolio plates={plates.data ?? []} onClose={() => setStarting(false)} />
+        </Suspense>
+      )}
+      {binShown && (
+        <Suspense fallback={null}>
+          <BinSheet onClose={() => setBinShown(false)} />
         </Suspense>
       )}
       {over && <DropFrame />}

@@ -5,11 +5,13 @@ import { Link, useNavigate } from "react-router";
 import { api, type Folio, pageAddress, sentenceOf } from "../../api/client";
 import { keys } from "../../api/queries";
 import { counted, whenSaved } from "../../shared/numbers";
+import { useRemove } from "../../shared/removing";
 import { MoreMenu } from "./MoreMenu";
 
 /** A folio by its first page, as it leaves. */
 export function FolioCard({ folio, onRefusal }: { folio: Folio; onRefusal: (sentence: string) => void }) {
   const client = useQueryClient();
+  const removing = useRemove();
   const navigate = useNavigate();
   const [broken, setBroken] = useState(false);
 
@@ -59,13 +61,8 @@ export function FolioCard({ folio, onRefusal }: { folio: Folio; onRefusal: (sent
       </Box>
       <MoreMenu
         label={`More about ${folio.title}`}
-        action="Remove this folio and its history; its plates stay"
-        onAction={() =>
-          void done(async () => {
-            await api.removeFolio(folio.id, folio.version);
-            client.removeQueries({ queryKey: keys.folio(folio.id) });
-          })
-        }
+        action="Remove this folio; its plates stay"
+        onAction={() => void done(() => removing("folio", folio.id, () => api.removeFolio(folio.id, folio.version)))}
         others={[
           {
             name: "Start another folio from this one",

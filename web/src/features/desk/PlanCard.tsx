@@ -5,21 +5,22 @@ import { api, type Plan, sentenceOf } from "../../api/client";
 import { keys } from "../../api/queries";
 import { whenSaved } from "../../shared/numbers";
 import { RunMark } from "../../shared/RunMark";
+import { useRemove } from "../../shared/removing";
 import { MoreMenu } from "./MoreMenu";
 
 /** A plan by what it does, and how its last run ended. */
 export function PlanCard({ plan, onRefusal }: { plan: Plan; onRefusal: (sentence: string) => void }) {
   const client = useQueryClient();
+  const removing = useRemove();
   const last = plan.runs[0];
 
   async function remove() {
     try {
-      await api.removePlan(plan.id, plan.version);
-      client.removeQueries({ queryKey: keys.plan(plan.id) });
+      await removing("plan", plan.id, () => api.removePlan(plan.id, plan.version));
     } catch (error) {
       onRefusal(sentenceOf(error));
+      await client.invalidateQueries({ queryKey: keys.plans });
     }
-    await client.invalidateQueries({ queryKey: keys.plans });
   }
 
   return (
@@ -55,7 +56,7 @@ export function PlanCard({ plan, onRefusal }: { plan: Plan; onRefusal: (sentence
       </Box>
       <MoreMenu
         label={`More about the plan ${plan.title}`}
-        action="Remove this plan and the list of its runs; what they made stays"
+        action="Remove this plan; what it made stays"
         onAction={() => void remove()}
       />
     </Flex>

@@ -5,20 +5,21 @@ import { Link } from "react-router";
 import { api, exportAddress, type Plate, sentenceOf } from "../../api/client";
 import { keys } from "../../api/queries";
 import { whenSaved } from "../../shared/numbers";
+import { useRemove } from "../../shared/removing";
 import { MoreMenu } from "./MoreMenu";
 
 /** A plate as a live thumbnail: the very picture it would export. */
 export function PlateCard({ plate, onRefusal }: { plate: Plate; onRefusal: (sentence: string) => void }) {
   const client = useQueryClient();
+  const removing = useRemove();
   const [broken, setBroken] = useState(false);
   async function remove() {
     try {
-      await api.removePlate(plate.id, plate.version);
-      client.removeQueries({ queryKey: keys.plate(plate.id) });
+      await removing("plate", plate.id, () => api.removePlate(plate.id, plate.version));
     } catch (error) {
       onRefusal(sentenceOf(error));
+      await client.invalidateQueries({ queryKey: keys.plates });
     }
-    await client.invalidateQueries({ queryKey: keys.plates });
   }
   return (
     <Box
@@ -67,7 +68,7 @@ export function PlateCard({ plate, onRefusal }: { plate: Plate; onRefusal: (sent
             {plate.table_name}, saved {whenSaved(plate.saved)}
           </Box>
         </Box>
-        <MoreMenu label={`More about ${plate.title}`} action="Remove this plate and its history" onAction={remove} />
+        <MoreMenu label={`More about ${plate.title}`} action="Remove this plate" onAction={remove} />
       </Flex>
     </Box>
   );

@@ -1,15 +1,14 @@
 import { Box, Flex } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { api, sentenceOf, type TableInfo } from "../../api/client";
-import { keys } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { counted, grouped, whenSaved } from "../../shared/numbers";
+import { useRemove } from "../../shared/removing";
 import { MoreMenu } from "./MoreMenu";
 
 /** A table: how much of it there is, how old it is, and what of it could not be read. */
 export function TableCard({ table, onRefusal }: { table: TableInfo; onRefusal: (sentence: string) => void }) {
-  const client = useQueryClient();
+  const removing = useRemove();
   const misfits = table.columns.reduce(
     (sum, column) => sum + column.misfits.reduce((all, misfit) => all + misfit.records, 0),
     0,
@@ -22,11 +21,7 @@ export function TableCard({ table, onRefusal }: { table: TableInfo; onRefusal: (
       onRefusal(sentenceOf(error));
     }
   }
-  const remove = () =>
-    attempt(async () => {
-      await api.removeTable(table.id);
-      await client.invalidateQueries({ queryKey: keys.tables });
-    });
+  const remove = () => attempt(() => removing("table", table.id, () => api.removeTable(table.id)));
 
   return (
     <Box as="article" mt="12px" p="14px" bg="card" borderWidth="1px" borderColor="line" borderRadius="8px">

@@ -2,10 +2,9 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { api, sentenceOf } from "../../api/client";
+import { api } from "../../api/client";
 import { keys } from "../../api/queries";
 import { ARRANGEMENT_TERMS, PAGE_TERMS } from "../../api/vocabulary";
-import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { EditorBar } from "../../shared/EditorBar";
 import { type Action, FindAction } from "../../shared/FindAction";
@@ -13,7 +12,7 @@ import { Folded } from "../../shared/Folded";
 import { GiveBack } from "../../shared/GiveBack";
 import { HistorySheet } from "../../shared/HistorySheet";
 import { Keys } from "../../shared/Keys";
-import { Notice } from "../../shared/Notice";
+import { NotHere } from "../../shared/NotHere";
 import { counted, whenSaved } from "../../shared/numbers";
 import { Opening } from "../../shared/Opening";
 import { SavedInput } from "../../shared/SavedInput";
@@ -78,14 +77,7 @@ function Editor({ id }: { id: number }) {
     document.title = title ? `${title}, Mottled Finch` : "Mottled Finch";
   }, [title]);
 
-  if (error) {
-    return (
-      <>
-        <Bar />
-        <Notice heading="This folio cannot be shown">{sentenceOf(error)}</Notice>
-      </>
-    );
-  }
+  if (error) return <NotHere kind="folio" id={id} error={error} />;
   if (!data) return <Opening what="Laying out the pages" />;
 
   const pages = pagesOf(data.spec);

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { exportAddress } from "../../api/client";
 import { usePlates } from "../../api/queries";
 import { Button } from "../../shared/Button";
+import { InBin } from "../../shared/InBin";
 import { matching } from "../../shared/options";
 import { SavedInput } from "../../shared/SavedInput";
 import type { PartProps } from "./FolioDock";
@@ -56,6 +57,11 @@ export function PlatesPart({ data, page, spec, at, room, onChange, onGo }: PartP
           <Box textStyle="small" color="quiet" mt="5px">
             Its facts begin so: {`{${chosen}.highest}`}
           </Box>
+          {data.plates[chosen]?.binned && (
+            <Box mt="8px">
+              <InBin kind="plate" id={data.plates[chosen].plate} />
+            </Box>
+          )}
           <Button size="sm" variant="plain" mt="8px" onClick={() => onChange(withoutPlate(at, room ?? 0))}>
             Take it off the page
           </Button>

@@ -33,7 +33,7 @@ function Looks({ id }: { id: number }) {
     if (count) cards.current[0]?.focus();
   }, [count]);
 
-  if (table.error) return <NotHere what="table" error={table.error} />;
+  if (table.error) return <NotHere kind="table" id={id} error={table.error} />;
   async function start(recipe?: Recipe) {
     setWorking(true);
     try {

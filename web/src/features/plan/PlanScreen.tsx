@@ -55,7 +55,7 @@ function Screen({ id }: { id: number }) {
   useEffect(() => {
     document.title = title ? `${title}, Mottled Finch` : "Mottled Finch";
   }, [title]);
-  if (error) return <NotHere what="plan" error={error} />;
+  if (error) return <NotHere kind="plan" id={id} error={error} />;
   if (!data || !names.ready) return <Opening what="Opening the plan" />;
 
   const busy = data.runs.some(isUnderWay);

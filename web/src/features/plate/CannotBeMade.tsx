@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { api, type Plate, type Recipe, Refusal, sentenceOf, type Workbench } from "../../api/client";
 import { keys, tableChanged, usePlates, useWorkbench } from "../../api/queries";
 import { Button } from "../../shared/Button";
+import { WhyNot } from "../../shared/NotHere";
 import { Notice } from "../../shared/Notice";
 import { Refused } from "../../shared/Say";
 import { Select } from "../../shared/Select";
@@ -14,7 +15,7 @@ import { cures } from "./changes/recipes";
 export function CannotBeMade({ id, error }: { id: number; error: Error }) {
   const plate = usePlates().data?.find((each) => each.id === id);
   const gone = error instanceof Refusal && error.status === 404;
-  if (gone) return <Notice heading="This plate is not here">{error.message}</Notice>;
+  if (gone) return <WhyNot kind="plate" id={id} error={error} />;
   const mapped = error instanceof Refusal && error.allowed.length > 0 && error.plain.startsWith("No column");
   return (
     <Notice heading={plate ? `“${plate.title}” cannot be made as its table stands` : "This plate cannot be shown"}>

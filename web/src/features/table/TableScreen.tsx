@@ -8,6 +8,7 @@ import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
 import { FindAction } from "../../shared/FindAction";
+import { InBin } from "../../shared/InBin";
 import { Keys } from "../../shared/Keys";
 import { NotHere } from "../../shared/NotHere";
 import { counted, grouped, megabytes } from "../../shared/numbers";
@@ -66,7 +67,7 @@ function OneTable({ id }: { id: number }) {
   });
   const onTotal = useCallback((count: number) => setTotal(count), []);
 
-  if (error) return <NotHere what="table" error={error} />;
+  if (error) return <NotHere kind="table" id={id} error={error} />;
   if (!bench) return <Opening what="Opening the table" />;
 
   const attempt = async (action: () => Promise<void>) => {
@@ -125,6 +126,7 @@ function OneTable({ id }: { id: number }) {
           }}
         />
       </Bar>
+      <InBin kind="table" id={id} />
       <Flex
         align="center"
         wrap={{ base: "wrap", lg: "nowrap" }}

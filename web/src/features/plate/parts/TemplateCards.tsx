@@ -7,6 +7,7 @@ import { Button } from "../../../shared/Button";
 import { FileButton } from "../../../shared/FileButton";
 import { Line } from "../../../shared/Line";
 import { Radio } from "../../../shared/Radio";
+import { useRemove } from "../../../shared/removing";
 import { Select } from "../../../shared/Select";
 import { layoutOf, withDocument, withSlides } from "../changes/templates";
 import type { Change } from "../changes/usePlate";
@@ -24,9 +25,9 @@ const WORDS = { slides: "slides", document: "documents" };
 /** The house's templates of a kind: which one the plate leaves in, on which layout; one more can be given, or one taken away. */
 export function TemplateCards({ kind, recipe, onChange, onRefused }: Props) {
   const client = useQueryClient();
+  const removing = useRemove();
   const templates = (useTemplates().data ?? []).filter((each) => each.kind === kind);
   const [replaced, setReplaced] = useState("");
-  const [leaving, setLeaving] = useState<string | null>(null);
   const named = recipe.page?.template?.[kind];
   const chosen = templates.find((each) => each.name === named);
 
@@ -46,9 +47,7 @@ export function TemplateCards({ kind, recipe, onChange, onRefused }: Props) {
 
   async function takeAway(template: Template) {
     try {
-      await api.takeAwayTemplate(template.id);
-      await client.invalidateQueries({ queryKey: keys.templates });
-      setLeaving(null);
+      await removing("template", template.id, () => api.takeAwayTemplate(template.id));
       if (template === chosen) choose(undefined);
     } catch (error) {
       onRefused(sentenceOf(error));
@@ -104,22 +103,12 @@ export function TemplateCards({ kind, recipe, onChange, onRefused }: Props) {
           accept={ACCEPT[kind]}
           onTake={take}
         />
-        {chosen && leaving !== chosen.name && (
-          <Button size="sm" variant="plain" onClick={() => setLeaving(chosen.name)}>
+        {chosen && (
+          <Button size="sm" variant="plain" onClick={() => void takeAway(chosen)}>
             Take it away
           </Button>
         )}
       </Flex>
-      {chosen && leaving === chosen.name && (
-        <Box mt="10px" role="group" aria-label="Take the template away">
-          <Box textStyle="small" mb="6px">
-            It goes from this library. Other plates that name it say so when they leave.
-          </Box>
-          <Button size="sm" variant="plain" onClick={() => void takeAway(chosen)}>
-            Take “{chosen.name}” away
-          </Button>
-        </Box>
-      )}
     </>
   );
 }
