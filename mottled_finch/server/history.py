@@ -3,7 +3,7 @@
 A change looks at the version that stands, works without holding anything, and is recorded only if that version still stands.
 """
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Sequence
 from functools import cached_property
 from typing import Any, TypeVar
 
@@ -18,11 +18,13 @@ CHANGE_LENGTH = 200
 class History:
     """For a model with ``at``, the number of the version that stands, and ``versions``, each with a number and its ``change``.
 
-    ``begins`` is the lowest number that can stand: 0 where nothing at all can. ``content`` names all that a version holds.
+    ``begins`` is the lowest number that can stand: 0 where nothing at all can. ``content`` names all that a version holds,
+    ``listed`` what ``stands`` keeps of it in the row, for lists.
     """
 
     begins = 1
     content: tuple[str, ...]
+    listed: tuple[str, ...] = ()
     pk: Any
     at: int
     versions: Any
@@ -63,10 +65,14 @@ class History:
         first = int(number) if known else self.at - 1
         return [each.change for each in self.versions.filter(number__gt=first, number__lte=self.at)][-5:]
 
-    def record(self, change: str, *, unseen: bool = False, **content: Any) -> None:
+    def stands(self) -> None:
+        """Hears that another version stands, before the row is saved: what lists tell of it is kept in the row."""
+
+    def record(self, change: str, *, unseen: bool = False, parsed: object = None, **content: Any) -> None:
         """Write the next version, which stands; what waited for redo is gone. To be called inside a transaction.
 
-        All content is asked for, since what is left out would be lost. ``unseen`` says that who changed it named no version.
+        All content is asked for, since what is left out would be lost. ``unseen`` says that who changed it named no version,
+        ``parsed`` is the content as it is read back, where that is at hand.
         """
         if set(content) != set(self.content):
             raise TypeError(f"a version holds {', '.join(self.content)}, not {', '.join(content)}")
@@ -74,6 +80,9 @@ class History:
         self._read.clear()
         self.at += 1
         self._read[self.at] = self.versions.create(number=self.at, change=change[:CHANGE_LENGTH], unseen=unseen, **content)
+        if parsed is not None:
+            self._read[self.at].parsed = parsed
+        self.stands()
         self.save()
 
     def step(self, steps: int) -> None:
@@ -82,6 +91,7 @@ class History:
         if to < self.begins or (to > 0 and self.version(to) is None):
             raise Problem(409, "There is nothing to undo." if steps < 0 else "There is nothing to redo.")
         self.at = to
+        self.stands()
         self.save()
 
     def go_to(self, number: int) -> None:
@@ -89,6 +99,7 @@ class History:
         if number < self.begins or self.version(number) is None:
             raise Problem(404, f"There is no step {number} in this history.")
         self.at = number
+        self.stands()
         self.save()
 
     def steps(self) -> dict[str, str | None]:
@@ -112,11 +123,12 @@ def as_seen(find: Callable[[], T], seen: str | None, what: str, act: Callable[[T
     return thing
 
 
-def read_ahead(things: "Iterable[History]", versions: type[Model], owner: str) -> None:
+def read_ahead(things: "Sequence[History]", versions: type[Model], owner: str, bulky: Sequence[str] = ()) -> None:
     """Read what a list tells of versions at once: of each thing the one that stands, and the one behind it. ``owner`` is the field
-    of a version that names its thing.
+    of a version that names its thing; ``bulky`` are those that are not read.
     """
-    near = versions._default_manager.filter(number__gte=F(f"{owner}__at"), number__lte=F(f"{owner}__at") + 1)
+    these = {f"{owner}__in": [thing.pk for thing in things]}
+    near = versions._default_manager.filter(number__gte=F(f"{owner}__at"), number__lte=F(f"{owner}__at") + 1, **these).defer(*bulky)
     found = {(getattr(each, f"{owner}_id"), each.number): each for each in near.iterator()}  # type: ignore[attr-defined]
     for thing in things:
         thing._read.update({number: found.get((thing.pk, number)) for number in (thing.at, thing.at + 1)})

@@ -692,6 +692,22 @@ class PlateAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class PlateLine:
+    """A plate in a list. ``picture`` is the address of its figure in small, another one whenever the figure may have changed.
+    ``version`` is what a change of it names as seen (If-Match). ``problem`` says why a plate cannot be read.
+    """
+
+    id: int
+    table: int
+    table_name: str
+    title: str
+    picture: str
+    version: str
+    saved: str
+    problem: str
+
+
+@dataclass(frozen=True, kw_only=True)
 class SpreadAnswer:
     """How values are spread between the ends; ``values`` and ``ranks`` are of spreading by rank alone."""
 
@@ -1077,6 +1093,7 @@ class ProblemAnswer:
 _SHAPES = (
     AboutAnswer,
     BinAnswer,
+    PlateLine,
     PaletteAnswer,
     TableAnswer,
     WorkbenchAnswer,

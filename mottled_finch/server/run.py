@@ -37,10 +37,12 @@ def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> 
     from django.core.wsgi import get_wsgi_application
     from waitress.server import create_server
 
+    from .plates.small import tidy_small
     from .tables.files import folder
     from .tables.tidying import tidy_up
 
     tidy_up()
+    tidy_small()
     os.environ["TMPDIR"] = str(folder())  # what processes of our own leave behind when they are killed is tidied up with the rest
     try:
         # Oversized uploads are refused by our own view, in a sentence; the listener's limit only guards the disk.
@@ -153,7 +155,7 @@ def hold(data: Path, port: int) -> TextIO:
     return lock
 
 
-_OWN = ("lock", "library.sqlite3*", "incoming", "incoming/*", "arrivals", "arrivals/*", "made", "made/*")
+_OWN = ("lock", "library.sqlite3*", "incoming", "incoming/*", "arrivals", "arrivals/*", "made", "made/*", "small", "small/*")
 """All that is kept in a data folder."""
 
 
@@ -174,6 +176,20 @@ def prepare(data: Path) -> None:
         from django.core.management import call_command
 
         call_command("migrate", verbosity=0)
+    _title_anew()
+
+
+def _title_anew() -> None:
+    """What lists call things is kept with them since a later version than theirs."""
+    from .folios.models import Folio
+    from .plans.models import Plan
+    from .plates.models import Plate
+
+    kinds: tuple[type[Plate] | type[Folio] | type[Plan], ...] = (Plate, Folio, Plan)
+    for kind in kinds:
+        for thing in kind.everything.filter(title=""):
+            thing.stands()
+            kind.everything.filter(pk=thing.pk).update(**{name: getattr(thing, name) for name in kind.listed})
 
 
 def load_demo(*, large: bool = False) -> None:
@@ -193,6 +209,7 @@ def load_demo(*, large: bool = False) -> None:
     from .folios.actions import bring_folio
     from .plans.actions import bring_plan
     from .plates.actions import change_targets, start_plate
+    from .plates.small import keep_small
     from .tables.models import Table
 
     if not Table.objects.exists():
@@ -200,6 +217,7 @@ def load_demo(*, large: bool = False) -> None:
         # brought in last, since the newest table stands first.
         with transaction.atomic():
             numbers: dict[str, int] = {}
+            made = []
             tables: dict[str, int] = {}
             for name, sample in reversed(SAMPLES.items()):
                 if not sample.loaded:
@@ -209,13 +227,17 @@ def load_demo(*, large: bool = False) -> None:
                 targets = {name: at for recipe in recipes for name, at in recipe.table.targets.items()}
                 table = change_targets(table.pk, targets)  # as it stands with them, so that its plates follow it
                 for recipe in recipes:
-                    numbers[recipe.words.title or ""] = start_plate(table, recipe)[0].pk
+                    plate, figure = start_plate(table, recipe)
+                    numbers[recipe.words.title or ""] = plate.pk
+                    made.append((plate, figure))
                 tables[name] = table.pk
             folio = bring_folio(load_folio(with_plates(numbers)))
             bring_plan(load_plan(plan_of(tables[TABLE], folio.pk)))
             arrivals = settings.DATA / ARRIVALS
             arrivals.mkdir(exist_ok=True)
             _write_sample(LATER, arrivals)
+        for plate, figure in made:
+            keep_small(plate, figure)
     if large and not Table.objects.filter(name=SAMPLES["ticket-sales"].title).exists():
         print("Making a million ticket sales", flush=True)
         _load_sample("ticket-sales")

@@ -5,6 +5,7 @@ import json
 import pytest
 
 from mottled_finch.server.plates.models import Plate, Version
+from mottled_finch.server.run import _title_anew
 from mottled_finch.server.tables.models import MendVersion, Table
 
 
@@ -120,6 +121,8 @@ def test_one_broken_thing_does_not_hide_the_others(client, table, plate):
     """Versions that an older Mottled Finch kept, and this one cannot read."""
     other = ask(client, "POST", "/api/plates", {"table": table}).json()["plate"]["id"]
     Version.objects.filter(plate=plate).update(recipe={"finch_recipe": 2, "pivot": {"rows": "x"}})
+    Plate.objects.filter(pk=plate).update(title="")  # as a library of before has it
+    _title_anew()
     listed = {each["id"]: each for each in client.get("/api/plates").json()}
     assert (listed[other]["problem"], listed[other]["title"]) == ("", listed[other]["title"])
     assert listed[plate]["problem"] == 'pivot.rows: "x" stands where a list belongs'

@@ -2,9 +2,10 @@
 
 from collections.abc import Callable
 
-from ..language import spoken
+from ..language import speaking, spoken
+from ..recipe.check import FACT
 from ..recipe.conditions import ConditionSpec, MeasureSpec
-from ..recipe.spec import LevelSpec, LitSpec, PivotSpec, ShowSpec, TargetSpec
+from ..recipe.spec import LevelSpec, LitSpec, PivotSpec, Recipe, ShowSpec, TargetSpec
 from ..table import number_label
 from ..vocabulary import CUT_TERMS, MEASURE_TERMS, SHOW_TERMS
 from .wording import beginning, field_words
@@ -190,6 +191,12 @@ def sides_words(pivot: PivotSpec, joined: str = " and ") -> str:
 
 def _levels(pivot: PivotSpec) -> list[LevelSpec]:
     return [*pivot.rows, *((pivot.split,) if pivot.split else ()), *pivot.columns]
+
+
+def title_of(recipe: Recipe) -> str:
+    """What a figure is called before it is made: a mark stands for each live fact."""
+    with speaking(recipe.page.language):
+        return FACT.sub("…", recipe.words.title or default_title(recipe.pivot))
 
 
 def default_title(pivot: PivotSpec) -> str:

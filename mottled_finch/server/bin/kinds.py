@@ -4,12 +4,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
-from mottled_finch.core.errors import CoreError
-
-from ..folios.answers import folio_title
 from ..folios.models import Folio
 from ..plans.models import Plan
-from ..plates.answers import plate_title
 from ..plates.models import HouseTemplate, Plate
 from ..plates.templates import free_template_name
 from ..removing import Removable
@@ -19,12 +15,11 @@ from ..tables.models import Table
 
 @dataclass(frozen=True)
 class Kind:
-    """``called`` gives the name of a thing; ``free``, for what is found by name, the name that it comes back by where another
-    has its own by now. ``stays`` says whether one stays although its days are over.
+    """``free``, for what is found by name, gives the name that it comes back by where another has its own by now. ``stays`` says
+    whether one stays although its days are over.
     """
 
     model: type[Removable]
-    called: Callable[[Any], str]
     free: Callable[[Any], str] | None = None
     stays: Callable[[Any], bool] = lambda _: False
 
@@ -35,18 +30,15 @@ def _stays(table: Table) -> bool:
 
 
 KINDS: dict[str, Kind] = {
-    "plan": Kind(Plan, lambda plan: plan.spec().title or "A plan without a title"),
-    "folio": Kind(Folio, lambda folio: folio_title(folio.spec())),
-    "plate": Kind(Plate, plate_title),
-    "template": Kind(HouseTemplate, lambda kept: kept.name, free_template_name),
-    "table": Kind(Table, lambda table: table.name, lambda table: free_table_name(table.name), _stays),
+    "plan": Kind(Plan),
+    "folio": Kind(Folio),
+    "plate": Kind(Plate),
+    "template": Kind(HouseTemplate, free_template_name),
+    "table": Kind(Table, lambda table: free_table_name(table.name), _stays),
 }
 """In the order in which they are gone: what uses others before what is used."""
 
 
-def called(kind: str, thing: Removable) -> str:
+def called(kind: str, thing: Any) -> str:
     """What a thing is called; one that cannot be read any more is called by its kind."""
-    try:
-        return KINDS[kind].called(thing)
-    except CoreError:
-        return f"A {kind} that cannot be read"
+    return (thing.name if KINDS[kind].free else thing.title) or f"A {kind} that cannot be read"

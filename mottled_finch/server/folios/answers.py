@@ -2,14 +2,14 @@
 
 import hashlib
 import json
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Literal
 
 import numpy as np
 
 from mottled_finch.core.claims.judging import offered
 from mottled_finch.core.color.palettes import BLANK_STEP
-from mottled_finch.core.errors import CoreError
+from mottled_finch.core.errors import CoreError, RecipeError
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.folio.cautions import FolioCaution, folio_cautions
 from mottled_finch.core.folio.house_notes import house_notes
@@ -47,40 +47,28 @@ _FEW = 6
 """Colors that stand for a plate."""
 
 
-def folio_answer(folio: Folio, plates: dict[str, Plate | None] | None = None) -> FolioAnswer:
-    """A folio in a list."""
-    spec = folio.spec()
-    known = plates_of(spec) if plates is None else plates
+def folio_answer(folio: Folio, known: Mapping[int, Plate]) -> FolioAnswer:
+    """A folio in a list, from what is kept in its row, with the plates that are ``known`` by their numbers."""
+    plates = [known.get(number) for number in folio.plates]
     return FolioAnswer(
         id=folio.pk,
-        title=folio_title(spec),
-        pages=len(spec.pages),
-        plates=[plate.pk for plate in known.values() if plate],
-        revision=_digest([folio.tag(), *(revision_of(plate) for plate in known.values())]),
+        title=folio.title or "A folio that cannot be read",
+        pages=folio.pages if folio.title else 0,
+        plates=[plate.pk for plate in plates if plate],
+        revision=_digest([folio.tag(), *map(revision_of, plates)]),
         version=folio.tag(),
         saved=folio.saved.isoformat(),
         **folio.steps(),
-        problem="",
+        problem="" if folio.title else _why_not(folio),
     )
 
 
-def broken_folio(folio: Folio, problem: str) -> FolioAnswer:
-    """What is told of a folio that cannot be read: undo may still lead back to a version that can."""
-    return FolioAnswer(
-        id=folio.pk,
-        title="A folio that cannot be read",
-        pages=0,
-        plates=[],
-        revision="",
-        version=folio.tag(),
-        saved=folio.saved.isoformat(),
-        **folio.steps(),
-        problem=problem,
-    )
-
-
-def folio_title(spec: FolioSpec) -> str:
-    return spec.title or "A folio without a title"
+def _why_not(folio: Folio) -> str:
+    try:
+        folio.spec()
+    except RecipeError as error:
+        return str(error)
+    return ""
 
 
 def pages_answer(folio: Folio) -> FolioPagesAnswer:
@@ -91,7 +79,7 @@ def pages_answer(folio: Folio) -> FolioPagesAnswer:
     cautions = folio_cautions(made)
     revisions = {name: revision_of(plate) for name, plate in plates.items()}
     return FolioPagesAnswer(
-        folio=folio_answer(folio, plates),
+        folio=folio_answer(folio, {plate.pk: plate for plate in plates.values() if plate}),
         spec=dump_folio(spec),
         pages=[_page(made, page, [each for each in cautions if each.page == page.number], revisions) for page in made.pages],
         plates={name: _plate(plate, made.figures[name], spec) for name, plate in plates.items()},

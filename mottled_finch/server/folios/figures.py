@@ -13,6 +13,7 @@ from mottled_finch.core.folio.pages import Folio, laid_out, recipe_for
 from mottled_finch.core.folio.spec import FolioSpec
 from mottled_finch.core.since.comparing import Since, since
 
+from ..plates import revision
 from ..plates.actions import figure_before, figure_with, mended_for
 from ..plates.kept_files import page_with_files
 from ..plates.models import Plate
@@ -81,8 +82,8 @@ def with_files(folio: FolioSpec) -> FolioSpec:
 
 
 def revision_of(plate: Plate | None) -> str:
-    """What changes whenever a plate's figure may."""
-    return "" if plate is None else f"{plate.pk}-{plate.standing().pk}-{plate.table.current_id}-{plate.table.tag()}"
+    """What changes whenever a plate's figure may; nothing for one that is gone."""
+    return "" if plate is None else revision.revision_of(plate)
 
 
 def _figure_or_why(folio: FolioSpec, plate: Plate | None) -> Figure | CoreError:

@@ -17,7 +17,6 @@ from ..plates.models import Plate
 from ..plates.templates import template_for
 from ..refusal import Problem
 from ..work.worker import DRAWS, WorkFailed
-from .answers import folio_title
 from .figures import laid
 from .models import Folio
 
@@ -74,4 +73,4 @@ def _source(folio: Folio, plates: Plates, made: LaidFolio, choices: Choices) -> 
 
 def file_title(folio: Folio) -> str:
     """The folio's title as the name of a file."""
-    return plain_title(folio_title(folio.spec())) or "folio"
+    return plain_title(folio.title) or "folio"

@@ -5,6 +5,8 @@ from typing import TYPE_CHECKING
 
 from django.db import models
 
+from mottled_finch.core.errors import RecipeError
+
 from ..history import History
 from ..removing import Removable
 
@@ -13,9 +15,15 @@ if TYPE_CHECKING:
 
 
 class Folio(History, Removable):
-    """Pages of plates. ``at`` is the number of the version that stands; later ones wait for redo."""
+    """Pages of plates. ``at`` is the number of the version that stands; later ones wait for redo. ``title``, how many ``pages``
+    and the numbers of ``plates`` are what lists tell; the title is empty where the folio cannot be read.
+    """
 
     content = ("folio",)
+    listed = ("title", "pages", "plates")
+    title = models.TextField(default="")
+    pages = models.PositiveIntegerField(default=0)
+    plates = models.JSONField(default=list)
     at = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
     saved = models.DateTimeField(auto_now=True)
@@ -29,6 +37,16 @@ class Folio(History, Removable):
     def spec(self) -> "FolioSpec":
         """The folio that stands. Raises RecipeError for one that cannot be read any more."""
         return self.standing().parsed
+
+    def stands(self) -> None:
+        try:
+            spec = self.spec()
+        except RecipeError:
+            self.title = ""
+            return
+        self.title = spec.title or "A folio without a title"
+        self.pages = len(spec.pages)
+        self.plates = [plate.plate for plate in spec.plates.values() if plate.plate is not None]
 
 
 class FolioVersion(models.Model):

@@ -17,13 +17,16 @@ from mottled_finch.core.folio.spec import FolioSpec
 from ..answering import answer
 from ..history import read_ahead
 from ..openapi import FolioAnswer, FolioPagesAnswer, FolioStart, HistoryAnswer, ProblemAnswer, StepStart, refers_to
+from ..paging import PAGED, paged
 from ..plates.export_views import saved_as
+from ..plates.models import Plate, Version
 from ..plates.templates import usual_choices
 from ..refusal import Problem
 from ..requests import seen, sent
-from ..showing import OVERTAKEN, SEEN, etag, history_of, readable
+from ..showing import OVERTAKEN, SEEN, etag, history_of
+from ..tables.models import MendVersion
 from . import actions
-from .answers import broken_folio, folio_answer, pages_answer
+from .answers import folio_answer, pages_answer
 from .figures import laid, plates_of
 from .leaving import exported, file_title
 from .models import Folio, FolioVersion
@@ -32,12 +35,10 @@ _CHANGED = {200: refers_to(FolioPagesAnswer), 422: refers_to(ProblemAnswer), **O
 
 
 class Folios(APIView):
-    @extend_schema(operation_id="folios", responses={200: refers_to(FolioAnswer, many=True)})
-    def get(self, _request: Request) -> Response:
-        """Every folio, the last saved first."""
-        folios = list(Folio.objects.order_by("-saved", "-pk"))
-        read_ahead(folios, FolioVersion, "owner")
-        return answer([readable(folio, folio_answer, broken_folio) for folio in folios])
+    @extend_schema(operation_id="folios", parameters=PAGED, responses={200: refers_to(FolioAnswer, many=True)})
+    def get(self, request: Request) -> Response:
+        """A page of the folios, the last saved first."""
+        return paged(request, Folio.objects.all(), ("-saved", "-pk"), ("title",), _lines)
 
     @extend_schema(
         operation_id="start_folio",
@@ -54,6 +55,15 @@ class Folios(APIView):
         else:
             folio = actions.start_folio(given.title, given.plates)
         return answer(pages_answer(folio), status=201)
+
+
+def _lines(folios: list[Folio]) -> list[FolioAnswer]:
+    read_ahead(folios, FolioVersion, "owner", ["folio"])
+    known = Plate.everything.select_related("table", "table__current").in_bulk({pk for folio in folios for pk in folio.plates})
+    plates = list(known.values())
+    read_ahead(plates, Version, "plate", ["recipe"])
+    read_ahead([plate.table for plate in plates], MendVersion, "table")
+    return [folio_answer(folio, known) for folio in folios]
 
 
 class OneFolio(APIView):

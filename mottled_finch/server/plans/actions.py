@@ -13,10 +13,8 @@ from mottled_finch.core.plans.spec import MakeSpec, PlanSpec, TakeSpec, WhenSpec
 from mottled_finch.core.plans.telling import Addresses
 from mottled_finch.core.recipe import dump_object
 
-from ..folios.answers import folio_title
 from ..folios.models import Folio
 from ..history import as_seen
-from ..plates.answers import plate_title
 from ..plates.models import Plate
 from ..refusal import Problem
 from ..tables.models import Table
@@ -41,10 +39,10 @@ def start_plan(folio: int | None, plate: int | None, zone: str) -> Plan:
     """A plan that makes a folio, or a plate, on Monday mornings, of the tables as they stand. Raises Problem for what is gone."""
     if folio is not None:
         found = Folio.objects.filter(pk=folio).first()
-        title, make = (folio_title(found.spec()) if found else ""), MakeSpec(folio=folio)
+        title, make = (found.title if found else ""), MakeSpec(folio=folio)
     else:
         own = Plate.objects.filter(pk=plate or 0).first()
-        title, make = (plate_title(own) if own else ""), MakeSpec(plate=plate, as_=("png",))
+        title, make = (own.title if own else ""), MakeSpec(plate=plate, as_=("png",))
     if not title:
         raise Problem(422, "What it makes is not there any more; choose a folio or a plate.", "make")
     return _started(PlanSpec(finch_plan=1, title=title, when=WhenSpec(days=("mon",), zone=zone), make=(make,)), "Plan started")

@@ -3,18 +3,14 @@
 from pathlib import Path
 from typing import Any, cast
 
-from mottled_finch.core.errors import CoreError
 from mottled_finch.core.plans.due import next_due
 from mottled_finch.core.plans.said import said
 from mottled_finch.core.plans.spec import MakeSpec, PlanSpec
 from mottled_finch.core.recipe import dump_object
 
-from ..folios.answers import folio_title
 from ..folios.models import Folio
 from ..openapi import MadeFileAnswer, PlanAnswer, RunAnswer
-from ..plates.answers import plate_title
 from ..plates.models import Plate
-from ..removing import Removable
 from ..tables.models import Table
 from .models import Plan, Run
 
@@ -63,18 +59,11 @@ def _next(plan: Plan, spec: PlanSpec) -> str | None:
 
 def _title(make: MakeSpec) -> str:
     """What a thing that is made is called by now."""
-    try:
-        if make.folio is not None:
-            folio = Folio.everything.filter(pk=make.folio).first()
-            return f"{folio_title(folio.spec())}{_binned(folio)}" if folio else "a folio that was removed"
-        plate = Plate.everything.filter(pk=make.plate or 0).first()
-        return f"{plate_title(plate)}{_binned(plate)}" if plate else "a plate that was removed"
-    except CoreError:
-        return "what cannot be read"
-
-
-def _binned(made: Removable) -> str:
-    return "" if made.removed is None else " (in the bin)"
+    of, kind = (Folio, "folio") if make.folio is not None else (Plate, "plate")
+    made: Folio | Plate | None = of.everything.filter(pk=make.folio or make.plate or 0).first()
+    if made is None:
+        return f"a {kind} that was removed"
+    return f"{made.title or 'what cannot be read'}{'' if made.removed is None else ' (in the bin)'}"
 
 
 def run_answer(run: Run) -> RunAnswer:

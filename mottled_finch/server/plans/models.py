@@ -6,6 +6,8 @@ from typing import TYPE_CHECKING
 from django.db import models
 from django.utils import timezone
 
+from mottled_finch.core.errors import RecipeError
+
 from ..history import History
 from ..removing import Removable
 
@@ -14,9 +16,13 @@ if TYPE_CHECKING:
 
 
 class Plan(History, Removable):
-    """What is made by itself. ``at`` is the number of the version that stands; planned moments until ``considered`` are past."""
+    """What is made by itself. ``at`` is the number of the version that stands; planned moments until ``considered`` are past.
+    ``title`` is what lists find it by; empty where it cannot be read.
+    """
 
     content = ("plan",)
+    listed = ("title",)
+    title = models.TextField(default="")
     at = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
     saved = models.DateTimeField(auto_now=True)
@@ -31,6 +37,12 @@ class Plan(History, Removable):
     def spec(self) -> "PlanSpec":
         """The plan that stands. Raises RecipeError for one that cannot be read any more."""
         return self.standing().parsed
+
+    def stands(self) -> None:
+        try:
+            self.title = self.spec().title or "A plan without a title"
+        except RecipeError:
+            self.title = ""
 
 
 class PlanVersion(models.Model):

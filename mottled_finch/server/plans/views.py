@@ -16,6 +16,7 @@ from mottled_finch.core.plans.spec import PlanSpec
 from ..answering import answer
 from ..history import read_ahead
 from ..openapi import HistoryAnswer, PlanAnswer, PlanStart, ProblemAnswer, RunAnswer, RunStart, StepStart, refers_to
+from ..paging import PAGED, paged
 from ..plates.export_views import saved_as
 from ..refusal import Problem
 from ..requests import seen, sent
@@ -28,12 +29,10 @@ _CHANGED = {200: refers_to(PlanAnswer), 422: refers_to(ProblemAnswer), **OVERTAK
 
 
 class Plans(APIView):
-    @extend_schema(operation_id="plans", responses={200: refers_to(PlanAnswer, many=True)})
-    def get(self, _request: Request) -> Response:
-        """Every plan, the last saved first, each with its last run."""
-        plans = list(Plan.objects.order_by("-saved", "-pk"))
-        read_ahead(plans, PlanVersion, "owner")
-        return answer([readable(plan, plan_answer, broken_plan) for plan in plans])
+    @extend_schema(operation_id="plans", parameters=PAGED, responses={200: refers_to(PlanAnswer, many=True)})
+    def get(self, request: Request) -> Response:
+        """A page of the plans, the last saved first, each with its last run."""
+        return paged(request, Plan.objects.all(), ("-saved", "-pk"), ("title",), _lines)
 
     @extend_schema(
         operation_id="start_plan",
@@ -48,6 +47,11 @@ class Plans(APIView):
         else:
             plan = actions.start_plan(given.folio, given.plate, given.zone)
         return answer(plan_answer(plan, runs=True), status=201)
+
+
+def _lines(plans: list[Plan]) -> list[PlanAnswer]:
+    read_ahead(plans, PlanVersion, "owner")
+    return [readable(plan, plan_answer, broken_plan) for plan in plans]
 
 
 class OnePlan(APIView):

@@ -238,7 +238,7 @@ def start_plate(table: Table, recipe: Recipe | None) -> tuple[Plate, Figure]:
         if not Table.objects.select_for_update().filter(pk=table.pk).exists():
             raise Problem(404, f'"{table.name}" was removed meanwhile.', "table")
         plate = Plate.objects.create(table=table, at=0)
-        plate.record("Plate started", recipe=saved)
+        plate.record("Plate started", parsed=recipe, recipe=saved)
     return plate, figure
 
 
@@ -267,8 +267,7 @@ def change_plate(plate_id: int, recipe: Recipe, seen: str | None = None) -> tupl
         plate.confirm(seen, _THIS)
         standing = plate.recipe()
         if recipe != standing:
-            plate.record(name_change(standing, recipe), unseen=seen is None, recipe=saved)
-            plate.standing().parsed = recipe  # as it was read back before
+            plate.record(name_change(standing, recipe), unseen=seen is None, parsed=recipe, recipe=saved)
     return plate, figure
 
 

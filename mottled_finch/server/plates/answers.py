@@ -9,13 +9,13 @@ from mottled_finch.core.claims.judging import judged, offered
 from mottled_finch.core.color.losses import losses_of
 from mottled_finch.core.color.scale import DEFAULT_PALETTE, Scale
 from mottled_finch.core.draw.json import numbers_or_null
+from mottled_finch.core.errors import RecipeError
 from mottled_finch.core.figure.contents import Beside, both_sides
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.language import speaking
 from mottled_finch.core.language.propose import proposed_language
 from mottled_finch.core.pivot import colored_values
 from mottled_finch.core.recipe import FORMAT, PivotSpec, Recipe, dump_recipe, dump_table_part, merge_patch
-from mottled_finch.core.recipe.check import FACT
 from mottled_finch.core.recipe.page_type import least_type
 from mottled_finch.core.recipe.table_spec import TableSpec
 from mottled_finch.core.scene import Scene
@@ -24,7 +24,7 @@ from mottled_finch.core.since.comparing import Since, told
 from mottled_finch.core.statement import write_statement
 from mottled_finch.core.vocabulary import FACT_TERMS
 from mottled_finch.core.words.figures import default_caption
-from mottled_finch.core.words.parts import alone_words, default_title, measure_words, other_words
+from mottled_finch.core.words.parts import alone_words, default_title, measure_words, other_words, title_of
 from mottled_finch.core.words.said import Said, sentences_of
 from mottled_finch.core.words.wording import beginning
 
@@ -42,6 +42,7 @@ from ..openapi import (
     MoveAnswer,
     PlateAnswer,
     PlateFigureAnswer,
+    PlateLine,
     ScaleAnswer,
     SceneAnswer,
     SinceAnswer,
@@ -52,6 +53,7 @@ from ..openapi import (
 from ..tables.mended import summary
 from . import kept_files
 from .models import Plate
+from .revision import key_of, revision_of
 
 _MOVED_MOST = 20
 """Cells that are told of as having moved."""
@@ -60,22 +62,20 @@ _MOVED_MOST = 20
 def plate_title(plate: Plate, figure: Figure | None = None) -> str:
     """What a plate is called, its live facts filled in from its figure; where that is not made, a mark stands for them."""
     recipe = plate.recipe()
-    title = recipe.words.title or default_title(recipe.pivot)
     if figure is None:
-        return FACT.sub("…", title)
+        return title_of(recipe)
     with speaking(recipe.page.language):
-        return figure.facts.filled(title, "words.title")
+        return figure.facts.filled(recipe.words.title or default_title(recipe.pivot), "words.title")
 
 
 def plate_answer(plate: Plate, figure: Figure | None = None) -> PlateAnswer:
-    standing, recipe = plate.standing(), plate.recipe()
+    recipe = plate.recipe()
     return PlateAnswer(
         id=plate.pk,
         table=plate.table_id,
         table_name=plate.table.name,
         title=plate_title(plate, figure),
-        # Changes whenever the figure may: with the recipe, the edition that stands, and the table's mends.
-        revision=f"{standing.pk}-{plate.table.current_id}-{plate.table.tag()}",
+        revision=revision_of(plate),
         version=plate.tag(),
         saved=plate.saved.isoformat(),
         recipe=recipe,
@@ -83,6 +83,28 @@ def plate_answer(plate: Plate, figure: Figure | None = None) -> PlateAnswer:
         **plate.steps(),
         problem="",
     )
+
+
+def plate_line(plate: Plate) -> PlateLine:
+    """A plate in a list, from what is kept in its row."""
+    return PlateLine(
+        id=plate.pk,
+        table=plate.table_id,
+        table_name=plate.table.name,
+        title=plate.title or "A plate that cannot be read",
+        picture=f"/api/plates/{plate.pk}/small/{key_of(plate)}.svg",
+        version=plate.tag(),
+        saved=plate.saved.isoformat(),
+        problem="" if plate.title else _why_not(plate),
+    )
+
+
+def _why_not(plate: Plate) -> str:
+    try:
+        plate.recipe()
+    except RecipeError as error:
+        return str(error)
+    return ""
 
 
 def broken_plate(plate: Plate, problem: str) -> PlateAnswer:

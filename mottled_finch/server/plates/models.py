@@ -6,6 +6,8 @@ from typing import TYPE_CHECKING
 
 from django.db import models
 
+from mottled_finch.core.errors import RecipeError
+
 from ..history import History
 from ..removing import Removable
 from ..tables.models import Table
@@ -15,10 +17,14 @@ if TYPE_CHECKING:
 
 
 class Plate(History, Removable):
-    """One figure. ``at`` is the number of the version that stands; later ones wait for redo."""
+    """One figure. ``at`` is the number of the version that stands; later ones wait for redo. ``title`` is what lists call it, with
+    marks for live facts; empty where its recipe cannot be read.
+    """
 
     table = models.ForeignKey(Table, on_delete=models.PROTECT, related_name="plates")
     content = ("recipe",)
+    listed = ("title",)
+    title = models.TextField(default="")
     at = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
     saved = models.DateTimeField(auto_now=True)
@@ -32,6 +38,14 @@ class Plate(History, Removable):
     def recipe(self) -> "Recipe":
         """The recipe that stands. Raises RecipeError for one that cannot be read any more."""
         return self.standing().parsed
+
+    def stands(self) -> None:
+        from mottled_finch.core.words.parts import title_of
+
+        try:
+            self.title = title_of(self.recipe())
+        except RecipeError:
+            self.title = ""
 
 
 class Version(models.Model):

@@ -10,6 +10,7 @@ from .views import (
     Looks,
     OnePlate,
     Others,
+    PlateAlone,
     PlateDifferences,
     PlateRecipe,
     PlateRecords,
@@ -17,6 +18,7 @@ from .views import (
     Plates,
     PlateSince,
     Redo,
+    SmallPicture,
     Targets,
     Undo,
 )
@@ -24,6 +26,8 @@ from .views import (
 urlpatterns = [
     path("plates", Plates.as_view()),
     path("plates/<int:pk>", OnePlate.as_view()),
+    path("plates/<int:pk>/small/<str:key>.svg", SmallPicture.as_view()),
+    path("plates/<int:pk>/alone", PlateAlone.as_view()),
     path("plates/<int:pk>/recipe", PlateRecipe.as_view()),
     path("plates/<int:pk>/undo", Undo.as_view()),
     path("plates/<int:pk>/redo", Redo.as_view()),

@@ -1,5 +1,7 @@
 """Plates over HTTP."""
 
+import gzip
+
 from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
@@ -25,6 +27,7 @@ from ..openapi import (
     OthersAnswer,
     PlateAnswer,
     PlateFigureAnswer,
+    PlateLine,
     PlateStart,
     ProblemAnswer,
     RecordsAnswer,
@@ -33,6 +36,7 @@ from ..openapi import (
     TargetList,
     refers_to,
 )
+from ..paging import PAGED, paged
 from ..refusal import Problem
 from ..requests import seen, sent, whole_number
 from ..showing import OVERTAKEN, SEEN, etag, history_of, readable
@@ -53,22 +57,22 @@ from .actions import (
     start_plate,
     step_plate,
 )
-from .answers import both_answers, broken_plate, plate_answer, plate_title, since_answer
+from .answers import both_answers, broken_plate, plate_answer, plate_line, plate_title, since_answer
 from .export_views import as_file, drawn
 from .looks import looks_of, small_figure
 from .models import Plate, Version
+from .revision import key_of
+from .small import small_picture
 
 _CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer), 409: refers_to(ProblemAnswer), **OVERTAKEN}
 
 
 class Plates(APIView):
-    @extend_schema(responses={200: refers_to(PlateAnswer, many=True)}, operation_id="plates")
-    def get(self, _request: Request) -> Response:
-        """Every plate, the last saved first."""
-        plates = list(Plate.objects.select_related("table", "table__current").order_by("-saved", "-pk"))
-        read_ahead(plates, Version, "plate")
-        read_ahead([plate.table for plate in plates], MendVersion, "table")
-        return answer([readable(plate, plate_answer, broken_plate) for plate in plates])
+    @extend_schema(parameters=PAGED, responses={200: refers_to(PlateLine, many=True)}, operation_id="plates")
+    def get(self, request: Request) -> Response:
+        """A page of the plates, the last saved first."""
+        plates = Plate.objects.select_related("table", "table__current")
+        return paged(request, plates, ("-saved", "-pk"), ("title", "table__name"), _lines)
 
     @extend_schema(
         operation_id="start_plate",
@@ -83,6 +87,28 @@ class Plates(APIView):
         return answer(both_answers(plate, figure), status=201)
 
 
+def _lines(plates: list[Plate]) -> list[PlateLine]:
+    read_ahead(plates, Version, "plate", ["recipe"])
+    read_ahead([plate.table for plate in plates], MendVersion, "table")
+    return [plate_line(plate) for plate in plates]
+
+
+class SmallPicture(APIView):
+    @extend_schema(operation_id="small_picture", responses={(200, "image/svg+xml"): OpenApiTypes.BINARY})
+    def get(self, request: Request, pk: int, key: str) -> HttpResponse:
+        """The figure in small. The address that a list gives is kept by the browser for a year; another one is not."""
+        plate = get_object_or_404(Plate.objects.select_related("table", "table__current"), pk=pk)
+        now = key_of(plate)
+        kept = "private, max-age=31536000, immutable" if key == now else "no-cache"
+        headers = {"Cache-Control": kept, "Vary": "Accept-Encoding", **etag(now)}
+        if request.headers.get("If-None-Match", "").removeprefix("W/").strip('"') == now:
+            return HttpResponse(status=304, headers=headers)
+        packed = small_picture(plate)
+        if "gzip" in request.headers.get("Accept-Encoding", ""):
+            return HttpResponse(packed, "image/svg+xml", headers={**headers, "Content-Encoding": "gzip"})
+        return HttpResponse(gzip.decompress(packed), "image/svg+xml", headers=headers)
+
+
 class OnePlate(APIView):
     @extend_schema(responses={200: refers_to(PlateFigureAnswer)}, operation_id="plate")
     def get(self, _request: Request, pk: int) -> Response:
@@ -95,6 +121,14 @@ class OnePlate(APIView):
         """Remove a plate with its history."""
         remove_plate(get_object_or_404(Plate, pk=pk).pk, seen(request))
         return Response(status=204)
+
+
+class PlateAlone(APIView):
+    @extend_schema(responses={200: refers_to(PlateAnswer)}, operation_id="plate_alone")
+    def get(self, _request: Request, pk: int) -> Response:
+        """A plate without its figure, also where that cannot be made."""
+        plate = get_object_or_404(Plate.objects.select_related("table", "table__current"), pk=pk)
+        return answer(readable(plate, plate_answer, broken_plate), headers=etag(plate.tag()))
 
 
 class PlateRecipe(APIView):

@@ -33,6 +33,7 @@ from ..openapi import (
     WorkbenchAnswer,
     refers_to,
 )
+from ..paging import PAGED, paged
 from ..refusal import Problem
 from ..requests import RawParser, file_name, length, seen, sent, whole_number
 from ..showing import OVERTAKEN, SEEN, etag, readable
@@ -62,12 +63,10 @@ class Tables(APIView):
     def get_parsers(self) -> list[BaseParser]:
         return [RawParser()]
 
-    @extend_schema(responses={200: refers_to(TableAnswer, many=True)}, operation_id="tables")
-    def get(self, _request: Request) -> Response:
-        """Every table, the newest first."""
-        tables = list(Table.standing().order_by("-created", "-pk"))
-        read_ahead(tables, MendVersion, "table")
-        return answer([readable(table, table_answer, broken_table) for table in tables])
+    @extend_schema(parameters=PAGED, responses={200: refers_to(TableAnswer, many=True)}, operation_id="tables")
+    def get(self, request: Request) -> Response:
+        """A page of the tables, the newest first."""
+        return paged(request, Table.standing(), ("-created", "-pk"), ("name",), _lines)
 
     @extend_schema(
         operation_id="import_table",
@@ -79,6 +78,11 @@ class Tables(APIView):
         """Bring in a file, which is the body of the request, as it is found, and wait for it. /api/imports asks first."""
         given = receive(request._request, length(request), file_name(request))
         return answer(table_answer(bring_in(given)), status=201)
+
+
+def _lines(tables: list[Table]) -> list[TableAnswer]:
+    read_ahead(tables, MendVersion, "table")
+    return [readable(table, table_answer, broken_table) for table in tables]
 
 
 class OneTable(APIView):

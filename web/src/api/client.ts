@@ -9,6 +9,7 @@ export type Scene = Schemas["SceneAnswer"];
 export type Template = Schemas["TemplateAnswer"];
 export type Figure = Schemas["FigureAnswer"];
 export type Plate = Schemas["PlateAnswer"];
+export type PlateLine = Schemas["PlateLine"];
 export type PlateFigure = Schemas["PlateFigureAnswer"];
 export type ReturnedFigure = Schemas["ReturnedFigureAnswer"];
 export type Folio = Schemas["FolioAnswer"];
@@ -79,6 +80,10 @@ const client = createClient<paths>();
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 
 async function unwrap<T>(pending: Promise<Answer<T>>): Promise<T> {
+  return (await answered(pending)).data as T;
+}
+
+async function answered<T>(pending: Promise<Answer<T>>): Promise<Answer<T>> {
   let answer: Answer<T>;
   try {
     answer = await pending;
@@ -86,7 +91,17 @@ async function unwrap<T>(pending: Promise<Answer<T>>): Promise<T> {
     throw new Refusal(UNREACHED, "", 0);
   }
   if (!answer.response.ok) throw refusalOf(answer.error, answer.response.status);
-  return answer.data as T;
+  return answer;
+}
+
+/** Some of a list, and where the next of it begin, if there are more. */
+export type Page<T> = { items: T[]; next: string | undefined };
+export type PageAsked = { find?: string; count?: number; cursor?: string };
+
+async function page<T>(pending: Promise<Answer<T[]>>): Promise<Page<T>> {
+  const { data, response } = await answered(pending);
+  const link = response.headers.get("Link")?.match(/<([^>]+)>; rel="next"/)?.[1];
+  return { items: data ?? [], next: (link && new URL(link).searchParams.get("cursor")) || undefined };
 }
 
 function refusalOf(body: unknown, status: number): Refusal {
@@ -113,7 +128,7 @@ export const api = {
   about: () => unwrap(client.GET("/api/about")),
   palettes: () => unwrap(client.GET("/api/palettes")),
   readPalette: (text: string) => unwrap(client.POST("/api/palettes/read", { body: { text } })),
-  tables: () => unwrap(client.GET("/api/tables")),
+  tables: (query: PageAsked) => page(client.GET("/api/tables", { params: { query } })),
   table: (id: number) => unwrap(client.GET("/api/tables/{id}", at(id))),
   removeTable: (id: number) => unwrap(client.DELETE("/api/tables/{id}", at(id))),
   members: (id: number, field: string, cut?: Level["cut"], year_starts?: number) =>
@@ -158,7 +173,9 @@ export const api = {
     unwrap(client.POST("/api/imports/{id}/accept", { ...seenAt(id, `${seen}`), body: { renames, anyway } })),
   mapImport: (id: number, renames: Record<string, string>) =>
     unwrap(client.POST("/api/imports/{id}/map", { ...at(id), body: { renames } })),
-  plates: () => unwrap(client.GET("/api/plates")),
+  plates: (query: PageAsked) => page(client.GET("/api/plates", { params: { query } })),
+  /** A plate without its figure, also where that cannot be made. */
+  plateAlone: (id: number) => unwrap(client.GET("/api/plates/{id}/alone", at(id))),
   plate: (id: number) => unwrap(client.GET("/api/plates/{id}", at(id))),
   startPlate: (table: number, recipe?: Recipe) => unwrap(client.POST("/api/plates", { body: { table, recipe } })),
   removePlate: (id: number, seen: string) => unwrap(client.DELETE("/api/plates/{id}", seenAt(id, seen))),
@@ -195,7 +212,7 @@ export const api = {
   setUsualChoices: (choices: Record<string, string>) => unwrap(client.PUT("/api/usual-choices", { body: { choices } })),
   returned: (file: File) =>
     unwrap(client.POST("/api/returned", { body: file as unknown as string, bodySerializer: (body) => body as never })),
-  folios: () => unwrap(client.GET("/api/folios")),
+  folios: (query: PageAsked) => page(client.GET("/api/folios", { params: { query } })),
   folio: (id: number) => unwrap(client.GET("/api/folios/{id}", at(id))),
   startFolio: (start: Schemas["FolioStart"]) => unwrap(client.POST("/api/folios", { body: start })),
   changeFolio: (id: number, folio: FolioSpec, seen: string) =>
@@ -214,7 +231,7 @@ export const api = {
     unwrap(client.POST("/api/bin/{kind}/{id}", { params: { path: { kind, id } } })),
   takeAway: (kind: string, id: number) =>
     unwrap(client.DELETE("/api/bin/{kind}/{id}", { params: { path: { kind, id } } })),
-  plans: () => unwrap(client.GET("/api/plans")),
+  plans: (query: PageAsked) => page(client.GET("/api/plans", { params: { query } })),
   plan: (id: number) => unwrap(client.GET("/api/plans/{id}", at(id))),
   startPlan: (start: Schemas["PlanStart"]) => unwrap(client.POST("/api/plans", { body: start })),
   changePlan: (id: number, plan: PlanSpec, seen: string) =>

@@ -1,6 +1,6 @@
 /** What the server knows, kept in the query cache and nowhere else. */
-import { type QueryClient, useQuery } from "@tanstack/react-query";
-import { api, type Import, type Level, type Plan } from "./client";
+import { keepPreviousData, type QueryClient, useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { api, type Import, type Level, type Page, type PageAsked, type Plan } from "./client";
 
 const FOREVER = { staleTime: Number.POSITIVE_INFINITY };
 
@@ -28,18 +28,55 @@ export const usePalettes = () => useQuery({ queryKey: ["palettes"], queryFn: api
 export const useTemplates = () => useQuery({ queryKey: keys.templates, queryFn: api.templates });
 export const useUsualChoices = () => useQuery({ queryKey: keys.usualChoices, queryFn: api.usualChoices });
 export const useBin = () => useQuery({ queryKey: keys.bin, queryFn: api.bin });
-export const useTables = () => useQuery({ queryKey: keys.tables, queryFn: api.tables });
-export const usePlates = () => useQuery({ queryKey: keys.plates, queryFn: api.plates });
-export const useFolios = () => useQuery({ queryKey: keys.folios, queryFn: api.folios });
+
+type Load<T> = (asked: PageAsked) => Promise<Page<T>>;
+type Beat<T> = (items: readonly T[]) => number | false;
+
+/** All of a list, however many pages it has. */
+export async function every<T>(load: Load<T>): Promise<T[]> {
+  const items: T[] = [];
+  let cursor: string | undefined;
+  do {
+    const { items: more, next } = await load({ count: 500, cursor });
+    items.push(...more);
+    cursor = next;
+  } while (cursor);
+  return items;
+}
+
+const useEvery = <T>(key: readonly string[], load: Load<T>) =>
+  useQuery({ queryKey: [...key, "every"], queryFn: () => every(load) });
+export const useTables = () => useEvery(keys.tables, api.tables);
+export const usePlates = () => useEvery(keys.plates, api.plates);
+export const useFolios = () => useEvery(keys.folios, api.folios);
+
+/** As much of a list as was asked for, of what is called so. What was shown stays until the answer is there. */
+function usePages<T>(key: readonly string[], load: Load<T>, find: string, refetched?: Beat<T>) {
+  const { data, ...more } = useInfiniteQuery({
+    queryKey: [...key, "pages", find],
+    queryFn: ({ pageParam }) => load({ find: find || undefined, cursor: pageParam }),
+    initialPageParam: undefined as string | undefined,
+    getNextPageParam: ({ next }) => next,
+    placeholderData: keepPreviousData,
+    refetchInterval: ({ state }) => refetched?.(state.data?.pages.flatMap(({ items }) => items) ?? []) ?? false,
+  });
+  return { ...more, items: data?.pages.flatMap(({ items }) => items) };
+}
+
+export type Pages<T> = ReturnType<typeof usePages<T>>;
+export const useTablePages = (find: string) => usePages(keys.tables, api.tables, find);
+export const usePlatePages = (find: string) => usePages(keys.plates, api.plates, find);
+export const useFolioList = (find: string) => usePages(keys.folios, api.folios, find);
+export const usePlanList = (find: string) => usePages(keys.plans, api.plans, find, beat);
 export const useFolioPages = (id: number) => useQuery({ queryKey: keys.folio(id), queryFn: () => api.folio(id) });
-export const usePlans = () =>
-  useQuery({ queryKey: keys.plans, queryFn: api.plans, refetchInterval: ({ state }) => beat(state.data ?? []) });
 export const usePlan = (id: number) =>
   useQuery({
     queryKey: keys.plan(id),
     queryFn: () => api.plan(id),
     refetchInterval: ({ state }) => beat(state.data ? [state.data] : []),
   });
+export const usePlateAlone = (id: number) =>
+  useQuery({ queryKey: [...keys.plate(id), "alone"], queryFn: () => api.plateAlone(id) });
 export const usePlateFigure = (id: number) =>
   useQuery({ queryKey: keys.plate(id), queryFn: () => api.plate(id), staleTime: 30_000 });
 export const useTable = (id: number | undefined) =>

@@ -98,7 +98,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Every folio, the last saved first. */
+        /** @description A page of the folios, the last saved first. */
         get: operations["folios"];
         put?: never;
         /** @description Start a folio of plates, as another one stands, or from a file. */
@@ -428,7 +428,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Every plan, the last saved first, each with its last run. */
+        /** @description A page of the plans, the last saved first, each with its last run. */
         get: operations["plans"];
         put?: never;
         /** @description Start a plan for a folio or a plate, or as it is given. */
@@ -568,7 +568,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Every plate, the last saved first. */
+        /** @description A page of the plates, the last saved first. */
         get: operations["plates"];
         put?: never;
         /** @description Start a plate on a table. */
@@ -592,6 +592,23 @@ export interface paths {
         post?: never;
         /** @description Remove a plate with its history. */
         delete: operations["remove_plate"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plates/{id}/alone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A plate without its figure, also where that cannot be made. */
+        get: operations["plate_alone"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -769,6 +786,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plates/{id}/small/{key}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The figure in small. The address that a list gives is kept by the browser for a year; another one is not. */
+        get: operations["small_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plates/{id}/undo": {
         parameters: {
             query?: never;
@@ -847,7 +881,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Every table, the newest first. */
+        /** @description A page of the tables, the newest first. */
         get: operations["tables"];
         put?: never;
         /** @description Bring in a file, which is the body of the request, as it is found, and wait for it. /api/imports asks first. */
@@ -1271,6 +1305,17 @@ export interface components {
             removed: string;
             until: string;
             used_by: string[];
+        };
+        /** @description A plate in a list. ``picture`` is the address of its figure in small, another one whenever the figure may have changed. ``version`` is what a change of it names as seen (If-Match). ``problem`` says why a plate cannot be read. */
+        PlateLine: {
+            id: number;
+            table: number;
+            table_name: string;
+            title: string;
+            picture: string;
+            version: string;
+            saved: string;
+            problem: string;
         };
         /** @description A palette: 255 colors from low to high, and the answers to "high is" that turn it round. */
         PaletteAnswer: {
@@ -3271,7 +3316,14 @@ export interface operations {
     };
     folios: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description How many a page has, 50 unless it is said and 500 at most */
+                count?: number;
+                /** @description Where the page begins, from the address of the next one (header Link, RFC 8288) */
+                cursor?: string;
+                /** @description Words that are part of the name; all where none are given */
+                find?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3306,6 +3358,15 @@ export interface operations {
             };
             /** @description Not there, or no longer */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not what is expected here */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5026,7 +5087,14 @@ export interface operations {
     };
     plans: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description How many a page has, 50 unless it is said and 500 at most */
+                count?: number;
+                /** @description Where the page begins, from the address of the next one (header Link, RFC 8288) */
+                cursor?: string;
+                /** @description Words that are part of the name; all where none are given */
+                find?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5052,6 +5120,15 @@ export interface operations {
             };
             /** @description Asked for by a page of another site */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not what is expected here */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5817,7 +5894,14 @@ export interface operations {
     };
     plates: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description How many a page has, 50 unless it is said and 500 at most */
+                count?: number;
+                /** @description Where the page begins, from the address of the next one (header Link, RFC 8288) */
+                cursor?: string;
+                /** @description Words that are part of the name; all where none are given */
+                find?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5829,7 +5913,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlateAnswer"][];
+                    "application/json": components["schemas"]["PlateLine"][];
                 };
             };
             /** @description Not understood */
@@ -5852,6 +5936,15 @@ export interface operations {
             };
             /** @description Not there, or no longer */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not what is expected here */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6052,6 +6145,54 @@ export interface operations {
                 };
             };
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    plate_alone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlateAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6868,6 +7009,55 @@ export interface operations {
             };
         };
     };
+    small_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: never;
@@ -7148,7 +7338,14 @@ export interface operations {
     };
     tables: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description How many a page has, 50 unless it is said and 500 at most */
+                count?: number;
+                /** @description Where the page begins, from the address of the next one (header Link, RFC 8288) */
+                cursor?: string;
+                /** @description Words that are part of the name; all where none are given */
+                find?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -7174,6 +7371,15 @@ export interface operations {
             };
             /** @description Asked for by a page of another site */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not what is expected here */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,9 +1,9 @@
 import { Box, Flex } from "@chakra-ui/react";
-import type { Plate } from "../../api/client";
+import type { PlateLine } from "../../api/client";
 import { Button } from "../../shared/Button";
 
 type Props = {
-  plates: readonly Plate[];
+  plates: readonly PlateLine[];
   /** Those that are left out. */
   left: ReadonlySet<number>;
   onLeft: (left: ReadonlySet<number>) => void;

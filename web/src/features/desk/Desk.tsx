@@ -1,20 +1,26 @@
 import { Box, Flex, Grid, Heading } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
-import { useBin, useFolios, useImports, usePlans, usePlates, useTables } from "../../api/queries";
+import { useBin, useFolioList, useImports, usePlanList, usePlatePages, useTablePages } from "../../api/queries";
 import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
 import { Refused } from "../../shared/Say";
 import { useDrop } from "../../shared/useDrop";
 import { useGive, usePaste } from "../intake";
+import { FindByName } from "./FindByName";
 import { FolioCard } from "./FolioCard";
 import { useHandOver } from "./handOver";
 import { Invitation } from "./Invitation";
+import { More } from "./More";
 import { PlanCard } from "./PlanCard";
 import { PlateCard } from "./PlateCard";
 import { TableCard } from "./TableCard";
+import { useTyped } from "./useTyped";
 import { Waiting } from "./Waiting";
+
+/** Plates and tables from which on they are looked for by name. */
+const MANY = 12;
 
 const ExportSeveral = lazy(() => import("./ExportSeveral"));
 const BinSheet = lazy(() => import("./BinSheet"));
@@ -22,10 +28,11 @@ const StartFolio = lazy(() => import("./StartFolio"));
 
 /** Plates as live thumbnails, tables, and one plain invitation. */
 export function Desk() {
-  const plates = usePlates();
-  const tables = useTables();
-  const folios = useFolios();
-  const plans = usePlans();
+  const { typed, asked, type } = useTyped();
+  const plates = usePlatePages(asked);
+  const tables = useTablePages(asked);
+  const folios = useFolioList(asked);
+  const plans = usePlanList(asked);
   const { state, take, takeSample, cancel, rest } = useGive();
   const over = useDrop(take);
   usePaste(take);
@@ -42,14 +49,15 @@ export function Desk() {
   const [starting, setStarting] = useState(false);
   const [binShown, setBinShown] = useState(false);
   const binned = useBin().data?.length ?? 0;
-  const empty = plates.data?.length === 0 && tables.data?.length === 0;
+  const empty = !asked && plates.items?.length === 0 && tables.items?.length === 0;
+  const many = (plates.items?.length ?? 0) + (tables.items?.length ?? 0) > MANY;
   useEffect(() => {
     document.title = "Mottled Finch";
   }, []);
 
   return (
     <Flex direction="column" h="100%">
-      <Bar />
+      <Bar>{(many || typed) && <FindByName typed={typed} onType={type} />}</Bar>
       <Box
         as="main"
         data-home
@@ -81,45 +89,50 @@ export function Desk() {
           >
             {!empty && (
               <Box as="section" aria-labelledby="plates">
-                {(folios.data?.length ?? 0) + (plans.data?.length ?? 0) > 0 && (
+                {(folios.items?.length ?? 0) + (plans.items?.length ?? 0) > 0 && (
                   <Box as="section" aria-labelledby="folios" mb="26px">
                     <Heading id="folios" as="h2" textStyle="heading" mb="14px" minH="32px" alignContent="center">
-                      {plans.data?.length ? "Folios and plans" : "Folios"}
+                      {plans.items?.length ? "Folios and plans" : "Folios"}
                     </Heading>
                     <Grid templateColumns="repeat(auto-fill, minmax(min(320px, 100%), 1fr))" gap="20px">
-                      {folios.data?.map((folio) => (
+                      {folios.items?.map((folio) => (
                         <FolioCard key={folio.id} folio={folio} onRefusal={setRefusal} />
                       ))}
-                      {plans.data?.map((plan) => (
+                      {plans.items?.map((plan) => (
                         <PlanCard key={plan.id} plan={plan} onRefusal={setRefusal} />
                       ))}
                     </Grid>
+                    <More what="folios" pages={folios} />
+                    <More what="plans" pages={plans} />
                   </Box>
                 )}
                 <Flex align="center" justify="space-between" gap="8px" mb="14px" minH="32px">
                   <Heading id="plates" as="h1" textStyle="heading" flex="1">
                     Plates
                   </Heading>
-                  {(plates.data?.length ?? 0) > 0 && (
+                  {(plates.items?.length ?? 0) > 0 && (
                     <Button size="sm" variant="plain" onClick={() => setStarting(true)}>
                       Start a folio
                     </Button>
                   )}
-                  {(plates.data?.length ?? 0) > 1 && (
+                  {(plates.items?.length ?? 0) > 1 && (
                     <Button size="sm" variant="plain" onClick={() => setSeveral(true)}>
                       Export several
                     </Button>
                   )}
                 </Flex>
                 {plates.isPending && <Box color="quiet">Fetching the plates</Box>}
-                {plates.data?.length === 0 && (
-                  <Box color="quiet">No plate yet. Make one from a table on the right.</Box>
+                {plates.items?.length === 0 && (
+                  <Box color="quiet">
+                    {asked ? "No plate is called so." : "No plate yet. Make one from a table on the right."}
+                  </Box>
                 )}
                 <Grid templateColumns="repeat(auto-fill, minmax(min(320px, 100%), 1fr))" gap="20px">
-                  {plates.data?.map((plate) => (
+                  {plates.items?.map((plate) => (
                     <PlateCard key={plate.id} plate={plate} onRefusal={setRefusal} />
                   ))}
                 </Grid>
+                <More what="plates" pages={plates} />
               </Box>
             )}
             <Box as="section" aria-labelledby="tables">
@@ -143,9 +156,10 @@ export function Desk() {
                 onSample={() => takeSample("berth-log")}
               />
               <Waiting imports={imports.data ?? []} onRefusal={setRefusal} />
-              {tables.data?.map((table) => (
+              {tables.items?.map((table) => (
                 <TableCard key={table.id} table={table} onRefusal={setRefusal} />
               ))}
+              <More what="tables" pages={tables} />
               {binned > 0 && (
                 <Button mt="16px" size="sm" variant="plain" onClick={() => setBinShown(true)}>
                   <Trash2 size={14} aria-hidden /> Bin ({binned})
@@ -157,12 +171,12 @@ export function Desk() {
       </Box>
       {several && (
         <Suspense fallback={null}>
-          <ExportSeveral plates={plates.data ?? []} onClose={() => setSeveral(false)} />
+          <ExportSeveral onClose={() => setSeveral(false)} />
         </Suspense>
       )}
       {starting && (
         <Suspense fallback={null}>
-          <StartFolio plates={plates.data ?? []} onClose={() => setStarting(false)} />
+          <StartFolio onClose={() => setStarting(false)} />
         </Suspense>
       )}
       {binShown && (

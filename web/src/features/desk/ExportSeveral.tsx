@@ -1,7 +1,7 @@
 import { Box, Dialog } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Plate } from "../../api/client";
-import { useAbout } from "../../api/queries";
+import type { PlateLine } from "../../api/client";
+import { useAbout, usePlates } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { counted } from "../../shared/numbers";
 import { Select } from "../../shared/Select";
@@ -10,15 +10,16 @@ import { save } from "../../shared/save";
 import { ChoosePlates } from "./ChoosePlates";
 
 /** Several plates at once, in one form, as one archive. Fetched when it is asked for. */
-export default function ExportSeveral({ plates, onClose }: { plates: readonly Plate[]; onClose: () => void }) {
+export default function ExportSeveral({ onClose }: { onClose: () => void }) {
+  const plates = usePlates().data;
   return (
     <Sheet heading="Export several plates" open onClose={onClose} width="460px" tall>
-      <Choosing plates={plates} onClose={onClose} />
+      {plates && <Choosing plates={plates} onClose={onClose} />}
     </Sheet>
   );
 }
 
-function Choosing({ plates, onClose }: { plates: readonly Plate[]; onClose: () => void }) {
+function Choosing({ plates, onClose }: { plates: readonly PlateLine[]; onClose: () => void }) {
   const about = useAbout();
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const [ending, setEnding] = useState("pptx");

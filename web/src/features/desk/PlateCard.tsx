@@ -2,14 +2,14 @@ import { Box, chakra, Flex, Image } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api, exportAddress, type Plate, sentenceOf } from "../../api/client";
+import { api, type PlateLine, sentenceOf } from "../../api/client";
 import { keys } from "../../api/queries";
 import { whenSaved } from "../../shared/numbers";
 import { useRemove } from "../../shared/removing";
 import { MoreMenu } from "./MoreMenu";
 
 /** A plate as a live thumbnail: the very picture it would export. */
-export function PlateCard({ plate, onRefusal }: { plate: Plate; onRefusal: (sentence: string) => void }) {
+export function PlateCard({ plate, onRefusal }: { plate: PlateLine; onRefusal: (sentence: string) => void }) {
   const client = useQueryClient();
   const removing = useRemove();
   const [broken, setBroken] = useState(false);
@@ -47,7 +47,7 @@ export function PlateCard({ plate, onRefusal }: { plate: Plate; onRefusal: (sent
           </Box>
         ) : (
           <Image
-            src={exportAddress(plate.id, "svg", `?view=1&revision=${plate.revision}`)}
+            src={plate.picture}
             alt=""
             maxW="100%"
             maxH="100%"

@@ -2,23 +2,24 @@ import { Box, Dialog, Input } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type Plate, sentenceOf } from "../../api/client";
-import { keys } from "../../api/queries";
+import { api, type PlateLine, sentenceOf } from "../../api/client";
+import { keys, usePlates } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { counted } from "../../shared/numbers";
 import { Sheet } from "../../shared/Sheet";
 import { ChoosePlates } from "./ChoosePlates";
 
 /** A folio of some plates: an opening, and a page for each. Fetched when it is asked for. */
-export default function StartFolio({ plates, onClose }: { plates: readonly Plate[]; onClose: () => void }) {
+export default function StartFolio({ onClose }: { onClose: () => void }) {
+  const plates = usePlates().data;
   return (
     <Sheet heading="Start a folio" open onClose={onClose} width="460px" tall>
-      <Starting plates={plates.filter(({ problem }) => !problem)} onClose={onClose} />
+      {plates && <Starting plates={plates.filter(({ problem }) => !problem)} onClose={onClose} />}
     </Sheet>
   );
 }
 
-function Starting({ plates, onClose }: { plates: readonly Plate[]; onClose: () => void }) {
+function Starting({ plates, onClose }: { plates: readonly PlateLine[]; onClose: () => void }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const [title, setTitle] = useState("");

@@ -1,6 +1,5 @@
 import { Box, Flex, Image, Input } from "@chakra-ui/react";
 import { useState } from "react";
-import { exportAddress } from "../../api/client";
 import { usePlates } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { InBin } from "../../shared/InBin";
@@ -96,13 +95,7 @@ export function PlatesPart({ data, page, spec, at, room, onChange, onGo }: PartP
           >
             <Flex gap="10px">
               <Flex w="96px" h="60px" flex="none" align="center" justify="center" bg="ground">
-                <Image
-                  src={exportAddress(plate.id, "svg", `?view=1&revision=${plate.revision}`)}
-                  alt=""
-                  maxW="100%"
-                  maxH="100%"
-                  loading="lazy"
-                />
+                <Image src={plate.picture} alt="" maxW="100%" maxH="100%" loading="lazy" />
               </Flex>
               <Box minW="0">
                 <Box fontWeight="600" lineHeight="1.3" overflowWrap="anywhere" lineClamp={3} title={plate.title}>

@@ -1,4 +1,4 @@
-import type { Folio, PlanSpec, Plate, TableInfo } from "../../api/client";
+import type { Folio, PlanSpec, PlateLine, TableInfo } from "../../api/client";
 import { useAbout, useFolios, usePlates, useTables } from "../../api/queries";
 import { type Make, makesOf } from "./plans";
 
@@ -7,7 +7,7 @@ export type Names = {
   ready: boolean;
   tables: readonly TableInfo[];
   folios: readonly Folio[];
-  plates: readonly Plate[];
+  plates: readonly PlateLine[];
   folders: readonly string[];
   addresses: readonly string[];
   /** Forms of what is made, by their endings. */

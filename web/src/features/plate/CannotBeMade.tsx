@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, type Plate, type Recipe, Refusal, sentenceOf, type Workbench } from "../../api/client";
-import { keys, tableChanged, usePlates, useWorkbench } from "../../api/queries";
+import { keys, tableChanged, usePlateAlone, useWorkbench } from "../../api/queries";
 import { Button } from "../../shared/Button";
 import { WhyNot } from "../../shared/NotHere";
 import { Notice } from "../../shared/Notice";
@@ -13,7 +13,7 @@ import { cures } from "./changes/recipes";
 
 /** A plate whose table no longer has what it is made of: what is missing, and the mapping that brings it back. */
 export function CannotBeMade({ id, error }: { id: number; error: Error }) {
-  const plate = usePlates().data?.find((each) => each.id === id);
+  const plate = usePlateAlone(id).data;
   const gone = error instanceof Refusal && error.status === 404;
   if (gone) return <WhyNot kind="plate" id={id} error={error} />;
   const mapped = error instanceof Refusal && error.allowed.length > 0 && error.plain.startsWith("No column");
