@@ -98,6 +98,7 @@ OTHERS: dict[str, Change] = {
     "new plate": lambda stand, _: stand.live.ask("POST", "/api/plates", {"table": stand.table, "recipe": _RECIPE}),
     "drop": lambda stand, _: stand.live.ask("POST", "/api/sources", stand.leaf),
     "remove table": lambda stand, _: stand.live.ask("DELETE", f"/api/tables/{stand.table}"),
+    "put table back": lambda stand, _: stand.live.ask("POST", f"/api/bin/table/{stand.table}"),
     "overrule": lambda stand, _: stand.of_import("PUT", "/look", {"header": 1}),
     "start": lambda stand, _: stand.of_import("POST", "/start"),
     "accept": lambda stand, _: stand.of_import("POST", "/accept", {"renames": {"pier": "dock"}}),
@@ -177,10 +178,12 @@ def _what_is_left(stand: Stand, done: dict[str, int]) -> list[str]:
     until = monotonic() + 30
     while any(each["state"] in ("waiting", "reading") for each in live.ask("GET", "/api/imports").body) and monotonic() < until:
         sleep(0.02)
-    removed = done.get("remove table", 0) == 204
+    removed = done.get("remove table", 0) == 204 and done.get("put table back", 0) != 204
     table = live.ask("GET", f"/api/tables/{stand.table}")
-    if table.status != (404 if removed else 200):
+    if table.status != 200:  # also in the bin
         wrong.append(f"the table answers {table.status}")
+    if removed != any(each["kind"] == "table" and each["id"] == stand.table for each in live.ask("GET", "/api/bin").body):
+        wrong.append("the bin has not what was removed, or has what was not")
     for plate in live.ask("GET", "/api/plates").body:
         if plate["table"] == stand.table:
             opened = live.ask("GET", f"/api/plates/{plate['id']}")
@@ -195,6 +198,7 @@ def _what_is_left(stand: Stand, done: dict[str, int]) -> list[str]:
     for each in live.ask("GET", "/api/imports").body:
         live.ask("DELETE", f"/api/imports/{each['id']}")
     live.ask("DELETE", f"/api/tables/{stand.table}")
+    live.ask("DELETE", "/api/bin")
     return wrong
 
 

@@ -64,15 +64,15 @@ class FolioStart:
 
 @dataclass(frozen=True, kw_only=True)
 class FolioAnswer:
-    """A folio as it stands, and where it is in its history. ``revision`` changes whenever one of its pages may; ``plates`` are the
-    numbers of those on it. ``problem`` says why it cannot be read.
+    """A folio as it stands, and where it is in its history. ``picture`` is the address of its first page in small, another one
+    whenever that may have changed; ``plates`` are the numbers of those on it. ``problem`` says why it cannot be read.
     """
 
     id: int
     title: str
     pages: int
     plates: Sequence[int]
-    revision: str
+    picture: str
     version: str
     saved: str
     undo: str | None

@@ -37,12 +37,13 @@ def serve(data: Path, port: int, *, demo: bool = False, large: bool = False) -> 
     from django.core.wsgi import get_wsgi_application
     from waitress.server import create_server
 
-    from .plates.small import tidy_small
+    from . import pictures
+    from .folios.small import kept_names
     from .tables.files import folder
     from .tables.tidying import tidy_up
 
     tidy_up()
-    tidy_small()
+    pictures.tidy_up(kept_names())
     os.environ["TMPDIR"] = str(folder())  # what processes of our own leave behind when they are killed is tidied up with the rest
     try:
         # Oversized uploads are refused by our own view, in a sentence; the listener's limit only guards the disk.
@@ -207,9 +208,10 @@ def load_demo(*, large: bool = False) -> None:
     from mottled_finch.demo.samples import SAMPLES
 
     from .folios.actions import bring_folio
+    from .folios.small import small_picture as small_folio
     from .plans.actions import bring_plan
     from .plates.actions import change_targets, start_plate
-    from .plates.small import keep_small
+    from .plates.small import small_picture
     from .tables.models import Table
 
     if not Table.objects.exists():
@@ -237,7 +239,8 @@ def load_demo(*, large: bool = False) -> None:
             arrivals.mkdir(exist_ok=True)
             _write_sample(LATER, arrivals)
         for plate, figure in made:
-            keep_small(plate, figure)
+            small_picture(plate, figure)
+        small_folio(folio)
     if large and not Table.objects.filter(name=SAMPLES["ticket-sales"].title).exists():
         print("Making a million ticket sales", flush=True)
         _load_sample("ticket-sales")

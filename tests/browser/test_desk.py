@@ -1,11 +1,13 @@
 """The desk: thumbnails, tables, and a file that cannot be read."""
 
+import json
 import re
 
 import pytest
 from playwright.sync_api import expect
 
 from .conftest import bring_in, drop, make_plate, open_plate, serving, wait_until
+from .test_accessibility import violations
 
 
 def test_a_newcomer_sees_the_demo_and_one_invitation(page):
@@ -108,9 +110,15 @@ def test_plates_and_tables_are_made_and_removed(page, api):
     table = page.get_by_role("article").filter(has_text="gone").filter(has_text="2 records")
     page.get_by_role("button", name="More about gone", exact=True).click()
     page.get_by_role("menuitem", name="Remove this table").click()
-    expect(page.get_by_role("alert")).to_have_text('"gone" carries 1 plate; remove them first.')
+    told = page.get_by_role("status").filter(has_text="“gone” is in the bin until")
+    expect(told).to_contain_text("The plate “Number of records by a” uses it, and keeps it until then.")
+    expect(table).to_have_count(0)
+    assert violations(page) == []
+    told.get_by_role("button", name="Undo").click()
+    expect(page.get_by_text("“gone” is back.")).to_be_visible()
+    expect(table).to_have_count(1)
     page.get_by_role("button", name="More about Number of records by a").click()
-    page.get_by_role("menuitem", name="Remove this plate and its history").click()
+    page.get_by_role("menuitem", name="Remove this plate").click()
     expect(page.get_by_role("link", name="Number of records by a")).to_have_count(0)
     table.get_by_role("link", name="Make a plate").click()
     expect(page.get_by_role("heading", name="Nothing here stands out beyond chance")).to_be_visible()
@@ -118,6 +126,64 @@ def test_plates_and_tables_are_made_and_removed(page, api):
     page.keyboard.press("Enter")
     page.wait_for_url(re.compile(r"/plates/\d+$"))
     assert not page.url.endswith(f"/{number}")
+
+
+def test_what_lies_in_the_bin_is_put_back_or_taken_away_for_good(page, api):
+    number = api.plate("a,b\nx,1\ny,2\n", "binned.csv")
+    table = api.get(f"/api/plates/{number}")["plate"]["table"]
+    api.delete(f"/api/plates/{number}")
+    api.delete(f"/api/tables/{table}")
+    # A second window that has it open: what it is told, and the way back.
+    page.goto(f"/plates/{number}")
+    expect(page.get_by_role("heading", name="This plate is not here")).to_be_visible()
+    expect(page.get_by_text("This plate is in the bin until")).to_be_visible()
+    page.get_by_role("button", name="Put it back").click()
+    expect(page.get_by_role("slider", name="High end of the scale")).to_be_visible()
+    page.goto(f"/tables/{table}")
+    expect(page.get_by_text("This table is in the bin until")).to_be_visible()
+    page.goto("/")
+    page.get_by_role("button", name=re.compile(r"^Bin \(\d+\)$")).click()
+    sheet = page.get_by_role("dialog", name="Bin")
+    assert violations(page) == []
+    expect(sheet).to_contain_text("used by the plate “Number of records by a”")
+    sheet.get_by_role("button", name="Take binned away for good").click()
+    expect(sheet.get_by_role("alert")).to_have_text("“binned” carries plates; remove them first, for good.")
+    sheet.get_by_role("button", name="Put binned back").click()
+    expect(sheet.get_by_role("button", name="Put binned back")).to_have_count(0)
+    api.delete(f"/api/plates/{number}")
+    page.reload()
+    page.get_by_role("button", name=re.compile(r"^Bin \(\d+\)$")).click()
+    page.get_by_role("button", name="Empty the bin").click()
+    page.keyboard.press("Enter")
+    expect(sheet).to_contain_text("Nothing lies here.")
+    page.get_by_role("button", name="Done").click()
+    expect(page.get_by_role("button", name=re.compile("^Bin"))).to_have_count(0)
+
+
+def test_a_desk_of_many_comes_by_pages_and_is_found_by_name(page, api):
+    number = api.plate("a,b\nx,1\ny,2\n", "many.csv")
+    table, recipe = (api.get(f"/api/plates/{number}")["plate"][name] for name in ("table", "recipe"))
+    for i in range(60):
+        named = {"table": table, "recipe": {**recipe, "words": {"title": f"Fähre No {i}"}}}
+        api.post("/api/plates", json.dumps(named).encode(), "application/json")
+    page.goto("/")
+    cards = page.get_by_role("link", name="Fähre No")
+    expect(cards).to_have_count(50)
+    page.get_by_role("button", name="More plates").scroll_into_view_if_needed()
+    expect(cards).to_have_count(60)
+    page.keyboard.press("/")
+    expect(page.get_by_role("searchbox", name="Find by name")).to_be_focused()
+    page.keyboard.type("no 17 FÄHRE")
+    expect(cards).to_have_count(1)
+    expect(page.get_by_role("link", name="Fähre No 17")).to_be_visible()
+    page.get_by_role("searchbox").fill("nothing is called so")
+    expect(page.get_by_text("No plate is called so.")).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("searchbox").fill("")
+    expect(cards).to_have_count(50)
+    for plate in api.get("/api/plates?find=f%C3%A4hre&count=500"):
+        api.delete(f"/api/plates/{plate['id']}")
+        api.delete(f"/api/bin/plate/{plate['id']}")
 
 
 @pytest.mark.parametrize("path", ["/", "/plates/1", "/index.html"])

@@ -149,9 +149,10 @@ def test_a_plate_leaves_in_a_template_of_the_house_and_in_its_colors(page, plate
     page.get_by_role("tab", name="Page").click()
     said(page, "template")
     card.get_by_role("button", name="Take it away").click()
-    card.get_by_role("button", name="Take “House” away").click()
     expect(card.get_by_role("radio", name="No template")).to_be_checked()
     expect(card.get_by_role("radio", name="House")).to_have_count(0)
+    page.get_by_role("button", name="Undo", exact=True).last.click()
+    expect(card.get_by_role("radio", name="House")).to_have_count(1)
 
 
 def test_the_source_can_be_left_out_for_a_whole_library(page, api, plate):

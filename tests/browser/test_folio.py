@@ -281,7 +281,7 @@ def test_the_desk_has_folios_and_takes_one_away(page, api, folio):
     assert violations(page) == []
     before = len(api.get("/api/folios"))
     card.get_by_role("button", name="More about Review").click()
-    page.get_by_role("menuitem", name="Remove this folio and its history; its plates stay").click()
+    page.get_by_role("menuitem", name="Remove this folio; its plates stay").click()
     wait_until(lambda: len(api.get("/api/folios")) == before - 1)
 
 

@@ -232,6 +232,7 @@ def test_a_plan_is_set_by_keys_and_paused_by_name(page, api, plan):
 
 def test_a_plan_whose_things_are_gone_says_so_and_one_that_is_gone_too(page, api, plan, folio):
     api.delete(f"/api/folios/{folio}")
+    api.delete(f"/api/bin/folio/{folio}")
     open_plan(page, plan)
     expect(page.locator("[data-piece='What is made']")).to_have_text("a folio that was removed as PPTX")
     page.get_by_role("button", name="Try it").click()
@@ -243,6 +244,8 @@ def test_a_plan_whose_things_are_gone_says_so_and_one_that_is_gone_too(page, api
     expect(card).to_have_count(0)
     page.goto(f"/plans/{plan}")
     expect(page.get_by_role("heading", name="This plan is not here")).to_be_visible()
+    page.get_by_role("button", name="Put it back").click()
+    expect(page.get_by_role("group", name="The plan as a sentence")).to_be_visible()
 
 
 @pytest.mark.parametrize("width", [1024, 390])

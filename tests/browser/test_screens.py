@@ -62,7 +62,7 @@ def test_a_menu_that_is_fetched_takes_keys_and_gives_the_focus_back(page, number
     dots = page.get_by_role("button", name="More about Number of records by town and kind").first
     dots.focus()
     page.keyboard.press("Enter")
-    expect(page.get_by_role("menuitem", name="Remove this plate and its history")).to_be_visible()
+    expect(page.get_by_role("menuitem", name="Remove this plate")).to_be_visible()
     page.keyboard.press("Escape")
     expect(page.get_by_role("menuitem")).to_have_count(0)
     expect(dots).to_be_focused()

@@ -36,8 +36,10 @@ from ..openapi import (
     MarkAnswer,
     RoomAnswer,
 )
+from ..pictures import key_of
 from ..plates.answers import plate_title, since_answer
 from ..plates.models import Plate
+from ..plates.templates import templates_stand
 from .figures import laid, plates_of, revision_of
 from .models import Folio
 
@@ -47,20 +49,27 @@ _FEW = 6
 """Colors that stand for a plate."""
 
 
-def folio_answer(folio: Folio, known: Mapping[int, Plate]) -> FolioAnswer:
-    """A folio in a list, from what is kept in its row, with the plates that are ``known`` by their numbers."""
+def folio_answer(folio: Folio, known: Mapping[int, Plate], house: str) -> FolioAnswer:
+    """A folio in a list, from what is kept in its row, with the plates that are ``known`` by their numbers; ``house`` is how its
+    templates stand.
+    """
     plates = [known.get(number) for number in folio.plates]
     return FolioAnswer(
         id=folio.pk,
         title=folio.title or "A folio that cannot be read",
         pages=folio.pages if folio.title else 0,
         plates=[plate.pk for plate in plates if plate],
-        revision=_digest([folio.tag(), *map(revision_of, plates)]),
+        picture=f"/api/folios/{folio.pk}/small/{picture_key(folio, known, house)}.svg" if folio.title and folio.pages else "",
         version=folio.tag(),
         saved=folio.saved.isoformat(),
         **folio.steps(),
         problem="" if folio.title else _why_not(folio),
     )
+
+
+def picture_key(folio: Folio, known: Mapping[int, Plate], house: str) -> str:
+    """What names the picture of its first page: another one whenever it may have changed."""
+    return key_of(_digest([folio.tag(), house, *(revision_of(known.get(number)) for number in folio.plates)]))
 
 
 def _why_not(folio: Folio) -> str:
@@ -79,7 +88,7 @@ def pages_answer(folio: Folio) -> FolioPagesAnswer:
     cautions = folio_cautions(made)
     revisions = {name: revision_of(plate) for name, plate in plates.items()}
     return FolioPagesAnswer(
-        folio=folio_answer(folio, {plate.pk: plate for plate in plates.values() if plate}),
+        folio=folio_answer(folio, {plate.pk: plate for plate in plates.values() if plate}, templates_stand()),
         spec=dump_folio(spec),
         pages=[_page(made, page, [each for each in cautions if each.page == page.number], revisions) for page in made.pages],
         plates={name: _plate(plate, made.figures[name], spec) for name, plate in plates.items()},

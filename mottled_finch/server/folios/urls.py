@@ -2,7 +2,7 @@ from django.urls import path
 
 from .returned_views import RefreshedDeck, ReturnedDecks
 from .source_views import Sources
-from .views import FolioExport, FolioFile, Folios, HistoryOfFolio, OneFolio, PagePicture, RedoFolio, UndoFolio
+from .views import FolioExport, FolioFile, Folios, HistoryOfFolio, OneFolio, PagePicture, RedoFolio, SmallPicture, UndoFolio
 
 urlpatterns = [
     path("sources", Sources.as_view()),
@@ -10,6 +10,7 @@ urlpatterns = [
     path("returned/refreshed", RefreshedDeck.as_view()),
     path("folios", Folios.as_view()),
     path("folios/<int:pk>", OneFolio.as_view()),
+    path("folios/<int:pk>/small/<str:key>.svg", SmallPicture.as_view()),
     path("folios/<int:pk>/undo", UndoFolio.as_view()),
     path("folios/<int:pk>/redo", RedoFolio.as_view()),
     path("folios/<int:pk>/history", HistoryOfFolio.as_view()),

@@ -18,9 +18,10 @@ from ..answering import answer
 from ..history import read_ahead
 from ..openapi import FolioAnswer, FolioPagesAnswer, FolioStart, HistoryAnswer, ProblemAnswer, StepStart, refers_to
 from ..paging import PAGED, paged
+from ..pictures import sent_picture
 from ..plates.export_views import saved_as
 from ..plates.models import Plate, Version
-from ..plates.templates import usual_choices
+from ..plates.templates import templates_stand, usual_choices
 from ..refusal import Problem
 from ..requests import seen, sent
 from ..showing import OVERTAKEN, SEEN, etag, history_of
@@ -30,6 +31,7 @@ from .answers import folio_answer, pages_answer
 from .figures import laid, plates_of
 from .leaving import exported, file_title
 from .models import Folio, FolioVersion
+from .small import key_now, small_picture
 
 _CHANGED = {200: refers_to(FolioPagesAnswer), 422: refers_to(ProblemAnswer), **OVERTAKEN}
 
@@ -59,11 +61,23 @@ class Folios(APIView):
 
 def _lines(folios: list[Folio]) -> list[FolioAnswer]:
     read_ahead(folios, FolioVersion, "owner", ["folio"])
+    house = templates_stand()
     known = Plate.everything.select_related("table", "table__current").in_bulk({pk for folio in folios for pk in folio.plates})
     plates = list(known.values())
     read_ahead(plates, Version, "plate", ["recipe"])
     read_ahead([plate.table for plate in plates], MendVersion, "table")
-    return [folio_answer(folio, known) for folio in folios]
+    return [folio_answer(folio, known, house) for folio in folios]
+
+
+class SmallPicture(APIView):
+    @extend_schema(operation_id="small_folio", responses={(200, "image/svg+xml"): OpenApiTypes.BINARY})
+    def get(self, request: Request, pk: int, key: str) -> HttpResponse:
+        """The first page in small. The address that a list gives is kept by the browser for a year; another one is not."""
+        folio = get_object_or_404(Folio, pk=pk)
+        if not folio.pages:
+            raise Problem(404, "This folio has no page.")
+        now = key_now(folio)
+        return sent_picture(request, key, now, lambda: small_picture(folio, now))
 
 
 class OneFolio(APIView):

@@ -50,10 +50,11 @@ from ..openapi import (
     TypefaceAnswer,
     UnlikeAnswer,
 )
+from ..pictures import key_of
 from ..tables.mended import summary
 from . import kept_files
 from .models import Plate
-from .revision import key_of, revision_of
+from .revision import revision_of
 
 _MOVED_MOST = 20
 """Cells that are told of as having moved."""
@@ -92,7 +93,7 @@ def plate_line(plate: Plate) -> PlateLine:
         table=plate.table_id,
         table_name=plate.table.name,
         title=plate.title or "A plate that cannot be read",
-        picture=f"/api/plates/{plate.pk}/small/{key_of(plate)}.svg",
+        picture=f"/api/plates/{plate.pk}/small/{key_of(revision_of(plate))}.svg",
         version=plate.tag(),
         saved=plate.saved.isoformat(),
         problem="" if plate.title else _why_not(plate),

@@ -6,6 +6,7 @@ from pathlib import PurePath
 from typing import Any
 
 from django.db import transaction
+from django.db.models import Count, Max
 
 from mottled_finch.core.draw import Drawing, Template, choices_from
 from mottled_finch.core.draw.house.template import Kind, Told, from_json
@@ -29,6 +30,11 @@ def give(content: bytes, file: str) -> HouseTemplate:
     name = PurePath(file).stem.strip()[: LIMITS.template_most] or "Template"
     found, _ = HouseTemplate.objects.update_or_create(kind=said["kind"], name=name, defaults={"told": said, "content": kept})
     return found
+
+
+def templates_stand() -> str:
+    """What changes whenever a template of the library does."""
+    return str(HouseTemplate.everything.aggregate(Count("pk"), Max("pk"), Max("given"), Max("removed")))
 
 
 def free_template_name(kept: HouseTemplate) -> str:

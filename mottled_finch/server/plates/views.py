@@ -1,7 +1,5 @@
 """Plates over HTTP."""
 
-import gzip
-
 from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
@@ -37,6 +35,7 @@ from ..openapi import (
     refers_to,
 )
 from ..paging import PAGED, paged
+from ..pictures import key_of, sent_picture
 from ..refusal import Problem
 from ..requests import seen, sent, whole_number
 from ..showing import OVERTAKEN, SEEN, etag, history_of, readable
@@ -61,7 +60,7 @@ from .answers import both_answers, broken_plate, plate_answer, plate_line, plate
 from .export_views import as_file, drawn
 from .looks import looks_of, small_figure
 from .models import Plate, Version
-from .revision import key_of
+from .revision import revision_of
 from .small import small_picture
 
 _CHANGED = {200: refers_to(PlateFigureAnswer), 422: refers_to(ProblemAnswer), 409: refers_to(ProblemAnswer), **OVERTAKEN}
@@ -98,15 +97,7 @@ class SmallPicture(APIView):
     def get(self, request: Request, pk: int, key: str) -> HttpResponse:
         """The figure in small. The address that a list gives is kept by the browser for a year; another one is not."""
         plate = get_object_or_404(Plate.objects.select_related("table", "table__current"), pk=pk)
-        now = key_of(plate)
-        kept = "private, max-age=31536000, immutable" if key == now else "no-cache"
-        headers = {"Cache-Control": kept, "Vary": "Accept-Encoding", **etag(now)}
-        if request.headers.get("If-None-Match", "").removeprefix("W/").strip('"') == now:
-            return HttpResponse(status=304, headers=headers)
-        packed = small_picture(plate)
-        if "gzip" in request.headers.get("Accept-Encoding", ""):
-            return HttpResponse(packed, "image/svg+xml", headers={**headers, "Content-Encoding": "gzip"})
-        return HttpResponse(gzip.decompress(packed), "image/svg+xml", headers=headers)
+        return sent_picture(request, key, key_of(revision_of(plate)), lambda: small_picture(plate))
 
 
 class OnePlate(APIView):

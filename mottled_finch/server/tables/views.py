@@ -106,7 +106,7 @@ class OneTable(APIView):
     @extend_schema(responses={204: None}, operation_id="remove_table")
     def delete(self, _request: Request, pk: int) -> Response:
         """Put a table into the bin; what uses it keeps it until it is gone."""
-        remove_table(_table(pk))
+        remove_table(get_object_or_404(Table.standing(), pk=pk))
         return Response(status=204)
 
 

@@ -51,10 +51,10 @@ export const usePlates = () => useEvery(keys.plates, api.plates);
 export const useFolios = () => useEvery(keys.folios, api.folios);
 
 /** As much of a list as was asked for, of what is called so. What was shown stays until the answer is there. */
-function usePages<T>(key: readonly string[], load: Load<T>, find: string, refetched?: Beat<T>) {
+function usePages<T>(key: readonly string[], load: Load<T>, find: string, count?: number, refetched?: Beat<T>) {
   const { data, ...more } = useInfiniteQuery({
     queryKey: [...key, "pages", find],
-    queryFn: ({ pageParam }) => load({ find: find || undefined, cursor: pageParam }),
+    queryFn: ({ pageParam }) => load({ find: find || undefined, count, cursor: pageParam }),
     initialPageParam: undefined as string | undefined,
     getNextPageParam: ({ next }) => next,
     placeholderData: keepPreviousData,
@@ -63,11 +63,13 @@ function usePages<T>(key: readonly string[], load: Load<T>, find: string, refetc
   return { ...more, items: data?.pages.flatMap(({ items }) => items) };
 }
 
+/** Folios and plans stand above the plates, which are to be seen without scrolling. */
+const FEW = 6;
 export type Pages<T> = ReturnType<typeof usePages<T>>;
 export const useTablePages = (find: string) => usePages(keys.tables, api.tables, find);
 export const usePlatePages = (find: string) => usePages(keys.plates, api.plates, find);
-export const useFolioList = (find: string) => usePages(keys.folios, api.folios, find);
-export const usePlanList = (find: string) => usePages(keys.plans, api.plans, find, beat);
+export const useFolioList = (find: string) => usePages(keys.folios, api.folios, find, FEW);
+export const usePlanList = (find: string) => usePages(keys.plans, api.plans, find, FEW, beat);
 export const useFolioPages = (id: number) => useQuery({ queryKey: keys.folio(id), queryFn: () => api.folio(id) });
 export const usePlan = (id: number) =>
   useQuery({

@@ -214,6 +214,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/folios/{id}/small/{key}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The first page in small. The address that a list gives is kept by the browser for a year; another one is not. */
+        get: operations["small_folio"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/folios/{id}/undo": {
         parameters: {
             query?: never;
@@ -2659,13 +2676,13 @@ export interface components {
             like?: number;
             folio?: unknown;
         };
-        /** @description A folio as it stands, and where it is in its history. ``revision`` changes whenever one of its pages may; ``plates`` are the numbers of those on it. ``problem`` says why it cannot be read. */
+        /** @description A folio as it stands, and where it is in its history. ``picture`` is the address of its first page in small, another one whenever that may have changed; ``plates`` are the numbers of those on it. ``problem`` says why it cannot be read. */
         FolioAnswer: {
             id: number;
             title: string;
             pages: number;
             plates: number[];
-            revision: string;
+            picture: string;
             version: string;
             saved: string;
             undo: string | null;
@@ -4038,6 +4055,55 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    small_folio: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -102,8 +102,10 @@ export function Desk() {
                         <PlanCard key={plan.id} plan={plan} onRefusal={setRefusal} />
                       ))}
                     </Grid>
-                    <More what="folios" pages={folios} />
-                    <More what="plans" pages={plans} />
+                    <Flex gap="8px">
+                      <More what="folios" pages={folios} byHand />
+                      <More what="plans" pages={plans} byHand />
+                    </Flex>
                   </Box>
                 )}
                 <Flex align="center" justify="space-between" gap="8px" mb="14px" minH="32px">
@@ -161,8 +163,9 @@ export function Desk() {
               ))}
               <More what="tables" pages={tables} />
               {binned > 0 && (
-                <Button mt="16px" size="sm" variant="plain" onClick={() => setBinShown(true)}>
-                  <Trash2 size={14} aria-hidden /> Bin ({binned})
+                <Button mt="16px" size="sm" gap="6px" variant="plain" onClick={() => setBinShown(true)}>
+                  <Trash2 size={14} aria-hidden />
+                  Bin ({binned})
                 </Button>
               )}
             </Box>

@@ -2,7 +2,7 @@ import { Box, chakra, Flex, Image } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, type Folio, pageAddress, sentenceOf } from "../../api/client";
+import { api, type Folio, sentenceOf } from "../../api/client";
 import { keys } from "../../api/queries";
 import { counted, whenSaved } from "../../shared/numbers";
 import { useRemove } from "../../shared/removing";
@@ -37,9 +37,9 @@ export function FolioCard({ folio, onRefusal }: { folio: Folio; onRefusal: (sent
       _hover={{ borderColor: "edge", boxShadow: "page" }}
     >
       <Flex w="116px" h="70px" p="6px" flex="none" align="center" justify="center" bg="ground">
-        {folio.pages > 0 && !broken && !folio.problem && (
+        {folio.picture && !broken && (
           <Image
-            src={pageAddress(folio.id, 1, folio.revision)}
+            src={folio.picture}
             alt=""
             maxW="100%"
             maxH="100%"
