@@ -527,9 +527,11 @@ class ProblemOfMend:
 @dataclass(frozen=True, kw_only=True)
 class ComparisonAnswer(Comparison):
     """What accepting the new edition would change. ``against`` is the number of the edition it was compared with; ``unfound`` are
-    mends that bring columns for keys of which the other table has no line.
+    mends that bring columns for keys of which the other table has no line. ``taken`` is the number of the edition that was read
+    from the same file already.
     """
 
+    taken: int | None
     problems: Sequence[ProblemOfMend]
     unfound: Sequence[ProblemOfMend]
     against: int

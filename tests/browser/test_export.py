@@ -125,7 +125,7 @@ def test_a_table_that_was_copied_here_and_is_pasted_on_the_desk_opens_its_plate(
     page.wait_for_url(re.compile(rf"/plates/{plate}$"))
 
 
-def test_a_plate_leaves_in_a_template_of_the_house_and_in_its_colors(page, plate):
+def test_a_plate_leaves_in_a_template_of_the_house_and_in_its_colors(page, plate, api):
     page.get_by_role("tab", name="Page").click()
     said(page, "template")
     card = page.get_by_role("dialog", name="Template of slides")
@@ -153,6 +153,8 @@ def test_a_plate_leaves_in_a_template_of_the_house_and_in_its_colors(page, plate
     expect(card.get_by_role("radio", name="House")).to_have_count(0)
     page.get_by_role("button", name="Undo", exact=True).last.click()
     expect(card.get_by_role("radio", name="House")).to_have_count(1)
+    for each in api.get("/api/templates"):
+        api.delete(f"/api/templates/{each['id']}")
 
 
 def test_the_source_can_be_left_out_for_a_whole_library(page, api, plate):

@@ -349,6 +349,19 @@ def test_a_newer_file_is_compared_before_anything_changes(client, table, plate, 
     assert [each["number"] for each in client.get(f"/api/tables/{table}/workbench").json()["editions"]] == [1]
 
 
+def test_a_file_that_is_an_edition_already_is_told_as_that(client, table, compared):
+    """By its bytes and the way it is read, not by its name or size."""
+    assert compared["comparison"]["taken"] is None
+    accepted = {"renames": {"departed": "left"}}
+    client.post(f"/api/imports/{compared['id']}/accept", accepted, format="json")
+    for content, name, wanted in ((NEXT, "again.csv", 2), (CSV, "before.csv", 1), (NEXT.replace("9", "8"), "trips next.csv", None)):
+        number = give(client, content, name, table=table)["file"]["id"]
+        assert read(client, number)["comparison"]["taken"] == wanted
+    again = client.post(f"/api/tables/{table}/reread").json()["file"]["id"]
+    client.put(f"/api/imports/{again}/look", {"header": 2}, format="json")
+    assert read(client, again)["comparison"]["taken"] is None, "read in another way it is another edition"
+
+
 def test_an_edition_is_compared_anew_when_another_came_to_stand_meanwhile(client, table, compared):
     other = read(client, give(client, CSV + "East,2025-03-01,5\nEast,2025-03-02,6\n", "trips more.csv", table=table)["file"]["id"])
     assert [each["comparison"]["against"] for each in (compared, other)] == [1, 1]

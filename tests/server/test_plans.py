@@ -13,6 +13,7 @@ from mottled_finch.core.plans import putting, telling
 from mottled_finch.server.plans import clock, running
 from mottled_finch.server.plans.folders import places
 from mottled_finch.server.plans.models import Plan, Run
+from mottled_finch.server.tables import queue
 from mottled_finch.server.tables.models import Edition, Import, Table
 
 from .test_folios import CSV, start_plate
@@ -114,6 +115,23 @@ def test_a_week_without_a_newer_file_makes_nothing_unless_it_is_asked_to(client,
     assert last(client, plan)["state"] == "made"
     assert out(home) == ["Review 2026-12-07.html", "Review 2026-12-14.html"]
     assert Edition.objects.count() == 2, "the same file is no other edition"
+
+
+def test_a_file_that_somebody_brought_in_is_no_other_edition(client, home, spec, log):
+    plan = started(client, spec)
+    given = client.generic("POST", f"/api/imports?name=log-2.csv&table={log}", NEXT, content_type="text/csv").json()["file"]["id"]
+    client.post(f"/api/imports/{given}/start")
+    assert queue.work_once()
+    assert client.post(f"/api/imports/{given}/accept", {"renames": {}}, format="json").status_code == 200
+    give(home, "log-2.csv", NEXT)
+    clock.tick(MONDAY)
+    assert (last(client, plan)["state"], last(client, plan)["since"]) == ("made", ["knot leads: Ardle, x: 5, 0 before"])
+    assert Edition.objects.count() == 2
+    give(home, "log-3.csv", CSV, MONDAY)
+    clock.tick(MONDAY + timedelta(days=7))
+    words = "log-3.csv is edition 1 of log already, and edition 2 stands; return to it there, or give a newer file"
+    assert (last(client, plan)["state"], last(client, plan)["words"]) == ("held", words)
+    assert Edition.objects.count() == 2 and not Import.objects.exists()
 
 
 def test_moments_that_were_missed_are_made_up_for_once(client, home, spec):

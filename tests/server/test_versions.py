@@ -284,3 +284,30 @@ def test_what_is_looked_at_names_its_version(client):
     ):
         found = client.get(path)
         assert found.headers["ETag"] == f'"{version(found.json())}"'
+
+
+def test_a_change_that_was_sent_twice_is_done_once(client, plate, table):
+    """The first answer was lost with the server that gave it: the second has seen what stood before both."""
+    folio = client.post("/api/folios", {"title": "Review", "plates": [plate]}, format="json").json()
+    plan = client.post("/api/plans", {"plate": plate}, format="json").json()
+    mend = {"mends": [{"do": "rename", "field": "pier", "to": "berth"}]}
+    told = client.get(f"/api/tables/{table}").json()
+    for address, sent, seen, history in (
+        (
+            f"/api/plates/{plate}/recipe",
+            {"finch_recipe": 2, "pivot": {}},
+            client.get(f"/api/plates/{plate}").headers["ETag"],
+            "plates",
+        ),
+        (f"/api/folios/{folio['folio']['id']}", {**folio["spec"], "title": "Mine"}, f'"{folio["folio"]["version"]}"', "folios"),
+        (f"/api/plans/{plan['id']}", {**plan["spec"], "title": "Mine"}, f'"{plan["version"]}"', "plans"),
+        (f"/api/tables/{table}", {"name": "other"}, f'"{told["name_version"]}"', None),
+        (f"/api/tables/{table}/mends", mend, f'"{told["version"]}"', None),
+    ):
+        first, second = (client.put(address, sent, format="json", HTTP_IF_MATCH=seen) for _ in range(2))
+        assert (first.status_code, second.status_code) == (200, 200), second.content
+        if history:
+            steps = client.get(f"/api/{history}/{address.split('/')[3]}/history").json()["steps"]
+            assert len(steps) == 2, "one change beside the beginning"
+    other = client.put(f"/api/tables/{table}/mends", {"mends": []}, format="json", HTTP_IF_MATCH=f'"{told["version"]}"')
+    assert other.status_code == 412, "another change is still refused"

@@ -103,10 +103,10 @@ def change_folio(folio_id: int, folio: FolioSpec, seen: str | None = None) -> Fo
     saved = _saved(folio)
     with transaction.atomic():
         standing = _folio(folio_id)
-        standing.confirm(seen, _THIS)
         before = standing.spec()
         after = load_folio(saved)
         if after != before:
+            standing.confirm(seen, _THIS)
             standing.record(name_change(before, after), unseen=seen is None, folio=saved)
     return standing
 

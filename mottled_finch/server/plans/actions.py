@@ -77,9 +77,9 @@ def change_plan(plan_id: int, plan: PlanSpec, seen: str | None = None) -> Plan:
     saved = _saved(plan)
     with transaction.atomic():
         standing = _plan(plan_id)
-        standing.confirm(seen, _THIS)
         before = standing.spec()
         if plan != before:
+            standing.confirm(seen, _THIS)
             _consider(standing, before, plan)
             standing.record(_change(before, plan), unseen=seen is None, plan=saved)
     return standing

@@ -36,7 +36,7 @@ from ..plates.templates import usual_choices, usual_of
 from ..problems import is_full
 from ..refusal import Problem
 from ..tables.files import folder
-from ..tables.imports import accept, lay_out
+from ..tables.imports import accept, lay_out, taken_already
 from ..tables.mended import laid_on, mended, readable_table
 from ..tables.models import Import, Table
 from ..tables.reading import carry_out as read
@@ -123,6 +123,9 @@ class _Runner:
             return State.SAME, "Nothing newer is there."
         last = _last_taken(self.row.plan)
         self.row.took = {name: last[name] for name, file in taken.items() if self._stands(last.get(name), file)}
+        for name, file in taken.items():
+            if name not in self.row.took and (standing := self._known(plan, name, file)):
+                self.row.took[name] = standing
         if not self.row.dry:
             self._clear()
         given = {name: self._read(plan, name, file) for name, file in taken.items() if name not in self.row.took}
@@ -174,6 +177,20 @@ class _Runner:
     def _stands(self, last: dict[str, Any] | None, file: Taken) -> bool:
         """Whether the edition that stands is of this very file."""
         return last is not None and last["digest"] == file.digest and self._edition_number(last["table"]) == last.get("edition")
+
+    def _known(self, plan: PlanSpec, name: str, file: Taken) -> dict[str, Any] | None:
+        """What is kept of a file that somebody brought in already, as the edition that stands. Raises Held where another stands."""
+        table = self.tables[plan.take[name].table or 0]
+        stands = table.edition()
+        same = taken_already(table, file.path, stands.asked)
+        if same is None:
+            return None
+        if same.pk != stands.pk:
+            raise Held(
+                f"{file.origin.name} is edition {same.number} of {table.name} already, and edition {stands.number} stands; "
+                "return to it there, or give a newer file"
+            )
+        return {"digest": file.digest, "table": table.pk, "edition": stands.number, "file": str(file.origin)}
 
     def _edition_number(self, table: int) -> int | None:
         found = self.tables.get(table)

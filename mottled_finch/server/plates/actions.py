@@ -171,10 +171,10 @@ def change_targets(table_id: int, targets: dict[str, float], seen: str | None = 
     """
     while True:
         table = Table.everything.select_related("current").get(pk=table_id)
-        table.confirm(seen, f"“{table.name}”")
         before, tag, recipes = table.targets(), table.tag(), _recipes(table)
         if targets == before:
             return table
+        table.confirm(seen, f"“{table.name}”")
         _check_plates(table, targets, before, recipes)
         with transaction.atomic():
             table = Table.everything.select_for_update().get(pk=table_id)
@@ -258,15 +258,16 @@ def change_plate(plate_id: int, recipe: Recipe, seen: str | None = None) -> tupl
     Canceled when it is given up meanwhile.
     """
     plate = _plate(plate_id)
-    plate.confirm(seen, _THIS)
     recipe = kept_files.stored(_own(plate.table, recipe))
+    if recipe != plate.recipe():  # what is asked for may stand already: a change that was sent twice
+        plate.confirm(seen, _THIS)
     with while_wanted(WANTED.begin(f"plate {plate_id}")):
         figure, saved = figure_with(plate.table, recipe), saved_recipe(recipe)
     with transaction.atomic():
         plate = _plate(plate_id)
-        plate.confirm(seen, _THIS)
         standing = plate.recipe()
         if recipe != standing:
+            plate.confirm(seen, _THIS)
             plate.record(name_change(standing, recipe), unseen=seen is None, parsed=recipe, recipe=saved)
     return plate, figure
 

@@ -62,10 +62,10 @@ def change_mends(table_id: int, spec: TableSpec, seen: str | None = None) -> Tab
     """
     while True:
         table = Table.everything.select_related("current").get(pk=table_id)
-        table.confirm(seen, f"“{table.name}”")
         edition, tag, before = table.edition(), table.tag(), spec_of(table.mends()).mends
         if spec.mends == before:
             return table
+        table.confirm(seen, f"“{table.name}”")
         raw, mends = EDITIONS.open(edition), saved_mends(spec.mends)
         library = library_for(edition, mends)
         for i, mend in enumerate(spec.mends):
@@ -157,10 +157,10 @@ def rename_table(table_id: int, name: str, seen: str | None = None) -> Table:
         raise Problem(422, "The table needs a name; type one.", "name")
     with transaction.atomic():
         table = Table.everything.select_for_update().get(pk=table_id)
-        if seen is not None and seen != name_tag(table):
-            raise Overtaken("The name", [f"it is called “{table.name}”"])
         if name == table.name:
             return table
+        if seen is not None and seen != name_tag(table):
+            raise Overtaken("The name", [f"it is called “{table.name}”"])
         if Table.objects.filter(name=name).exists():
             raise Problem(409, f"There is a table “{name}” already; choose another name.", "name")
         _follow(users_of(table), table.name, name)

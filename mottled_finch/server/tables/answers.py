@@ -170,14 +170,14 @@ def import_answer(given: Import, comparison: dict[str, Any] | None = None) -> Im
         table=given.table_id,
         table_name=given.table.name if given.table else None,
         asked=given.asked,
-        comparison=_whole(comparison or given.comparison),
+        comparison=_whole({**given.comparison, **(comparison or {})}),
         edition=given.edition.number if given.edition else None,
     )
 
 
 def _whole(comparison: dict[str, Any]) -> dict[str, Any] | None:
     """A comparison with what those that were kept before did not say."""
-    return {"unfound": [], **comparison} if comparison else None
+    return {"unfound": [], "taken": None, **comparison} if comparison else None
 
 
 def look_answer(given: Import, found: Look) -> LookAnswer:

@@ -31,7 +31,7 @@ from .library import users_of
 from .mended import broken_by, key_of, laid_on, mended, spec_of
 from .models import Edition, Import, Table
 from .progress import PROGRESS
-from .storage import EDITIONS, copy_source
+from .storage import EDITIONS, copy_source, is_of_file
 from .tidying import remove
 
 _PIECE = 1 << 20
@@ -216,6 +216,16 @@ def comparison_of(table: Table, data: CoreTable, first: list[dict[str, Any]]) ->
     found["problems"] = [{"words": step.words, "problem": step.problem} for step in after.steps if step.problem]
     found["unfound"] = [{"words": step.words, "problem": step.notes[0]} for step in after.steps if step.missed]
     return found
+
+
+def taken_already(table: Table, path: Path, asked: dict[str, Any]) -> Edition | None:
+    """The last edition of a table that was read from the very bytes of a file, in the same way."""
+    size = path.stat().st_size
+    with path.open("rb") as file:
+        for edition in table.editions.filter(accepted=True, file_bytes=size).order_by("-number"):
+            if edition.asked == asked and is_of_file(edition, file):
+                return edition
+    return None
 
 
 def mapping_mends(renames: dict[str, str]) -> list[dict[str, Any]]:

@@ -11,7 +11,7 @@ from mottled_finch.core.recipe import load_table_part
 
 from ..work.worker import READS
 from .files import opened, path_of, told_when_full
-from .imports import comparison_of, worked
+from .imports import comparison_of, taken_already, worked
 from .library import free_table_name
 from .mended import summary_key
 from .models import Edition, Import, Table
@@ -62,6 +62,8 @@ def _read_and_store(given: Import) -> None:
         pieces = packed_source(source)
     told(data.records, "keeping")
     comparison = comparison_of(given.table, data, []) if given.table else {}
+    if given.table and (same := taken_already(given.table, path_of(given), given.asked)):
+        comparison["taken"] = same.number
     summary = {} if given.table else summary_of(data)  # worked out here, so that no request has to wait for it
     with transaction.atomic():
         now = Import.objects.select_for_update().filter(pk=given.pk).first()

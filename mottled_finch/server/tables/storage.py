@@ -72,6 +72,15 @@ def copy_source(edition: Edition, out: BinaryIO) -> int:
     return total
 
 
+def is_of_file(edition: Edition, file: BinaryIO) -> bool:
+    """Whether an edition was read from these very bytes."""
+    file.seek(0)
+    for size, data in edition.source.values_list("size", "data").iterator(chunk_size=1):
+        if file.read(size) != _packing().decompress(bytes(data), decompressed_size=size, asbytes=True):
+            return False
+    return not file.read(1)
+
+
 def load_table(edition: Edition) -> CoreTable:
     """Read an edition from the database. Raises Problem for one that is removed, also while it is read."""
     columns = tuple(_load_column(stored, edition.records) for stored in edition.columns.all())

@@ -1,6 +1,7 @@
 /** The one door to the server. Refusals arrive as `Refusal`, with the server's sentence. */
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
+import { steady } from "./steady";
 
 export type Schemas = components["schemas"];
 export type Export = Schemas["ExportAnswer"];
@@ -75,7 +76,7 @@ export const sentenceOf = (error: unknown): string => (error instanceof Error ? 
 
 const UNREACHED = "The server does not answer; see that ./finch is still running, then try again.";
 
-const client = createClient<paths>();
+const client = createClient<paths>({ fetch: steady });
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 

@@ -2117,7 +2117,7 @@ export interface components {
             comparison: components["schemas"]["ComparisonAnswer"] | null;
             edition: number | null;
         };
-        /** @description What accepting the new edition would change. ``against`` is the number of the edition it was compared with; ``unfound`` are mends that bring columns for keys of which the other table has no line. */
+        /** @description What accepting the new edition would change. ``against`` is the number of the edition it was compared with; ``unfound`` are mends that bring columns for keys of which the other table has no line. ``taken`` is the number of the edition that was read from the same file already. */
         ComparisonAnswer: {
             records_before: number;
             records_after: number;
@@ -2128,6 +2128,7 @@ export interface components {
             categories: components["schemas"]["Categories"][];
             totals: components["schemas"]["Totals"][];
             spans: components["schemas"]["Span"][];
+            taken: number | null;
             problems: components["schemas"]["ProblemOfMend"][];
             unfound: components["schemas"]["ProblemOfMend"][];
             against: number;

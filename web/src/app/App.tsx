@@ -2,8 +2,8 @@ import { lazy, Suspense } from "react";
 import { BrowserRouter, Route, Routes, useLocation } from "react-router";
 import { Desk } from "../features/desk";
 import { ErrorBoundary } from "../shared/ErrorBoundary";
+import { FootNotice } from "../shared/FootNotice";
 import { Opening } from "../shared/Opening";
-import { RemovedNotice } from "../shared/RemovedNotice";
 import { useFocusHome } from "../shared/useFocusHome";
 import { Lost } from "./Lost";
 
@@ -20,7 +20,7 @@ export function App() {
   return (
     <BrowserRouter>
       <Screen />
-      <RemovedNotice />
+      <FootNotice />
     </BrowserRouter>
   );
 }

@@ -1,5 +1,7 @@
 import { Box, Flex, Textarea } from "@chakra-ui/react";
 import { type CSSProperties, type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
+import { Drafted } from "./Drafted";
+import { useDraft } from "./useDraft";
 
 type Fact = { name: string; title: string; text: string | null };
 type Props = {
@@ -23,14 +25,13 @@ type Props = {
 export function FactInput({ label, facts, value, placeholder, autoFocus, onDone, onLeave, look, lines }: Props) {
   const id = useId();
   const input = useRef<HTMLTextAreaElement>(null);
-  const [text, setText] = useState(value);
+  const { text, type, leave, drafted } = useDraft(label, value);
   const [begun, setBegun] = useState<string | null>(null);
   const [at, setAt] = useState(0);
   const left = useRef(false);
   /** What was told last: a notice that takes the focus has nothing told twice. */
   const told = useRef(value);
   useEffect(() => {
-    setText(value);
     told.current = value;
   }, [value]);
   const found =
@@ -39,7 +40,7 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
       : facts.filter(({ name, title }) => `${name} ${title}`.toLowerCase().includes(begun.toLowerCase()));
 
   function typed(next: string, caret: number) {
-    setText(next);
+    type(next);
     setBegun(/\{([^{}\n]*)$/.exec(next.slice(0, caret))?.[1] ?? null);
     setAt(0);
   }
@@ -49,7 +50,7 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
     const start = text.lastIndexOf("{", caret - 1);
     const rest = text.slice(caret).replace(/^[^{}\n]*\}|^[a-z.]+/, "");
     const next = `${text.slice(0, start)}{${fact.name}}`;
-    setText(next + rest);
+    type(next + rest);
     setBegun(null);
     requestAnimationFrame(() => input.current?.setSelectionRange(next.length, next.length));
   }
@@ -59,6 +60,7 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
     left.current = Boolean(onLeave);
     if (!changed || text === told.current) return onLeave?.();
     told.current = text;
+    leave();
     if (text === value) onLeave?.();
     else onDone(text);
   }
@@ -84,7 +86,7 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
       finish(true);
     }
     if (event.key === "Escape") {
-      setText(value);
+      type(value);
       left.current = Boolean(onLeave);
       onLeave?.();
     }
@@ -115,6 +117,7 @@ export function FactInput({ label, facts, value, placeholder, autoFocus, onDone,
         onKeyDown={onKeyDown}
         style={look && typeOf(look)}
       />
+      {drafted && <Drafted />}
       {found.length > 0 && (
         <Box
           id={`${id}-facts`}

@@ -1,5 +1,7 @@
 import { Box, Input, type InputProps } from "@chakra-ui/react";
 import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
+import { Drafted } from "./Drafted";
+import { useDraft } from "./useDraft";
 
 type Props = Omit<InputProps, "value" | "onChange" | "onBlur" | "onKeyDown"> & {
   value: string;
@@ -15,11 +17,10 @@ const ROOM = 16;
 /** A line of text saved when it is left or on Enter; Escape puts back what stood there. */
 export function SavedInput({ value, wrong = () => null, onDone, w, ...look }: Props) {
   const id = useId();
-  const [text, setText] = useState(value);
+  const { text, type, leave, drafted } = useDraft(look["aria-label"] ?? look.placeholder ?? "", value);
   /** What was told last: leaving the field behind Enter tells nothing twice. */
   const told = useRef(value);
   useEffect(() => {
-    setText(value);
     told.current = value;
   }, [value]);
   const sentence = wrong(text);
@@ -33,6 +34,7 @@ export function SavedInput({ value, wrong = () => null, onDone, w, ...look }: Pr
   const done = () => {
     if (text === told.current || sentence) return;
     told.current = text;
+    leave();
     if (text !== value) onDone(text);
   };
   return (
@@ -44,13 +46,14 @@ export function SavedInput({ value, wrong = () => null, onDone, w, ...look }: Pr
         aria-describedby={sentence ? id : undefined}
         {...look}
         value={text}
-        onChange={(event) => setText(event.target.value)}
+        onChange={(event) => type(event.target.value)}
         onBlur={done}
         onKeyDown={(event) => {
           if (event.key === "Enter") done();
-          if (event.key === "Escape") setText(value);
+          if (event.key === "Escape") type(value);
         }}
       />
+      {drafted && !sentence && <Drafted />}
       {sentence && (
         <Box
           id={id}

@@ -78,7 +78,7 @@ function Line({ binned, onDone }: { binned: Binned; onDone: (act: () => Promise<
       <Button
         size="sm"
         variant="plain"
-        aria-label={`Put ${name} back`}
+        aria-label={`Put back ${name}`}
         onClick={() => void onDone(() => api.putBack(kind, id))}
       >
         Put back

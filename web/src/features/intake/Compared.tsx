@@ -58,6 +58,12 @@ export function Compared({ given, comparison, working, doubted, onAccept, onLeav
           {lacks ? " anyway" : ""}
         </Button>
       </Flex>
+      {comparison.taken !== null && (
+        <Box role="status" px="18px" py="10px" bg="amberWash">
+          This file is edition {comparison.taken} of the table already. Discard it
+          {comparison.taken === comparison.against ? "." : ", and return to that one in the list of editions."}
+        </Box>
+      )}
       <Box flex="1" overflowY="auto" px="18px" py="18px" bg="panel">
         <Box css={{ columnWidth: "380px", columnGap: "16px", maxWidth: "1600px" }}>
           {missing.length > 0 && (

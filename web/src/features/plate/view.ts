@@ -46,7 +46,29 @@ const OPENED: Omit<View, "tab"> = {
   behind: null,
 };
 
-export const useView = create<View>(() => ({ ...OPENED, tab: "color" }));
+/** The tab stays over a reload, too. */
+const KEPT = "tab";
+const TABS: readonly Tab[] = ["color", "cells", "heads", "legend", "words", "notes", "page"];
+
+export const useView = create<View>(() => ({ ...OPENED, tab: tabBefore() }));
+
+useView.subscribe(({ tab }, before) => {
+  if (tab !== before.tab) {
+    try {
+      sessionStorage.setItem(KEPT, tab);
+    } catch {
+      // a browser that keeps nothing begins with the colors
+    }
+  }
+});
+
+function tabBefore(): Tab {
+  try {
+    return TABS.find((tab) => tab === sessionStorage.getItem(KEPT)) ?? "color";
+  } catch {
+    return "color";
+  }
+}
 
 /** Look at something else: at what is given, the rest as before. */
 export const look = (change: Partial<View>): void => useView.setState(change);

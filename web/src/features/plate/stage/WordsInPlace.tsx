@@ -2,6 +2,7 @@ import { Box, chakra } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import type { Figure, Recipe, Scene } from "../../../api/client";
 import { FactInput } from "../../../shared/FactInput";
+import { isDrafted } from "../../../shared/useDraft";
 import { withWords } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { look, useView } from "../view";
@@ -9,9 +10,11 @@ import { look, useView } from "../view";
 type Which = "title" | "subtitle" | "caption";
 type Props = { scene: Scene; recipe: Recipe; figure: Figure; zoom: number; onChange: (change: Change) => void };
 
+const WHICH = ["title", "subtitle", "caption"] as const;
+
 /** Title, subtitle and caption, each written where it stands. What is not set is a faint phrase beside the title. */
 export function WordsInPlace({ scene, recipe, figure, zoom, onChange }: Props) {
-  const [writing, setWriting] = useState<Which | null>(null);
+  const [writing, setWriting] = useState<Which | null>(() => WHICH.find((which) => isDrafted(`The ${which}`)) ?? null);
   const asked = useView((view) => view.writing);
   useEffect(() => {
     if (!asked || asked === "note") return;
@@ -31,7 +34,7 @@ export function WordsInPlace({ scene, recipe, figure, zoom, onChange }: Props) {
 
   return (
     <>
-      {(["title", "subtitle", "caption"] as const).map((which) => (
+      {WHICH.map((which) => (
         <Spot
           key={which}
           which={which}

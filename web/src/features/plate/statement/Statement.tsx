@@ -17,6 +17,7 @@ import { afterClosing } from "../../../shared/frames";
 import { MenuCard, MenuLine } from "../../../shared/MenuCard";
 import { Phrase } from "../../../shared/Phrase";
 import { named } from "../../../shared/terms";
+import { isDrafted } from "../../../shared/useDraft";
 import {
   other,
   type Side,
@@ -51,7 +52,7 @@ import {
   takeWords,
 } from "./phrases";
 import { ShowCard } from "./ShowCard";
-import { Typed } from "./Typed";
+import { THE_STATEMENT, Typed } from "./Typed";
 
 export type StatementHandle = { focus: () => void; write: () => void; open: (phrase: string) => void };
 type Props = {
@@ -71,7 +72,7 @@ const SIDES = {
 export function Statement({ plate, figure, table, onChange, ref }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [open, setOpen] = useState<string | null>(null);
-  const [typing, setTyping] = useState(false);
+  const [typing, setTyping] = useState(() => isDrafted(THE_STATEMENT));
   const [dragged, setDragged] = useState<{ side: Side; at: number } | null>(null);
   useImperativeHandle(ref, () => ({
     focus: () => box.current?.querySelector("button")?.focus(),

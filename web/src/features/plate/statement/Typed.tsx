@@ -2,20 +2,28 @@ import { Box, chakra, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { api, type Pivot, sentenceOf } from "../../../api/client";
 import { Button } from "../../../shared/Button";
+import { Drafted } from "../../../shared/Drafted";
+import { useDraft } from "../../../shared/useDraft";
 
 type Props = { table: number; statement: string; onDone: (pivot: Pivot | null) => void };
 
+export const THE_STATEMENT = "The statement";
+
 /** The statement as text: Enter lays it out, Escape leaves it as it was. What is wrong is told below it, with nothing lost. */
 export function Typed({ table, statement, onDone }: Props) {
-  const [text, setText] = useState(statement);
+  const { text, type, leave, drafted } = useDraft(THE_STATEMENT, statement);
+  const stop = (pivot: Pivot | null) => {
+    leave();
+    onDone(pivot);
+  };
   const [problem, setProblem] = useState("");
   const [busy, setBusy] = useState(false);
 
   async function done() {
-    if (text.trim() === statement.trim()) return onDone(null);
+    if (text.trim() === statement.trim()) return stop(null);
     setBusy(true);
     try {
-      onDone((await api.readStatement(table, text)).pivot);
+      stop((await api.readStatement(table, text)).pivot);
     } catch (error) {
       setProblem(sentenceOf(error).replace(/^statement: /, ""));
     } finally {
@@ -28,7 +36,7 @@ export function Typed({ table, statement, onDone }: Props) {
       <Flex gap="10px" align="flex-start">
         <chakra.textarea
           autoFocus
-          aria-label="The statement"
+          aria-label={THE_STATEMENT}
           aria-invalid={problem ? true : undefined}
           aria-describedby="statement-problem"
           value={text}
@@ -46,7 +54,7 @@ export function Typed({ table, statement, onDone }: Props) {
           resize="none"
           css={{ fieldSizing: "content" }}
           onChange={(event) => {
-            setText(event.target.value);
+            type(event.target.value);
             setProblem("");
           }}
           onKeyDown={(event) => {
@@ -54,16 +62,17 @@ export function Typed({ table, statement, onDone }: Props) {
               event.preventDefault();
               done();
             }
-            if (event.key === "Escape") onDone(null);
+            if (event.key === "Escape") stop(null);
           }}
         />
         <Button variant="lead" size="sm" disabled={busy} onClick={done}>
           Apply
         </Button>
-        <Button variant="plain" size="sm" onClick={() => onDone(null)}>
+        <Button variant="plain" size="sm" onClick={() => stop(null)}>
           Cancel
         </Button>
       </Flex>
+      {drafted && <Drafted />}
       <Box id="statement-problem" role="alert" color="alarm" pt={problem ? "6px" : 0}>
         {problem && problem.charAt(0).toUpperCase() + problem.slice(1)}
       </Box>
