@@ -8,7 +8,11 @@ from typing import Any
 
 from rest_framework.response import Response
 
+from mottled_finch.core.language.directions import apart
 from mottled_finch.core.recipe import Recipe, dump_object, dump_recipe
+
+_SENTENCES = ("words", "problem", "why", "statement", "default_title", "default_caption")
+"""Fields of answers that tell of names in the midst of other words."""
 
 
 def answer(found: object, status: int = 200, headers: dict[str, str] | None = None) -> Response:
@@ -24,7 +28,8 @@ def plain(value: Any) -> Any:
     if is_dataclass(value) and not isinstance(value, type):
         if _is_of_recipes(type(value)):
             return dump_object(value)
-        return {name: plain(getattr(value, name)) for name in _names(type(value))}
+        told = {name: plain(getattr(value, name)) for name in _names(type(value))}
+        return told | {name: apart(told[name]) for name in _SENTENCES if isinstance(told.get(name), str)}
     if isinstance(value, list | tuple):
         first = next((each for each in value if each is not None), None)
         return value if first is None or type(first) in (int, float, str, bool) else [plain(each) for each in value]

@@ -9,6 +9,7 @@ from django.db import DatabaseError
 from django.http import Http404, JsonResponse
 
 from mottled_finch.core.errors import Canceled, CoreError, IntakeError, RecipeError
+from mottled_finch.core.language.directions import apart
 
 from .refusal import Overtaken, Problem
 
@@ -20,7 +21,7 @@ MEDIA_TYPE = "application/problem+json"
 
 def worded(status: int, title: str, detail: str, **more: Any) -> dict[str, Any]:
     told = {name: _written(value) for name, value in more.items() if value is not None}
-    return {"type": "about:blank", "title": title, "status": status, "detail": _written(detail), **told}
+    return {"type": "about:blank", "title": title, "status": status, "detail": _written(apart(detail)), **told}
 
 
 def _written(value: Any) -> Any:
@@ -66,7 +67,12 @@ def refusal_of(error: Exception, context: dict[str, Any]) -> "Response | None":
         title = {IntakeError: "The file cannot be read", RecipeError: "The recipe is not well formed"}.get(
             type(error), "The figure cannot be made"
         )
-        more = {"path": error.path, "message": error.message, "allowed": list(error.allowed), "received": _short(error.received)}
+        more = {
+            "path": error.path,
+            "message": apart(error.message),
+            "allowed": list(error.allowed),
+            "received": _short(error.received),
+        }
         return Response(worded(422, title, str(error), **more), status=422, content_type=MEDIA_TYPE)
     if isinstance(error, Overtaken):
         more = {"path": error.path, "meanwhile": list(error.meanwhile)}

@@ -42,3 +42,16 @@ def test_long_lists_of_numbers_are_taken_as_they_are():
     numbers = [None, 1.5] * 50_000
     assert plain(numbers) is numbers
     assert plain([]) == []
+
+
+def test_a_name_that_turns_the_direction_of_writing_turns_nothing_beside_it(client):
+    """As a file can be called so that it reads as another, a column would turn the title of its figure."""
+    turn = "\u202e"
+    table = client.upload(f"pier{turn}x,minutes\na{turn}b,4\nc,8\n").json()["id"]
+    recipe = {"finch_recipe": 2, "pivot": {"rows": [{"field": f"pier{turn}x"}]}}
+    plate = client.post("/api/plates", {"table": table, "recipe": recipe}, format="json").json()
+    assert plate["plate"]["title"] == f"Number of records by \u2068pier{turn}x\u202c\u2069"
+    assert plate["figure"]["rows"] == [f"a{turn}b", "c"], "what is data stays as it is"
+    wrong = {**recipe, "pivot": {"rows": [{"field": f"no{turn}ne"}]}}
+    told = client.put(f"/api/plates/{plate['plate']['id']}/recipe", wrong, format="json").json()["detail"]
+    assert f'"\u2068no{turn}ne\u202c\u2069"' in told

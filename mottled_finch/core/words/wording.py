@@ -3,6 +3,7 @@
 import re
 from collections.abc import Iterable, Sequence
 
+from ..language.directions import isolated
 from ..table import Kind
 
 KIND_WORDS = {
@@ -31,8 +32,8 @@ def joined(words: Sequence[str]) -> str:
 
 
 def field_words(field: str) -> str:
-    """A column's name as it is said in a sentence: ``minutes_late`` is "minutes late"."""
-    return " ".join(field.replace("_", " ").split()) or field
+    """A column's name as it is said in a sentence: ``minutes_late`` is "minutes late". What it turns ends with it."""
+    return isolated(" ".join(field.replace("_", " ").split()) or field)
 
 
 def beginning(words: str) -> str:

@@ -66,6 +66,8 @@ const used = defineConfig({
 const config = defineConfig({
   globalCss: {
     "html, body, #root": { height: "100%", margin: 0 },
+    // A name from a file that turns the direction of writing turns nothing beside it.
+    "span, a, strong, label": { unicodeBidi: "isolate" },
     body: { bg: "paper", color: "ink", fontFamily: "body", fontSize: "13px", lineHeight: "1.4", overflow: "hidden" },
     "input[type=checkbox], input[type=radio]": { accentColor: "{colors.leaf}" },
     "*": {
