@@ -73,10 +73,10 @@ class CameBack:
         figure = self._figure(found.plate)
         if isinstance(figure, CoreError):
             return FigureChange(found=found, why=str(figure))
-        change = change_of(found, figure)
+        folio, before = self.returned.folio.spec() if self.returned.folio else None, self.returned.figures[:number]
+        change = change_of(found, figure, folio, before)
         if not found.holds:
-            folio = self.returned.folio.spec() if self.returned.folio else None
-            return replace(change, stale=stale_words(found, self.returned.figures[:number], folio, self._named))
+            return replace(change, stale=stale_words(found, before, folio, self._named))
         try:
             return replace(change, room=room_for(self.content, piece_of(found, figure)))
         except DrawError as error:

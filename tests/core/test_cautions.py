@@ -50,6 +50,7 @@ SUMMED = {**SIDES, "measure": {"take": "sum", "of": "v"}, "totals": {"rows": Tru
 
 CASES: dict[str, tuple[str, dict]] = {
     "broken_claim": (grid(), {**PLAIN, "claims": ["highest row is m0", "n is 180", "rank of m5 is 1"]}),
+    "title_names": (grid(), {**PLAIN, "claims": ["highest row is m5"], "words": {"title": "M0 leads"}}),
     "swallowed_scale": (STRANGE, PLAIN),
     "fills": (grid() + "m0,ma,-9999\n", PLAIN),
     "total_as_member": (grid().replace("m5,", "Total,"), PLAIN),

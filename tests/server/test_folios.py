@@ -303,6 +303,18 @@ class TestReturned:
         heads = [[line.cells[0].text for line in table.rows][1:] for table in tables]
         assert heads == [["Ardle", "Brack"], ["Ardle", "Brack", "Knot"]]
 
+    def test_claims_of_headlines_are_told_with_the_first_figure_of_their_plate(self, client, started, log):
+        pages = started["spec"]["pages"]
+        pages[1] |= {"claims": [{"says": "highest row is Knot"}]}
+        pages[2] |= {"claims": [{"says": "n is 9", "plate": "winter makes"}], "headline": "Nine"}
+        put(client, started, {**started["spec"], "pages": pages})
+        content = client.get(f"/api/folios/{started['folio']['id']}/export.pptx?form=table").content
+        mend = {"do": "drop", "where": [{"field": "pier", "in": ["Knot"]}]}
+        client.put(f"/api/tables/{log}/mends", {"mends": [mend]}, format="json")
+        first, second = self.given(client, content).json()["figures"]
+        knot = "highest row is Knot: highest row is Brack"
+        assert (first["broken"], second["broken"]) == ([knot, knot, "n is 9: n is 6"], [])
+
     def test_the_new_file_says_of_which_edition_it_is_where_it_was_remade(self, client, content, log):
         mend = {"do": "drop", "where": [{"field": "pier", "in": ["Knot"]}]}
         client.put(f"/api/tables/{log}/mends", {"mends": [mend]}, format="json")

@@ -26,6 +26,7 @@ from . import (
     small_type,
     swallowed_scale,
     tiny_symbols,
+    title_names,
     total_as_member,
     uneven_spans,
     unfinished_period,
@@ -35,6 +36,7 @@ from .caution import Caution, Cure, Seen
 
 CAUTIONS: dict[str, Callable[[Seen], Caution | None]] = {
     "broken_claim": broken_claim.find,
+    "title_names": title_names.find,
     "total_as_member": total_as_member.find,
     "fills": fills.find,
     "swallowed_scale": swallowed_scale.find,

@@ -3,6 +3,8 @@
 from dataclasses import replace
 
 from ..claims.judging import judged
+from ..claims.titles import put_right
+from ..language import speaking
 from ..words.wording import counted
 from .caution import Caution, Cure, Seen
 
@@ -19,6 +21,13 @@ def find(seen: Seen) -> Caution | None:
     if all(claim.instead for claim in broken):
         now = tuple(claim.instead or claim.words for claim in claims)
         cures.insert(0, Cure(words="Claim what holds now", recipe=replace(seen.recipe, claims=now)))
+    title = seen.recipe.words.title
+    with speaking(None):
+        right = put_right(seen.figure, title, claims) if title else None
+    if right is not None:
+        words, made = right
+        anew = replace(seen.recipe, claims=made, words=replace(seen.recipe.words, title=words))
+        cures.insert(0, Cure(words="Claim what holds now, in the title, too", recipe=anew))
     return Caution(
         name="broken_claim",
         words=f"The title claims that {first.words}, but {first.now}.{others if len(broken) > 1 else ''}",

@@ -73,9 +73,9 @@ def _offered(figure: Figure) -> list[str]:
     told = [(name, text) for name, text in facts if text and figure.facts.text(_OPPOSITES[name]) != text]
     found = [f"{name.replace('.', ' ')} is {quoted(text)}" for name, text in told]
     for side in ("rows", "columns"):
-        totals = _totals(figure, side)
+        totals = totals_of(figure, side)
         if len(totals) > 1 and not np.isnan(totals).all():
-            first = _name(figure, side, int(np.nanargmax(totals)))
+            first = name_of(figure, side, int(np.nanargmax(totals)))
             found += [f"rank of {quoted(first)} is 1"] if first else []
     return found
 
@@ -147,7 +147,7 @@ def _rank(figure: Figure, claim: Claim) -> Verdict:
     if isinstance(found, str):
         return False, found, ""
     side, (line,) = found
-    totals = _totals(figure, side)
+    totals = totals_of(figure, side)
     if isnan(totals[line]):
         return False, f"“{claim.members[0]}” has no value", ""
     rank = 1 + int(np.nansum(totals > totals[line]))
@@ -162,7 +162,7 @@ def _members(figure: Figure, claim: Claim) -> Verdict:
         return False, found, ""
     side, lines = found
     bound = claim.number if claim.number is not None else figure.matrix.grand_total
-    totals = _totals(figure, side)
+    totals = totals_of(figure, side)
     if isnan(bound):
         return False, "there is no total in this figure", ""
     failing = [line for line in lines if not _compares(float(totals[line]), claim.compared, bound)]
@@ -172,7 +172,7 @@ def _members(figure: Figure, claim: Claim) -> Verdict:
     line = (failing or lines)[0]
     value = "no value" if isnan(totals[line]) else write(float(totals[line]))
     more = f", and {len(failing) - 1:,} more {'is' if len(failing) == 2 else 'are'} not {claim.compared} it"
-    now = f"{quoted(_name(figure, side, line))} has {value} against {write(bound)}"
+    now = f"{quoted(name_of(figure, side, line))} has {value} against {write(bound)}"
     return not failing, now + (more if len(failing) > 1 else ""), ""
 
 
@@ -181,9 +181,9 @@ def _order(figure: Figure, claim: Claim) -> Verdict:
     if isinstance(found, str):
         return False, found, ""
     side, lines = found
-    totals = _totals(figure, side)[lines]
+    totals = totals_of(figure, side)[lines]
     order = np.argsort(-np.where(np.isnan(totals), -np.inf, totals), kind="stable")
-    now = " and ".join(", ".join(quoted(_name(figure, side, lines[i])) for i in order).rsplit(", ", 1)) + " are in order"
+    now = " and ".join(", ".join(quoted(name_of(figure, side, lines[i])) for i in order).rsplit(", ", 1)) + " are in order"
     holds = not np.isnan(totals).any() and bool((np.diff(totals) <= 0).all())
     return holds, now, now if not np.isnan(totals).any() else ""
 
@@ -218,11 +218,13 @@ def _told_values(figure: Figure) -> NDArray[np.float64]:
     return telling_values(figure.contents.values, figure.matrix, figure.recipe.pivot)
 
 
-def _totals(figure: Figure, side: str) -> NDArray[np.float64]:
+def totals_of(figure: Figure, side: str) -> NDArray[np.float64]:
+    """The totals of the members of a side."""
     return figure.matrix.row_totals if side == "rows" else figure.matrix.column_totals
 
 
-def _name(figure: Figure, side: str, line: int) -> str:
+def name_of(figure: Figure, side: str, line: int) -> str:
+    """What a member of a side is called."""
     return figure.facts.member("rows" if side == "rows" else "columns", line) or ""
 
 
@@ -247,7 +249,7 @@ def _found(figure: Figure, names: Sequence[str], *, through: bool = False) -> tu
 def _line(figure: Figure, side: str, name: str) -> int | None:
     members = figure.matrix.rows if side == "rows" else figure.matrix.columns
     wanted = folded(name)
-    whole = [i for i in range(len(members)) if folded(_name(figure, side, i)) == wanted]
+    whole = [i for i in range(len(members)) if folded(name_of(figure, side, i)) == wanted]
     last = [i for i, labels in enumerate(members) if labels and folded(labels[-1]) == wanted]
     found = whole or last
     return found[0] if len(found) == 1 else None

@@ -4,6 +4,7 @@ import re
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
+from ..claims.titles import put_right
 from ..errors import DrawError
 from ..figure.figure import Figure
 from ..language import speaking
@@ -77,6 +78,14 @@ def _broken_claim(folio: Folio, page: FolioPage) -> Found:
 
 def _mended_claim(folio: Folio, page: FolioPage, place: int, claim: Claimed) -> Iterator[FolioCure]:
     claims = page.spec.claims
+    figure = next((placed.figure for placed in page.placed if placed.name == claim.plate), None)
+    with speaking(None):
+        right = put_right(figure, page.spec.headline, [claim.judged]) if figure and page.spec.headline else None
+    if right is not None:
+        headline, (says,) = right
+        now = FolioClaimSpec(says=says, plate=claims[place].plate)
+        made = (*claims[:place], now, *claims[place + 1 :])
+        yield _cure("Claim what holds now, in the headline, too", folio, page, replace(page.spec, claims=made, headline=headline))
     if claim.judged.instead:
         now = FolioClaimSpec(says=claim.judged.instead, plate=claims[place].plate)
         yield _cure("Claim what holds now", folio, page, replace(page.spec, claims=(*claims[:place], now, *claims[place + 1 :])))

@@ -1,10 +1,10 @@
 """Figures remade for the places that they have in a file that came back, and what changed in them."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from ..claims.judging import Judged, judged
+from ..claims.judging import Judged, judged, judged_of
 from ..draw.making.slide_figure import shapes_xml
 from ..draw.making.slide_table import table_alone, table_of
 from ..draw.making.tabled import MARKS, Tabled, tabled
@@ -13,6 +13,7 @@ from ..draw.png import draw_png
 from ..figure.figure import Figure, laid_anew
 from ..figure.page_words import page_words
 from ..folio.naming import named
+from ..folio.spec import FolioSpec
 from ..recipe.check import FACT
 from ..recipe.page_type import least_type
 from ..scene import Part
@@ -73,6 +74,13 @@ class FigureChange:
         said += [*self.room, *self.stale]
         said += [f"claims no longer that {each.words}: {each.now}" for each in self.claims if not each.holds]
         return "; ".join(said)
+
+
+def _of_headlines(plate: str, figure: Figure, folio: FolioSpec) -> Iterator[Judged]:
+    for page in folio.pages:
+        for claim in page.claims:
+            if (claim.plate or next(iter(page.plates), "")) == plate:
+                yield judged_of(figure, claim.says)
 
 
 def piece_of(found: Found, figure: Figure) -> Piece:
@@ -141,9 +149,12 @@ def _is_said(text: str, said: str) -> bool:
     return any(between) and re.search(".*?".join(map(re.escape, between)), said, re.DOTALL) is not None
 
 
-def change_of(found: Found, figure: Figure) -> FigureChange:
-    """What refreshing the figure would change."""
-    claims = tuple(judged(figure))
+def change_of(found: Found, figure: Figure, folio: FolioSpec | None = None, before: Sequence[Found] = ()) -> FigureChange:
+    """What refreshing the figure would change. Its claims are those of its title, and, of the first figure of a plate, also what
+    headlines of the ``folio`` claim of that; the figures ``before`` it in the file say whether it is the first.
+    """
+    first = all(each.plate != found.plate for each in before)
+    claims = (*judged(figure), *(_of_headlines(found.plate, figure, folio) if folio and first else ()))
     if found.form != "table":
         return FigureChange(found=found, claims=claims)
     table = tabled(figure)

@@ -102,10 +102,10 @@ class _CameBack:
 
     def _change(self, number: int, figure: Figure) -> FigureChange:
         found = self.figures[number]
-        change = change_of(found, figure)
+        folio, before = self.folio.spec() if self.folio else None, self.figures[:number]
+        change = change_of(found, figure, folio, before)
         if not found.holds:
-            folio = self.folio.spec() if self.folio else None
-            return replace(change, stale=stale_words(found, self.figures[:number], folio, self.named))
+            return replace(change, stale=stale_words(found, before, folio, self.named))
         try:
             return replace(change, room=tuple(LOOKS.do("room", self.content, piece_of(found, figure))))
         except (WorkFailed, DrawError) as error:

@@ -6,6 +6,7 @@ import pytest
 
 from mottled_finch.core.claims.grammar import quoted, read_claim
 from mottled_finch.core.claims.judging import judged, offered
+from mottled_finch.core.claims.titles import put_right, strays
 from mottled_finch.core.errors import RecipeError
 from mottled_finch.core.figure.facts import NUMBERS
 from mottled_finch.core.recipe import dump_recipe, load_recipe
@@ -198,3 +199,44 @@ def test_highest_and_lowest_do_not_both_hold_of_one_member():
     for one in ("highest row is a", "lowest row is a"):  # alone each says which cell is meant
         assert judged(figure_of(text, pivot=PIVOT, claims=[one]))[0].holds
     assert not [words for words in offered(figure_of(text, pivot=PIVOT)) if " row is " in words]
+
+
+@pytest.mark.parametrize(
+    ("title", "claims", "wanted"),
+    [
+        ("Brackwater leads", ["highest row is Brackwater"], ("Crowding leads", ("highest row is Crowding",))),
+        (
+            "Late: brackwater, always BRACKWATER",
+            ["highest row is Brackwater"],
+            ("Late: Crowding, always Crowding", ("highest row is Crowding",)),
+        ),
+        ("Tickets come first", ["rank of Tickets is 1"], ("Crowding come first", ("rank of Crowding is 1",))),
+        ("Brackwater leads", ["highest row is Brackwater", "n is 9"], ("Crowding leads", ("highest row is Crowding", "n is 9"))),
+        ("Brackwater leads", ["highest row is Brackwater", "n is 8"], ("Crowding leads", ("highest row is Crowding", "n is 9"))),
+        ("Brackwaters lead", ["highest row is Brackwater"], None),
+        ("One leads", ["highest row is Brackwater"], None),
+        ("Brackwater behind Crowding", ["highest row is Brackwater"], None),
+        ("Brackwater leads", ["highest row is Brackwater", "highest is at least 9"], None),
+        ("Crowding leads", ["highest row is Crowding"], None),
+        ("Tickets lag", ["rank of Tickets is 7"], None),
+    ],
+)
+def test_a_title_is_put_right_with_its_claims(title, claims, wanted):
+    figure = figure_of(TEXT, pivot=PIVOT, claims=claims)
+    assert put_right(figure, title, judged(figure)) == wanted
+
+
+@pytest.mark.parametrize(
+    ("title", "claims", "wanted"),
+    [
+        ("Tickets lead", ["highest row is Crowding"], ("Tickets", "Crowding")),
+        ("Tickets and Crowding lead", ["highest row is Crowding"], None),
+        ("Tickets lead", ["highest column is Mar"], None),
+        ("Tickets lead in March", ["highest row is not Tickets"], None),
+        ("Some lead", ["highest row is Crowding"], None),
+        ("Tickets lead", ["rank of Crowding is 1", "n is 9"], ("Tickets", "Crowding")),
+        ("Tickets lead", ["Tickets to Crowding are above 3"], None),
+    ],
+)
+def test_a_title_that_names_others_than_its_claims_is_found(title, claims, wanted):
+    assert strays(figure_of(TEXT, pivot=PIVOT), title, tuple(claims)) == wanted

@@ -13,6 +13,13 @@ BROKEN = {"plates": ["late"], "claims": [{"says": "highest row is Brackwater"}]}
 SAME = recipe(words={"title": "Half"}, color={"high": {"at": 4}})
 CASES = [
     (BROKEN, {}, "broken_claim", "The headline claims that highest row is Brackwater, but highest row is Knot.", 2),
+    (
+        {**BROKEN, "headline": "Of all piers, brackwater is latest"},
+        {},
+        "broken_claim",
+        "The headline claims that highest row is Brackwater, but highest row is Knot.",
+        3,
+    ),
     ({"plates": ["late"], "words": "Worst is 8 of 36."}, {}, "typed_number", "The words name a number that moves: 36.", 1),
     ({"plates": ["crowd"], "headline": "120 people"}, {}, "typed_number", "The headline names a number that moves: 120.", 1),
     (
