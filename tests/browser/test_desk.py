@@ -211,7 +211,15 @@ def test_a_server_that_went_away_is_told(page, api):
     open_plate(page, api.plate("a,b\nx,1\ny,2\n", "away.csv"))
     page.route("**/api/plates/*/recipe", lambda route: route.abort())
     page.get_by_role("button", name="Turn rows and columns").click()
-    expect(page.get_by_role("alert")).to_have_text("The server does not answer; see that ./finch is still running, then try again.")
+    expect(page.get_by_text("The server does not answer. What you did is sent again until it does.")).to_be_visible()
+    page.unroute("**/api/plates/*/recipe")
+    expect(page.get_by_role("button", name="x, column", exact=True)).to_be_visible()
+    page.route("**/api/tables/*/statement", lambda route: route.abort())
+    page.get_by_role("button", name="Type the statement").click()
+    page.get_by_label("The statement", exact=True).fill("number of records")
+    page.get_by_label("The statement", exact=True).press("Enter")
+    sentence = "The server does not answer; see that ./finch is still running, then try again."
+    expect(page.locator("#statement-problem")).to_have_text(sentence)
 
 
 def test_files_that_were_looked_at_are_left_together(page, api):

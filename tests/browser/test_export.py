@@ -151,7 +151,7 @@ def test_a_plate_leaves_in_a_template_of_the_house_and_in_its_colors(page, plate
     card.get_by_role("button", name="Take it away").click()
     expect(card.get_by_role("radio", name="No template")).to_be_checked()
     expect(card.get_by_role("radio", name="House")).to_have_count(0)
-    page.get_by_role("button", name="Undo", exact=True).last.click()
+    page.get_by_role("status").get_by_role("button", name="Undo").click()
     expect(card.get_by_role("radio", name="House")).to_have_count(1)
     for each in api.get("/api/templates"):
         api.delete(f"/api/templates/{each['id']}")

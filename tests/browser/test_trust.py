@@ -280,32 +280,32 @@ def test_a_plate_whose_column_was_renamed_is_made_again_by_enter(page, api, numb
 
 def test_half_typed_words_are_there_after_a_reload(page, api, number):
     page.get_by_role("button", name=re.compile("^(Write the|Add a) title")).click()
-    page.get_by_label("The title").fill("Half a ti")
+    page.get_by_label("The title", exact=True).fill("Half a ti")
     page.reload()
-    expect(page.get_by_label("The title")).to_have_value("Half a ti")
+    expect(page.get_by_label("The title", exact=True)).to_have_value("Half a ti")
     expect(page.get_by_text("Not saved yet: Enter saves it, Escape leaves it.")).to_be_visible()
     assert "title" not in api.recipe(number).get("words", {})
-    page.get_by_label("The title").press("Enter")
+    page.get_by_label("The title", exact=True).press("Enter")
     wait_until(lambda: api.recipe(number).get("words", {}).get("title") == "Half a ti")
     page.reload()
     settled(page)
-    expect(page.get_by_label("The title")).to_have_count(0)
+    expect(page.get_by_label("The title", exact=True)).to_have_count(0)
     page.get_by_role("button", name="Type the statement").click()
-    page.get_by_label("The statement").fill("sum of min")
+    page.get_by_label("The statement", exact=True).fill("sum of min")
     page.reload()
-    expect(page.get_by_label("The statement")).to_have_value("sum of min")
-    page.get_by_label("The statement").press("Escape")
+    expect(page.get_by_label("The statement", exact=True)).to_have_value("sum of min")
+    page.get_by_label("The statement", exact=True).press("Escape")
     page.reload()
     settled(page)
-    expect(page.get_by_label("The statement")).to_have_count(0)
+    expect(page.get_by_label("The statement", exact=True)).to_have_count(0)
 
 
 def test_words_that_were_half_typed_give_way_to_what_others_wrote_meanwhile(page, api, number):
     page.get_by_role("button", name=re.compile("^(Write the|Add a) title")).click()
-    page.get_by_label("The title").fill("Half a ti")
+    page.get_by_label("The title", exact=True).fill("Half a ti")
     api.put(f"/api/plates/{number}/recipe", {"finch_recipe": 2, "pivot": PIVOT, "words": {"title": "Theirs"}})
     page.reload()
-    expect(page.get_by_label("The title")).to_have_value("Theirs")
+    expect(page.get_by_label("The title", exact=True)).to_have_value("Theirs")
 
 
 def test_a_change_that_meets_a_restarting_server_is_sent_again(page, api, number):
@@ -322,7 +322,7 @@ def test_a_change_that_meets_a_restarting_server_is_sent_again(page, api, number
     write_title(page, "Through")
     told = page.get_by_text("The server does not answer. What you did is sent again until it does.")
     expect(told).to_be_visible()
-    wait_until(lambda: api.recipe(number).get("words", {}).get("title") == "Through")
     expect(told).to_have_count(0)
+    wait_until(lambda: api.recipe(number).get("words", {}).get("title") == "Through")
     assert tries == ["PUT"] * 4
     page.unroute("**/recipe")

@@ -149,11 +149,11 @@ def _is_said(text: str, said: str) -> bool:
     return any(between) and re.search(".*?".join(map(re.escape, between)), said, re.DOTALL) is not None
 
 
-def change_of(found: Found, figure: Figure, folio: FolioSpec | None = None, before: Sequence[Found] = ()) -> FigureChange:
+def change_of(found: Found, figure: Figure, folio: FolioSpec | None = None, ahead: Sequence[Found] = ()) -> FigureChange:
     """What refreshing the figure would change. Its claims are those of its title, and, of the first figure of a plate, also what
-    headlines of the ``folio`` claim of that; the figures ``before`` it in the file say whether it is the first.
+    headlines of the ``folio`` claim of that; the figures ``ahead`` of it in the file say whether it is the first.
     """
-    first = all(each.plate != found.plate for each in before)
+    first = all(each.plate != found.plate for each in ahead)
     claims = (*judged(figure), *(_of_headlines(found.plate, figure, folio) if folio and first else ()))
     if found.form != "table":
         return FigureChange(found=found, claims=claims)

@@ -22,6 +22,7 @@ from .page import Page
 from .type import CAP_HEIGHT, balanced, cut, width_of
 from .uncolored import Uncolored
 
+_TITLE_LINES = 5
 _NOTE_LINES = 5
 
 
@@ -106,7 +107,7 @@ def legend_of(page: Page, most: float, symbol: float) -> Legend:
     samples = _samples(recipe, contents)
     tick_x = max(ramp_width, ceil(symbol * max((sample.share for sample in samples), default=0.0))) + round(size * 0.8)
     words = what_is_shown(recipe.pivot) if recipe.legend.title is None else recipe.legend.title
-    title = balanced(words[:1].upper() + words[1:], most, size, 3, 600)
+    title = balanced(words[:1].upper() + words[1:], most, size, _TITLE_LINES, 600)
     notes = tuple(
         line
         for note in [*color_notes(recipe, coloring, style), *weight_notes(recipe, contents)]

@@ -1,10 +1,13 @@
 """The names of the sides, and the arrow that says which way to read."""
 
+from ..recipe.page_type import least_type
 from .page import Page
 from .shapes import Grid, Line, Text
 from .type import cut, width_of
 
 _ARROW = 4.0
+_NAME_MOST = 0.24
+"""Of the width of the page: what the name of the rows may have over heads that need less."""
 
 
 def reserve_names(page: Page) -> float:
@@ -13,6 +16,16 @@ def reserve_names(page: Page) -> float:
     if page.recipe.words.columns:
         page.top += round(page.sizes.head * 1.6)
     return top
+
+
+def name_width(page: Page) -> float:
+    """The room that the name of the rows asks for over their heads, as far as it may have it."""
+    words = " ".join(page.facts.filled(page.recipe.words.rows or "", "words.rows").split())
+    return (
+        min(width_of(words, page.sizes.head) + round(page.sizes.head * 0.4), (page.right - page.left) * _NAME_MOST)
+        if words
+        else 0.0
+    )
 
 
 def place_names(page: Page, names_top: float, left: float, grid_left: float, grid_top: float, *, named: bool) -> None:
@@ -29,8 +42,12 @@ def place_names(page: Page, names_top: float, left: float, grid_left: float, gri
 
 
 def _name(page: Page, words: str, x: float, y: float, most: float) -> None:
-    size = page.sizes.head
-    shown = cut(" ".join(words.split()), most, size)
+    """A name in as large a type as has room, down to the least; cut only beyond that."""
+    size, words = page.sizes.head, " ".join(words.split())
+    needed = width_of(words, size)
+    if needed > most > 0:
+        size = max(min(size, least_type(page.recipe.page)), size * most / needed)
+    shown = cut(words, most, size)
     if shown and most > size:
         full = words if shown != words else None
         page.texts.append(Text(part="heads", x=x, y=y, text=shown, size=size, ink=page.theme.quiet, full=full))

@@ -24,6 +24,7 @@ from .heads import (
     shown_groups,
 )
 from .moments import found_heads
+from .names import name_width
 from .page import Page
 from .type import width_of
 
@@ -127,7 +128,8 @@ def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> Sides:
     named = any(_keys(matrix.rows))
     rows = SideHeads(*_heads_of(page, "rows", matrix.rows, matrix.row_groups), _down_before(page), _keys(matrix.rows))
     rows = _with_moments(page, "rows", rows)
-    widths = head_widths(page, rows, width_of(spoken().say("all"), sizes.head, 600) if named and down else 0.0)
+    total = width_of(spoken().say("all"), sizes.head, 600) if named and down else 0.0
+    widths = head_widths(page, rows, max(total, name_width(page) if named else 0.0))
     tree_width = round(sizes.head * _TREE) + 4 if matrix.row_tree else 0
     heads = sum(widths) + (len(widths) - 1) * 2 * head_gap(page) + (round(sizes.head * 0.8) if widths[-1] else 0)
     grid_left = page.left + tree_width + heads
