@@ -149,7 +149,7 @@ def contents_of(
         sizes=sizes,
         most=most,
         beside=tuple(beside),
-        weights=weights_of(table, recipe, pivot, matrix),
+        weights=weights_of(table, recipe, pivot, matrix, staying),
     )
 
 

@@ -160,16 +160,16 @@ NUMBERS: dict[str, Callable[[Facts], float | None]] = {
 def counted_in_caption(recipe: Recipe, contents: Contents) -> str:
     """Sentences that a caption always says: how many cells are hidden or set aside. A caption that has the fact says it itself."""
     caption = recipe.words.caption or ""
-    few, aside = int(contents.few.sum()), int(contents.aside.sum())
+    few, aside, others = (int(each.sum()) for each in (contents.few, contents.aside, contents.guards))
     said = []
     if not spoken().ours:
         if few and "{hidden}" not in caption:
-            said.append(spoken().say("hidden", least=recipe.cells.least_records, number=spoken().grouped(few)))
+            said.append(spoken().say("hidden", least=recipe.cells.least_records, number=spoken().grouped(few - others)))
+            said += [spoken().say("guards", number=spoken().grouped(others))] if others else []
         if aside and "{aside}" not in caption:
             said.append(spoken().say("aside", number=spoken().grouped(aside)))
         return " ".join(said)
     if few and "{hidden}" not in caption:
-        others = int(contents.guards.sum())
         cells = "1 cell on" if few - others == 1 else f"{few - others:,} cells on"
         more = f" and {others:,} that would tell of {'it' if few - others == 1 else 'them'}" if others else ""
         said.append(f"{cells} fewer than {recipe.cells.least_records:,} records{more} {'is' if few == 1 else 'are'} hidden.")

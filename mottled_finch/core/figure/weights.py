@@ -24,8 +24,12 @@ class Weight:
     raised: int
 
 
-def weights_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matrix) -> dict[str, Weight]:
-    """The weights of the sides that have one. Raises TableError for a measure that does not fit, is below zero, or has no value."""
+def weights_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matrix, staying: NDArray[np.bool_]) -> dict[str, Weight]:
+    """The weights of the sides that have one. Raises TableError for a measure that does not fit, is below zero, or has no value.
+
+    A member of which a cell or the total is ``staying`` here, since it rests on too few values, has the least size: in proportion
+    to the others it would tell what that is.
+    """
     found: dict[str, Weight] = {}
     for side, size in WEIGHED:
         measure = getattr(recipe.heads.weight, side)
@@ -36,13 +40,19 @@ def weights_of(table: Table, recipe: Recipe, pivot: ResolvedPivot, matrix: Matri
             raise TableError("coefficients have no other measure to weigh them by; leave it out", path=path)
         weights = measured_by_line(table, pivot, side, measure, path)
         if (weights < 0).any():
-            members = matrix.rows if side == "rows" else matrix.columns
-            least = ", ".join(members[int(np.nanargmin(weights))])
+            labels = matrix.rows if side == "rows" else matrix.columns
+            least = ", ".join(labels[int(np.nanargmin(weights))])
             cure = "weigh by something that is never below zero, such as the number of records"
             raise TableError(f"“{least}” weighs {np.nanmin(weights):g}, and no {size} is below zero; {cure}", path=path)
         if not (weights > 0).any():
             raise TableError(f"no {side[:-1]} has a weight above zero; weigh by another measure", path=path)
-        found[side] = weight_of(weights)
+        rows, columns = matrix.shape
+        lines = staying if side == "rows" else staying.T
+        members = (rows, columns) if side == "rows" else (columns, rows)
+        held = lines[: members[0], : members[1]].any(axis=1) | lines[: members[0], -1]
+        rest = np.where(held.reshape(-1, len(weights)).any(axis=0), 0.0, weights)  # of small matrices all share theirs
+        # Where nothing is left to weigh, all are alike.
+        found[side] = weight_of(rest) if (rest > 0).any() else Weight((1 / len(rest),) * len(rest), len(rest))
     return found
 
 

@@ -156,6 +156,16 @@ _TABLE: dict[str, tuple[str, ...]] = {
         "Verborgen cellen, minder dan {least} records: {number}.",
         "Ukryte komórki, mniej niż {least} rekordów: {number}.",
     ),
+    "guards": (
+        "Cells hidden beside them, which would give them away: {number}.",
+        "Daneben verborgene Zellen, die sie verraten würden: {number}.",
+        "Cellules masquées à côté, qui les révéleraient : {number}.",
+        "Celdas ocultas junto a ellas, que las revelarían: {number}.",
+        "Celle nascoste accanto, che le rivelerebbero: {number}.",
+        "Células ocultas ao lado, que as revelariam: {number}.",
+        "Daarnaast verborgen cellen, die ze zouden verraden: {number}.",
+        "Ukryte obok komórki, które by je zdradziły: {number}.",
+    ),
     "aside": (
         "Cells set aside: {number}.",
         "Beiseitegelegte Zellen: {number}.",

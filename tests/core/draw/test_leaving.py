@@ -135,6 +135,49 @@ def test_a_number_on_one_record_is_in_no_output(ending, take):
         assert SAID.findall(words_in(DRAWINGS[ending].draw(shown, USUAL)))
 
 
+@pytest.mark.parametrize(
+    ("language", "said"),
+    [
+        (None, "1 cell on fewer than 5 records and 3 that would tell of it are hidden."),
+        ("de", "Verborgene Zellen, unter 5 Datensätzen: 1. Daneben verborgene Zellen, die sie verraten würden: 3."),
+        ("fr", "Cellules masquées, moins de 5 enregistrements : 1. Cellules masquées à côté, qui les révéleraient : 3."),
+    ],
+)
+def test_a_caption_tells_cells_on_few_from_those_that_guard_them(language, said):
+    text = "r,c,v\n" + "a,x,5\n" * 8 + "a,y,6\n" * 8 + f"b,x,{SECRET}\n" + "b,y,4\n" * 9 + "c,x,4\n" * 19 + "c,y,4\n" * 29
+    totals = {"rows": True, "columns": True}
+    page = {"page": {"language": language}} if language else {}
+    figure, _ = made(
+        text, pivot={**SIDES, "measure": {"take": "sum", "of": "v"}, "totals": totals}, cells={"least_records": 5}, **page
+    )
+    caption = " ".join(text.text for text in figure.scene.texts if text.part == "caption")
+    assert said in caption.replace("\u00a0", " ").replace("\u202f", " ")
+
+
+@pytest.mark.parametrize("take", [{"take": "count"}, {"take": "sum", "of": "v"}])
+def test_no_width_or_height_tells_of_what_is_hidden(take):
+    """The sizes are the same whatever the hidden number is."""
+
+    def sizes(secret):
+        text = (
+            "r,c,v\n"
+            + "a,x,5\n" * 8
+            + "a,y,6\n" * 8
+            + "b,x,4\n" * 9
+            + f"b,y,{secret}\n" * (2 if secret > 9 else 1)
+            + "c,x,1\n" * 30
+            + "d,x,2\n" * 60
+        )
+        weight = {"rows": take, "columns": take}
+        pivot = {**SIDES, "measure": {"take": "sum", "of": "v"}, "totals": {"rows": True, "columns": True}}
+        figure, _ = made(text, pivot=pivot, heads={"weight": weight}, cells={"least_records": 5})
+        return {side: (weight.shares, weight.raised) for side, weight in figure.contents.weights.items()}
+
+    assert sizes(3) == sizes(SECRET)
+    shares, raised = sizes(3)["rows"]
+    assert raised < 4 and len(set(shares)) > 1, "the others are in proportion"
+
+
 def words_in(content):
     """All text of a file, whatever it is packed in."""
     if content.startswith(b"PK"):
