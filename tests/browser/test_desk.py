@@ -215,7 +215,8 @@ def test_a_server_that_went_away_is_told(page, api):
     page.unroute("**/api/plates/*/recipe")
     expect(page.get_by_role("button", name="x, column", exact=True)).to_be_visible()
     page.route("**/api/tables/*/statement", lambda route: route.abort())
-    page.get_by_role("button", name="Type the statement").click()
+    page.get_by_role("button", name="Reshape").click()
+    page.get_by_role("menuitem", name="Type the statement").click()
     page.get_by_label("The statement", exact=True).fill("number of records")
     page.get_by_label("The statement", exact=True).press("Enter")
     sentence = "The server does not answer; see that ./finch is still running, then try again."

@@ -152,6 +152,8 @@ def test_a_plate_leaves_in_a_template_of_the_house_and_in_its_colors(page, plate
     expect(card.get_by_role("radio", name="No template")).to_be_checked()
     expect(card.get_by_role("radio", name="House")).to_have_count(0)
     page.get_by_role("status").get_by_role("button", name="Undo").click()
+    expect(page.get_by_text("“House” is back.")).to_be_visible()
+    said(page, "template")
     expect(card.get_by_role("radio", name="House")).to_have_count(1)
     for each in api.get("/api/templates"):
         api.delete(f"/api/templates/{each['id']}")
