@@ -11,7 +11,7 @@ from .core.errors import CoreError, DrawError
 from .core.figure.figure import Figure, make_figure
 from .core.recipe import load_recipe
 from .core.returned.found import Found, Piece
-from .core.returned.remaking import FigureChange, change_of, piece_of
+from .core.returned.remaking import FigureChange, change_of, piece_of, pieces_of
 from .core.returned.returning import Returned, opened, room_for, source_anew, told_anew
 from .core.returned.sharing import on_their_scales
 from .core.returned.stale import stale_words
@@ -57,7 +57,7 @@ class CameBack:
         made = on_their_scales(figures, self._figures(), self.returned.folio.spec() if self.returned.folio else None)
         first = {id(those[0]) for those in seen.values()}
         wanted = [number for number, found in enumerate(figures) if copies != "first" or id(found) in first]
-        return [piece_of(figures[number], made[number]) for number in wanted if number in made]
+        return pieces_of((figures[number], made[number]) for number in wanted if number in made)
 
     def source(self, pieces: Sequence[Piece]) -> str:
         """What the file carries with these in it."""

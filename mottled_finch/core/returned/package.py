@@ -85,7 +85,8 @@ def replace_picture(made: dict[str, bytes], part: str, blip: Any, picture: bytes
         made[target] = picture
         return
     media = posixpath.dirname(target)
-    fresh = next(each for i in range(1, 100_000) if (each := f"{media}/finch{i}.png") not in made)
+    own = (f"{media}/finch{i}.png" for i in range(1, 100_000))
+    fresh = next(each for each in own if made.get(each, picture) == picture)  # copies of one picture show one file
     made[fresh] = picture
     blip.set(f"{R}embed", relate(made, part, relation.get("Type"), fresh))
     declare(made, "png", "image/png")

@@ -1,7 +1,7 @@
 """Figures remade for the places that they have in a file that came back, and what changed in them."""
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from ..claims.judging import Judged, judged, judged_of
@@ -74,6 +74,19 @@ class FigureChange:
         said += [*self.room, *self.stale]
         said += [f"claims no longer that {each.words}: {each.now}" for each in self.claims if not each.holds]
         return "; ".join(said)
+
+
+def pieces_of(wanted: Iterable[tuple[Found, Figure]]) -> list[Piece]:
+    """The figures for their places. What is of one look in several places is made once. Raises DrawError like ``piece_of``."""
+    made: dict[tuple[int, Found], Piece] = {}
+    pieces = []
+    for found, figure in wanted:
+        # On slides, nothing that is made depends on the place.
+        look = id(figure), replace(found, part="", place=0, page=1, words=()) if found.page else found
+        if look not in made:
+            made[look] = piece_of(found, figure)
+        pieces.append(replace(made[look], found=found))
+    return pieces
 
 
 def _of_headlines(plate: str, figure: Figure, folio: FolioSpec) -> Iterator[Judged]:

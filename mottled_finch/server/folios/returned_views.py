@@ -17,7 +17,7 @@ from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.folio.source import FolioSource, folio_source_from
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.returned.found import Found
-from mottled_finch.core.returned.remaking import FigureChange, change_of, piece_of
+from mottled_finch.core.returned.remaking import FigureChange, change_of, piece_of, pieces_of
 from mottled_finch.core.returned.returning import source_anew, told_anew
 from mottled_finch.core.returned.sharing import on_their_scales
 from mottled_finch.core.returned.stale import stale_words
@@ -60,7 +60,7 @@ class RefreshedDeck(Given):
         leave = {whole_number(each, "leave") for each in request.query_params.get("leave", "").split(",") if each}
         came = _came_back(content)
         made = on_their_scales(came.figures, came.those_made(), came.folio.spec() if came.folio else None)
-        pieces = [piece_of(came.figures[number], figure) for number, figure in made.items() if number not in leave]
+        pieces = pieces_of((came.figures[number], figure) for number, figure in made.items() if number not in leave)
         anew = {piece.found.plate: came.anew[piece.found.plate] for piece in pieces}
         try:
             new = bytes(LOOKS.do("refreshed", content, tuple(pieces), told_anew(came.folio, came.plates, anew, __version__)))

@@ -13,13 +13,15 @@ from pptx.util import Pt
 from mottled_finch.core.draw import DRAWINGS, Choices, source_of, with_source
 from mottled_finch.core.draw.making.source import carrying
 from mottled_finch.core.draw.making.tabled import tabled
+from mottled_finch.core.draw.png import draw_png
 from mottled_finch.core.errors import DrawError
 from mottled_finch.core.figure.figure import make_figure
 from mottled_finch.core.folio.naming import named
 from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.core.folio.source import FolioSource, folio_source_in, looks_of, put_folio
 from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.returned.remaking import change_of, piece_of
+from mottled_finch.core.returned import remaking
+from mottled_finch.core.returned.remaking import change_of, piece_of, pieces_of
 from mottled_finch.core.returned.returning import opened, refreshed, source_anew, told_anew
 from mottled_finch.core.returned.sharing import on_their_scales
 
@@ -80,7 +82,7 @@ def anew(content, text=NEXT, only=None):
     }
     made = on_their_scales(returned.figures, figures, returned.folio.spec())
     wanted = [number for number, found in enumerate(returned.figures) if only is None or found.page in only]
-    return refreshed(content, [piece_of(returned.figures[number], made[number]) for number in wanted])
+    return refreshed(content, pieces_of((returned.figures[number], made[number]) for number in wanted))
 
 
 def slide(content, number=1):
@@ -396,6 +398,26 @@ def test_a_deck_that_was_never_ours_and_one_whose_source_is_gone():
     bare = FOLIO_DRAWINGS["pptx"].draw(folio_of(PAGE), Choices(form="table"))
     with pytest.raises(DrawError, match="there is no source of Mottled Finch in this file"):
         opened(bare)
+
+
+def test_many_copies_of_a_picture_are_drawn_once_and_show_one_file(monkeypatch):
+    """Such as of a deck that grew by copying its slides: one of another size is drawn for itself."""
+
+    def edit(presentation):
+        for slide in presentation.slides:
+            picture = next(each for each in slide.shapes if each.name == named("late"))
+            for _ in range(20):
+                picture._element.addnext(copy.deepcopy(picture._element))
+        picture.width //= 2
+
+    content = edited(deck(PAGE, PAGE, form="picture"), edit)
+    drawn = []
+    monkeypatch.setattr(remaking, "draw_png", lambda figure: drawn.append(figure) or draw_png(figure))
+    made = anew(content)
+    pictures = [shape for slide in Presentation(io.BytesIO(made)).slides for shape in slide.shapes if shape.shape_type == 13]
+    assert len(pictures) == 42 and len(drawn) == 2
+    assert len({shape.image.sha1 for shape in pictures}) == 2
+    assert len(made) < 4 * max(len(shape.image.blob) for shape in pictures) + len(content)
 
 
 @pytest.mark.parametrize("form", ("table", "shapes", "picture"))
