@@ -1,17 +1,17 @@
 """The tables that a recipe brings columns from, in the shell: files beside it."""
 
-from dataclasses import fields, replace
+from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING, Literal
 
 from .core.errors import DrawError, IntakeError, TableError, did_you_mean
-from .core.intake import read_file
 from .core.mends import Library, apply_mends, mend_words
 from .core.mends.bringing.library import circle
-from .core.recipe import ReadingSpec, TableSpec
+from .core.recipe import TableSpec
 from .core.recipe.spec import TemplateSpec
 from .core.recipe.table_spec import OtherSpec
 from .core.table import Table
+from .work.asking import table_in, template_in
 
 if TYPE_CHECKING:
     from .core.draw.house.template import Kind, Template
@@ -43,10 +43,8 @@ class Beside:
         return self._made[file]
 
     def _read(self, file: Path, name: str, other: OtherSpec, path: str) -> Table:
-        reading = ReadingSpec(**{each.name: getattr(other, each.name) for each in fields(ReadingSpec)})
         try:
-            with file.open("rb") as source:
-                table, _ = read_file(source, file.name, reading)
+            table = table_in(file, other)
         except IntakeError as error:
             raise TableError(f'"{name}" cannot be read: {error.message}', path=path, received=name) from error
         for i, mend in enumerate(other.mends):
@@ -89,8 +87,7 @@ class ReadOnce:
         """Raises IntakeError for a file that cannot be read, OSError for one that is not there."""
         key = file, repr(replace(reading, mends=(), targets={}, others={}))
         if key not in self._read:
-            with file.open("rb") as source:
-                self._read[key], _ = read_file(source, file.name, reading)
+            self._read[key] = table_in(file, reading)
         return self._read[key]
 
 
@@ -120,7 +117,6 @@ def template_beside(folder: Path, named: TemplateSpec | None, laid_in: "Kind | N
     """The template that an output is laid in: the file that a command names, or the one beside a recipe that is called as the
     recipe has it. Raises DrawError for one that is not there, is of another kind, or cannot be used.
     """
-    from .core.draw import template_of
     from .core.draw.house.template import TEMPLATE_ENDINGS, Template
 
     name = laid_in and named and getattr(named, laid_in)
@@ -135,7 +131,7 @@ def template_beside(folder: Path, named: TemplateSpec | None, laid_in: "Kind | N
         raise DrawError(
             f"no file beside the recipe is called {' or '.join(wanted)}; add --template FILE", path=f"page.template.{laid_in}"
         )
-    told, content = template_of(file.read_bytes())
+    told, content = template_in(file.read_bytes())
     if told.kind != laid_in:
         raise DrawError(f"it is a template of {told.kind}; give a {' or '.join(TEMPLATE_ENDINGS[laid_in])}", path=file.name)
     return Template(name=file.stem, told=told, content=content)
@@ -157,8 +153,7 @@ class EditionsGiven:
                 allowed=[str(each) for each in self._files],
             )
         file = self._files[edition]
-        with file.open("rb") as source:
-            table, _ = read_file(source, file.name, self._table)
+        table = table_in(file, self._table)
         try:
             return apply_mends(table, self._table.mends, self._library).table
         except TableError as error:

@@ -12,10 +12,11 @@ from .core.figure.figure import Figure, make_figure
 from .core.recipe import load_recipe
 from .core.returned.found import Found, Piece
 from .core.returned.remaking import FigureChange, change_of, piece_of, pieces_of
-from .core.returned.returning import Returned, opened, room_for, source_anew, told_anew
+from .core.returned.returning import Returned, source_anew, told_anew
 from .core.returned.sharing import on_their_scales
 from .core.returned.stale import stale_words
 from .core.words.wording import counted
+from .work.asking import returned, room_for
 
 
 @dataclass
@@ -32,7 +33,7 @@ class CameBack:
     _anew: dict[str, Source] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
-        self.returned = opened(self.content)
+        self.returned = returned(self.content)
 
     def changes(self) -> list[FigureChange]:
         """What would change, figure by figure, with those that cannot be remade and why."""

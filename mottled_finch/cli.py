@@ -219,7 +219,7 @@ def _folio(given: argparse.Namespace) -> int:
 def _refresh(given: argparse.Namespace) -> int:
     from .came_back import CameBack
     from .core.errors import DrawError
-    from .core.returned.returning import refreshed
+    from .work.asking import refreshed
 
     if not given.dry and given.out is None:
         raise DrawError("say where the new file goes with --out NEW, or see what would change with --dry", path="--out")
@@ -247,8 +247,8 @@ def _source(given: argparse.Namespace) -> int:
     import json
     from dataclasses import asdict
 
-    from .core.draw import source_in
     from .core.errors import DrawError
+    from .work.asking import source_in
 
     if given.file.stat().st_size > _SOURCE_MOST:
         raise DrawError("it is larger than any figure that came from here", path=str(given.file))
@@ -288,13 +288,11 @@ def _check_folio(file: Path) -> int:
 def _looks(given: argparse.Namespace) -> int:
     import json
 
-    from .core.intake import read_file
     from .core.looks import first_looks
-    from .core.recipe import dump_recipe
+    from .core.recipe import ReadingSpec, dump_recipe
+    from .work.asking import table_in
 
-    with given.table.open("rb") as file:
-        table, _ = read_file(file, given.table.name)
-    found = first_looks(table)
+    found = first_looks(table_in(given.table, ReadingSpec()))
     for look in found:
         print(json.dumps({"why": look.why, "recipe": dump_recipe(look.recipe)}, ensure_ascii=False))
     return 0 if found else 1
@@ -304,12 +302,11 @@ def _figure(given: argparse.Namespace) -> "tuple[Figure, Recipe]":
     """The figure of a table file and a recipe file, and the recipe."""
     from .beside import Beside, EditionsGiven
     from .core.figure.figure import make_figure
-    from .core.intake import read_file
     from .core.recipe import load_recipe
+    from .work.asking import table_in
 
     recipe = load_recipe(given.recipe.read_bytes())
-    with given.table.open("rb") as file:
-        table, _ = read_file(file, given.table.name, recipe.table)
+    table = table_in(given.table, recipe.table)
     library = Beside(given.recipe.parent, recipe.table, given.table)
     editions = EditionsGiven(dict(given.edition), recipe.table, library)
     return make_figure(table, recipe, library=library, editions=editions), recipe

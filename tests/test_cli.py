@@ -14,6 +14,8 @@ from PIL import Image
 from mottled_finch.cli import main
 from mottled_finch.core.folio.source import folio_source_in
 from mottled_finch.core.returned.returning import opened
+from mottled_finch.work import asking
+from mottled_finch.work.worker import Worker
 
 RECIPE = {
     "finch_recipe": 2,
@@ -319,3 +321,26 @@ class TestRefresh:
         assert done.stdout == ('page 1: n: left as it is: no file of the folder is called "t.csv"; there is none to choose from\n')
         (deck / "empty" / "deck.pptx").write_bytes(b"no deck")
         assert here("refresh", "empty/deck.pptx", "--dry", cwd=deck).returncode == 2
+
+
+class TestStrangers:
+    """Files of others are read by a process of its own: what ends that is one sentence, and the shell goes on."""
+
+    @pytest.mark.parametrize(
+        "words",
+        [
+            ("render", "t.csv", "r.json", "--out", "o.json"),
+            ("check", "t.csv", "r.json"),
+            ("looks", "t.csv"),
+            ("source", "big.pptx"),
+            ("refresh", "big.pptx", "--folder", ".", "--dry"),
+        ],
+        ids=lambda words: words[0],
+    )
+    def test_what_takes_too_long_is_given_up_in_one_sentence(self, folder, monkeypatch, words):
+        (folder / "big.pptx").write_bytes(bytes(30 << 20))
+        for name in ("LOOKS", "READS"):
+            monkeypatch.setattr(asking, name, Worker(seconds=0.001))
+        done = here(*words, cwd=folder)
+        assert done.returncode == 2 and done.stdout == ""
+        assert "it takes longer than the" in done.stderr and done.stderr.count("\n") == 1

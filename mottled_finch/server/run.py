@@ -95,8 +95,7 @@ def _first_asked(**_given: object) -> None:
 def _get_ready() -> None:
     """What was never compiled here is compiled by another process, for that takes room."""
     from mottled_finch.core.pivot.warm import compiled_here, load_usual
-
-    from .work.worker import DRAWS, LOOKS, READS
+    from mottled_finch.work.worker import DRAWS, LOOKS, READS
 
     for worker in (LOOKS, READS, DRAWS):
         worker.warm()

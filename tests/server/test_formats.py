@@ -32,10 +32,11 @@ def test_the_same_recipe_in_another_format_is_no_change(client, plate):
 
 def test_a_window_of_before_that_is_stale_overwrites_nothing(client, plate):
     seen = client.get(f"/api/plates/{plate}").json()["plate"]["version"]
-    client.put(f"/api/plates/{plate}/recipe", NEW, format="json")
+    theirs = {**NEW, "words": {"title": "Theirs"}}
+    client.put(f"/api/plates/{plate}/recipe", theirs, format="json")
     late = client.put(f"/api/plates/{plate}/recipe", OLD, format="json", HTTP_IF_MATCH=seen)
     assert late.status_code == 412
-    assert client.get(f"/api/plates/{plate}").json()["plate"]["recipe"] == NEW
+    assert client.get(f"/api/plates/{plate}").json()["plate"]["recipe"] == theirs
 
 
 @pytest.mark.parametrize(

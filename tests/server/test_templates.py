@@ -11,7 +11,7 @@ from mottled_finch.core.draw import source_in
 from mottled_finch.core.draw.house.template import to_json
 from mottled_finch.server.plates.models import HouseTemplate
 from mottled_finch.server.plates.templates import said_of
-from mottled_finch.server.work.worker import LOOKS, WorkFailed
+from mottled_finch.work.worker import LOOKS, WorkFailed
 from tests.core.draw.house.decks import changed, deck, document, painted, potx, shape
 
 CSV = "pier,month,minutes\n" + "".join(f"{pier},{month},{i}\n" for i, pier in enumerate("abc") for month in "xyz")

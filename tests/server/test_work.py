@@ -18,10 +18,10 @@ import xlsxwriter
 from mottled_finch.core.errors import IntakeError
 from mottled_finch.core.intake import look_at, read_file
 from mottled_finch.core.recipe import ReadingSpec
-from mottled_finch.server.work import child, worker
-from mottled_finch.server.work.jobs import JOBS
-from mottled_finch.server.work.parcels import receive, send
-from mottled_finch.server.work.worker import Worker, WorkFailed
+from mottled_finch.work import child, worker
+from mottled_finch.work.jobs import JOBS
+from mottled_finch.work.parcels import receive, send
+from mottled_finch.work.worker import Worker, WorkFailed
 
 TEXT = "pier,when,n,ok\n" + "".join(
     f"ü{i % 5},{i % 28 + 1:02}/01/2025,{'x' if i == 7 else i / 4},{'yes' if i % 2 else 'no'}\n" for i in range(40)

@@ -1,7 +1,7 @@
 """The table part of a recipe: how the file is read, and the mends laid on what was read."""
 
 import dataclasses
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 from typing import Literal
 
 from .conditions import ConditionSpec, Cut
@@ -74,6 +74,11 @@ class ReadingSpec:
     files: tuple[str, ...] | None = None
     range: str | None = None
     records: str | None = None
+
+
+def reading_of(spec: ReadingSpec) -> ReadingSpec:
+    """How a file is read, without what else a table has."""
+    return ReadingSpec(**{each.name: getattr(spec, each.name) for each in fields(ReadingSpec)})
 
 
 @dataclass(frozen=True, kw_only=True)

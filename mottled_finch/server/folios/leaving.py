@@ -10,13 +10,13 @@ from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.core.folio.pages import Folio as LaidFolio
 from mottled_finch.core.folio.pages import laid_out
 from mottled_finch.core.folio.source import FolioSource, looks_of, put_folio
+from mottled_finch.work.worker import DRAWS, WorkFailed
 
 from ..plates.actions import full_recipe
 from ..plates.export_views import plain_title
 from ..plates.models import Plate
 from ..plates.templates import template_for
 from ..refusal import Problem
-from ..work.worker import DRAWS, WorkFailed
 from .figures import laid
 from .models import Folio
 

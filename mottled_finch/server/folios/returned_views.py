@@ -1,6 +1,5 @@
 """Decks and documents that come back over HTTP: what would change in them, and the same with their figures remade."""
 
-import json
 from dataclasses import dataclass, field, replace
 
 from django.http import HttpResponse
@@ -11,16 +10,16 @@ from rest_framework.response import Response
 
 from mottled_finch import __version__
 from mottled_finch.core.draw import DRAWINGS, Source
-from mottled_finch.core.draw.making.source import source_from
 from mottled_finch.core.errors import CoreError, DrawError, TableError
 from mottled_finch.core.figure.figure import Figure
-from mottled_finch.core.folio.source import FolioSource, folio_source_from
+from mottled_finch.core.folio.source import FolioSource
 from mottled_finch.core.recipe import load_recipe
 from mottled_finch.core.returned.found import Found
 from mottled_finch.core.returned.remaking import FigureChange, change_of, piece_of, pieces_of
 from mottled_finch.core.returned.returning import source_anew, told_anew
 from mottled_finch.core.returned.sharing import on_their_scales
 from mottled_finch.core.returned.stale import stale_words
+from mottled_finch.work.asking import refreshed, returned, room_for
 
 from ..answering import answer
 from ..openapi import ReturnedAnswer, ReturnedFigureAnswer, refers_to
@@ -31,7 +30,6 @@ from ..plates.models import Plate
 from ..refusal import Problem
 from ..requests import file_name, whole_number
 from ..tables.models import Table
-from ..work.worker import LOOKS, WorkFailed
 
 _MOST = 200_000_000
 
@@ -62,10 +60,7 @@ class RefreshedDeck(Given):
         made = on_their_scales(came.figures, came.those_made(), came.folio.spec() if came.folio else None)
         pieces = pieces_of((came.figures[number], figure) for number, figure in made.items() if number not in leave)
         anew = {piece.found.plate: came.anew[piece.found.plate] for piece in pieces}
-        try:
-            new = bytes(LOOKS.do("refreshed", content, tuple(pieces), told_anew(came.folio, came.plates, anew, __version__)))
-        except WorkFailed as error:
-            raise Problem(422, f"The file cannot be written: {error}.", "file") from error
+        new = refreshed(content, pieces, told_anew(came.folio, came.plates, anew, __version__))
         kind = DRAWINGS[came.ending].media_type
         return HttpResponse(new, content_type=kind, headers=saved_as(file_name(request)))
 
@@ -107,9 +102,9 @@ class _CameBack:
         if not found.holds:
             return replace(change, stale=stale_words(found, before, folio, self.named))
         try:
-            return replace(change, room=tuple(LOOKS.do("room", self.content, piece_of(found, figure))))
-        except (WorkFailed, DrawError) as error:
-            return FigureChange(found=found, why=str(error))
+            return replace(change, room=room_for(self.content, piece_of(found, figure)))
+        except DrawError as error:
+            return FigureChange(found=found, why=error.message)
 
     def figure(self, plate: str) -> Figure | CoreError:
         if plate not in self.made:
@@ -159,16 +154,6 @@ def _table(name: str) -> Table:
 
 
 def _came_back(content: bytes) -> _CameBack:
-    """The file, read by a process of its own. Raises DrawError for one that is none of ours, Problem where it ends that process."""
-    try:
-        figures, told = LOOKS.do("returned", content)
-    except WorkFailed as error:
-        raise Problem(422, f"The file cannot be read: {error}.", "file") from error
-    plain = json.loads(told)
-    return _CameBack(
-        content=content,
-        ending=plain["ending"],
-        figures=tuple(figures),
-        plates={name: source_from(each) for name, each in plain["plates"].items()},
-        folio=folio_source_from(plain["folio"]) if plain["folio"] else None,
-    )
+    """The file, read by a process of its own. Raises DrawError for one that is none of ours, or ends that process."""
+    came = returned(content)
+    return _CameBack(content=content, ending=came.ending, figures=came.figures, plates=dict(came.plates), folio=came.folio)

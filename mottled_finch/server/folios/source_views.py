@@ -1,22 +1,17 @@
 """Files that come back: the plate or the folio that one came from, or a new one from the recipes that it carries."""
 
-import json
-
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from mottled_finch.core.draw import Source
-from mottled_finch.core.draw.making.source import source_from
 from mottled_finch.core.folio.load import load_folio
-from mottled_finch.core.folio.source import FolioSource, folio_source_from
+from mottled_finch.core.folio.source import FolioSource
+from mottled_finch.work.asking import source_in
 
 from ..answering import answer
 from ..openapi import SourceAnswer, refers_to
 from ..plates.file_views import BODY, REFUSED, Given
 from ..plates.sources import opened
-from ..refusal import Problem
-from ..work.worker import LOOKS, WorkFailed
 from .actions import bring_folio, table_key
 from .models import Folio
 
@@ -29,25 +24,12 @@ class Sources(Given):
         """The plate that a figure came from, or the folio that pages came from, whose file is the body of the request: as it stands
         here, or made anew from the recipes in it on tables that they fit.
         """
-        source = _source_of(self.content(request, _SOURCE_MOST, "file"))
+        source = source_in(self.content(request, _SOURCE_MOST, "file"))
         if isinstance(source, FolioSource):
             folio, made = _folio_of(source)
             return answer(SourceAnswer(plate=None, folio=folio.pk, made=made, table=""))
         plate, made = opened(source)
         return answer(SourceAnswer(plate=plate.pk, folio=None, made=made, table=plate.table.name))
-
-
-def _source_of(content: bytes) -> Source | FolioSource:
-    """What a file carries, found by a process of its own. Raises DrawError where it carries nothing, Problem where it ends that
-    process.
-    """
-    try:
-        told = json.loads(LOOKS.do("source", content))
-    except WorkFailed as error:
-        raise Problem(422, f"The file cannot be read: {error}.", "file") from error
-    if "figure" in told:
-        return source_from(told["figure"])
-    return folio_source_from(told["folio"])
 
 
 def _folio_of(source: FolioSource) -> tuple[Folio, bool]:

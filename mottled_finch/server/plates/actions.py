@@ -259,7 +259,7 @@ def change_plate(plate_id: int, recipe: Recipe, seen: str | None = None) -> tupl
     """
     plate = _plate(plate_id)
     recipe = kept_files.stored(_own(plate.table, recipe))
-    if recipe != plate.recipe():  # what is asked for may stand already: a change that was sent twice
+    if seen not in (None, plate.tag()) and recipe != plate.recipe():  # one that was sent twice stands already
         plate.confirm(seen, _THIS)
     with while_wanted(WANTED.begin(f"plate {plate_id}")):
         figure, saved = figure_with(plate.table, recipe), saved_recipe(recipe)

@@ -18,10 +18,10 @@ from mottled_finch.core.draw import DRAWINGS, Choices, Drawing, choices_from, so
 from mottled_finch.core.errors import CoreError
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.vocabulary import CHOICE_TERMS
+from mottled_finch.work.worker import DRAWS, WorkFailed
 
 from ..openapi import ProblemAnswer, refers_to
 from ..refusal import Problem
-from ..work.worker import DRAWS, WorkFailed
 from .actions import figure_of, full_recipe
 from .answers import plate_title
 from .models import Plate

@@ -13,10 +13,10 @@ from mottled_finch.core.draw.house.template import Kind, Told, from_json
 from mottled_finch.core.errors import DrawError, did_you_mean
 from mottled_finch.core.recipe import PageSpec
 from mottled_finch.core.vocabulary import CHOICE_TERMS, LIMITS
+from mottled_finch.work.worker import LOOKS, WorkFailed
 
 from ..refusal import Problem
 from ..tables.kept import Kept
-from ..work.worker import LOOKS, WorkFailed
 from .models import HouseTemplate, UsualChoice
 
 _TOLD: Kept[Hashable, Told] = Kept(lambda kept: len(kept) > 8)

@@ -6,7 +6,7 @@ reading.py reads them, one at a time; progress.py tells how far it is.
 import io
 import shutil
 from collections.abc import Callable
-from dataclasses import asdict, fields
+from dataclasses import asdict
 from pathlib import Path
 from typing import Any, BinaryIO, Protocol
 
@@ -18,13 +18,14 @@ from mottled_finch.core.errors import IntakeError
 from mottled_finch.core.intake import Look, Told, quiet
 from mottled_finch.core.mends import apply_mends
 from mottled_finch.core.recipe import ReadingSpec, TableSpec, dump_table_part, load_table_part
+from mottled_finch.core.recipe.table_spec import reading_of
 from mottled_finch.core.table import Table as CoreTable
 from mottled_finch.core.table.compare import compare
 from mottled_finch.core.words.wording import counted
 from mottled_finch.demo.samples import SAMPLES
+from mottled_finch.work.worker import LOOKS, Worker, WorkFailed
 
 from ..refusal import Overtaken, Problem
-from ..work.worker import LOOKS, Worker, WorkFailed
 from .files import path_of, told_when_full
 from .kept import Kept
 from .library import users_of
@@ -309,19 +310,14 @@ def worked(worker: Worker, job: str, given: Import, asked: TableSpec, told: Told
     if not path.exists():
         raise Problem(409, f"{given.name} is no longer here; give the file again.")
     try:
-        return worker.do(job, str(path), given.name, _reading(asked), told=told)
+        return worker.do(job, str(path), given.name, reading_of(asked), told=told)
     except WorkFailed as error:
         raise IntakeError(f"the file cannot be read: {error}", path=given.name) from error
 
 
 def _checked(asked: dict[str, Any]) -> dict[str, Any]:
     """Raises RecipeError for a way of reading that is not well formed."""
-    return _dumped(_reading(load_table_part(asked)))
-
-
-def _reading(spec: TableSpec) -> ReadingSpec:
-    """How a file is read, without the mends and targets of its table."""
-    return ReadingSpec(**{each.name: getattr(spec, each.name) for each in fields(ReadingSpec)})
+    return _dumped(reading_of(load_table_part(asked)))
 
 
 def _dumped(asked: ReadingSpec) -> dict[str, Any]:

@@ -8,8 +8,8 @@ from django.db import transaction
 
 from mottled_finch.core.errors import CoreError
 from mottled_finch.core.recipe import load_table_part
+from mottled_finch.work.worker import READS
 
-from ..work.worker import READS
 from .files import opened, path_of, told_when_full
 from .imports import comparison_of, taken_already, worked
 from .library import free_table_name

@@ -20,7 +20,7 @@ SHARE = 0.5
 LEAST_BYTES = 1 << 30
 _PASSED = ("HOME", "LANG", "LC_ALL", "LC_CTYPE", "NUMBA_CACHE_DIR", "PATH", "TMPDIR", "TZ", "VIRTUAL_ENV")
 """What a process learns of its surroundings: no keys of whoever started the program."""
-_PACKAGE = Path(__file__).parents[3]
+_PACKAGE = Path(__file__).parents[2]
 
 
 class WorkFailed(Exception):
@@ -108,7 +108,7 @@ class Worker:
         self.end()
         path = os.pathsep.join(each for each in (str(_PACKAGE), os.environ.get("PYTHONPATH", "")) if each)
         self._process = subprocess.Popen(
-            [sys.executable, "-m", "mottled_finch.server.work.child", str(self.memory)],
+            [sys.executable, "-m", "mottled_finch.work.child", str(self.memory)],
             stdin=subprocess.PIPE,
             stdout=subprocess.PIPE,
             bufsize=0,
