@@ -75,6 +75,7 @@ def _begin() -> None:
     from django.urls import get_resolver
 
     _ = get_resolver().url_patterns
+    from . import memory
     from .bin import sweeping
     from .plans import clock
     from .tables import queue
@@ -82,6 +83,7 @@ def _begin() -> None:
     queue.start()
     clock.start()
     sweeping.start()
+    memory.start()
 
 
 def _first_asked(**_given: object) -> None:

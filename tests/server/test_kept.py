@@ -4,6 +4,7 @@ import threading
 
 import pytest
 
+from mottled_finch.server import memory
 from mottled_finch.server.tables.kept import Kept
 
 
@@ -58,3 +59,38 @@ def test_a_making_that_fails_is_tried_again():
     with pytest.raises(ValueError, match="no"):
         kept.get("key", make)
     assert kept.get("key", make) == "yes"
+
+
+def test_what_is_let_go_is_the_half_that_was_longest_not_asked_for():
+    kept: Kept[int, int] = Kept(lambda results: False)
+    for i in range(5):
+        kept.get(i, lambda: 0)
+    kept.get(0, lambda: pytest.fail("it is kept"))
+    assert kept.shed() and list(kept._results) == [3, 4, 0]
+    assert kept.shed() and list(kept._results) == [4, 0]
+    assert kept.shed() and not kept.shed(), "the last one stays"
+    assert list(kept._results) == [0]
+
+
+@pytest.mark.parametrize(("takes", "left"), [([5], 8), ([50, 5], 4), ([50, 50, 5], 2), ([50] * 9, 1)])
+def test_all_that_is_kept_is_bound_together_by_what_the_process_takes(monkeypatch, takes, left):
+    kept: Kept[int, int] = Kept(lambda results: False)
+    for i in range(8):
+        kept.get(i, lambda: 0)
+    monkeypatch.setattr(memory, "KEPT", {kept})
+    answers = iter(takes)
+    monkeypatch.setattr(memory, "taken", lambda: next(answers))
+    memory.settle(10)
+    assert len(kept._results) == left
+
+
+def test_what_was_freed_is_given_back():
+    """Small pieces that threads freed stay with the C library until it is asked for them."""
+    before = memory.taken()
+    pieces = [bytes(2_000) for _ in range(60_000)]
+    keeps = pieces[::500]
+    most = memory.taken()
+    assert most > before + 80_000_000
+    del pieces
+    memory.settle(1 << 40)
+    assert memory.taken() < most - 60_000_000 and len(keeps) == 120

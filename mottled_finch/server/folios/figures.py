@@ -14,7 +14,7 @@ from mottled_finch.core.folio.spec import FolioSpec
 from mottled_finch.core.since.comparing import Since, since
 
 from ..plates import revision
-from ..plates.actions import figure_before, figure_with, mended_for
+from ..plates.actions import data_key, figure_before, figure_with
 from ..plates.kept_files import page_with_files
 from ..plates.models import Plate
 from ..plates.templates import template_for
@@ -106,7 +106,7 @@ def _key(plate: Plate) -> Hashable:
     """All that a figure depends on, other editions of its table and the tables that it brings columns from included."""
     recipe = plate.recipe()
     editions = tuple(plate.table.editions.filter(accepted=True).values_list("pk", flat=True))
-    return revision_of(plate), mended_for(plate.table, recipe), editions
+    return revision_of(plate), data_key(plate.table, recipe), editions
 
 
 def _kept(name: Hashable, key: Hashable, make: Callable[[], Figure]) -> Figure:

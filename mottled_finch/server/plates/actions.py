@@ -35,7 +35,7 @@ from ..history import as_seen
 from ..refusal import Problem
 from ..tables.actions import saved_mends
 from ..tables.library import Standing, all_others, standing_of
-from ..tables.mended import data_of, edition_of, editions_of, mended, readable_table
+from ..tables.mended import data_of, edition_of, editions_of, key_of, mended, readable_table
 from ..tables.models import Edition, Table
 from ..tables.storage import EDITIONS
 from ..wanted import WANTED
@@ -97,6 +97,11 @@ def _data(table: Table, recipe: Recipe) -> CoreTable:
 def mended_for(table: Table, recipe: Recipe) -> Mended:
     """The edition that stands with the recipe's own mends, or its table's."""
     return mended(table.edition(), _mends(table, recipe))
+
+
+def data_key(table: Table, recipe: Recipe) -> str:
+    """What the records of a figure depend on, the tables that columns are brought from included."""
+    return key_of(table.edition(), _mends(table, recipe))
 
 
 def _mends(table: Table, recipe: Recipe) -> list[dict[str, Any]]:

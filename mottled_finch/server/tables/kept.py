@@ -3,10 +3,15 @@
 from collections import OrderedDict
 from collections.abc import Callable, Collection, Hashable
 from threading import Lock
-from typing import Generic, TypeVar
+from typing import Any, Generic, TypeVar
+from weakref import WeakSet
 
 K = TypeVar("K", bound=Hashable)
 T = TypeVar("T")
+
+
+KEPT: "WeakSet[Kept[Any, Any]]" = WeakSet()
+"""All that this process keeps."""
 
 
 class Kept(Generic[K, T]):
@@ -21,6 +26,15 @@ class Kept(Generic[K, T]):
         self._results: OrderedDict[K, T] = OrderedDict()
         self._making: dict[K, Lock] = {}
         self._lock = Lock()
+        KEPT.add(self)
+
+    def shed(self) -> bool:
+        """Forget the half that was longest not asked for, of two results or more; whether there was any."""
+        with self._lock:
+            many = len(self._results) // 2
+            for _ in range(many):
+                self._results.popitem(last=False)
+        return many > 0
 
     def get(self, key: K, make: Callable[[], T]) -> T:
         with self._lock:
