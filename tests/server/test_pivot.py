@@ -213,3 +213,18 @@ def test_a_newer_delivery_of_the_same_data_changes_nothing(client, log, nested):
     client.post(f"/api/imports/{number}/accept", {"renames": {}}, format="json")
     assert client.get(f"/api/tables/{log}").json()["edition"] == 2
     assert client.get(f"/api/plates/{nested}").json()["figure"] == before
+
+
+def test_records_behind_members_that_stand_by_likeness_are_their_own(client):
+    """Which member stands where depends on the colors, also where only records are asked for."""
+    rows = [("a1", 1, 9), ("b1", 9, 1), ("a2", 2, 9), ("b2", 8, 2), ("a3", 1, 8), ("b3", 9, 2)]
+    text = "r,c,v\n" + "".join(f"{r},p,{p}\n{r},q,{q}\n{r},k,{5000 + 37 * i % 91}\n" for i, (r, p, q) in enumerate(rows))
+    table = client.upload(text).json()["id"]
+    pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
+    recipe = {"finch_recipe": 2, "pivot": {**pivot, "order": {"rows": {"by": "likeness"}}}, "color": {"within": "column"}}
+    made = client.post("/api/plates", {"table": table, "recipe": recipe}, format="json").json()
+    stands = made["figure"]["rows"]
+    assert [name[0] for name in stands] in (list("aaabbb"), list("bbbaaa"))
+    for i, name in enumerate(stands):
+        behind = client.get(f"/api/plates/{made['plate']['id']}/records?row={i}&column=-1").json()
+        assert set(behind["cells"][0]) == {name}

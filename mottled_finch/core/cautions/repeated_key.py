@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from ..figure.targets import with_targets
+from ..figure.likened import resolved
 from ..pivot import measured_beside
 from ..recipe.spec import ShowSpec
 from ..vocabulary import MEASURE_TERMS
@@ -21,7 +21,7 @@ def find(seen: Seen) -> Caution | None:
     if not brought:
         return None
     once = replace(measure, once_a_key=True)
-    plain = replace(with_targets(pivot, seen.figure.recipe.table.targets), show=ShowSpec())
+    plain = replace(resolved(seen.recipe, seen.figure.recipe.table.targets), show=ShowSpec())
     found, alone = (measured_beside(table, plain, each, "pivot.measure") for each in (measure, once))
     differs = ~((found == alone) | (np.isnan(found) & np.isnan(alone)))
     if not differs.any():

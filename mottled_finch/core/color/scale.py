@@ -56,6 +56,16 @@ class Scale:
         place = np.where(spread == middle, 0.5, place)
         return np.where(np.isnan(values), np.nan, place)
 
+    def stands(self, values: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Where each value is seen to stand, from 0 to 1: its place, or that of its band among all; the other way round where the
+        scale is turned.
+        """
+        if self.cuts is None:
+            place = self.places(values)
+        else:
+            place = np.where(np.isnan(values), np.nan, np.searchsorted(self.cuts, values, side="right") / max(1, len(self.cuts)))
+        return 1 - place if self.turned else place
+
     def steps(self, values: NDArray[np.float64]) -> NDArray[np.uint8]:
         """The step of each value, same shape; 255 for a blank. A value on a cut is in the band above it."""
         blank = np.isnan(values)

@@ -19,7 +19,8 @@ from ..scene.typeface import BUNDLED, Typeface, typeface_of, using
 from ..table import Table
 from .contents import Contents, contents_of
 from .facts import Facts
-from .targets import Editions, no_editions, with_targets
+from .likened import resolved
+from .targets import Editions, no_editions
 from .withholding import withheld, without_totals
 
 
@@ -63,7 +64,7 @@ def _made(table: Table, recipe: Recipe, targets: Mapping[str, float] | None, lib
     """The figure, in the language that is spoken."""
     targets = {**(targets or {}), **recipe.table.targets}
     table = apply_mends(table, recipe.table.mends, library).table
-    pivot = with_targets(recipe.pivot, targets, editions)
+    pivot = resolved(recipe, targets, editions)
     matrix = make_matrix(table, pivot)
     staying = withheld(matrix, recipe)
     matrix = without_totals(matrix, staying)

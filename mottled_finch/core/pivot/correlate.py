@@ -105,6 +105,7 @@ def _order(
         other_groups=(),
         totals=lines,
         shown=lambda: lines,
+        likened=lambda: lines,
         path="pivot.order.rows",
     )
     return ordered(spec, side)

@@ -1,6 +1,6 @@
 """From records to matrix: group, aggregate, total, show, sort."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 from typing import Literal
@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from ..errors import TableError
 from ..recipe.conditions import ConditionSpec, MeasureSpec
-from ..recipe.spec import AsideSpec, LevelSpec, PivotSpec, ResolvedPivot
+from ..recipe.spec import AsideSpec, LevelSpec, OrdersSpec, PivotSpec, ResolvedPivot
 from ..show import SHOWS, Laid
 from ..table import Table
 from ..table.alike import settled
@@ -234,6 +234,7 @@ def _shown_sides(source: TableSource, pivot: ResolvedPivot, grouping: Grouping, 
     """Both sides as they stand. Orders by what is shown go by what is shown in natural order."""
     split = (pivot.split,) if pivot.split else ()
     shown = cache(lambda: _shown(pivot, found, grouping.place, grouping.row_groups, grouping.column_groups))
+    likened = cache(lambda: shown() if pivot.likened is None else _likened(source, pivot, pivot.likened, grouping))
     rows = Ordered(
         labels=grouping.rows.labels,
         members=grouping.rows.members,
@@ -242,6 +243,7 @@ def _shown_sides(source: TableSource, pivot: ResolvedPivot, grouping: Grouping, 
         other_groups=grouping.column_groups,
         totals=shown() if found.there else found.values,
         shown=shown,
+        likened=likened,
         path="pivot.order.rows",
         firsts=lambda: _firsts(source, pivot, pivot.rows, "pivot.rows"),
     )
@@ -253,6 +255,7 @@ def _shown_sides(source: TableSource, pivot: ResolvedPivot, grouping: Grouping, 
         other_groups=grouping.row_groups,
         totals=(shown() if found.there else found.values).T,
         shown=lambda: shown().T,
+        likened=lambda: likened().T,
         path="pivot.order.columns",
         firsts=lambda: _firsts(source, pivot, (*split, *pivot.columns), "pivot.columns"),
     )
@@ -260,6 +263,14 @@ def _shown_sides(source: TableSource, pivot: ResolvedPivot, grouping: Grouping, 
         arrange(pivot.order.rows, rows, pivot.aside.rows),
         arrange(pivot.order.columns, columns, pivot.aside.columns, panels=pivot.split is not None),
     )
+
+
+def _likened(source: TableSource, pivot: ResolvedPivot, likened: Callable[[Matrix], Floats], grouping: Grouping) -> Floats:
+    """What members are alike by as they are colored, in natural order, shape (rows, columns); NaN for what is set aside."""
+    plain = _make(source, replace(pivot, order=OrdersSpec(), likened=None))
+    found = np.full((len(grouping.rows.labels), len(grouping.columns.labels)), np.nan)
+    found[np.ix_(plain.rows.members, plain.columns.members)] = likened(plain.matrix)
+    return found
 
 
 def _firsts(source: TableSource, pivot: ResolvedPivot, levels: Sequence[LevelSpec], path: str) -> list[NDArray[np.int64]]:

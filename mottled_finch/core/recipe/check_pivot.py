@@ -238,8 +238,11 @@ def _check_order(order: OrderSpec, levels: int, path: str) -> None:
         raise RecipeError('"hand" lists the members of an order by "hand"; leave it out', path=f"{path}.hand")
     if len(order.hand) > max(levels, 1):
         raise RecipeError(f"labels of {len(order.hand)} levels are listed, but the side has {levels}", path=f"{path}.hand")
-    if order.by == "likeness" and order.linkage == "ward" and order.distance != "euclidean":
-        raise RecipeError('"ward" needs the euclidean distance; choose another linkage or that distance', path=f"{path}.linkage")
+    if order.by == "likeness" and order.linkage == "ward" and order.distance not in ("colored", "euclidean"):
+        raise RecipeError(
+            '"ward" needs the distance "colored" or "euclidean"; choose another linkage, or one of them',
+            path=f"{path}.linkage",
+        )
 
 
 def _check_correlate(pivot: PivotSpec, correlate: CorrelateSpec) -> None:

@@ -4,8 +4,9 @@ A field that is left out has the default given here. ``None`` stands for "left o
 """
 
 import dataclasses
+from collections.abc import Callable
 from dataclasses import dataclass, field
-from typing import TYPE_CHECKING, Annotated, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from ..vocabulary import BAND_TERMS, ORDER_TERMS, SHOW_TERMS, SPREAD_TERMS, SYMBOL_TERMS, THEME_TERMS
 from .conditions import ConditionSpec, Cut, MeasureSpec, OneOf, Weekday
@@ -21,7 +22,7 @@ PaletteName = Annotated[str, "palette"]
 """A name of the palette table; the loader checks it against the table itself."""
 ShowName = Annotated[str, OneOf(tuple(SHOW_TERMS))]
 OrderName = Annotated[str, OneOf(tuple(ORDER_TERMS))]
-Distance = Literal["euclidean", "cityblock", "cosine", "correlation"]
+Distance = Literal["colored", "euclidean", "cityblock", "cosine", "correlation"]
 Linkage = Literal["average", "complete", "ward"]
 SpreadName = Annotated[str, OneOf(tuple(SPREAD_TERMS))]
 Within = Literal["table", "row", "column", "group"]
@@ -131,7 +132,7 @@ class OrderSpec:
     descending: bool = False
     of: tuple[str, ...] = ()
     hand: tuple[tuple[str, ...], ...] = ()
-    distance: Distance = "euclidean"
+    distance: Distance = "colored"
     linkage: Linkage = "average"
     tree: bool = True
 
@@ -215,11 +216,13 @@ class PivotSpec:
 
 @dataclass(frozen=True, kw_only=True)
 class ResolvedPivot(PivotSpec):
-    """A pivot in which every target is a number, as ``targets.with_targets`` makes it: what can be laid on a table. ``edition`` is
-    the one that it is shown against.
+    """A pivot in which every target is a number, as ``likened.resolved`` makes it: what can be laid on a table. ``edition`` is the
+    one that it is shown against; ``likened`` gives, of its matrix in natural order, what members are alike by ``colored``, shape of
+    the cells. Without it they are by what is shown.
     """
 
     edition: "Table | None" = field(default=None, repr=False)
+    likened: Callable[[Any], Any] | None = field(default=None, repr=False, compare=False)
 
 
 @dataclass(frozen=True, kw_only=True)

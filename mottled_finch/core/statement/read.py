@@ -503,7 +503,7 @@ class Reader:
         return CellSpec(row=row, column=self.labels())
 
     def likeness(self, order: OrderSpec) -> OrderSpec:
-        distances = {each: each for each in ("euclidean", "cityblock", "cosine", "correlation")}
+        distances = {each: each for each in ("colored", "euclidean", "cityblock", "cosine", "correlation")}
         linkages = {each: each for each in ("average", "complete", "ward")}
         order = replace(order, distance=self.one_of(distances, "a distance"))  # type: ignore[arg-type]
         if self.takes(","):

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from mottled_finch.core.errors import CoreError
 from mottled_finch.core.figure.figure import Figure, make_figure
-from mottled_finch.core.figure.targets import with_targets
+from mottled_finch.core.figure.likened import resolved
 from mottled_finch.core.mends import Mended
 from mottled_finch.core.pivot import behind, make_matrix, measured_of_others, while_wanted
 from mottled_finch.core.recipe import (
@@ -155,7 +155,7 @@ def others_of(plate: Plate, side: Literal["rows", "columns"], line: int) -> NDAr
 
 def _resolved(table: Table, recipe: Recipe) -> ResolvedPivot:
     targets = {**table.targets(), **recipe.table.targets}
-    return with_targets(recipe.pivot, targets, editions_of(table, _mends(table, recipe)))
+    return resolved(recipe, targets, editions_of(table, _mends(table, recipe)))
 
 
 def _own(table: Table, recipe: Recipe) -> Recipe:

@@ -7,12 +7,13 @@ from hypothesis import strategies as st
 from scipy.cluster.hierarchy import leaves_list, linkage
 from scipy.spatial.distance import pdist, squareform
 
+from mottled_finch.core.figure.likened import resolved
 from mottled_finch.core.pivot import make_matrix
 from mottled_finch.core.pivot.order import ORDERS
 from mottled_finch.core.pivot.order.distances import distances
 from mottled_finch.core.recipe import load_recipe
 
-from ..conftest import read
+from ..conftest import figure_of, read
 
 LOG = "line,pier,day,late\nInner,P 10,Mon,2\nInner,P 10,Tue,4\nInner,P 9,Mon,9\nOuter,A,Mon,1\nOuter,A,Tue,30\nOuter,B,Tue,5\n"
 
@@ -67,7 +68,7 @@ def test_no_order_changes_a_value(records, by, descending):
     order |= {"member": {"of": ["p"]}, "hand": {"hand": [["c", "a"]]}}.get(by, {})
     table = read(text)
     plain = make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
-    ordered = make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": {**pivot, "order": {"rows": order}}}).pivot)
+    ordered = make_matrix(table, resolved(load_recipe({"finch_recipe": 2, "pivot": {**pivot, "order": {"rows": order}}}), {}))
     assert sorted(plain.rows) == sorted(ordered.rows)
     for i, labels in enumerate(ordered.rows):
         np.testing.assert_array_equal(ordered.all_values[i], plain.all_values[plain.rows.index(labels)])
@@ -102,7 +103,7 @@ def test_likeness_follows_scipys_linkage_with_like_rows_side_by_side(how):
     text = "r,c,v\n" + "".join(f"r{i:02},c{j},{float(values[i, j])!r}\n" for i in range(12) for j in range(5))
     order = {"rows": {"by": "likeness", "linkage": how}}
     pivot = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}, "order": order}
-    found = make_matrix(read(text), load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
+    found = figure_of(text, pivot=pivot).matrix
     nearest = np.rint(found.values[:, 0] / 5)
     assert (np.diff(nearest) != 0).sum() == 2  # each of the three kinds stands together
     plain = linkage(pdist(values), how)
@@ -118,8 +119,7 @@ def test_a_tree_can_be_left_off_and_nested_sides_have_one_in_each_group():
     pivot = {"rows": [{"field": "g"}, {"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
 
     def tree(**order):
-        spec = load_recipe({"finch_recipe": 2, "pivot": {**pivot, "order": {"rows": {"by": "likeness", **order}}}}).pivot
-        return make_matrix(read(text), spec).row_tree
+        return figure_of(text, pivot={**pivot, "order": {"rows": {"by": "likeness", **order}}}).matrix.row_tree
 
     assert tree(tree=False) == ()
     assert len(tree()) == 4
@@ -138,3 +138,69 @@ def test_by_first_appearance():
     assert rows([{"field": "s"}, {"field": "k"}])[:3] == (("2", "zinc"), ("2", "apple"), ("2", "moss"))
     assert rows([{"field": "k", "top": 2, "by": {"take": "count"}, "others": True}]) == (("zinc",), ("apple",), ("Others",))
     assert rows([{"field": "k", "names": {"moss": "zinc"}}]) == (("zinc",), ("apple",))
+
+
+MIXED = "r,c,v\n" + "".join(
+    f"{r},{c},{v}\n"
+    for r, *values in (
+        ("a1", 1, 9, 8, 5200),
+        ("b1", 9, 1, 2, 5100),
+        ("a2", 2, 9, 9, 5000),
+        ("b2", 8, 2, 1, 5300),
+        ("a3", 1, 8, 8, 5150),
+        ("b3", 9, 2, 2, 5250),
+    )
+    for c, v in zip(("p", "q", "s", "thousands"), values, strict=True)
+)
+"""Two groups, and a column that tells nothing and is in thousands."""
+BY_LIKENESS = {
+    "rows": [{"field": "r"}],
+    "columns": [{"field": "c"}],
+    "measure": {"take": "sum", "of": "v"},
+    "order": {"rows": {"by": "likeness"}},
+}
+
+
+def kinds(text=MIXED, pivot=BY_LIKENESS, **parts):
+    """The groups as they stand side by side."""
+    rows = [labels[0][0] for labels in figure_of(text, pivot=pivot, **parts).matrix.rows]
+    return "".join(letter for i, letter in enumerate(rows) if i == 0 or rows[i - 1] != letter)
+
+
+def euclidean(pivot=BY_LIKENESS):
+    return {**pivot, "order": {"rows": {"by": "likeness", "distance": "euclidean"}}}
+
+
+@pytest.mark.parametrize(
+    "parts",
+    [
+        {"color": {"within": "column"}},
+        {"each": [{"column": ["thousands"], "low": {"at": 5000}, "high": {"at": 5400}}]},
+        {"color": {"high": {"at": 10}}},
+        {"color": {"bands": {"cuts": [5, 100]}}},
+    ],
+    ids=["within columns", "unlike", "clipped", "bands"],
+)
+def test_members_are_alike_by_the_places_of_their_cells_on_the_scale(parts):
+    assert kinds(**parts) in ("ab", "ba")
+    assert kinds(pivot=euclidean(), **parts) not in ("ab", "ba"), "by numbers, the largest column alone decides"
+
+
+@given(st.lists(st.lists(st.one_of(st.none(), st.integers(0, 99)), min_size=4, max_size=4), min_size=3, max_size=8))
+@settings(max_examples=40)
+def test_on_one_even_scale_it_is_as_straight_distances_have_it(values):
+    text = "r,c,v\n" + "".join(f"r{i},c{j},{v}\n" for i, row in enumerate(values) for j, v in enumerate(row) if v is not None)
+    if len({v for row in values for v in row if v is not None}) < 2:
+        return
+    colored, straight = (figure_of(text, pivot=pivot).matrix for pivot in (BY_LIKENESS, euclidean()))
+    heights = [[merge.height for merge in matrix.row_tree] for matrix in (colored, straight)]
+    np.testing.assert_allclose(*map(sorted, heights), atol=1e-9)
+
+
+def test_a_member_that_is_set_aside_and_a_hidden_cell_say_nothing_of_likeness():
+    aside = {**BY_LIKENESS, "aside": {"rows": [["b2"]], "columns": [["thousands"]]}}
+    assert kinds(pivot=aside) in ("ab", "ba")
+    planted = MIXED + "".join(f"{r},u,1\n" * 6 for r in ("a1", "a2", "b1", "b2")) + "a3,u,9\n" + "b3,u,9\n"
+    hidden = {"cells": {"least_records": 5}, "color": {"within": "column"}}
+    rows = figure_of(planted.replace("a3,u,9", "a3,u,1"), pivot=BY_LIKENESS, **hidden).matrix.rows
+    assert figure_of(planted, pivot=BY_LIKENESS, **hidden).matrix.rows == rows

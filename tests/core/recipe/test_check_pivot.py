@@ -73,7 +73,8 @@ A = {"field": "a"}
         ),
         (
             {"order": {"columns": {"by": "likeness", "linkage": "ward", "distance": "cosine"}}},
-            'pivot.order.columns.linkage: "ward" needs the euclidean distance; choose another linkage or that distance',
+            'pivot.order.columns.linkage: "ward" needs the distance "colored" or "euclidean"; '
+            "choose another linkage, or one of them",
         ),
         (
             {"split": A, "order": {"columns": {"by": "total"}}},

@@ -1847,7 +1847,7 @@ export interface components {
             of?: string[];
             hand?: string[][];
             /** @enum {unknown} */
-            distance?: "euclidean" | "cityblock" | "cosine" | "correlation";
+            distance?: "colored" | "euclidean" | "cityblock" | "cosine" | "correlation";
             /** @enum {unknown} */
             linkage?: "average" | "complete" | "ward";
             tree?: boolean;

@@ -11,7 +11,8 @@ Table = NDArray[np.float64]
 
 
 def distances(values: Table, how: str) -> Table:
-    """The distance of each pair of rows, shape (rows, rows), by ``euclidean``, ``cityblock``, ``cosine`` or ``correlation``.
+    """The distance of each pair of rows, shape (rows, rows), by ``euclidean`` (as ``colored``, of places on the scale, is, too),
+    ``cityblock``, ``cosine`` or ``correlation``.
 
     The distances of SciPy's functions of these names where nothing is blank. A row without direction (all 0, or all equal for the
     correlation) is at distance 1 from others, and at 0 from its like.
@@ -26,7 +27,7 @@ def distances(values: Table, how: str) -> Table:
             [(np.abs(numbers - row) * (filled & there)).sum(axis=1) for row, there in zip(numbers, filled, strict=True)]
         )
         found *= scale
-    elif how == "euclidean":
+    elif how in ("euclidean", "colored"):
         found = np.array(
             [((numbers - row) ** 2 * (filled & there)).sum(axis=1) for row, there in zip(numbers, filled, strict=True)]
         )

@@ -20,7 +20,8 @@ class Ordered:
 
     ``firsts`` gives for each level the position of the first record of each of its members, in natural order. ``totals`` and
     what ``shown`` gives, made where an order asks for it, have a line for each member, each group, and all, and likewise across for
-    the other side: the measure as it is, and what is shown of it.
+    the other side: the measure as it is, and what is shown of it. ``likened`` gives what members are alike by as they are colored,
+    shape (members, members of the other side).
     """
 
     labels: tuple[Labels, ...]
@@ -30,6 +31,7 @@ class Ordered:
     other_groups: Sequence[Group]
     totals: NDArray[np.float64]
     shown: Callable[[], NDArray[np.float64]]
+    likened: Callable[[], NDArray[np.float64]]
     path: str
     firsts: Callable[[], list[NDArray[np.int64]]] = list
 

@@ -57,7 +57,8 @@ def _joined(spec: OrderSpec, ordered: Ordered, start: int, stop: int) -> NDArray
     from scipy.cluster.hierarchy import linkage, optimal_leaf_ordering
     from scipy.spatial.distance import squareform
 
-    apart = squareform(distances(ordered.shown()[start:stop, : len(ordered.other_labels)], spec.distance), checks=False)
+    seen = ordered.likened() if spec.distance == "colored" else ordered.shown()
+    apart = squareform(distances(seen[start:stop, : len(ordered.other_labels)], spec.distance), checks=False)
     joined: NDArray[np.float64] = linkage(apart, method=spec.linkage)
     return optimal_leaf_ordering(joined, apart) if stop - start <= OPTIMAL_MOST else joined
 

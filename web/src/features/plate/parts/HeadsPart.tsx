@@ -15,6 +15,7 @@ type By = NonNullable<Order["by"]>;
 
 const NAMES: Record<Side, string> = { rows: "Rows", columns: "Columns" };
 const DISTANCES = [
+  ["colored", "apart as they are colored"],
   ["euclidean", "apart by straight distance"],
   ["cityblock", "apart by sum of differences"],
   ["cosine", "apart by the angle between"],
@@ -25,6 +26,9 @@ const LINKAGES = [
   ["complete", "groups by their farthest pair"],
   ["ward", "groups by least spread"],
 ] as const;
+
+/** Whether a distance is one that Ward's linkage can be of. */
+const isStraight = (distance: string) => distance === "colored" || distance === "euclidean";
 
 /** Orders of both sides, what is set aside, totals, and how heads look. */
 export function HeadsPart(props: Props) {
@@ -124,21 +128,21 @@ function SideOrder({ side, figure, recipe, onChange }: Omit<Props, "table"> & { 
         <Flex direction="column" gap="8px" mt="8px">
           <Select
             label={`How far ${side} are apart`}
-            value={order.distance ?? "euclidean"}
+            value={order.distance ?? "colored"}
             options={DISTANCES}
             onChange={(distance) =>
               set({
                 ...order,
                 distance: distance as Order["distance"],
                 // Ward's linkage is of straight distances alone.
-                ...(order.linkage === "ward" && distance !== "euclidean" ? { linkage: "average" } : {}),
+                ...(order.linkage === "ward" && !isStraight(distance) ? { linkage: "average" } : {}),
               })
             }
           />
           <Select
             label={`How groups of ${side} are compared`}
             value={order.linkage ?? "average"}
-            options={LINKAGES.filter(([key]) => key !== "ward" || (order.distance ?? "euclidean") === "euclidean")}
+            options={LINKAGES.filter(([key]) => key !== "ward" || isStraight(order.distance ?? "colored"))}
             onChange={(linkage) => set({ ...order, linkage: linkage as Order["linkage"] })}
           />
           <Toggle
