@@ -71,7 +71,7 @@ _LONG_ENDINGS = (
     *("/recipe", "/undo", "/redo", "/history", "/matrix", "/mends", "/targets", "/accept", "/look", "/reread"),
     *("/others", "/differences", "/run"),
 )
-_LONG_WRITES = re.compile(r"/api/(tables|imports|plates|folios(/\d+)?|returned|refreshed|sources|templates)")
+_LONG_WRITES = re.compile(r"/api/(tables|imports|plates|folios(/\d+)?|returned(/refreshed)?|sources|templates)")
 """Files that are read whole, and what is made at once when it is saved."""
 
 

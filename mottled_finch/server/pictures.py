@@ -7,6 +7,7 @@ from collections.abc import Callable
 from contextlib import suppress
 from functools import cache
 from pathlib import Path
+from threading import Semaphore
 
 from django.conf import settings
 from django.http import HttpResponse
@@ -17,6 +18,8 @@ import mottled_finch
 from .showing import etag
 
 SVG = "image/svg+xml"
+_TURNS = Semaphore(2)
+"""Pictures that are drawn at once: a desk asks for many, and other work is to go on."""
 
 
 def key_of(revision: str) -> str:
@@ -39,6 +42,13 @@ def kept(name: str, key: str, draw: Callable[[], bytes]) -> bytes:
     path = _folder() / f"{name}-{key}.svg.gz"
     with suppress(FileNotFoundError):
         return path.read_bytes()
+    with _TURNS:
+        with suppress(FileNotFoundError):  # somebody else asked for it, too
+            return path.read_bytes()
+        return _drawn(path, name, draw)
+
+
+def _drawn(path: Path, name: str, draw: Callable[[], bytes]) -> bytes:
     content = gzip.compress(draw(), compresslevel=5, mtime=0)
     making = path.with_name(f".{secrets.token_hex(8)}")
     try:

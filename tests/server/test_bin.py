@@ -7,6 +7,8 @@ from django.utils import timezone
 
 from mottled_finch.server.bin.actions import empty_old
 from mottled_finch.server.bin.kinds import KINDS
+from mottled_finch.server.plans import clock
+from mottled_finch.server.plans.models import Plan, Run
 from mottled_finch.server.plates.models import Plate, Version
 from mottled_finch.server.tables.models import Chunk, Table
 from tests.core.draw.house.decks import deck
@@ -101,6 +103,24 @@ def test_a_name_that_another_has_by_now_is_not_taken_twice(client, table, templa
     client.generic("POST", "/api/templates?name=House.pptx", deck(), content_type="application/octet-stream")
     assert client.post(f"/api/bin/template/{template}").status_code == 204
     assert sorted(each["name"] for each in client.get("/api/templates").json()) == ["House", "House 2"]
+
+
+def test_a_plan_that_comes_back_makes_up_for_nothing(client, plan):
+    client.delete(f"/api/plans/{plan}")
+    Plan.everything.update(considered=timezone.now() - timedelta(days=14))
+    clock.tick(timezone.now())
+    assert not Run.objects.exists(), "a plan in the bin does not run"
+    client.post(f"/api/bin/plan/{plan}")
+    clock.tick(timezone.now())
+    assert not Run.objects.exists()
+
+
+def test_a_target_that_only_a_plate_in_the_bin_stands_at_can_be_taken_out(client, table, plate):
+    client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 5}}, format="json")
+    client.change(plate, color={"high": {"target": "promise"}})
+    assert client.put(f"/api/tables/{table}/targets", {"targets": {}}, format="json").status_code == 409
+    client.delete(f"/api/plates/{plate}")
+    assert client.put(f"/api/tables/{table}/targets", {"targets": {}}, format="json").status_code == 200
 
 
 def test_a_template_in_the_bin_is_left_in_until_it_is_gone(client, plate, template):

@@ -82,6 +82,11 @@ def test_no_other_page_can_hold_what_is_answered(client):
         ("POST", "/api/imports", True),
         ("POST", "/api/tables", True),
         ("PUT", "/api/tables/5/mends", True),
+        ("POST", "/api/returned", True),
+        ("POST", "/api/returned/refreshed", True),
+        ("POST", "/api/sources", True),
+        ("POST", "/api/templates", True),
+        ("GET", "/api/plates/5/small/ab.svg", False),
     ],
 )
 def test_files_and_figures_are_long_work_and_looking_is_not(method, path, long):

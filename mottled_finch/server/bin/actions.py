@@ -17,9 +17,7 @@ def put_back(kind: str, number: int) -> None:
     """Take a thing out of the bin. Where another has its name by now, it comes back by a free one."""
     with transaction.atomic():
         thing = _find(kind, number)
-        free = KINDS[kind].free
-        by_name = {"name": free(thing)} if free else {}
-        KINDS[kind].model.everything.filter(pk=thing.pk).update(removed=None, **by_name)
+        KINDS[kind].model.everything.filter(pk=thing.pk).update(removed=None, **KINDS[kind].back(thing))
 
 
 def take_away(kind: str, number: int) -> None:

@@ -4,6 +4,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
+from django.utils import timezone
+
 from ..folios.models import Folio
 from ..plans.models import Plan
 from ..plates.models import HouseTemplate, Plate
@@ -15,12 +17,12 @@ from ..tables.models import Table
 
 @dataclass(frozen=True)
 class Kind:
-    """``free``, for what is found by name, gives the name that it comes back by where another has its own by now. ``stays`` says
-    whether one stays although its days are over.
+    """``back`` gives what of a thing is another when it comes back: the name of what is found by name, where another has its own by
+    now; what a plan has missed, which it does not make up for. ``stays`` says whether one stays although its days are over.
     """
 
     model: type[Removable]
-    free: Callable[[Any], str] | None = None
+    back: Callable[[Any], dict[str, Any]] = lambda _: {}
     stays: Callable[[Any], bool] = lambda _: False
 
 
@@ -30,15 +32,15 @@ def _stays(table: Table) -> bool:
 
 
 KINDS: dict[str, Kind] = {
-    "plan": Kind(Plan),
+    "plan": Kind(Plan, lambda _: {"considered": timezone.now()}),
     "folio": Kind(Folio),
     "plate": Kind(Plate),
-    "template": Kind(HouseTemplate, free_template_name),
-    "table": Kind(Table, lambda table: free_table_name(table.name), _stays),
+    "template": Kind(HouseTemplate, lambda kept: {"name": free_template_name(kept)}),
+    "table": Kind(Table, lambda table: {"name": free_table_name(table.name)}, _stays),
 }
 """In the order in which they are gone: what uses others before what is used."""
 
 
 def called(kind: str, thing: Any) -> str:
     """What a thing is called; one that cannot be read any more is called by its kind."""
-    return (thing.name if KINDS[kind].free else thing.title) or f"A {kind} that cannot be read"
+    return str(getattr(thing, "title", "") or getattr(thing, "name", "") or f"A {kind} that cannot be read")

@@ -20,7 +20,7 @@ class Bin(APIView):
         """What was removed and is not yet gone, the last removed first."""
         binned = [(name, thing) for name, kind in KINDS.items() for thing in kind.model.everything.exclude(removed=None)]
         binned.sort(key=lambda each: str(each[1].removed), reverse=True)
-        used = users() if binned else {}
+        used = users({kind for kind, _ in binned}) if binned else {}
         return answer([_told(kind, thing, used) for kind, thing in binned])
 
     @extend_schema(operation_id="empty_bin", responses={204: None})

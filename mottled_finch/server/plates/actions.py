@@ -192,7 +192,7 @@ def change_targets(table_id: int, targets: dict[str, float], seen: str | None = 
 
 def _recipes(table: Table) -> dict[int, dict[str, Any]]:
     """The recipes that stand on a table, by plate."""
-    standing = Version.objects.filter(plate__table=table, number=F("plate__at"))
+    standing = Version.objects.filter(plate__table=table, plate__removed=None, number=F("plate__at"))
     return dict(standing.values_list("plate_id", "recipe"))
 
 
