@@ -94,7 +94,7 @@ def _fetching(name: str, body: bytes) -> bytes:
     return body.replace(b"</Relationships>", relation) if name == "ppt/slideMasters/_rels/slideMaster1.xml.rels" else body
 
 
-def _linked(kind: str, target: str = "http://away.example/a.png", mode: str = "External"):
+def linked(kind: str, target: str = "http://away.example/a.png", mode: str = "External"):
     """A picture on the master that another program would fetch, by a relation that says it is something else."""
     relation = (
         f"<Relationship TargetMode='{mode}' Id='rId99' Target='{target}' "
@@ -126,9 +126,9 @@ def _in_code(code: str):
 
 
 REFUSED = {
-    "a picture that is linked as what is clicked": (lambda: _linked("hyperlink"), "away.example"),
-    "a file that is linked as what is clicked": (lambda: _linked("hyperlink", "file:///etc/passwd"), "file:///etc/passwd"),
-    "another word for outside": (lambda: _linked("image", mode="external"), "damaged"),
+    "a picture that is linked as what is clicked": (lambda: linked("hyperlink"), "away.example"),
+    "a file that is linked as what is clicked": (lambda: linked("hyperlink", "file:///etc/passwd"), "file:///etc/passwd"),
+    "another word for outside": (lambda: linked("image", mode="external"), "damaged"),
     "a declaration in two bytes": (lambda: _in_code("utf-16"), "declares"),
     "a declaration in another code": (lambda: _in_code("utf-7"), "declares"),
     "a declaration in four bytes": (lambda: _in_code("utf-32"), "declares"),
