@@ -135,6 +135,18 @@ def test_a_number_on_one_record_is_in_no_output(ending, take):
         assert SAID.findall(words_in(DRAWINGS[ending].draw(shown, USUAL)))
 
 
+def test_the_digest_of_a_source_tells_nothing_of_what_is_hidden():
+    """Who knows all else could try numbers until the digest is the same."""
+
+    def digest(secret, **choices):
+        text = "r,c,v\n" + "a,x,5\n" * 8 + "a,y,6\n" * 8 + f"b,x,{secret}\n" + "b,y,4\n" * 9
+        figure, recipe = made(text, pivot={**SIDES, "measure": {"take": "sum", "of": "v"}}, cells={"least_records": 5})
+        return source_of(figure, dump_recipe(recipe), Choices(**{**vars(USUAL), **choices}), "t", "1").digest
+
+    assert digest(3) == digest(SECRET)
+    assert digest(3, hidden="yes") != digest(SECRET, hidden="yes"), "it goes along where that was chosen"
+
+
 @pytest.mark.parametrize(
     ("language", "said"),
     [

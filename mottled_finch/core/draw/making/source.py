@@ -19,10 +19,14 @@ from itertools import count
 from typing import Any
 from xml.etree import ElementTree
 
+import numpy as np
+from numpy.typing import NDArray
+
 from ...errors import DrawError, RecipeError
 from ...figure.figure import Figure
 from ...recipe.load import json_of, load_object
 from .choices import Choices
+from .leaving import leaving_values
 from .package import rewritten
 
 KEY = "mottled-finch-source"
@@ -59,6 +63,12 @@ class Source:
     bare: bool = False
 
 
+def _leaving(figure: Figure, choices: Choices) -> NDArray[np.float64]:
+    """The numbers of the cells that leave: of what stays here even a digest would tell, to who tries all numbers."""
+    found = leaving_values(figure, choices)
+    return np.where(np.isnan(found), np.nan, found)  # whatever bits a blank has
+
+
 def source_of(
     figure: Figure,
     recipe: dict[str, Any],
@@ -69,14 +79,14 @@ def source_of(
     plate: int | None = None,
 ) -> Source | None:
     """What goes along with an output of the figure; None where it was chosen to leave it out. The digest is that of the columns and
-    the number of records of the table, and of the figure's numbers as far as these go along.
+    the number of records of the table, and of the numbers of the cells as far as these go along.
     """
     if choices.source == "no":
         return None
     if choices.values == "no":  # a claim may say the number of a cell
         recipe = {name: part for name, part in recipe.items() if name != "claims"}
     parts = json.dumps([figure.facts.table.names, figure.facts.table.records]).encode()
-    numbers = figure.matrix.all_values.tobytes() if choices.values == "yes" else b""
+    numbers = _leaving(figure, choices).tobytes() if choices.values == "yes" else b""
     digest = hashlib.blake2b(parts + numbers, digest_size=16).hexdigest()
     bare = choices.values == "no"
     return Source(recipe=recipe, table=table, digest=digest, edition=edition, version=version, plate=plate, bare=bare)
