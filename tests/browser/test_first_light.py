@@ -190,9 +190,9 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
 
     # Back on the desk, the new plate stands first, as a live thumbnail
     page.get_by_role("link", name="Mottled Finch, to the desk").click()
-    first = page.get_by_role("article").first
+    first = page.get_by_role("region", name="Plates").get_by_role("article").first
     expect(first).to_contain_text("Average of kilos of goods by stall and weekday of sold at")
-    wait_until(lambda: page.evaluate("document.querySelector('article img')?.naturalWidth > 0"))
+    wait_until(lambda: first.locator("img").evaluate("(image) => image.naturalWidth > 0"))
 
 
 def test_styles_are_really_applied(page):
@@ -203,6 +203,8 @@ def test_styles_are_really_applied(page):
     expect(page.locator("body")).to_have_css("font-family", re.compile("Mottled Sans"))
     expect(page.get_by_role("button", name="Choose a file")).to_have_css("background-color", "rgb(227, 163, 76)")
     assert page.evaluate("document.fonts.ready.then(() => document.fonts.check('600 13px \"Mottled Sans\"'))")
+    page.keyboard.press("/")
+    page.keyboard.type("winter regatta")  # it may stand on a later page
     page.get_by_role("link", name="Winter and one regatta").click()
     settled(page)
     phrase = page.get_by_role("button", name="What goes down: pier")

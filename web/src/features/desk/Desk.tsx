@@ -88,7 +88,7 @@ export function Desk() {
             justifyContent="center"
           >
             {!empty && (
-              <Box as="section" aria-labelledby="plates">
+              <Box>
                 {(folios.items?.length ?? 0) + (plans.items?.length ?? 0) > 0 && (
                   <Box as="section" aria-labelledby="folios" mb="26px">
                     <Heading id="folios" as="h2" textStyle="heading" mb="14px" minH="32px" alignContent="center">
@@ -108,33 +108,35 @@ export function Desk() {
                     </Flex>
                   </Box>
                 )}
-                <Flex align="center" justify="space-between" gap="8px" mb="14px" minH="32px">
-                  <Heading id="plates" as="h1" textStyle="heading" flex="1">
-                    Plates
-                  </Heading>
-                  {(plates.items?.length ?? 0) > 0 && (
-                    <Button size="sm" variant="plain" onClick={() => setStarting(true)}>
-                      Start a folio
-                    </Button>
+                <Box as="section" aria-labelledby="plates">
+                  <Flex align="center" justify="space-between" gap="8px" mb="14px" minH="32px">
+                    <Heading id="plates" as="h1" textStyle="heading" flex="1">
+                      Plates
+                    </Heading>
+                    {(plates.items?.length ?? 0) > 0 && (
+                      <Button size="sm" variant="plain" onClick={() => setStarting(true)}>
+                        Start a folio
+                      </Button>
+                    )}
+                    {(plates.items?.length ?? 0) > 1 && (
+                      <Button size="sm" variant="plain" onClick={() => setSeveral(true)}>
+                        Export several
+                      </Button>
+                    )}
+                  </Flex>
+                  {plates.isPending && <Box color="quiet">Fetching the plates</Box>}
+                  {plates.items?.length === 0 && (
+                    <Box color="quiet">
+                      {asked ? "No plate is called so." : "No plate yet. Make one from a table on the right."}
+                    </Box>
                   )}
-                  {(plates.items?.length ?? 0) > 1 && (
-                    <Button size="sm" variant="plain" onClick={() => setSeveral(true)}>
-                      Export several
-                    </Button>
-                  )}
-                </Flex>
-                {plates.isPending && <Box color="quiet">Fetching the plates</Box>}
-                {plates.items?.length === 0 && (
-                  <Box color="quiet">
-                    {asked ? "No plate is called so." : "No plate yet. Make one from a table on the right."}
-                  </Box>
-                )}
-                <Grid templateColumns="repeat(auto-fill, minmax(min(320px, 100%), 1fr))" gap="20px">
-                  {plates.items?.map((plate) => (
-                    <PlateCard key={plate.id} plate={plate} onRefusal={setRefusal} />
-                  ))}
-                </Grid>
-                <More what="plates" pages={plates} />
+                  <Grid templateColumns="repeat(auto-fill, minmax(min(320px, 100%), 1fr))" gap="20px">
+                    {plates.items?.map((plate) => (
+                      <PlateCard key={plate.id} plate={plate} onRefusal={setRefusal} />
+                    ))}
+                  </Grid>
+                  <More what="plates" pages={plates} />
+                </Box>
               </Box>
             )}
             <Box as="section" aria-labelledby="tables">
