@@ -4,7 +4,7 @@ import re
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
-from ..claims.titles import put_right
+from ..claims.titles import put_right, renamed, strays
 from ..errors import DrawError
 from ..figure.figure import Figure
 from ..language import speaking
@@ -90,6 +90,25 @@ def _mended_claim(folio: Folio, page: FolioPage, place: int, claim: Claimed) -> 
         now = FolioClaimSpec(says=claim.judged.instead, plate=claims[place].plate)
         yield _cure("Claim what holds now", folio, page, replace(page.spec, claims=(*claims[:place], now, *claims[place + 1 :])))
     yield _cure("Take the claim off", folio, page, replace(page.spec, claims=(*claims[:place], *claims[place + 1 :])))
+
+
+def _headline_names(folio: Folio, page: FolioPage) -> Found:
+    """The headline names a member, and all that it claims of that plate is about others."""
+    own = [claim for claim in page.claims if claim.own is None]
+    if not page.spec.headline or not all(claim.judged.holds for claim in own):
+        return  # those that do not hold are told of first
+    for name in dict.fromkeys(claim.plate for claim in own):
+        figure = next((placed.figure for placed in page.placed if placed.name == name), None)
+        says = tuple(claim.judged.words for claim in own if claim.plate == name)
+        with speaking(None):
+            found = figure and strays(figure, page.spec.headline, says)
+        if found:
+            named, claimed = found
+            right = replace(page.spec, headline=renamed(page.spec.headline, named, claimed))
+            yield (
+                f"The headline names “{named}”, and what it claims is about “{claimed}”.",
+                (_cure(f"Name {claimed} in the headline", folio, page, right),),
+            )
 
 
 def _lost_plate(folio: Folio, page: FolioPage) -> Found:
@@ -196,6 +215,7 @@ def _apart(folio: Folio, page: FolioPage, place: int) -> FolioCure:
 
 FOLIO_CAUTIONS: dict[str, Callable[[Folio, FolioPage], Found]] = {
     "broken_claim": _broken_claim,
+    "headline_names": _headline_names,
     "lost_plate": _lost_plate,
     "lost_fact": _lost_fact,
     "typed_number": _typed_number,

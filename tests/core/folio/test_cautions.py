@@ -20,6 +20,13 @@ CASES = [
         "The headline claims that highest row is Brackwater, but highest row is Knot.",
         3,
     ),
+    (
+        {"plates": ["late"], "claims": [{"says": "highest row is Knot"}], "headline": "Brackwater is late, and Feb is worst"},
+        {},
+        "headline_names",
+        "The headline names “Brackwater”, and what it claims is about “Knot”.",
+        1,
+    ),
     ({"plates": ["late"], "words": "Worst is 8 of 36."}, {}, "typed_number", "The words name a number that moves: 36.", 1),
     ({"plates": ["crowd"], "headline": "120 people"}, {}, "typed_number", "The headline names a number that moves: 120.", 1),
     (
