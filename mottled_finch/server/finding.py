@@ -1,7 +1,8 @@
 """Things by name: every word that is asked for is part of one of its names, whatever the case and the form of its letters."""
 
 import unicodedata
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
+from itertools import count
 from typing import Any, TypeVar
 
 from django.db.models import F, Func, Model, Q, QuerySet, TextField
@@ -13,6 +14,12 @@ _MOST_WORDS = 8
 def folded(text: str | None) -> str:
     """A name without what nobody types alike."""
     return unicodedata.normalize("NFKC", text or "").casefold()
+
+
+def free_name(name: str, taken: Collection[str], most: int) -> str:
+    """The name, or the first with a number behind it that is not taken, of ``most`` letters."""
+    numbered = (f"{name[: most - 10]} {number}" for number in count(2))
+    return name if name not in taken else next(each for each in numbered if each not in taken)
 
 
 def add_folded(connection: Any, **_: Any) -> None:

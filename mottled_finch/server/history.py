@@ -10,6 +10,8 @@ from typing import Any, TypeVar
 from django.db import transaction
 from django.db.models import F, Model
 
+from mottled_finch.core.errors import RecipeError
+
 from .refusal import Overtaken, Problem
 
 CHANGE_LENGTH = 200
@@ -18,13 +20,11 @@ CHANGE_LENGTH = 200
 class History:
     """For a model with ``at``, the number of the version that stands, and ``versions``, each with a number and its ``change``.
 
-    ``begins`` is the lowest number that can stand: 0 where nothing at all can. ``content`` names all that a version holds,
-    ``listed`` what ``stands`` keeps of it in the row, for lists.
+    ``begins`` is the lowest number that can stand: 0 where nothing at all can. ``content`` names all that a version holds.
     """
 
     begins = 1
     content: tuple[str, ...]
-    listed: tuple[str, ...] = ()
     pk: Any
     at: int
     versions: Any
@@ -65,8 +65,29 @@ class History:
         first = int(number) if known else self.at - 1
         return [each.change for each in self.versions.filter(number__gt=first, number__lte=self.at)][-5:]
 
-    def stands(self) -> None:
-        """Hears that another version stands, before the row is saved: what lists tell of it is kept in the row."""
+    def listed(self) -> dict[str, Any]:
+        """What lists tell of the version that stands, by the fields of the row that keep it. Raises RecipeError for one that cannot
+        be read any more.
+        """
+        return {}
+
+    def stands(self) -> dict[str, Any]:
+        """Keep what lists tell of the version that stands, before the row is saved; of one that cannot be read an empty title."""
+        try:
+            told = self.listed()
+        except RecipeError:
+            told = {"title": ""}
+        for name, value in told.items():
+            setattr(self, name, value)
+        return told
+
+    def why_not(self) -> str:
+        """Why the version that stands cannot be read; empty where it can."""
+        try:
+            self.listed()
+        except RecipeError as error:
+            return str(error)
+        return ""
 
     def record(self, change: str, *, unseen: bool = False, parsed: object = None, **content: Any) -> None:
         """Write the next version, which stands; what waited for redo is gone. To be called inside a transaction.

@@ -190,8 +190,7 @@ def _title_anew() -> None:
     kinds: tuple[type[Plate] | type[Folio] | type[Plan], ...] = (Plate, Folio, Plan)
     for kind in kinds:
         for thing in kind.everything.filter(title=""):
-            thing.stands()
-            kind.everything.filter(pk=thing.pk).update(**{name: getattr(thing, name) for name in kind.listed})
+            kind.everything.filter(pk=thing.pk).update(**thing.stands())
 
 
 def load_demo(*, large: bool = False) -> None:

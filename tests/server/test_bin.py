@@ -5,6 +5,7 @@ from datetime import timedelta
 import pytest
 from django.utils import timezone
 
+from mottled_finch.server.bin import actions
 from mottled_finch.server.bin.actions import empty_old
 from mottled_finch.server.bin.kinds import KINDS
 from mottled_finch.server.plans import clock
@@ -83,6 +84,25 @@ def test_what_is_old_is_gone_and_a_table_that_a_plate_needs_is_not(client, table
     empty_old(timezone.now() + MONTH)
     assert not Plate.everything.exists() and not Version.objects.exists()
     assert not Table.everything.exists() and not Chunk.objects.exists()
+
+
+def test_what_is_put_back_while_the_bin_is_emptied_stays(client, plate, monkeypatch):
+    """Another window puts it back between the list of what is old and the taking away."""
+    client.delete(f"/api/plates/{plate}")
+    listed = actions._gone
+
+    def put_back_first(kind, thing):
+        client.post(f"/api/bin/plate/{plate}")
+        return listed(kind, thing)
+
+    monkeypatch.setattr(actions, "_gone", put_back_first)
+    empty_old(timezone.now() + MONTH)
+    assert client.get(f"/api/plates/{plate}").status_code == 200
+    # A later removal has days of its own.
+    client.delete(f"/api/plates/{plate}")
+    (binned,) = Plate.everything.exclude(removed=None)
+    Plate.everything.update(removed=timezone.now() + timedelta(seconds=5))
+    assert not listed(KINDS["plate"], binned) and Plate.everything.exists()
 
 
 def test_all_of_it_can_be_taken_away_at_once(client, table, plate):

@@ -134,6 +134,19 @@ def test_a_file_that_somebody_brought_in_is_no_other_edition(client, home, spec,
     assert Edition.objects.count() == 2 and not Import.objects.exists()
 
 
+def test_what_it_takes_and_makes_is_whole_in_the_bin(client, home, spec, log, folio):
+    plan = started(client, spec)
+    (plate,) = client.get(f"/api/folios/{folio}").json()["folio"]["plates"]
+    for address in (f"/api/folios/{folio}", f"/api/plates/{plate}", f"/api/tables/{log}"):
+        assert client.delete(address).status_code == 204
+    give(home, "log-2.csv", NEXT)
+    clock.tick(MONDAY)
+    assert (last(client, plan)["state"], last(client, plan)["since"]) == ("made", ["knot leads: Ardle, x: 5, 0 before"])
+    assert Table.everything.get(pk=log).edition().number == 2
+    renamed = client.put(f"/api/plans/{plan['id']}", {**spec, "title": "Still ours"}, format="json")
+    assert renamed.status_code == 200
+
+
 def test_moments_that_were_missed_are_made_up_for_once(client, home, spec):
     plan = started(client, spec, MONDAY - timedelta(days=30))
     give(home, "log-2.csv", NEXT)

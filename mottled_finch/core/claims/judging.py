@@ -28,6 +28,7 @@ class Judged:
     instead: str = ""
 
 
+SIDES = ("rows", "columns")
 _ROUNDING = 1e-12
 Verdict = tuple[bool, str, str]
 """Whether it holds, what holds now, and the claim instead."""
@@ -72,7 +73,7 @@ def _offered(figure: Figure) -> list[str]:
     facts = [(name, figure.facts.text(name)) for name in ("highest.row", "highest.column", "lowest.row", "lowest.column")]
     told = [(name, text) for name, text in facts if text and figure.facts.text(_OPPOSITES[name]) != text]
     found = [f"{name.replace('.', ' ')} is {quoted(text)}" for name, text in told]
-    for side in ("rows", "columns"):
+    for side in SIDES:
         totals = totals_of(figure, side)
         if len(totals) > 1 and not np.isnan(totals).all():
             first = name_of(figure, side, int(np.nanargmax(totals)))
@@ -233,8 +234,8 @@ def _found(figure: Figure, names: Sequence[str], *, through: bool = False) -> tu
     member, or its innermost one where only one member has it.
     """
     gone = ""
-    for side in ("rows", "columns"):
-        lines = [_line(figure, side, name) for name in names]
+    for side in SIDES:
+        lines = [line_of(figure, side, name) for name in names]
         if all(line is not None for line in lines):
             found = [line for line in lines if line is not None]
             return side, list(range(min(found), max(found) + 1)) if through else found
@@ -246,7 +247,8 @@ def _found(figure: Figure, names: Sequence[str], *, through: bool = False) -> tu
     return f"“{gone}” is not in the figure"
 
 
-def _line(figure: Figure, side: str, name: str) -> int | None:
+def line_of(figure: Figure, side: str, name: str) -> int | None:
+    """Where the one member stands that a name is of, by all of its labels or the innermost one; None for none or several."""
     members = figure.matrix.rows if side == "rows" else figure.matrix.columns
     wanted = folded(name)
     whole = [i for i in range(len(members)) if folded(name_of(figure, side, i)) == wanted]

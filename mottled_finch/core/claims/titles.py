@@ -1,15 +1,14 @@
 """What a title names, held against what it claims: names that its claims no longer have are put right in it."""
 
 import re
+from collections import Counter
 
 import numpy as np
 
 from ..figure.figure import Figure
 from ..vocabulary import NUMBER_FACTS
 from .grammar import Claim, folded, quoted, read_claim
-from .judging import Judged, judged_of, name_of, totals_of
-
-_SIDES = ("rows", "columns")
+from .judging import SIDES, Judged, judged_of, line_of, name_of, totals_of
 
 
 def put_right(figure: Figure, title: str, claims: list[Judged]) -> tuple[str, tuple[str, ...]] | None:
@@ -22,7 +21,7 @@ def put_right(figure: Figure, title: str, claims: list[Judged]) -> tuple[str, tu
             now.append(claim.words)
             continue
         moved = _moved(figure, read_claim(claim.words, ""))
-        found = moved and _replaced(words, moved[0], moved[1])
+        found = moved and _replaced(figure, words, moved[0], moved[1])
         if moved and found and judged_of(figure, moved[2]).holds:
             words = found
             now.append(moved[2])
@@ -48,38 +47,46 @@ def _moved(figure: Figure, claim: Claim) -> tuple[str, str, str] | None:
 
 def _at_rank(figure: Figure, member: str, rank: float) -> str:
     """Who has a rank on the side that a member is on; nothing where nobody or several have it."""
-    for side in _SIDES:
-        if folded(member) in map(folded, members(figure, side)):
-            totals = totals_of(figure, side)
-            ranks = [1 + int(np.nansum(totals > total)) if total == total else 0 for total in totals.tolist()]
-            found = [i for i, each in enumerate(ranks) if each == rank]
-            return name_of(figure, side, found[0]) if len(found) == 1 else ""
-    return ""
+    side = next((side for side in SIDES if line_of(figure, side, member) is not None), None)
+    if side is None:
+        return ""
+    totals = totals_of(figure, side)
+    ranks = [1 + int(np.nansum(totals > total)) if total == total else 0 for total in totals.tolist()]
+    found = [i for i, each in enumerate(ranks) if each == rank]
+    return name_of(figure, side, found[0]) if len(found) == 1 else ""
 
 
 def strays(figure: Figure, title: str, claims: tuple[str, ...]) -> tuple[str, str] | None:
     """A member that the title names, and the one that its claims are about, where the title names none of those that they are
     about on that side.
     """
-    about = {folded(name): name for words in claims for name in _names(read_claim(words, ""))}
-    for side in _SIDES:
-        here = {folded(name): name for name in members(figure, side)}
-        claimed = [name for key, name in about.items() if key in here]
-        titled = [name for key, name in here.items() if _word(name).search(title)]
-        if claimed and titled and not {folded(name) for name in claimed} & {folded(name) for name in titled}:
-            return titled[0], claimed[0]
+    about = [name for words in claims for name in _names(read_claim(words, ""))]
+    for side in SIDES:
+        claimed = {line: name for name in about if (line := line_of(figure, side, name)) is not None}
+        titled = _named_in(figure, side, title) if claimed else {}
+        if titled and not claimed.keys() & titled.keys():
+            return next(iter(titled.values())), next(iter(claimed.values()))
     return None
 
 
 def renamed(title: str, old: str, new: str) -> str:
     """The title with a name in place of another."""
-    return _replaced(title, old, new) or title
+    return _word(old).sub(lambda _: new, title)
 
 
-def members(figure: Figure, side: str) -> list[str]:
-    """The members of a side by their names."""
-    lines = figure.matrix.rows if side == "rows" else figure.matrix.columns
-    return [name for name in (name_of(figure, side, i) for i in range(len(lines))) if name]
+def _named_in(figure: Figure, side: str, title: str) -> dict[int, str]:
+    """The members that a title names, by where they stand, as it names them: by all labels, or by the innermost alone where only
+    one member has it.
+    """
+    members = figure.matrix.rows if side == "rows" else figure.matrix.columns
+    last = Counter(folded(labels[-1]) for labels in members if labels)
+    found = {}
+    for line, labels in enumerate(members):
+        names = (name_of(figure, side, line), *(labels[-1:] if labels and last[folded(labels[-1])] == 1 else ()))
+        name = next((name for name in names if name and _word(name).search(title)), None)
+        if name is not None:
+            found[line] = name
+    return found
 
 
 def _names(claim: Claim) -> tuple[str, ...]:
@@ -94,8 +101,21 @@ def _word(name: str) -> re.Pattern[str]:
     return re.compile(rf"(?<!\w){re.escape(name)}(?!\w)", re.IGNORECASE)
 
 
-def _replaced(title: str, old: str, new: str) -> str | None:
-    """None for a title without the old name, or with the new one already."""
-    if not old or not new or folded(old) == folded(new) or not _word(old).search(title) or _word(new).search(title):
-        return None
-    return _word(old).sub(lambda _: new, title)
+def _replaced(figure: Figure, title: str, old: str, new: str) -> str | None:
+    """The title with the new name for the old one, as the title has that: by all labels or by the innermost alone. None for a title
+    without the old name, or with the new one already.
+    """
+    for one, other in ((old, new), (_innermost(figure, old), _innermost(figure, new))):
+        if one and other and folded(one) != folded(other) and _word(one).search(title) and not _word(other).search(title):
+            return renamed(title, one, other)
+    return None
+
+
+def _innermost(figure: Figure, name: str) -> str:
+    """The innermost label of the member of a name; nothing where there is none."""
+    for side in SIDES:
+        line = line_of(figure, side, name)
+        if line is not None:
+            labels = (figure.matrix.rows if side == "rows" else figure.matrix.columns)[line]
+            return labels[-1] if labels else ""
+    return ""

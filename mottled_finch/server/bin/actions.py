@@ -3,7 +3,6 @@
 from datetime import datetime
 
 from django.db import transaction
-from django.db.models import ProtectedError
 from django.utils import timezone
 
 from ..refusal import Problem
@@ -23,9 +22,8 @@ def put_back(kind: str, number: int) -> None:
 def take_away(kind: str, number: int) -> None:
     """Take a thing in the bin away for good. Raises Problem for a table that plates are laid on."""
     thing = _find(kind, number)
-    if KINDS[kind].stays(thing):
+    if not _gone(KINDS[kind], thing):
         raise Problem(409, f"“{called(kind, thing)}” carries plates; remove them first, for good.")
-    _gone(thing)
 
 
 def empty() -> None:
@@ -41,11 +39,7 @@ def empty_old(now: datetime) -> None:
 def _sweep(until: datetime) -> None:
     for kind in KINDS.values():
         for thing in kind.model.everything.filter(removed__lte=until):
-            if not kind.stays(thing):
-                try:
-                    _gone(thing)
-                except ProtectedError:  # a plate was laid on it meanwhile
-                    continue
+            _gone(kind, thing)
 
 
 def _find(kind: str, number: int) -> Removable:
@@ -57,11 +51,16 @@ def _find(kind: str, number: int) -> Removable:
     return thing
 
 
-def _gone(thing: Removable) -> None:
-    editions = list(thing.editions.values_list("pk", flat=True)) if isinstance(thing, Table) else []
+def _gone(kind: Kind, thing: Removable) -> bool:
+    """Take a thing away for good, unless it was put back meanwhile or has to stay; whether it is gone."""
     with transaction.atomic():
-        if isinstance(thing, Table):
-            Table.everything.filter(pk=thing.pk).update(current=None)
-        thing.delete()
+        now = kind.model.everything.filter(pk=thing.pk, removed=thing.removed).first()
+        if now is None or kind.stays(now):
+            return False
+        editions = list(now.editions.values_list("pk", flat=True)) if isinstance(now, Table) else []
+        if isinstance(now, Table):
+            Table.everything.filter(pk=now.pk).update(current=None)
+        now.delete()
     for edition in editions:
         EDITIONS.forget(edition)
+    return True

@@ -107,7 +107,7 @@ def change_folio(folio_id: int, folio: FolioSpec, seen: str | None = None) -> Fo
         after = load_folio(saved)
         if after != before:
             standing.confirm(seen, _THIS)
-            standing.record(name_change(before, after), unseen=seen is None, folio=saved)
+            standing.record(name_change(before, after), unseen=seen is None, parsed=after, folio=saved)
     return standing
 
 

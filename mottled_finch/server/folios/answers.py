@@ -9,7 +9,7 @@ import numpy as np
 
 from mottled_finch.core.claims.judging import offered
 from mottled_finch.core.color.palettes import BLANK_STEP
-from mottled_finch.core.errors import CoreError, RecipeError
+from mottled_finch.core.errors import CoreError
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.folio.cautions import FolioCaution, folio_cautions
 from mottled_finch.core.folio.house_notes import house_notes
@@ -63,21 +63,13 @@ def folio_answer(folio: Folio, known: Mapping[int, Plate], house: str) -> FolioA
         version=folio.tag(),
         saved=folio.saved.isoformat(),
         **folio.steps(),
-        problem="" if folio.title else _why_not(folio),
+        problem="" if folio.title else folio.why_not(),
     )
 
 
 def picture_key(folio: Folio, known: Mapping[int, Plate], house: str) -> str:
     """What names the picture of its first page: another one whenever it may have changed."""
     return key_of(_digest([folio.tag(), house, *(revision_of(known.get(number)) for number in folio.plates)]))
-
-
-def _why_not(folio: Folio) -> str:
-    try:
-        folio.spec()
-    except RecipeError as error:
-        return str(error)
-    return ""
 
 
 def pages_answer(folio: Folio) -> FolioPagesAnswer:

@@ -1,11 +1,9 @@
 """Folios, and the versions that are their history."""
 
 from functools import cached_property
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 from django.db import models
-
-from mottled_finch.core.errors import RecipeError
 
 from ..history import History
 from ..removing import Removable
@@ -20,7 +18,6 @@ class Folio(History, Removable):
     """
 
     content = ("folio",)
-    listed = ("title", "pages", "plates")
     title = models.TextField(default="")
     pages = models.PositiveIntegerField(default=0)
     plates = models.JSONField(default=list)
@@ -38,15 +35,10 @@ class Folio(History, Removable):
         """The folio that stands. Raises RecipeError for one that cannot be read any more."""
         return self.standing().parsed
 
-    def stands(self) -> None:
-        try:
-            spec = self.spec()
-        except RecipeError:
-            self.title = ""
-            return
-        self.title = spec.title or "A folio without a title"
-        self.pages = len(spec.pages)
-        self.plates = [plate.plate for plate in spec.plates.values() if plate.plate is not None]
+    def listed(self) -> dict[str, Any]:
+        spec = self.spec()
+        plates = [plate.plate for plate in spec.plates.values() if plate.plate is not None]
+        return {"title": spec.title or "A folio without a title", "pages": len(spec.pages), "plates": plates}
 
 
 class FolioVersion(models.Model):

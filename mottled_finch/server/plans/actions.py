@@ -81,7 +81,7 @@ def change_plan(plan_id: int, plan: PlanSpec, seen: str | None = None) -> Plan:
         if plan != before:
             standing.confirm(seen, _THIS)
             _consider(standing, before, plan)
-            standing.record(_change(before, plan), unseen=seen is None, plan=saved)
+            standing.record(_change(before, plan), unseen=seen is None, parsed=plan, plan=saved)
     return standing
 
 

@@ -1,12 +1,10 @@
 """Plans, the versions that are their history, and their runs."""
 
 from functools import cached_property
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 from django.db import models
 from django.utils import timezone
-
-from mottled_finch.core.errors import RecipeError
 
 from ..history import History
 from ..removing import Removable
@@ -21,7 +19,6 @@ class Plan(History, Removable):
     """
 
     content = ("plan",)
-    listed = ("title",)
     title = models.TextField(default="")
     at = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
@@ -38,11 +35,8 @@ class Plan(History, Removable):
         """The plan that stands. Raises RecipeError for one that cannot be read any more."""
         return self.standing().parsed
 
-    def stands(self) -> None:
-        try:
-            self.title = self.spec().title or "A plan without a title"
-        except RecipeError:
-            self.title = ""
+    def listed(self) -> dict[str, Any]:
+        return {"title": self.spec().title or "A plan without a title"}
 
 
 class PlanVersion(models.Model):

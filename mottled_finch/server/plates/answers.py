@@ -9,7 +9,6 @@ from mottled_finch.core.claims.judging import judged, offered
 from mottled_finch.core.color.losses import losses_of
 from mottled_finch.core.color.scale import DEFAULT_PALETTE, Scale
 from mottled_finch.core.draw.json import numbers_or_null
-from mottled_finch.core.errors import RecipeError
 from mottled_finch.core.figure.contents import Beside, both_sides
 from mottled_finch.core.figure.figure import Figure
 from mottled_finch.core.language import speaking
@@ -96,16 +95,8 @@ def plate_line(plate: Plate) -> PlateLine:
         picture=f"/api/plates/{plate.pk}/small/{key_of(revision_of(plate))}.svg",
         version=plate.tag(),
         saved=plate.saved.isoformat(),
-        problem="" if plate.title else _why_not(plate),
+        problem="" if plate.title else plate.why_not(),
     )
-
-
-def _why_not(plate: Plate) -> str:
-    try:
-        plate.recipe()
-    except RecipeError as error:
-        return str(error)
-    return ""
 
 
 def broken_plate(plate: Plate, problem: str) -> PlateAnswer:

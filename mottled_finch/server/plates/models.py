@@ -2,11 +2,9 @@
 
 from base64 import b64encode
 from functools import cached_property
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 from django.db import models
-
-from mottled_finch.core.errors import RecipeError
 
 from ..history import History
 from ..removing import Removable
@@ -23,7 +21,6 @@ class Plate(History, Removable):
 
     table = models.ForeignKey(Table, on_delete=models.PROTECT, related_name="plates")
     content = ("recipe",)
-    listed = ("title",)
     title = models.TextField(default="")
     at = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
@@ -39,13 +36,10 @@ class Plate(History, Removable):
         """The recipe that stands. Raises RecipeError for one that cannot be read any more."""
         return self.standing().parsed
 
-    def stands(self) -> None:
+    def listed(self) -> dict[str, Any]:
         from mottled_finch.core.words.parts import title_of
 
-        try:
-            self.title = title_of(self.recipe())
-        except RecipeError:
-            self.title = ""
+        return {"title": title_of(self.recipe())}
 
 
 class Version(models.Model):

@@ -15,6 +15,7 @@ from mottled_finch.core.recipe import PageSpec
 from mottled_finch.core.vocabulary import CHOICE_TERMS, LIMITS
 from mottled_finch.work.worker import LOOKS, WorkFailed
 
+from ..finding import free_name
 from ..refusal import Problem
 from ..tables.kept import Kept
 from .models import HouseTemplate, UsualChoice
@@ -38,13 +39,9 @@ def templates_stand() -> str:
 
 
 def free_template_name(kept: HouseTemplate) -> str:
-    """Its name, or the first that no other template of its kind has of it with a number behind."""
-    taken = set(HouseTemplate.objects.filter(kind=kept.kind).exclude(pk=kept.pk).values_list("name", flat=True))
-    number, free = 1, kept.name
-    while free in taken:
-        number += 1
-        free = f"{kept.name[:110]} {number}"
-    return free
+    """Its name, or one with a number behind that no other template of its kind has."""
+    others = HouseTemplate.objects.filter(kind=kept.kind).exclude(pk=kept.pk)
+    return free_name(kept.name, list(others.values_list("name", flat=True)), LIMITS.template_most)
 
 
 def _read(content: bytes) -> tuple[dict[str, Any], bytes]:

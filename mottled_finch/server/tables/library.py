@@ -11,6 +11,7 @@ from mottled_finch.core.mends import Library, Mended
 from mottled_finch.core.mends.bringing.library import circle
 from mottled_finch.core.table import Table as CoreTable
 
+from ..finding import free_name
 from .models import Edition, Table
 
 
@@ -72,12 +73,8 @@ def table_named(name: str) -> Table | None:
 
 
 def free_table_name(name: str) -> str:
-    """The name, or the first that no table has of it with a number behind: mends find tables by name."""
-    taken, number, free = set(_names()), 1, name
-    while free in taken:
-        number += 1
-        free = f"{name[:190]} {number}"
-    return free
+    """The name, or one with a number behind that no table has: mends find tables by name."""
+    return free_name(name, _names(), 200)
 
 
 def _names() -> list[str]:

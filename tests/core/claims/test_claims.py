@@ -240,3 +240,13 @@ def test_a_title_is_put_right_with_its_claims(title, claims, wanted):
 )
 def test_a_title_that_names_others_than_its_claims_is_found(title, claims, wanted):
     assert strays(figure_of(TEXT, pivot=PIVOT), title, tuple(claims)) == wanted
+
+
+def test_members_of_nested_sides_are_named_in_titles_by_their_innermost_labels():
+    members = (("In", "Ash", 1), ("In", "Elm", 9), ("Out", "Oak", 5))
+    text = "g,r,c,v\n" + "".join(f"{g},{r},{c},{v}\n" for g, r, v in members for c in "pq")
+    nested = {**PIVOT, "rows": [{"field": "g"}, {"field": "r"}]}
+    figure = figure_of(text, pivot=nested, claims=['highest row is "In, Ash"'])
+    assert put_right(figure, "Ash leads", judged(figure)) == ("Elm leads", ('highest row is "In, Elm"',))
+    assert strays(figure, "Oak leads", ("rank of Elm is 1",)) == ("Oak", "Elm")
+    assert strays(figure, "Elm leads", ('highest row is "In, Elm"',)) is None

@@ -197,6 +197,20 @@ def test_on_one_even_scale_it_is_as_straight_distances_have_it(values):
     np.testing.assert_allclose(*map(sorted, heights), atol=1e-9)
 
 
+@pytest.mark.parametrize("value", ["5", "", "0", "1e300"], ids=["constant", "blank", "zero", "huge"])
+@pytest.mark.parametrize("within", ["table", "row", "column"])
+def test_members_whose_cells_are_all_alike_or_blank_have_an_order(value, within):
+    text = "r,c,v\n" + "".join(f"r{i},c{j},{value}\n" for i in range(4) for j in range(3))
+    pivot = {**BY_LIKENESS, "keep": [{"field": "r", "not_in": ["out"]}]}
+    rows = figure_of(text + "out,c0,3\n", pivot=pivot, color={"within": within}).matrix.rows
+    assert sorted(rows) == [("r0",), ("r1",), ("r2",), ("r3",)]
+
+
+def test_a_figure_of_which_every_cell_is_hidden_has_an_order():
+    figure = figure_of(MIXED, pivot=BY_LIKENESS, cells={"least_records": 2})
+    assert len(figure.matrix.rows) == 6 and figure.contents.few.all()
+
+
 def test_a_member_that_is_set_aside_and_a_hidden_cell_say_nothing_of_likeness():
     aside = {**BY_LIKENESS, "aside": {"rows": [["b2"]], "columns": [["thousands"]]}}
     assert kinds(pivot=aside) in ("ab", "ba")

@@ -65,7 +65,6 @@ function usePages<T>(key: readonly string[], load: Load<T>, find: string, count?
 
 /** Folios and plans stand above the plates, which are to be seen without scrolling. */
 const FEW = 6;
-export type Pages<T> = ReturnType<typeof usePages<T>>;
 export const useTablePages = (find: string) => usePages(keys.tables, api.tables, find);
 export const usePlatePages = (find: string) => usePages(keys.plates, api.plates, find);
 export const useFolioList = (find: string) => usePages(keys.folios, api.folios, find, FEW);

@@ -1,9 +1,10 @@
 import { useEffect } from "react";
 
-type Shortcuts = Record<"undo" | "redo" | "slash" | "help" | "actions", () => unknown> &
-  Partial<Record<"larger" | "smaller" | "fit", () => unknown>>;
+type Shortcuts = Partial<
+  Record<"undo" | "redo" | "slash" | "help" | "actions" | "larger" | "smaller" | "fit", () => unknown>
+>;
 
-/** The keys every working screen answers, wherever one is but where one writes. */
+/** The keys that a screen answers, wherever one is but where one writes. */
 export function useKeys({ undo, redo, slash, help, actions, larger, smaller, fit }: Shortcuts): void {
   useEffect(() => {
     function onKeyDown(event: KeyboardEvent) {

@@ -57,7 +57,7 @@ export function Desk() {
 
   return (
     <Flex direction="column" h="100%">
-      <Bar>{(many || typed) && <FindByName typed={typed} onType={type} />}</Bar>
+      <Bar>{(many || typed || asked) && <FindByName typed={typed} onType={type} />}</Bar>
       <Box
         as="main"
         data-home

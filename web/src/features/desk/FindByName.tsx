@@ -1,18 +1,11 @@
 import { Input } from "@chakra-ui/react";
-import { useEffect, useRef } from "react";
+import { useRef } from "react";
+import { useKeys } from "../../shared/useKeys";
 
 /** Narrows the desk to what is called so; "/" leads to it. */
 export function FindByName({ typed, onType }: { typed: string; onType: (text: string) => void }) {
   const field = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    function onKeyDown(event: KeyboardEvent) {
-      if (event.key !== "/" || (event.target as HTMLElement).matches("input, textarea, select")) return;
-      event.preventDefault();
-      field.current?.focus();
-    }
-    document.addEventListener("keydown", onKeyDown);
-    return () => document.removeEventListener("keydown", onKeyDown);
-  }, []);
+  useKeys({ slash: () => field.current?.focus() });
   return (
     <Input
       ref={field}
