@@ -141,12 +141,14 @@ def test_what_lies_in_the_bin_is_put_back_or_taken_away_for_good(page, api):
     expect(page.get_by_role("slider", name="High end of the scale")).to_be_visible()
     page.goto(f"/tables/{table}")
     expect(page.get_by_text("This table is in the bin until")).to_be_visible()
+    expect(page.get_by_role("button", name="Make a plate")).to_be_disabled()
     page.goto("/")
     page.get_by_role("button", name=re.compile(r"^Bin \(\d+\)$")).click()
     sheet = page.get_by_role("dialog", name="Bin")
     assert violations(page) == []
     expect(sheet).to_contain_text("used by the plate “Number of records by a”")
-    sheet.get_by_role("button", name="Take binned away for good").click()
+    sheet.get_by_role("button", name="Delete: binned").click()
+    sheet.get_by_role("button", name="Yes, for good: binned").click()
     expect(sheet.get_by_role("alert")).to_have_text("“binned” carries plates; remove them first, for good.")
     sheet.get_by_role("button", name="Put back binned").click()
     expect(sheet.get_by_role("button", name="Put back binned")).to_have_count(0)
@@ -179,8 +181,10 @@ def test_a_desk_of_many_comes_by_pages_and_is_found_by_name(page, api):
     page.get_by_role("searchbox").fill("nothing is called so")
     expect(page.get_by_text("No plate is called so.")).to_be_visible()
     assert violations(page) == []
-    page.get_by_role("searchbox").fill("")
+    page.get_by_role("searchbox").press("Control+a")
+    page.get_by_role("searchbox").press("Delete")
     expect(cards).to_have_count(60)
+    expect(page.get_by_role("searchbox")).to_be_focused()
     for plate in api.get("/api/plates?find=f%C3%A4hre&count=500"):
         api.delete(f"/api/plates/{plate['id']}")
         api.delete(f"/api/bin/plate/{plate['id']}")

@@ -7,10 +7,14 @@ import { Button } from "./Button";
 import { until } from "./numbers";
 import type { Kind } from "./removing";
 
+/** A thing as it lies in the bin; undefined for any other. */
+export const useBinned = (kind: Kind, id: number) =>
+  useBin().data?.find((each) => each.kind === kind && each.id === id);
+
 /** Of a thing that lies in the bin, until when it does, and the way back; nothing of any other. */
 export function InBin({ kind, id }: { kind: Kind; id: number }) {
   const client = useQueryClient();
-  const binned = useBin().data?.find((each) => each.kind === kind && each.id === id);
+  const binned = useBinned(kind, id);
   const [refused, setRefused] = useState("");
   if (!binned) return null;
 

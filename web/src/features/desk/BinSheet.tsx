@@ -50,7 +50,7 @@ export default function BinSheet({ onClose }: { onClose: () => void }) {
         )}
         {emptying && (
           <Button variant="plain" color="alarm" autoFocus onClick={() => void done(api.emptyBin)}>
-            Take all of it away for good
+            Delete all of it for good
           </Button>
         )}
         <Button variant="lead" onClick={onClose}>
@@ -63,6 +63,7 @@ export default function BinSheet({ onClose }: { onClose: () => void }) {
 
 function Line({ binned, onDone }: { binned: Binned; onDone: (act: () => Promise<unknown>) => Promise<void> }) {
   const { kind, id, name, used_by } = binned;
+  const [asked, setAsked] = useState(false);
   return (
     <Flex align="center" gap="10px" py="9px" borderTopWidth="1px" borderColor="line">
       <Box flex="1" minW="0">
@@ -87,10 +88,11 @@ function Line({ binned, onDone }: { binned: Binned; onDone: (act: () => Promise<
         size="sm"
         variant="plain"
         color="alarm"
-        aria-label={`Take ${name} away for good`}
-        onClick={() => void onDone(() => api.takeAway(kind, id))}
+        aria-label={asked ? `Yes, for good: ${name}` : `Delete: ${name}`}
+        onClick={() => (asked ? void onDone(() => api.takeAway(kind, id)) : setAsked(true))}
+        onBlur={() => setAsked(false)}
       >
-        For good
+        {asked ? "Yes, for good" : "Delete"}
       </Button>
     </Flex>
   );

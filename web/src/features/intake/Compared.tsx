@@ -38,6 +38,7 @@ export function Compared({ given, comparison, working, doubted, onAccept, onLeav
   const shown = (Object.keys(chosen).length > 0 && mapped.data?.comparison) || comparison;
   const { other_kinds, categories, totals, problems, unfound } = shown;
   const spans = shown.spans.filter(({ before, after }) => before[0] !== after[0] || before[1] !== after[1]);
+  const taken = comparison.taken !== null;
   const lacks = problems.length > 0 || JSON.stringify(doubted) === JSON.stringify(chosen);
   return (
     <Flex as="main" data-home tabIndex={-1} outline="none" direction="column" flex="1" minH="0">
@@ -46,11 +47,11 @@ export function Compared({ given, comparison, working, doubted, onAccept, onLeav
           Edition {given.edition} would hold <Strong>{counted(shown.records_after, "record")}</Strong> in place of{" "}
           <Strong>{grouped(shown.records_before)}</Strong>; <Strong>{grouped(shown.same)}</Strong> are as before.
         </Box>
-        <Button variant="plain" onClick={onLeave}>
+        <Button variant={taken ? "lead" : "plain"} onClick={onLeave}>
           Discard it
         </Button>
         <Button
-          variant="lead"
+          variant={taken ? "plain" : "lead"}
           disabled={working || mapped.isFetching}
           onClick={() => onAccept(chosen, shown.against, lacks)}
         >
@@ -58,7 +59,7 @@ export function Compared({ given, comparison, working, doubted, onAccept, onLeav
           {lacks ? " anyway" : ""}
         </Button>
       </Flex>
-      {comparison.taken !== null && (
+      {taken && (
         <Box role="status" px="18px" py="10px" bg="amberWash">
           This file is edition {comparison.taken} of the table already. Discard it
           {comparison.taken === comparison.against ? "." : ", and return to that one in the list of editions."}

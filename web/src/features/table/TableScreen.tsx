@@ -8,7 +8,7 @@ import { Bar } from "../../shared/Bar";
 import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
 import { FindAction } from "../../shared/FindAction";
-import { InBin } from "../../shared/InBin";
+import { InBin, useBinned } from "../../shared/InBin";
 import { Keys } from "../../shared/Keys";
 import { NotHere } from "../../shared/NotHere";
 import { counted, grouped, megabytes } from "../../shared/numbers";
@@ -65,6 +65,8 @@ function OneTable({ id }: { id: number }) {
     help: () => setShown("keys"),
     actions: () => setShown("actions"),
   });
+  /** Nothing new is laid on it there. */
+  const binned = useBinned("table", id) !== undefined;
   const onTotal = useCallback((count: number) => setTotal(count), []);
 
   if (error) return <NotHere kind="table" id={id} error={error} />;
@@ -108,10 +110,10 @@ function OneTable({ id }: { id: number }) {
         }
       >
         <UndoRedo undo={bench.undo} redo={bench.redo} onUndo={table.undo} onRedo={table.redo} />
-        <Button variant="onBar" onClick={() => file.current?.click()} disabled={state.at === "sending"}>
+        <Button variant="onBar" onClick={() => file.current?.click()} disabled={state.at === "sending" || binned}>
           Add a newer file
         </Button>
-        <Button variant="lead" onClick={makePlate}>
+        <Button variant="lead" onClick={makePlate} disabled={binned}>
           Make a plate
         </Button>
         <input
@@ -272,8 +274,12 @@ function OneTable({ id }: { id: number }) {
         open={shown === "actions"}
         onClose={() => setShown(null)}
         actions={[
-          { name: "Make a plate", act: makePlate },
-          { name: "Add a newer file", act: () => file.current?.click() },
+          ...(binned
+            ? []
+            : [
+                { name: "Make a plate", act: makePlate },
+                { name: "Add a newer file", act: () => file.current?.click() },
+              ]),
           { name: "Read the file in another way", act: reread },
           { name: "Find in the records", act: () => finder.current?.focus() },
           ...(bench.undo === null ? [] : [{ name: "Undo", note: bench.undo, act: table.undo }]),
