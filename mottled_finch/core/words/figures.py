@@ -7,6 +7,7 @@ from numpy.typing import NDArray
 
 from ..figure.contents import Contents, telling_values
 from ..language import spoken
+from ..language.directions import isolated
 from ..pivot import Matrix
 from ..recipe.spec import LevelSpec, PivotSpec, Recipe
 from .parts import alone_words, level_words, show_words, what_is_measured, what_is_shown
@@ -54,7 +55,7 @@ def _split(pivot: PivotSpec) -> tuple[LevelSpec, ...]:
 
 def cell_name(matrix: Matrix, row: int, column: int) -> str:
     """A cell by its labels: "Lantern Wharf, Aug"."""
-    return ", ".join((*matrix.rows[row], *matrix.columns[column])) or "all records"
+    return ", ".join(map(isolated, (*matrix.rows[row], *matrix.columns[column]))) or "all records"
 
 
 _TOLD_MOST = 8
@@ -100,7 +101,7 @@ def _extremes(recipe: Recipe, matrix: Matrix, contents: Contents) -> str:
         alone = np.full(telling.shape, np.nan)
         line = (i, slice(None)) if down else (slice(None), i)
         alone[line] = telling[line]
-        said.append(_ends(alone, matrix, contents, f" of {', '.join(labels)}"))
+        said.append(_ends(alone, matrix, contents, f" of {', '.join(map(isolated, labels))}"))
     more = len(members) - _TOLD_MOST
     return "".join(said) + (f" And {counted(more, 'more row' if down else 'more column')}." if more > 0 else "")
 

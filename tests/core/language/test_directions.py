@@ -8,6 +8,8 @@ from hypothesis import strategies as st
 from mottled_finch.core.language.directions import apart, closed, isolated
 from mottled_finch.core.words.wording import field_words
 
+from ..conftest import figure_of
+
 RLO, LRE, PDF, FSI, PDI = "\u202e", "\u202a", "\u202c", "\u2068", "\u2069"
 TEXTS = st.text(alphabet="ab “”" + "\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069", max_size=12)
 
@@ -55,3 +57,16 @@ def test_what_stands_behind_a_quoted_name_is_not_turned_by_it(text):
     name = text.replace("“", "").replace("”", "")
     before, _, _ = apart(f"“{name}” is new.").partition("” is new.")
     assert depth(before) == 0
+
+
+@given(st.lists(TEXTS, min_size=2, max_size=3, unique=True), st.booleans())
+def test_the_alternative_text_of_a_figure_is_not_turned_by_its_members(names, each):
+    lines = "".join(f"p{at}{name},{at}\n" for at, name in enumerate(names))
+    pivot = {"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "minutes"}}
+    parts = {"each": [{"row": [], "unit": "minutes"}]} if each else {}
+    figure = figure_of(f"pier,minutes\n{lines}", pivot=pivot, **parts)
+    told = figure.scene.alternative
+    for (name,) in (figure.matrix.rows[0], figure.matrix.rows[-1]):
+        before, found, _ = told.partition(isolated(name))
+        assert found
+        assert depth(before) == 0
