@@ -14,6 +14,7 @@ import numpy as np
 from ..color.coloring import Coloring
 from ..errors import TableError
 from ..language import spoken
+from ..language.directions import isolated
 from ..language.labels import shown_label
 from ..pivot import Matrix, span_of
 from ..recipe.check import FACT
@@ -60,7 +61,7 @@ class Facts:
             if text is None:
                 cure = f"take {{{name}}} out of the words, or write what it should say"
                 raise TableError(f"there is no {FACT_TERMS[name]} in this figure any more; {cure}", path=path, received=name)
-            return text
+            return isolated(text)
 
         return FACT.sub(lambda found: fact(found[1]), words)
 

@@ -64,7 +64,10 @@ def test_the_alternative_text_of_a_figure_is_not_turned_by_its_members(names, ea
     lines = "".join(f"p{at}{name},{at}\n" for at, name in enumerate(names))
     pivot = {"rows": [{"field": "pier"}], "measure": {"take": "sum", "of": "minutes"}}
     parts = {"each": [{"row": [], "unit": "minutes"}]} if each else {}
-    figure = figure_of(f"pier,minutes\n{lines}", pivot=pivot, **parts)
+    figure = figure_of(f"pier,minutes\n{lines}", pivot=pivot, words={"title": "{highest.row} first, {lowest.row} last"}, **parts)
+    if not each:
+        highest, lowest = (isolated(figure.matrix.rows[line][0]) for line in (-1, 0))
+        assert " ".join(f"{highest} first, {lowest} last".split()) in [text.text for text in figure.scene.texts]
     told = figure.scene.alternative
     for (name,) in (figure.matrix.rows[0], figure.matrix.rows[-1]):
         before, found, _ = told.partition(isolated(name))
