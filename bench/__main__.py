@@ -4,15 +4,15 @@ import sys
 import tempfile
 from pathlib import Path
 
-from mottled_finch.core.errors import did_you_mean
+from mottled_finch.core.common.errors import did_you_mean
 from mottled_finch.server.run import prepare
 
 
 def main() -> int:
     with tempfile.TemporaryDirectory(prefix="finch-bench-") as folder:
         prepare(Path(folder))
-        from .faults import FAULTS
-        from .figures import FIGURES
+        from bench.faults import FAULTS
+        from bench.figures import FIGURES
 
         known = {**FIGURES, **FAULTS}
         names = [each for name in sys.argv[1:] for each in (FAULTS if name == "faults" else [name])]

@@ -14,7 +14,7 @@ from typing import Any
 import numpy as np
 from playwright.sync_api import Page, sync_playwright
 
-from .measure import Measured, memory_pass
+from bench.measure import Measured, memory_pass
 
 SIDE = 300
 _PIVOT = {"rows": [{"field": "down"}], "columns": [{"field": "over"}], "measure": {"take": "sum", "of": "height"}}
@@ -77,7 +77,7 @@ def _serving() -> Iterator[str]:
         free.bind(("127.0.0.1", 0))
         port = free.getsockname()[1]
     with tempfile.TemporaryDirectory(prefix="finch-bench-") as folder:
-        command = [sys.executable, "-m", "mottled_finch.cli", "serve", "--port", str(port), "--data", folder]
+        command = [sys.executable, "-m", "mottled_finch.shell.cli", "serve", "--port", str(port), "--data", folder]
         server = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
         assert server.stdout is not None
         server.stdout.readline()

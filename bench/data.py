@@ -4,7 +4,7 @@ import numpy as np
 import pyarrow as pa
 import pyarrow.csv as pa_csv
 
-from mottled_finch.core.table import Column, Kind, Table
+from mottled_finch.core.tables.table import Column, Kind, Table
 
 ROWS, COLUMNS = 24, 60
 

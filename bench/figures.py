@@ -9,19 +9,19 @@ import numpy as np
 import pyarrow as pa
 import pyarrow.csv as pa_csv
 
-from mottled_finch.core.draw import DRAWINGS, USUAL
-from mottled_finch.core.figure.figure import make_figure
-from mottled_finch.core.intake import read_file
-from mottled_finch.core.looks import first_looks
-from mottled_finch.core.mends import apply_mends
-from mottled_finch.core.pivot.memory import forget
-from mottled_finch.core.recipe import load_recipe, load_table_part
-from mottled_finch.core.scene import lay_out
-from mottled_finch.core.statement import read_statement
-from mottled_finch.core.table import Column, Kind, Table
+from bench.measure import RUNS, Measured, in_turns, median_seconds, memory_pass
+from mottled_finch.core.common.recipe import load_recipe, load_table_part
+from mottled_finch.core.figures.figure.figure import make_figure
+from mottled_finch.core.figures.scene import lay_out
+from mottled_finch.core.matrices.looks import first_looks
+from mottled_finch.core.matrices.statement import read_statement
+from mottled_finch.core.outputs.draw import DRAWINGS, USUAL
+from mottled_finch.core.tables.aggregation.memory import forget
+from mottled_finch.core.tables.intake import read_file
+from mottled_finch.core.tables.mends import apply_mends
+from mottled_finch.core.tables.table import Column, Kind, Table
 
 from . import browser, data, folios, outputs, pivots
-from .measure import RUNS, Measured, in_turns, median_seconds, memory_pass
 
 MILLION = 1_000_000
 GRID = {"rows": [{"field": "down"}], "columns": [{"field": "over"}], "measure": {"take": "sum", "of": "height"}}

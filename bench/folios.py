@@ -6,20 +6,20 @@ from functools import partial
 
 from pptx import Presentation
 
-from mottled_finch.core.draw import DRAWINGS, Choices, source_of
-from mottled_finch.core.figure.figure import Figure, make_figure
-from mottled_finch.core.folio.load import load_folio
-from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
-from mottled_finch.core.folio.pages import laid_out, recipe_for
-from mottled_finch.core.folio.source import FolioSource, put_folio
-from mottled_finch.core.folio.spec import FolioSpec
-from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.returned.remaking import piece_of
-from mottled_finch.core.returned.returning import opened, refreshed
-from mottled_finch.core.table import Table
+from bench.measure import Measured, in_turns
+from mottled_finch.core.common.recipe import load_recipe
+from mottled_finch.core.figures.figure.figure import Figure, make_figure
+from mottled_finch.core.outputs.draw import DRAWINGS, Choices, source_of
+from mottled_finch.core.outputs.folio.load import load_folio
+from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
+from mottled_finch.core.outputs.folio.pages import laid_out, recipe_for
+from mottled_finch.core.outputs.folio.source import FolioSource, put_folio
+from mottled_finch.core.outputs.folio.spec import FolioSpec
+from mottled_finch.core.outputs.refreshing.remaking import piece_of
+from mottled_finch.core.outputs.refreshing.returning import opened, refreshed
+from mottled_finch.core.tables.table import Table
 
 from . import data
-from .measure import Measured, in_turns
 
 MILLION = 1_000_000
 FORM = Choices(form="table")

@@ -10,7 +10,7 @@ from typing import Any
 
 import numpy as np
 
-from mottled_finch.core.kernels import BUFFERS
+from mottled_finch.core.tables.kernels import BUFFERS
 
 RUNS = 7
 

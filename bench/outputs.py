@@ -3,12 +3,12 @@
 from collections.abc import Callable
 from dataclasses import replace
 
-from mottled_finch.core.draw import DRAWINGS, USUAL
-from mottled_finch.core.figure.figure import make_figure
-from mottled_finch.core.recipe import load_recipe
+from bench.measure import Measured, in_turns
+from mottled_finch.core.common.recipe import load_recipe
+from mottled_finch.core.figures.figure.figure import make_figure
+from mottled_finch.core.outputs.draw import DRAWINGS, USUAL
 
 from . import data
-from .measure import Measured, in_turns
 
 GRID = {"rows": [{"field": "down"}], "columns": [{"field": "over"}], "measure": {"take": "sum", "of": "height"}}
 SIZES = {"24x60": (60, 24), "40k": (200, 200)}

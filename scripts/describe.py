@@ -21,9 +21,9 @@ def descriptions() -> dict[str, str]:
     import django
     from drf_spectacular.generators import SchemaGenerator
 
-    from mottled_finch.core.folio.spec import FOLIO_FORMAT, FolioSpec
-    from mottled_finch.core.plans.spec import PLAN_FORMAT, PlanSpec
-    from mottled_finch.core.recipe.schema import file_schema, recipe_schema
+    from mottled_finch.app.plans.spec import PLAN_FORMAT, PlanSpec
+    from mottled_finch.core.common.recipe.schema import file_schema, recipe_schema
+    from mottled_finch.core.outputs.folio.spec import FOLIO_FORMAT, FolioSpec
 
     django.setup()
     described = {
@@ -44,7 +44,7 @@ def _json(content: object) -> str:
 
 
 def _vocabulary() -> str:
-    from mottled_finch.core.vocabulary import told
+    from mottled_finch.core.common.vocabulary import told
 
     tables = (f"export const {name} = {_json(terms).rstrip()} as const;\n" for name, terms in told().items())
     return "/** What a recipe may name, as the core declares it. Made by scripts/describe.py; do not edit. */\n" + "\n".join(tables)
@@ -60,7 +60,7 @@ def _with_tables(text: str, tables: dict[str, str]) -> str:
 
 
 def _tables() -> dict[str, dict[str, str]]:
-    from mottled_finch.core.vocabulary import ARRANGEMENT_TERMS, CUT_TERMS, MEASURE_TERMS, SHOW_TERMS
+    from mottled_finch.core.common.vocabulary import ARRANGEMENT_TERMS, CUT_TERMS, MEASURE_TERMS, SHOW_TERMS
 
     measures = [
         (

@@ -24,7 +24,7 @@ DEBIAN = {
 """Programs that tests need, by part: what they are called, where they are, and the packages of Debian that have them."""
 
 sys.path.insert(0, HOME)
-from mottled_finch.commands import COMMANDS  # noqa: E402
+from mottled_finch.shell.commands import COMMANDS  # noqa: E402
 
 HELP = "".join(f"./finch {f'{name} {given}':<44}  {does}\n" for name, (given, does, _) in COMMANDS.items())
 HELP += f"./finch {'help':<44}  this list\n"
@@ -63,7 +63,7 @@ def run(command: str, words: list[str]) -> int:
     if command == "bench":
         os.execv(PYTHON, [PYTHON, "-m", "bench", *words[1:]])
     if command != "test":
-        os.execv(PYTHON, [PYTHON, "-m", "mottled_finch.cli", *words])
+        os.execv(PYTHON, [PYTHON, "-m", "mottled_finch.shell.cli", *words])
     os.chdir(HOME)
     check_all()
     if words[1:]:
@@ -101,7 +101,12 @@ def packages_mark(kind: str) -> str:
 
 
 def kernels_mark(_kind: str) -> str:
-    parts = digest("mottled_finch/core/pivot", "mottled_finch/core/kernels", "requirements/run.txt")
+    parts = digest(
+        "mottled_finch/core/matrices/pivot",
+        "mottled_finch/core/tables/aggregation",
+        "mottled_finch/core/tables/kernels",
+        "requirements/run.txt",
+    )
     return f"{parts} {sys.version.split()[0]} {HOME}"
 
 
@@ -111,7 +116,7 @@ def node_modules_mark(_kind: str) -> str:
 
 def front_mark(_kind: str) -> str:
     parts = ("src", "index.html", "package.json", "package-lock.json", "vite.config.ts", "tsconfig.json")
-    return digest(*(f"web/{part}" for part in parts), "mottled_finch/core/fonts")
+    return digest(*(f"web/{part}" for part in parts), "mottled_finch/core/figures/fonts")
 
 
 STAMPS = {
@@ -235,12 +240,12 @@ def make_kernels() -> None:
 
     say("compiling the pivot")
     # What is compiled holds the code of the shared kernels it calls, and would not see that they changed.
-    shared = digest("mottled_finch/core/kernels")
+    shared = digest("mottled_finch/core/tables/kernels")
     if not says(f"{PLACE}/kernels-shared", shared):
         for path in pathlib.Path(HOME, "mottled_finch", "core").rglob("*.nb[ci]"):
             path.unlink()
         write(f"{PLACE}/kernels-shared", shared)
-    if called(PYTHON, "-c", "from mottled_finch.core.pivot import warm_up; warm_up()"):
+    if called(PYTHON, "-c", "from mottled_finch.core.matrices.pivot import warm_up; warm_up()"):
         stamp("kernels")
 
 

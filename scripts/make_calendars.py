@@ -11,7 +11,7 @@ from babel import Locale
 LANGUAGES = (  # noqa: SIM905
     "de fr es it pt nl pl cs sk sl hr hu ro bg uk ru el sv da nb fi et lv lt ca tr vi id he ar fa hi th zh ja ko"
 ).split()
-INTO = Path(__file__).parent.parent / "mottled_finch" / "core" / "language" / "calendars.py"
+INTO = Path(__file__).parent.parent / "mottled_finch" / "core" / "common" / "language" / "calendars.py"
 HEAD = '''"""How languages name months, weekdays and quarters, and write days and numbers: of the Unicode CLDR.
 
 Made by scripts/make_calendars.py; do not edit.

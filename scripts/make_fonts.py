@@ -13,7 +13,7 @@ from fontTools.varLib.instancer import instantiateVariableFont
 
 FAMILY = "Mottled Sans"
 WEIGHTS = {400: "Regular", 500: "Medium", 600: "SemiBold"}
-FOLDER = Path(__file__).parent.parent / "mottled_finch" / "core" / "fonts"
+FOLDER = Path(__file__).parent.parent / "mottled_finch" / "core" / "figures" / "fonts"
 COPYRIGHT = "Copyright 2017 IBM Corp. Changed by the Mottled Finch authors: static weights of the original, renamed."
 
 

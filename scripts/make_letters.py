@@ -1,7 +1,7 @@
 """Write how often letters beyond ASCII follow others in each language, from the words of the Unicode CLDR that Babel carries.
 
 Run by hand when the CLDR has a new release, in an environment with Babel, which nothing else needs: `python
-scripts/make_letters.py`. The encoding of a text is told by them (see core/intake/encodings.py).
+scripts/make_letters.py`. The encoding of a text is told by them (see core/tables/intake/encodings.py).
 """
 
 import sys
@@ -23,7 +23,7 @@ MORE = {
 """Common words that CLDR has few of, each as often as all its words of one kind."""
 MORE_TIMES = 30
 LEVELS = 6
-INTO = Path(__file__).parent.parent / "mottled_finch" / "core" / "intake" / "letter_pairs.py"
+INTO = Path(__file__).parent.parent / "mottled_finch" / "core" / "tables" / "intake" / "letter_pairs.py"
 HEAD = '''"""Pairs of letters of which one is beyond ASCII, by language, in levels each half as frequent; of some, single signs.
 
 Of the words of the Unicode CLDR. Made by scripts/make_letters.py; do not edit.

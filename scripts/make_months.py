@@ -14,7 +14,7 @@ LANGUAGES = (  # noqa: SIM905
     "gd eu ca gl af sw zu so id ms fil vi th lo km my mn ka hy he ar ar_LB fa ps ur hi mr ne bn as gu pa or ta te kn ml si am zh "
     "ja ko"
 ).split()
-INTO = Path(__file__).parent.parent / "mottled_finch" / "core" / "intake" / "month_words.py"
+INTO = Path(__file__).parent.parent / "mottled_finch" / "core" / "tables" / "intake" / "month_words.py"
 HEAD = '''"""Words for the months by language, January first, several parted by "|": of the Unicode CLDR, small letters, no points.
 
 Made by scripts/make_months.py; do not edit.

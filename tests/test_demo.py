@@ -6,9 +6,9 @@ import io
 import numpy as np
 import pytest
 
-from mottled_finch.core.figure.figure import make_figure
-from mottled_finch.core.intake import read_file
-from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.common.recipe import load_recipe
+from mottled_finch.core.figures.figure.figure import make_figure
+from mottled_finch.core.tables.intake import read_file
 from mottled_finch.demo.berth_log import HEADER, PIERS, berth_log, write_berth_log
 from mottled_finch.demo.plates import PLATES
 

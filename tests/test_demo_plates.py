@@ -4,11 +4,11 @@ import io
 
 import pytest
 
-from mottled_finch.core.cautions import cautions_of
-from mottled_finch.core.draw import DRAWINGS, USUAL
-from mottled_finch.core.figure.figure import make_figure
-from mottled_finch.core.intake import read_file
-from mottled_finch.core.recipe import dump_recipe, load_recipe
+from mottled_finch.core.common.recipe import dump_recipe, load_recipe
+from mottled_finch.core.figures.cautions import cautions_of
+from mottled_finch.core.figures.figure.figure import make_figure
+from mottled_finch.core.outputs.draw import DRAWINGS, USUAL
+from mottled_finch.core.tables.intake import read_file
 from mottled_finch.demo.samples import SAMPLES
 
 PLATES = [(name, plate) for name, sample in SAMPLES.items() for plate in sample.plates]

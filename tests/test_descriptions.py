@@ -4,7 +4,7 @@ import json
 import re
 from pathlib import Path
 
-from mottled_finch.core.recipe.schema import recipe_schema
+from mottled_finch.core.common.recipe.schema import recipe_schema
 from mottled_finch.demo.plates import PLATES
 from scripts.describe import DOCS, ROOT, descriptions
 from scripts.screenshots import VIEWS

@@ -8,11 +8,11 @@ from pathlib import Path
 
 import pytest
 
-from mottled_finch import cli
-from mottled_finch.commands import COMMANDS
-from mottled_finch.core.draw import DRAWINGS
-from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
-from mottled_finch.core.recipe import load_recipe, load_table_part
+from mottled_finch.core.common.recipe import load_recipe, load_table_part
+from mottled_finch.core.outputs.draw import DRAWINGS
+from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
+from mottled_finch.shell import cli
+from mottled_finch.shell.commands import COMMANDS
 
 ROOT = Path(__file__).parents[1]
 PAGES = {

@@ -7,9 +7,9 @@ from collections import Counter
 import numpy as np
 import pytest
 
-from mottled_finch.core.intake import read_file
-from mottled_finch.core.table import Kind, Table
-from mottled_finch.core.table.compare import compare
+from mottled_finch.core.tables.intake import read_file
+from mottled_finch.core.tables.table import Kind, Table
+from mottled_finch.core.tables.table.compare import compare
 from mottled_finch.demo.samples import SAMPLES
 from mottled_finch.demo.ticket_sales import write_ticket_sales
 

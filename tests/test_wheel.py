@@ -41,8 +41,8 @@ def test_the_wheel_holds_the_interface_the_fonts_and_the_script(wheel):
     with zipfile.ZipFile(wheel) as archive:
         names = archive.namelist()
         assert "mottled_finch/server/web/index.html" in names
-        assert "mottled_finch/core/fonts/MottledSans-Regular.ttf" in names
+        assert "mottled_finch/core/figures/fonts/MottledSans-Regular.ttf" in names
         assert any(name.endswith("fonts/LICENSE") for name in names)
         script = next(name for name in names if name.endswith("entry_points.txt"))
-        assert "finch = mottled_finch.cli:console" in archive.read(script).decode()
+        assert "finch = mottled_finch.shell.cli:console" in archive.read(script).decode()
         assert not [name for name in names if name.startswith(("tests", "web", "bench"))]

@@ -13,7 +13,7 @@ import pyarrow as pa
 import pyarrow.parquet as pq
 import xlsxwriter
 
-from mottled_finch.core.intake import read_file
+from mottled_finch.core.tables.intake import read_file
 
 from .live import Fault, Live
 

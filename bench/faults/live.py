@@ -36,7 +36,7 @@ class Live:
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             self.port = free.getsockname()[1]
-        words = [sys.executable, "-m", "mottled_finch.cli", "serve", "--port", str(self.port), "--data", str(self.folder)]
+        words = [sys.executable, "-m", "mottled_finch.shell.cli", "serve", "--port", str(self.port), "--data", str(self.folder)]
         environment = {**os.environ, "PYTHONPATH": str(ROOT)}
         environment.pop("FINCH_DATA", None)
         self.process = subprocess.Popen(words, env=environment, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True)

@@ -13,7 +13,7 @@ from threading import Barrier, Thread
 from time import monotonic, sleep
 from typing import Any
 
-from mottled_finch.core.draw import Source, with_source
+from mottled_finch.core.outputs.draw import Source, with_source
 
 from .live import Answer, Fault, Live
 

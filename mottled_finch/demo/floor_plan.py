@@ -5,7 +5,7 @@ from functools import cache
 
 import resvg_py
 
-from mottled_finch.core.scene.typeface import FAMILY, FILES
+from mottled_finch.core.figures.scene.typeface import FAMILY, FILES
 
 from .waiting_hall import SIDE
 

@@ -12,13 +12,13 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from mottled_finch import __version__
-from mottled_finch.core.color.palettes import PALETTES
-from mottled_finch.core.color.tokens import read_tokens
-from mottled_finch.core.color.vision import VISIONS
-from mottled_finch.core.draw import DRAWINGS
-from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
-from mottled_finch.core.plans.telling import Addresses
-from mottled_finch.core.recipe import load_text
+from mottled_finch.app.plans.notify import Addresses
+from mottled_finch.core.colors.palettes import PALETTES
+from mottled_finch.core.colors.tokens import read_tokens
+from mottled_finch.core.colors.vision import VISIONS
+from mottled_finch.core.common.recipe import load_text
+from mottled_finch.core.outputs.draw import DRAWINGS
+from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
 
 from .answering import answer
 from .openapi import (

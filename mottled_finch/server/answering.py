@@ -8,8 +8,8 @@ from typing import Any
 
 from rest_framework.response import Response
 
-from mottled_finch.core.language.directions import apart
-from mottled_finch.core.recipe import Recipe, dump_object, dump_recipe
+from mottled_finch.core.common.language.directions import apart
+from mottled_finch.core.common.recipe import Recipe, dump_object, dump_recipe
 
 _SENTENCES = ("words", "problem", "why", "statement", "default_title", "default_caption")
 """Fields of answers that tell of names in the midst of other words."""
@@ -40,7 +40,7 @@ def plain(value: Any) -> Any:
 
 @cache
 def _is_of_recipes(kind: type) -> bool:
-    return ".core.recipe." in kind.__module__
+    return ".core.common.recipe." in kind.__module__
 
 
 @cache

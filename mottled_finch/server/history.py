@@ -10,7 +10,7 @@ from typing import Any, TypeVar
 from django.db import transaction
 from django.db.models import F, Model
 
-from mottled_finch.core.errors import RecipeError
+from mottled_finch.core.common.errors import RecipeError
 
 from .refusal import Overtaken, Problem
 

@@ -7,23 +7,23 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Annotated, Any, Literal
 
-from mottled_finch.core.claims.judging import Judged
-from mottled_finch.core.draw import Carries, Purpose
-from mottled_finch.core.draw.house.template import Kind
-from mottled_finch.core.figure.number_style import NumberStyle
-from mottled_finch.core.findings import Finding
-from mottled_finch.core.folio.spec import FolioSpec
-from mottled_finch.core.intake import Instead, Part
-from mottled_finch.core.mends import Missed
-from mottled_finch.core.pivot import Group, Unfinished
-from mottled_finch.core.plans.spec import PlanSpec
-from mottled_finch.core.recipe import ColorSpec, PivotSpec, ReadingSpec, Recipe
-from mottled_finch.core.recipe.schema import Written, schemas_of
-from mottled_finch.core.recipe.spec import SpreadName
-from mottled_finch.core.recipe.table_spec import BringMend, Mend
-from mottled_finch.core.scene import Scene
-from mottled_finch.core.table.compare import Comparison
-from mottled_finch.core.words.said import Piece
+from mottled_finch.app.plans.spec import PlanSpec
+from mottled_finch.core.common.recipe import ColorSpec, PivotSpec, ReadingSpec, Recipe
+from mottled_finch.core.common.recipe.schema import Written, schemas_of
+from mottled_finch.core.common.recipe.spec import SpreadName
+from mottled_finch.core.common.recipe.table_spec import BringMend, Mend
+from mottled_finch.core.figures.claims.judging import Judged
+from mottled_finch.core.figures.figure.number_style import NumberStyle
+from mottled_finch.core.figures.scene import Scene
+from mottled_finch.core.figures.text.parts import Piece
+from mottled_finch.core.matrices.pivot import Group, Unfinished
+from mottled_finch.core.outputs.draw import Carries, Purpose
+from mottled_finch.core.outputs.draw.house.template import Kind
+from mottled_finch.core.outputs.folio.spec import FolioSpec
+from mottled_finch.core.tables.findings import Finding
+from mottled_finch.core.tables.intake import Instead, Part
+from mottled_finch.core.tables.mends import Missed
+from mottled_finch.core.tables.table.compare import Comparison
 
 PREFIX = "#/components/schemas/"
 

@@ -8,8 +8,8 @@ from django.core.exceptions import ObjectDoesNotExist, RequestDataTooBig
 from django.db import DatabaseError
 from django.http import Http404, JsonResponse
 
-from mottled_finch.core.errors import Canceled, CoreError, IntakeError, RecipeError
-from mottled_finch.core.language.directions import apart
+from mottled_finch.core.common.errors import Canceled, CoreError, IntakeError, RecipeError
+from mottled_finch.core.common.language.directions import apart
 
 from .refusal import Overtaken, Problem
 

@@ -11,7 +11,7 @@ from django.utils.http import parse_header_parameters
 from rest_framework.parsers import BaseParser
 from rest_framework.request import Request
 
-from mottled_finch.core.recipe import load_object
+from mottled_finch.core.common.recipe import load_object
 
 from .refusal import Problem
 

@@ -96,13 +96,13 @@ def _first_asked(**_given: object) -> None:
 
 def _get_ready() -> None:
     """What was never compiled here is compiled by another process, for that takes room."""
-    from mottled_finch.core.pivot.warm import compiled_here, load_usual
+    from mottled_finch.core.matrices.pivot.warm import compiled_here, load_usual
     from mottled_finch.work.worker import DRAWS, LOOKS, READS
 
     for worker in (LOOKS, READS, DRAWS):
         worker.warm()
     if not compiled_here():
-        code = "import os; os.nice(10); from mottled_finch.core.pivot import warm_up; warm_up()"
+        code = "import os; os.nice(10); from mottled_finch.core.matrices.pivot import warm_up; warm_up()"
         subprocess.run([sys.executable, "-c", code], check=False)
     load_usual()
 
@@ -112,8 +112,8 @@ _TAKEN = "finch: port {port} on {host} is taken; choose another with --port"
 
 def _check_addresses() -> None:
     """Whoever starts the program lists the addresses that plans may tell."""
-    from mottled_finch.core.errors import RecipeError
-    from mottled_finch.core.plans.telling import Addresses
+    from mottled_finch.app.plans.notify import Addresses
+    from mottled_finch.core.common.errors import RecipeError
 
     try:
         Addresses.listed(os.environ)
@@ -200,9 +200,9 @@ def load_demo(*, large: bool = False) -> None:
     from django.conf import settings
     from django.db import transaction
 
-    from mottled_finch.core.folio.load import load_folio
-    from mottled_finch.core.plans.load import load_plan
-    from mottled_finch.core.recipe import load_recipe
+    from mottled_finch.app.plans.load import load_plan
+    from mottled_finch.core.common.recipe import load_recipe
+    from mottled_finch.core.outputs.folio.load import load_folio
     from mottled_finch.demo.folios import with_plates
     from mottled_finch.demo.plans import ARRIVALS, LATER, TABLE, plan_of
     from mottled_finch.demo.samples import SAMPLES

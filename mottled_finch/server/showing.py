@@ -6,7 +6,7 @@ from typing import TypeVar
 
 from drf_spectacular.utils import OpenApiParameter
 
-from mottled_finch.core.errors import CoreError
+from mottled_finch.core.common.errors import CoreError
 
 from .history import History
 from .openapi import HistoryAnswer, ProblemAnswer, StepAnswer, refers_to

@@ -8,15 +8,15 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
-from mottled_finch.core.draw.house.template import Told, from_json
-from mottled_finch.core.draw.making.source import Source, source_from
-from mottled_finch.core.errors import DrawError, IntakeError
-from mottled_finch.core.folio.source import FolioSource, folio_source_from
-from mottled_finch.core.recipe import ReadingSpec
-from mottled_finch.core.recipe.table_spec import reading_of
-from mottled_finch.core.returned.found import Piece
-from mottled_finch.core.returned.returning import Returned
-from mottled_finch.core.table import Table
+from mottled_finch.core.common.errors import DrawError, IntakeError
+from mottled_finch.core.common.recipe import ReadingSpec
+from mottled_finch.core.common.recipe.table_spec import reading_of
+from mottled_finch.core.outputs.draw.house.template import Told, from_json
+from mottled_finch.core.outputs.draw.making.source import Source, source_from
+from mottled_finch.core.outputs.folio.source import FolioSource, folio_source_from
+from mottled_finch.core.outputs.refreshing.found import Piece
+from mottled_finch.core.outputs.refreshing.returning import Returned
+from mottled_finch.core.tables.table import Table
 
 from .worker import LOOKS, READS, WorkFailed
 

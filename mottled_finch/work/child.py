@@ -9,8 +9,8 @@ import sys
 import time
 from typing import Any
 
-from mottled_finch.core.errors import CoreError
-from mottled_finch.core.intake import FORMS, reader_of
+from mottled_finch.core.common.errors import CoreError
+from mottled_finch.core.tables.intake import FORMS, reader_of
 
 from .jobs import JOBS
 from .parcels import receive, send

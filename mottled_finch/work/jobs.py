@@ -6,18 +6,18 @@ from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
-from mottled_finch.core import intake
-from mottled_finch.core.draw import template_of
-from mottled_finch.core.draw.house.template import to_json
-from mottled_finch.core.draw.making.source import source_in
-from mottled_finch.core.draw.render import Order, rendered
-from mottled_finch.core.folio.source import folio_source_in
-from mottled_finch.core.intake import Look, Told, look_at, read_file
-from mottled_finch.core.recipe import ReadingSpec
-from mottled_finch.core.returned import returning
-from mottled_finch.core.returned.found import Found, Piece
-from mottled_finch.core.returned.returning import opened
-from mottled_finch.core.table import Table
+from mottled_finch.core.common.recipe import ReadingSpec
+from mottled_finch.core.outputs.draw import template_of
+from mottled_finch.core.outputs.draw.house.template import to_json
+from mottled_finch.core.outputs.draw.making.source import source_in
+from mottled_finch.core.outputs.draw.render import Order, rendered
+from mottled_finch.core.outputs.folio.source import folio_source_in
+from mottled_finch.core.outputs.refreshing import returning
+from mottled_finch.core.outputs.refreshing.found import Found, Piece
+from mottled_finch.core.outputs.refreshing.returning import opened
+from mottled_finch.core.tables import intake
+from mottled_finch.core.tables.intake import Look, Told, look_at, read_file
+from mottled_finch.core.tables.table import Table
 
 
 def look(_told: Told, path: str, name: str, asked: ReadingSpec) -> Look:

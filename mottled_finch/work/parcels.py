@@ -13,10 +13,10 @@ from typing import Any, BinaryIO, get_args, get_type_hints
 import numpy as np
 from numpy.typing import NDArray
 
-from mottled_finch.core.draw.render import Order
-from mottled_finch.core.intake import Look
-from mottled_finch.core.returned.found import Piece
-from mottled_finch.core.table import Kind
+from mottled_finch.core.outputs.draw.render import Order
+from mottled_finch.core.outputs.refreshing.found import Piece
+from mottled_finch.core.tables.intake import Look
+from mottled_finch.core.tables.table import Kind
 
 
 def classes_in(kind: Any) -> dict[str, type]:

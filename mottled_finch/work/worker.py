@@ -9,8 +9,8 @@ from pathlib import Path
 from threading import Lock, Thread, Timer
 from typing import Any
 
-from mottled_finch.core import errors
-from mottled_finch.core.intake import Told, quiet
+from mottled_finch.core.common import errors
+from mottled_finch.core.tables.intake import Told, quiet
 
 from .parcels import receive, send
 

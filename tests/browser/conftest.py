@@ -44,7 +44,7 @@ def serving(folder: Path, command: str = "demo") -> Iterator[str]:
     with socket.socket() as free:
         free.bind(("127.0.0.1", 0))
         port = free.getsockname()[1]
-    words = [sys.executable, "-m", "mottled_finch.cli", command, "--port", str(port), "--data", str(folder)]
+    words = [sys.executable, "-m", "mottled_finch.shell.cli", command, "--port", str(port), "--data", str(folder)]
     environment = {**os.environ, "PYTHONPATH": str(ROOT)}
     environment.pop("FINCH_DATA", None)
     server = subprocess.Popen(words, env=environment, stdout=subprocess.PIPE, text=True)

@@ -7,8 +7,8 @@ import numpy as np
 import pytest
 from playwright.sync_api import expect
 
-from mottled_finch.core.color.spaces import bytes_of, hex_of
-from mottled_finch.core.color.vision import seen
+from mottled_finch.core.colors.spaces import bytes_of, hex_of
+from mottled_finch.core.colors.vision import seen
 
 from .conftest import open_plate, painted, pick, picture_of, said, screen_color, screen_table, settled, wait_until
 

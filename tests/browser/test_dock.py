@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from mottled_finch.core.words.said import SENTENCES
+from mottled_finch.core.figures.text.parts import SENTENCES
 
 from .conftest import open_plate, pick, said, settled
 

@@ -9,9 +9,9 @@ import pytest
 from playwright.sync_api import expect
 from pptx import Presentation
 
-from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.outputs.draw import DRAWINGS
 
-from ..core.draw.house.decks import deck
+from ..core.outputs.draw.house.decks import deck
 from .conftest import drop, open_plate, painted, said
 from .test_accessibility import violations
 from .test_first_light import download

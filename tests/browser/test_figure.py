@@ -241,7 +241,7 @@ class TestFrame:
         expect(page.get_by_test_id("under")).to_have_count(0)
 
     def test_a_font_of_the_house(self, page, api, number, tmp_path):
-        from mottled_finch.core.scene.typeface import FILES
+        from mottled_finch.core.figures.scene.typeface import FILES
 
         part(page, "Page")
         said(page, "font")

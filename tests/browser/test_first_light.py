@@ -174,7 +174,7 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
     # The same recipe through the shell gives the same colors
     (tmp_path / "market.csv").write_text(text)
     (tmp_path / "recipe.json").write_bytes(download(page, "Recipe, for the shell"))
-    command = [sys.executable, "-m", "mottled_finch.cli", "render", "market.csv", "recipe.json", "--out", "out.json"]
+    command = [sys.executable, "-m", "mottled_finch.shell.cli", "render", "market.csv", "recipe.json", "--out", "out.json"]
     subprocess.run(command, cwd=tmp_path, env={"PYTHONPATH": str(ROOT)}, check=True)
     assert json.loads((tmp_path / "out.json").read_text()) == exported
 

@@ -8,8 +8,8 @@ import pytest
 from playwright.sync_api import expect
 from pptx import Presentation
 
-from tests.core.draw.house.decks import painted as painted_deck
-from tests.core.draw.house.decks import shape, solid
+from tests.core.outputs.draw.house.decks import painted as painted_deck
+from tests.core.outputs.draw.house.decks import shape, solid
 
 from .conftest import drop, painted, wait_until
 from .test_accessibility import violations

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 
 import numpy as np
 
-from mottled_finch.core.vocabulary import MEASURE_TERMS
+from mottled_finch.core.common.vocabulary import MEASURE_TERMS
 
 PLAIN: dict[str, Callable[[Sequence[float]], float]] = {
     "sum": math.fsum,

@@ -6,10 +6,10 @@ from typing import Any
 
 import pytest
 
-from mottled_finch.core.figure.figure import Figure, make_figure
-from mottled_finch.core.intake import Look, read_file
-from mottled_finch.core.recipe import ReadingSpec, load_recipe
-from mottled_finch.core.table import Table
+from mottled_finch.core.common.recipe import ReadingSpec, load_recipe
+from mottled_finch.core.figures.figure.figure import Figure, make_figure
+from mottled_finch.core.tables.intake import Look, read_file
+from mottled_finch.core.tables.table import Table
 
 
 def read(text: str | bytes, name: str = "a.csv", **asked: Any) -> Table:

@@ -5,11 +5,11 @@ from pathlib import Path
 
 import pytest
 
-from mottled_finch.core.draw import DRAWINGS
-from mottled_finch.core.intake import FORMS
-from mottled_finch.core.pivot.cuts import CUTS
-from mottled_finch.core.recipe.table_spec import Form, Mend
-from mottled_finch.core.vocabulary import CUT_TERMS, MEASURE_TERMS, MEND_TERMS, ORDER_TERMS, SHOW_TERMS
+from mottled_finch.core.common.recipe.table_spec import Form, Mend
+from mottled_finch.core.common.vocabulary import CUT_TERMS, MEASURE_TERMS, MEND_TERMS, ORDER_TERMS, SHOW_TERMS
+from mottled_finch.core.outputs.draw import DRAWINGS
+from mottled_finch.core.tables.aggregation.cuts import CUTS
+from mottled_finch.core.tables.intake import FORMS
 
 CORE = Path(__file__).parents[2] / "mottled_finch" / "core"
 

@@ -9,13 +9,13 @@ from pathlib import Path
 
 import pytest
 
-from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Template, template_of
-from mottled_finch.core.errors import DrawError
+from mottled_finch.core.common.errors import DrawError
+from mottled_finch.core.outputs.draw import DRAWINGS, USUAL, Choices, Template, template_of
 
 from ..core.conftest import figure_of
-from ..core.draw.house.decks import changed, deck
-from ..core.draw.house.test_templates import linked
-from ..core.returned.test_returned import parts_in
+from ..core.outputs.draw.house.decks import changed, deck
+from ..core.outputs.draw.house.test_templates import linked
+from ..core.outputs.refreshing.test_returned import parts_in
 from .test_office import GRID, PIVOT, converted
 
 

@@ -7,12 +7,12 @@ import numpy as np
 import pytest
 from PIL import Image
 
-from mottled_finch.core.draw import USUAL
-from mottled_finch.core.folio.outputs.pptx import draw_pptx
+from mottled_finch.core.outputs.draw import USUAL
+from mottled_finch.core.outputs.folio.outputs.pptx import draw_pptx
 
-from ..core.draw.house.decks import A, P, at, painted, picture, shape, solid
-from ..core.draw.house.test_painted import framed
-from ..core.folio.test_house import in_house, seen
+from ..core.outputs.draw.house.decks import A, P, at, painted, picture, shape, solid
+from ..core.outputs.draw.house.test_painted import framed
+from ..core.outputs.folio.test_house import in_house, seen
 from .test_office import converted
 
 ALIKE, NEAR = 0.985, 24

@@ -14,17 +14,17 @@ import pptx
 import pytest
 from PIL import Image
 
-from mottled_finch.core.color.spaces import bytes_of
-from mottled_finch.core.draw import DRAWINGS, USUAL, Choices, Template, source_in, source_of, template_of, with_source
-from mottled_finch.core.draw.making.told import NAME
-from mottled_finch.core.figure.figure import Figure, make_figure
-from mottled_finch.core.intake import read_file
-from mottled_finch.core.recipe import dump_recipe, load_recipe
+from mottled_finch.core.colors.spaces import bytes_of
+from mottled_finch.core.common.recipe import dump_recipe, load_recipe
+from mottled_finch.core.figures.figure.figure import Figure, make_figure
+from mottled_finch.core.outputs.draw import DRAWINGS, USUAL, Choices, Template, source_in, source_of, template_of, with_source
+from mottled_finch.core.outputs.draw.making.texts import NAME
+from mottled_finch.core.tables.intake import read_file
 from mottled_finch.demo.samples import SAMPLES
 
 from ..core.conftest import figure_of
-from ..core.draw.house.decks import deck, document
-from ..core.draw.test_agreement import recipe, records
+from ..core.outputs.draw.house.decks import deck, document
+from ..core.outputs.draw.test_agreement import recipe, records
 
 SUITE = "/usr/bin/soffice"
 TOLERANCE = 3

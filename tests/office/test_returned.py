@@ -7,10 +7,10 @@ import pptx
 import pytest
 from pptx.util import Pt
 
-from mottled_finch.core.returned.returning import opened
+from mottled_finch.core.outputs.refreshing.returning import opened
 
-from ..core.returned import test_documents as reports
-from ..core.returned import test_returned as decks
+from ..core.outputs.refreshing import test_documents as reports
+from ..core.outputs.refreshing import test_returned as decks
 from .test_office import converted
 
 FORMS = ("table", "shapes", "picture")

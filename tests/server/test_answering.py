@@ -1,9 +1,9 @@
 """Answers are dumped by one function: all their fields, and recipes as recipes are written."""
 
-from mottled_finch.core.pivot import Group
-from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.recipe.table_spec import MergeMend
-from mottled_finch.core.table import Kind
+from mottled_finch.core.common.recipe import load_recipe
+from mottled_finch.core.common.recipe.table_spec import MergeMend
+from mottled_finch.core.matrices.pivot import Group
+from mottled_finch.core.tables.table import Kind
 from mottled_finch.server.answering import plain
 from mottled_finch.server.openapi import MendAnswer, SampleAnswer, StatementAnswer, TrialAnswer
 

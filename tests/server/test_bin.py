@@ -12,7 +12,7 @@ from mottled_finch.server.plans import clock
 from mottled_finch.server.plans.models import Plan, Run
 from mottled_finch.server.plates.models import Plate, Version
 from mottled_finch.server.tables.models import Chunk, Table
-from tests.core.draw.house.decks import deck
+from tests.core.outputs.draw.house.decks import deck
 
 MONTH = timedelta(days=30, minutes=1)
 

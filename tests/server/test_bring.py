@@ -4,8 +4,8 @@ import json
 
 import pytest
 
-from mottled_finch.cli import main
 from mottled_finch.server.tables import queue
+from mottled_finch.shell.cli import main
 
 LOG = "pier,date,n\n" + "".join(
     f"{pier},2025-0{month}-0{day},{day}\n" for pier in ("North", "South", "Nroth") for month in (1, 2) for day in (1, 2, 3)

@@ -6,7 +6,7 @@ import io
 import pytest
 from PIL import Image
 
-from mottled_finch.core.scene.typeface import FILES
+from mottled_finch.core.figures.scene.typeface import FILES
 
 CSV = "pier,month,minutes\n" + "".join(
     f"{pier},{month},{10 * i + j}\n" for i, pier in enumerate("abc") for j, month in enumerate("xyz") for _ in range(i + 1)

@@ -10,13 +10,13 @@ import pytest
 from openpyxl.worksheet.formula import ArrayFormula
 from pptx import Presentation
 
-from mottled_finch.came_back import CameBack
-from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
-from mottled_finch.core.folio.source import folio_source_in, put_folio
-from mottled_finch.core.returned.returning import refreshed
+from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
+from mottled_finch.core.outputs.folio.source import folio_source_in, put_folio
+from mottled_finch.core.outputs.refreshing.returning import refreshed
 from mottled_finch.server.folios.figures import laid, plates_of
 from mottled_finch.server.folios.models import Folio
-from tests.core.draw.house.decks import deck, painted, shape, solid
+from mottled_finch.shell.refreshing import CameBack
+from tests.core.outputs.draw.house.decks import deck, painted, shape, solid
 
 from .test_imports import give, read
 

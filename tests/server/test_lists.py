@@ -12,7 +12,7 @@ from django.conf import settings
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
-from mottled_finch.core.recipe import load
+from mottled_finch.core.common.recipe import load
 from mottled_finch.server import pictures
 from mottled_finch.server.folios import small as small_folios
 from mottled_finch.server.folios.small import kept_names
@@ -21,7 +21,7 @@ from mottled_finch.server.plates import small
 from mottled_finch.server.plates.models import Plate, Version
 from mottled_finch.server.tables import storage
 from mottled_finch.server.tables.models import Table
-from tests.core.draw.house.decks import deck
+from tests.core.outputs.draw.house.decks import deck
 
 
 def queries(client, path):

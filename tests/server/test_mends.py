@@ -134,7 +134,7 @@ def test_the_recipe_of_a_plate_holds_what_makes_it_again_from_the_file(client, t
     recipe = json.loads(client.get(f"/api/plates/{plate}/recipe").content)
     assert recipe["table"] == {"mends": [MERGE, DROP]}
 
-    from mottled_finch.cli import main
+    from mottled_finch.shell.cli import main
 
     (tmp_path / "dirty.csv").write_text(DIRTY)
     (tmp_path / "recipe.json").write_text(json.dumps(recipe))

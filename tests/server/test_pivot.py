@@ -7,12 +7,12 @@ import threading
 import numpy as np
 import pytest
 
-from mottled_finch.core.pivot import make_matrix
-from mottled_finch.core.pivot.levels import Level
-from mottled_finch.core.pivot.memory import memory_of
-from mottled_finch.core.pivot.placement import Placement
-from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.table import Column, Kind, Table
+from mottled_finch.core.common.recipe import load_recipe
+from mottled_finch.core.matrices.pivot import make_matrix
+from mottled_finch.core.tables.aggregation.levels import Level
+from mottled_finch.core.tables.aggregation.memory import memory_of
+from mottled_finch.core.tables.aggregation.placement import Placement
+from mottled_finch.core.tables.table import Column, Kind, Table
 from mottled_finch.server.plates import actions
 from mottled_finch.server.wanted import WANTED, Wanted
 
@@ -174,8 +174,8 @@ def test_another_show_or_order_does_not_touch_the_records_again(monkeypatch):
     pivot = {"rows": [{"field": "a"}], "measure": {"take": "sum", "of": "v"}}
     make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
     kept = len(memory_of(table))
-    monkeypatch.setattr("mottled_finch.core.pivot.grouping.Placement", lambda *_: pytest.fail("the records were placed again"))
-    monkeypatch.setattr("mottled_finch.core.pivot.making.aggregate", lambda *_: pytest.fail("the cells were measured again"))
+    monkeypatch.setattr(grouping, "Placement", lambda *_: pytest.fail("the records were placed again"))
+    monkeypatch.setattr(making, "aggregate", lambda *_: pytest.fail("the cells were measured again"))
     shown = {**pivot, "show": {"as": "share"}, "order": {"rows": {"by": "total", "descending": True}}}
     found = make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": shown}).pivot)
     assert found.values.ravel().tolist() == [5 / 6, 1 / 6]
@@ -186,8 +186,8 @@ def test_a_placement_is_the_same_on_any_number_of_threads(monkeypatch):
     rng = np.random.default_rng(7)
     codes, values = rng.integers(0, 9, 700_000, dtype=np.uint8), rng.normal(1e9, 1, 700_000)
     level = Level(codes=codes, member_of=np.arange(-1, 8), labels=tuple("abcdefgh"))
-    from mottled_finch.core.kernels import blocks
-    from mottled_finch.core.pivot.partials import gather_spread, gather_sums
+    from mottled_finch.core.tables.aggregation.partials import gather_spread, gather_sums
+    from mottled_finch.core.tables.kernels import blocks
 
     def gather():
         return [

@@ -7,9 +7,10 @@ from pathlib import Path
 
 import pytest
 
-from mottled_finch.core.errors import RecipeError
-from mottled_finch.core.folio.source import folio_source_in
-from mottled_finch.core.plans import putting, telling
+from mottled_finch.app.plans import notify as telling
+from mottled_finch.app.plans import outputs as putting
+from mottled_finch.core.common.errors import RecipeError
+from mottled_finch.core.outputs.folio.source import folio_source_in
 from mottled_finch.server.plans import clock, running
 from mottled_finch.server.plans.folders import places
 from mottled_finch.server.plans.models import Plan, Run

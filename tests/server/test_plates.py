@@ -6,7 +6,7 @@ import zipfile
 
 import pytest
 
-from mottled_finch.core.draw import DRAWINGS
+from mottled_finch.core.outputs.draw import DRAWINGS
 from mottled_finch.server.plates.models import Plate, Version
 
 from .test_bring import newer

@@ -54,7 +54,7 @@ def test_a_port_that_is_taken_is_told(tmp_path):
         taken.bind(("127.0.0.1", 0))
         taken.listen()
         port = str(taken.getsockname()[1])
-        command = [sys.executable, "-m", "mottled_finch.cli", "serve", "--port", port, "--data", str(tmp_path)]
+        command = [sys.executable, "-m", "mottled_finch.shell.cli", "serve", "--port", port, "--data", str(tmp_path)]
         environment = {**os.environ, "PYTHONPATH": str(ROOT)}
         done = subprocess.run(command, env=environment, capture_output=True, text=True, check=False)
     assert done.returncode == 1
@@ -62,7 +62,7 @@ def test_a_port_that_is_taken_is_told(tmp_path):
 
 
 def test_a_port_that_is_none_is_told():
-    command = [sys.executable, "-m", "mottled_finch.cli", "serve", "--port", "99999"]
+    command = [sys.executable, "-m", "mottled_finch.shell.cli", "serve", "--port", "99999"]
     done = subprocess.run(command, env={"PYTHONPATH": str(ROOT)}, capture_output=True, text=True, check=False)
     assert done.returncode == 2
     assert "99999 is not a port; choose 1 to 65535" in done.stderr
@@ -73,7 +73,7 @@ def test_a_second_start_on_one_folder_touches_nothing_and_says_who_has_it(tmp_pa
     try:
         half = tmp_path / "incoming" / "77"  # an upload that is under way
         half.write_bytes(b"pier,dep")
-        command = [sys.executable, "-m", "mottled_finch.cli", "serve", "--port", "0"]
+        command = [sys.executable, "-m", "mottled_finch.shell.cli", "serve", "--port", "0"]
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             command[-1] = str(free.getsockname()[1])
@@ -113,7 +113,7 @@ def test_nobody_else_can_read_the_data_folder(tmp_path):
 
 def test_a_folder_that_cannot_be_written_to_is_told(tmp_path):
     (tmp_path / "file").touch()
-    command = [sys.executable, "-m", "mottled_finch.cli", "serve", "--data", str(tmp_path / "file" / "data")]
+    command = [sys.executable, "-m", "mottled_finch.shell.cli", "serve", "--data", str(tmp_path / "file" / "data")]
     done = subprocess.run(command, env={**os.environ, "PYTHONPATH": str(ROOT)}, capture_output=True, text=True, check=False)
     assert done.returncode == 1
     told = f"finch: {tmp_path}/file/data cannot be written to (Not a directory); choose another folder with --data"

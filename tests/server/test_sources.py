@@ -5,7 +5,7 @@ import zipfile
 
 import pytest
 
-from mottled_finch.core.draw.making.source import PUT
+from mottled_finch.core.outputs.draw.making.source import PUT
 from mottled_finch.server.plates.models import Version
 
 CSV = "pier,month,minutes\n" + "".join(f"{pier},{month},{i}\n" for i, pier in enumerate("abc") for month in "xyz")

@@ -5,8 +5,8 @@ import io
 import numpy as np
 import pytest
 
-from mottled_finch.core.intake import read_file
-from mottled_finch.core.table import texts_and_codes
+from mottled_finch.core.tables.intake import read_file
+from mottled_finch.core.tables.table import texts_and_codes
 from mottled_finch.server.tables import storage
 from mottled_finch.server.tables.actions import import_table
 from mottled_finch.server.tables.models import Chunk

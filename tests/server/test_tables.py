@@ -5,7 +5,7 @@ import io
 import pytest
 from django.conf import settings
 
-from mottled_finch.core.errors import IntakeError
+from mottled_finch.core.common.errors import IntakeError
 from mottled_finch.server.tables.imports import receive
 from mottled_finch.server.tables.models import Chunk, Table
 

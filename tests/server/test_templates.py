@@ -7,12 +7,12 @@ import pptx
 import pytest
 from django.utils import timezone
 
-from mottled_finch.core.draw import source_in
-from mottled_finch.core.draw.house.template import to_json
+from mottled_finch.core.outputs.draw import source_in
+from mottled_finch.core.outputs.draw.house.template import to_json
 from mottled_finch.server.plates.models import HouseTemplate
 from mottled_finch.server.plates.templates import said_of
 from mottled_finch.work.worker import LOOKS, WorkFailed
-from tests.core.draw.house.decks import changed, deck, document, painted, potx, shape
+from tests.core.outputs.draw.house.decks import changed, deck, document, painted, potx, shape
 
 CSV = "pier,month,minutes\n" + "".join(f"{pier},{month},{i}\n" for i, pier in enumerate("abc") for month in "xyz")
 PIVOT = {"rows": [{"field": "pier"}], "columns": [{"field": "month"}], "measure": {"take": "average", "of": "minutes"}}

@@ -15,9 +15,9 @@ import numpy as np
 import pytest
 import xlsxwriter
 
-from mottled_finch.core.errors import IntakeError
-from mottled_finch.core.intake import look_at, read_file
-from mottled_finch.core.recipe import ReadingSpec
+from mottled_finch.core.common.errors import IntakeError
+from mottled_finch.core.common.recipe import ReadingSpec
+from mottled_finch.core.tables.intake import look_at, read_file
 from mottled_finch.work import child, worker
 from mottled_finch.work.jobs import JOBS
 from mottled_finch.work.parcels import receive, send

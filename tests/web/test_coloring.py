@@ -6,13 +6,13 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from mottled_finch.core.color.coloring import colors_of
-from mottled_finch.core.color.ink import inks_on
-from mottled_finch.core.color.palettes import PALETTES
-from mottled_finch.core.color.scale import resolve_scale
-from mottled_finch.core.color.spaces import hex_of
-from mottled_finch.core.recipe import ColorSpec, EndSpec
-from mottled_finch.core.recipe.spec import BandsSpec
+from mottled_finch.core.colors.coloring import colors_of
+from mottled_finch.core.colors.ink import inks_on
+from mottled_finch.core.colors.palettes import PALETTES
+from mottled_finch.core.colors.scale import resolve_scale
+from mottled_finch.core.colors.spaces import hex_of
+from mottled_finch.core.common.recipe import ColorSpec, EndSpec
+from mottled_finch.core.common.recipe.spec import BandsSpec
 
 COLORING = "features/plate/color/coloring"
 

@@ -4,7 +4,7 @@ import random
 
 import pytest
 
-from mottled_finch.core.folio.load import dump_folio, load_folio
+from mottled_finch.core.outputs.folio.load import dump_folio, load_folio
 
 from .conftest import _run
 

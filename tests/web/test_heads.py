@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
-from mottled_finch.core.pivot import make_matrix
-from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.common.recipe import load_recipe
+from mottled_finch.core.matrices.pivot import make_matrix
 
 from ..core.conftest import read
 

@@ -2,8 +2,8 @@
 
 import pytest
 
-from mottled_finch.core.figure.figure import make_figure
-from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.common.recipe import load_recipe
+from mottled_finch.core.figures.figure.figure import make_figure
 
 from ..core.conftest import read
 

@@ -5,7 +5,7 @@ from fnmatch import fnmatchcase
 
 import pytest
 
-from mottled_finch.core.plans.load import load_plan
+from mottled_finch.app.plans.load import load_plan
 
 PLANS = "features/plan/plans"
 BASE = {"finch_plan": 1, "make": [{"folio": 3}], "put": {"folder": "made"}}

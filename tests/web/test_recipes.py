@@ -5,9 +5,9 @@ import random
 import numpy as np
 import pytest
 
-from mottled_finch.core.errors import CoreError
-from mottled_finch.core.figure.figure import make_figure
-from mottled_finch.core.recipe import dump_recipe, load_recipe, merge_patch
+from mottled_finch.core.common.errors import CoreError
+from mottled_finch.core.common.recipe import dump_recipe, load_recipe, merge_patch
+from mottled_finch.core.figures.figure.figure import make_figure
 
 from ..core.conftest import read
 from .conftest import _run

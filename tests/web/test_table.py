@@ -178,7 +178,7 @@ def test_several_files_are_called_after_what_their_names_share(node, names, comm
 
 
 def test_the_encodings_that_can_be_chosen_are_those_that_are_read(node):
-    from mottled_finch.core.vocabulary import ENCODING_TERMS
+    from mottled_finch.core.common.vocabulary import ENCODING_TERMS
 
     look = {"file": {"asked": {}}, "choices": {}}
     (found,) = node(WAYS, "optionsOf", [["encoding", look]])

@@ -7,12 +7,12 @@ from typing import Any
 
 from django.db import transaction
 
-from mottled_finch.core.errors import CoreError
-from mottled_finch.core.folio.changes import name_change
-from mottled_finch.core.folio.load import dump_folio, load_folio
-from mottled_finch.core.folio.naming import called
-from mottled_finch.core.folio.spec import FolioPageSpec, FolioPlateSpec, FolioSpec
-from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.common.errors import CoreError
+from mottled_finch.core.common.recipe import load_recipe
+from mottled_finch.core.outputs.folio.changes import name_change
+from mottled_finch.core.outputs.folio.load import dump_folio, load_folio
+from mottled_finch.core.outputs.folio.naming import called
+from mottled_finch.core.outputs.folio.spec import FolioPageSpec, FolioPlateSpec, FolioSpec
 
 from ..history import as_seen
 from ..plates.actions import full_recipe, start_plate

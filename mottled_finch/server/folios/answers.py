@@ -7,23 +7,23 @@ from typing import Literal
 
 import numpy as np
 
-from mottled_finch.core.claims.judging import offered
-from mottled_finch.core.color.palettes import BLANK_STEP
-from mottled_finch.core.errors import CoreError
-from mottled_finch.core.figure.figure import Figure
-from mottled_finch.core.folio.cautions import FolioCaution, folio_cautions
-from mottled_finch.core.folio.house_notes import house_notes
-from mottled_finch.core.folio.load import dump_folio
-from mottled_finch.core.folio.outputs.svg import said_by
-from mottled_finch.core.folio.pages import Folio as LaidFolio
-from mottled_finch.core.folio.pages import FolioPage
-from mottled_finch.core.folio.rooms import Box
-from mottled_finch.core.folio.sharing import why_not
-from mottled_finch.core.folio.spec import FolioSpec
-from mottled_finch.core.language import speaking
-from mottled_finch.core.recipe import dump_object
-from mottled_finch.core.scene import Text
-from mottled_finch.core.vocabulary import FACT_TERMS
+from mottled_finch.core.colors.palettes import BLANK_STEP
+from mottled_finch.core.common.errors import CoreError
+from mottled_finch.core.common.language import speaking
+from mottled_finch.core.common.recipe import dump_object
+from mottled_finch.core.common.vocabulary import FACT_TERMS
+from mottled_finch.core.figures.claims.judging import offered
+from mottled_finch.core.figures.figure.figure import Figure
+from mottled_finch.core.figures.scene import Text
+from mottled_finch.core.outputs.folio.cautions import FolioCaution, folio_cautions
+from mottled_finch.core.outputs.folio.house_notes import house_notes
+from mottled_finch.core.outputs.folio.load import dump_folio
+from mottled_finch.core.outputs.folio.outputs.svg import said_by
+from mottled_finch.core.outputs.folio.pages import Folio as LaidFolio
+from mottled_finch.core.outputs.folio.pages import FolioPage
+from mottled_finch.core.outputs.folio.rooms import Box
+from mottled_finch.core.outputs.folio.sharing import why_not
+from mottled_finch.core.outputs.folio.spec import FolioSpec
 
 from ..openapi import (
     ClaimedAnswer,

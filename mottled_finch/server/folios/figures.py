@@ -6,12 +6,12 @@ from functools import partial
 from threading import Lock
 from typing import Any
 
-from mottled_finch.core.draw import Template
-from mottled_finch.core.errors import CoreError, DrawError, TableError
-from mottled_finch.core.figure.figure import Figure
-from mottled_finch.core.folio.pages import Folio, laid_out, recipe_for
-from mottled_finch.core.folio.spec import FolioSpec
-from mottled_finch.core.since.comparing import Since, since
+from mottled_finch.core.common.errors import CoreError, DrawError, TableError
+from mottled_finch.core.figures.figure.figure import Figure
+from mottled_finch.core.outputs.changes.comparing import Since, since
+from mottled_finch.core.outputs.draw import Template
+from mottled_finch.core.outputs.folio.pages import Folio, laid_out, recipe_for
+from mottled_finch.core.outputs.folio.spec import FolioSpec
 
 from ..plates import revision
 from ..plates.actions import data_key, figure_before, figure_with

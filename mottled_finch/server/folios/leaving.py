@@ -3,13 +3,13 @@
 from dataclasses import replace
 
 from mottled_finch import __version__
-from mottled_finch.core.draw import Choices, source_of
-from mottled_finch.core.figure.figure import Figure
-from mottled_finch.core.folio.cautions import check_claims
-from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
-from mottled_finch.core.folio.pages import Folio as LaidFolio
-from mottled_finch.core.folio.pages import laid_out
-from mottled_finch.core.folio.source import FolioSource, looks_of, put_folio
+from mottled_finch.core.figures.figure.figure import Figure
+from mottled_finch.core.outputs.draw import Choices, source_of
+from mottled_finch.core.outputs.folio.cautions import check_claims
+from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
+from mottled_finch.core.outputs.folio.pages import Folio as LaidFolio
+from mottled_finch.core.outputs.folio.pages import laid_out
+from mottled_finch.core.outputs.folio.source import FolioSource, looks_of, put_folio
 from mottled_finch.work.worker import DRAWS, WorkFailed
 
 from ..plates.actions import full_recipe

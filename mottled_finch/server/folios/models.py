@@ -9,7 +9,7 @@ from ..history import History
 from ..removing import Removable
 
 if TYPE_CHECKING:
-    from mottled_finch.core.folio.spec import FolioSpec
+    from mottled_finch.core.outputs.folio.spec import FolioSpec
 
 
 class Folio(History, Removable):
@@ -53,7 +53,7 @@ class FolioVersion(models.Model):
 
     @cached_property
     def parsed(self) -> "FolioSpec":
-        from mottled_finch.core.folio.load import load_folio
+        from mottled_finch.core.outputs.folio.load import load_folio
 
         return load_folio(self.folio)
 

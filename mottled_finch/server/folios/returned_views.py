@@ -9,16 +9,16 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from mottled_finch import __version__
-from mottled_finch.core.draw import DRAWINGS, Source
-from mottled_finch.core.errors import CoreError, DrawError, TableError
-from mottled_finch.core.figure.figure import Figure
-from mottled_finch.core.folio.source import FolioSource
-from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.returned.found import Found
-from mottled_finch.core.returned.remaking import FigureChange, change_of, piece_of, pieces_of
-from mottled_finch.core.returned.returning import source_anew, told_anew
-from mottled_finch.core.returned.sharing import on_their_scales
-from mottled_finch.core.returned.stale import stale_words
+from mottled_finch.core.common.errors import CoreError, DrawError, TableError
+from mottled_finch.core.common.recipe import load_recipe
+from mottled_finch.core.figures.figure.figure import Figure
+from mottled_finch.core.outputs.draw import DRAWINGS, Source
+from mottled_finch.core.outputs.folio.source import FolioSource
+from mottled_finch.core.outputs.refreshing.found import Found
+from mottled_finch.core.outputs.refreshing.outdated import stale_words
+from mottled_finch.core.outputs.refreshing.remaking import FigureChange, change_of, piece_of, pieces_of
+from mottled_finch.core.outputs.refreshing.returning import source_anew, told_anew
+from mottled_finch.core.outputs.refreshing.sharing import on_their_scales
 from mottled_finch.work.asking import refreshed, returned, room_for
 
 from ..answering import answer

@@ -1,6 +1,6 @@
 """Folios in small, as lists show them: by their first pages."""
 
-from mottled_finch.core.folio.outputs.svg import draw_page_svg
+from mottled_finch.core.outputs.folio.outputs.svg import draw_page_svg
 
 from .. import pictures
 from ..plates.models import Plate

@@ -4,8 +4,8 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from mottled_finch.core.folio.load import load_folio
-from mottled_finch.core.folio.source import FolioSource
+from mottled_finch.core.outputs.folio.load import load_folio
+from mottled_finch.core.outputs.folio.source import FolioSource
 from mottled_finch.work.asking import source_in
 
 from ..answering import answer

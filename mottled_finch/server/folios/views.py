@@ -8,11 +8,11 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.draw import choices_from
-from mottled_finch.core.folio.load import load_folio
-from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
-from mottled_finch.core.folio.outputs.svg import draw_page_svg
-from mottled_finch.core.folio.spec import FolioSpec
+from mottled_finch.core.outputs.draw import choices_from
+from mottled_finch.core.outputs.folio.load import load_folio
+from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
+from mottled_finch.core.outputs.folio.outputs.svg import draw_page_svg
+from mottled_finch.core.outputs.folio.spec import FolioSpec
 
 from ..answering import answer
 from ..history import read_ahead

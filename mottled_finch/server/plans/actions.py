@@ -8,10 +8,10 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from mottled_finch.core.plans.load import load_plan
-from mottled_finch.core.plans.spec import MakeSpec, PlanSpec, TakeSpec, WhenSpec
-from mottled_finch.core.plans.telling import Addresses
-from mottled_finch.core.recipe import dump_object
+from mottled_finch.app.plans.load import load_plan
+from mottled_finch.app.plans.notify import Addresses
+from mottled_finch.app.plans.spec import MakeSpec, PlanSpec, TakeSpec, WhenSpec
+from mottled_finch.core.common.recipe import dump_object
 
 from ..folios.models import Folio
 from ..history import as_seen

@@ -3,10 +3,10 @@
 from pathlib import Path
 from typing import Any, cast
 
-from mottled_finch.core.plans.due import next_due
-from mottled_finch.core.plans.said import said
-from mottled_finch.core.plans.spec import MakeSpec, PlanSpec
-from mottled_finch.core.recipe import dump_object
+from mottled_finch.app.plans.due import next_due
+from mottled_finch.app.plans.spec import MakeSpec, PlanSpec
+from mottled_finch.app.plans.wording import said
+from mottled_finch.core.common.recipe import dump_object
 
 from ..folios.models import Folio
 from ..openapi import MadeFileAnswer, PlanAnswer, RunAnswer

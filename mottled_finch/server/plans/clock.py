@@ -7,10 +7,10 @@ from datetime import UTC, datetime
 
 from django.db import close_old_connections, transaction
 
-from mottled_finch.core.errors import CoreError
-from mottled_finch.core.plans.due import next_due
-from mottled_finch.core.plans.spec import PlanSpec
-from mottled_finch.core.plans.taking import Held, newest_of
+from mottled_finch.app.plans.due import next_due
+from mottled_finch.app.plans.inputs import Held, newest_of
+from mottled_finch.app.plans.spec import PlanSpec
+from mottled_finch.core.common.errors import CoreError
 
 from .folders import places
 from .models import Plan, Run

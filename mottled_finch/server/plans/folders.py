@@ -4,7 +4,7 @@ from pathlib import Path
 
 from django.conf import settings
 
-from mottled_finch.core.plans.places import Places, allowed_folders
+from mottled_finch.app.plans.places import Places, allowed_folders
 
 
 def places() -> Places:

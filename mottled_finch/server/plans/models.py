@@ -10,7 +10,7 @@ from ..history import History
 from ..removing import Removable
 
 if TYPE_CHECKING:
-    from mottled_finch.core.plans.spec import PlanSpec
+    from mottled_finch.app.plans.spec import PlanSpec
 
 
 class Plan(History, Removable):
@@ -51,7 +51,7 @@ class PlanVersion(models.Model):
 
     @cached_property
     def parsed(self) -> "PlanSpec":
-        from mottled_finch.core.plans.load import load_plan
+        from mottled_finch.app.plans.load import load_plan
 
         return load_plan(self.plan)
 

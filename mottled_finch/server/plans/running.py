@@ -11,18 +11,18 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from mottled_finch.core.claims.judging import judged
-from mottled_finch.core.draw import DRAWINGS, choices_from
-from mottled_finch.core.errors import CoreError
-from mottled_finch.core.figure.figure import Figure
-from mottled_finch.core.folio.cautions import check_claims
-from mottled_finch.core.folio.outputs import FOLIO_DRAWINGS
-from mottled_finch.core.plans.guards import Guarded, failing, standing_of
-from mottled_finch.core.plans.putting import name_for, put_all
-from mottled_finch.core.plans.spec import MakeSpec, PlanSpec
-from mottled_finch.core.plans.taking import Held, Taken, copied, newest_of
-from mottled_finch.core.plans.telling import Addresses
-from mottled_finch.core.since.comparing import briefly, since
+from mottled_finch.app.plans.guards import Guarded, failing, standing_of
+from mottled_finch.app.plans.inputs import Held, Taken, copied, newest_of
+from mottled_finch.app.plans.notify import Addresses
+from mottled_finch.app.plans.outputs import name_for, put_all
+from mottled_finch.app.plans.spec import MakeSpec, PlanSpec
+from mottled_finch.core.common.errors import CoreError
+from mottled_finch.core.figures.claims.judging import judged
+from mottled_finch.core.figures.figure.figure import Figure
+from mottled_finch.core.outputs.changes.comparing import briefly, since
+from mottled_finch.core.outputs.draw import DRAWINGS, choices_from
+from mottled_finch.core.outputs.folio.cautions import check_claims
+from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
 
 from ..folios.figures import laid, plates_of
 from ..folios.leaving import exported as exported_folio

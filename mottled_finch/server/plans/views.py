@@ -10,8 +10,8 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.plans.load import load_plan
-from mottled_finch.core.plans.spec import PlanSpec
+from mottled_finch.app.plans.load import load_plan
+from mottled_finch.app.plans.spec import PlanSpec
 
 from ..answering import answer
 from ..history import read_ahead

@@ -10,12 +10,9 @@ from django.db import transaction
 from django.db.models import F
 from numpy.typing import NDArray
 
-from mottled_finch.core.errors import CoreError
-from mottled_finch.core.figure.figure import Figure, make_figure
-from mottled_finch.core.figure.likened import resolved
-from mottled_finch.core.mends import Mended
-from mottled_finch.core.pivot import behind, make_matrix, measured_of_others, while_wanted
-from mottled_finch.core.recipe import (
+from mottled_finch.core.common.errors import CoreError
+from mottled_finch.core.common.language.english import counted
+from mottled_finch.core.common.recipe import (
     ReadingSpec,
     Recipe,
     TableSpec,
@@ -25,11 +22,14 @@ from mottled_finch.core.recipe import (
     load_table_part,
     suggest_recipe,
 )
-from mottled_finch.core.recipe.spec import ResolvedPivot
-from mottled_finch.core.recipe.table_spec import OtherSpec
-from mottled_finch.core.table import Table as CoreTable
-from mottled_finch.core.words.changes import name_change
-from mottled_finch.core.words.wording import counted
+from mottled_finch.core.common.recipe.spec import ResolvedPivot
+from mottled_finch.core.common.recipe.table_spec import OtherSpec
+from mottled_finch.core.figures.figure.figure import Figure, make_figure
+from mottled_finch.core.figures.figure.likeness import resolved
+from mottled_finch.core.figures.text.changes import name_change
+from mottled_finch.core.matrices.pivot import behind, make_matrix, measured_of_others, while_wanted
+from mottled_finch.core.tables.mends import Mended
+from mottled_finch.core.tables.table import Table as CoreTable
 
 from ..history import as_seen
 from ..refusal import Problem

@@ -4,28 +4,28 @@ from dataclasses import replace
 
 import numpy as np
 
-from mottled_finch.core.cautions import Caution, Cure, cautions_of
-from mottled_finch.core.claims.judging import judged, offered
-from mottled_finch.core.color.losses import losses_of
-from mottled_finch.core.color.scale import DEFAULT_PALETTE, Scale
-from mottled_finch.core.draw.json import numbers_or_null
-from mottled_finch.core.figure.contents import Beside, both_sides
-from mottled_finch.core.figure.figure import Figure
-from mottled_finch.core.language import speaking
-from mottled_finch.core.language.propose import proposed_language
-from mottled_finch.core.pivot import colored_values
-from mottled_finch.core.recipe import FORMAT, PivotSpec, Recipe, dump_recipe, dump_table_part, merge_patch
-from mottled_finch.core.recipe.page_type import least_type
-from mottled_finch.core.recipe.table_spec import TableSpec
-from mottled_finch.core.scene import Scene
-from mottled_finch.core.scene.legend import bands_of
-from mottled_finch.core.since.comparing import Since, told
-from mottled_finch.core.statement import write_statement
-from mottled_finch.core.vocabulary import FACT_TERMS
-from mottled_finch.core.words.figures import default_caption
-from mottled_finch.core.words.parts import alone_words, default_title, measure_words, other_words, title_of
-from mottled_finch.core.words.said import Said, sentences_of
-from mottled_finch.core.words.wording import beginning
+from mottled_finch.core.colors.losses import losses_of
+from mottled_finch.core.colors.scale import DEFAULT_PALETTE, Scale
+from mottled_finch.core.common.language import speaking
+from mottled_finch.core.common.language.english import beginning
+from mottled_finch.core.common.recipe import FORMAT, PivotSpec, Recipe, dump_recipe, dump_table_part, merge_patch
+from mottled_finch.core.common.recipe.page_type import least_type
+from mottled_finch.core.common.recipe.table_spec import TableSpec
+from mottled_finch.core.common.vocabulary import FACT_TERMS
+from mottled_finch.core.common.wording.parts import alone_words, default_title, measure_words, other_words, title_of
+from mottled_finch.core.figures.cautions import Caution, Cure, cautions_of
+from mottled_finch.core.figures.claims.judging import judged, offered
+from mottled_finch.core.figures.figure.contents import Beside, both_sides
+from mottled_finch.core.figures.figure.figure import Figure
+from mottled_finch.core.figures.scene import Scene
+from mottled_finch.core.figures.scene.legend import bands_of
+from mottled_finch.core.figures.text.figures import default_caption
+from mottled_finch.core.figures.text.parts import Said, sentences_of
+from mottled_finch.core.matrices.looks.language import proposed_language
+from mottled_finch.core.matrices.pivot import colored_values
+from mottled_finch.core.matrices.statement import write_statement
+from mottled_finch.core.outputs.changes.comparing import Since, told
+from mottled_finch.core.outputs.draw.json import numbers_or_null
 
 from ..openapi import (
     AgainstAnswer,

@@ -14,10 +14,10 @@ from rest_framework.request import Request
 from rest_framework.views import APIView
 
 from mottled_finch import __version__
-from mottled_finch.core.draw import DRAWINGS, Choices, Drawing, choices_from, source_of, with_source
-from mottled_finch.core.errors import CoreError
-from mottled_finch.core.figure.figure import Figure
-from mottled_finch.core.vocabulary import CHOICE_TERMS
+from mottled_finch.core.common.errors import CoreError
+from mottled_finch.core.common.vocabulary import CHOICE_TERMS
+from mottled_finch.core.figures.figure.figure import Figure
+from mottled_finch.core.outputs.draw import DRAWINGS, Choices, Drawing, choices_from, source_of, with_source
 from mottled_finch.work.worker import DRAWS, WorkFailed
 
 from ..openapi import ProblemAnswer, refers_to

@@ -9,7 +9,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.scene import typeface, underlay
+from mottled_finch.core.figures.scene import typeface, underlay
 
 from ..answering import answer
 from ..openapi import FontAnswer, PictureAnswer, ProblemAnswer, refers_to

@@ -5,10 +5,10 @@ from base64 import b64decode, b64encode
 from collections.abc import Callable
 from dataclasses import replace
 
-from mottled_finch.core.errors import RecipeError
-from mottled_finch.core.recipe import PageSpec, Recipe
-from mottled_finch.core.scene.typeface import checked_font, font_content
-from mottled_finch.core.scene.underlay import picture_from, picture_of
+from mottled_finch.core.common.errors import RecipeError
+from mottled_finch.core.common.recipe import PageSpec, Recipe
+from mottled_finch.core.figures.scene.typeface import checked_font, font_content
+from mottled_finch.core.figures.scene.underlay import picture_from, picture_of
 
 from .models import KeptFile
 

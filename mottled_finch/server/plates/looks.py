@@ -2,8 +2,8 @@
 
 from dataclasses import replace
 
-from mottled_finch.core.figure.figure import Figure
-from mottled_finch.core.looks import FirstLook, first_looks, small
+from mottled_finch.core.figures.figure.figure import Figure
+from mottled_finch.core.matrices.looks import FirstLook, first_looks, small
 
 from ..refusal import Problem
 from ..tables.kept import Kept

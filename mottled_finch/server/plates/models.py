@@ -11,7 +11,7 @@ from ..removing import Removable
 from ..tables.models import Table
 
 if TYPE_CHECKING:
-    from mottled_finch.core.recipe import Recipe
+    from mottled_finch.core.common.recipe import Recipe
 
 
 class Plate(History, Removable):
@@ -37,7 +37,7 @@ class Plate(History, Removable):
         return self.standing().parsed
 
     def listed(self) -> dict[str, Any]:
-        from mottled_finch.core.words.parts import title_of
+        from mottled_finch.core.common.wording.parts import title_of
 
         return {"title": title_of(self.recipe())}
 
@@ -54,7 +54,7 @@ class Version(models.Model):
 
     @cached_property
     def parsed(self) -> "Recipe":
-        from mottled_finch.core.recipe import load_recipe
+        from mottled_finch.core.common.recipe import load_recipe
 
         return load_recipe(self.recipe)
 

@@ -1,7 +1,7 @@
 """Plates in small, as lists show them."""
 
-from mottled_finch.core.draw import DRAWINGS, USUAL
-from mottled_finch.core.figure.figure import Figure
+from mottled_finch.core.figures.figure.figure import Figure
+from mottled_finch.core.outputs.draw import DRAWINGS, USUAL
 
 from .. import pictures
 from .actions import figure_of

@@ -1,8 +1,8 @@
 """Figures that come back: the plate that a file came from, or a new one from the recipe that it carries."""
 
-from mottled_finch.core.draw import Source
-from mottled_finch.core.errors import CoreError
-from mottled_finch.core.recipe import load_recipe
+from mottled_finch.core.common.errors import CoreError
+from mottled_finch.core.common.recipe import load_recipe
+from mottled_finch.core.outputs.draw import Source
 
 from ..refusal import Problem
 from ..tables.models import Table

@@ -6,9 +6,9 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.color.house import house_colors, suggested
-from mottled_finch.core.color.spaces import hex_of
-from mottled_finch.core.draw.house.parts import MOST_BYTES
+from mottled_finch.core.colors.house import house_colors, suggested
+from mottled_finch.core.colors.spaces import hex_of
+from mottled_finch.core.outputs.draw.house.parts import MOST_BYTES
 
 from ..answering import answer
 from ..openapi import HousePalette, LayoutAnswer, ProblemAnswer, TemplateAnswer, UsualChoices, refers_to

@@ -8,11 +8,11 @@ from typing import Any
 from django.db import transaction
 from django.db.models import Count, Max
 
-from mottled_finch.core.draw import Drawing, Template, choices_from
-from mottled_finch.core.draw.house.template import Kind, Told, from_json
-from mottled_finch.core.errors import DrawError, did_you_mean
-from mottled_finch.core.recipe import PageSpec
-from mottled_finch.core.vocabulary import CHOICE_TERMS, LIMITS
+from mottled_finch.core.common.errors import DrawError, did_you_mean
+from mottled_finch.core.common.recipe import PageSpec
+from mottled_finch.core.common.vocabulary import CHOICE_TERMS, LIMITS
+from mottled_finch.core.outputs.draw import Drawing, Template, choices_from
+from mottled_finch.core.outputs.draw.house.template import Kind, Told, from_json
 from mottled_finch.work.worker import LOOKS, WorkFailed
 
 from ..finding import free_name

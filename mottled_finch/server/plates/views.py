@@ -8,13 +8,13 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.draw import DRAWINGS, USUAL
-from mottled_finch.core.draw.json import numbers_or_null
-from mottled_finch.core.recipe import Recipe, load_recipe, load_table_part
-from mottled_finch.core.since.comparing import since
-from mottled_finch.core.since.differences import differences_of
-from mottled_finch.core.table import csv_of
-from mottled_finch.core.words.parts import default_title
+from mottled_finch.core.common.recipe import Recipe, load_recipe, load_table_part
+from mottled_finch.core.common.wording.parts import default_title
+from mottled_finch.core.outputs.changes.comparing import since
+from mottled_finch.core.outputs.changes.differences import differences_of
+from mottled_finch.core.outputs.draw import DRAWINGS, USUAL
+from mottled_finch.core.outputs.draw.json import numbers_or_null
+from mottled_finch.core.tables.table import csv_of
 
 from ..answering import answer
 from ..history import read_ahead

@@ -7,10 +7,10 @@ from typing import Any, BinaryIO
 
 from django.db import transaction
 
-from mottled_finch.core.errors import IntakeError
-from mottled_finch.core.mends import apply_mends, mend_words
-from mottled_finch.core.recipe import TableSpec, dump_table_part, load_table_part
-from mottled_finch.core.recipe.table_spec import Mend
+from mottled_finch.core.common.errors import IntakeError
+from mottled_finch.core.common.recipe import TableSpec, dump_table_part, load_table_part
+from mottled_finch.core.common.recipe.table_spec import Mend
+from mottled_finch.core.tables.mends import apply_mends, mend_words
 
 from ..refusal import Overtaken, Problem
 from .imports import check_edition, receive, refuse_what_does_not_fit

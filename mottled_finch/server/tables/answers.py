@@ -5,13 +5,13 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from mottled_finch.core.errors import CoreError
-from mottled_finch.core.intake import Look
-from mottled_finch.core.mends import Library, Mended, effect_of, mend_words
-from mottled_finch.core.recipe.table_spec import Mend
-from mottled_finch.core.table import Column, shown_at, value_digests
-from mottled_finch.core.table import Table as CoreTable
-from mottled_finch.core.words.wording import field_words
+from mottled_finch.core.common.errors import CoreError
+from mottled_finch.core.common.language.english import field_words
+from mottled_finch.core.common.recipe.table_spec import Mend
+from mottled_finch.core.tables.intake import Look
+from mottled_finch.core.tables.mends import Library, Mended, effect_of, mend_words
+from mottled_finch.core.tables.table import Column, shown_at, value_digests
+from mottled_finch.core.tables.table import Table as CoreTable
 
 from ..openapi import (
     ChoicesAnswer,

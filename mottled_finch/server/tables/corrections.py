@@ -3,10 +3,10 @@
 import numpy as np
 from numpy.typing import NDArray
 
-from mottled_finch.core.recipe import TableSpec
-from mottled_finch.core.recipe.table_spec import CorrectMend
-from mottled_finch.core.table import Table as CoreTable
-from mottled_finch.core.table import holding, shown_at, texts_at
+from mottled_finch.core.common.recipe import TableSpec
+from mottled_finch.core.common.recipe.table_spec import CorrectMend
+from mottled_finch.core.tables.table import Table as CoreTable
+from mottled_finch.core.tables.table import holding, shown_at, texts_at
 
 from ..refusal import Overtaken, Problem
 from .actions import change_mends

@@ -8,7 +8,7 @@ from typing import BinaryIO
 from django.conf import settings
 from django.db import DatabaseError
 
-from mottled_finch.core.errors import IntakeError
+from mottled_finch.core.common.errors import IntakeError
 
 from ..problems import is_full
 from ..refusal import Problem

@@ -10,7 +10,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.recipe import ReadingSpec
+from mottled_finch.core.common.recipe import ReadingSpec
 
 from ..answering import answer
 from ..openapi import AcceptStart, ImportAnswer, LookAnswer, ProblemAnswer, TableAnswer, refers_to

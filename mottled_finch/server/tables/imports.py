@@ -14,14 +14,14 @@ from django.conf import settings
 from django.db import transaction
 from django.db.models import F
 
-from mottled_finch.core.errors import IntakeError
-from mottled_finch.core.intake import Look, Told, quiet
-from mottled_finch.core.mends import apply_mends
-from mottled_finch.core.recipe import ReadingSpec, TableSpec, dump_table_part, load_table_part
-from mottled_finch.core.recipe.table_spec import reading_of
-from mottled_finch.core.table import Table as CoreTable
-from mottled_finch.core.table.compare import compare
-from mottled_finch.core.words.wording import counted
+from mottled_finch.core.common.errors import IntakeError
+from mottled_finch.core.common.language.english import counted
+from mottled_finch.core.common.recipe import ReadingSpec, TableSpec, dump_table_part, load_table_part
+from mottled_finch.core.common.recipe.table_spec import reading_of
+from mottled_finch.core.tables.intake import Look, Told, quiet
+from mottled_finch.core.tables.mends import apply_mends
+from mottled_finch.core.tables.table import Table as CoreTable
+from mottled_finch.core.tables.table.compare import compare
 from mottled_finch.demo.samples import SAMPLES
 from mottled_finch.work.worker import LOOKS, Worker, WorkFailed
 

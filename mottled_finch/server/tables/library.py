@@ -6,10 +6,10 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from typing import Any
 
-from mottled_finch.core.errors import TableError, did_you_mean
-from mottled_finch.core.mends import Library, Mended
-from mottled_finch.core.mends.bringing.library import circle
-from mottled_finch.core.table import Table as CoreTable
+from mottled_finch.core.common.errors import TableError, did_you_mean
+from mottled_finch.core.tables.mends import Library, Mended
+from mottled_finch.core.tables.mends.bringing.library import circle
+from mottled_finch.core.tables.table import Table as CoreTable
 
 from ..finding import free_name
 from .models import Edition, Table

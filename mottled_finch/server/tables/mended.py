@@ -2,12 +2,12 @@
 
 from typing import Any, Literal
 
-from mottled_finch.core.errors import TableError
-from mottled_finch.core.figure.targets import Editions, no_editions
-from mottled_finch.core.findings import Finding, find_all
-from mottled_finch.core.mends import Library, Mended, apply_mends
-from mottled_finch.core.recipe import TableSpec, load_table_part
-from mottled_finch.core.table import Table as CoreTable
+from mottled_finch.core.common.errors import TableError
+from mottled_finch.core.common.recipe import TableSpec, load_table_part
+from mottled_finch.core.matrices.pivot.targets import Editions, no_editions
+from mottled_finch.core.tables.findings import Finding, find_all
+from mottled_finch.core.tables.mends import Library, Mended, apply_mends
+from mottled_finch.core.tables.table import Table as CoreTable
 
 from .kept import Kept
 from .library import Standing, library_of, standing_of

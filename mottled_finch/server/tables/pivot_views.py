@@ -9,11 +9,11 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.draw.json import numbers_or_null
-from mottled_finch.core.figure.targets import with_targets
-from mottled_finch.core.pivot import colored_values, make_matrix, while_wanted
-from mottled_finch.core.recipe import load_recipe, load_text
-from mottled_finch.core.statement import read_statement, write_statement
+from mottled_finch.core.common.recipe import load_recipe, load_text
+from mottled_finch.core.matrices.pivot import colored_values, make_matrix, while_wanted
+from mottled_finch.core.matrices.pivot.targets import with_targets
+from mottled_finch.core.matrices.statement import read_statement, write_statement
+from mottled_finch.core.outputs.draw.json import numbers_or_null
 
 from ..answering import answer
 from ..openapi import (

@@ -6,8 +6,8 @@ from pathlib import PurePath
 
 from django.db import transaction
 
-from mottled_finch.core.errors import CoreError
-from mottled_finch.core.recipe import load_table_part
+from mottled_finch.core.common.errors import CoreError
+from mottled_finch.core.common.recipe import load_table_part
 from mottled_finch.work.worker import READS
 
 from .files import opened, path_of, told_when_full

@@ -8,10 +8,10 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from mottled_finch.core.mends import Mended
-from mottled_finch.core.pivot.natural import natural_key
-from mottled_finch.core.table import BLANK, Column, Kind, entry_texts, misfits_at, shown_at
-from mottled_finch.core.table import Table as CoreTable
+from mottled_finch.core.tables.aggregation.natural import natural_key
+from mottled_finch.core.tables.mends import Mended
+from mottled_finch.core.tables.table import BLANK, Column, Kind, entry_texts, misfits_at, shown_at
+from mottled_finch.core.tables.table import Table as CoreTable
 
 from ..openapi import BeforeAnswer, RecordsAnswer
 from .kept import Kept
@@ -109,7 +109,7 @@ def _column_holds(column: Column, find: str) -> NDArray[np.bool_]:
     if column.is_number:
         import pyarrow as pa
 
-        from mottled_finch.core.intake.numbers import read_numbers
+        from mottled_finch.core.tables.intake.numbers import read_numbers
 
         values, _ = read_numbers(pa.array([find]), np.ones(1, dtype=np.int64), ".")
         return np.isclose(column.data, values[0], rtol=1e-12, atol=0) if not np.isnan(values[0]) else np.zeros(len(column), bool)

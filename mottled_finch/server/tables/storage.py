@@ -9,8 +9,8 @@ from typing import Any, BinaryIO
 import numpy as np
 from numpy.typing import NDArray
 
-from mottled_finch.core.table import NO_MISFITS, Column, Kind, Misfits, Written
-from mottled_finch.core.table import Table as CoreTable
+from mottled_finch.core.tables.table import NO_MISFITS, Column, Kind, Misfits, Written
+from mottled_finch.core.tables.table import Table as CoreTable
 
 from ..refusal import Problem
 from .kept import Kept

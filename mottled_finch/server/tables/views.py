@@ -8,10 +8,10 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from mottled_finch.core.mends.bringing.proposal import propose
-from mottled_finch.core.pivot import members_of
-from mottled_finch.core.pivot.cuts import CUTS
-from mottled_finch.core.recipe import LevelSpec, TableSpec, check_level, load_table_part
+from mottled_finch.core.common.recipe import LevelSpec, TableSpec, check_level, load_table_part
+from mottled_finch.core.matrices.pivot import members_of
+from mottled_finch.core.tables.aggregation.cuts import CUTS
+from mottled_finch.core.tables.mends.bringing.proposal import propose
 
 from ..answering import answer
 from ..history import read_ahead

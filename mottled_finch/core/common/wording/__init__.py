@@ -1,0 +1,1 @@
+"""Parts of recipes, and members, in words."""

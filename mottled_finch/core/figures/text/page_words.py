@@ -1,0 +1,35 @@
+"""The words of the author around a figure, in full, with their live facts filled in."""
+
+from dataclasses import dataclass
+
+from ...common.recipe.spec import Recipe
+from ...common.wording.parts import default_title
+from ...matrices.pivot import Matrix
+from ..text.figures import default_caption
+from .contents import Contents
+from .facts import Facts, counted_in_caption
+
+
+@dataclass(frozen=True, kw_only=True)
+class PageWords:
+    """What stands above the figure and below it; what there is none of is empty."""
+
+    title: str
+    subtitle: str
+    caption: str
+    source: str
+
+
+def page_words(recipe: Recipe, matrix: Matrix, contents: Contents, facts: Facts) -> PageWords:
+    """The words in the language that is spoken. Raises TableError for a live fact that the figure does not have."""
+    words = recipe.words
+    title = default_title(recipe.pivot) if words.title is None else words.title
+    caption = default_caption(recipe.pivot, matrix) if words.caption is None else words.caption
+    caption = facts.filled(caption, "words.caption")
+    counted = counted_in_caption(recipe, contents)
+    return PageWords(
+        title=facts.filled(title, "words.title"),
+        subtitle=facts.filled(words.subtitle or "", "words.subtitle"),
+        caption=f"{caption} {counted}" if caption and counted else caption or counted,
+        source=facts.filled(words.source or "", "words.source"),
+    )

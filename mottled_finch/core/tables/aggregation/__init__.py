@@ -1,0 +1,1 @@
+"""Records by their keys: conditions, levels, places, partial aggregates and measures."""

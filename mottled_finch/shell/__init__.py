@@ -1,0 +1,1 @@
+"""What can be done from a shell, with the files of a folder."""
