@@ -15,9 +15,9 @@ import numpy as np
 
 from bench.measure import Measured, in_turns, median_seconds, memory_pass, peak_bytes
 from mottled_finch.core.common.recipe import load_recipe
-from mottled_finch.core.common.recipe.spec import PivotSpec, ResolvedPivot
+from mottled_finch.core.common.recipe.spec import PivotSpec
 from mottled_finch.core.matrices.pivot import make_matrix
-from mottled_finch.core.matrices.pivot.targets import with_targets
+from mottled_finch.core.matrices.pivot.targets import ResolvedPivot, with_targets
 from mottled_finch.core.tables.aggregation.cuts import Calendar, clock_of, cut_clock
 from mottled_finch.core.tables.aggregation.memory import forget
 from mottled_finch.core.tables.table import Column, Kind, Table
@@ -206,7 +206,7 @@ def pivot_from_storage() -> Measured:
     program = (
         "import os, sys; from pathlib import Path; from mottled_finch.server.run import prepare; prepare(Path(sys.argv[1]))\n"
         "from mottled_finch.server.tables.models import Edition; from mottled_finch.server.tables.storage import EDITIONS\n"
-        "from mottled_finch.core.matrices.pivot import make_matrix; from mottled_finch.core.recipe import load_recipe\n"
+        "from mottled_finch.core.matrices.pivot import make_matrix; from mottled_finch.core.common.recipe import load_recipe\n"
         "recipe = load_recipe({'finch_recipe': 2, 'pivot': {'rows': [{'field': 'pier'}], 'columns': [{'field': 'week'}],\n"
         "    'measure': {'take': 'average', 'of': 'minutes'}}})\n"
         "make_matrix(EDITIONS.open(Edition.objects.get(pk=int(sys.argv[2]))), recipe.pivot)\n"

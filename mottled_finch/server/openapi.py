@@ -13,13 +13,14 @@ from mottled_finch.core.common.recipe.schema import Written, schemas_of
 from mottled_finch.core.common.recipe.spec import SpreadName
 from mottled_finch.core.common.recipe.table_spec import BringMend, Mend
 from mottled_finch.core.figures.claims.judging import Judged
-from mottled_finch.core.figures.figure.number_style import NumberStyle
+from mottled_finch.core.figures.contents.number_style import NumberStyle
 from mottled_finch.core.figures.scene import Scene
 from mottled_finch.core.figures.text.parts import Piece
-from mottled_finch.core.matrices.pivot import Group, Unfinished
+from mottled_finch.core.matrices.pivot import Unfinished
 from mottled_finch.core.outputs.draw import Carries, Purpose
 from mottled_finch.core.outputs.draw.house.template import Kind
 from mottled_finch.core.outputs.folio.spec import FolioSpec
+from mottled_finch.core.tables.aggregation.groups import Group
 from mottled_finch.core.tables.findings import Finding
 from mottled_finch.core.tables.intake import Instead, Part
 from mottled_finch.core.tables.mends import Missed

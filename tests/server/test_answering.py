@@ -2,7 +2,7 @@
 
 from mottled_finch.core.common.recipe import load_recipe
 from mottled_finch.core.common.recipe.table_spec import MergeMend
-from mottled_finch.core.matrices.pivot import Group
+from mottled_finch.core.tables.aggregation.groups import Group
 from mottled_finch.core.tables.table import Kind
 from mottled_finch.server.answering import plain
 from mottled_finch.server.openapi import MendAnswer, SampleAnswer, StatementAnswer, TrialAnswer

@@ -113,7 +113,7 @@ def test_a_library_of_recipes_of_format_1_opens_with_its_history(tmp_path):
 CUT_SHORT = """
 import sys
 from pathlib import Path
-from mottled_finch.core.recipe import older
+from mottled_finch.core.common.recipe import older
 whole, seen = older.of_today, []
 def of_today(recipe):
     seen.append(recipe)

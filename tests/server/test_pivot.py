@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.common.recipe import load_recipe
-from mottled_finch.core.matrices.pivot import make_matrix
+from mottled_finch.core.matrices.pivot import grouping, make_matrix, making
 from mottled_finch.core.tables.aggregation.levels import Level
 from mottled_finch.core.tables.aggregation.memory import memory_of
 from mottled_finch.core.tables.aggregation.placement import Placement

@@ -9,7 +9,7 @@ from mottled_finch.core.common.language.english import field_words
 from mottled_finch.core.common.recipe import LevelSpec, load_recipe
 from mottled_finch.core.common.vocabulary import MEASURE_TERMS, SHOW_TERMS
 from mottled_finch.core.common.wording.parts import level_words, measure_words, show_words
-from mottled_finch.core.figures.figure.number_style import NumberStyle, number_text
+from mottled_finch.core.figures.contents.number_style import NumberStyle, number_text
 from mottled_finch.core.tables.aggregation.cuts import CUTS
 
 PHRASES = "features/plate/statement/phrases"

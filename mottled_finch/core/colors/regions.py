@@ -7,7 +7,8 @@ from numpy.typing import NDArray
 
 from ..common.errors import TableError
 from ..common.recipe.spec import Within
-from ..matrices.pivot import Group, Matrix
+from ..matrices.pivot import Matrix
+from ..tables.aggregation.groups import Group
 
 WITHIN_WORDS: dict[Within, str] = {"row": "row", "column": "column", "group": "group", "table": ""}
 """As it is said behind "its"."""

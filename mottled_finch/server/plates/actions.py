@@ -20,14 +20,14 @@ from mottled_finch.core.common.recipe import (
     dump_table_part,
     load_recipe,
     load_table_part,
-    suggest_recipe,
 )
-from mottled_finch.core.common.recipe.spec import ResolvedPivot
 from mottled_finch.core.common.recipe.table_spec import OtherSpec
+from mottled_finch.core.figures.contents.likeness import resolved
 from mottled_finch.core.figures.figure.figure import Figure, make_figure
-from mottled_finch.core.figures.figure.likeness import resolved
 from mottled_finch.core.figures.text.changes import name_change
+from mottled_finch.core.matrices.looks.suggest import suggest_recipe
 from mottled_finch.core.matrices.pivot import behind, make_matrix, measured_of_others, while_wanted
+from mottled_finch.core.matrices.pivot.targets import ResolvedPivot
 from mottled_finch.core.tables.mends import Mended
 from mottled_finch.core.tables.table import Table as CoreTable
 

@@ -15,7 +15,7 @@ from mottled_finch.core.common.vocabulary import FACT_TERMS
 from mottled_finch.core.common.wording.parts import alone_words, default_title, measure_words, other_words, title_of
 from mottled_finch.core.figures.cautions import Caution, Cure, cautions_of
 from mottled_finch.core.figures.claims.judging import judged, offered
-from mottled_finch.core.figures.figure.contents import Beside, both_sides
+from mottled_finch.core.figures.contents.contents import Beside, both_sides
 from mottled_finch.core.figures.figure.figure import Figure
 from mottled_finch.core.figures.scene import Scene
 from mottled_finch.core.figures.scene.legend import bands_of

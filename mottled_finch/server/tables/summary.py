@@ -5,7 +5,8 @@ from typing import Any
 import numpy as np
 
 from mottled_finch.core.common.language.english import field_words
-from mottled_finch.core.tables.table import Column, Kind, Table, entry_texts, moment_label, number_label
+from mottled_finch.core.common.wording.labels import number_label
+from mottled_finch.core.tables.table import Column, Kind, Table, entry_texts, moment_label
 
 from ..answering import plain
 from ..openapi import ColumnAnswer, MisfitAnswer

@@ -3,16 +3,7 @@
 import re
 from collections.abc import Iterable, Sequence
 
-from ...tables.table import Kind
 from .directions import isolated
-
-KIND_WORDS = {
-    Kind.NUMBER: "numbers",
-    Kind.CATEGORY: "text",
-    Kind.MOMENT: "moments in time",
-    Kind.YES_NO: "yes or no",
-}
-"""What the values of a column are, as it is said of them."""
 
 
 def counted(number: int, noun: str) -> str:

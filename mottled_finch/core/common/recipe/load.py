@@ -12,9 +12,9 @@ from functools import cache
 from types import NoneType, UnionType
 from typing import Annotated, Any, Literal, TypeVar, Union, get_args, get_origin, get_type_hints
 
-from ...colors.palettes import PALETTES
-from ...tables.table.finite import LARGEST
 from ..errors import RecipeError, did_you_mean
+from ..vocabulary import PALETTE_NAMES
+from ..vocabulary.limits import LARGEST
 from .check import check_recipe, check_table
 from .conditions import OneOf
 from .older import of_today
@@ -268,9 +268,9 @@ def _read_file(received: Any, path: str) -> str:
 
 def _read_palette(received: Any, path: str) -> str:
     name: str = _read_plain(str, received, path)
-    if name not in PALETTES:
+    if name not in PALETTE_NAMES:
         raise RecipeError(
-            f'no palette "{name}"; {did_you_mean(name, PALETTES)}', path=_place(path), received=name, allowed=PALETTES
+            f'no palette "{name}"; {did_you_mean(name, PALETTE_NAMES)}', path=_place(path), received=name, allowed=PALETTE_NAMES
         )
     return name
 

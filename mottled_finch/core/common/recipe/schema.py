@@ -6,7 +6,7 @@ from dataclasses import MISSING, dataclass, fields, is_dataclass
 from types import NoneType, UnionType
 from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
-from ...colors.palettes import PALETTES
+from ..vocabulary import PALETTE_NAMES
 from .conditions import OneOf
 from .load import hints, key_of
 from .spec import FORMAT, PaletteName, Recipe
@@ -91,7 +91,7 @@ def _schema(kind: Any, prefix: str, found: dict[str, dict[str, Any]]) -> dict[st
     if origin is Annotated and isinstance(kind.__metadata__[0], Written):
         return _schema(kind.__metadata__[0].kind, prefix, found)
     if origin is Annotated:
-        return {"type": "string", "enum": list(PALETTES)} if kind == PaletteName else {"type": "string"}
+        return {"type": "string", "enum": list(PALETTE_NAMES)} if kind == PaletteName else {"type": "string"}
     if origin is Literal:
         return {"enum": list(get_args(kind))}
     if origin is dict:

@@ -4,16 +4,12 @@ A field that is left out has the default given here. ``None`` stands for "left o
 """
 
 import dataclasses
-from collections.abc import Callable
 from dataclasses import dataclass, field
-from typing import TYPE_CHECKING, Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from ..vocabulary import BAND_TERMS, ORDER_TERMS, SHOW_TERMS, SPREAD_TERMS, SYMBOL_TERMS, THEME_TERMS
 from .conditions import ConditionSpec, Cut, MeasureSpec, OneOf, Weekday
 from .table_spec import TableSpec
-
-if TYPE_CHECKING:
-    from ...tables.table import Table
 
 FORMAT: Literal[2] = 2
 """What ``finch_recipe`` says in a recipe of today; older.py reads those of before."""
@@ -212,17 +208,6 @@ class PivotSpec:
     totals: TotalsSpec = field(default_factory=TotalsSpec)
     aside: AsideSpec = field(default_factory=AsideSpec)
     correlate: CorrelateSpec | None = None
-
-
-@dataclass(frozen=True, kw_only=True)
-class ResolvedPivot(PivotSpec):
-    """A pivot in which every target is a number, as ``likened.resolved`` makes it: what can be laid on a table. ``edition`` is the
-    one that it is shown against; ``likened`` gives, of its matrix in natural order, what members are alike by ``colored``, shape of
-    the cells. Without it they are by what is shown.
-    """
-
-    edition: "Table | None" = field(default=None, repr=False)
-    likened: Callable[[Any], Any] | None = field(default=None, repr=False, compare=False)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -21,6 +21,7 @@ from .measures import MEASURE_TERMS, MeasureTerm
 from .mends import MEND_TERMS, MendTerm
 from .orders import ORDER_TERMS, OrderTerm
 from .pages import PAGE_TERMS, PageTerm
+from .palettes import PALETTE_NAMES
 from .shows import SHOW_TERMS, ShowTerm
 from .symbols import SYMBOL_TERMS, SymbolTerm
 from .themes import THEME_TERMS, Theme, ThemeTerm
@@ -65,6 +66,7 @@ __all__ = [
     "NUMBER_FACTS",
     "ORDER_TERMS",
     "PAGE_TERMS",
+    "PALETTE_NAMES",
     "SHOW_TERMS",
     "SPREAD_TERMS",
     "SYMBOL_TERMS",

@@ -37,3 +37,6 @@ class Limits:
 
 
 LIMITS = Limits()
+
+LARGEST = 1e150
+"""How large a number may be to be reckoned with: squares and differences of two such numbers are still numbers."""

@@ -1,5 +1,5 @@
 """Members as they are shown to the reader: parts of moments and the gathered rest in the language that is spoken. In recipes and
-data they keep the names they have.
+data they keep the names they have. And numbers as members.
 """
 
 import re
@@ -35,3 +35,8 @@ def _part(cut: str | None, label: str, language: Language) -> str | None:
     if cut in ("week", "year_week") and (found := re.fullmatch(r"(.+-)?W(\d\d)", label)):
         return f"{found[1] or ''}{language.say('week', number=found[2])}"
     return None
+
+
+def number_label(value: float) -> str:
+    """A number used as a category: whole ones without a point."""
+    return str(int(value)) if value == int(value) and abs(value) < 1e15 else repr(value)

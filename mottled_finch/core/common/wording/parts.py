@@ -2,13 +2,13 @@
 
 from collections.abc import Callable
 
-from ...tables.table import number_label
 from ..language import speaking, spoken
 from ..language.english import beginning, field_words
 from ..recipe.check import FACT
 from ..recipe.conditions import ConditionSpec, MeasureSpec
 from ..recipe.spec import LevelSpec, LitSpec, PivotSpec, Recipe, ShowSpec, TargetSpec
 from ..vocabulary import CUT_TERMS, MEASURE_TERMS, SHOW_TERMS
+from .labels import number_label
 
 
 def level_words(level: LevelSpec) -> str:

@@ -6,7 +6,7 @@ import numpy as np
 
 from ...common.language.english import counted
 from ...common.vocabulary import MEASURE_TERMS
-from ..figure.withholding import values_behind
+from ..contents.withholding import values_behind
 from .caution import Caution, Cure, Seen, cells_named
 
 LEAST = 5

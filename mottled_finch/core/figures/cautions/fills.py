@@ -8,9 +8,9 @@ from numpy.typing import NDArray
 from ...common.language.english import field_words
 from ...common.recipe.spec import Recipe
 from ...common.recipe.table_spec import BlankMend
-from ...matrices.pivot import passes
+from ...common.wording.labels import number_label
 from ...tables.aggregation.memory import memory_of
-from ...tables.table import number_label
+from ...tables.aggregation.table_source import passes
 from ...tables.table.fills import fills_of
 from .caution import Caution, Cure, Seen
 

@@ -8,7 +8,7 @@ from ...common.language.english import field_words, joined
 from ...common.recipe.spec import ShowSpec
 from ...common.vocabulary import MEASURE_TERMS
 from ...matrices.pivot import measured_beside
-from ..figure.likeness import resolved
+from ..contents.likeness import resolved
 from .caution import Caution, Cure, Seen, cells_named
 
 

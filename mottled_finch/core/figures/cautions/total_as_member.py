@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from ...matrices.pivot import Labels
+from ...tables.aggregation.groups import Labels
 from .caution import Caution, Cure, Seen
 
 _TOTALS = {"all", "total", "totals", "grand total", "overall", "sum", "everything", "subtotal", "sub-total", "(all)"}

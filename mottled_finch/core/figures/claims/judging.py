@@ -12,7 +12,7 @@ from ...common.language import speaking
 from ...common.recipe.claim_grammar import Claim, Compared, folded, quoted, read_claim
 from ...common.vocabulary import NUMBER_FACTS
 from ...tables.table.rounding import percent_text
-from ..figure.contents import telling_values
+from ..contents.contents import telling_values
 from ..figure.figure import Figure
 
 

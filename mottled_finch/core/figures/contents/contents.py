@@ -9,9 +9,10 @@ from numpy.typing import NDArray
 from ...colors.unlike import Unlike
 from ...common.errors import TableError
 from ...common.recipe.conditions import MeasureSpec
-from ...common.recipe.spec import NumberSpec, PastSpec, PivotSpec, Recipe, ResolvedPivot
-from ...matrices.pivot import Labels, Matrix, colored_values, measured_and_counted_beside
-from ...matrices.pivot.targets import within_limits
+from ...common.recipe.spec import NumberSpec, PastSpec, PivotSpec, Recipe
+from ...matrices.pivot import Matrix, colored_values, measured_and_counted_beside
+from ...matrices.pivot.targets import ResolvedPivot, within_limits
+from ...tables.aggregation.groups import Labels
 from ...tables.table import Table
 from ...tables.table.alike import joined
 from .number_style import NumberStyle, style_beside, style_of, with_tenths

@@ -9,9 +9,9 @@ from numpy.typing import NDArray
 from ...colors.coloring import coloring_of
 from ...colors.scale import completed
 from ...colors.unlike import unlike_of
-from ...common.recipe.spec import Recipe, ResolvedPivot
+from ...common.recipe.spec import Recipe
 from ...matrices.pivot import Matrix, colored_values
-from ...matrices.pivot.targets import Editions, no_editions, with_targets
+from ...matrices.pivot.targets import Editions, ResolvedPivot, no_editions, with_targets
 from .withholding import withheld
 
 

@@ -6,8 +6,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...common.errors import TableError
-from ...common.recipe.spec import WEIGHED, Recipe, ResolvedPivot
+from ...common.recipe.spec import WEIGHED, Recipe
 from ...matrices.pivot import Matrix, measured_by_line
+from ...matrices.pivot.targets import ResolvedPivot
 from ...tables.table import Table
 
 LEAST_SHARE = 0.2

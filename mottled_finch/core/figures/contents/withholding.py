@@ -17,7 +17,8 @@ from numpy.typing import NDArray
 
 from ...common.recipe.spec import Recipe
 from ...common.vocabulary import MEASURE_TERMS
-from ...matrices.pivot import Group, Matrix
+from ...matrices.pivot import Matrix
+from ...tables.aggregation.groups import Group
 
 Mask = NDArray[np.bool_]
 Integers = NDArray[np.int64]

@@ -11,18 +11,18 @@ from ...colors.scale import Scale, completed
 from ...colors.unlike import unlike_of
 from ...common.errors import TableError
 from ...common.language import speaking
-from ...common.recipe.spec import LitSpec, PageSpec, Recipe, ResolvedPivot
+from ...common.recipe.spec import LitSpec, PageSpec, Recipe
 from ...matrices.pivot import Matrix, Unfinished, make_matrix, measured_beside
-from ...matrices.pivot.targets import Editions, no_editions
+from ...matrices.pivot.targets import Editions, ResolvedPivot, no_editions
 from ...tables.aggregation.unfinished import unfinished
 from ...tables.mends import Library, apply_mends, no_library
 from ...tables.table import Table
+from ..contents.contents import Contents, contents_of
+from ..contents.facts import Facts
+from ..contents.likeness import resolved
+from ..contents.withholding import withheld, without_totals
 from ..scene import Part, Scene, lay_out
 from ..scene.typeface import BUNDLED, Typeface, typeface_of, using
-from .contents import Contents, contents_of
-from .facts import Facts
-from .likeness import resolved
-from .withholding import withheld, without_totals
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)

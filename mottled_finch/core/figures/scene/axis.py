@@ -9,7 +9,7 @@ from math import floor
 
 import numpy as np
 
-from ...matrices.pivot import Group
+from ...tables.aggregation.groups import Group
 
 _WHOLE_FROM = 4.0
 """Points: cells of this length begin and end at whole ones."""

@@ -10,7 +10,7 @@ from typing import Any
 from ...common.language import spoken
 from ...common.recipe.spec import LevelSpec
 from ...common.wording.labels import shown_label
-from ...matrices.pivot import Group, Labels
+from ...tables.aggregation.groups import Group, Labels
 from .axis import Axis
 from .breaks import units
 from .moments import Found

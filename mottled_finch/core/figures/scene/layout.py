@@ -8,8 +8,8 @@ from ...colors.coloring import Coloring
 from ...common.language import speaking
 from ...common.recipe.spec import Recipe
 from ...matrices.pivot import Matrix
-from ..figure.contents import Contents
-from ..figure.facts import Facts
+from ..contents.contents import Contents
+from ..contents.facts import Facts
 from ..text.figures import alternative_text
 from ..text.parts import Said, text_of
 from ..text.parts.color import color

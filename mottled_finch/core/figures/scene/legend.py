@@ -13,11 +13,11 @@ from ...common.language import spoken
 from ...common.language.english import beginning, counted
 from ...common.recipe.spec import WEIGHED, BandsSpec, EachSpec, EndSpec, Recipe
 from ...common.vocabulary import SPREAD_TERMS
+from ...common.wording.labels import number_label
 from ...common.wording.parts import alone_words, lit_words, measure_words, ordinal, what_is_shown
 from ...matrices.pivot.targets import number_of
-from ...tables.table import number_label
-from ..figure.contents import Contents
-from ..figure.number_style import NumberStyle, end_text
+from ..contents.contents import Contents
+from ..contents.number_style import NumberStyle, end_text
 from .page import Page
 from .type import CAP_HEIGHT, balanced, cut, width_of
 from .uncolored import Uncolored

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from itertools import groupby, pairwise
 
 from ...common.language import spoken
-from ...matrices.pivot import Group
+from ...tables.aggregation.groups import Group
 from .axis import Axis
 
 Need = Callable[[str], float]

@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from ...common.recipe.spec import NoteSpec
-from ...matrices.pivot import Group, Labels, Matrix
+from ...matrices.pivot import Matrix
+from ...tables.aggregation.groups import Group, Labels
 from .page import Page
 from .shapes import Box, Grid, Line, Text
 from .type import CAP_HEIGHT, width_of, wrap

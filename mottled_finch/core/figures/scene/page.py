@@ -9,9 +9,9 @@ from ...colors.coloring import Coloring
 from ...common.language import spoken
 from ...common.recipe.spec import Recipe
 from ...matrices.pivot import Matrix
-from ..figure.contents import Contents
-from ..figure.facts import Facts
-from ..figure.page_words import page_words
+from ..contents.contents import Contents
+from ..contents.facts import Facts
+from ..text.page_words import page_words
 from .shapes import Box, Hatching, Line, Part, Text, Weight
 from .sizes import sizes_of
 from .themes import theme_of

@@ -7,7 +7,8 @@ from math import floor
 import numpy as np
 
 from ...common.recipe.page_type import least_type
-from ...matrices.pivot import Group, Matrix
+from ...matrices.pivot import Matrix
+from ...tables.aggregation.groups import Group
 from .bands import Rect, band_cell, band_head_across, band_head_down, band_size
 from .heads import HeadsAt, column_heads, outer_height, row_heads
 from .page import Page

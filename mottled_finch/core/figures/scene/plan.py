@@ -8,7 +8,8 @@ from typing import Literal
 from ...common.language import spoken
 from ...common.recipe.spec import LevelSpec
 from ...common.wording.labels import shown_label
-from ...matrices.pivot import Group, Labels, Matrix
+from ...matrices.pivot import Matrix
+from ...tables.aggregation.groups import Group, Labels
 from .axis import Axis, Room, axis_of
 from .heads import (
     SideHeads,

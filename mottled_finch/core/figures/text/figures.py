@@ -11,7 +11,7 @@ from ...common.language.english import counted, field_words
 from ...common.recipe.spec import LevelSpec, PivotSpec, Recipe
 from ...common.wording.parts import alone_words, level_words, show_words, what_is_measured, what_is_shown
 from ...matrices.pivot import Matrix
-from ..figure.contents import Contents, telling_values
+from ..contents.contents import Contents, telling_values
 
 
 def default_caption(pivot: PivotSpec, matrix: Matrix) -> str:

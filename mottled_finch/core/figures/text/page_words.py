@@ -5,9 +5,9 @@ from dataclasses import dataclass
 from ...common.recipe.spec import Recipe
 from ...common.wording.parts import default_title
 from ...matrices.pivot import Matrix
-from ..text.figures import default_caption
-from .contents import Contents
-from .facts import Facts, counted_in_caption
+from ..contents.contents import Contents
+from ..contents.facts import Facts, counted_in_caption
+from .figures import default_caption
 
 
 @dataclass(frozen=True, kw_only=True)

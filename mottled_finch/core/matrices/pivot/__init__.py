@@ -11,14 +11,11 @@ from .making import (
     measured_by_line,
     measured_of_others,
     members_of,
-    passes,
 )
-from .matrix import Group, Labels, Matrix, Merge, colored_values
+from .matrix import Matrix, Merge, colored_values
 from .warm import warm_up
 
 __all__ = [
-    "Group",
-    "Labels",
     "Matrix",
     "Merge",
     "Unfinished",
@@ -30,7 +27,6 @@ __all__ = [
     "measured_by_line",
     "measured_of_others",
     "members_of",
-    "passes",
     "span_of",
     "unfinished",
     "warm_up",

@@ -12,9 +12,10 @@ from numpy.typing import NDArray
 from ...common.language.english import field_words
 from ...common.recipe.spec import CorrelateSpec, PivotSpec
 from ...tables.aggregation.conditions import passing
+from ...tables.aggregation.groups import Labels
 from ...tables.aggregation.table_source import TableSource
 from ...tables.table.alike import SHARE, settled
-from .matrix import Labels, Matrix, Merge
+from .matrix import Matrix, Merge
 from .order import Ordered
 from .shown_side import ordered
 

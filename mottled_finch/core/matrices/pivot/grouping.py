@@ -11,13 +11,13 @@ from ...common.errors import TableError
 from ...common.recipe.conditions import ConditionSpec, MeasureSpec
 from ...common.recipe.spec import LevelSpec, PivotSpec
 from ...common.vocabulary import LIMITS
+from ...tables.aggregation.groups import Group
 from ...tables.aggregation.levels import NO_LEVEL, OUTSIDE, Level
 from ...tables.aggregation.measures import MEASURES
 from ...tables.aggregation.partials import Partial
 from ...tables.aggregation.placement import Placement
 from ...tables.aggregation.source import Test
 from ...tables.aggregation.table_source import TableSource
-from .matrix import Group
 from .sides import Side, beside, groups_of, side_of
 
 MAX_PLACES = 1 << 22

@@ -9,10 +9,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...common.errors import TableError
-from ...common.recipe.conditions import ConditionSpec, MeasureSpec
-from ...common.recipe.spec import AsideSpec, LevelSpec, OrdersSpec, PivotSpec, ResolvedPivot
+from ...common.recipe.conditions import MeasureSpec
+from ...common.recipe.spec import AsideSpec, LevelSpec, OrdersSpec, PivotSpec
 from ...tables.aggregation.aggregated import Aggregated, Runs, aggregate, lines_of, measured, running
-from ...tables.aggregation.conditions import passing
+from ...tables.aggregation.groups import Group
 from ...tables.aggregation.partials import Regions, gather_counts
 from ...tables.aggregation.placement import Placement
 from ...tables.aggregation.table_source import TableSource
@@ -22,10 +22,11 @@ from ...tables.table.finite import finite
 from ..show import SHOWS, Laid
 from .correlate import behind_pair, correlated
 from .grouping import Grouping, partials_of
-from .matrix import Group, Matrix, Opposite
+from .matrix import Matrix, Opposite
 from .opposite import Grouped, aggregated_there, grouped, key_here, key_of, lines_there
 from .order import Ordered
 from .shown_side import ShownSide, arrange
+from .targets import ResolvedPivot
 
 Floats = NDArray[np.float64]
 
@@ -127,11 +128,6 @@ def members_of(table: Table, spec: LevelSpec) -> list[tuple[str, int]]:
     level = TableSource(table).level(spec, "field", PivotSpec(), ())
     records = Placement(table.records, (level,), ()).records
     return [(label, int(number)) for label, number in zip(level.labels, records, strict=True) if number]
-
-
-def passes(table: Table, conditions: tuple[ConditionSpec, ...], path: str) -> NDArray[np.bool_]:
-    """Which records meet all conditions, shape (records,)."""
-    return passing(TableSource(table).tests(conditions, path), table.records)
 
 
 @dataclass(frozen=True, eq=False)

@@ -5,18 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-Labels = tuple[str, ...]
-"""One label a level, the outermost first; empty for a side without levels."""
-
-
-@dataclass(frozen=True)
-class Group:
-    """The members ``start`` to ``stop`` of a side that have their first labels in common: those of the first ``depth`` levels."""
-
-    start: int
-    stop: int
-    depth: int
-    labels: Labels
+from ...tables.aggregation.groups import Group, Labels
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)

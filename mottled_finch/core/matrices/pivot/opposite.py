@@ -8,12 +8,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...common.errors import TableError
-from ...common.language.english import KIND_WORDS
 from ...common.recipe.conditions import ConditionSpec, MeasureSpec
-from ...common.recipe.spec import LevelSpec, ResolvedPivot, ShiftSpec, ShowSpec
+from ...common.recipe.spec import LevelSpec, ShiftSpec, ShowSpec
+from ...common.vocabulary.kinds import KIND_WORDS
+from ...common.wording.labels import number_label
 from ...tables.aggregation.aggregated import Aggregated, aggregate
 from ...tables.aggregation.conditions import as_lists, fields_of, in_span, moment_of
 from ...tables.aggregation.cuts import CUTS
+from ...tables.aggregation.groups import Group
 from ...tables.aggregation.levels import NO_LEVEL, Level, calendar_of, joined, level_of, shortened
 from ...tables.aggregation.measures import MEASURES
 from ...tables.aggregation.memory import Memory, T, serial_of
@@ -21,9 +23,9 @@ from ...tables.aggregation.partials import gather_counts
 from ...tables.aggregation.shift import span_meets
 from ...tables.aggregation.source import Test
 from ...tables.aggregation.table_source import ShiftedSource, TableSource
-from ...tables.table import Column, Kind, moment_label, number_label
+from ...tables.table import Column, Kind, moment_label
 from .grouping import Grouping, View, grouping_key, groupings_of, partials_of, ranks, sides_with_paths, view_of
-from .matrix import Group
+from .targets import ResolvedPivot
 
 _PATH = "pivot.show"
 _RUNNING = {"month": "year_month", "quarter": "year_quarter", "week": "year_week", "day": "date", "weekday": "date"}

@@ -6,7 +6,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...common.recipe.spec import OrderSpec
-from .matrix import Group, Labels, Merge
+from ...tables.aggregation.groups import Group, Labels
+from .matrix import Merge
 from .order import ORDERS, Ordered, arranged
 from .order.likeness import trees
 from .sides import groups_of

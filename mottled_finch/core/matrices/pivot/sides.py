@@ -7,8 +7,8 @@ from itertools import groupby
 import numpy as np
 from numpy.typing import NDArray
 
+from ...tables.aggregation.groups import Group, Labels
 from ...tables.aggregation.levels import Level
-from .matrix import Group, Labels
 
 
 @dataclass(frozen=True, eq=False)

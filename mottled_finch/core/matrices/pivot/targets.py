@@ -1,15 +1,29 @@
-"""Targets: numbers by name, kept with a table and shared by its plates. Changing one moves every end and cut that stands at it."""
+"""Targets: numbers by name, kept with a table and shared by its plates. Changing one moves every end and cut that stands at it.
+
+A pivot in which each is a number is resolved: it can be laid on a table.
+"""
 
 from collections.abc import Callable, Mapping
-from dataclasses import replace
-from typing import Literal
+from dataclasses import dataclass, field, replace
+from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ...common.errors import TableError, did_you_mean
-from ...common.recipe.spec import LitSpec, PastSpec, PivotSpec, ResolvedPivot, TargetSpec
+from ...common.recipe.spec import LitSpec, PastSpec, PivotSpec, TargetSpec
 from ...tables.table import Table
+
+
+@dataclass(frozen=True, kw_only=True)
+class ResolvedPivot(PivotSpec):
+    """A pivot in which every target is a number, as ``likened.resolved`` makes it: what can be laid on a table. ``edition`` is the
+    one that it is shown against; ``likened`` gives, of its matrix in natural order, what members are alike by ``colored``, shape of
+    the cells. Without it they are by what is shown.
+    """
+
+    edition: Table | None = field(default=None, repr=False)
+    likened: Callable[[Any], Any] | None = field(default=None, repr=False, compare=False)
 
 
 def number_of(value: float | TargetSpec, targets: Mapping[str, float], path: str) -> float:

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...common.recipe.conditions import ConditionSpec, MeasureSpec
-from ...common.recipe.spec import LevelSpec, ResolvedPivot
+from ...common.recipe.spec import LevelSpec
 from ...common.vocabulary import MEASURE_TERMS
 from ...tables.aggregation.cuts import Calendar, cut_moments
 from ...tables.aggregation.levels import Level, narrowed
@@ -20,6 +20,7 @@ from ...tables.aggregation.table_source import TableSource
 from ...tables.kernels import read_only
 from ...tables.table import Column, Kind, Table, smallest_codes
 from .making import make_matrix
+from .targets import ResolvedPivot
 
 _RECORDS = 100_000
 _MEMBERS = {"few": 3, "many": 200, "wide": 900, "huge": 70_000}

@@ -12,7 +12,6 @@ from ...common.recipe.conditions import ConditionSpec, MeasureSpec
 from ...common.recipe.spec import LevelSpec, OrderSpec, OrdersSpec, PivotSpec, ShiftSpec, ShowSpec, TotalsSpec
 from ...common.vocabulary import MEASURE_TERMS
 from .loose_conditions import OF_MOMENTS, ConditionReader
-from .read import PLACE, unquoted
 from .synonyms import (
     AFTER,
     AGAINST,
@@ -35,6 +34,7 @@ from .synonyms import (
     VERSUS,
     WAYS,
 )
+from .tokens import PLACE, unquoted
 from .words import SCOPES
 
 

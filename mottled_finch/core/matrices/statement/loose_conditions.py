@@ -7,8 +7,9 @@ from typing import Any
 from ...common.errors import RecipeError
 from ...common.recipe.conditions import ConditionSpec
 from ...tables.table import Kind, Table, entry_texts
-from .read import PLACE, Reader, Token, unquoted
+from .strict import Reader
 from .synonyms import ALIKE, BLANK, CLAUSES, CUT_WORDS, FILLERS, IS, SIGNS, STOPS
+from .tokens import PLACE, Token, unquoted
 from .words import MONTHS
 
 _ENDS = {phrase: sign for phrase, sign in SIGNS.items() if sign in ("from_", "to", "above", "below")}

@@ -13,7 +13,7 @@ from ...common.language import speaking, spoken
 from ...figures.cautions import cautions_of
 from ...figures.claims.judging import Judged, judged
 from ...figures.figure.figure import Figure
-from ...matrices.pivot import Labels
+from ...tables.aggregation.groups import Labels
 
 _ROUNDING = 1e-12
 

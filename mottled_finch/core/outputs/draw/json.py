@@ -8,7 +8,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...figures.figure.figure import Figure
-from ...matrices.pivot import Group, Matrix
+from ...matrices.pivot import Matrix
+from ...tables.aggregation.groups import Group
 from .making.choices import USUAL, Choices
 from .making.leaving import hidden, leaving_values
 

@@ -12,11 +12,11 @@ from ...common.recipe.spec import PageSpec, Recipe
 from ...common.vocabulary import ARRANGEMENT_TERMS
 from ...figures.claims.judging import Judged, judged, judged_of
 from ...figures.figure.figure import Figure, laid_anew
-from ...figures.figure.page_words import page_words
 from ...figures.scene import Part, Text
 from ...figures.scene.room import page_in
 from ...figures.scene.type import balanced, cut, width_of, wrap
 from ...figures.scene.typeface import typeface_of, using
+from ...figures.text.page_words import page_words
 from ..changes.comparing import Since, told
 from ..draw.house.painting import SHARES, line_height, placed_lines, weight_of
 from ..draw.house.template import Look, Paragraph, Shape, Spot, Template

@@ -8,9 +8,9 @@ from ...common.recipe.check import FACT
 from ...common.recipe.page_type import least_type
 from ...figures.claims.judging import Judged, judged, judged_of
 from ...figures.figure.figure import Figure, laid_anew
-from ...figures.figure.page_words import page_words
 from ...figures.scene import Part
 from ...figures.scene.typeface import using
+from ...figures.text.page_words import page_words
 from ..draw.making.slide_figure import shapes_xml
 from ..draw.making.slide_table import table_alone, table_of
 from ..draw.making.tabled import MARKS, Tabled, tabled

@@ -11,9 +11,9 @@ from ...common.errors import TableError
 from ...common.language.english import listed
 from ...common.recipe.conditions import MeasureSpec
 from ...common.vocabulary import MEASURE_TERMS
-from ...matrices.pivot.matrix import Group
 from ..table.alike import settled
 from ..table.finite import finite
+from .groups import Group
 from .measures import MEASURES
 from .partials import Partial, Regions, joined
 

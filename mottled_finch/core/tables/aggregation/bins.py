@@ -6,8 +6,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...common.recipe.spec import BinsSpec
+from ...common.wording.labels import number_label
 from ..kernels import blocks_of, in_blocks
-from ..table import number_label
 
 NO_BIN = 0
 """The code of a blank, and of a number beyond the edges; the bins themselves are numbered from 1."""

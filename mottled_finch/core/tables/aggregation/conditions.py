@@ -11,11 +11,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...common.errors import TableError
-from ...common.language.english import KIND_WORDS
 from ...common.recipe.conditions import ConditionSpec, MeasureSpec
 from ...common.recipe.spec import LevelSpec
+from ...common.vocabulary.kinds import KIND_WORDS
+from ...common.wording.labels import number_label
 from ..kernels import blocks_of, in_blocks
-from ..table import BLANK, Column, Kind, number_label
+from ..table import BLANK, Column, Kind
 from ..table.alike import joined
 from .levels import FEW_CODES, Level, check_cut, level_of
 from .source import Source, Test

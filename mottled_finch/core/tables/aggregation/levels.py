@@ -10,11 +10,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...common.errors import TableError
-from ...common.language.english import KIND_WORDS
 from ...common.recipe.spec import LevelSpec
-from ...common.wording.labels import OTHERS
+from ...common.vocabulary.kinds import KIND_WORDS
+from ...common.wording.labels import OTHERS, number_label
 from ..kernels import blocks_of, compiled, in_blocks, read_only
-from ..table import Column, Kind, moment_label, number_label, smallest_codes
+from ..table import Column, Kind, moment_label, smallest_codes
 from .bins import bin_labels, binned, edges_of
 from .cuts import CUTS, WEEKDAY_NAMES, Calendar, clock_of, cut_clock
 from .memory import Memory

@@ -7,9 +7,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...common.errors import TableError
-from ...common.language.english import KIND_WORDS
 from ...common.recipe.conditions import ConditionSpec, MeasureSpec
 from ...common.recipe.spec import LevelSpec, PivotSpec, ShiftSpec
+from ...common.vocabulary.kinds import KIND_WORDS
 from ..table import Column, Kind, Table
 from .aggregated import measured
 from .conditions import largest, passing, tests_of
@@ -104,3 +104,8 @@ class ShiftedSource(TableSource):
     def version(self, name: str, cut: str | None) -> str:
         way = way_of(self._shift, cut)
         return "" if name != self._shift.field or way == "own" else f" {way} {self._shift!r}"
+
+
+def passes(table: Table, conditions: tuple[ConditionSpec, ...], path: str) -> NDArray[np.bool_]:
+    """Which records meet all conditions, shape (records,)."""
+    return passing(TableSource(table).tests(conditions, path), table.records)

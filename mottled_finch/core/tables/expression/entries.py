@@ -8,9 +8,10 @@ import pyarrow as pa
 from numpy.typing import NDArray
 
 from ...common.errors import RecipeError
+from ...common.wording.labels import number_label
 from ..intake.moments import read_moments
 from ..intake.numbers import read_numbers
-from ..table import BLANK, Kind, coded_numbers, moment_label, number_label
+from ..table import BLANK, Kind, coded_numbers, moment_label
 from .value import YES_NO, Value, moment_value, text_value
 
 _COMBINATIONS_MOST = 5_000_000

@@ -11,7 +11,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ...common.language.english import KIND_WORDS
+from ...common.vocabulary.kinds import KIND_WORDS
 from ..aggregation.cuts import WEEKDAYS
 from ..table import BLANK, Kind
 from ..table.alike import EPSILON

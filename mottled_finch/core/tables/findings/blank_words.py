@@ -2,8 +2,9 @@
 
 from collections.abc import Iterator
 
-from ...common.language.english import KIND_WORDS, beginning, field_words
+from ...common.language.english import beginning, field_words
 from ...common.recipe.table_spec import BlankMend
+from ...common.vocabulary.kinds import KIND_WORDS
 from ..intake.kinds import LIKE_BLANKS
 from ..table import Table
 from .finding import Cure, Finding

@@ -6,7 +6,8 @@ import numpy as np
 
 from ...common.language.english import beginning, counted, field_words
 from ...common.recipe.table_spec import BlankMend
-from ..table import Table, number_label
+from ...common.wording.labels import number_label
+from ..table import Table
 from ..table.fills import fills_of
 from .finding import Cure, Finding
 

@@ -8,8 +8,8 @@ import pyarrow as pa
 from numpy.typing import NDArray
 
 from ...common.errors import TableError
-from ...common.language.english import KIND_WORDS
 from ...common.recipe.table_spec import CorrectMend
+from ...common.vocabulary.kinds import KIND_WORDS
 from ..intake.moments import read_moments
 from ..intake.numbers import read_numbers
 from ..table import BLANK, Column, Kind, Table, holding, smallest_codes, texts_at

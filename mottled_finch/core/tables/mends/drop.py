@@ -2,7 +2,7 @@
 
 from ...common.recipe.table_spec import DropMend
 from ...common.wording.parts import condition_words
-from ...matrices.pivot import passes
+from ..aggregation.table_source import passes
 from ..table import Table
 from .effect import Effect, kept_records
 

@@ -8,8 +8,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...common.errors import TableError
-from ...common.language.english import KIND_WORDS
 from ...common.recipe.table_spec import MergeMend
+from ...common.vocabulary.kinds import KIND_WORDS
 from ..table import BLANK, Column, Kind, Table, smallest_codes
 
 

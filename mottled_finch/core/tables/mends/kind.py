@@ -5,8 +5,8 @@ from dataclasses import replace
 import numpy as np
 import pyarrow as pa
 
-from ...common.language.english import KIND_WORDS
 from ...common.recipe.table_spec import KindMend
+from ...common.vocabulary.kinds import KIND_WORDS
 from ..intake.counted_moments import COUNTED_WORDS
 from ..intake.kinds import Habits, column_from_texts
 from ..table import Kind, Table, texts_and_codes, value_digests

@@ -1,10 +1,11 @@
 """Tables: named columns of equal length, each of one kind."""
 
-from .column import BLANK, COUNTS_RECORDS, NO_MISFITS, Brought, Column, Kind, Misfits, Written, coded_numbers, smallest_codes
+from ...common.vocabulary.kinds import Kind
+from .column import BLANK, COUNTS_RECORDS, NO_MISFITS, Brought, Column, Misfits, Written, coded_numbers, smallest_codes
 from .csv import csv_of, guarded
 from .digest import mixed, number_bits, value_digests
 from .table import Table
-from .texts import NO_DAY, entry_texts, holding, misfits_at, moment_label, number_label, shown_at, texts_and_codes, texts_at
+from .texts import NO_DAY, entry_texts, holding, misfits_at, moment_label, shown_at, texts_and_codes, texts_at
 
 __all__ = [
     "BLANK",
@@ -26,7 +27,6 @@ __all__ = [
     "mixed",
     "moment_label",
     "number_bits",
-    "number_label",
     "shown_at",
     "smallest_codes",
     "texts_and_codes",

@@ -1,25 +1,16 @@
 """One column of a table: a kind, and its values as doubles or as codes into a dictionary of entries."""
 
 from dataclasses import dataclass, replace
-from enum import StrEnum
 from functools import cached_property
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ...common.vocabulary.kinds import Kind
+
 BLANK = 0
 """The code of a blank. Entry 0 of every dictionary is a placeholder, so that tables by code line up with the codes."""
-
-
-class Kind(StrEnum):
-    """What the values of a column are."""
-
-    NUMBER = "number"
-    CATEGORY = "category"
-    MOMENT = "moment"
-    YES_NO = "yes_no"
-
 
 MISFITS_LISTED = 20
 

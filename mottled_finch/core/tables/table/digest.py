@@ -5,7 +5,8 @@ import hashlib
 import numpy as np
 from numpy.typing import NDArray
 
-from .column import Column, Kind
+from ...common.vocabulary.kinds import Kind
+from .column import Column
 
 Digests = NDArray[np.uint64]
 

@@ -5,7 +5,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-LARGEST = 1e150
+from ...common.vocabulary.limits import LARGEST
 
 
 def finite(values: NDArray[Any]) -> NDArray[np.float64]:

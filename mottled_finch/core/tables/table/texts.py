@@ -5,15 +5,12 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from .column import BLANK, Column, Kind
+from ...common.vocabulary.kinds import Kind
+from ...common.wording.labels import number_label
+from .column import BLANK, Column
 
 NO_DAY = np.datetime64("0001-01-01", "D")
 """The day of times that have none: a column of times of day alone holds them as moments of this day, which no record has."""
-
-
-def number_label(value: float) -> str:
-    """A number used as a category: whole ones without a point."""
-    return str(int(value)) if value == int(value) and abs(value) < 1e15 else repr(value)
 
 
 def moment_label(moment: Any) -> str:

@@ -4,7 +4,7 @@ from django.apps.registry import Apps
 from django.db import migrations
 from django.db.backends.base.schema import BaseDatabaseSchemaEditor
 
-from mottled_finch.core.recipe.older import mends_of_today
+from mottled_finch.core.common.recipe.older import mends_of_today
 
 
 def rewrite(apps: Apps, _editor: BaseDatabaseSchemaEditor) -> None:

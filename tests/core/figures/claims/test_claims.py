@@ -10,7 +10,7 @@ from mottled_finch.core.common.recipe.claim_grammar import quoted, read_claim
 from mottled_finch.core.common.vocabulary import FACT_TERMS, NUMBER_FACTS
 from mottled_finch.core.figures.claims.judging import judged, offered
 from mottled_finch.core.figures.claims.titles import put_right, strays
-from mottled_finch.core.figures.figure.facts import NUMBERS
+from mottled_finch.core.figures.contents.facts import NUMBERS
 
 from ...conftest import figure_of
 

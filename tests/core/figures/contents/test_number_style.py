@@ -2,7 +2,7 @@
 
 import pytest
 
-from mottled_finch.core.figures.figure.number_style import MARKS, NumberStyle, style_of
+from mottled_finch.core.figures.contents.number_style import MARKS, NumberStyle, style_of
 
 from ...conftest import figure_of
 

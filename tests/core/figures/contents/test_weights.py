@@ -11,7 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from mottled_finch.core.common.errors import RecipeError, TableError
-from mottled_finch.core.figures.figure.weights import LEAST_SHARE, weight_of
+from mottled_finch.core.figures.contents.weights import LEAST_SHARE, weight_of
 from mottled_finch.core.outputs.draw.json import draw_json
 
 from ...conftest import figure_of

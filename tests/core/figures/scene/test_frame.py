@@ -415,7 +415,7 @@ class TestFacts:
             figure_of(self.TEXT, pivot=SIDES, notes=[{"row": ["a"]}, {"row": ["b"], "text": "{lit}"}])
 
     def test_the_recipe_knows_every_fact(self):
-        from mottled_finch.core.figures.figure.facts import FACTS
+        from mottled_finch.core.figures.contents.facts import FACTS
 
         assert FACTS.keys() == FACT_TERMS.keys()
 

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from mottled_finch.core.figures.scene.axis import Room, axis_of
-from mottled_finch.core.matrices.pivot import Group
+from mottled_finch.core.tables.aggregation.groups import Group
 
 from ...conftest import figure_of
 from .test_layout import extent, overlap

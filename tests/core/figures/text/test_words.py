@@ -8,7 +8,7 @@ import pytest
 from mottled_finch.core.common.language.english import field_words, printable
 from mottled_finch.core.common.recipe import CellsSpec, load_recipe
 from mottled_finch.core.common.wording.parts import default_title
-from mottled_finch.core.figures.figure.number_style import number_text, style_of
+from mottled_finch.core.figures.contents.number_style import number_text, style_of
 
 from ...conftest import figure_of
 

@@ -1,7 +1,8 @@
 """The first recipe of a table just brought in."""
 
-from mottled_finch.core.common.recipe import LevelSpec, load_table_part, suggest_recipe
+from mottled_finch.core.common.recipe import LevelSpec, load_table_part
 from mottled_finch.core.figures.figure.figure import make_figure
+from mottled_finch.core.matrices.looks.suggest import suggest_recipe
 from mottled_finch.core.tables.mends import apply_mends
 
 from ...conftest import read

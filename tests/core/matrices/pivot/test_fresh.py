@@ -9,8 +9,8 @@ import pytest
 ASKED = """
 import gc, json, sys
 from mottled_finch.core.matrices.pivot import make_matrix
-from mottled_finch.core.recipe import load_recipe
-from mottled_finch.core.table import Column, Kind, Table
+from mottled_finch.core.common.recipe import load_recipe
+from mottled_finch.core.tables.table import Column, Kind, Table
 import numpy as np
 entries = np.array(["", "a", "b"], dtype=object)
 table = Table((Column(name="f", kind=Kind.CATEGORY, data=np.array([1, 2, 2], dtype=np.uint8), entries=entries),))

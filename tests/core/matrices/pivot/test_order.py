@@ -8,7 +8,7 @@ from scipy.cluster.hierarchy import leaves_list, linkage
 from scipy.spatial.distance import pdist, squareform
 
 from mottled_finch.core.common.recipe import load_recipe
-from mottled_finch.core.figures.figure.likeness import resolved
+from mottled_finch.core.figures.contents.likeness import resolved
 from mottled_finch.core.matrices.pivot import make_matrix
 from mottled_finch.core.matrices.pivot.order import ORDERS
 from mottled_finch.core.matrices.pivot.order.distances import distances

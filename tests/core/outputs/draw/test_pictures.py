@@ -1,6 +1,6 @@
 """Figures of five shapes, each as it was when a person last looked at it: two by two, one line, a tall one, the usual, a huge one.
 
-`python -m tests.core.draw.test_pictures` makes the pictures anew; look at them before they are committed.
+`python -m tests.core.outputs.draw.test_pictures` makes the pictures anew; look at them before they are committed.
 """
 
 import io

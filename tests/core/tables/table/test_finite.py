@@ -5,7 +5,8 @@ import pytest
 
 from mottled_finch.core.common.errors import RecipeError
 from mottled_finch.core.common.recipe import load_recipe
-from mottled_finch.core.tables.table.finite import LARGEST, finite
+from mottled_finch.core.common.vocabulary.limits import LARGEST
+from mottled_finch.core.tables.table.finite import finite
 
 from ...brute import OF_ONE_NUMBER
 from ...conftest import figure_of

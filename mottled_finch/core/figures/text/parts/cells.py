@@ -3,8 +3,8 @@
 from ....common.language.english import counted
 from ....common.recipe.spec import NumberSpec, PastSpec, SymbolsSpec
 from ....common.vocabulary import SYMBOL_TERMS
+from ....common.wording.labels import number_label
 from ....common.wording.parts import measure_words, point_words
-from ....tables.table import number_label
 from .piece import Piece, Said, sentence
 
 

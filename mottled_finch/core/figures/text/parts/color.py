@@ -3,9 +3,9 @@
 from ....colors.palettes import PALETTES
 from ....common.recipe.spec import ColorSpec, EndSpec
 from ....common.vocabulary import BAND_TERMS, SPREAD_TERMS
+from ....common.wording.labels import number_label
 from ....common.wording.parts import lit_words
-from ....tables.table import number_label
-from ...figure.number_style import end_text
+from ...contents.number_style import end_text
 from .piece import Piece, Said, sentence
 
 _PLAIN = ColorSpec()

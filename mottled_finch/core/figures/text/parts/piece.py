@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from ....colors.coloring import Coloring
 from ....common.recipe.spec import Recipe
-from ...figure.number_style import NumberStyle
+from ...contents.number_style import NumberStyle
 
 _LONGEST = 28
 

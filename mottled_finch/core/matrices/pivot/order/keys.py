@@ -6,8 +6,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ....tables.aggregation.groups import Group, Labels
 from ....tables.table.alike import joined
-from ..matrix import Group, Labels
 
 Keys = list[NDArray[np.float64]]
 """For each level, outermost first, a key of each member, shape (members,); NaN for one that stands last."""

@@ -1,6 +1,6 @@
 """How a workbook is told to write a number: the number formats of ISO/IEC 29500-1, 18.8.31."""
 
-from ....figures.figure.number_style import MARKS, UNITS, NumberStyle
+from ....figures.contents.number_style import MARKS, UNITS, NumberStyle
 
 NOTHING = ";;;"
 """Writes nothing, whatever the number is."""

@@ -12,13 +12,13 @@ import numpy as np
 from ....common.language import speaking, spoken
 from ....common.recipe.spec import LevelSpec
 from ....common.wording.labels import shown_label
-from ....figures.figure.contents import FEW
+from ....figures.contents.contents import FEW
+from ....figures.contents.number_style import NumberStyle
 from ....figures.figure.figure import Figure
-from ....figures.figure.number_style import NumberStyle
 from ....figures.scene.notes import placed_notes
 from ....figures.scene.total_looks import Look, looks_of
 from ....figures.scene.uncolored import Uncolored
-from ....matrices.pivot import Group, Labels
+from ....tables.aggregation.groups import Group, Labels
 
 Part = Literal["corner", "head", "cell", "total"]
 MARKS: dict[Uncolored, str] = {"blank": "", "few": FEW, "aside": "", "new": "●", "gone": "○"}

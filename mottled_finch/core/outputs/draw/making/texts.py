@@ -5,11 +5,11 @@ from dataclasses import dataclass
 from ....common.language import speaking
 from ....figures.cautions import cautions_of
 from ....figures.figure.figure import Figure
-from ....figures.figure.page_words import PageWords
 from ....figures.scene.legend import Legend, legend_of
 from ....figures.scene.notes import placed_notes
 from ....figures.scene.page import Page
 from ....figures.scene.typeface import using
+from ....figures.text.page_words import PageWords
 from ....matrices.statement import write_statement
 
 NAME = "Mottled Finch figure"

@@ -6,7 +6,7 @@ from itertools import groupby
 from pathlib import Path
 from string import Template
 
-from ....figures.figure.page_words import page_words
+from ....figures.text.page_words import page_words
 from ...draw.html import hash_of, html_text, page_file, table_html, told_json
 from ...draw.making.choices import Choices
 from ...draw.svg import svg_text

@@ -13,8 +13,8 @@ import pyarrow.compute as pc
 from numpy.typing import NDArray
 
 from ....common.errors import TableError
-from ....common.language.english import KIND_WORDS
 from ....common.recipe.table_spec import BringMend
+from ....common.vocabulary.kinds import KIND_WORDS
 from ...aggregation.cuts import CUTS, Calendar, cut_moments
 from ...kernels import blocks_of, in_blocks
 from ...table import Column, Kind, Table, entry_texts, smallest_codes
