@@ -220,20 +220,20 @@ def _folio(given: argparse.Namespace) -> int:
 
 
 def _refresh(given: argparse.Namespace) -> int:
+    from mottled_finch.app.ports import OWNER
+    from mottled_finch.app.refreshing import Refreshing
     from mottled_finch.core.common.errors import DrawError
-    from mottled_finch.work.asking import refreshed
+    from mottled_finch.work import asking
 
-    from .refreshing import CameBack
+    from .refreshing import PlatesBeside
 
     if not given.dry and given.out is None:
         raise DrawError("say where the new file goes with --out NEW, or see what would change with --dry", path="--out")
-    content = given.file.read_bytes()
-    came = CameBack(content, given.folder)
+    came = Refreshing(OWNER, given.file.read_bytes(), PlatesBeside(given.folder), asking)
     for change in came.changes():
         print(f"{change.found.where}: {change.found.plate or 'the figure'}: {change.told}")
     if not given.dry:
-        pieces = came.pieces(given.copies)
-        given.out.write_bytes(refreshed(content, pieces, came.source(pieces)))
+        given.out.write_bytes(came.remade(came.chosen(given.copies)))
     return 0
 
 

@@ -10,12 +10,14 @@ import pytest
 from openpyxl.worksheet.formula import ArrayFormula
 from pptx import Presentation
 
+from mottled_finch.app.ports import OWNER
+from mottled_finch.app.refreshing import Refreshing
 from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.core.outputs.folio.source import folio_source_in, put_folio
-from mottled_finch.core.outputs.refreshing.returning import refreshed
 from mottled_finch.server.folios.figures import laid, plates_of
 from mottled_finch.server.folios.models import Folio
-from mottled_finch.shell.refreshing import CameBack
+from mottled_finch.shell.refreshing import PlatesBeside
+from mottled_finch.work import asking
 from tests.core.outputs.draw.house.decks import deck, painted, shape, solid
 
 from .test_imports import give, read
@@ -393,12 +395,10 @@ class TestReturned:
 
     def test_a_deck_of_a_library_is_remade_in_a_shell_from_its_files(self, client, content, tmp_path):
         (tmp_path / "log.csv").write_text(CSV.replace("Ardle,x,0", "Ardle,x,77"))
-        came = CameBack(content, tmp_path)
+        came = Refreshing(OWNER, content, PlatesBeside(tmp_path), asking)
         told = [change.told.partition(";")[0] for change in came.changes()]
         assert told == ["1 of 9 cells changed: Ardle, x 0 → 77"] * 2
-        shapes = [
-            shape for slide in Presentation(io.BytesIO(refreshed(content, came.pieces("all")))).slides for shape in slide.shapes
-        ]
+        shapes = [shape for slide in Presentation(io.BytesIO(came.remade(came.chosen("all")))).slides for shape in slide.shapes]
         assert [shape.table.cell(1, 1).text for shape in shapes if shape.has_table] == ["77", "77"]
 
     @pytest.mark.parametrize("content", [b"", b"PK", deck()])
