@@ -1,9 +1,10 @@
 """What use cases are given: who asks, and what is at hand. Server and shell each bring their own."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Protocol
 
+from mottled_finch.core.outputs.draw import Order
 from mottled_finch.core.outputs.refreshing.found import Piece
 from mottled_finch.core.outputs.refreshing.returning import Returned
 
@@ -16,6 +17,8 @@ class Person:
 
 
 OWNER = Person()
+Draw = Callable[[Order], bytes]
+"""Where pictures are drawn that take long. Raises DrawError where it cannot be done."""
 
 
 class Worker(Protocol):

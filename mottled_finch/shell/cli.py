@@ -7,7 +7,6 @@ import sys
 from pathlib import Path
 from typing import TYPE_CHECKING, Literal
 
-from mottled_finch import __version__
 from mottled_finch.core.common.errors import CoreError
 from mottled_finch.core.common.vocabulary import CHOICE_TERMS
 
@@ -156,13 +155,13 @@ def _edition(text: str) -> tuple[int | Literal["before"], Path]:
 
 
 def _render(given: argparse.Namespace) -> int:
-    from dataclasses import replace
-
+    from mottled_finch.app.plates import Origin, PlateHere, export_plate
+    from mottled_finch.app.ports import OWNER
     from mottled_finch.core.common.errors import DrawError
     from mottled_finch.core.common.recipe import dump_recipe
-    from mottled_finch.core.outputs.draw import DRAWINGS, choices_from, source_of, with_source
+    from mottled_finch.core.outputs.draw import DRAWINGS, choices_from, rendered
 
-    from .companions import template_beside
+    from .companions import templates_beside
 
     # "figure.hex.csv" ends in ".csv" as well: the longest ending is meant.
     ending = max((each for each in DRAWINGS if given.out.name.lower().endswith(f".{each}")), key=len, default="")
@@ -174,48 +173,42 @@ def _render(given: argparse.Namespace) -> int:
     chosen = {name: text for name in CHOICE_TERMS if (text := getattr(given, name)) is not None}
     choices = choices_from(chosen, drawing.reads)
     figure, recipe = _figure(given)
-    template = template_beside(given.recipe.parent, recipe.page.template, drawing.laid_in, given.template)
-    choices = replace(choices, template=template)
-    source = source_of(figure, dump_recipe(recipe), choices, given.table.name, __version__)
-    given.out.write_bytes(with_source(drawing.draw(figure, choices), ending, source))
+    origin = Origin(recipe=dump_recipe(recipe), table=given.table.name)
+    templates = templates_beside(given.recipe.parent, given.template)
+    plate = PlateHere(figure=figure, origin=origin, templates=templates)
+    given.out.write_bytes(export_plate(OWNER, plate, ending, choices, rendered))
     return 0
 
 
 def _folio(given: argparse.Namespace) -> int:
-    from dataclasses import replace
-
+    from mottled_finch.app.folios import FolioPages
+    from mottled_finch.app.ports import OWNER
     from mottled_finch.core.common.errors import DrawError
-    from mottled_finch.core.outputs.draw import choices_from
-    from mottled_finch.core.outputs.folio.cautions import check_claims, folio_cautions
+    from mottled_finch.core.outputs.draw import choices_from, rendered
+    from mottled_finch.core.outputs.folio.cautions import folio_cautions
     from mottled_finch.core.outputs.folio.load import load_folio
     from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
-    from mottled_finch.core.outputs.folio.pages import laid_out
-    from mottled_finch.core.outputs.folio.source import put_folio
 
-    from .folios import Bound
+    from .folios import FolioBeside
 
-    ending = given.out.suffix.lower().removeprefix(".")
-    if ending not in FOLIO_DRAWINGS:
+    form = given.out.suffix.lower().removeprefix(".")
+    if form not in FOLIO_DRAWINGS:
         raise DrawError(
             f'the ending "{given.out.suffix}" names no form of a folio; choose one of {", ".join(FOLIO_DRAWINGS)}',
             path=str(given.out),
         )
-    drawing = FOLIO_DRAWINGS[ending]
-    bound = Bound(load_folio(given.folio.read_bytes()), given.folio.parent)
+    drawing = FOLIO_DRAWINGS[form]
+    template = (drawing.laid_in, given.template) if given.template else None
+    folio = FolioBeside(load_folio(given.folio.read_bytes()), given.folio.parent, given=template)
+    folio.template(drawing.laid_in)  # whether it can be used is told before anything is made
     chosen = {name: text for name in ("form", "source") if (text := getattr(given, name)) is not None}
     choices = choices_from(chosen, drawing.reads)
-    template = bound.template(drawing.laid_in, given.template)
-    for figure in bound.make().values():
-        if isinstance(figure, CoreError):
-            raise figure
-    slides = template if drawing.laid_in == "slides" else None
-    folio = laid_out(bound.folio, bound.figures, slides, changes=bound.changes)
-    for caution in folio_cautions(folio):
+    pages = FolioPages(OWNER, folio)
+    pages.check(form, broken=True)
+    for caution in folio_cautions(pages.made):
         print(f"page {caution.page}: {caution.words}", file=sys.stderr)
-    if not given.broken:
-        check_claims(folio, "add --broken to let it leave so")
-    content = drawing.draw(folio, replace(choices, template=template))
-    given.out.write_bytes(put_folio(content, ending, bound.source(choices, folio)))
+    pages.check(form, broken=given.broken, anyway="add --broken to let it leave so")
+    given.out.write_bytes(pages.export(form, choices, rendered))
     return 0
 
 
@@ -276,18 +269,20 @@ def _check(given: argparse.Namespace) -> int:
 
 
 def _check_folio(file: Path) -> int:
+    from mottled_finch.app.folios import FolioPages
+    from mottled_finch.app.ports import OWNER
     from mottled_finch.core.outputs.folio.cautions import folio_cautions
     from mottled_finch.core.outputs.folio.load import load_folio
-    from mottled_finch.core.outputs.folio.pages import laid_out
 
-    from .folios import Bound
+    from .folios import FolioBeside
 
-    bound = Bound(load_folio(file.read_bytes()), file.parent)
-    bound.make()
-    standing = folio_cautions(laid_out(bound.folio, bound.figures, changes=bound.changes))
+    pages = FolioPages(OWNER, FolioBeside(load_folio(file.read_bytes()), file.parent))
+    standing = folio_cautions(pages.made)
     for caution in standing:
         print(f"page {caution.page}: {caution.name}: {caution.words}")
-    return 1 if standing else 0
+    if pages.problem:
+        print(f"page.template: {pages.problem}")
+    return 1 if standing or pages.problem else 0
 
 
 def _looks(given: argparse.Namespace) -> int:

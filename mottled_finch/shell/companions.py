@@ -14,6 +14,7 @@ from mottled_finch.core.tables.table import Table
 from mottled_finch.work.asking import table_in, template_in
 
 if TYPE_CHECKING:
+    from mottled_finch.app.plates import Templates
     from mottled_finch.core.outputs.draw.house.template import Kind, Template
 
 
@@ -135,6 +136,11 @@ def template_beside(folder: Path, named: TemplateSpec | None, laid_in: "Kind | N
     if told.kind != laid_in:
         raise DrawError(f"it is a template of {told.kind}; give a {' or '.join(TEMPLATE_ENDINGS[laid_in])}", path=file.name)
     return Template(name=file.stem, told=told, content=content)
+
+
+def templates_beside(folder: Path, given: Path | None = None) -> "Templates":
+    """The same for a page of which nothing is known before."""
+    return lambda page, laid_in: template_beside(folder, page.template, laid_in, given)
 
 
 class EditionsGiven:

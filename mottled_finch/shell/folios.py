@@ -1,19 +1,20 @@
 """Folios in the shell: their plates, from the files beside them."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from pathlib import Path
+from typing import Any
 
-from mottled_finch import __version__
 from mottled_finch.app.plans.places import Places, allowed_folders
+from mottled_finch.app.plates import Origin
 from mottled_finch.core.common.errors import CoreError, RecipeError
 from mottled_finch.core.common.recipe import Recipe, TableSpec, dump_recipe, load_recipe
 from mottled_finch.core.figures.figure.figure import Figure, make_figure
 from mottled_finch.core.outputs.changes.comparing import Since, since
-from mottled_finch.core.outputs.draw import Choices, source_of
+from mottled_finch.core.outputs.draw import Source
 from mottled_finch.core.outputs.draw.house.template import Kind, Template
 from mottled_finch.core.outputs.folio.load import dump_folio
-from mottled_finch.core.outputs.folio.pages import Folio, recipe_for
-from mottled_finch.core.outputs.folio.source import FolioSource, looks_of
+from mottled_finch.core.outputs.folio.pages import recipe_for
 from mottled_finch.core.outputs.folio.spec import FolioPlateSpec, FolioSpec
 from mottled_finch.core.tables.table import Table
 
@@ -21,52 +22,67 @@ from .companions import Beside, EditionsGiven, ReadOnce, template_beside
 
 
 @dataclass
-class Bound:
+class FolioBeside:
     """A folio whose tables and recipes are files of a folder; each table is read once for all plates that have it read alike."""
 
     folio: FolioSpec
     folder: Path
     places: Places | None = None
     """What it may name beside what lies below its folder."""
-    recipes: dict[str, Recipe] = field(default_factory=dict)
-    figures: dict[str, Figure | CoreError] = field(default_factory=dict)
-    changes: dict[str, Since] = field(default_factory=dict)
+    given: tuple[Kind | None, Path] | None = None
+    """The template that a command names, and for which kind of output, in place of the one beside the folio."""
+    number: int | None = None
+    _recipes: dict[str, Recipe] = field(default_factory=dict)
+    _made: dict[str, Figure | CoreError] = field(default_factory=dict)
+    _changes: dict[str, Since] = field(default_factory=dict)
+    _templates: dict[Kind | None, Template | None] = field(default_factory=dict)
     _read: ReadOnce = field(default_factory=ReadOnce)
 
-    def make(self) -> dict[str, Figure | CoreError]:
-        """Of each plate that stands on a page its figure, or why it cannot be made. Raises RecipeError for a recipe that cannot be
-        read.
-        """
-        for name, plate in self.folio.plates.items():
-            self.recipes[name] = self._recipe(name, plate)
-            try:
-                self.figures[name] = figure = self._figure(plate, self.recipes[name], self._file(plate))
-                before = self.folio.before.get(self.table_of(plate))
-                if before:
-                    self.changes[name] = since(figure, self._figure(plate, self.recipes[name], before))
-            except CoreError as error:
-                self.figures.setdefault(name, error)
-        return self.figures
+    def spec(self) -> FolioSpec:
+        return self.folio
 
-    def template(self, laid_in: Kind | None, given: Path | None) -> Template | None:
-        """What an output is laid in: the file that a command names, or the one beside the folio of the name that the folio has."""
-        return template_beside(self.folder, self.folio.page.template, laid_in, given)
+    def figures(self) -> dict[str, Figure | CoreError]:
+        """Of each plate its figure, or why it cannot be made. Raises RecipeError for a recipe that cannot be read."""
+        if not self._made:
+            for name in self.folio.plates:
+                self.recipe(name)
+            for name, plate in self.folio.plates.items():
+                self._make(name, plate)
+        return self._made
 
-    def source(self, choices: Choices, laid: Folio) -> FolioSource | None:
-        """What goes along with an output of the folio as it is laid out; None where it was chosen to leave it out."""
-        if choices.source == "no":
-            return None
-        plates = {}
-        for name, recipe in self.recipes.items():
-            figure = self.figures[name]
-            if isinstance(figure, Figure):
-                source = source_of(figure, dump_recipe(recipe), choices, self._file(self.folio.plates[name]), __version__)
-                assert source is not None
-                plates[name] = source
+    def recipe(self, name: str) -> Recipe:
+        """The recipe of a plate. Raises RecipeError for one that cannot be read."""
+        if name not in self._recipes:
+            self._recipes[name] = self._recipe(name, self.folio.plates[name])
+        return self._recipes[name]
+
+    def changes(self, _figures: Mapping[str, Figure | CoreError]) -> dict[str, Since]:
+        return self._changes
+
+    def template(self, laid_in: Kind | None) -> Template | None:
+        """The file that a command names, or the one beside the folio of the name that the folio has."""
+        if laid_in not in self._templates:
+            given = self.given[1] if self.given and self.given[0] == laid_in else None
+            self._templates[laid_in] = template_beside(self.folder, self.folio.page.template, laid_in, given)
+        return self._templates[laid_in]
+
+    def origin(self, name: str) -> Origin:
+        return Origin(recipe=dump_recipe(self.recipe(name)), table=self._file(self.folio.plates[name]))
+
+    def as_carried(self, plates: Mapping[str, Source]) -> dict[str, Any]:
         folio = replace(self.folio, plates={name: plate for name, plate in self.folio.plates.items() if name in plates})
         pages = tuple(replace(page, plates=tuple(n if n in plates else "" for n in page.plates)) for page in folio.pages)
-        told = dump_folio(replace(folio, pages=pages))
-        return FolioSource(folio=told, plates=plates, version=__version__, looks=looks_of(laid))
+        return dump_folio(replace(folio, pages=pages))
+
+    def _make(self, name: str, plate: FolioPlateSpec) -> None:
+        recipe = self.recipe(name)
+        try:
+            self._made[name] = figure = self._figure(plate, recipe, self._file(plate))
+            before = self.folio.before.get(self.table_of(plate))
+            if before:
+                self._changes[name] = since(figure, self._figure(plate, recipe, before))
+        except CoreError as error:
+            self._made.setdefault(name, error)
 
     def _recipe(self, name: str, plate: FolioPlateSpec) -> Recipe:
         path = f"plates.{name}"

@@ -4,38 +4,35 @@ import fcntl
 import json
 import os
 import tempfile
-from collections.abc import Iterator, Sequence
-from contextlib import contextmanager
+from collections.abc import Iterator, Mapping, Sequence
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass, replace
 from datetime import datetime
 from pathlib import Path
 from typing import Any, Literal
 
-from mottled_finch import __version__
+from mottled_finch.app.folios import FolioPages
 from mottled_finch.app.plans.due import missed, next_due
-from mottled_finch.app.plans.guards import Guarded, Standing, failing, standing_from, standing_of
-from mottled_finch.app.plans.inputs import Held, Taken, copied, digest_of, newest_of
+from mottled_finch.app.plans.guards import Standing, standing_from
+from mottled_finch.app.plans.inputs import Held, Newest, Taken, digest_of
 from mottled_finch.app.plans.load import load_plan
 from mottled_finch.app.plans.notify import Addresses
-from mottled_finch.app.plans.outputs import name_for, put_all
 from mottled_finch.app.plans.places import Places, allowed_folders
+from mottled_finch.app.plans.running import MadePlate, Running, and_told, guarded
 from mottled_finch.app.plans.spec import MakeSpec, PlanSpec, TakeSpec, WhenSpec
+from mottled_finch.app.plates import Origin, PlateHere
+from mottled_finch.app.ports import OWNER
 from mottled_finch.core.common.errors import CoreError, RecipeError
 from mottled_finch.core.common.recipe import Recipe, dump_recipe, load_recipe
-from mottled_finch.core.figures.claims.judging import judged
 from mottled_finch.core.figures.figure.figure import Figure, make_figure
-from mottled_finch.core.outputs.changes.comparing import Since, briefly, since
-from mottled_finch.core.outputs.draw import DRAWINGS, Choices, source_of, with_source
-from mottled_finch.core.outputs.folio.cautions import check_claims
+from mottled_finch.core.outputs.changes.comparing import since
+from mottled_finch.core.outputs.draw import Choices, rendered
 from mottled_finch.core.outputs.folio.load import load_folio
-from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
-from mottled_finch.core.outputs.folio.pages import laid_out
-from mottled_finch.core.outputs.folio.source import put_folio
 from mottled_finch.core.outputs.folio.spec import FolioSpec
 from mottled_finch.core.tables.mends import apply_mends
 
-from .companions import Beside, EditionsGiven, template_beside
-from .folios import Bound
+from .companions import Beside, EditionsGiven, templates_beside
+from .folios import FolioBeside
 
 State = Literal["made", "held", "same", "waiting"]
 _NO_LINK = os.O_NOFOLLOW | os.O_NONBLOCK | os.O_CLOEXEC
@@ -75,18 +72,26 @@ def run(
             assert plan.when is not None
             return Run(state="waiting", words=f"due at {next_due(plan.when, now).isoformat()}")
         with tempfile.TemporaryDirectory(prefix="finch-run-") as folder:
-            runner = _Runner(plan, places, entries, now, Path(folder))
-            try:
-                ran = runner.run(dry=dry, again=again, newer=waits)
-            except Held as held:
-                ran = Run(state="held", words=str(held))
+            here = _PlanBeside(plan, places, entries, Path(folder), newer=waits)
+            running = Running(OWNER, plan, here, places, now, Path(folder), rendered)
+            ran = _carried_out(running, dry=dry, again=again)
         if not dry and ran.state in ("made", "held"):
             if plan.tell:
-                news = {"plan": plan.title or plan_file.stem, "at": now.isoformat(), "files": [each.name for each in ran.files]}
-                problem = addresses.tell(plan.tell, {**news, "state": ran.state, "words": ran.words, "since": runner.lines})
-                ran = replace(ran, words=f"{ran.words}; {problem}" if problem else ran.words)
-            _append(log, {"at": now.isoformat(), "state": ran.state, "words": ran.words, **runner.entry(ran)})
+                words = and_told(running, plan.title or plan_file.stem, ran.state, ran.words, addresses)
+                ran = replace(ran, words=words)
+            _append(log, {"at": now.isoformat(), "state": ran.state, "words": ran.words, **here.entry(ran, running.lines)})
         return ran
+
+
+def _carried_out(running: Running, *, dry: bool, again: bool) -> Run:
+    try:
+        if running.run(dry=dry, again=again) == "same":
+            return Run(state="same", words="nothing newer is there")
+    except Held as held:
+        return Run(state="held", words=str(held))
+    lines, more = running.lines, len(running.lines) - 1
+    moved = f"; since last time: {lines[0]}{f', and {more} more' if more > 0 else ''}" if lines else ""
+    return Run(state="made", words=f"{'would make' if dry else 'made'} {running.names}{moved}", files=running.files)
 
 
 @contextmanager
@@ -142,142 +147,109 @@ def _append(log: Path, entry: dict[str, Any]) -> None:
         os.fsync(file.fileno())
 
 
-class _Runner:
-    def __init__(self, plan: PlanSpec, places: Places, entries: list[dict[str, Any]], now: datetime, scratch: Path) -> None:
-        self.plan, self.places, self.now, self.scratch = plan, places, now, scratch
-        self.tried: dict[str, Any] = entries[-1] if entries else {}
-        self.last: dict[str, Any] = next((entry for entry in reversed(entries) if entry.get("state") == "made"), {})
+class _PlanBeside:
+    """A plan that is a file of a folder, with its folios and recipes beside it. Tables are guarded as the first plate of each has
+    them read and mended.
+    """
+
+    def __init__(self, plan: PlanSpec, places: Places, entries: list[dict[str, Any]], scratch: Path, *, newer: bool) -> None:
+        """``newer`` asks for other files than those that the last run tried, whatever became of them."""
+        self._plan, self._places, self._scratch, self._newer = plan, places, scratch, newer
+        self._tried: dict[str, Any] = entries[-1] if entries else {}
+        self._last: dict[str, Any] = next((entry for entry in reversed(entries) if entry.get("state") == "made"), {})
         self.taken: dict[str, Taken] = {}
         self.standings: dict[str, Standing] = {}
-        self.lines: list[str] = []
+        self._folios: dict[str, FolioBeside] = {}
+        self._recipes: dict[str, Recipe] = {}
 
-    def run(self, *, dry: bool, again: bool, newer: bool) -> Run:
-        """``newer`` asks for other files than those that the last run tried, whatever became of them."""
-        for name, take in self.plan.take.items():
-            self.taken[name] = self._take(name, take)
-        known = [self.last, *([self.tried] if newer else [])]
-        if self.taken and not again and any(self._digests() == _digests_of(entry) for entry in known):
-            return Run(state="same", words="nothing newer is there")
-        goes = self.places.file(self.plan.put.folder, "put.folder")  # asked before anything is made
-        made: list[tuple[Path, str]] = []
-        for make in self.plan.make:
-            files, changes = self._make(make)
-            made += files
-            self.lines += briefly(changes)
-        if dry:
-            done = tuple(goes / name for _, name in made)
-        else:
-            with self.places.folder(self.plan.put.folder, "put.folder", make=True) as folder:
-                done = put_all(made, folder)
-        names, more = ", ".join(each.name for each in done), len(self.lines) - 1
-        moved = f"; since last time: {self.lines[0]}{f', and {more} more' if more > 0 else ''}" if self.lines else ""
-        return Run(state="made", words=f"{'would make' if dry else 'made'} {names}{moved}", files=done)
+    def expect(self, name: str, take: TakeSpec) -> None:
+        if take.table is not None:
+            raise RecipeError("a number is one of a library; a shell takes a table by its name", path=f"take.{name}.table")
 
-    def entry(self, ran: Run) -> dict[str, Any]:
+    def found(self, name: str, newest: Newest) -> None:
+        """The log says what was taken."""
+
+    def known(self) -> list[dict[str, str]]:
+        return [_digests_of(entry) for entry in (self._last, *([self._tried] if self._newer else []))]
+
+    def bring(self, taken: Mapping[str, Taken]) -> None:
+        self.taken.update(taken)
+        for make in self._plan.make:
+            if make.folio is not None:
+                self._bring_folio(_named(make.folio))
+            else:
+                assert make.plate is not None, "the loader asks for one of both"
+                self._bring_plate(_named(make.plate), make)
+
+    def folio(self, make: MakeSpec) -> tuple[str, FolioPages]:
+        name = _named(make.folio)
+        return Path(name).stem.removesuffix(".folio"), FolioPages(OWNER, self._folios[name])
+
+    def plate(self, make: MakeSpec) -> MadePlate:
+        name, table = _named(make.plate), self._table(make)
+        file = self._places.file(name, "make")
+        title = file.stem.removesuffix(".recipe")
+        recipe, folio, before = self._recipes[name], self._alone(file), self._before(table)
+        try:
+            figure = self._figure(recipe, self.taken[table].path, before, folio)
+        except CoreError as error:
+            raise Held(f"{title} cannot be made: {error}") from error
+        origin = Origin(recipe=dump_recipe(recipe), table=self.taken[table].origin.name)
+        plate = PlateHere(figure=figure, origin=origin, templates=templates_beside(file.parent))
+        with suppress(CoreError):  # what stands now does not fit the edition before
+            change = since(figure, self._figure(recipe, before, before, folio)) if before else None
+            return MadePlate(title=title, plate=plate, change=change)
+        return MadePlate(title=title, plate=plate)
+
+    def choices(self, _reads: tuple[str, ...]) -> Choices:
+        return Choices()
+
+    def entry(self, ran: "Run", lines: list[str]) -> dict[str, Any]:
         """What is kept of the run beside how it ended."""
         took = {name: {"file": str(each.origin), "digest": each.digest} for name, each in self.taken.items()}
         if ran.state != "made":
             return {"took": took}
         standing = {name: each.plain() for name, each in self.standings.items()}
-        return {"took": took, "standing": standing, "files": [str(each) for each in ran.files], "since": self.lines}
+        return {"took": took, "standing": standing, "files": [str(each) for each in ran.files], "since": lines}
 
-    def _digests(self) -> dict[str, str]:
-        return {name: each.digest for name, each in self.taken.items()}
-
-    def _take(self, name: str, take: TakeSpec) -> Taken:
-        if take.table is not None:
-            raise RecipeError("a number is one of a library; a shell takes a table by its name", path=f"take.{name}.table")
-        try:
-            with self.places.folder(take.folder, f"take.{name}.folder") as folder:
-                newest = newest_of(folder, take, self.now.timestamp())
-                return copied(folder, newest, self.scratch / f"take {len(self.taken)}")
-        except FileNotFoundError as error:
-            raise Held(f"the folder {take.folder} of {name} is not there") from error
-
-    def _make(self, make: MakeSpec) -> tuple[list[tuple[Path, str]], dict[str, Since]]:
-        """The files of a folio or plate, made in the scratch folder, each with where it goes, and what changed in its plates."""
-        if isinstance(make.folio, int) or isinstance(make.plate, int):
-            raise RecipeError("a number is one of a library; in a shell name a file beside the plan", path="make")
-        if make.folio is not None:
-            return self._folio(self.places.file(make.folio, "make"), make)
-        assert make.plate is not None, "the loader asks for one of both"
-        return self._plate(self.places.file(make.plate, "make"), make)
-
-    def _folio(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, str]], dict[str, Since]]:
-        folio = self._with_tables(load_folio(_content(file, "folio")))
-        bound = Bound(folio, file.parent, self._within())
-        bound.make()
-        for name, taken in self.taken.items():
-            plate = next((each for each, spec in bound.folio.plates.items() if bound.table_of(spec) == name), None)
+    def _bring_folio(self, name: str) -> None:
+        file = self._places.file(name, "make")
+        folio = FolioBeside(self._with_tables(load_folio(_content(file, "folio"))), file.parent, self._within())
+        for table, taken in self.taken.items():
+            plate = next((each for each, spec in folio.folio.plates.items() if folio.table_of(spec) == table), None)
             if plate is not None:
-                self._guard(name, taken, bound.recipes[plate], bound)
-        for name, figure in bound.figures.items():
-            if isinstance(figure, CoreError):
-                raise Held(f"{file.stem}: {name} cannot be made: {figure}")
-        files = []
-        for form in make.as_:
-            drawing = FOLIO_DRAWINGS[form]
-            template = bound.template(drawing.laid_in, None)
-            laid = laid_out(folio, bound.figures, template if drawing.laid_in == "slides" else None, changes=bound.changes)
-            if not make.broken:
-                try:
-                    check_claims(laid, "let it leave with “broken”")
-                except CoreError as error:
-                    raise Held(f"{file.stem}, {error}") from error
-            choices = Choices(template=template)
-            content = put_folio(drawing.draw(laid, choices), form, bound.source(choices, laid))
-            files.append(self._scratched(content, file.stem.removesuffix(".folio"), form))
-        return files, bound.changes
+                self._guard(table, taken, folio.recipe(plate), folio)
+        self._folios[name] = folio
 
-    def _plate(self, file: Path, make: MakeSpec) -> tuple[list[tuple[Path, str]], dict[str, Since]]:
-        """A plate is a folio of one plate without a page, as far as its tables go."""
-        recipe = load_recipe(_content(file, "recipe"))
+    def _bring_plate(self, name: str, make: MakeSpec) -> None:
+        file, table = self._places.file(name, "make"), self._table(make)
+        self._recipes[name] = load_recipe(_content(file, "recipe"))
+        self._guard(table, self.taken[table], self._recipes[name], self._alone(file))
+
+    def _table(self, make: MakeSpec) -> str:
         name = make.table or next(iter(self.taken), "")
         if not name:
             raise RecipeError("a plate is made of a table that is taken; name one under take", path="make")
-        origin, before = self.taken[name], self._before(name)
-        bound = Bound(FolioSpec(finch_folio=1), file.parent, self._within())
-        self._guard(name, origin, recipe, bound)
-        figures = [self._figure(recipe, each, before, bound) for each in (origin.path, *([before] if before else []))]
-        if isinstance(figures[0], CoreError):
-            raise Held(f"{file.stem} cannot be made: {figures[0]}")
-        broken = [each for each in judged(figures[0]) if not each.holds]
-        if broken and not make.broken:
-            raise Held(f"{file.stem} claims that {broken[0].words}, and {broken[0].now}; let it leave with “broken”")
-        files = []
-        for form in make.as_:
-            drawing = DRAWINGS[form]
-            template = template_beside(file.parent, recipe.page.template, drawing.laid_in, None)
-            choices = Choices(template=template)
-            source = source_of(figures[0], dump_recipe(recipe), choices, origin.origin.name, __version__)
-            content = with_source(drawing.draw(figures[0], choices), form, source)
-            files.append(self._scratched(content, file.stem.removesuffix(".recipe"), form))
-        earlier = figures[-1] if before is not None else None
-        return files, {file.stem: since(figures[0], earlier)} if isinstance(earlier, Figure) else {}
+        return name
 
-    def _figure(self, recipe: Recipe, file: Path, before: Path | None, bound: Bound) -> Figure | CoreError:
-        library = Beside(bound.folder, recipe.table, file)
+    def _alone(self, file: Path) -> FolioBeside:
+        """A plate is a folio of one plate without a page, as far as its tables go."""
+        return FolioBeside(FolioSpec(finch_folio=1), file.parent, self._within())
+
+    def _figure(self, recipe: Recipe, file: Path, before: Path | None, folio: FolioBeside) -> Figure:
+        library = Beside(folio.folder, recipe.table, file)
         editions = EditionsGiven({"before": before} if before else {}, recipe.table, library)
-        try:
-            return make_figure(bound.table(file, recipe.table), recipe, library=library, editions=editions)
-        except CoreError as error:
-            return error
+        return make_figure(folio.table(file, recipe.table), recipe, library=library, editions=editions)
 
     def _within(self) -> Places:
         """What a folio may name: what the plan may, and what was taken."""
-        return self.places.with_folder(self.scratch)
-
-    def _scratched(self, content: bytes, made: str, form: str) -> tuple[Path, str]:
-        """A file in the scratch folder, and the name under which it goes."""
-        scratch = self.scratch / f"{len(list(self.scratch.iterdir()))}.{form}"
-        scratch.write_bytes(content)
-        return scratch, name_for(self.plan, made, form, self.now)
+        return self._places.with_folder(self._scratch)
 
     def _before(self, name: str) -> Path | None:
         """The file of the last run that was made, where it is still there and the same."""
-        last = self.last.get("took", {}).get(name, {})
+        last = self._last.get("took", {}).get(name, {})
         try:
-            file = self.places.file(last["file"], "took") if last else None
+            file = self._places.file(last["file"], "took") if last else None
         except RecipeError:  # it lies where this run may not look
             return None
         return file if file is not None and file.is_file() and digest_of(file) == last["digest"] else None
@@ -295,21 +267,24 @@ class _Runner:
         tables = {name: str(self.taken[name].path) if name in self.taken else file for name, file in folio.tables.items()}
         return replace(folio, tables=tables, before=before)
 
-    def _guard(self, name: str, file: Taken, recipe: Recipe, bound: Bound) -> None:
-        """Raises Held for what does not hold of a table; each is guarded once, mended as its first plate has it."""
+    def _guard(self, name: str, file: Taken, recipe: Recipe, folio: FolioBeside) -> None:
+        """Raises Held for what does not hold of a table; each is guarded once."""
         if name in self.standings:
             return
-        last = self.last.get("standing", {}).get(name)
+        last = self._last.get("standing", {}).get(name)
         try:
-            table = bound.table(file.path, recipe.table)
-            mended = apply_mends(table, recipe.table.mends, Beside(bound.folder, recipe.table, file.path)).table
-            now = standing_of(mended, self.plan.guards)
-            wrong = failing(Guarded(table=mended, now=now, last=standing_from(last) if last else None, guards=self.plan.guards))
+            table = folio.table(file.path, recipe.table)
+            mended = apply_mends(table, recipe.table.mends, Beside(folio.folder, recipe.table, file.path)).table
         except CoreError as error:
             raise Held(f"{file.origin.name}: {error}") from error
-        if wrong:
-            raise Held(f"{file.origin.name}: {'; '.join(wrong)}")
-        self.standings[name] = now
+        self.standings[name] = guarded(file.origin.name, mended, standing_from(last) if last else None, self._plan.guards)
+
+
+def _named(made: int | str | None) -> str:
+    """A folio or plate by the name of its file."""
+    if not isinstance(made, str):
+        raise RecipeError("a number is one of a library; in a shell name a file beside the plan", path="make")
+    return made
 
 
 def _digests_of(entry: dict[str, Any]) -> dict[str, str]:

@@ -11,6 +11,7 @@ from typing import Any
 from mottled_finch.core.common.errors import DrawError, IntakeError
 from mottled_finch.core.common.recipe import ReadingSpec
 from mottled_finch.core.common.recipe.table_spec import reading_of
+from mottled_finch.core.outputs.draw import Order
 from mottled_finch.core.outputs.draw.house.template import Told, from_json
 from mottled_finch.core.outputs.draw.making.source import Source, source_from
 from mottled_finch.core.outputs.folio.source import FolioSource, folio_source_from
@@ -18,7 +19,7 @@ from mottled_finch.core.outputs.refreshing.found import Piece
 from mottled_finch.core.outputs.refreshing.returning import Returned
 from mottled_finch.core.tables.table import Table
 
-from .worker import LOOKS, READS, WorkFailed
+from .worker import DRAWS, LOOKS, READS, WorkFailed
 
 
 def table_in(file: Path, reading: ReadingSpec) -> Table:
@@ -66,6 +67,14 @@ def template_in(content: bytes) -> tuple[Told, bytes]:
     told = from_json(json.loads(said))
     assert told is not None
     return told, kept
+
+
+def rendered(order: Order) -> bytes:
+    """A picture, drawn beside all else."""
+    try:
+        return bytes(DRAWS.do("render", order))
+    except WorkFailed as error:
+        raise DrawError(f"the {order.form.upper()} cannot be made: {error}") from error
 
 
 def _looked(job: str, *given: Any) -> Any:

@@ -14,7 +14,7 @@ from mottled_finch.app.ports import OWNER
 from mottled_finch.app.refreshing import Refreshing
 from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.core.outputs.folio.source import folio_source_in, put_folio
-from mottled_finch.server.folios.figures import laid, plates_of
+from mottled_finch.server.folios.figures import laid
 from mottled_finch.server.folios.models import Folio
 from mottled_finch.shell.refreshing import PlatesBeside
 from mottled_finch.work import asking
@@ -74,8 +74,7 @@ def test_a_folio_starts_with_an_opening_and_a_page_for_each_plate(client, starte
 
 def contents_of(answer):
     """The lines of contents on the first page."""
-    spec = Folio.objects.get(pk=answer["folio"]["id"]).spec()
-    return laid(spec, plates_of(spec))[0].pages[0].links
+    return laid(Folio.objects.get(pk=answer["folio"]["id"])).made.pages[0].links
 
 
 def test_words_are_asked_for_below_the_contents_and_a_title_says_what_holds(client, log):
@@ -184,7 +183,7 @@ def test_a_plate_that_is_removed_or_broken_is_told_and_holds_the_folio_back(clie
     assert told["pages"][2]["rooms"][0]["why"] == "the plate was removed"
     assert b"crowded piers cannot be made" in client.get(f"{address}/pages/3.svg").content
     assert client.get(f"{address}/export.pptx").json()["detail"] == (
-        "crowded piers cannot be made: the plate was removed. Mend it, or take it off its page."
+        "crowded piers cannot be made: the plate was removed; mend it, or take it off its page"
     )
     kept = put(client, started, {**told["spec"], "title": "Still"})
     assert kept.status_code == 200, kept.content

@@ -9,6 +9,7 @@ import pytest
 
 from mottled_finch.app.plans import notify as telling
 from mottled_finch.app.plans import outputs as putting
+from mottled_finch.app.plans import running as carrying
 from mottled_finch.core.common.errors import RecipeError
 from mottled_finch.core.outputs.folio.source import folio_source_in
 from mottled_finch.server.plans import clock, running
@@ -286,8 +287,8 @@ def test_a_run_that_the_server_s_end_cut_off_is_run_again(client, home, spec, lo
             real(made, folder)
         raise KeyboardInterrupt
 
-    real = running.put_all
-    monkeypatch.setattr(running, "put_all", killed)
+    real = carrying.put_all
+    monkeypatch.setattr(carrying, "put_all", killed)
     with pytest.raises(KeyboardInterrupt):
         clock.tick(MONDAY)
     monkeypatch.undo()
@@ -304,13 +305,13 @@ def test_a_run_that_the_server_s_end_cut_off_is_run_again(client, home, spec, lo
 def test_a_plan_that_is_removed_while_it_runs_ends_quietly(client, home, spec, monkeypatch):
     plan = started(client, spec)
     give(home, "log-2.csv", NEXT)
-    real = running.put_all
+    real = carrying.put_all
 
     def removed(made, folder):
         client.take_away("plan", plan["id"])
         return real(made, folder)
 
-    monkeypatch.setattr(running, "put_all", removed)
+    monkeypatch.setattr(carrying, "put_all", removed)
     clock.tick(MONDAY)
     assert out(home) == ["Review 2026-12-07.html"] and not Run.objects.exists()
 

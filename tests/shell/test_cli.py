@@ -222,7 +222,10 @@ class TestFolio:
     @pytest.mark.parametrize(
         ("parts", "sentence"),
         [
-            ({"tables": {"t": "none.csv"}}, 'tables: no file beside the folio is called "none.csv"'),
+            (
+                {"tables": {"t": "none.csv"}},
+                'n cannot be made: tables: no file beside the folio is called "none.csv"; mend it, or take it off its page',
+            ),
             ({"plates": {"n": {"plate": 3}}, "pages": []}, "plates.n: the plate is one of a library, and here there are files;"),
             (
                 {"plates": {"n": {"recipe": "no.json"}}, "pages": []},

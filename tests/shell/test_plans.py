@@ -208,7 +208,7 @@ def test_a_plate_is_made_alone_and_its_claims_hold_it(folder):
     held = ran(folder)
     assert (held.state, held.words) == (
         "held",
-        "sums claims that highest row is A, and highest row is B; let it leave with “broken”",
+        "sums claims that highest row is A, and highest row is B; correct the words, or let it leave all the same",
     )
     put_plan(folder, make=[{"plate": "sums.json", "as": ["csv"], "broken": True}])
     told = "sums: It is no longer so that highest row is A: highest row is B; B, x: 30, 3 before; 1 more cell moved less"

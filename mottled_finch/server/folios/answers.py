@@ -76,7 +76,8 @@ def pages_answer(folio: Folio) -> FolioPagesAnswer:
     """A folio with all of its pages laid out."""
     spec = folio.spec()
     plates = plates_of(spec)
-    made, problem = laid(spec, plates)
+    pages = laid(folio, plates)
+    made = pages.made
     cautions = folio_cautions(made)
     revisions = {name: revision_of(plate) for name, plate in plates.items()}
     return FolioPagesAnswer(
@@ -85,7 +86,7 @@ def pages_answer(folio: Folio) -> FolioPagesAnswer:
         pages=[_page(made, page, [each for each in cautions if each.page == page.number], revisions) for page in made.pages],
         plates={name: _plate(plate, made.figures[name], spec) for name, plate in plates.items()},
         layouts=[layout.name for layout in made.template.told.layouts] if made.template else [],
-        problem=problem,
+        problem=pages.problem,
     )
 
 

@@ -1,25 +1,31 @@
 """The plates of a folio as its pages have them, kept in memory as long as nothing that they depend on changes."""
 
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Mapping
 from dataclasses import replace
 from functools import partial
 from threading import Lock
 from typing import Any
 
-from mottled_finch.core.common.errors import CoreError, DrawError, TableError
+from mottled_finch.app.folios import FolioPages
+from mottled_finch.app.plates import Origin
+from mottled_finch.app.ports import OWNER
+from mottled_finch.core.common.errors import CoreError, TableError
 from mottled_finch.core.figures.figure.figure import Figure
 from mottled_finch.core.outputs.changes.comparing import Since, since
-from mottled_finch.core.outputs.draw import Template
-from mottled_finch.core.outputs.folio.pages import Folio, laid_out, recipe_for
+from mottled_finch.core.outputs.draw import Source, Template
+from mottled_finch.core.outputs.draw.house.template import Kind
+from mottled_finch.core.outputs.folio.pages import recipe_for
 from mottled_finch.core.outputs.folio.spec import FolioSpec
 
 from ..plates import revision
 from ..plates.actions import data_key, figure_before, figure_with
 from ..plates.kept_files import page_with_files
+from ..plates.leaving import origin_of
 from ..plates.models import Plate
 from ..plates.templates import template_for
 from ..refusal import Problem
 from ..tables.kept import Kept
+from .models import Folio as FolioRow
 
 _FIGURES: Kept[Hashable, Figure] = Kept(lambda kept: len(kept) > 60)
 _LAID: Kept[Hashable, Any] = Kept(lambda kept: len(kept) > 240)
@@ -28,44 +34,58 @@ _LAST: dict[Hashable, Hashable] = {}
 _LOCK = Lock()
 
 
-def plates_of(folio: FolioSpec) -> dict[str, Plate | None]:
+Plates = dict[str, Plate | None]
+
+
+def plates_of(folio: FolioSpec) -> Plates:
     """The plates of a folio by name; None for one that is not there any more."""
     numbers = [plate.plate for plate in folio.plates.values() if plate.plate is not None]
     found = Plate.everything.select_related("table", "table__current").in_bulk(numbers)
     return {name: found.get(plate.plate or 0) for name, plate in folio.plates.items()}
 
 
-def figures_of(folio: FolioSpec, plates: dict[str, Plate | None]) -> dict[str, Figure | CoreError]:
-    """Of each plate its figure, or why there is none."""
-    return {name: _figure_or_why(folio, plate) for name, plate in plates.items()}
+class FolioOfLibrary:
+    """A folio of the library, and the plates that it is made of."""
+
+    number: int | None
+
+    def __init__(self, row: FolioRow, plates: Plates | None = None) -> None:
+        self._row, self.number = row, row.pk
+        self._spec = with_files(row.spec())
+        self.plates = plates_of(self._spec) if plates is None else plates
+
+    def spec(self) -> FolioSpec:
+        return self._spec
+
+    def figures(self) -> dict[str, Figure | CoreError]:
+        return {name: _figure_or_why(self._spec, plate) for name, plate in self.plates.items()}
+
+    def changes(self, figures: Mapping[str, Figure | CoreError]) -> dict[str, Since]:
+        found = {}
+        for name, plate in self.plates.items():
+            figure = figures[name]
+            if plate is None or not isinstance(figure, Figure):
+                continue
+            change = _CHANGES.get((figure, _key(plate)), partial(_change, self._spec, plate, figure))
+            if change is not None:
+                found[name] = change
+        return found
+
+    def template(self, laid_in: Kind | None) -> Template | None:
+        return template_for(self._spec.page, laid_in)
+
+    def origin(self, name: str) -> Origin | None:
+        plate = self.plates[name]
+        return origin_of(plate) if plate is not None else None
+
+    def as_carried(self, _plates: Mapping[str, Source]) -> dict[str, Any]:
+        told: dict[str, Any] = self._row.standing().folio
+        return told
 
 
-def laid(folio: FolioSpec, plates: dict[str, Plate | None]) -> tuple[Folio, str]:
-    """The folio laid out, and why it cannot be laid in its template, if it cannot; it is plain then."""
-    spec, problem = with_files(folio), ""
-    try:
-        template: Template | None = template_for(spec.page, "slides")
-    except DrawError as error:
-        template, problem = None, error.message
-    figures = figures_of(spec, plates)
-    changes = changes_of(spec, plates, figures)
-    try:
-        return laid_out(spec, figures, template, _LAID.get, changes), problem
-    except DrawError as error:  # a layout that the template does not have
-        return laid_out(spec, figures, None, _LAID.get, changes), error.message
-
-
-def changes_of(folio: FolioSpec, plates: dict[str, Plate | None], figures: dict[str, Figure | CoreError]) -> dict[str, Since]:
-    """What changed in the plates since the edition before, of those whose table has one."""
-    found = {}
-    for name, plate in plates.items():
-        figure = figures[name]
-        if plate is None or not isinstance(figure, Figure):
-            continue
-        change = _CHANGES.get((figure, _key(plate)), partial(_change, folio, plate, figure))
-        if change is not None:
-            found[name] = change
-    return found
+def laid(row: FolioRow, plates: Plates | None = None) -> FolioPages:
+    """The folio laid out, on those plates where some are given."""
+    return FolioPages(OWNER, FolioOfLibrary(row, plates), _LAID.get)
 
 
 def _change(folio: FolioSpec, plate: Plate, figure: Figure) -> Since | None:

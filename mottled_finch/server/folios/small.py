@@ -6,7 +6,7 @@ from .. import pictures
 from ..plates.models import Plate
 from ..plates.templates import templates_stand
 from .answers import picture_key
-from .figures import laid, plates_of
+from .figures import laid
 from .models import Folio
 
 
@@ -20,8 +20,7 @@ def small_picture(folio: Folio, key: str | None = None) -> bytes:
     """The first page, packed; ``key`` names the picture where that is known already."""
 
     def draw() -> bytes:
-        spec = folio.spec()
-        return draw_page_svg(laid(spec, plates_of(spec))[0].pages[0])
+        return draw_page_svg(laid(folio).made.pages[0])
 
     return pictures.kept(f"folio-{folio.pk}", key or key_now(folio), draw)
 

@@ -28,7 +28,7 @@ from ..showing import OVERTAKEN, SEEN, etag, history_of
 from ..tables.models import MendVersion
 from . import actions
 from .answers import folio_answer, pages_answer
-from .figures import laid, plates_of
+from .figures import laid
 from .leaving import exported, file_title
 from .models import Folio, FolioVersion
 from .small import key_now, small_picture
@@ -146,10 +146,10 @@ class PagePicture(APIView):
     @extend_schema(operation_id="folio_page", responses={(200, "image/svg+xml"): OpenApiTypes.BINARY})
     def get(self, request: Request, pk: int, number: int) -> HttpResponse:
         """One page as it leaves, as a vector picture. An address that names its revision is kept by the browser."""
-        spec = get_object_or_404(Folio, pk=pk).spec()
-        if not 1 <= number <= len(spec.pages):
-            raise Problem(404, f"There is no page {number}; the folio has {len(spec.pages)}.")
-        made, _ = laid(spec, plates_of(spec))
+        folio = get_object_or_404(Folio, pk=pk)
+        if not 1 <= number <= (pages := len(folio.spec().pages)):
+            raise Problem(404, f"There is no page {number}; the folio has {pages}.")
+        made = laid(folio).made
         kept = "private, max-age=31536000, immutable" if "revision" in request.query_params else "no-cache"
         content = draw_page_svg(made.pages[number - 1])
         return HttpResponse(content, content_type="image/svg+xml", headers={"Cache-Control": kept})
@@ -174,7 +174,7 @@ class FolioExport(APIView):
         usual = {name: option for name, option in usual_choices().items() if name in drawing.reads}
         given = {name: str(text) for name, text in request.query_params.items() if name in ("form", "source")}
         choices = choices_from({**usual, **given}, drawing.reads)
-        content = exported(folio, plates_of(folio.spec()), ending, choices, broken="broken" in request.query_params)
+        content = exported(folio, ending, choices, broken="broken" in request.query_params)
         return HttpResponse(content, content_type=drawing.media_type, headers=saved_as(f"{file_title(folio)}.{ending}"))
 
 

@@ -3,7 +3,7 @@
 import logging
 import os
 import tempfile
-from dataclasses import dataclass, field
+from collections.abc import Mapping
 from datetime import datetime
 from pathlib import Path
 from typing import Any
@@ -11,28 +11,27 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from mottled_finch.app.plans.guards import Guarded, failing, standing_of
-from mottled_finch.app.plans.inputs import Held, Taken, copied, newest_of
+from mottled_finch.app.folios import FolioPages
+from mottled_finch.app.plans.guards import standing_of
+from mottled_finch.app.plans.inputs import Held, Newest, Taken
 from mottled_finch.app.plans.notify import Addresses
-from mottled_finch.app.plans.outputs import name_for, put_all
-from mottled_finch.app.plans.spec import MakeSpec, PlanSpec
+from mottled_finch.app.plans.running import MadePlate, Running, and_told, guarded
+from mottled_finch.app.plans.spec import GuardsSpec, MakeSpec, TakeSpec
+from mottled_finch.app.ports import OWNER
 from mottled_finch.core.common.errors import CoreError
-from mottled_finch.core.figures.claims.judging import judged
 from mottled_finch.core.figures.figure.figure import Figure
-from mottled_finch.core.outputs.changes.comparing import briefly, since
-from mottled_finch.core.outputs.draw import DRAWINGS, choices_from
-from mottled_finch.core.outputs.folio.cautions import check_claims
-from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
+from mottled_finch.core.outputs.changes.comparing import Since, since
+from mottled_finch.core.outputs.draw import Choices, choices_from
+from mottled_finch.work.asking import rendered
 
 from ..folios.figures import laid, plates_of
-from ..folios.leaving import exported as exported_folio
 from ..folios.leaving import file_title as folio_file
 from ..folios.models import Folio
 from ..plates.actions import figure_before, figure_of
-from ..plates.export_views import exported as exported_plate
-from ..plates.export_views import file_title as plate_file
+from ..plates.leaving import file_title as plate_file
+from ..plates.leaving import here
 from ..plates.models import Plate
-from ..plates.templates import usual_choices, usual_of
+from ..plates.templates import usual_choices
 from ..problems import is_full
 from ..refusal import Problem
 from ..tables.files import folder
@@ -54,10 +53,12 @@ def carry_out(run: Run, now: datetime) -> None:
     if not Run.objects.filter(pk=run.pk, state=State.WAITING).update(state=State.RUNNING, started=timezone.now()):
         return
     run.refresh_from_db()
-    runner = _Runner(run, now)
+    library = _PlanOfLibrary(run)
+    running: Running | None = None
     try:
         with tempfile.TemporaryDirectory(dir=folder()) as scratch:
-            state, words = runner.run(Path(scratch))
+            running = Running(OWNER, run.plan.spec(), library, places(), now, Path(scratch), rendered)
+            state, words = _ended(running, run)
     except Held as held:
         state, words = State.HELD, str(held)
     except Problem as problem:
@@ -71,25 +72,19 @@ def carry_out(run: Run, now: datetime) -> None:
         log.exception("a run of plan %s broke", run.plan_id)
         state, words = State.FAILED, "something broke in Mottled Finch itself; the log says more"
     if run.dry or state != State.HELD:
-        runner.let_go()
-    if runner.plan is not None and runner.plan.tell and not run.dry and state in (State.MADE, State.HELD):
-        words = _and_told(runner, state, words, now)
+        library.let_go()
+    if running is not None and running.plan.tell and not run.dry and state in (State.MADE, State.HELD):
+        words = and_told(running, running.plan.title, state, words, Addresses.listed(os.environ))
+    lines, files = (running.lines, running.files) if running is not None else ([], ())
     Run.objects.filter(pk=run.pk).update(
-        state=state, words=words, ended=timezone.now(), since=runner.lines, files=[str(each) for each in runner.files]
+        state=state, words=words, ended=timezone.now(), since=lines, files=[str(each) for each in files]
     )
 
 
-def _and_told(runner: "_Runner", state: str, words: str, now: datetime) -> str:
-    """Tell the address; what is kept of it where that failed is said behind the words."""
-    assert runner.plan is not None
-    news = {"plan": runner.plan.title, "at": now.isoformat(), "files": [each.name for each in runner.files]}
-    try:
-        addresses = Addresses.listed(os.environ)
-        addresses.check(runner.plan.tell)
-        problem = addresses.tell(runner.plan.tell, {**news, "state": state, "words": words, "since": runner.lines})
-    except CoreError as error:
-        problem = str(error)
-    return f"{words}; {problem}" if problem else words
+def _ended(running: Running, run: Run) -> tuple[State, str]:
+    if running.run(dry=run.dry, again=run.again) == "same":
+        return State.SAME, "Nothing newer is there."
+    return State.MADE, f"{'Would make' if run.dry else 'Made'} {running.names}."
 
 
 def cut_off() -> None:
@@ -102,85 +97,90 @@ def cut_off() -> None:
             Run.objects.create(plan=run.plan, asked=run.asked, dry=run.dry, again=run.again, due=run.due)
 
 
-@dataclass
-class _Runner:
-    """A run while it is carried out. ``tables`` are those that are taken, with the editions that stand, or would."""
+class _PlanOfLibrary:
+    """A plan of the library. ``tables`` are those that it takes, with the editions that stand, or would: a file becomes an edition
+    before anything is made of it, for this run alone when that is dry.
+    """
 
-    row: Run
-    now: datetime
-    plan: PlanSpec | None = None
-    tables: dict[int, Table] = field(default_factory=dict)
-    lines: list[str] = field(default_factory=list)
-    files: tuple[Path, ...] = ()
+    def __init__(self, row: Run) -> None:
+        self._row = row
+        self._guards = GuardsSpec()
+        self._tables: dict[str, Table] = {}
+        self._usual = usual_choices()
 
-    def run(self, scratch: Path) -> tuple[str, str]:
-        """How it ends, and in which words. Raises Held, CoreError and Problem."""
-        self.plan = plan = self.row.plan.spec()
-        taken = self._take(plan, scratch)
-        made_last = self.row.plan.runs.filter(state=State.MADE, dry=False).first()
-        known = {name: each["digest"] for name, each in made_last.took.items()} if made_last else {}
-        if taken and not self.row.again and known == {name: each.digest for name, each in taken.items()}:
-            return State.SAME, "Nothing newer is there."
-        last = _last_taken(self.row.plan)
-        self.row.took = {name: last[name] for name, file in taken.items() if self._stands(last.get(name), file)}
+    def expect(self, name: str, take: TakeSpec) -> None:
+        found = Table.standing(removed=True).filter(pk=take.table or 0).first()
+        if found is None:
+            raise Held(f"The table {name} was removed; choose another one")
+        self._tables[name] = next((table for table in self._tables.values() if table.pk == found.pk), found)
+
+    def found(self, name: str, newest: Newest) -> None:
+        self._row.tried[name] = newest.plain()
+        Run.objects.filter(pk=self._row.pk).update(tried=self._row.tried)
+
+    def known(self) -> list[dict[str, str]]:
+        last = self._row.plan.runs.filter(state=State.MADE, dry=False).first()
+        return [{name: each["digest"] for name, each in last.took.items()}] if last else []
+
+    def bring(self, taken: Mapping[str, Taken]) -> None:
+        self._guards = self._row.plan.spec().guards
+        last = _last_taken(self._row.plan)
+        self._row.took = {name: last[name] for name, file in taken.items() if self._stands(name, last.get(name), file)}
         for name, file in taken.items():
-            if name not in self.row.took and (standing := self._known(plan, name, file)):
-                self.row.took[name] = standing
-        if not self.row.dry:
+            if name not in self._row.took and (standing := self._standing(name, file)):
+                self._row.took[name] = standing
+        if not self._row.dry:
             self._clear()
-        given = {name: self._read(plan, name, file) for name, file in taken.items() if name not in self.row.took}
+        given = {name: self._read(name, file) for name, file in taken.items() if name not in self._row.took}
         for name, each in given.items():
-            self._guard(plan, name, each)
+            self._guard(name, each)
         for name, each in given.items():
             self._let_stand(name, each, taken[name])
-        made = [file for place, make in enumerate(plan.make) for file in self._make(plan, make, place, scratch)]
-        self.files = self._put(plan, made)
-        names = ", ".join(each.name for each in self.files)
-        return State.MADE, f"{'Would make' if self.row.dry else 'Made'} {names}."
 
-    def _put(self, plan: PlanSpec, made: list[tuple[Path, str]]) -> tuple[Path, ...]:
-        """Put what was made where it goes, and say where that is."""
-        if self.row.dry:
-            return tuple(places().file(plan.put.folder, "put.folder") / name for _, name in made)
-        with places().folder(plan.put.folder, "put.folder", make=True) as goes:
-            return put_all(made, goes)
+    def folio(self, make: MakeSpec) -> tuple[str, FolioPages]:
+        folio = Folio.everything.filter(pk=make.folio or 0).first()
+        if folio is None:
+            raise Held("A folio that it makes was removed; choose another one")
+        plates = plates_of(folio.spec())
+        for plate in plates.values():
+            self._as_taken(plate)
+        return folio_file(folio), laid(folio, plates)
+
+    def plate(self, make: MakeSpec) -> MadePlate:
+        plate = Plate.everything.select_related("table", "table__current").filter(pk=make.plate or 0).first()
+        if plate is None:
+            raise Held("A plate that it makes was removed; choose another one")
+        self._as_taken(plate)
+        try:
+            figure = figure_of(plate)
+        except (CoreError, Problem) as error:
+            raise Held(f"{plate_file(plate)} cannot be made: {error}") from error
+        return MadePlate(title=plate_file(plate, figure), plate=here(plate, figure), change=_change(plate, figure))
+
+    def choices(self, reads: tuple[str, ...]) -> Choices:
+        return choices_from({name: each for name, each in self._usual.items() if name in reads}, reads)
 
     def let_go(self) -> None:
         """Leave out what was read and does not stand: a file that a guard held waits on the desk instead."""
-        for given in Import.objects.filter(pk__in=self.row.given):
+        for given in Import.objects.filter(pk__in=self._row.given):
             remove(given)
-
-    def _take(self, plan: PlanSpec, scratch: Path) -> dict[str, Taken]:
-        taken = {}
-        for name, take in plan.take.items():
-            found = Table.standing(removed=True).filter(pk=take.table or 0).first()
-            if found is None:
-                raise Held(f"The table {name} was removed; choose another one")
-            try:
-                with places().folder(take.folder, f"take.{name}.folder") as folder:
-                    newest = newest_of(folder, take, self.now.timestamp())
-                    self.row.tried[name] = newest.plain()
-                    Run.objects.filter(pk=self.row.pk).update(tried=self.row.tried)
-                    taken[name] = copied(folder, newest, scratch / str(found.pk))
-            except FileNotFoundError as error:
-                raise Held(f"the folder {take.folder} of {name} is not there") from error
-            self.tables[found.pk] = found
-        return taken
 
     def _clear(self) -> None:
         """Files of this plan that were held before give way to the newer ones."""
-        for run in self.row.plan.runs.exclude(pk=self.row.pk).exclude(given=[]):
+        for run in self._row.plan.runs.exclude(pk=self._row.pk).exclude(given=[]):
             for given in Import.objects.filter(pk__in=run.given):
                 remove(given)
             Run.objects.filter(pk=run.pk).update(given=[])
 
-    def _stands(self, last: dict[str, Any] | None, file: Taken) -> bool:
+    def _stands(self, name: str, last: dict[str, Any] | None, file: Taken) -> bool:
         """Whether the edition that stands is of this very file."""
-        return last is not None and last["digest"] == file.digest and self._edition_number(last["table"]) == last.get("edition")
+        if last is None or last["digest"] != file.digest or last["table"] != self._tables[name].pk:
+            return False
+        return bool(self._tables[name].edition().number == last.get("edition"))
 
-    def _known(self, plan: PlanSpec, name: str, file: Taken) -> dict[str, Any] | None:
+    def _standing(self, name: str, file: Taken) -> dict[str, Any] | None:
         """What is kept of a file that somebody brought in already, as the edition that stands. Raises Held where another stands."""
-        table = self.tables[plan.take[name].table or 0]
+        table = self._tables[name]
         stands = table.edition()
         same = taken_already(table, file.path, stands.asked)
         if same is None:
@@ -192,115 +192,57 @@ class _Runner:
             )
         return {"digest": file.digest, "table": table.pk, "edition": stands.number, "file": str(file.origin)}
 
-    def _edition_number(self, table: int) -> int | None:
-        found = self.tables.get(table)
-        return None if found is None else found.edition().number
-
-    def _read(self, plan: PlanSpec, name: str, file: Taken) -> Import:
+    def _read(self, name: str, file: Taken) -> Import:
         """The file as an edition that does not stand yet, read as the one that does."""
-        table = self.tables[plan.take[name].table or 0]
-        given = lay_out(table, file.origin.name, file.path)
-        self.row.given = [*self.row.given, given.pk]
-        Run.objects.filter(pk=self.row.pk).update(given=self.row.given)
+        given = lay_out(self._tables[name], file.origin.name, file.path)
+        self._row.given = [*self._row.given, given.pk]
+        Run.objects.filter(pk=self._row.pk).update(given=self._row.given)
         read(given, Import.State.LOOKING)
         if given.state != Import.State.COMPARED:
             raise Held(given.problem or f"{given.name} was left out while it was read.")
         return given
 
-    def _guard(self, plan: PlanSpec, name: str, given: Import) -> None:
-        table = self.tables[plan.take[name].table or 0]
+    def _guard(self, name: str, given: Import) -> None:
+        table = self._tables[name]
         assert given.edition is not None
         before = readable_table(mended(table.edition(), table.mends()))
         try:
             after = readable_table(laid_on(EDITIONS.open(given.edition), table.edition(), table.mends()))
-            now, last = standing_of(after, plan.guards), standing_of(before, plan.guards)
-            wrong = failing(Guarded(table=after, now=now, last=last, guards=plan.guards))
+            last = standing_of(before, self._guards)
         except CoreError as error:
             raise Held(f"{given.name}: {error}") from error
-        if wrong:
-            raise Held(f"{given.name}: {'; '.join(wrong)}")
+        guarded(given.name, after, last, self._guards)
 
     def _let_stand(self, name: str, given: Import, file: Taken) -> None:
         """Let an edition stand and keep which: for good, or for this run alone when it is dry."""
-        edition = given.edition
+        edition, table = given.edition, self._tables[name]
         assert edition is not None
-        table = edition.table_id
-        took = {"digest": file.digest, "table": table, "edition": edition.number, "file": str(file.origin)}
-        self.row.took = {**self.row.took, name: took}
-        if self.row.dry:
-            self.tables[table].current = edition
+        took = {"digest": file.digest, "table": table.pk, "edition": edition.number, "file": str(file.origin)}
+        self._row.took = {**self._row.took, name: took}
+        if self._row.dry:
+            table.current = edition
             return
         try:
             with transaction.atomic():
-                self.tables[table] = accept(given, {}, seen=str(self.tables[table].edition().number))
-                Run.objects.filter(pk=self.row.pk).update(took=self.row.took)
+                now = accept(given, {}, seen=str(table.edition().number))
+                self._tables = {each: now if one.pk == now.pk else one for each, one in self._tables.items()}
+                Run.objects.filter(pk=self._row.pk).update(took=self._row.took)
         except Problem as problem:
             raise Held(f"{given.name}: {problem.detail}") from problem
 
-    def _make(self, plan: PlanSpec, make: MakeSpec, place: int, scratch: Path) -> list[tuple[Path, str]]:
-        """Each file in the scratch folder, and the name under which it goes."""
-        title, contents = self._folio(make) if make.folio is not None else self._plate(make)
-        files = []
-        for form, content in contents.items():
-            made = scratch / f"{place}.{form}"
-            made.write_bytes(content)
-            files.append((made, name_for(plan, title, form, self.now)))
-        return files
-
-    def _folio(self, make: MakeSpec) -> tuple[str, dict[str, bytes]]:
-        folio = Folio.everything.filter(pk=make.folio or 0).first()
-        if folio is None:
-            raise Held("A folio that it makes was removed; choose another one")
-        spec, usual = folio.spec(), usual_choices()
-        plates = plates_of(spec)
-        for plate in plates.values():
-            self._as_taken(plate)
-        made, _ = laid(spec, plates)
-        if not make.broken:
-            try:
-                check_claims(made, "let it leave all the same")
-            except CoreError as error:
-                raise Held(f"{folio_file(folio)}, {error}") from error
-        self.lines += briefly(made.changes)
-        contents = {}
-        for form in make.as_:
-            drawing = FOLIO_DRAWINGS[form]
-            choices = choices_from({name: each for name, each in usual.items() if name in drawing.reads}, drawing.reads)
-            try:
-                contents[form] = exported_folio(folio, plates, form, choices, broken=True)
-            except Problem as problem:
-                raise Held(f"{folio_file(folio)}: {problem.detail}") from problem
-        return folio_file(folio), contents
-
-    def _plate(self, make: MakeSpec) -> tuple[str, dict[str, bytes]]:
-        plate = Plate.everything.select_related("table", "table__current").filter(pk=make.plate or 0).first()
-        if plate is None:
-            raise Held("A plate that it makes was removed; choose another one")
-        self._as_taken(plate)
-        try:
-            figure = figure_of(plate)
-        except (CoreError, Problem) as error:
-            raise Held(f"{plate_file(plate)} cannot be made: {error}") from error
-        title = plate_file(plate, figure)
-        broken = next((each for each in judged(figure) if not each.holds), None)
-        if broken and not make.broken:
-            raise Held(f"{title} claims that {broken.words}, and {broken.now}")
-        self.lines += _change_of(title, plate, figure)
-        choices = {form: choices_from(usual_of(DRAWINGS[form]), DRAWINGS[form].reads) for form in make.as_}
-        return title, {form: exported_plate(plate, figure, form, each) for form, each in choices.items()}
-
     def _as_taken(self, plate: Plate | None) -> None:
         """Let a plate lie on the edition that was taken, which does not stand for others when the run is dry."""
-        if plate is not None and plate.table_id in self.tables:
-            plate.table = self.tables[plate.table_id]
+        for table in self._tables.values():
+            if plate is not None and plate.table_id == table.pk:
+                plate.table = table
 
 
-def _change_of(title: str, plate: Plate, figure: Figure) -> list[str]:
+def _change(plate: Plate, figure: Figure) -> Since | None:
     try:
         before = figure_before(plate.table, plate.recipe())
     except CoreError:  # what stands now does not fit the edition before
-        return []
-    return [] if before is None else briefly({title: since(figure, before)})
+        return None
+    return None if before is None else since(figure, before)
 
 
 def _last_taken(plan: Plan) -> dict[str, Any]:

@@ -1,7 +1,6 @@
 """What leaves, over HTTP: a figure in a form, and several as one archive."""
 
 import zipfile
-from dataclasses import replace
 from io import BytesIO
 from itertools import count
 from urllib.parse import quote
@@ -13,19 +12,17 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
-from mottled_finch import __version__
 from mottled_finch.core.common.errors import CoreError
 from mottled_finch.core.common.vocabulary import CHOICE_TERMS
 from mottled_finch.core.figures.figure.figure import Figure
-from mottled_finch.core.outputs.draw import DRAWINGS, Choices, Drawing, choices_from, source_of, with_source
-from mottled_finch.work.worker import DRAWS, WorkFailed
+from mottled_finch.core.outputs.draw import DRAWINGS, choices_from
 
 from ..openapi import ProblemAnswer, refers_to
 from ..refusal import Problem
-from .actions import figure_of, full_recipe
-from .answers import plate_title
+from .actions import figure_of
+from .leaving import exported, file_title
 from .models import Plate
-from .templates import template_for, usual_of
+from .templates import usual_of
 
 ARCHIVE_MOST = 200
 
@@ -53,25 +50,6 @@ class Export(APIView):
         figure = figure_of(plate)
         headers = {"Cache-Control": "no-cache"} if "view" in request.query_params else as_file(plate, ending, figure)
         return HttpResponse(exported(plate, figure, ending, choices), content_type=drawing.media_type, headers=headers)
-
-
-def exported(plate: Plate, figure: Figure, ending: str, choices: Choices) -> bytes:
-    """The plate's figure in a form, with its source."""
-    choices = replace(choices, template=template_for(plate.recipe().page, DRAWINGS[ending].laid_in))
-    edition = plate.table.edition().number
-    source = source_of(figure, full_recipe(plate), choices, plate.table.name, __version__, edition, plate.pk)
-    return with_source(drawn(DRAWINGS[ending], figure, choices), ending, source)
-
-
-def drawn(drawing: Drawing, figure: Figure, choices: Choices) -> bytes:
-    """The file, made by a process of its own where that takes long. Raises Problem where it ends there."""
-    if drawing.order is None:
-        return drawing.draw(figure, choices)
-    order = drawing.order(figure, choices)
-    try:
-        return drawing.finish(bytes(DRAWS.do("render", order)), figure, choices)
-    except WorkFailed as error:
-        raise Problem(422, f"The {drawing.title.lower()} cannot be made: {error}.") from error
 
 
 class Archive(APIView):
@@ -120,14 +98,3 @@ def saved_as(name: str) -> dict[str, str]:
     """Headers that save an answer under a name, in letters of any script (RFC 6266)."""
     plain = "".join(mark for mark in name if mark.isascii()).strip()
     return {"Content-Disposition": f"attachment; filename=\"{plain}\"; filename*=UTF-8''{quote(name)}"}
-
-
-def file_title(plate: Plate, figure: Figure | None = None) -> str:
-    """The plate's title with nothing in it that a file system minds."""
-    return plain_title(plate_title(plate, figure)) or "figure"
-
-
-def plain_title(title: str) -> str:
-    """A title as the name of a file."""
-    plain = "".join(mark if mark.isalnum() or mark in " -" else "" for mark in title)
-    return " ".join(plain.split())[:80].strip()

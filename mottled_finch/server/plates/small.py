@@ -5,7 +5,6 @@ from mottled_finch.core.outputs.draw import DRAWINGS, USUAL
 
 from .. import pictures
 from .actions import figure_of
-from .export_views import drawn
 from .models import Plate
 from .revision import revision_of
 
@@ -15,5 +14,5 @@ def small_picture(plate: Plate, figure: Figure | None = None) -> bytes:
     return pictures.kept(
         f"plate-{plate.pk}",
         pictures.key_of(revision_of(plate)),
-        lambda: drawn(DRAWINGS["svg"], figure or figure_of(plate), USUAL),
+        lambda: DRAWINGS["svg"].draw(figure or figure_of(plate), USUAL),
     )

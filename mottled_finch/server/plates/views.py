@@ -57,7 +57,7 @@ from .actions import (
     step_plate,
 )
 from .answers import both_answers, broken_plate, plate_answer, plate_line, plate_title, since_answer
-from .export_views import as_file, drawn
+from .export_views import as_file
 from .looks import looks_of, small_figure
 from .models import Plate, Version
 from .revision import revision_of
@@ -300,7 +300,7 @@ class LookPicture(APIView):
         """One of them, small."""
         table = get_object_or_404(Table.standing(), pk=pk)
         drawing = DRAWINGS["svg"]
-        content = drawn(drawing, small_figure(table, number), USUAL)
+        content = drawing.draw(small_figure(table, number), USUAL)
         return HttpResponse(content, content_type=drawing.media_type, headers={"Cache-Control": "no-cache"})
 
 
