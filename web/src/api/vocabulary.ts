@@ -281,7 +281,7 @@ export const SHOW_TERMS = {
     }
   },
   "running": {
-    "means": "the measure of all records up to here, anew in each group; not of {standing}",
+    "means": "the measure of all records up to here, anew in each group, where a blank stays one; not of {standing}",
     "said": "as running total {way}",
     "typed": "running total{along}",
     "also": "cumulative so far to date adding up",

@@ -41,7 +41,7 @@ SHOW_TERMS: dict[str, ShowTerm] = {
         keys={"of": ("row", "column"), "to": ("max", "first")},
     ),
     "running": ShowTerm(
-        means="the measure of all records up to here, anew in each group; not of {standing}",
+        means="the measure of all records up to here, anew in each group, where a blank stays one; not of {standing}",
         said="as running total {way}",
         typed="running total{along}",
         also="cumulative so far to date adding up",
