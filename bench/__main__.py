@@ -1,4 +1,6 @@
-"""`./finch bench [NAME...]`: one JSON object a line for each figure or those named; "faults" names all that are tried at length."""
+"""`./finch bench [NAME...]`: one JSON object a line for each figure or those named; "faults" names all that are tried at length,
+and "mutants" breaks lines to see whether tests catch it (mutants.py).
+"""
 
 import sys
 import tempfile
@@ -9,6 +11,10 @@ from mottled_finch.server.run import prepare
 
 
 def main() -> int:
+    if sys.argv[1:2] == ["mutants"]:
+        from .mutants import main as mutants
+
+        return mutants(sys.argv[2:])
     with tempfile.TemporaryDirectory(prefix="finch-bench-") as folder:
         prepare(Path(folder))
         from bench.faults import FAULTS
