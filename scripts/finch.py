@@ -67,9 +67,10 @@ def run(command: str, words: list[str]) -> int:
         os.execv(PYTHON, [PYTHON, "-m", "mottled_finch.shell.cli", *words])
     os.chdir(HOME)
     check_all()
-    if words[1:]:
+    quick = words[1:] == ["--quick"]
+    if words[1:] and not quick:
         os.execv(PYTHON, [PYTHON, "-m", "pytest", *words[1:]])
-    return every_test()
+    return every_test(quick=quick)
 
 
 # Parts and their stamps
@@ -326,31 +327,18 @@ def check_all() -> None:
             raise Stop(f"{name} found something")
 
 
-BESIDE = ("tests/browser", "tests/faults")
-"""Tests that run beside all others, which take about as long."""
+NOT_QUICK = ("tests/browser", "tests/faults", "tests/office")
+"""Tests that start browsers, servers and office programs."""
 
 
-def every_test() -> int:
-    """Both halves, each with its own closing line."""
-    import subprocess
-
+def every_test(*, quick: bool) -> int:
+    """All tests, or those that need no browser and the like, on all processors, file by file."""
     # Hundreds of commands and servers are started: what each of them would compile anew is kept instead.
     os.environ.pop("PYTHONDONTWRITEBYTECODE", None)
-
-    with (
-        open(f"{PLACE}/beside.log", "w+", encoding="utf-8") as log,
-        subprocess.Popen([PYTHON, "-m", "pytest", *BESIDE], stdout=log, stderr=subprocess.STDOUT) as beside,
-    ):
-        try:
-            ignored = [f"--ignore={each}" for each in BESIDE]
-            others = subprocess.run([PYTHON, "-m", "pytest", "tests", *ignored], check=False)
-            beside.wait()
-        except BaseException:
-            beside.terminate()
-            raise
-        log.seek(0)
-        print(log.read(), end="")
-        return 1 if others.returncode or beside.returncode else 0
+    left_out = [f"--ignore={each}" for each in NOT_QUICK] if quick else []
+    workers = str(min(max(os.cpu_count() or 1, 2), 4))
+    together = ("-n", workers, "--dist", "loadfile", "--no-loadscope-reorder")
+    os.execv(PYTHON, [PYTHON, "-m", "pytest", *together, "tests", *left_out])
 
 
 if __name__ == "__main__":

@@ -6,6 +6,7 @@ import shutil
 import tempfile
 from pathlib import Path
 
+import pytest
 from django.conf import settings as server_settings
 from hypothesis import settings
 
@@ -16,3 +17,8 @@ server_settings.DATA = Path(FOLDER)  # pytest has read the settings before this 
 # The first call of a compiled kernel may take a second, which says nothing about the example it came with.
 settings.register_profile("finch", deadline=None)
 settings.load_profile("finch")
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """What takes longest a file begins first, so that no processor is left with it alone at the end."""
+    items.sort(key=lambda item: "tests/browser" not in str(item.path))

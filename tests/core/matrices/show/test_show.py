@@ -52,7 +52,7 @@ def test_standard_scores_have_mean_0_and_deviation_1_and_none_where_nothing_vari
     whole = matrix(TEXT, {"as": "score", "of": "whole"}).values
     assert np.nanmean(whole) == pytest.approx(0, abs=1e-12)
     assert np.nanstd(whole, ddof=1) == pytest.approx(1)
-    assert matrix(TEXT, {"as": "score"}).values.tolist() == whole.tolist()
+    np.testing.assert_array_equal(matrix(TEXT, {"as": "score"}).values, whole)
     flat = matrix("r,c,v\na,p,0.1\na,q,0.1\na,s,0.1\n", {"as": "score", "of": "row"})
     assert np.isnan(flat.values).all()
 
