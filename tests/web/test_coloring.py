@@ -14,7 +14,7 @@ from mottled_finch.core.colors.spaces import hex_of
 from mottled_finch.core.common.recipe import ColorSpec, EndSpec
 from mottled_finch.core.common.recipe.spec import BandsSpec
 
-COLORING = "features/plate/color/coloring"
+COLORING = "features/plate/scale/coloring"
 
 
 def shape(scale):

@@ -1,15 +1,17 @@
 import { Menu } from "@chakra-ui/react";
 import { MenuCard, MenuLine } from "../../shared/MenuCard";
-import { Dots } from "./MoreMenu";
+import { Dots } from "./Dots";
 
-type Props = {
+export type MenuProps = {
   label: string;
+  /** What takes the thing away. */
   action: string;
   onAction: () => void;
+  /** What else can be done with it. */
   others?: readonly { name: string; act: () => void }[];
 };
 
-export default function OpenedMenu({ label, action, onAction, others = [] }: Props) {
+export default function OpenedMenu({ label, action, onAction, others = [] }: MenuProps) {
   return (
     <Menu.Root positioning={{ placement: "bottom-end" }} defaultOpen>
       <Menu.Trigger asChild>

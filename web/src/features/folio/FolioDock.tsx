@@ -1,22 +1,11 @@
 import type { ReactNode } from "react";
-import type { FolioPage, FolioPages, PageOfFolio } from "../../api/client";
 import { DockTabs } from "../../shared/DockTabs";
-import type { Change } from "./folios";
 import { PagePart } from "./PagePart";
 import { PlatesPart } from "./PlatesPart";
+import type { PartProps } from "./partProps";
 import { TemplatePart } from "./TemplatePart";
 import { WordsPart } from "./WordsPart";
 
-export type PartProps = {
-  data: FolioPages;
-  page: FolioPage | undefined;
-  spec: PageOfFolio;
-  at: number;
-  room: number | null;
-  onChange: (change: Change) => void;
-  onGo: (at: number) => void;
-  onRefused: (problem: unknown) => void;
-};
 export type FolioTab = "plates" | "page" | "words" | "template";
 
 export const TABS: readonly { value: FolioTab; label: string; part: (props: PartProps) => ReactNode }[] = [

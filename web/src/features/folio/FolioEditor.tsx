@@ -24,7 +24,7 @@ import { useKeys } from "../../shared/useKeys";
 import { useNarrow } from "../../shared/useNarrow";
 import { Working } from "../../shared/Working";
 import { Argument } from "./Argument";
-import { FolioDock, type FolioTab, type PartProps, TABS } from "./FolioDock";
+import { FolioDock, type FolioTab, TABS } from "./FolioDock";
 import { FolioExport } from "./FolioExport";
 import { FolioTray } from "./FolioTray";
 import {
@@ -38,6 +38,7 @@ import {
 } from "./folios";
 import { KEYS } from "./keys";
 import { larger, PageStage, smaller } from "./PageStage";
+import type { PartProps } from "./partProps";
 import { TemplatePart } from "./TemplatePart";
 import { useFolio } from "./useFolio";
 

@@ -7,7 +7,6 @@ import { FactInput } from "../../shared/FactInput";
 import { OneOf } from "../../shared/OneOf";
 import { Select } from "../../shared/Select";
 import { type Piece, Sentence } from "../../shared/Sentence";
-import type { PartProps } from "./FolioDock";
 import { factsOf } from "./facts";
 import {
   type Arrangement,
@@ -18,6 +17,7 @@ import {
   withPage,
   withPlatesSwapped,
 } from "./folios";
+import type { PartProps } from "./partProps";
 
 const KINDS = Object.entries(ARRANGEMENT_TERMS).map(([name, { said }]) => [name as Arrangement, said] as const);
 

@@ -5,8 +5,8 @@ import { Button } from "../../shared/Button";
 import { InBin } from "../../shared/InBin";
 import { matching } from "../../shared/options";
 import { SavedInput } from "../../shared/SavedInput";
-import type { PartProps } from "./FolioDock";
 import { pagesOf, platesOf, withoutPlate, withPlate, withPlateCalled, withPlatePage } from "./folios";
+import type { PartProps } from "./partProps";
 
 /** Every plate of the library: put into a room of the page, or onto a page of its own. */
 export function PlatesPart({ data, page, spec, at, room, onChange, onGo }: PartProps) {

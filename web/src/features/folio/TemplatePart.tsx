@@ -7,8 +7,8 @@ import { Choice } from "../../shared/Choice";
 import { FileButton } from "../../shared/FileButton";
 import { Line } from "../../shared/Line";
 import { Select } from "../../shared/Select";
-import type { PartProps } from "./FolioDock";
 import { withFolio, withPageLook } from "./folios";
+import type { PartProps } from "./partProps";
 
 const SHOWN = [
   { value: "yes", label: "shown" },

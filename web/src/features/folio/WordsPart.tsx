@@ -1,8 +1,8 @@
 import { Box } from "@chakra-ui/react";
 import { FactInput } from "../../shared/FactInput";
-import type { PartProps } from "./FolioDock";
 import { factsOf } from "./facts";
 import { platesOf, withFolio, withPage } from "./folios";
+import type { PartProps } from "./partProps";
 
 /** What the page says beside its plates, what its speaker says, and what stands at the foot of all pages. */
 export function WordsPart({ data, page, spec, at, onChange }: PartProps) {

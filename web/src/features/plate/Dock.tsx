@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import type { Figure, Recipe, TableInfo } from "../../api/client";
 import { DockTabs } from "../../shared/DockTabs";
 import type { Change } from "./changes/usePlate";
+import { look, type Tab, useView } from "./changes/view";
 import { ColorPart } from "./color/ColorPart";
 import { CellsPart } from "./parts/CellsPart";
 import { HeadsPart } from "./parts/HeadsPart";
@@ -9,7 +10,6 @@ import { LegendPart } from "./parts/LegendPart";
 import { NotesPart } from "./parts/NotesPart";
 import { PagePart } from "./parts/PagePart";
 import { WordsPart } from "./parts/WordsPart";
-import { look, type Tab, useView } from "./view";
 
 type Props = {
   plate: number;

@@ -22,9 +22,10 @@ import { Working } from "../../shared/Working";
 import { useDropToDesk } from "../desk";
 import { CannotBeMade } from "./CannotBeMade";
 import { usePlate } from "./changes/usePlate";
-import { TableDone } from "./color/targets";
+import { look, magnify, resetView, useView } from "./changes/view";
 import { Dock } from "./Dock";
 import { ExportCard } from "./ExportCard";
+import { TableDone } from "./scale/targets";
 import { Actions } from "./sheets/Actions";
 import { KEYS } from "./sheets/keys";
 import { LayOnSheet } from "./sheets/LayOnSheet";
@@ -35,7 +36,6 @@ import { copyColors, copyPicture } from "./stage/copyPicture";
 import { Stage } from "./stage/Stage";
 import { Statement, type StatementHandle } from "./statement/Statement";
 import { Tray } from "./tray/Tray";
-import { look, magnify, resetView, useView } from "./view";
 
 type Shown = "keys" | "actions" | "history" | "lay" | "since" | "back";
 

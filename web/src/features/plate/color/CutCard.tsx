@@ -4,8 +4,8 @@ import type { Figure } from "../../../api/client";
 import { CardForm } from "../../../shared/CardForm";
 import { Select } from "../../../shared/Select";
 import type { Change } from "../changes/usePlate";
+import { numberIn, numberOut } from "../scale/targets";
 import { type RailModel, withCut } from "./railModel";
-import { numberIn, numberOut } from "./targets";
 
 type Props = { figure: Figure; model: RailModel; at: number; onDone: (change: Change) => void };
 

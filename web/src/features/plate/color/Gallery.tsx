@@ -4,8 +4,8 @@ import type { Figure, Palette, Recipe, Template } from "../../../api/client";
 import { usePalettes, useTemplates } from "../../../api/queries";
 import { withColor } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { look } from "../view";
-import { BLANK, bandColors } from "./coloring";
+import { look } from "../changes/view";
+import { BLANK, bandColors } from "../scale/coloring";
 import { HouseColors } from "./HouseColors";
 
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void; onDone: () => void };

@@ -3,8 +3,8 @@ import { useState } from "react";
 import type { Measure, Recipe, TableInfo } from "../../../api/client";
 import { CardForm } from "../../../shared/CardForm";
 import { Select } from "../../../shared/Select";
-import { MeasurePick } from "../parts/MeasurePick";
-import { numberIn } from "./targets";
+import { numberIn } from "../scale/targets";
+import { MeasurePick } from "../statement/MeasurePick";
 
 type Lit = NonNullable<NonNullable<Recipe["color"]>["lit"]>;
 type Limit = "above" | "below" | "from" | "to";

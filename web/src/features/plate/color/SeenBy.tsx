@@ -2,7 +2,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import type { Figure } from "../../../api/client";
 import { useAbout } from "../../../api/queries";
 import { Select } from "../../../shared/Select";
-import { look, useView } from "../view";
+import { look, useView } from "../changes/view";
 
 /** The way of seeing that the stage is checked by, and what is lost to it. */
 export function SeenBy({ figure }: { figure: Figure }) {

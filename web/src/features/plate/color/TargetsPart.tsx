@@ -4,7 +4,7 @@ import type { Figure } from "../../../api/client";
 import { sentenceOf } from "../../../api/client";
 import { Button } from "../../../shared/Button";
 import { SavedInput } from "../../../shared/SavedInput";
-import { numberIn, numberOut, useSetTargets } from "./targets";
+import { numberIn, numberOut, useSetTargets } from "../scale/targets";
 
 /** The table's targets: numbers by name that its plates share. Changing one moves every scale that stands at it. */
 export function TargetsPart({ table, figure }: { table: number; figure: Figure }) {

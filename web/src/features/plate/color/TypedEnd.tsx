@@ -5,8 +5,8 @@ import { CardForm } from "../../../shared/CardForm";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
 import type { Change } from "../changes/usePlate";
+import { numberIn, numberOut, useSetTargets } from "../scale/targets";
 import { LEFT_TO_DATA, TITLES, type Which } from "./railAxis";
-import { numberIn, numberOut, useSetTargets } from "./targets";
 import type { ScaleParts } from "./unlike";
 
 type Props = {

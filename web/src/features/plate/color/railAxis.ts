@@ -1,6 +1,6 @@
 /** The axis of the color rail: which values it spans, and where a value stands on it. */
 import type { Figure } from "../../../api/client";
-import { backFrom, type Spread, spreadOf } from "./coloring";
+import { backFrom, type Spread, spreadOf } from "../scale/coloring";
 
 /** Of the rail on the screen, in pixels. */
 export const RAIL = { height: 236, bars: 74, rampLeft: 90, rampWidth: 30 } as const;

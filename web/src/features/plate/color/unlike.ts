@@ -3,7 +3,7 @@ import type { Each, Figure, Recipe } from "../../../api/client";
 import type { NumberStyle } from "../../../shared/numbers";
 import { type Side, withColor, withEach } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import type { Cell } from "../view";
+import type { Cell } from "../changes/view";
 
 type Color = NonNullable<Recipe["color"]>;
 /** What a scale is set by, of all cells or of some members. */

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { useView } from "../view";
+import { useView } from "../changes/view";
 
 const NOTHING = { scales: null, colors: null } as ReturnType<typeof tried>;
 

@@ -7,12 +7,12 @@ import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
 import { withCells, withSymbols } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { numberIn, numberOut } from "../color/targets";
-import { ColorField } from "./ColorField";
-import { MeasurePick } from "./MeasurePick";
-import { NumberField } from "./NumberField";
-import { NumberLook } from "./NumberLook";
-import { type Card, controls, oneOf, Said } from "./Said";
+import { ColorField } from "../fields/ColorField";
+import { NumberField } from "../fields/NumberField";
+import { NumberLook } from "../fields/NumberLook";
+import { type Card, controls, oneOf, Said } from "../fields/Said";
+import { numberIn, numberOut } from "../scale/targets";
+import { MeasurePick } from "../statement/MeasurePick";
 
 type Cells = NonNullable<Recipe["cells"]>;
 type Past = Exclude<Cells["values"], string | undefined>;

@@ -6,9 +6,9 @@ import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
 import { type Side, withOrder, withoutAside, withTotals } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
+import { type Card, controls, Said } from "../fields/Said";
+import { colorsOfTotals } from "../fields/totals";
 import { headLooks } from "./headLooks";
-import { type Card, controls, Said } from "./Said";
-import { colorsOfTotals } from "./totals";
 
 type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 type By = NonNullable<Order["by"]>;

@@ -6,9 +6,9 @@ import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
 import { withLegend, withSymbols } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { numberIn, numberOut } from "../color/targets";
-import { type Card, controls, Said } from "./Said";
-import { Written } from "./Written";
+import { type Card, controls, Said } from "../fields/Said";
+import { Written } from "../fields/Written";
+import { numberIn, numberOut } from "../scale/targets";
 
 type Legend = NonNullable<Recipe["legend"]>;
 type Tick = NonNullable<Legend["ticks"]>[number];

@@ -8,8 +8,8 @@ import { afterClosing } from "../../../shared/frames";
 import { Toggle } from "../../../shared/Toggle";
 import { withNotes } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { look, useView } from "../view";
-import { Said } from "./Said";
+import { look, useView } from "../changes/view";
+import { Said } from "../fields/Said";
 
 type Note = NonNullable<Recipe["notes"]>[number];
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };

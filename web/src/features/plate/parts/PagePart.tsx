@@ -10,9 +10,9 @@ import { Toggle } from "../../../shared/Toggle";
 import { named } from "../../../shared/terms";
 import { withPage, withPageLook } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { ColorField } from "./ColorField";
-import { NumberField } from "./NumberField";
-import { type Card, controls, oneOf, Said } from "./Said";
+import { ColorField } from "../fields/ColorField";
+import { NumberField } from "../fields/NumberField";
+import { type Card, controls, oneOf, Said } from "../fields/Said";
 import { TemplateCards } from "./TemplateCards";
 
 type Page = NonNullable<Recipe["page"]>;

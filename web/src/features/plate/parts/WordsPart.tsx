@@ -2,9 +2,9 @@ import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe } from "../../../api/client";
 import { withWords } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
+import { type Card, controls, Said } from "../fields/Said";
+import { Written } from "../fields/Written";
 import { ClaimsCard } from "./ClaimsCard";
-import { type Card, controls, Said } from "./Said";
-import { Written } from "./Written";
 
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };
 type Which = keyof NonNullable<Recipe["words"]>;

@@ -4,10 +4,10 @@ import { Line } from "../../../shared/Line";
 import { Select } from "../../../shared/Select";
 import { withHeads } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { MeasurePick } from "./MeasurePick";
-import { NumberField } from "./NumberField";
-import { type Card, controls, oneOf } from "./Said";
-import { Written } from "./Written";
+import { NumberField } from "../fields/NumberField";
+import { type Card, controls, oneOf } from "../fields/Said";
+import { Written } from "../fields/Written";
+import { MeasurePick } from "../statement/MeasurePick";
 
 type Heads = NonNullable<Recipe["heads"]>;
 type Props = { table: TableInfo; figure: Figure; recipe: Recipe; onChange: (change: Change) => void };

@@ -19,7 +19,7 @@ import {
   withWithin,
 } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { type Cell, look, useView } from "../view";
+import { type Cell, look, useView } from "../changes/view";
 
 type Props = {
   plate: number;

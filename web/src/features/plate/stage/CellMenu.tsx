@@ -3,7 +3,7 @@ import type { Figure, Recipe } from "../../../api/client";
 import { type MenuAction, MenuCard, MenuGroups } from "../../../shared/MenuCard";
 import { withCellAside, withNotes, withOrder } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { type Cell, look } from "../view";
+import { type Cell, look } from "../changes/view";
 import { cellName, indexOf } from "./reading";
 
 type Props = {

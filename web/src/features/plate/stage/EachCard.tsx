@@ -7,8 +7,8 @@ import { Select } from "../../../shared/Select";
 import { withEach } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
 import { USUAL_BANDS } from "../color/railModel";
-import { numberIn, numberOut } from "../color/targets";
 import { labelsIn, styleAt } from "../color/unlike";
+import { numberIn, numberOut } from "../scale/targets";
 import { bandsFrom, DRAWN_AS, type Drawn, drawnAs } from "./eachBands";
 import type { Head } from "./heads";
 

@@ -5,7 +5,7 @@ import type { Figure, Recipe, Scene } from "../../../api/client";
 import { Announced } from "../../../shared/Say";
 import { stepped } from "../../../shared/walk";
 import type { Change } from "../changes/usePlate";
-import { type Cell, look, useView } from "../view";
+import { type Cell, look, useView } from "../changes/view";
 import { CellMenu } from "./CellMenu";
 import { cellAt, type Placed, placeOf, rectOf } from "./paint";
 import { cellWords } from "./reading";

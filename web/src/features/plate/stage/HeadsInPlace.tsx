@@ -7,7 +7,7 @@ import { type MenuAction, MenuCard, MenuGroups } from "../../../shared/MenuCard"
 import { PopCard } from "../../../shared/PopCard";
 import { withNotes } from "../changes/recipes";
 import type { Change, TableChange } from "../changes/usePlate";
-import { look } from "../view";
+import { look } from "../changes/view";
 import { EachCard } from "./EachCard";
 import { type Head, headOf, movedBy, movedTo, orderedBy, setAside, withHeadLeftOut, withHeadNamed } from "./heads";
 

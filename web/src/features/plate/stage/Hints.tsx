@@ -1,6 +1,6 @@
 import { Box, CloseButton, Flex } from "@chakra-ui/react";
 import { useState } from "react";
-import { useView } from "../view";
+import { useView } from "../changes/view";
 
 const HINTS = [
   "Click a phrase of the sentence above to change what is shown.",

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import type { Scene } from "../../../api/client";
-import { look, type Tab } from "../view";
+import { look, type Tab } from "../changes/view";
 
 const PARTS: readonly { part: "legend" | "notes"; tab: Tab; label: string }[] = [
   { part: "legend", tab: "legend", label: "The legend, in the dock" },

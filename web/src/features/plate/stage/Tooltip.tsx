@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import type { Figure, Scene } from "../../../api/client";
-import type { Cell } from "../view";
+import type { Cell } from "../changes/view";
 import { rectOf } from "./paint";
 import { cellName, indexOf, readOf, recordsWords, sidesWords } from "./reading";
 import { ToldBox } from "./ToldBox";

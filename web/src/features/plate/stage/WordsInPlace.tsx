@@ -5,7 +5,7 @@ import { FactInput } from "../../../shared/FactInput";
 import { isDrafted } from "../../../shared/useDraft";
 import { withWords } from "../changes/recipes";
 import type { Change } from "../changes/usePlate";
-import { look, useView } from "../view";
+import { look, useView } from "../changes/view";
 
 type Which = "title" | "subtitle" | "caption";
 type Props = { scene: Scene; recipe: Recipe; figure: Figure; zoom: number; onChange: (change: Change) => void };

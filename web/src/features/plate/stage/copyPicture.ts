@@ -1,5 +1,5 @@
 import { exportAddress, type Figure } from "../../../api/client";
-import { BLANK } from "../color/coloring";
+import { BLANK } from "../scale/coloring";
 
 /** Put the figure on the clipboard as a picture; says how it went. */
 export async function copyPicture(plate: number): Promise<string> {

@@ -2,7 +2,7 @@
 import type { Each, Figure } from "../../../api/client";
 import { BAND_TERMS, LIMITS } from "../../../api/vocabulary";
 import { USUAL_BANDS } from "../color/railModel";
-import { numberIn, numberOut } from "../color/targets";
+import { numberIn, numberOut } from "../scale/targets";
 
 type Bands = NonNullable<Each["bands"]>;
 type Targets = Figure["targets"];

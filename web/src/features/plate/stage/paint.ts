@@ -5,7 +5,7 @@
 import type { Scene } from "../../../api/client";
 import { CELL_LOOK } from "../../../api/vocabulary";
 import { inkOn } from "../../../shared/ink";
-import { BLANK } from "../color/coloring";
+import { BLANK } from "../scale/coloring";
 
 type Grid = NonNullable<Scene["grid"]>;
 type Theme = Scene["theme"];

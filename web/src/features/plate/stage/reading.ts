@@ -2,9 +2,9 @@
 import type { Figure, Recipe } from "../../../api/client";
 import { MEASURE_TERMS } from "../../../api/vocabulary";
 import { counted, grouped, percent, styled } from "../../../shared/numbers";
-import { placer } from "../color/coloring";
+import type { Cell, Comparing } from "../changes/view";
 import { styleAt } from "../color/unlike";
-import type { Cell, Comparing } from "../view";
+import { placer } from "../scale/coloring";
 
 export const indexOf = (figure: Figure, cell: Cell) => cell.row * figure.columns.length + cell.column;
 

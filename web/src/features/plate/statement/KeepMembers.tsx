@@ -4,8 +4,8 @@ import type { Condition, Level, TableInfo } from "../../../api/client";
 import { useMembers } from "../../../api/queries";
 import { Choice } from "../../../shared/Choice";
 import { grouped } from "../../../shared/numbers";
-import { MeasurePick } from "../parts/MeasurePick";
 import { KeepForm, type KeepPartProps } from "./KeepPart";
+import { MeasurePick } from "./MeasurePick";
 import { levelWords } from "./phrases";
 
 type Mode = "in" | "not_in" | "top" | "bottom";

@@ -6,7 +6,7 @@ import { CardForm } from "../../../shared/CardForm";
 import { Choice } from "../../../shared/Choice";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
-import { MeasurePick } from "../parts/MeasurePick";
+import { MeasurePick } from "./MeasurePick";
 import { levelWords } from "./phrases";
 
 type Props = { table: TableInfo; level: Level; onDone: (level: Level) => void; onBack: () => void };

@@ -7,9 +7,9 @@ import { counted } from "../../../shared/numbers";
 import { Panel } from "../../../shared/Panel";
 import { withCellAside, withDismissed, withoutAside, withPatch } from "../changes/recipes";
 import type { Change, TableChange } from "../changes/usePlate";
-import { scalesOf } from "../color/why";
+import { look } from "../changes/view";
 import { heldOf } from "../stage/paint";
-import { look } from "../view";
+import { scalesOf } from "../stage/why";
 
 type Props = {
   figure: Figure;

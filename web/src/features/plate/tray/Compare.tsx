@@ -4,9 +4,9 @@ import { api, type Figure, Refusal, sentenceOf } from "../../../api/client";
 import { styled } from "../../../shared/numbers";
 import { Panel } from "../../../shared/Panel";
 import { Select } from "../../../shared/Select";
+import { type Comparing, look } from "../changes/view";
 import { styleAt } from "../color/unlike";
 import { differences } from "../stage/reading";
-import { type Comparing, look } from "../view";
 
 type Props = { plate: number; revision: string; figure: Figure; compare: Comparing };
 

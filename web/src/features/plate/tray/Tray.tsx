@@ -6,8 +6,8 @@ import { grouped } from "../../../shared/numbers";
 import { Panel } from "../../../shared/Panel";
 import { withClaims } from "../changes/recipes";
 import type { Change, TableChange } from "../changes/usePlate";
+import { look, useView } from "../changes/view";
 import { useTried } from "../color/useTried";
-import { colorAt, whyWords } from "../color/why";
 import {
   cellName,
   context,
@@ -20,7 +20,7 @@ import {
   shortCellName,
   valueWords,
 } from "../stage/reading";
-import { look, useView } from "../view";
+import { colorAt, whyWords } from "../stage/why";
 import { Cautions } from "./Cautions";
 import { Compare } from "./Compare";
 

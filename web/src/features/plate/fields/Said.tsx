@@ -4,7 +4,7 @@ import type { Figure } from "../../../api/client";
 import { Marked } from "../../../shared/Marked";
 import { OneOf } from "../../../shared/OneOf";
 import { Opens } from "../../../shared/Opens";
-import type { Tab } from "../view";
+import type { Tab } from "../changes/view";
 
 /** What a phrase opens: its name, and the controls that set it; `close` puts them away. */
 export type Card = { label: string; width?: string; card: (close: () => void) => ReactNode; behind?: ReactNode };

@@ -3,11 +3,11 @@
 import type { Figure, Recipe } from "../../../api/client";
 import { CELL_LOOK } from "../../../api/vocabulary";
 import { short } from "../../../shared/numbers";
-import { inksOn } from "../stage/paint";
-import { bandOf, placer, type ScaleShape, stepper } from "./coloring";
-import type { Which } from "./railAxis";
-import { nameOf } from "./railModel";
-import { ownOf, partsOf, styleAt } from "./unlike";
+import type { Which } from "../color/railAxis";
+import { nameOf } from "../color/railModel";
+import { ownOf, partsOf, styleAt } from "../color/unlike";
+import { bandOf, placer, type ScaleShape, stepper } from "../scale/coloring";
+import { inksOn } from "./paint";
 
 type Scales = readonly (ScaleShape | null)[];
 

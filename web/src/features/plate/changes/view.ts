@@ -1,7 +1,7 @@
 /** What is being looked at in the plate editor: view state, never data. */
 import { create } from "zustand";
-import type { Lines } from "../../api/client";
-import type { ScaleShape } from "./color/coloring";
+import type { Lines } from "../../../api/client";
+import type { ScaleShape } from "../scale/coloring";
 
 export type Cell = { row: number; column: number };
 export type Tab = "color" | "cells" | "heads" | "legend" | "words" | "notes" | "page";

@@ -3,7 +3,7 @@ import type { Measure, TableInfo } from "../../../api/client";
 import { MEASURE_TERMS } from "../../../api/vocabulary";
 import { Select } from "../../../shared/Select";
 import { named } from "../../../shared/terms";
-import type { Take } from "../statement/phrases";
+import type { Take } from "./phrases";
 
 type Props = {
   label: string;
