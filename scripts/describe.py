@@ -61,6 +61,7 @@ def _with_tables(text: str, tables: dict[str, str]) -> str:
 
 def _tables() -> dict[str, dict[str, str]]:
     from mottled_finch.core.common.vocabulary import ARRANGEMENT_TERMS, CUT_TERMS, MEASURE_TERMS, SHOW_TERMS
+    from mottled_finch.server.problems import ADDRESS, KINDS
 
     measures = [
         (
@@ -91,6 +92,12 @@ def _tables() -> dict[str, dict[str, str]]:
         "recipe.md": {
             "measures": _table(("`take`", "keys", "what it is", "of nothing"), measures),
             "shows": _table(("`as`", "keys", "what it is"), shows),
+        },
+        "problems.md": {
+            "problems": _table(
+                ("`type`", "`title`", "what it means"),
+                [(f"`{ADDRESS}#{name}`", kind.title, kind.words) for name, kind in KINDS.items()],
+            )
         },
         "folio.md": {"arrangements": _table(("`arrange`", "what it is", "plates", "words"), arrangements)},
         "statement.md": {

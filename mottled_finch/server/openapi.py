@@ -1078,8 +1078,8 @@ class MatrixAnswer:
 
 @dataclass(frozen=True, kw_only=True)
 class ProblemAnswer:
-    """Problem JSON (RFC 9457). ``path`` is the place in the recipe, or the file; ``meanwhile`` what others did, of a change that
-    was overtaken.
+    """Problem JSON (RFC 9457). ``type`` is the address that tells of its kind, ``path`` the place in the recipe, or the file;
+    ``meanwhile`` what others did, of a change that was overtaken.
     """
 
     type: str

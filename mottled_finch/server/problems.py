@@ -1,12 +1,14 @@
 """Errors as problem JSON (RFC 9457): one sentence in ``detail``, the place in ``path``."""
 
 import errno
+from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
 from django.conf import settings
 from django.core.exceptions import ObjectDoesNotExist, RequestDataTooBig
 from django.db import DatabaseError
-from django.http import Http404, JsonResponse
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from django.views.decorators.http import require_safe
 
 from mottled_finch.core.common.errors import Canceled, CoreError, IntakeError, RecipeError
 from mottled_finch.core.common.language.directions import apart
@@ -17,11 +19,56 @@ if TYPE_CHECKING:  # it takes long to load, and what is answered first does not 
     from rest_framework.response import Response
 
 MEDIA_TYPE = "application/problem+json"
+ADDRESS = "/api/problems"
+"""Where all kinds of problems are told of; each has a place there."""
 
 
-def worded(status: int, title: str, detail: str, **more: Any) -> dict[str, Any]:
+@dataclass(frozen=True)
+class Kind:
+    """A kind of problem: its title, and what whoever meets it can count on."""
+
+    title: str
+    words: str
+
+
+KINDS = {
+    "file": Kind("The file cannot be read", "What was sent is no file of a form that is read, or is damaged; nothing was kept."),
+    "recipe": Kind(
+        "The recipe is not well formed",
+        "A recipe, folio, plan or list of mends has a key, a value or a sentence that is none; “path” is its place, “allowed” what "
+        "could stand there. Nothing was changed.",
+    ),
+    "figure": Kind(
+        "The figure cannot be made",
+        "What is asked for is well formed and does not fit the table, the file or the template; “path” is the place.",
+    ),
+    "changed-meanwhile": Kind(
+        "Changed meanwhile",
+        "The version that was seen (If-Match) does not stand any more; “meanwhile” says what was done. Nothing was changed: look "
+        "at what stands, and ask again with its version.",
+    ),
+    "given-up": Kind("Given up", "A newer question of the same asker took the place of this one; nothing needs to be done."),
+    "no-room": Kind("No room", "The disk is full. What was saved before is safe, and nothing of this was saved."),
+    "not-found": Kind("Not found", "There is no such thing; it may have been removed, and may lie in the bin."),
+    "refused": Kind("Refused", "What was asked for is not done, for the reason that “detail” gives."),
+}
+"""The table that a kind of problem is entered in, by the name of its place in the docs."""
+
+_BY_STATUS = {404: "not-found", 507: "no-room"}
+
+
+def worded(status: int, kind: str, detail: str, **more: Any) -> dict[str, Any]:
     told = {name: _written(value) for name, value in more.items() if value is not None}
-    return {"type": "about:blank", "title": title, "status": status, "detail": _written(apart(detail)), **told}
+    title = KINDS[kind].title
+    return {"type": f"{ADDRESS}#{kind}", "title": title, "status": status, "detail": _written(apart(detail)), **told}
+
+
+@require_safe
+def told(_request: HttpRequest) -> HttpResponse:
+    """All kinds of problems, for whoever follows the address of one."""
+    lines = "".join(f'<dt id="{name}">{kind.title}</dt><dd>{kind.words}</dd>' for name, kind in KINDS.items())
+    page = f'<!doctype html><html lang="en"><meta charset="utf-8"><title>Problems</title><h1>Problems</h1><dl>{lines}</dl></html>'
+    return HttpResponse(page)
 
 
 def _written(value: Any) -> Any:
@@ -53,7 +100,7 @@ def is_full(error: BaseException | None) -> bool:
 
 def problem(status: int, detail: str) -> JsonResponse:
     """A problem outside the REST framework's views."""
-    return JsonResponse(worded(status, "Refused", detail), status=status, content_type=MEDIA_TYPE)
+    return JsonResponse(worded(status, _BY_STATUS.get(status, "refused"), detail), status=status, content_type=MEDIA_TYPE)
 
 
 def refusal_of(error: Exception, context: dict[str, Any]) -> "Response | None":
@@ -62,36 +109,36 @@ def refusal_of(error: Exception, context: dict[str, Any]) -> "Response | None":
     from rest_framework.views import exception_handler
 
     if isinstance(error, Canceled):
-        return Response(worded(409, "Given up", str(error)), status=409, content_type=MEDIA_TYPE)
+        return Response(worded(409, "given-up", str(error)), status=409, content_type=MEDIA_TYPE)
     if isinstance(error, CoreError):
-        title = {IntakeError: "The file cannot be read", RecipeError: "The recipe is not well formed"}.get(
-            type(error), "The figure cannot be made"
-        )
+        kind = {IntakeError: "file", RecipeError: "recipe"}.get(type(error), "figure")
         more = {
             "path": error.path,
             "message": apart(error.message),
             "allowed": list(error.allowed),
             "received": _short(error.received),
         }
-        return Response(worded(422, title, str(error), **more), status=422, content_type=MEDIA_TYPE)
+        return Response(worded(422, kind, str(error), **more), status=422, content_type=MEDIA_TYPE)
     if isinstance(error, Overtaken):
         more = {"path": error.path, "meanwhile": list(error.meanwhile)}
-        return Response(worded(412, "Changed meanwhile", error.detail, **more), status=412, content_type=MEDIA_TYPE)
+        return Response(worded(412, "changed-meanwhile", error.detail, **more), status=412, content_type=MEDIA_TYPE)
     if isinstance(error, RequestDataTooBig):
-        return Response(worded(413, "Refused", TOO_MUCH), status=413, content_type=MEDIA_TYPE)
+        return Response(worded(413, "refused", TOO_MUCH), status=413, content_type=MEDIA_TYPE)
     if is_full(error):
-        return Response(worded(507, "No room", DISK_FULL), status=507, content_type=MEDIA_TYPE)
+        return Response(worded(507, "no-room", DISK_FULL), status=507, content_type=MEDIA_TYPE)
     if isinstance(error, Problem):
         return Response(
-            worded(error.status, "Refused", error.detail, path=error.path), status=error.status, content_type=MEDIA_TYPE
+            worded(error.status, _BY_STATUS.get(error.status, "refused"), error.detail, path=error.path),
+            status=error.status,
+            content_type=MEDIA_TYPE,
         )
     if isinstance(error, Http404 | ObjectDoesNotExist):  # the latter when it went while it was worked on
         return Response(
-            worded(404, "Not found", "There is no such thing here; it may have been removed."), status=404, content_type=MEDIA_TYPE
+            worded(404, "not-found", "There is no such thing here; it may have been removed."), status=404, content_type=MEDIA_TYPE
         )
     response = exception_handler(error, context)
     if response is not None:
         detail = response.data.get("detail") if isinstance(response.data, dict) else None
-        response.data = worded(response.status_code, "Refused", str(detail or "What was sent does not fit what is expected here."))
+        response.data = worded(response.status_code, "refused", str(detail or "What was sent does not fit what is expected here."))
         response.content_type = MEDIA_TYPE
     return response

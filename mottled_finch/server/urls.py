@@ -10,7 +10,7 @@ from .bin import urls as removed
 from .folios import urls as folios
 from .plans import urls as plans
 from .plates import urls as plates
-from .problems import TOO_MUCH, problem
+from .problems import TOO_MUCH, problem, told
 from .tables import urls as tables
 
 handler404 = "mottled_finch.server.urls.not_found"
@@ -45,6 +45,7 @@ urlpatterns = [
     path("api/about", about.About.as_view()),
     path("api/palettes", about.Palettes.as_view()),
     path("api/palettes/read", about.ReadPalette.as_view()),
+    path("api/problems", told),
     path("api/openapi.json", about.Description.as_view()),
     path("api/", include(tables)),
     path("api/", include(plates)),

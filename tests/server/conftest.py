@@ -14,6 +14,7 @@ from rest_framework.test import APIClient
 
 from mottled_finch.server.folios.figures import _FIGURES
 from mottled_finch.server.plates.looks import _LOOKS
+from mottled_finch.server.problems import ADDRESS, KINDS
 from mottled_finch.server.tables.files import folder
 from mottled_finch.server.tables.imports import _COMPARED_ANEW
 from mottled_finch.server.tables.mended import _FINDINGS, _MENDED, _SUMMARIES
@@ -56,6 +57,9 @@ def check_answer(method: str, address: str, response: Any) -> None:
     kind = response.headers.get("Content-Type", "")
     if known is None or "json" not in kind or method.lower() not in OPENAPI["paths"][known]:
         return
+    if "problem+json" in kind:
+        address, _, name = json.loads(response.content)["type"].partition("#")
+        assert address == ADDRESS and name in KINDS
     described = OPENAPI["paths"][known][method.lower()]["responses"]
     status = str(response.status_code)
     if response.status_code >= 400 and status not in described:

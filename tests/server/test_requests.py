@@ -5,6 +5,7 @@ import json
 import pytest
 
 from mottled_finch.server.plates.models import Plate, Version
+from mottled_finch.server.problems import ADDRESS, KINDS
 from mottled_finch.server.run import _title_anew
 from mottled_finch.server.tables.models import MendVersion, Table
 
@@ -135,3 +136,14 @@ def test_one_broken_thing_does_not_hide_the_others(client, table, plate):
     assert tables[table]["problem"].startswith("table.mends[0]")
     assert client.post(f"/api/tables/{table}/undo").status_code == 200
     assert client.get(f"/api/tables/{table}").json()["problem"] == ""
+
+
+def test_the_address_of_a_kind_of_problem_tells_of_it(client):
+    page = client.get(ADDRESS)
+    assert page.status_code == 200 and page.headers["Content-Type"].startswith("text/html")
+    for address, kind in (("/api/plates/99", "not-found"), ("/api/nothing", "not-found"), ("/api/tables/x,y/pages", "not-found")):
+        told = client.get(address).json()
+        assert (told["type"], told["title"]) == (f"{ADDRESS}#{kind}", KINDS[kind].title)
+    assert all(f'<dt id="{name}">{kind.title}</dt><dd>{kind.words}</dd>' in page.content.decode() for name, kind in KINDS.items())
+    refused = client.post("/api/plates", {"table": 99}, format="json").json()
+    assert refused["type"].partition("#")[0] == ADDRESS

@@ -2965,7 +2965,7 @@ export interface components {
             unplaced: number;
             unmeasured: number;
         };
-        /** @description Problem JSON (RFC 9457). ``path`` is the place in the recipe, or the file; ``meanwhile`` what others did, of a change that was overtaken. */
+        /** @description Problem JSON (RFC 9457). ``type`` is the address that tells of its kind, ``path`` the place in the recipe, or the file; ``meanwhile`` what others did, of a change that was overtaken. */
         ProblemAnswer: {
             type: string;
             title: string;
