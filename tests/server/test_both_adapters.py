@@ -19,7 +19,7 @@ from mottled_finch.core.outputs.folio.load import load_folio
 from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.server.folios.figures import laid
 from mottled_finch.server.folios.models import Folio
-from mottled_finch.server.folios.returned_views import _Plates
+from mottled_finch.server.folios.refreshing_views import _Plates
 from mottled_finch.server.plans import clock
 from mottled_finch.server.plates.actions import figure_of
 from mottled_finch.server.plates.leaving import here

@@ -7,8 +7,7 @@ from pathlib import Path
 
 import pytest
 
-from mottled_finch.app.plans import notify as telling
-from mottled_finch.app.plans import outputs as putting
+from mottled_finch.app.plans import notify, outputs
 from mottled_finch.app.plans import running as carrying
 from mottled_finch.core.common.errors import RecipeError
 from mottled_finch.core.outputs.folio.source import folio_source_in
@@ -354,7 +353,7 @@ def test_a_column_that_is_constant_blank_or_no_number_throughout_is_held_or_made
 def test_a_full_disk_is_told_and_nothing_is_half(client, home, spec, monkeypatch):
     plan = started(client, {**spec, "make": [{**spec["make"][0], "as": ["html", "docx"]}]})
     give(home, "log-2.csv", NEXT)
-    real = putting.shutil.copyfileobj
+    real = outputs.shutil.copyfileobj
 
     def full(source, target, *more):
         if Path(str(getattr(source, "name", ""))).suffix == ".docx":
@@ -362,7 +361,7 @@ def test_a_full_disk_is_told_and_nothing_is_half(client, home, spec, monkeypatch
             raise OSError(28, "No space left on device")
         real(source, target, *more)
 
-    monkeypatch.setattr(putting.shutil, "copyfileobj", full)
+    monkeypatch.setattr(outputs.shutil, "copyfileobj", full)
     clock.tick(MONDAY)
     run = last(client, plan)
     assert (run["state"], run["words"]) == ("failed", "the disk is full, so nothing was put; make room and run it again")
@@ -373,7 +372,7 @@ def test_an_address_is_told_how_it_ended(client, home, spec, monkeypatch):
     heard = []
     monkeypatch.setenv("FINCH_TELL", "https://a.example/x")
     monkeypatch.setenv("FINCH_TELL_KEY", "k" * 32)
-    monkeypatch.setattr(telling.Addresses, "tell", lambda self, address, news: heard.append((address, news)) or "it slept")
+    monkeypatch.setattr(notify.Addresses, "tell", lambda self, address, news: heard.append((address, news)) or "it slept")
     plan = started(client, {**spec, "tell": "https://a.example/x"})
     clock.tick(MONDAY)
     assert heard == [

@@ -16,9 +16,7 @@ from pathlib import Path
 
 import pytest
 
-from mottled_finch.app.plans import inputs as taking
-from mottled_finch.app.plans import notify as telling
-from mottled_finch.app.plans import outputs as putting
+from mottled_finch.app.plans import inputs, notify, outputs
 from mottled_finch.app.plans.load import load_plan
 from mottled_finch.core.common.errors import RecipeError
 from mottled_finch.core.outputs.draw.making.source import source_in
@@ -140,14 +138,14 @@ def test_a_file_that_is_being_written_or_a_folder_that_is_gone_holds_it(folder):
 
 
 def test_a_file_that_grows_while_it_is_read_is_taken_next_time(folder, monkeypatch):
-    real = taking.shutil.copyfileobj
+    real = inputs.shutil.copyfileobj
 
     def growing(source, target, *more):
         real(source, target, *more)
         with (folder / "in" / "log-1.csv").open("a") as file:
             file.write("B,y,1\n")
 
-    monkeypatch.setattr(taking.shutil, "copyfileobj", growing)
+    monkeypatch.setattr(inputs.shutil, "copyfileobj", growing)
     assert ran(folder).words == "log-1.csv was written while it was read; it is taken next time"
 
 
@@ -174,7 +172,7 @@ def test_one_run_at_a_time(folder):
 
 def test_a_run_that_cannot_put_its_second_file_puts_none(folder, monkeypatch):
     put_plan(folder, make=[{"folio": "review.json", "as": ["html", "pdf"]}])
-    real = putting.shutil.copyfileobj
+    real = outputs.shutil.copyfileobj
 
     def full(source, target, *more):
         if Path(str(getattr(source, "name", ""))).suffix == ".pdf":
@@ -182,7 +180,7 @@ def test_a_run_that_cannot_put_its_second_file_puts_none(folder, monkeypatch):
             raise OSError(28, "No space left on device")
         real(source, target, *more)
 
-    monkeypatch.setattr(putting.shutil, "copyfileobj", full)
+    monkeypatch.setattr(outputs.shutil, "copyfileobj", full)
     with pytest.raises(OSError, match="No space left"):
         ran(folder)
     assert list((folder / "out").iterdir()) == [] and entries_of(folder / "plan.runs.jsonl") == []
@@ -251,7 +249,7 @@ def address(monkeypatch):
     server.at = f"http://127.0.0.1:{server.server_port}"
     monkeypatch.setenv("FINCH_TELL", f"{server.at}/runs {server.at}/away")
     monkeypatch.setenv("FINCH_TELL_KEY", KEY)
-    monkeypatch.setattr(telling.time, "sleep", lambda _seconds: None)
+    monkeypatch.setattr(notify.time, "sleep", lambda _seconds: None)
     yield server
     server.shutdown()
 
@@ -324,7 +322,7 @@ def test_the_signature_is_that_of_the_standard():
     key = base64.b64decode("uzvJfB4u3N0Jy4T7NZ75MDVcr8zSTInedJtkgcu46YW4XByzNJjxBdtjUkdJPBtbmHhIDi6pcl8jsasjlTMtDQ==")
     covered = [("date", "Tue, 20 Apr 2021 02:07:55 GMT"), ("@authority", "example.com"), ("content-type", "application/json")]
     parameters = '("date" "@authority" "content-type");created=1618884473;keyid="test-shared-secret"'
-    assert telling.signature_of(covered, parameters, key) == "pxcQw6G3AjtMBQjwo8XzkZf/bws5LelbaMk5rGIGtE8="
+    assert notify.signature_of(covered, parameters, key) == "pxcQw6G3AjtMBQjwo8XzkZf/bws5LelbaMk5rGIGtE8="
 
 
 def test_a_line_of_the_log_that_was_cut_off_is_none(folder):

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .returned_views import RefreshedDeck, ReturnedDecks
+from .refreshing_views import RefreshedDeck, ReturnedDecks
 from .source_views import Sources
 from .views import FolioExport, FolioFile, Folios, HistoryOfFolio, OneFolio, PagePicture, RedoFolio, SmallPicture, UndoFolio
 

@@ -7,6 +7,7 @@ import re
 import string
 import zipfile
 from contextlib import suppress
+from functools import cache
 
 import pytest
 from fontTools import subset
@@ -27,6 +28,7 @@ SIDES = {"rows": [{"field": "r"}], "columns": [{"field": "c"}], "measure": {"tak
 TEXT = "r,c,v\na,x,1\na,y,2\nb,x,3\n"
 
 
+@cache
 def wide(flavor: str | None = None, scale: int = 2) -> bytes:
     """A font whose letters are as the bundled ones, each twice as wide."""
     font = TTFont(FILES[400])

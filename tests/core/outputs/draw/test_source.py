@@ -132,7 +132,7 @@ def test_marks_of_a_source_without_an_end_are_passed_over_at_once():
     key = KEY.encode()
     starts = [b'<script id="%s"' % key, b'<script id="%s">' % key, b' id="%s"' % key, b'<table data-%s="x' % key]
     for start in starts:
-        for content in (b"<html>" + start * 400_000, b"<html><script" + start * 400_000 + b">"):
+        for content in (b"<html>" + start * 40_000, b"<html><script" + start * 40_000 + b">"):
             assert text_in(content) is None
 
 

@@ -51,7 +51,7 @@ def parts(recipe):
     return {name: part for name, part in recipe.items() if name != "finch_recipe"}
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=60, deadline=None)
 @given(plates=st.lists(PLATE, min_size=2, max_size=4), color=COLOR, each=EACH)
 def test_each_color_is_that_of_one_figure_of_all_cells(plates, color, each):
     assume(any(value is not None for values in plates for value in values))
