@@ -1,6 +1,4 @@
-"""Load: clients that ask for all that a library shows, minute after minute. What the server takes of memory ends as it was soon after
-the start.
-"""
+"""Load: clients that ask for all that a library shows, minute after minute; what the server takes of memory does not grow."""
 
 import random
 import re
@@ -59,14 +57,9 @@ def _library(live: Live) -> list[str]:
         plates.append(live.ask("POST", "/api/plates", body).body["plate"]["id"])
     folio = live.ask("POST", "/api/folios", {"title": "Review", "plates": plates}).body["folio"]["id"]
     forms = ("svg", "png", "xlsx", "pptx", "html", "csv")
-    whole = [
-        f"/api/folios/{folio}",
-        f"/api/folios/{folio}/export.pptx",
-        f"/api/folios/{folio}/pages/2.svg",
-        "/api/plates",
-        "/api/folios",
-    ]
-    return [*whole, *(f"/api/plates/{plate}{rest}" for plate in plates for rest in ("", *(f"/export.{form}" for form in forms)))]
+    whole = [f"/api/folios/{folio}{rest}" for rest in ("", "/export.pptx", "/pages/2.svg")]
+    alone = [f"/api/plates/{plate}{rest}" for plate in plates for rest in ("", *(f"/export.{form}" for form in forms))]
+    return [*whole, *alone, "/api/plates", "/api/folios"]
 
 
 def _ask(live: Live, addresses: list[str], seed: int, ends: float, asked: list[int], broke: list[str]) -> None:
