@@ -1,6 +1,7 @@
 """The scale: ends, middle, and the step of each value."""
 
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -10,6 +11,7 @@ from hypothesis import strategies as st
 from mottled_finch.core.colors.scale import resolve_scale
 from mottled_finch.core.common.errors import TableError
 from mottled_finch.core.common.recipe import ColorSpec, EndSpec
+from mottled_finch.core.common.recipe.spec import BandsSpec
 
 VALUES = np.array([[0.0, 5.0, np.nan], [10.0, 40.0, 20.0]])
 
@@ -81,3 +83,28 @@ def test_a_higher_value_never_has_a_lower_step(values):
     assert (np.diff(steps.astype(int)) >= 0).all()
     assert found.steps(np.array([middle])).item() == 127
     assert all(math.isfinite(end) for end in (found.low, found.middle, found.high))
+
+
+@pytest.mark.parametrize(
+    ("low", "high", "beyond", "clips"),
+    [(0.0, 40.0, (0, 0), (False, False)), (0.5, 40.0, (1, 0), (True, False)), (5.0, 10.0, (1, 2), (True, True))],
+)
+def test_cells_beyond_an_end_are_counted_and_one_at_it_is_not_beyond(low, high, beyond, clips):
+    found = scale(low=EndSpec(at=low), high=EndSpec(at=high))
+    assert (found.under, found.over) == beyond
+    assert (found.clips_low, found.clips_high) == clips
+
+
+@pytest.mark.parametrize("turned", [False, True])
+def test_where_values_are_seen_to_stand(turned):
+    values = np.array([-1.0, 0, 10, 20, 30, 40, 50, np.nan])
+    ramp = replace(scale(), turned=turned).stands(values)
+    bands = replace(scale(bands=BandsSpec(cuts=(10.0, 20.0, 30.0))), turned=turned)
+    thirds = np.array([0, 0, 1, 2, 3, 3, 3, np.nan]) / 3
+    straight = np.array([0, 0, 0.25, 0.5, 0.75, 1, 1, np.nan])
+    np.testing.assert_allclose(ramp, 1 - straight if turned else straight)
+    np.testing.assert_allclose(bands.stands(values), 1 - thirds if turned else thirds)
+    assert bands.number_of_steps == 4
+    assert bands.band_steps == ((3, 2, 1, 0) if turned else (0, 1, 2, 3))
+    steps = [3 - step if turned and step < 255 else step for step in (0, 0, 1, 2, 3, 3, 3, 255)]
+    assert bands.steps(values).tolist() == steps
