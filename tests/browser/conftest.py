@@ -20,8 +20,8 @@ from PIL import Image
 from playwright.sync_api import Browser, BrowserContext, Error, Page, expect, sync_playwright
 
 ROOT = Path(__file__).parents[2]
-# Of lists of features the last one counts: ours begins with what Playwright itself turns off. The address field's lists of proposals
-# are pages of their own, two for each window, which nobody sees here: they took more than all else that a new page costs.
+# Of lists of features the last one counts: ours begins with what Playwright itself turns off. What the address field proposes is
+# shown by pages of their own, two a window, which nobody sees here: they took more than all else that a new page costs.
 _OFF = (
     "AvoidUnnecessaryBeforeUnloadCheckSync,DestroyProfileOnBrowserClose,HttpsFirstBalancedModeAutoEnable,HttpsUpgrades,LensOverlay,"
     "MediaRouter,NetworkTimeServiceQuerying,OptimizationHints,PaintHolding,ThirdPartyStoragePartitioning,"
