@@ -32,25 +32,27 @@ class Kind:
 
 
 KINDS = {
-    "file": Kind("The file cannot be read", "What was sent is no file of a form that is read, or is damaged; nothing was kept."),
+    "file": Kind(
+        "The file cannot be read", "What was sent is damaged, or not one of the forms that can be read. Nothing was kept."
+    ),
     "recipe": Kind(
         "The recipe is not well formed",
-        "A recipe, folio, plan or list of mends has a key, a value or a sentence that is none; “path” is its place, “allowed” what "
-        "could stand there. Nothing was changed.",
+        "A recipe, folio, plan or list of mends has a key or a value that it cannot have; “path” says where, “allowed” what could "
+        "stand there. Nothing was changed.",
     ),
     "figure": Kind(
         "The figure cannot be made",
-        "What is asked for is well formed and does not fit the table, the file or the template; “path” is the place.",
+        "What is asked for is well formed, but does not fit the table, the file or the template; “path” says where.",
     ),
     "changed-meanwhile": Kind(
         "Changed meanwhile",
-        "The version that was seen (If-Match) does not stand any more; “meanwhile” says what was done. Nothing was changed: look "
-        "at what stands, and ask again with its version.",
+        "The version that was seen (If-Match) no longer stands; “meanwhile” says what was done since. Nothing was changed: look at "
+        "what stands now, and ask again with its version.",
     ),
-    "given-up": Kind("Given up", "A newer question of the same asker took the place of this one; nothing needs to be done."),
+    "given-up": Kind("Given up", "A newer request from the same window took the place of this one; nothing needs to be done."),
     "no-room": Kind("No room", "The disk is full. What was saved before is safe, and nothing of this was saved."),
     "not-found": Kind("Not found", "There is no such thing; it may have been removed, and may lie in the bin."),
-    "refused": Kind("Refused", "What was asked for is not done, for the reason that “detail” gives."),
+    "refused": Kind("Refused", "What was asked for was not done; “detail” says why."),
 }
 """The table that a kind of problem is entered in, by the name of its place in the docs."""
 
@@ -63,12 +65,20 @@ def worded(status: int, kind: str, detail: str, **more: Any) -> dict[str, Any]:
     return {"type": f"{ADDRESS}#{kind}", "title": title, "status": status, "detail": _written(apart(detail)), **told}
 
 
+_LOOKS = (
+    "body{max-width:44rem;margin:2rem auto;padding:0 1rem;font:16px/1.5 system-ui,sans-serif;color:#22251f;background:#fcfbf8}"
+    "dl{display:grid;gap:.25rem}dt{margin-top:1rem;font-weight:600}dd{margin:0}dt:target{background:#f6e9d2}"
+)
+
+
 @require_safe
 def told(_request: HttpRequest) -> HttpResponse:
     """All kinds of problems, for whoever follows the address of one."""
     lines = "".join(f'<dt id="{name}">{kind.title}</dt><dd>{kind.words}</dd>' for name, kind in KINDS.items())
-    page = f'<!doctype html><html lang="en"><meta charset="utf-8"><title>Problems</title><h1>Problems</h1><dl>{lines}</dl></html>'
-    return HttpResponse(page)
+    head = (
+        f'<meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Problems</title><style>{_LOOKS}</style>'
+    )
+    return HttpResponse(f'<!doctype html><html lang="en">{head}<h1>Problems</h1><dl>{lines}</dl></html>')
 
 
 def _written(value: Any) -> Any:
