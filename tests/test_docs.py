@@ -93,3 +93,14 @@ def test_forms_that_a_command_names_are_those_that_there_are():
 def test_every_picture_of_the_docs_is_linked_from_the_readme():
     linked = set(re.findall(r"docs/screenshots/([\w-]+\.png)", PAGES["README.md"]))
     assert linked == {path.name for path in (ROOT / "docs" / "screenshots").iterdir()}
+
+
+def test_files_that_docs_name_are_there():
+    """In decision 37 what they were called before stands as well."""
+    pages = [*ROOT.glob("*.md"), *(ROOT / "docs").rglob("*.md")]
+    named = re.compile(r"`((?:core|app|server|shell|work|web/src|tests|scripts|bench|mottled_finch)/[\w./-]+)`")
+    found = [(page, name) for page in pages if "0037" not in page.name for name in named.findall(page.read_text("utf-8"))]
+    assert len(found) > 60
+    homes = (ROOT, ROOT / "mottled_finch")
+    gone = [name for _, name in found if "NAME" not in name and not any((home / name).exists() for home in homes)]
+    assert not gone
