@@ -70,12 +70,10 @@ class FolioPages:
         except DrawError as error:  # a layout that the template does not have
             self.made, self.problem = laid_out(spec, figures, None, self.keep, changes), error.message
 
-    def check(self, form: str, *, broken: bool = False, anyway: str = "let it leave all the same") -> None:
-        """Raises DrawError for a folio that cannot be laid in its template and a plate on its pages that cannot be made; unless it
-        may be ``broken``, also for a claim that does not hold. ``anyway`` says how it may leave so.
+    def check(self, *, broken: bool = False, anyway: str = "let it leave all the same") -> None:
+        """Raises DrawError for a plate on its pages that cannot be made and, unless it may be ``broken``, for a claim that does not
+        hold. ``anyway`` says how it may leave so.
         """
-        if self.problem and FOLIO_DRAWINGS[form].laid_in == "slides":
-            raise DrawError(f"the folio cannot be laid in its template: {self.problem}", path="page.template")
         for name in dict.fromkeys(name for page in self.made.spec.pages for name in page.plates if name):
             figure = self.made.figures[name]
             if not isinstance(figure, Figure):
@@ -84,8 +82,10 @@ class FolioPages:
             check_claims(self.made, anyway)
 
     def export(self, form: str, choices: Choices, draw: Draw) -> bytes:
-        """The folio in a form, with its source."""
+        """The folio in a form, with its source. Raises DrawError for one that cannot be laid in its template, or drawn."""
         drawing, made = FOLIO_DRAWINGS[form], self.made
+        if self.problem and drawing.laid_in == "slides":
+            raise DrawError(f"the folio cannot be laid in its template: {self.problem}", path="page.template")
         if made.template and drawing.laid_in != "slides":  # what leaves as pages is not laid in slides
             made = laid_out(made.spec, made.figures, None, self.keep, made.changes)
         choices = replace(choices, template=self.folio.template(drawing.laid_in))

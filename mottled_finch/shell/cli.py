@@ -204,10 +204,10 @@ def _folio(given: argparse.Namespace) -> int:
     chosen = {name: text for name in ("form", "source") if (text := getattr(given, name)) is not None}
     choices = choices_from(chosen, drawing.reads)
     pages = FolioPages(OWNER, folio)
-    pages.check(form, broken=True)
+    pages.check(broken=True)
     for caution in folio_cautions(pages.made):
         print(f"page {caution.page}: {caution.words}", file=sys.stderr)
-    pages.check(form, broken=given.broken, anyway="add --broken to let it leave so")
+    pages.check(broken=given.broken, anyway="add --broken to let it leave so")
     given.out.write_bytes(pages.export(form, choices, rendered))
     return 0
 

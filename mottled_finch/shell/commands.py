@@ -20,9 +20,9 @@ COMMANDS = {
     "check": ("TABLE RECIPE", "print what would mislead, one caution a line; 1 when there are any", _RUN),
     "looks": ("TABLE", "print figures worth seeing, a JSON object a line; 1 when there is only noise", _RUN),
     "sample": ("[NAME] --out FILE", "write a table of the demo as CSV: berth-log, berth-log-next, …", _RUN),
-    "bench": ("[NAME...]", "measure, one JSON object a line", ("packages bench", "kernels", "front", "chromium")),
+    "bench": ("[NAME... | mutants ROOM]", "measure, one JSON object a line", ("packages bench", "kernels", "front", "chromium")),
     "test": (
-        "[pytest words]",
+        "[--quick | pytest words]",
         "install what the tests need and run every check",
         ("packages test", "kernels", "front", "node_modules", "chromium", "office"),
     ),

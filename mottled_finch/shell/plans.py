@@ -25,7 +25,7 @@ from mottled_finch.app.ports import OWNER
 from mottled_finch.core.common.errors import CoreError, RecipeError
 from mottled_finch.core.common.recipe import Recipe, dump_recipe, load_recipe
 from mottled_finch.core.figures.figure.figure import Figure, make_figure
-from mottled_finch.core.outputs.changes.comparing import since
+from mottled_finch.core.outputs.changes.comparing import Since, since
 from mottled_finch.core.outputs.draw import Choices, rendered
 from mottled_finch.core.outputs.folio.load import load_folio
 from mottled_finch.core.outputs.folio.spec import FolioSpec
@@ -58,9 +58,8 @@ def run(
     Raises CoreError for a plan or folio that cannot be read.
     """
     plan = load_plan(plan_file.read_bytes())
-    addresses = Addresses.listed(os.environ)
     if plan.tell:
-        addresses.check(plan.tell)
+        Addresses.listed(os.environ).check(plan.tell)
     if due and plan.paused:
         return Run(state="waiting", words="the plan is paused")
     places = Places(plan_file.parent, [*allow, *allowed_folders()])
@@ -77,7 +76,7 @@ def run(
             ran = _carried_out(running, dry=dry, again=again)
         if not dry and ran.state in ("made", "held"):
             if plan.tell:
-                words = and_told(running, plan.title or plan_file.stem, ran.state, ran.words, addresses)
+                words = and_told(running, plan.title or plan_file.stem, ran.state, ran.words, os.environ)
                 ran = replace(ran, words=words)
             _append(log, {"at": now.isoformat(), "state": ran.state, "words": ran.words, **here.entry(ran, running.lines)})
         return ran
@@ -196,10 +195,11 @@ class _PlanBeside:
             raise Held(f"{title} cannot be made: {error}") from error
         origin = Origin(recipe=dump_recipe(recipe), table=self.taken[table].origin.name)
         plate = PlateHere(figure=figure, origin=origin, templates=templates_beside(file.parent))
-        with suppress(CoreError):  # what stands now does not fit the edition before
-            change = since(figure, self._figure(recipe, before, before, folio)) if before else None
-            return MadePlate(title=title, plate=plate, change=change)
-        return MadePlate(title=title, plate=plate)
+        change: Since | None = None
+        if before is not None:
+            with suppress(CoreError):  # what stands now does not fit the edition before
+                change = since(figure, self._figure(recipe, before, before, folio))
+        return MadePlate(title=title, plate=plate, change=change)
 
     def choices(self, _reads: tuple[str, ...]) -> Choices:
         return Choices()

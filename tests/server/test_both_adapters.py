@@ -11,7 +11,7 @@ from mottled_finch.app.folios import FolioPages
 from mottled_finch.app.plates import Origin, PlateHere, export_plate
 from mottled_finch.app.ports import OWNER
 from mottled_finch.app.refreshing import Refreshing
-from mottled_finch.core.common.errors import CoreError
+from mottled_finch.core.common.errors import CoreError, DrawError
 from mottled_finch.core.common.recipe import dump_recipe, load_recipe
 from mottled_finch.core.figures.figure.figure import make_figure
 from mottled_finch.core.outputs.draw import DRAWINGS, choices_from, rendered
@@ -68,6 +68,15 @@ def beside(folder):
     return FolioBeside(load_folio((folder / "Review.folio.json").read_bytes()), folder)
 
 
+ODD = {
+    "constant": CSV.replace("\n", ",4\n").replace("minutes,4", "minutes,other"),
+    "one value": "pier,month,minutes\n" + "Ardle,x,7\n" * 4,
+    "blank but for one": "pier,month,minutes\nArdle,x,\nArdle,y,5\nKnot,x,\n",
+    "repeated and blank": CSV + CSV + ",,\n,x,3\nKnot,,\n",
+    "markup": CSV.replace("Ardle", "<b>=1+1|Årdle</b>"),
+}
+
+
 def content(made):
     """What a file holds; of a package its parts, without when they were packed."""
     if not made.startswith(b"PK"):
@@ -89,12 +98,29 @@ def test_a_plate_leaves_alike(plate, tmp_path, form):
     assert content(one) == content(other)
 
 
+@pytest.mark.parametrize("text", ODD.values(), ids=ODD)
+def test_odd_tables_leave_alike_or_are_refused_alike(client, tmp_path, text):
+    table = client.upload(text, "log.csv").json()["id"]
+    plate = start_plate(client, table, "What {n} records say")
+    started = client.post("/api/folios", {"title": "Review", "plates": [plate]}, format="json").json()["folio"]
+    (tmp_path / "log.csv").write_text(text)
+    (tmp_path / "Review.folio.json").write_bytes(client.get(f"/api/folios/{started['id']}/folio.json").content)
+    made = []
+    for pages in (laid(Folio.objects.get(pk=started["id"])), FolioPages(OWNER, beside(tmp_path))):
+        try:
+            pages.check()
+            made.append(content(pages.export("html", choices_from(BARE, ("source",)), rendered)))
+        except CoreError as error:
+            made.append(str(error))
+    assert made[0] == made[1]
+
+
 @pytest.mark.parametrize("form", FOLIO_DRAWINGS)
 def test_a_folio_leaves_alike(folio, folder, form):
     pages = [laid(folio), FolioPages(OWNER, beside(folder))]
     choices = choices_from(BARE, FOLIO_DRAWINGS[form].reads)
     for each in pages:
-        each.check(form)
+        each.check()
     one, other = (each.export(form, choices, rendered) for each in pages)
     assert content(one).keys() == content(other).keys() if one.startswith(b"PK") else len(one) == pytest.approx(len(other), abs=64)
     assert [page.texts for page in pages[0].made.pages] == [page.texts for page in pages[1].made.pages]
@@ -113,7 +139,7 @@ def test_a_folio_is_held_back_alike(client, folio, folder, broken):
     said = []
     for pages in (laid(Folio.objects.get(pk=folio.pk)), FolioPages(OWNER, beside(folder))):
         try:
-            pages.check("html", broken=broken)
+            pages.check(broken=broken)
             said.append("")
         except CoreError as error:
             said.append(str(error))
@@ -172,6 +198,25 @@ def test_a_plan_is_carried_out_alike(client, folio, folder, monkeypatch, text, g
         assert ran["words"] == other.words
     else:
         assert [line for line in ran["since"] if line in other.words]
+
+
+def test_a_plan_whose_template_is_gone_cannot_be_carried_out(client, folio, folder, monkeypatch):
+    """It is broken, not held: no file that arrives would mend it."""
+    monkeypatch.setenv("FINCH_FOLDERS", str(folder))
+    spec = {**client.get(f"/api/folios/{folio.pk}").json()["spec"]}
+    spec["page"] = {**spec.get("page", {}), "template": {"slides": "gone"}}
+    assert client.put(f"/api/folios/{folio.pk}", spec, format="json").status_code == 200
+    (folder / "Review.folio.json").write_bytes(client.get(f"/api/folios/{folio.pk}/folio.json").content)
+    put = {"folder": str(folder / "out"), "name": "{folio} {date}"}
+    plan = {"finch_plan": 1, "title": "Weekly", "when": {"days": ["mon"], "time": "07:00", "zone": "UTC"}, "put": put}
+    kept = started(client, {**plan, "make": [{"folio": folio.pk, "as": ["html", "pptx"]}]})
+    clock.tick(MONDAY)
+    assert last(client, kept)["state"] == "failed"
+    (folder / "plan.json").write_text(json.dumps({**plan, "make": [{"folio": "Review.folio.json", "as": ["html", "pptx"]}]}))
+    with pytest.raises(DrawError, match="cannot be laid in its template"):
+        run(folder / "plan.json", MONDAY)
+    assert "cannot be laid in its template" in last(client, kept)["words"]
+    assert not made_in(folder), "nothing leaves by halves"
 
 
 def made_in(folder):

@@ -393,6 +393,13 @@ def test_an_address_is_told_how_it_ended(client, home, spec, monkeypatch):
     client.post(f"/api/plans/{plan['id']}/runs", {}, format="json")
     clock.tick(MONDAY)
     assert "no address may be told from here" in last(client, plan)["words"] and len(heard) == 1
+    monkeypatch.setenv("FINCH_TELL", "ftp://a.example/x")
+    client.post(f"/api/plans/{plan['id']}/runs", {}, format="json")
+    clock.tick(MONDAY)
+    assert (last(client, plan)["state"], last(client, plan)["words"].partition("; ")[2]) == (
+        "held",
+        'FINCH_TELL: "ftp://a.example/x" is no address of HTTP; write it as https://example.org/path',
+    ), "whatever is wrong with the list, the run has ended"
 
 
 def test_a_plan_starts_for_a_folio_or_a_plate(client, home, folio, log):

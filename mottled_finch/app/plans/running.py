@@ -118,22 +118,17 @@ class Running:
         title, export = self._folio(make) if make.folio is not None else self._plate(make)
         files = []
         for form in make.as_:
-            try:
-                content = export(form)
-            except DrawError as error:
-                raise Held(f"{title}: {error}") from error
             scratch = self.scratch / f"{len(list(self.scratch.iterdir()))}.{form}"
-            scratch.write_bytes(content)
+            scratch.write_bytes(export(form))
             files.append((scratch, name_for(self.plan, title, form, self.now)))
         return files
 
     def _folio(self, make: MakeSpec) -> tuple[str, Export]:
         title, pages = self.here.folio(make)
-        for form in make.as_:
-            try:
-                pages.check(form, broken=make.broken)
-            except DrawError as error:
-                raise Held(f"{title}{', ' if error.path else ': '}{error}") from error
+        try:
+            pages.check(broken=make.broken)
+        except DrawError as error:
+            raise Held(f"{title}{', ' if error.path else ': '}{error}") from error
         self.lines += briefly(pages.made.changes)
         return title, lambda form: pages.export(form, self.here.choices(FOLIO_DRAWINGS[form].reads), self.draw)
 
@@ -162,10 +157,11 @@ def guarded(file: str, table: Table, last: Standing | None, guards: GuardsSpec) 
     return now
 
 
-def and_told(running: Running, plan: str, state: str, words: str, addresses: Addresses) -> str:
-    """Tell the plan's address how it ended; the words, with why that could not be done, where it could not."""
+def and_told(running: Running, plan: str, state: str, words: str, environment: Mapping[str, str]) -> str:
+    """Tell the plan's address how it ended, if ``environment`` lists it; the words, with why where that could not be done."""
     news = {"plan": plan, "at": running.now.isoformat(), "files": [each.name for each in running.files]}
     try:
+        addresses = Addresses.listed(environment)
         addresses.check(running.plan.tell)
         problem = addresses.tell(running.plan.tell, {**news, "state": state, "words": words, "since": running.lines})
     except CoreError as error:

@@ -11,7 +11,7 @@ from .models import Folio
 def exported(folio: Folio, form: str, choices: Choices, *, broken: bool = False) -> bytes:
     """The folio in a form, with its source. Raises DrawError for what holds it back."""
     pages = laid(folio)
-    pages.check(form, broken=broken)
+    pages.check(broken=broken)
     return pages.export(form, choices, rendered)
 
 

@@ -14,9 +14,8 @@ from django.utils import timezone
 from mottled_finch.app.folios import FolioPages
 from mottled_finch.app.plans.guards import standing_of
 from mottled_finch.app.plans.inputs import Held, Newest, Taken
-from mottled_finch.app.plans.notify import Addresses
 from mottled_finch.app.plans.running import MadePlate, Running, and_told, guarded
-from mottled_finch.app.plans.spec import GuardsSpec, MakeSpec, TakeSpec
+from mottled_finch.app.plans.spec import MakeSpec, TakeSpec
 from mottled_finch.app.ports import OWNER
 from mottled_finch.core.common.errors import CoreError
 from mottled_finch.core.figures.figure.figure import Figure
@@ -74,7 +73,7 @@ def carry_out(run: Run, now: datetime) -> None:
     if run.dry or state != State.HELD:
         library.let_go()
     if running is not None and running.plan.tell and not run.dry and state in (State.MADE, State.HELD):
-        words = and_told(running, running.plan.title, state, words, Addresses.listed(os.environ))
+        words = and_told(running, running.plan.title, state, words, os.environ)
     lines, files = (running.lines, running.files) if running is not None else ([], ())
     Run.objects.filter(pk=run.pk).update(
         state=state, words=words, ended=timezone.now(), since=lines, files=[str(each) for each in files]
@@ -104,9 +103,7 @@ class _PlanOfLibrary:
 
     def __init__(self, row: Run) -> None:
         self._row = row
-        self._guards = GuardsSpec()
         self._tables: dict[str, Table] = {}
-        self._usual = usual_choices()
 
     def expect(self, name: str, take: TakeSpec) -> None:
         found = Table.standing(removed=True).filter(pk=take.table or 0).first()
@@ -123,7 +120,6 @@ class _PlanOfLibrary:
         return [{name: each["digest"] for name, each in last.took.items()}] if last else []
 
     def bring(self, taken: Mapping[str, Taken]) -> None:
-        self._guards = self._row.plan.spec().guards
         last = _last_taken(self._row.plan)
         self._row.took = {name: last[name] for name, file in taken.items() if self._stands(name, last.get(name), file)}
         for name, file in taken.items():
@@ -158,7 +154,7 @@ class _PlanOfLibrary:
         return MadePlate(title=plate_file(plate, figure), plate=here(plate, figure), change=_change(plate, figure))
 
     def choices(self, reads: tuple[str, ...]) -> Choices:
-        return choices_from({name: each for name, each in self._usual.items() if name in reads}, reads)
+        return choices_from({name: each for name, each in usual_choices().items() if name in reads}, reads)
 
     def let_go(self) -> None:
         """Leave out what was read and does not stand: a file that a guard held waits on the desk instead."""
@@ -203,15 +199,15 @@ class _PlanOfLibrary:
         return given
 
     def _guard(self, name: str, given: Import) -> None:
-        table = self._tables[name]
+        table, guards = self._tables[name], self._row.plan.spec().guards
         assert given.edition is not None
         before = readable_table(mended(table.edition(), table.mends()))
         try:
             after = readable_table(laid_on(EDITIONS.open(given.edition), table.edition(), table.mends()))
-            last = standing_of(before, self._guards)
+            last = standing_of(before, guards)
         except CoreError as error:
             raise Held(f"{given.name}: {error}") from error
-        guarded(given.name, after, last, self._guards)
+        guarded(given.name, after, last, guards)
 
     def _let_stand(self, name: str, given: Import, file: Taken) -> None:
         """Let an edition stand and keep which: for good, or for this run alone when it is dry."""

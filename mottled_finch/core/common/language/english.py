@@ -1,4 +1,4 @@
-"""Small parts of sentences that many of them need: counts, names of columns, what a column holds."""
+"""Small parts of sentences that many of them need: counts, lists, names of columns."""
 
 import re
 from collections.abc import Iterable, Sequence
