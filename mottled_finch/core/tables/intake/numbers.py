@@ -21,15 +21,16 @@ PLAIN = r"^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d{1,3})?$"
 NAME_LIKE = r"^[+-]?(0\d+|\d{16,})$"
 """Names made of digits, such as "007" and a 17-digit account: not quantities."""
 
-EITHER_WAY = r"^[+-]?\d{1,3}\.\d{3}$"
+EITHER_WAY = r"^[+-]?[1-9]\d{0,2}\.\d{3}$"
 """Plain numbers in which the point may as well group thousands."""
 
 _BOTH_WAYS = r"^[+-]?[1-9]\d{0,2}[.,]\d{3}$"
 _EXPONENT = r"([eE][+-]?\d{1,3})?$"
 _STYLES: dict[Decimal, str] = {
-    ".": r"^[+-]?(\d+|\d{1,3}(,\d{3})+|\d{1,3}(['’ ]\d{3})+)?(\.\d*)?" + _EXPONENT,
-    ",": r"^[+-]?(\d+|\d{1,3}(\.\d{3})+|\d{1,3}(['’ ]\d{3})+)?(,\d*)?" + _EXPONENT,
+    ".": r"^[+-]?(\d+|[1-9]\d{0,2}(,\d{3})+|[1-9]\d{0,2}(['’ ]\d{3})+)?(\.\d*)?" + _EXPONENT,
+    ",": r"^[+-]?(\d+|[1-9]\d{0,2}(\.\d{3})+|[1-9]\d{0,2}(['’ ]\d{3})+)?(,\d*)?" + _EXPONENT,
 }
+"""No number begins with a group of 0: 0.907 says that its point is one, also among numbers with a decimal comma."""
 _CURRENCY = r"[$€£¥₹₽₩₺₴₪]|EUR|USD|GBP|CHF|JPY|CNY|SEK|NOK|DKK|PLN|CZK|HUF|CAD|AUD|NZD|INR|BRL|ZAR|kr\.?|zł|Kč|Ft|Fr\."
 _SIGNED = r"^([+-]?)\s*(?P<before>" + _CURRENCY + r")?\s*([+-]?)\s*(?P<core>[\d.,'’ ]*\d[\d.,'’]*(?:[eE][+-]?\d+)?)\s*"
 _SIGNED += r"(?P<percent>%)?\s*(?P<after>" + _CURRENCY + r")?\s*(?P<trailing>-?)$"

@@ -29,6 +29,10 @@ def numbers(*texts: str, decimal: str = ".", forced: bool = False):
         (("1.5", "n/k", "--3", "-5-", "1.2.3", "1,2,3", "e5", "."), [1.5] + [None] * 7),
         (("1,5", "2,25", "1.204"), [1.5, 2.25, 1204]),
         (("1.5", "2.25", "1,204"), [1.5, 2.25, 1204]),
+        # No group of thousands begins with 0: what looks like one does not fit, and is told.
+        (("1,5", "2,25", "0.907"), [1.5, 2.25, None]),
+        (("1.5", "2.25", "0,907"), [1.5, 2.25, None]),
+        (("0,907", "1,204"), [0.907, 1.204]),
     ],
 )
 def test_the_column_says_how_it_is_written(texts, values):
@@ -38,6 +42,7 @@ def test_the_column_says_how_it_is_written(texts, values):
 
 def test_what_no_text_decides_follows_the_table():
     assert numbers("1.204", "2.305")[0] == [1.204, 2.305]
+    assert numbers("0.204", "2.305", decimal=",")[0] == [0.204, 2.305], "the first says that its point is one"
     assert numbers("1.204", "2.305", decimal=",")[0] == [1204, 2305]
     assert numbers("1,204", "2,305", decimal=",")[0] == [1.204, 2.305]
 
