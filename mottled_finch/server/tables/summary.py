@@ -28,7 +28,7 @@ def column_answer(column: Column) -> ColumnAnswer:
         kind=column.kind.value,
         distinct=column.distinct,
         blanks=column.blanks,
-        misfits=[MisfitAnswer(text=text, records=records) for text, records in column.misfits.counted],
+        misfits=[MisfitAnswer(text=text, records=records) for text, records in column.misfits.listed],
         notes=column.notes,
         bars=bars(column),
         characters=characters(column),

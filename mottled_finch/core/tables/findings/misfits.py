@@ -21,7 +21,7 @@ def find(table: Table) -> Iterator[Finding]:
         if not counted:
             continue
         listed = ", ".join(f"“{text}” {'once' if records == 1 else f'{records:,} times'}" for text, records in counted[:3])
-        more = sum(text.casefold() not in LIKE_BLANKS for text in column.misfits.texts) - 3
+        more = len(counted) - 3
         name = field_words(column.name)
         yield Finding(
             key=f"misfits:{column.name}:{','.join(text for text, _ in counted[:3])}",

@@ -31,12 +31,15 @@ class Misfits:
 
     @cached_property
     def counted(self) -> tuple[tuple[str, int], ...]:
-        """Each text with its number of records, the most frequent first; past the first twenty they are gathered as one."""
+        """Each text with its number of records, the most frequent first."""
         counts = np.bincount(self.codes, minlength=len(self.texts))
-        order = np.argsort(-counts, kind="stable")
-        listed = [(self.texts[i], int(counts[i])) for i in order[:MISFITS_LISTED]]
-        rest = int(counts[order[MISFITS_LISTED:]].sum())
-        return tuple(listed + ([("…", rest)] if rest else []))
+        return tuple((self.texts[i], int(counts[i])) for i in np.argsort(-counts, kind="stable") if counts[i])
+
+    @property
+    def listed(self) -> tuple[tuple[str, int], ...]:
+        """The same to be shown: past the first twenty they are gathered as one, "…"."""
+        rest = sum(records for _, records in self.counted[MISFITS_LISTED:])
+        return (*self.counted[:MISFITS_LISTED], *([("…", rest)] if rest else []))
 
     def taken(self, positions: NDArray[np.int64], records: int) -> "Misfits":
         """The misfits of the table that keeps only the records at ``positions``, rising, of ``records``."""

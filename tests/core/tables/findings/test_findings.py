@@ -234,3 +234,12 @@ def test_finders_are_one_a_file_and_in_the_table():
     folder = Path(findings.__file__).parent
     named = set(FINDERS)
     assert named == {path.stem for path in folder.glob("*.py")} - {"__init__", "finding"}
+
+
+def test_many_texts_among_numbers_are_all_counted_and_their_rest_is_no_word():
+    texts = [f"about {i}" for i in range(40)] + ["k. A."]
+    table = read("n,v\n" + "".join(f"{i},{text}\n" for i, text in enumerate([*texts, *range(4000)])))
+    kinds = {finding.key.partition(":")[0]: finding for finding in find_all(table)}
+    assert kinds["misfits"].records == 40 and " and 37 more. " in kinds["misfits"].words
+    assert kinds["blank_words"].records == 1 and "“k. A.” once" in kinds["blank_words"].words
+    assert kinds["blank_words"].cures[0].mend.words == ("k. A.",)

@@ -51,9 +51,10 @@ def test_more_than_a_tenth_is_text():
 def test_many_different_misfits_are_gathered_behind_the_first_twenty():
     found = column(*["5"] * 1000, *[f"odd{i}" for i in range(25)], "often", "often")
     assert found.misfits.counted[0] == ("often", 2)
-    assert len(found.misfits.counted) == 21
-    assert found.misfits.counted[-1] == ("…", 6)
-    assert sum(records for _, records in found.misfits.counted) == 27
+    assert len(found.misfits.listed) == 21
+    assert found.misfits.listed[-1] == ("…", 6)
+    assert found.misfits.listed[:-1] == found.misfits.counted[:20]
+    assert sum(records for _, records in found.misfits.listed) == sum(records for _, records in found.misfits.counted) == 27
 
 
 def test_a_day_that_does_not_exist_is_a_misfit():
