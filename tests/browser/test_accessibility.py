@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from .conftest import ROOT, painted, said, settled
+from .conftest import ROOT, open_plate, painted, said, settled
 
 STILL = """Promise.allSettled(document.getAnimations()
     .filter((each) => each.effect?.getComputedTiming().iterations !== Infinity).map((each) => each.finished))"""
@@ -31,10 +31,8 @@ def violations(page):
 
 
 @pytest.fixture
-def editor(page):
-    page.goto("/")
-    page.get_by_role("link", name="Winter and one regatta").click()
-    settled(page)
+def editor(page, api):
+    open_plate(page, api.demo("Winter and one regatta"))
     return page
 
 
@@ -104,14 +102,8 @@ def test_the_cards_of_color(editor):
     settled(editor)
 
 
-def plate_called(page, title):
-    page.goto("/")
-    page.get_by_role("link", name=title).click()
-    settled(page)
-
-
-def test_a_comparison_and_the_records_of_both_its_sides(page):
-    plate_called(page, "Crowding is the complaint that has grown")
+def test_a_comparison_and_the_records_of_both_its_sides(page, api):
+    open_plate(page, api.demo("Crowding is the complaint that has grown"))
     page.get_by_role("grid").focus()
     page.keyboard.press("Home")
     assert violations(page) == []
@@ -123,8 +115,8 @@ def test_a_comparison_and_the_records_of_both_its_sides(page):
     assert violations(page) == []
 
 
-def test_unlike_columns_and_what_is_said_of_one(page):
-    plate_called(page, "Knot is small, old and loud")
+def test_unlike_columns_and_what_is_said_of_one(page, api):
+    open_plate(page, api.demo("Knot is small, old and loud"))
     page.get_by_role("grid").focus()
     page.keyboard.press("Home")
     assert violations(page) == []
@@ -208,10 +200,8 @@ def test_history_and_another_table(editor):
     expect(editor.get_by_role("dialog")).to_have_count(0)
 
 
-def test_live_facts_and_a_caution_to_dismiss(page):
-    page.goto("/")
-    page.get_by_role("link", name=re.compile("^Knot broke down")).click()
-    settled(page)
+def test_live_facts_and_a_caution_to_dismiss(page, api):
+    open_plate(page, api.demo("Knot broke down"))
     page.get_by_role("button", name=re.compile("^Restore")).click()
     settled(page)
     page.get_by_role("button", name="Dismiss…").click()
@@ -237,10 +227,8 @@ def test_live_facts_and_a_caution_to_dismiss(page):
         "Comfort, punctuality",
     ],
 )
-def test_figures_of_other_kinds(page, title):
-    page.goto("/")
-    page.get_by_role("link", name=re.compile(f"^{title}")).click()
-    settled(page)
+def test_figures_of_other_kinds(page, title, api):
+    open_plate(page, api.demo(title))
     page.get_by_role("grid").focus()
     assert violations(page) == []
 

@@ -16,6 +16,7 @@ from .conftest import (
     bring_in,
     drop,
     make_plate,
+    open_plate,
     painted,
     picture_of,
     plate_number,
@@ -195,7 +196,7 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
     wait_until(lambda: first.locator("img").evaluate("(image) => image.naturalWidth > 0"))
 
 
-def test_styles_are_really_applied(page):
+def test_styles_are_really_applied(page, api):
     page.goto("/")
     bar = page.locator("header")
     expect(bar).to_have_css("background-color", "rgb(34, 39, 31)")
@@ -203,10 +204,7 @@ def test_styles_are_really_applied(page):
     expect(page.locator("body")).to_have_css("font-family", re.compile("Mottled Sans"))
     expect(page.get_by_role("button", name="Choose a file")).to_have_css("background-color", "rgb(227, 163, 76)")
     assert page.evaluate("document.fonts.ready.then(() => document.fonts.check('600 13px \"Mottled Sans\"'))")
-    page.keyboard.press("/")
-    page.keyboard.type("winter regatta")  # it may stand on a later page
-    page.get_by_role("link", name="Winter and one regatta").click()
-    settled(page)
+    open_plate(page, api.demo("Winter and one regatta"))
     phrase = page.get_by_role("button", name="What goes down: pier")
     expect(phrase).to_have_css("border-bottom-color", "rgb(185, 119, 42)")
     expect(phrase).to_have_css("font-size", "18px")

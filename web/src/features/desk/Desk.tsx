@@ -7,6 +7,7 @@ import { Button } from "../../shared/Button";
 import { DropFrame } from "../../shared/DropFrame";
 import { Refused } from "../../shared/Say";
 import { useDrop } from "../../shared/useDrop";
+import { useKeys } from "../../shared/useKeys";
 import { useGive, usePaste } from "../intake";
 import { FindByName } from "./FindByName";
 import { FolioCard } from "./FolioCard";
@@ -51,13 +52,16 @@ export function Desk() {
   const binned = useBin().data?.length ?? 0;
   const empty = !asked && plates.items?.length === 0 && tables.items?.length === 0;
   const many = (plates.items?.length ?? 0) + (tables.items?.length ?? 0) > MANY;
+  // "/" is remembered until it is known whether there is anything to find by name.
+  const [sought, setSought] = useState(false);
+  useKeys({ slash: () => setSought(plates.isPending || tables.isPending) });
   useEffect(() => {
     document.title = "Mottled Finch";
   }, []);
 
   return (
     <Flex direction="column" h="100%">
-      <Bar>{(many || typed || asked) && <FindByName typed={typed} onType={type} />}</Bar>
+      <Bar>{(many || typed || asked) && <FindByName typed={typed} onType={type} sought={sought} />}</Bar>
       <Box
         as="main"
         data-home
