@@ -8,7 +8,7 @@ from threading import Thread
 from time import monotonic, sleep
 from zipfile import is_zipfile
 
-from .live import Fault, Live
+from .live import Fault, Live, so_far
 
 _CSV = b"pier,minutes\n" + b"".join(b"p%d,%d\n" % (i % 9, i) for i in range(3000))
 
@@ -39,6 +39,7 @@ def kills(tries: int, seed: int = 1) -> Fault:
                     ended += 1
                     break
                 wrong += [f"try {i}: {each}" for each in _lost(live, kept, said)]
+                so_far("faults_kills", i + 1, tries, wrong)
         finally:
             live.end()
         return Fault(name="faults_kills", tried=tries, lost=len(wrong), ended=ended, longest=live.longest, what=tuple(wrong))

@@ -8,6 +8,7 @@ import socket
 import subprocess
 import sys
 import time
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
@@ -95,3 +96,9 @@ class Fault:
     def line(self) -> str:
         told = {"name": self.name, "tried": self.tried, "lost": self.lost, "ended": self.ended, "longest": round(self.longest, 3)}
         return json.dumps({**told, **({"what": list(self.what[:5])} if self.what else {})})
+
+
+def so_far(name: str, done: int, of: int, wrong: Sequence[str]) -> None:
+    """A line for those who wait, each twentieth of the way: what is stopped before its end has told what it found."""
+    if done % max(1, of // 20) == 0:
+        print(f"{name}: {done} of {of}, {len(wrong)} lost", *wrong[-3:], sep="\n  ", file=sys.stderr, flush=True)

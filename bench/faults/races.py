@@ -15,7 +15,7 @@ from typing import Any
 
 from mottled_finch.core.outputs.draw import Source, with_source
 
-from .live import Answer, Fault, Live
+from .live import Answer, Fault, Live, so_far
 
 _FIRST = b"pier,minutes\neast,4\nwest,8\neast,1\n"
 _NEXT = b"dock,minutes\neast,4\nnorth,9\nwest,2\n"
@@ -144,6 +144,7 @@ def races(times: int) -> Fault:
                     if not live.lives:
                         ended += 1
                         live.start()
+                so_far("faults_races", (turn + 1) * len(PAIRS), times * len(PAIRS), wrong)
         finally:
             live.end()
         tried = times * len(PAIRS)
