@@ -5,8 +5,8 @@ import os
 import re
 import shutil
 import tempfile
-import time
 from collections.abc import Iterable
+from contextlib import ExitStack
 from datetime import UTC, datetime
 from pathlib import Path
 from zoneinfo import ZoneInfo
@@ -16,7 +16,7 @@ from .spec import PlanSpec
 
 _STAGED = ".finch-part"
 _LEFT_SECONDS = 3_600
-"""After which what a run that was killed left half is nobody's any more."""
+"""After which what a run that was killed left half is nobody's any more, where the file system does not say who uses it."""
 
 
 def name_for(plan: PlanSpec, made: str, form: str, now: datetime) -> str:
@@ -31,26 +31,29 @@ def put_all(made: Iterable[tuple[Path, str]], folder: Folder) -> tuple[Path, ...
     """Put files into a folder, each under the name beside it or with a number behind that where another file has it. One that holds
     just the same is left: it was put already, as by a run that was cut off. All are copied before the first has its name.
     """
-    staged: list[tuple[Path, str, str]] = []
     _sweep(folder)
-    try:
-        for scratch, name in made:
-            part, handle = folder.new(_STAGED)
-            staged.append((scratch, part, name))
-            with os.fdopen(handle, "wb") as out, scratch.open("rb") as source:
-                shutil.copyfileobj(source, out)
-                out.flush()
-                os.fsync(out.fileno())
+    with ExitStack() as staging:
+        staged = [(scratch, _staged(scratch, folder, staging), name) for scratch, name in made]
         return tuple(folder.path / _named(folder, *each) for each in staged)
-    finally:
-        for _, part, _ in staged:
-            folder.remove(part)
+
+
+def _staged(scratch: Path, folder: Folder, staging: ExitStack) -> str:
+    """The name of a whole copy, which is in use, and there, until ``staging`` ends."""
+    part, handle = folder.new(_STAGED)
+    out = staging.enter_context(os.fdopen(handle, "wb"))
+    staging.callback(folder.remove, part)
+    with scratch.open("rb") as source:
+        shutil.copyfileobj(source, out)
+    out.flush()
+    os.fsync(out.fileno())
+    return part
 
 
 def _sweep(folder: Folder) -> None:
-    for name, told in list(folder.files()):
-        if name.startswith(".") and name.endswith(_STAGED) and time.time() - told.st_mtime > _LEFT_SECONDS:
-            folder.remove(name)
+    """Remove what runs that were killed left half."""
+    for name, _ in list(folder.files()):
+        if name.startswith(".") and name.endswith(_STAGED):
+            folder.remove_unused(name, _LEFT_SECONDS)
 
 
 def _named(folder: Folder, scratch: Path, part: str, wanted: str) -> str:

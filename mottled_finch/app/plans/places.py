@@ -2,9 +2,11 @@
 plan may be a stranger's, and what it names may be changed while it runs.
 """
 
+import fcntl
 import os
 import secrets
 import stat
+import time
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass
@@ -40,9 +42,29 @@ class Folder:
         return handle
 
     def new(self, ending: str) -> tuple[str, int]:
-        """A file that was not there, under a name that nobody can guess, to be written."""
-        name = f".{secrets.token_hex(8)}{ending}"
-        return name, os.open(name, _NEW, 0o644, dir_fd=self.handle)
+        """A file that was not there, under a name that nobody can guess, to be written; in use until its handle is closed."""
+        while True:
+            name = f".{secrets.token_hex(8)}{ending}"
+            handle = os.open(name, _NEW, 0o644, dir_fd=self.handle)
+            with suppress(OSError):  # a file system without locks
+                fcntl.flock(handle, fcntl.LOCK_EX)
+            if os.fstat(handle).st_nlink:  # else another run took it for one that nobody uses, before it was locked
+                return name, handle
+            os.close(handle)
+
+    def remove_unused(self, name: str, left_seconds: float) -> None:
+        """Remove a file that was made anew, unless a process has it in use. Where the file system cannot say that, it is removed
+        once nobody has written it for so long.
+        """
+        with suppress(FileNotFoundError), os.fdopen(os.open(name, _READ, dir_fd=self.handle), "rb") as file:
+            try:
+                fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
+            except BlockingIOError:
+                return
+            except OSError:
+                if time.time() - os.fstat(file.fileno()).st_mtime <= left_seconds:
+                    return
+            self.remove(name)
 
     def name(self, part: str, name: str) -> bool:
         """Give a file another name, unless something has it already."""

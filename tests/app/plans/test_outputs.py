@@ -1,5 +1,7 @@
 """Where made files go: whole or not at all, under a name that none has there, and none put twice."""
 
+import errno
+import fcntl
 import os
 import time
 
@@ -65,11 +67,42 @@ def test_where_one_cannot_be_copied_none_is_put_and_nothing_is_left(made, put, t
     assert held(tmp_path) == {}
 
 
-def test_what_a_killed_run_left_half_long_ago_is_swept_and_that_of_one_that_runs_is_not(made, put, tmp_path):
+def test_what_a_killed_run_left_half_is_swept_and_that_of_one_that_runs_is_not(made, put, tmp_path):
+    (tmp_path / "out").mkdir()
+    left, used = (tmp_path / "out" / f".{i}-7.finch-part" for i in (0, 1))
+    for each in (left, used):
+        each.write_text("half")
+    with used.open() as file:
+        fcntl.flock(file, fcntl.LOCK_EX)
+        put(made(a="one"))
+    assert sorted(held(tmp_path)) == [used.name, "a.html"]
+
+
+def test_where_files_cannot_be_locked_what_was_left_half_is_swept_after_an_hour(made, put, tmp_path, monkeypatch):
     (tmp_path / "out").mkdir()
     old, new = (tmp_path / "out" / f".{i}-7.finch-part" for i in (0, 1))
     for each in (old, new):
         each.write_text("half")
     os.utime(old, (time.time() - 9_000,) * 2)
+
+    def no_locks(*_):
+        raise OSError(errno.ENOLCK, "No locks available")
+
+    monkeypatch.setattr(fcntl, "flock", no_locks)
     put(made(a="one"))
     assert sorted(held(tmp_path)) == [new.name, "a.html"]
+
+
+def test_a_part_that_another_run_swept_before_it_was_locked_is_made_anew(made, put, tmp_path, monkeypatch):
+    real, swept = fcntl.flock, []
+
+    def late(file, how):
+        if not swept:
+            (part,) = (tmp_path / "out").iterdir()
+            part.unlink()
+            swept.append(part)
+        real(file, how)
+
+    monkeypatch.setattr(fcntl, "flock", late)
+    put(made(a="one"))
+    assert swept and held(tmp_path) == {"a.html": "one"}
