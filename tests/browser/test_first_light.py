@@ -196,6 +196,16 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
     wait_until(lambda: first.locator("img").evaluate("(image) => image.naturalWidth > 0"))
 
 
+VARIABLES = """() => {
+    const css = [...document.styleSheets].flatMap((sheet) => [...sheet.cssRules]).map((rule) => rule.cssText).join("\\n");
+    const all = (pattern) => new Set([...css.matchAll(pattern)].map((match) => match[1]));
+    const made = all(/(--chakra-[^\\s:;,)]+)\\s*:/g);
+    const named = all(/var\\((--chakra-[^\\s:;,)]+)\\)/g);
+    return { named: named.size, missing: [...named].filter((name) => !made.has(name)) };
+}"""
+"""How many of the theme's variables styles name, and those that are not made."""
+
+
 def test_styles_are_really_applied(page, api):
     page.goto("/")
     bar = page.locator("header")
@@ -209,6 +219,12 @@ def test_styles_are_really_applied(page, api):
     expect(phrase).to_have_css("border-bottom-color", "rgb(185, 119, 42)")
     expect(phrase).to_have_css("font-size", "18px")
     title = page.locator("[data-part=title]")
+    page.get_by_role("tab", name="Heads").click()
+    said(page, "totals")
+    expect(page.locator("[data-scope=switch][data-part=control]").first).to_have_css("background-color", "rgb(58, 65, 51)")
+    variables = page.evaluate(VARIABLES)
+    assert variables["missing"] == [] and variables["named"] > 50
+    page.keyboard.press("Escape")
     expect(title).to_have_css("font-size", "22px")
     expect(title).to_have_css("font-weight", "600")
     assert page.evaluate(
