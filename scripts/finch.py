@@ -61,6 +61,9 @@ def main(words: list[str]) -> int:
 def run(command: str, words: list[str]) -> int:
     os.environ["FINCH_HOME"] = PLACE
     os.environ["PYTHONPATH"] = os.pathsep.join(filter(None, (HOME, os.environ.get("PYTHONPATH"))))
+    if command in ("bench", "test"):
+        # Hundreds of commands and servers are started: what each of them would compile anew is kept instead.
+        os.environ.pop("PYTHONDONTWRITEBYTECODE", None)
     if command == "bench":
         os.execv(PYTHON, [PYTHON, "-m", "bench", *words[1:]])
     if command != "test":
@@ -333,8 +336,6 @@ NOT_QUICK = ("tests/browser", "tests/faults", "tests/office")
 
 def every_test(*, quick: bool) -> int:
     """All tests, or those that need no browser and the like, on all processors, file by file."""
-    # Hundreds of commands and servers are started: what each of them would compile anew is kept instead.
-    os.environ.pop("PYTHONDONTWRITEBYTECODE", None)
     left_out = [f"--ignore={each}" for each in NOT_QUICK] if quick else []
     workers = str(min(max(os.cpu_count() or 1, 2), 4))
     together = ("-n", workers, "--dist", "loadfile", "--no-loadscope-reorder")
