@@ -8,7 +8,7 @@ from threading import Thread
 from time import monotonic, sleep
 from zipfile import is_zipfile
 
-from .live import Fault, Live, so_far
+from .live import Closed, Fault, Live, so_far
 
 _CSV = b"pier,minutes\n" + b"".join(b"p%d,%d\n" % (i % 9, i) for i in range(3000))
 
@@ -38,7 +38,10 @@ def kills(tries: int, seed: int = 1) -> Fault:
                     wrong.append(f"try {i}: {error}")
                     ended += 1
                     break
-                wrong += [f"try {i}: {each}" for each in _lost(live, kept, said)]
+                try:
+                    wrong += [f"try {i}: {each}" for each in _lost(live, kept, said)]
+                except Closed as error:
+                    wrong.append(f"try {i}: {error}")
                 so_far("faults_kills", i + 1, tries, wrong)
         finally:
             live.end()
@@ -69,7 +72,7 @@ class Kept:
     def now(self, live: Live) -> dict[str, str]:
         """What each is called."""
         asked = {"title": f"plates/{self.plate}", "name": f"tables/{self.table}", "folio": f"folios/{self.folio}"}
-        told = {what: live.ask("GET", f"/api/{path}").body for what, path in {**asked, "plan": f"plans/{self.plan}"}.items()}
+        told = {what: live.opened(f"/api/{path}") for what, path in {**asked, "plan": f"plans/{self.plan}"}.items()}
         named = told["title"]["plate"]["title"], told["name"]["name"], told["folio"]["folio"]["title"], told["plan"]["title"]
         return dict(zip(told, named, strict=True))
 

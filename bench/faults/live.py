@@ -80,6 +80,19 @@ class Live:
         self.longest = max(self.longest, time.perf_counter() - start)
         return found
 
+    def opened(self, path: str, within: float = 60) -> Any:
+        """What is at an address, asked for again while the server says that it has too much to do. Raises Closed."""
+        until = time.monotonic() + within
+        while (answer := self.ask("GET", path)).status == 503 and time.monotonic() < until:
+            time.sleep(0.2)
+        if answer.status != 200:
+            raise Closed(f"{path} answers {answer.status} {answer.body}")
+        return answer.body
+
+
+class Closed(Exception):
+    """Something that was there cannot be opened."""
+
 
 @dataclass(frozen=True, kw_only=True)
 class Fault:
