@@ -14,6 +14,7 @@ from pathlib import Path
 from typing import Any
 
 ROOT = Path(__file__).parents[2]
+_LOG_END = 2_000
 
 
 @dataclass
@@ -40,13 +41,22 @@ class Live:
         words = [sys.executable, "-m", "mottled_finch.shell.cli", "serve", "--port", str(self.port), "--data", str(self.folder)]
         environment = {**os.environ, "PYTHONPATH": str(ROOT)}
         environment.pop("FINCH_DATA", None)
-        self.process = subprocess.Popen(words, env=environment, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True)
+        with self.log.open("ab") as log:
+            self.process = subprocess.Popen(words, env=environment, stdout=subprocess.PIPE, stderr=log, text=True)
         assert self.process.stdout is not None
         line = self.process.stdout.readline()
         if f":{self.port}/" not in line:
-            assert self.process.stderr is not None
-            raise RuntimeError(f"the server did not start: {line} {self.process.stderr.read()}")
-        self.process.stderr = None
+            raise RuntimeError(f"the server did not start: {line} {self.logged}")
+
+    @property
+    def log(self) -> Path:
+        """What the server has to say of itself."""
+        return self.folder / "server.log"
+
+    @property
+    def logged(self) -> str:
+        """The end of it."""
+        return self.log.read_text(errors="replace")[-_LOG_END:]
 
     @property
     def lives(self) -> bool:
@@ -86,7 +96,7 @@ class Live:
         while (answer := self.ask("GET", path)).status == 503 and time.monotonic() < until:
             time.sleep(0.2)
         if answer.status != 200:
-            raise Closed(f"{path} answers {answer.status} {answer.body}")
+            raise Closed(f"{path} answers {answer.status} {answer.body}; {self.logged}")
         return answer.body
 
 

@@ -15,6 +15,11 @@ _collecting = gc.isenabled()
 gc.disable()
 import numba  # noqa: E402
 
+# What types a value may have is looked up outside of Numba's own lock. These two say more of it, and would else be loaded by the first
+# call of all, under the eyes of the calls of other threads, which then end in an error.
+import numba.core.ccallback  # noqa: E402
+import numba.experimental.function_type  # noqa: E402
+
 if "scipy.linalg" not in sys.modules:
     # Numba looks whether SciPy has linear algebra when it compiles for the first time, which loads it for a fifth of a second. No
     # kernel uses that, so it is told that there is none.
