@@ -10,6 +10,7 @@ from django.db import DatabaseError
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.views.decorators.http import require_safe
 
+from mottled_finch.app.refusals import Refused, WouldBreak
 from mottled_finch.core.common.errors import Canceled, CoreError, IntakeError, RecipeError
 from mottled_finch.core.common.language.directions import apart
 
@@ -120,6 +121,9 @@ def refusal_of(error: Exception, context: dict[str, Any]) -> "Response | None":
 
     if isinstance(error, Canceled):
         return Response(worded(409, "given-up", str(error)), status=409, content_type=MEDIA_TYPE)
+    if isinstance(error, Refused):
+        status = 409 if isinstance(error, WouldBreak) else 422
+        return Response(worded(status, "refused", str(error), path=error.path), status=status, content_type=MEDIA_TYPE)
     if isinstance(error, CoreError):
         kind = {IntakeError: "file", RecipeError: "recipe"}.get(type(error), "figure")
         more = {

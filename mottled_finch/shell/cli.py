@@ -77,6 +77,12 @@ def _parser() -> argparse.ArgumentParser:
     check.add_argument("--edition", **given_edition)  # type: ignore[arg-type]
     check.set_defaults(run=_check)
 
+    compare = _added(commands, "compare")
+    compare.add_argument("table", type=Path, metavar="TABLE", help="as for render")
+    compare.add_argument("new", type=Path, metavar="NEW", help="the next delivery of it")
+    compare.add_argument("recipe", type=Path, metavar="RECIPE", nargs="?", help="of a figure of the table, with its mends, JSON")
+    compare.set_defaults(run=_compare)
+
     _add_pages(commands)
 
     looks = _added(commands, "looks")
@@ -85,6 +91,7 @@ def _parser() -> argparse.ArgumentParser:
 
     source = _added(commands, "source")
     source.add_argument("file", type=Path, metavar="FILE", help="PNG, SVG, PDF, HTML, XLSX, PPTX or DOCX")
+    source.add_argument("--folder", type=Path, metavar="DIR", help="look for a table there that the figure can be made of")
     source.set_defaults(run=_source)
 
     sample = _added(commands, "sample")
@@ -240,16 +247,53 @@ def _run(given: argparse.Namespace) -> int:
     return EXITS[ran.state]
 
 
+def _compare(given: argparse.Namespace) -> int:
+    import json
+    from dataclasses import asdict
+
+    from mottled_finch.app.editions import change_by, check_edition
+    from mottled_finch.app.ports import OWNER
+    from mottled_finch.app.refusals import WouldBreak
+    from mottled_finch.core.common.recipe import load_recipe
+    from mottled_finch.work.asking import table_in
+
+    from .tables import TableOfFile
+
+    table = TableOfFile(given.table, load_recipe(given.recipe.read_bytes()) if given.recipe else None)
+    data = table_in(given.new, table.spec)
+    told = asdict(change_by(OWNER, table, data, {}))
+    print(json.dumps({**told.pop("comparison"), **told}, ensure_ascii=False, indent=2))
+    try:
+        check_edition(OWNER, table, data, table.mends(), given.new.name, "change the recipe")
+    except WouldBreak as error:
+        print(error, file=sys.stderr)
+        return 1
+    return 0
+
+
 def _source(given: argparse.Namespace) -> int:
     import json
     from dataclasses import asdict
 
+    from mottled_finch.app.opening import opened
+    from mottled_finch.app.ports import OWNER
     from mottled_finch.core.common.errors import DrawError
+    from mottled_finch.core.outputs.draw import Source
     from mottled_finch.work.asking import source_in
+
+    from .tables import ShelfOfFolder
 
     if given.file.stat().st_size > _SOURCE_MOST:
         raise DrawError("it is larger than any figure that came from here", path=str(given.file))
-    print(json.dumps(asdict(source_in(given.file.read_bytes())), ensure_ascii=False, indent=2))
+    source = source_in(given.file.read_bytes())
+    told = asdict(source)
+    if given.folder:
+        shelf = ShelfOfFolder(given.folder)
+        if isinstance(source, Source):
+            told["file"] = str(opened(OWNER, source, shelf)[0])
+        else:
+            told["files"] = {name: str(opened(OWNER, each, shelf)[0]) for name, each in source.plates.items()}
+    print(json.dumps(told, ensure_ascii=False, indent=2))
     return 0
 
 

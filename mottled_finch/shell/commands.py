@@ -9,7 +9,16 @@ COMMANDS = {
     "demo": ("[--port N] [--data DIR] [--large]", "make the demo data, load it, serve it on 127.0.0.1", _SERVE),
     "serve": ("[--port N] [--data DIR]", "serve your own tables and plates on 127.0.0.1", _SERVE),
     "render": ("TABLE RECIPE --out FILE", "draw one figure: .png .svg .pdf .pptx .docx .xlsx .html .csv .json", _RUN),
-    "source": ("FILE", "print what a figure that came from here carries: its recipe, its table, the version", _RUN),
+    "compare": (
+        "TABLE NEW [RECIPE]",
+        "print what a new file of a table would change, as JSON; 1 when the figure could not be made of it",
+        _RUN,
+    ),
+    "source": (
+        "FILE [--folder DIR]",
+        "print what a figure that came from here carries: its recipe, its table, the version",
+        _RUN,
+    ),
     "folio": ("FOLIO --out FILE", "make pages of figures and words: .pptx .pdf .docx .html", _RUN),
     "refresh": (
         "FILE --folder DIR --out NEW",

@@ -64,7 +64,7 @@ class Beside:
         if not other.file:
             # A recipe of that name is no table; a table is called as its file, with blanks for what parts its words.
             spoken = [each for each in files if " ".join(each.stem.replace("_", " ").replace("-", " ").split()) == name]
-            named = [each for each in named or spoken if not _is_recipe(each)]
+            named = [each for each in named or spoken if not is_recipe(each)]
         if len(named) == 1:
             return named[0].resolve()
         if named:
@@ -96,7 +96,7 @@ def file_called(folder: Path, name: str) -> Path:
     """The file of a folder that a table is called by: its name, that without its ending, or that with blanks for what parts its
     words. Raises DrawError for none or several.
     """
-    files = sorted(each for each in folder.iterdir() if each.is_file() and not _is_recipe(each)) if folder.is_dir() else []
+    files = sorted(each for each in folder.iterdir() if each.is_file() and not is_recipe(each)) if folder.is_dir() else []
     plain = name.replace("\\", "/").rpartition("/")[2]
     for named in (
         [each for each in files if each.name == plain],
@@ -108,6 +108,11 @@ def file_called(folder: Path, name: str) -> Path:
         if named:
             raise DrawError(f'"{name}" may be {" or ".join(each.name for each in named)}; leave one of them in the folder')
     raise DrawError(f'no file of the folder is called "{name}"; {did_you_mean(name, [each.name for each in files])}')
+
+
+def is_called(file: Path, name: str) -> bool:
+    """Whether a file may be meant by the name of a table."""
+    return name in (file.name, file.stem) or _spoken(file.stem) == _spoken(name)
 
 
 def _spoken(stem: str) -> str:
@@ -166,7 +171,7 @@ class EditionsGiven:
             raise TableError(f"{file.name}: {error.message}", path=path) from error
 
 
-def _is_recipe(file: Path) -> bool:
+def is_recipe(file: Path) -> bool:
     """Whether a file of JSON says that it is a recipe."""
     if file.suffix.lower() != ".json":
         return False

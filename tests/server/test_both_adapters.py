@@ -2,19 +2,23 @@
 
 import io
 import json
+import os
 import zipfile
 from datetime import timedelta
 
 import pytest
 
+from mottled_finch.app.editions import change_by, check_edition
 from mottled_finch.app.folios import FolioPages
+from mottled_finch.app.opening import opened
 from mottled_finch.app.plates import Origin, PlateHere, export_plate
 from mottled_finch.app.ports import OWNER
 from mottled_finch.app.refreshing import Refreshing
+from mottled_finch.app.refusals import Refused, WouldBreak
 from mottled_finch.core.common.errors import CoreError, DrawError
 from mottled_finch.core.common.recipe import dump_recipe, load_recipe
 from mottled_finch.core.figures.figure.figure import make_figure
-from mottled_finch.core.outputs.draw import DRAWINGS, choices_from, rendered
+from mottled_finch.core.outputs.draw import DRAWINGS, Source, choices_from, rendered
 from mottled_finch.core.outputs.folio.load import load_folio
 from mottled_finch.core.outputs.folio.outputs import FOLIO_DRAWINGS
 from mottled_finch.server.folios.figures import laid
@@ -24,11 +28,14 @@ from mottled_finch.server.plans import clock
 from mottled_finch.server.plates.actions import figure_of
 from mottled_finch.server.plates.leaving import here
 from mottled_finch.server.plates.models import Plate
+from mottled_finch.server.plates.sources import ShelfOfLibrary
+from mottled_finch.server.tables.here import TableOfLibrary
 from mottled_finch.server.tables.models import Table
 from mottled_finch.shell.companions import templates_beside
 from mottled_finch.shell.folios import FolioBeside
 from mottled_finch.shell.plans import run
 from mottled_finch.shell.refreshing import PlatesBeside
+from mottled_finch.shell.tables import ShelfOfFolder, TableOfFile
 from mottled_finch.work import asking
 
 from .test_against import later
@@ -217,6 +224,66 @@ def test_a_plan_whose_template_is_gone_cannot_be_carried_out(client, folio, fold
         run(folder / "plan.json", MONDAY)
     assert "cannot be laid in its template" in last(client, kept)["words"]
     assert not made_in(folder), "nothing leaves by halves"
+
+
+FITS = {"pivot": {"rows": [{"field": "pier"}], "columns": [{"field": "month"}], "measure": {"take": "sum", "of": "minutes"}}}
+TIDY = [{"do": "merge", "field": "pier", "from": ["Knot"], "into": "Knots"}]
+EDITIONS = {
+    "as it was": CSV,
+    "other numbers and members": NEXT.replace("Knot,y", "New,y"),
+    "a column that the plate needs is gone": "pier,minutes\nArdle,1\n",
+    "a column that a mend needs is gone": CSV.replace("pier,", "berth,"),
+    "a column of another kind": CSV.replace("Ardle,x,0", "Ardle,x,late"),
+}
+
+
+@pytest.mark.parametrize("text", EDITIONS.values(), ids=EDITIONS)
+def test_another_edition_is_compared_and_refused_alike(client, tmp_path, text):
+    recipe = {"finch_recipe": 2, **FITS, "table": {"mends": TIDY}}
+    table = client.upload(CSV, "log.csv").json()["id"]
+    assert client.put(f"/api/tables/{table}/mends", {"mends": TIDY}, format="json").status_code == 200
+    assert client.post("/api/plates", {"table": table, "recipe": recipe}, format="json").status_code == 201
+    (tmp_path / "log.csv").write_text(CSV)
+    (tmp_path / "next.csv").write_text(text)
+    tables = TableOfLibrary(Table.objects.get()), TableOfFile(tmp_path / "log.csv", load_recipe(recipe))
+    data = asking.table_in(tmp_path / "next.csv", tables[1].spec)
+    said = []
+    for each in tables:
+        change = change_by(OWNER, each, data, {})
+        try:
+            check_edition(OWNER, each, data, each.mends(), "edition 2")
+            said.append((change, ""))
+        except WouldBreak as error:
+            said.append((change, str(error)))
+    assert said[0] == said[1]
+    assert bool(said[0][1]) is ("gone" in next(name for name, each in EDITIONS.items() if each == text))
+
+
+@pytest.mark.parametrize(
+    ("tables", "opens"),
+    [
+        ({"other.csv": CSV, "log.csv": CSV}, "log"),
+        ({"log.csv": "a,b\nx,1\n", "other.csv": CSV}, "other"),
+        ({"older.csv": CSV, "newer.csv": CSV}, "newer"),
+        ({"log.csv": "a,b\nx,1\n"}, None),
+        ({}, None),
+    ],
+)
+def test_a_figure_that_came_back_is_opened_alike(client, tmp_path, tables, opens):
+    source = Source(recipe={"finch_recipe": 2, **FITS}, table="log", digest="", edition=1, version="", plate=None)
+    for age, (name, text) in enumerate(tables.items()):
+        client.upload(text, name)
+        (tmp_path / name).write_text(text)
+        os.utime(tmp_path / name, (1_700_000_000 + age,) * 2)
+    said = []
+    for shelf in (ShelfOfLibrary(), ShelfOfFolder(tmp_path)):
+        try:
+            found, new = opened(OWNER, source, shelf)
+            said.append((found.table.name if isinstance(found, Plate) else found.stem, new))
+        except Refused as error:
+            said.append(str(error).replace("on log.csv,", "on log,"))
+    assert said[0] == said[1]
+    assert said[0] == (opens, True) if opens else "Bring" in said[0]
 
 
 def made_in(folder):

@@ -3,6 +3,7 @@
 import pytest
 from django.db import OperationalError, connection
 
+from mottled_finch.app import editions
 from mottled_finch.server.plates.models import Plate
 from mottled_finch.server.refusal import Problem
 from mottled_finch.server.tables import corrections, imports, queue, storage
@@ -158,13 +159,13 @@ def given_and_compared(client, table, text: str) -> str:
 def test_a_plate_that_is_removed_meanwhile_breaks_no_other_edition(client, table, plate, monkeypatch):
     client.post("/api/plates", {"table": table}, format="json")
     address = given_and_compared(client, table, "pier,minutes\nEast,1\n")
-    needs = imports.fields_of
+    needs = editions.fields_of
 
     def removed_meanwhile(part):
         Plate.objects.all().delete()
         return needs(part)
 
-    monkeypatch.setattr(imports, "fields_of", removed_meanwhile)
+    monkeypatch.setattr(editions, "fields_of", removed_meanwhile)
     refused = client.post(f"{address}/accept", {"renames": {}}, format="json")
     assert (refused.status_code, refused.json()["path"]) == (409, "anyway")  # both needed it when they were asked
     assert client.post(f"{address}/accept", {"renames": {}}, format="json").status_code == 200
@@ -172,14 +173,14 @@ def test_a_plate_that_is_removed_meanwhile_breaks_no_other_edition(client, table
 
 def test_an_edition_that_is_left_out_while_it_is_accepted_is_told(client, table, monkeypatch):
     address = given_and_compared(client, table, CSV)
-    lay = imports.apply_mends
+    lay = editions.apply_mends
 
     def left_out_meanwhile(*given, **more):
         for each in Import.objects.all():
             imports.cancel(each)
         return lay(*given, **more)
 
-    monkeypatch.setattr(imports, "apply_mends", left_out_meanwhile)
+    monkeypatch.setattr(editions, "apply_mends", left_out_meanwhile)
     answer = client.post(f"{address}/accept", {"renames": {}}, format="json")
     assert (answer.status_code, answer.json()["detail"]) == (404, "b.csv was discarded, or is in already.")
     assert Table.objects.get().edition().number == 1
@@ -216,7 +217,7 @@ def test_targets_that_a_plate_came_to_stand_at_meanwhile_are_looked_at_again(cli
     from mottled_finch.server.plates import actions
 
     client.put(f"/api/tables/{table}/targets", {"targets": {"promise": 5}}, format="json")
-    check, turns = actions._check_plates, []
+    check, turns = actions.check_targets, []
 
     def meanwhile(*given):
         check(*given)
@@ -225,7 +226,7 @@ def test_targets_that_a_plate_came_to_stand_at_meanwhile_are_looked_at_again(cli
             scaled = {"finch_recipe": 2, "pivot": PIVOT, "color": {"middle": {"target": "promise"}}}
             assert client.put(f"/api/plates/{plate}/recipe", scaled, format="json").status_code == 200
 
-    monkeypatch.setattr(actions, "_check_plates", meanwhile)
+    monkeypatch.setattr(actions, "check_targets", meanwhile)
     answer = client.put(f"/api/tables/{table}/targets", {"targets": {}}, format="json")
     assert (answer.status_code, answer.json()["detail"]) == (409, '"promise" is used by 1 plate; take it off there first.')
 

@@ -187,6 +187,64 @@ def test_a_claim_that_holds_no_more_is_told_by_check(folder):
     assert done.stdout == "broken_claim: The title claims that highest row is B, but highest row is A.\n"
 
 
+class TestCompare:
+    """What the next delivery of a table would change, before anything is made of it."""
+
+    def compared(self, folder, text, *recipe):
+        (folder / "next.csv").write_text(text)
+        return here("compare", "t.csv", "next.csv", *recipe, cwd=folder)
+
+    def test_one_that_fits(self, folder):
+        done = self.compared(folder, "pier,day,n\nA,2025-01-06,1\nC,2025-01-07,2.5\n", "r.json")
+        assert (done.returncode, done.stderr) == (0, "")
+        told = json.loads(done.stdout)
+        assert (told["records_before"], told["records_after"], told["same"]) == (3, 2, 1)
+        assert [each["text"] for each in told["categories"][0]["new"]] == ["C"]
+
+    def test_one_of_which_the_figure_could_not_be_made(self, folder):
+        for recipe, code, words in (
+            (("r.json",), 1, "next.csv has no column “n”, without which 1 plate cannot be made; map it, or change the recipe.\n"),
+            ((), 0, ""),
+        ):
+            done = self.compared(folder, "pier,day\nA,2025-01-06\n", *recipe)
+            assert (done.returncode, done.stderr) == (code, words)
+            assert [each["field"] for each in json.loads(done.stdout)["missing"]] == ["n"]
+
+    def test_mends_of_the_recipe_are_laid_on_both(self, folder):
+        mend = {"do": "merge", "field": "pier", "from": ["C"], "into": "B"}
+        (folder / "m.json").write_text(json.dumps({**RECIPE, "table": {"mends": [mend]}}))
+        done = self.compared(folder, "pier,day,n\nA,2025-01-06,1\nC,2025-01-07,2\n", "m.json")
+        assert done.returncode == 0
+        assert json.loads(done.stdout)["categories"] == []
+
+    def test_bad_input_exits_2(self, folder):
+        done = self.compared(folder, "")
+        assert (done.returncode, done.stdout) == (2, "")
+
+
+class TestSource:
+    """What a file carries, and the table of a folder that it can be made of anew."""
+
+    def test_the_table_is_found_by_its_name_or_by_what_fits(self, folder):
+        assert here("render", "t.csv", "r.json", "--out", "o.svg", cwd=folder).returncode == 0
+        (folder / "tables").mkdir()
+        (folder / "tables" / "t.csv").write_text("pier,n\nA,1\n")  # of the name, but without the days
+        done = here("source", "o.svg", "--folder", "tables", cwd=folder)
+        assert done.returncode == 2
+        assert done.stderr.startswith("This figure fits no table here: on t.csv, ")
+        (folder / "tables" / "renamed.csv").write_bytes((folder / "t.csv").read_bytes())
+        done = here("source", "o.svg", "--folder", "tables", cwd=folder)
+        assert (done.returncode, done.stderr) == (0, "")
+        assert json.loads(done.stdout)["file"] == "tables/renamed.csv"
+
+    def test_each_plate_of_pages_has_its_table(self, folder):
+        spec = {"finch_folio": 1, "tables": {"t": "t.csv"}, "plates": {"n": {"recipe": RECIPE}}, "pages": [{"plates": ["n"]}]}
+        (folder / "f.json").write_text(json.dumps(spec))
+        assert here("folio", "f.json", "--out", "o.html", cwd=folder).returncode == 0
+        done = here("source", "o.html", "--folder", ".", cwd=folder)
+        assert json.loads(done.stdout)["files"] == {"n": "t.csv"}
+
+
 class TestFolio:
     """Pages from files alone, and what holds them back."""
 

@@ -4,6 +4,8 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from mottled_finch.app.opening import opened
+from mottled_finch.app.ports import OWNER
 from mottled_finch.core.outputs.folio.load import load_folio
 from mottled_finch.core.outputs.folio.source import FolioSource
 from mottled_finch.work.asking import source_in
@@ -11,7 +13,7 @@ from mottled_finch.work.asking import source_in
 from ..answering import answer
 from ..openapi import SourceAnswer, refers_to
 from ..plates.file_views import BODY, REFUSED, Given
-from ..plates.sources import opened
+from ..plates.sources import ShelfOfLibrary
 from .actions import bring_folio, table_key
 from .models import Folio
 
@@ -28,7 +30,7 @@ class Sources(Given):
         if isinstance(source, FolioSource):
             folio, made = _folio_of(source)
             return answer(SourceAnswer(plate=None, folio=folio.pk, made=made, table=""))
-        plate, made = opened(source)
+        plate, made = opened(OWNER, source, ShelfOfLibrary())
         return answer(SourceAnswer(plate=plate.pk, folio=None, made=made, table=plate.table.name))
 
 

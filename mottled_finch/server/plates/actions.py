@@ -2,6 +2,7 @@
 
 import json
 from dataclasses import dataclass, fields, replace
+from functools import partial
 from pathlib import PurePath
 from typing import Any, Literal
 
@@ -10,8 +11,8 @@ from django.db import transaction
 from django.db.models import F
 from numpy.typing import NDArray
 
-from mottled_finch.core.common.errors import CoreError
-from mottled_finch.core.common.language.english import counted
+from mottled_finch.app.mends import plain_mends
+from mottled_finch.app.targets import change_in_words, check_targets
 from mottled_finch.core.common.recipe import (
     ReadingSpec,
     Recipe,
@@ -33,7 +34,6 @@ from mottled_finch.core.tables.table import Table as CoreTable
 
 from ..history import as_seen
 from ..refusal import Problem
-from ..tables.actions import saved_mends
 from ..tables.library import Standing, all_others, standing_of
 from ..tables.mended import data_of, edition_of, editions_of, key_of, mended, readable_table
 from ..tables.models import Edition, Table
@@ -56,7 +56,7 @@ def full_recipe(plate: Plate) -> dict[str, Any]:
     table = plate.table
     targets = {**table.targets(), **recipe.table.targets}
     spec = recipe.table if recipe.table.mends else _spec(table.edition(), table.mends())
-    standing = standing_of(table.edition(), saved_mends(spec.mends))
+    standing = standing_of(table.edition(), plain_mends(spec.mends))
     others = {name: _other(each) for name, each in all_others(standing).items()}
     return dump_recipe(replace(kept_files.with_files(recipe), table=replace(spec, targets=targets, others=others)))
 
@@ -171,8 +171,9 @@ def _own(table: Table, recipe: Recipe) -> Recipe:
 
 
 def change_targets(table_id: int, targets: dict[str, float], seen: str | None = None) -> Table:
-    """Set the targets of a table, which moves every scale that stands at one. Raises Problem for one that a plate still needs, and
-    Overtaken where another version of the table stands than the one that was ``seen``.
+    """Set the targets of a table, which moves every scale that stands at one. Raises WouldBreak for one that a plate still needs,
+    Refused for one that a plate cannot be made with, and Overtaken where another version of the table stands than the one that was
+    ``seen``.
     """
     while True:
         table = Table.everything.select_related("current").get(pk=table_id)
@@ -180,13 +181,13 @@ def change_targets(table_id: int, targets: dict[str, float], seen: str | None = 
         if targets == before:
             return table
         table.confirm(seen, f"“{table.name}”")
-        _check_plates(table, targets, before, recipes)
+        check_targets(before, targets, recipes.values(), partial(figure_with, table, targets=targets))
         with transaction.atomic():
             table = Table.everything.select_for_update().get(pk=table_id)
             table.confirm(seen, f"“{table.name}”")
             if table.tag() != tag or _recipes(table) != recipes:
                 continue  # a plate may stand at one by now
-            table.record(_change_of_targets(before, targets), unseen=seen is None, mends=table.mends(), targets=targets)
+            table.record(change_in_words(before, targets), unseen=seen is None, mends=table.mends(), targets=targets)
         return table
 
 
@@ -194,45 +195,6 @@ def _recipes(table: Table) -> dict[int, dict[str, Any]]:
     """The recipes that stand on a table, by plate."""
     standing = Version.objects.filter(plate__table=table, plate__removed=None, number=F("plate__at"))
     return dict(standing.values_list("plate_id", "recipe"))
-
-
-def _check_plates(table: Table, targets: dict[str, float], before: dict[str, float], recipes: dict[int, dict[str, Any]]) -> None:
-    """Raises Problem when a plate uses a target that would be gone, or cannot be made with one that would change, such as a middle
-    that would be beyond an end.
-    """
-    for name in before.keys() - targets.keys():
-        users = sum(_uses(recipe, name) for recipe in recipes.values())
-        if users:
-            raise Problem(409, f'"{name}" is used by {counted(users, "plate")}; take it off there first.', "targets")
-    changed = [name for name, at in targets.items() if before.get(name) != at]
-    for recipe in recipes.values():
-        if any(_uses(recipe, name) for name in changed):
-            try:
-                figure_with(table, load_recipe(recipe), targets)
-            except CoreError as error:
-                if error.path.startswith("color"):  # what is wrong with it otherwise was so before
-                    title = load_recipe(recipe).words.title or "A plate of this table"
-                    raise Problem(422, f'"{title}" could not be made with it: {error.message}.', "targets") from error
-
-
-def _uses(recipe: dict[str, Any], name: str) -> bool:
-    """Whether a recipe stands at a target of its table, and not at one that it brings itself."""
-    return name not in recipe.get("table", {}).get("targets", {}) and _stands_at(recipe, name)
-
-
-def _stands_at(part: Any, name: str) -> bool:
-    """Whether a recipe, or a part of it, names a target."""
-    if isinstance(part, dict):
-        return part.get("target") == name or any(_stands_at(each, name) for each in part.values())
-    return isinstance(part, list) and any(_stands_at(each, name) for each in part)
-
-
-def _change_of_targets(before: dict[str, float], after: dict[str, float]) -> str:
-    changed = [name for name in after if before.get(name) != after[name]]
-    gone = [name for name in before if name not in after]
-    if len(changed) == 1 and not gone:
-        return f"Target {changed[0]} set to {after[changed[0]]:g}"
-    return f"Target {gone[0]} taken out" if len(gone) == 1 and not changed else "Targets changed"
 
 
 def start_plate(table: Table, recipe: Recipe | None) -> tuple[Plate, Figure]:

@@ -1,7 +1,11 @@
 """Figures that come back: the plate that a file came from, or a new one from the recipe that it carries."""
 
-from mottled_finch.core.common.errors import CoreError
-from mottled_finch.core.common.recipe import load_recipe
+from collections.abc import Iterator
+from functools import partial
+
+from mottled_finch.app.opening import Candidate
+from mottled_finch.core.common.errors import TableError
+from mottled_finch.core.common.recipe import Recipe
 from mottled_finch.core.outputs.draw import Source
 
 from ..refusal import Problem
@@ -10,22 +14,21 @@ from .actions import start_plate
 from .models import Plate
 
 
-def opened(source: Source) -> tuple[Plate, bool]:
-    """The plate of this library that a source is of, or a new one on the table that it fits: one of its name first, then others,
-    the newest first; and whether it is new. Raises Problem where it fits none.
-    """
-    if source.plate is not None:
-        own = Plate.objects.select_related("table").filter(pk=source.plate, table__name=source.table).first()
-        if own is not None:
-            return own, False
-    tables = sorted(Table.standing().order_by("-pk"), key=lambda table: table.name != source.table)
-    if not tables:
-        raise Problem(422, f'There is no table here to lay this figure on. Bring "{source.table}", then drop it again.', "file")
-    recipe, first = load_recipe(source.recipe), ""
-    for table in tables:
-        try:
-            return start_plate(table, recipe)[0], True
-        except (CoreError, Problem) as error:
-            told = error.detail if isinstance(error, Problem) else str(error)
-            first = first or f"on {table.name}, {told}"
-    raise Problem(422, f"This figure fits no table here: {first.rstrip('.')}. Bring {source.table}, then drop it again.", "file")
+class ShelfOfLibrary:
+    """The plates and tables of the library."""
+
+    def own(self, source: Source) -> Plate | None:
+        if source.plate is None:
+            return None
+        return Plate.objects.select_related("table").filter(pk=source.plate, table__name=source.table).first()
+
+    def tables(self, name: str) -> Iterator[Candidate[Plate]]:
+        for table in Table.standing().order_by("-pk"):
+            yield Candidate(table.name, partial(_start, table), table.name == name)
+
+
+def _start(table: Table, recipe: Recipe) -> Plate:
+    try:
+        return start_plate(table, recipe)[0]
+    except Problem as error:  # it was removed meanwhile
+        raise TableError(error.detail) from error

@@ -2,18 +2,19 @@
 
 import hashlib
 import io
-import json
-from typing import Any, BinaryIO
+from typing import BinaryIO
 
 from django.db import transaction
 
+from mottled_finch.app.editions import check_edition
+from mottled_finch.app.mends import change_in_words, check_mends, plain_mends
+from mottled_finch.app.ports import OWNER
 from mottled_finch.core.common.errors import IntakeError
-from mottled_finch.core.common.recipe import TableSpec, dump_table_part, load_table_part
-from mottled_finch.core.common.recipe.table_spec import Mend
-from mottled_finch.core.tables.mends import apply_mends, mend_words
+from mottled_finch.core.common.recipe import TableSpec
 
 from ..refusal import Overtaken, Problem
-from .imports import check_edition, receive, refuse_what_does_not_fit
+from .here import TableOfLibrary
+from .imports import confirm_edition, receive
 from .library import users_of
 from .mended import library_for, spec_of
 from .models import Import, Table
@@ -66,42 +67,15 @@ def change_mends(table_id: int, spec: TableSpec, seen: str | None = None) -> Tab
         if spec.mends == before:
             return table
         table.confirm(seen, f"“{table.name}”")
-        raw, mends = EDITIONS.open(edition), saved_mends(spec.mends)
-        library = library_for(edition, mends)
-        for i, mend in enumerate(spec.mends):
-            if mend not in before and not mend.off:
-                # Laid on together with those before it, a new mend must fit.
-                so_far = apply_mends(raw, spec.mends[:i], library, tolerant=True).table
-                apply_mends(so_far, (mend,), library, first=i)
+        mends = plain_mends(spec.mends)
+        check_mends(EDITIONS.open(edition), before, spec.mends, library_for(edition, mends))
         with transaction.atomic():
             table = Table.everything.select_for_update().get(pk=table_id)
             table.confirm(seen, f"“{table.name}”")
             if table.tag() != tag or table.current_id != edition.pk:
                 continue  # others were quicker: what is laid over theirs is looked at again
-            table.record(_change(before, spec.mends), unseen=seen is None, mends=mends, targets=table.targets())
+            table.record(change_in_words(before, spec.mends), unseen=seen is None, mends=mends, targets=table.targets())
         return table
-
-
-def saved_mends(mends: tuple[Mend, ...]) -> list[dict[str, Any]]:
-    """Mends as they are kept. What would not be read back as the same is a bug, and not kept."""
-    plain: list[dict[str, Any]] = dump_table_part(TableSpec(mends=mends)).get("mends", [])
-    if load_table_part(json.loads(json.dumps({"mends": plain}))).mends != mends:
-        raise RuntimeError("mends would not be read back as they are")
-    return plain
-
-
-def _change(before: tuple[Any, ...], after: tuple[Any, ...]) -> str:
-    added = [mend for mend in after if mend not in before]
-    gone = [mend for mend in before if mend not in after]
-    if len(added) == 1 and len(gone) == 1 and added[0].off != gone[0].off and mend_words(added[0]) == mend_words(gone[0]):
-        return f"{'Switched off' if added[0].off else 'Switched on'}: {mend_words(added[0])}"
-    if len(added) == 1 and not gone:
-        return mend_words(added[0])
-    if len(gone) == 1 and not added:
-        return f"Taken out: {mend_words(gone[0])}"
-    if not added and not gone:
-        return "Mends put in another order"
-    return f"Changed: {mend_words(added[0])}" if added else f"{len(gone)} mends taken out"
 
 
 def step_mends(table_id: int, steps: int, seen: str | None = None) -> Table:
@@ -125,7 +99,7 @@ def leave_finding(table_id: int, key: str, *, left: bool) -> Table:
 def return_to(table_id: int, number: int, seen: str | None = None, *, anyway: bool = False) -> Table:
     """Let another edition stand, older or newer. ``seen`` is the number of the one that stood when this was decided.
 
-    Raises Problem for an edition of which no plate could be made, a mend not fitting it, unless it is wanted ``anyway``.
+    Raises WouldBreak for an edition of which no plate could be made, a mend not fitting it, unless it is wanted ``anyway``.
     """
     while True:
         table = Table.everything.get(pk=table_id)
@@ -134,10 +108,10 @@ def return_to(table_id: int, number: int, seen: str | None = None, *, anyway: bo
             raise Problem(404, f'"{table.name}" has no edition {number}.')
         tag = table.tag()
         if not anyway:
-            refuse_what_does_not_fit(table, EDITIONS.open(edition), table.mends(), f"edition {number}")
+            check_edition(OWNER, TableOfLibrary(table), EDITIONS.open(edition), table.mends(), f"edition {number}")
         with transaction.atomic():
             table = Table.everything.select_for_update().select_related("current").get(pk=table_id)
-            check_edition(table, seen)
+            confirm_edition(table, seen)
             if table.tag() != tag:
                 continue
             table.current = edition

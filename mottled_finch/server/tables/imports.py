@@ -12,24 +12,22 @@ from typing import Any, BinaryIO, Protocol
 
 from django.conf import settings
 from django.db import transaction
-from django.db.models import F
 
+from mottled_finch.app.editions import change_by, check_edition, check_mapping, mapping_mends
+from mottled_finch.app.ports import OWNER
 from mottled_finch.core.common.errors import IntakeError
-from mottled_finch.core.common.language.english import counted
 from mottled_finch.core.common.recipe import ReadingSpec, TableSpec, dump_table_part, load_table_part
 from mottled_finch.core.common.recipe.table_spec import reading_of
 from mottled_finch.core.tables.intake import Look, Told, quiet
-from mottled_finch.core.tables.mends import apply_mends
 from mottled_finch.core.tables.table import Table as CoreTable
-from mottled_finch.core.tables.table.compare import compare
 from mottled_finch.demo.samples import SAMPLES
 from mottled_finch.work.worker import LOOKS, Worker, WorkFailed
 
 from ..refusal import Overtaken, Problem
 from .files import path_of, told_when_full
+from .here import TableOfLibrary
 from .kept import Kept
-from .library import users_of
-from .mended import broken_by, key_of, laid_on, mended, spec_of
+from .mended import key_of
 from .models import Edition, Import, Table
 from .progress import PROGRESS
 from .storage import EDITIONS, copy_source, is_of_file
@@ -153,23 +151,23 @@ def accept(given: Import, renames: dict[str, str], seen: str | None = None, *, a
     """Let the compared edition stand. ``renames`` maps columns that are missing to new ones: recorded as mends, put first.
     ``seen`` is the number of the edition that it was compared with.
 
-    Raises Overtaken when another edition stands by now, and Problem for an edition of which no plate could be made, a mend not
+    Raises Overtaken when another edition stands by now, and WouldBreak for an edition of which no plate could be made, a mend not
     fitting it, unless it is wanted ``anyway``.
     """
     _only_while(given, Import.State.COMPARED)
     assert given.table is not None and given.edition is not None
     mends = mapping_mends(renames)
     raw = EDITIONS.open(given.edition)
-    apply_mends(raw, spec_of([{**mend, "mapped": False} for mend in mends]).mends)  # what does not fit is refused
+    check_mapping(raw, renames)
     while True:
         table = Table.everything.get(pk=given.table.pk)
         tag, all_mends = table.tag(), [*mends, *table.mends()]
         if not anyway:
-            refuse_what_does_not_fit(table, raw, all_mends, f"edition {given.edition.number}")
+            check_edition(OWNER, TableOfLibrary(table), raw, all_mends, f"edition {given.edition.number}")
         with transaction.atomic():
             now = standing(given, Import.State.COMPARED)
             table = Table.everything.select_for_update().get(pk=given.table.pk)
-            check_edition(table, seen)
+            confirm_edition(table, seen)
             if table.tag() != tag:
                 continue  # its mends were changed while these were laid on
             if mends:
@@ -182,7 +180,7 @@ def accept(given: Import, renames: dict[str, str], seen: str | None = None, *, a
         return table
 
 
-def check_edition(table: Table, seen: str | None) -> None:
+def confirm_edition(table: Table, seen: str | None) -> None:
     """Raises Overtaken when another edition stands than the one that was seen. To be called inside a transaction."""
     if seen is not None and seen != str(table.edition().number):
         raise Overtaken(f"“{table.name}”", [f"edition {table.edition().number} stands"])
@@ -196,7 +194,7 @@ def compared_anew(given: Import) -> dict[str, Any] | None:
     if given.comparison.get("against") == table.edition().number:
         return None
     key = f"{edition.pk} {key_of(table.edition(), table.mends())}"
-    return _COMPARED_ANEW.get(key, lambda: comparison_of(table, EDITIONS.open(edition), []))
+    return _COMPARED_ANEW.get(key, lambda: comparison_of(table, EDITIONS.open(edition), {}))
 
 
 _COMPARED_ANEW: Kept[str, dict[str, Any]] = Kept(lambda results: len(results) > 24)
@@ -206,17 +204,13 @@ def compared_with(given: Import, renames: dict[str, str]) -> dict[str, Any]:
     """What the compared edition would change if missing columns were mapped so."""
     _only_while(given, Import.State.COMPARED)
     assert given.table is not None and given.edition is not None
-    return comparison_of(given.table, EDITIONS.open(given.edition), mapping_mends(renames))
+    return comparison_of(given.table, EDITIONS.open(given.edition), renames)
 
 
-def comparison_of(table: Table, data: CoreTable, first: list[dict[str, Any]]) -> dict[str, Any]:
-    """The edition that stands against a new one, both with the mends laid on, the new one with some more before them."""
-    stands = table.edition()
-    after = laid_on(data, stands, [*first, *table.mends()])
-    found = {**asdict(compare(mended(stands, table.mends()).table, after.table)), "against": stands.number}
-    found["problems"] = [{"words": step.words, "problem": step.problem} for step in after.steps if step.problem]
-    found["unfound"] = [{"words": step.words, "problem": step.notes[0]} for step in after.steps if step.missed]
-    return found
+def comparison_of(table: Table, data: CoreTable, renames: dict[str, str]) -> dict[str, Any]:
+    """The edition that stands against a new one, as it is kept and answered."""
+    found = asdict(change_by(OWNER, TableOfLibrary(table), data, renames))
+    return {**found.pop("comparison"), "against": table.edition().number, **found}
 
 
 def taken_already(table: Table, path: Path, asked: dict[str, Any]) -> Edition | None:
@@ -227,57 +221,6 @@ def taken_already(table: Table, path: Path, asked: dict[str, Any]) -> Edition | 
             if edition.asked == asked and is_of_file(edition, file):
                 return edition
     return None
-
-
-def mapping_mends(renames: dict[str, str]) -> list[dict[str, Any]]:
-    """Columns of an edition that are called as others were before: the mends that call them so again."""
-    return [{"do": "rename", "field": new, "to": old, "mapped": True} for old, new in renames.items()]
-
-
-def refuse_what_does_not_fit(table: Table, data: CoreTable, mends: list[dict[str, Any]], what: str) -> None:
-    """Raises Problem where a mend does not fit an edition, or plates need a column that it lacks: they could not be made."""
-    after = laid_on(data, table.edition(), mends)
-    wrong = [step for step in after.steps if step.problem]
-    if wrong:
-        more = f", and {counted(len(wrong) - 1, 'other mend')} neither" if len(wrong) > 1 else ""
-        raise Problem(
-            409,
-            f"“{wrong[0].words}” does not fit {what} ({wrong[0].problem}){more}, so no plate could be made from it; "
-            "map the column, switch the mend off, or use the edition anyway.",
-            "anyway",
-        )
-    known = set(after.table.names)
-    before = set(mended(table.edition(), table.mends()).table.names)
-    # Asked for at once, since a plate may be removed meanwhile.
-    recipes = table.plates.filter(versions__number=F("at")).values_list("versions__recipe", flat=True)
-    needed = [fields_of(recipe.get("pivot", {})) & before - known for recipe in recipes]
-    lost = sorted(set().union(*needed))
-    if lost:
-        plates = counted(sum(map(bool, needed)), "plate")
-        raise Problem(
-            409,
-            f"{what} has no column “{lost[0]}”, without which {plates} cannot be made; map it, or use the edition anyway.",
-            "anyway",
-        )
-    for user in users_of(table):
-        broken = broken_by(user, table, after)
-        if broken:
-            raise Problem(
-                409,
-                f"“{user.name}” brings columns from this table, and could not from {what} ({broken[0]}); mend that, or use the "
-                "edition anyway.",
-                "anyway",
-            )
-
-
-def fields_of(part: Any) -> set[str]:
-    """The columns that a pivot, or a part of it, as a recipe writes it, names."""
-    if isinstance(part, list):
-        return set().union(*map(fields_of, part))
-    if not isinstance(part, dict):
-        return set()
-    own = {part[key] for key in ("field", "of", "per") if isinstance(part.get(key), str)} | set(part.get("fields", ()))
-    return own.union(*(fields_of(each) for each in part.values()))
 
 
 def cancel(given: Import) -> None:

@@ -61,7 +61,7 @@ def _read_and_store(given: Import) -> None:
     with opened(given) as source:
         pieces = packed_source(source)
     told(data.records, "keeping")
-    comparison = comparison_of(given.table, data, []) if given.table else {}
+    comparison = comparison_of(given.table, data, {}) if given.table else {}
     if given.table and (same := taken_already(given.table, path_of(given), given.asked)):
         comparison["taken"] = same.number
     summary = {} if given.table else summary_of(data)  # worked out here, so that no request has to wait for it

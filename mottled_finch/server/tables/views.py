@@ -8,6 +8,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from mottled_finch.app.mends import plain_mends
 from mottled_finch.core.common.recipe import LevelSpec, TableSpec, check_level, load_table_part
 from mottled_finch.core.matrices.pivot import members_of
 from mottled_finch.core.tables.aggregation.cuts import CUTS
@@ -37,7 +38,7 @@ from ..paging import PAGED, paged
 from ..refusal import Problem
 from ..requests import RawParser, file_name, length, seen, sent, whole_number
 from ..showing import OVERTAKEN, SEEN, etag, readable
-from .actions import bring_in, change_mends, leave_finding, remove_table, rename_table, return_to, saved_mends, step_mends
+from .actions import bring_in, change_mends, leave_finding, remove_table, rename_table, return_to, step_mends
 from .answers import (
     broken_table,
     changed_workbench,
@@ -145,7 +146,7 @@ class TryMend(APIView):
         mends = table.mends()
         place = len(mends) if trial.at is None else min(max(trial.at, 0), len(mends))
         before = mended(table.edition(), mends[:place]).table
-        library = library_for(table.edition(), saved_mends(spec.mends))
+        library = library_for(table.edition(), plain_mends(spec.mends))
         return answer(trial_answer(before, spec.mends[0], place, library))
 
 

@@ -15,8 +15,8 @@ _collecting = gc.isenabled()
 gc.disable()
 import numba  # noqa: E402
 
-# What types a value may have is looked up outside of Numba's own lock. These two say more of it, and would else be loaded by the first
-# call of all, under the eyes of the calls of other threads, which then end in an error.
+# What type a value has is looked up outside of Numba's own lock. These two know more types, and would else be loaded by the first
+# call of all, while the calls of other threads look, which then end in an error.
 import numba.core.ccallback  # noqa: E402
 import numba.experimental.function_type  # noqa: E402
 
