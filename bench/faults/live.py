@@ -7,6 +7,7 @@ import signal
 import socket
 import subprocess
 import sys
+import tempfile
 import time
 from collections.abc import Sequence
 from dataclasses import dataclass, field
@@ -32,6 +33,7 @@ class Live:
     def __init__(self, folder: Path) -> None:
         self.folder = folder
         self.longest = 0.0
+        self._log = tempfile.TemporaryFile()  # noqa: SIM115  as long as this
         self.start()
 
     def start(self) -> None:
@@ -41,22 +43,17 @@ class Live:
         words = [sys.executable, "-m", "mottled_finch.shell.cli", "serve", "--port", str(self.port), "--data", str(self.folder)]
         environment = {**os.environ, "PYTHONPATH": str(ROOT)}
         environment.pop("FINCH_DATA", None)
-        with self.log.open("ab") as log:
-            self.process = subprocess.Popen(words, env=environment, stdout=subprocess.PIPE, stderr=log, text=True)
+        self.process = subprocess.Popen(words, env=environment, stdout=subprocess.PIPE, stderr=self._log, text=True)
         assert self.process.stdout is not None
         line = self.process.stdout.readline()
         if f":{self.port}/" not in line:
             raise RuntimeError(f"the server did not start: {line} {self.logged}")
 
     @property
-    def log(self) -> Path:
-        """What the server has to say of itself."""
-        return self.folder / "server.log"
-
-    @property
     def logged(self) -> str:
-        """The end of it."""
-        return self.log.read_text(errors="replace")[-_LOG_END:]
+        """The end of what the servers had to say of themselves."""
+        self._log.seek(0)
+        return self._log.read().decode(errors="replace")[-_LOG_END:]
 
     @property
     def lives(self) -> bool:
