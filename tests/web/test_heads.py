@@ -8,7 +8,7 @@ from mottled_finch.core.matrices.pivot import make_matrix
 
 from ..core.conftest import read
 
-HEADS, RECIPES = "features/plate/stage/heads", "features/plate/changes/recipes"
+HEADS, TURNED = "features/plate/stage/heads", "features/plate/changes/turned"
 LOG = "line,pier,day,v\nInner,A,Mon,2\nInner,B,Tue,5\nOuter,A,Mon,9\nOuter,C,Tue,1\nOuter,C,Mon,4\n"
 RECIPE = {
     "finch_recipe": 2,
@@ -103,7 +103,7 @@ def test_turning_turns_orders_shows_and_totals_as_well(node):
             "aside": {"rows": [["Inner", "A"]]},
         },
     }
-    (turned,) = node(RECIPES, "turned", [[recipe]])
+    (turned,) = node(TURNED, "turned", [[recipe]])
     straight, round_ = matrix(recipe), matrix(turned)
     assert (round_.rows, round_.columns) == (straight.columns, straight.rows)
     np.testing.assert_array_equal(round_.all_values.T, straight.all_values)

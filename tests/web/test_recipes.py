@@ -12,7 +12,9 @@ from mottled_finch.core.figures.figure.figure import make_figure
 from ..core.conftest import read
 from .conftest import _run
 
-RECIPES = "features/plate/changes/recipes"
+SIDES, TURNED, PIVOTS, CURING, LOOKS, WHOLE = (
+    f"features/plate/changes/{name}" for name in ("sides", "turned", "pivots", "cures", "looks", "whole")
+)
 RAIL = "features/plate/color/railModel"
 BASE = {
     "finch_recipe": 2,
@@ -27,23 +29,23 @@ def plain(recipe):
 
 def test_a_cell_is_set_aside_once_and_comes_back(changed):
     cell = {"row": ["a"], "column": ["b", "c"]}
-    once = changed(RECIPES, "withCellAside", BASE, cell, True)
+    once = changed(PIVOTS, "withCellAside", BASE, cell, True)
     assert once["pivot"]["aside"]["cells"] == [cell]
-    assert changed(RECIPES, "withCellAside", once, cell, True) == once
-    assert plain(changed(RECIPES, "withCellAside", once, cell, False)) == plain(BASE)
+    assert changed(PIVOTS, "withCellAside", once, cell, True) == once
+    assert plain(changed(PIVOTS, "withCellAside", once, cell, False)) == plain(BASE)
 
 
 def test_a_member_comes_back_by_all_of_its_labels(changed):
     aside = {**BASE, "pivot": {**BASE["pivot"], "aside": {"rows": [["a", "b"], ["a"], ["b"]]}}}
-    assert changed(RECIPES, "withoutAside", aside, "rows", ["a"])["pivot"]["aside"]["rows"] == [["a", "b"], ["b"]]
-    assert changed(RECIPES, "withoutAside", aside, "columns", ["a"])["pivot"]["aside"]["columns"] == []
+    assert changed(PIVOTS, "withoutAside", aside, "rows", ["a"])["pivot"]["aside"]["rows"] == [["a", "b"], ["b"]]
+    assert changed(PIVOTS, "withoutAside", aside, "columns", ["a"])["pivot"]["aside"]["columns"] == []
 
 
 def test_a_caution_is_dismissed_and_told_again(changed):
-    one = changed(RECIPES, "withDismissed", BASE, "no_legend", "said elsewhere")
-    both = changed(RECIPES, "withDismissed", one, "few_records", "a trial")
+    one = changed(LOOKS, "withDismissed", BASE, "no_legend", "said elsewhere")
+    both = changed(LOOKS, "withDismissed", one, "few_records", "a trial")
     assert both["dismissed"] == {"no_legend": "said elsewhere", "few_records": "a trial"}
-    assert changed(RECIPES, "withDismissed", both, "no_legend", None)["dismissed"] == {"few_records": "a trial"}
+    assert changed(LOOKS, "withDismissed", both, "no_legend", None)["dismissed"] == {"few_records": "a trial"}
 
 
 def test_a_column_is_named_otherwise_wherever_it_stands(changed):
@@ -57,14 +59,14 @@ def test_a_column_is_named_otherwise_wherever_it_stands(changed):
         "cells": {"print": {"measure": {"take": "sum", "of": "v"}}},
         "words": {"title": "v"},
     }
-    found = changed(RECIPES, "withFieldRenamed", recipe, "v", "x")
+    found = changed(WHOLE, "withFieldRenamed", recipe, "v", "x")
     assert found["pivot"]["rows"][0]["by"]["of"] == "x"
     assert found["pivot"]["measure"] == {"take": "ratio", "of": "x", "per": "w"}
     assert found["pivot"]["keep"][0]["any"] == [{"field": "x", "above": 1}, {"field": "pier", "in": ["v"]}]
     assert found["cells"]["print"]["measure"]["of"] == "x"
     assert found["words"] == {"title": "v"}
     fields = {"finch_recipe": 2, "pivot": {"correlate": {"fields": ["v", "w"]}}}
-    assert changed(RECIPES, "withFieldRenamed", fields, "v", "x")["pivot"]["correlate"]["fields"] == ["x", "w"]
+    assert changed(WHOLE, "withFieldRenamed", fields, "v", "x")["pivot"]["correlate"]["fields"] == ["x", "w"]
 
 
 def test_patches_of_the_server_are_laid_on_as_they_are_meant(changed):
@@ -77,12 +79,12 @@ def test_patches_of_the_server_are_laid_on_as_they_are_meant(changed):
 
     for _ in range(12):
         one, other = {"t": tree(3)}, {"t": tree(3)}
-        assert changed(RECIPES, "withPatch", one, merge_patch(one, other)) == other
+        assert changed(WHOLE, "withPatch", one, merge_patch(one, other)) == other
 
 
 def test_a_page_keeps_its_look_when_its_size_changes(changed):
     dusk = {**BASE, "page": {"theme": "dusk", "width": 600}}
-    assert changed(RECIPES, "withPage", dusk, 480, 540)["page"] == {"theme": "dusk", "width": 480, "height": 540}
+    assert changed(LOOKS, "withPage", dusk, 480, 540)["page"] == {"theme": "dusk", "width": 480, "height": 540}
 
 
 def test_another_measure_lets_go_of_numbers_but_not_of_shares(changed):
@@ -94,7 +96,7 @@ def test_another_measure_lets_go_of_numbers_but_not_of_shares(changed):
         "lit": {"highest": 3},
         "palette": "kingcup",
     }
-    found = changed(RECIPES, "withMeasure", {**BASE, "color": color, "legend": {"title": "T", "show": False}}, {"take": "count"})
+    found = changed(PIVOTS, "withMeasure", {**BASE, "color": color, "legend": {"title": "T", "show": False}}, {"take": "count"})
     assert found["color"] == {"high": {"percentile": 98}, "lit": {"highest": 3}, "palette": "kingcup"}
     assert found["legend"] == {"show": False}
     assert found["pivot"]["measure"] == {"take": "count"}
@@ -102,8 +104,8 @@ def test_another_measure_lets_go_of_numbers_but_not_of_shares(changed):
 
 def test_judging_within_rows_lets_go_of_numbers(changed):
     color = {"low": {"at": 0}, "high": {"percentile": 98}}
-    assert changed(RECIPES, "withWithin", {**BASE, "color": color}, "row")["color"] == {"high": {"percentile": 98}, "within": "row"}
-    assert changed(RECIPES, "withWithin", {**BASE, "color": color}, "table")["color"] == {**color, "within": "table"}
+    assert changed(LOOKS, "withWithin", {**BASE, "color": color}, "row")["color"] == {"high": {"percentile": 98}, "within": "row"}
+    assert changed(LOOKS, "withWithin", {**BASE, "color": color}, "table")["color"] == {**color, "within": "table"}
 
 
 ROWS, COLUMNS = [["a", "b"], ["c", "d"]], [["p"], ["q"]]
@@ -168,8 +170,8 @@ def drawn(lot: random.Random, *, split: bool) -> dict:
 def test_turning_turns_whatever_speaks_of_rows_and_columns_and_twice_changes_nothing(node, split):
     lot = random.Random(4)
     recipes = [drawn(lot, split=split) for _ in range(120)]
-    once = node(RECIPES, "turned", [[recipe] for recipe in recipes])
-    twice = node(RECIPES, "turned", [[recipe] for recipe in once])
+    once = node(TURNED, "turned", [[recipe] for recipe in recipes])
+    twice = node(TURNED, "turned", [[recipe] for recipe in once])
     assert [plain(recipe) for recipe in twice] == [plain(recipe) for recipe in recipes]
     table = read(TRIPS)
     for recipe, turned in zip(recipes, once, strict=True):
@@ -191,7 +193,7 @@ def test_levels_put_in_another_order_take_along_what_names_their_members(changed
     recipe["pivot"]["aside"] = {"rows": [["a", "b"]], "cells": [{"row": ["c", "d"], "column": ["p"]}]}
     recipe["notes"] = [{"row": ["a", "b"], "text": "t"}, {"column": ["p"]}, {"row": ["a"]}]
     levels = recipe["pivot"]["rows"]
-    found = changed(RECIPES, "withLevels", recipe, "rows", levels[::-1])
+    found = changed(SIDES, "withLevels", recipe, "rows", levels[::-1])
     assert found["pivot"]["rows"] == levels[::-1]
     assert found["pivot"]["order"] == {
         "rows": {"by": "hand", "hand": [["d", "b"], ["c", "a"]]},
@@ -231,7 +233,7 @@ def test_a_plate_that_cannot_be_made_has_a_cure_that_makes_it(built, path, parts
     with pytest.raises(CoreError) as told:
         make_figure(table, load_recipe(recipe))
     assert str(told.value).startswith(path)
-    (found,) = _run(built, RECIPES, "cures", [[path, recipe]], "it(...words).map((each) => [each.name, each.change(words[1])])")
+    (found,) = _run(built, CURING, "cures", [[path, recipe]], "it(...words).map((each) => [each.name, each.change(words[1])])")
     assert found[0][0] == name
     make_figure(table, load_recipe(found[0][1]))
 
@@ -307,20 +309,20 @@ SIZED = {
 
 def test_a_typed_pivot_of_other_values_leaves_the_ends_of_those_before(changed):
     same = {**BASE["pivot"], "rows": [{"field": "line"}]}
-    assert changed(RECIPES, "withPivot", SIZED, same) == {**SIZED, "pivot": same}
+    assert changed(PIVOTS, "withPivot", SIZED, same) == {**SIZED, "pivot": same}
     for other in ({"measure": {"take": "average", "of": "v"}}, {"show": {"as": "rank", "of": "row"}}):
-        found = changed(RECIPES, "withPivot", SIZED, {**BASE["pivot"], **other})
+        found = changed(PIVOTS, "withPivot", SIZED, {**BASE["pivot"], **other})
         assert found["color"] == {"palette": "kingcup", "lit": SIZED["color"]["lit"]}
         assert (found["legend"], found["cells"]) == ({"place": "top"}, SIZED["cells"])
 
 
 def test_coefficients_have_no_other_measure_beside_them(changed):
     kept = {**SIZED, "pivot": {**BASE["pivot"], "keep": [{"field": "v", "above": 1}]}}
-    found = changed(RECIPES, "withCorrelation", kept, {"fields": ["v", "w"]})
+    found = changed(PIVOTS, "withCorrelation", kept, {"fields": ["v", "w"]})
     assert found["pivot"] == {"keep": [{"field": "v", "above": 1}], "correlate": {"fields": ["v", "w"]}}
     assert found["cells"] == {"symbols": {"as": "dot", "lines": "guides"}}
     assert found["color"] == {"palette": "kingcup"}
     plain(found)
     ends = {**found, "color": {"low": {"at": -0.5}}}
-    assert changed(RECIPES, "withCorrelation", ends, {"fields": ["v", "w", "x"]})["color"] == {"low": {"at": -0.5}}
-    assert changed(RECIPES, "withCorrelation", ends, None)["color"] == {}
+    assert changed(PIVOTS, "withCorrelation", ends, {"fields": ["v", "w", "x"]})["color"] == {"low": {"at": -0.5}}
+    assert changed(PIVOTS, "withCorrelation", ends, None)["color"] == {}

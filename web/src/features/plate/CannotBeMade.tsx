@@ -9,7 +9,7 @@ import { WhyNot } from "../../shared/NotHere";
 import { Notice } from "../../shared/Notice";
 import { Refused } from "../../shared/Say";
 import { Select } from "../../shared/Select";
-import { cures } from "./changes/recipes";
+import { cures } from "./changes/cures";
 
 /** A plate whose table no longer has what it is made of: what is missing, and the mapping that brings it back. */
 export function CannotBeMade({ id, error }: { id: number; error: Error }) {

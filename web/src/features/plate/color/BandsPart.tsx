@@ -7,7 +7,7 @@ import { Line } from "../../../shared/Line";
 import { counted, percent } from "../../../shared/numbers";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
-import { withBands } from "../changes/recipes";
+import { withBands } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { axisOf, rounded, stepOn } from "./railAxis";
 import { byHand, USUAL_BANDS, withNewCut } from "./railModel";

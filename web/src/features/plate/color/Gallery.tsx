@@ -2,7 +2,7 @@ import { Box, chakra, Flex, Grid, Input } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Figure, Palette, Recipe, Template } from "../../../api/client";
 import { usePalettes, useTemplates } from "../../../api/queries";
-import { withColor } from "../changes/recipes";
+import { withColor } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { look } from "../changes/view";
 import { BLANK, bandColors } from "../scale/coloring";

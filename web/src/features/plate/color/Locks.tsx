@@ -4,7 +4,7 @@ import { api, type PlateFigure, sentenceOf } from "../../../api/client";
 import { usePlates } from "../../../api/queries";
 import { Button } from "../../../shared/Button";
 import { Select } from "../../../shared/Select";
-import { withColor } from "../changes/recipes";
+import { withColor } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { WHICH, type Which } from "./railAxis";
 import { byHand } from "./railModel";

@@ -4,7 +4,7 @@
  */
 import type { End, Figure, Recipe } from "../../../api/client";
 import { type NumberStyle, short } from "../../../shared/numbers";
-import { withBands } from "../changes/recipes";
+import { withBands } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { backFrom, LINEAR, type ScaleShape, spreadFor, spreadOf } from "../scale/coloring";
 import { type Axis, axisOf, LEFT_TO_DATA, type Which } from "./railAxis";

@@ -1,7 +1,8 @@
 /** Members that are unlike the others: how their numbers are written, which scale they are judged by, and what sets that. */
 import type { Each, Figure, Recipe } from "../../../api/client";
 import type { NumberStyle } from "../../../shared/numbers";
-import { type Side, withColor, withEach } from "../changes/recipes";
+import { withColor, withEach } from "../changes/looks";
+import type { Side } from "../changes/sides";
 import type { Change } from "../changes/usePlate";
 import type { Cell } from "../changes/view";
 

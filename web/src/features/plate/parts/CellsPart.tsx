@@ -5,7 +5,7 @@ import { Line } from "../../../shared/Line";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Select } from "../../../shared/Select";
 import { Toggle } from "../../../shared/Toggle";
-import { withCells, withSymbols } from "../changes/recipes";
+import { withCells, withSymbols } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { ColorField } from "../fields/ColorField";
 import { NumberField } from "../fields/NumberField";

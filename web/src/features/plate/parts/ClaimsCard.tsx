@@ -1,6 +1,6 @@
 import type { Figure, Recipe } from "../../../api/client";
 import { Claims } from "../../../shared/Claims";
-import { withClaims } from "../changes/recipes";
+import { withClaims } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 
 type Props = { figure: Figure; recipe: Recipe; onChange: (change: Change) => void };

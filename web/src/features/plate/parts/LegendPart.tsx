@@ -4,7 +4,7 @@ import { Button } from "../../../shared/Button";
 import { Choice } from "../../../shared/Choice";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
-import { withLegend, withSymbols } from "../changes/recipes";
+import { withLegend, withSymbols } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { type Card, controls, Said } from "../fields/Said";
 import { Written } from "../fields/Written";

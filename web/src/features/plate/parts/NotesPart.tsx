@@ -6,7 +6,7 @@ import { Button } from "../../../shared/Button";
 import { FactInput } from "../../../shared/FactInput";
 import { afterClosing } from "../../../shared/frames";
 import { Toggle } from "../../../shared/Toggle";
-import { withNotes } from "../changes/recipes";
+import { withNotes } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { look, useView } from "../changes/view";
 import { Said } from "../fields/Said";

@@ -8,7 +8,7 @@ import { Radio } from "../../../shared/Radio";
 import { SavedInput } from "../../../shared/SavedInput";
 import { Toggle } from "../../../shared/Toggle";
 import { named } from "../../../shared/terms";
-import { withPage, withPageLook } from "../changes/recipes";
+import { withPage, withPageLook } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { ColorField } from "../fields/ColorField";
 import { NumberField } from "../fields/NumberField";

@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import type { Figure, Recipe } from "../../../api/client";
-import { withWords } from "../changes/recipes";
+import { withWords } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { type Card, controls, Said } from "../fields/Said";
 import { Written } from "../fields/Written";

@@ -2,7 +2,7 @@ import type { Figure, Recipe, TableInfo } from "../../../api/client";
 import { LIMITS } from "../../../api/vocabulary";
 import { Line } from "../../../shared/Line";
 import { Select } from "../../../shared/Select";
-import { withHeads } from "../changes/recipes";
+import { withHeads } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { NumberField } from "../fields/NumberField";
 import { type Card, controls, oneOf } from "../fields/Said";

@@ -6,7 +6,6 @@ import { PAGE_TERMS, SPREAD_TERMS, SYMBOL_TERMS, THEME_TERMS } from "../../../ap
 import { type Action, FindAction } from "../../../shared/FindAction";
 import { startPlan } from "../../../shared/startPlan";
 import {
-  turned,
   withBands,
   withCells,
   withColor,
@@ -15,9 +14,10 @@ import {
   withPage,
   withPageLook,
   withSymbols,
-  withTotals,
   withWithin,
-} from "../changes/recipes";
+} from "../changes/looks";
+import { withTotals } from "../changes/pivots";
+import { turned } from "../changes/turned";
 import type { Change } from "../changes/usePlate";
 import { type Cell, look, useView } from "../changes/view";
 

@@ -7,7 +7,7 @@ import { keys, useTables } from "../../../api/queries";
 import { Button } from "../../../shared/Button";
 import { Select } from "../../../shared/Select";
 import { Sheet } from "../../../shared/Sheet";
-import { withFieldRenamed } from "../changes/recipes";
+import { withFieldRenamed } from "../changes/whole";
 
 type Props = { table: number; recipe: Recipe; onClose: () => void };
 type Missing = { field: string; allowed: readonly string[] };

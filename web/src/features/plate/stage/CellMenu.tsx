@@ -1,7 +1,8 @@
 import { Box, Menu } from "@chakra-ui/react";
 import type { Figure, Recipe } from "../../../api/client";
 import { type MenuAction, MenuCard, MenuGroups } from "../../../shared/MenuCard";
-import { withCellAside, withNotes, withOrder } from "../changes/recipes";
+import { withNotes } from "../changes/looks";
+import { withCellAside, withOrder } from "../changes/pivots";
 import type { Change } from "../changes/usePlate";
 import { type Cell, look } from "../changes/view";
 import { cellName, indexOf } from "./reading";

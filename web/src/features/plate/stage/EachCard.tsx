@@ -4,7 +4,7 @@ import type { Each, Figure, Recipe } from "../../../api/client";
 import { CardForm } from "../../../shared/CardForm";
 import { Choice } from "../../../shared/Choice";
 import { Select } from "../../../shared/Select";
-import { withEach } from "../changes/recipes";
+import { withEach } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { USUAL_BANDS } from "../color/railModel";
 import { labelsIn, styleAt } from "../color/unlike";

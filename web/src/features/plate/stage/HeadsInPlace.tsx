@@ -5,7 +5,7 @@ import { Button } from "../../../shared/Button";
 import { afterClosing } from "../../../shared/frames";
 import { type MenuAction, MenuCard, MenuGroups } from "../../../shared/MenuCard";
 import { PopCard } from "../../../shared/PopCard";
-import { withNotes } from "../changes/recipes";
+import { withNotes } from "../changes/looks";
 import type { Change, TableChange } from "../changes/usePlate";
 import { look } from "../changes/view";
 import { EachCard } from "./EachCard";

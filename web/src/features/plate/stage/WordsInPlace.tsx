@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Figure, Recipe, Scene } from "../../../api/client";
 import { FactInput } from "../../../shared/FactInput";
 import { isDrafted } from "../../../shared/useDraft";
-import { withWords } from "../changes/recipes";
+import { withWords } from "../changes/looks";
 import type { Change } from "../changes/usePlate";
 import { look, useView } from "../changes/view";
 

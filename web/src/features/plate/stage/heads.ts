@@ -1,6 +1,7 @@
 /** What a head stands for, and the changes of the recipe that its menu offers. */
 import type { Condition, Figure, Level, Lines, Order, Recipe } from "../../../api/client";
-import { other, type Side, withAside, withKeep, withLevels, withOrder } from "../changes/recipes";
+import { withAside, withKeep, withOrder } from "../changes/pivots";
+import { other, type Side, withLevels } from "../changes/sides";
 import type { Change } from "../changes/usePlate";
 
 export type Head = {

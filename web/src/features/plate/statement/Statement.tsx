@@ -18,20 +18,9 @@ import { MenuCard, MenuLine } from "../../../shared/MenuCard";
 import { Phrase } from "../../../shared/Phrase";
 import { named } from "../../../shared/terms";
 import { isDrafted } from "../../../shared/useDraft";
-import {
-  other,
-  type Side,
-  turned,
-  withCorrelation,
-  withKeep,
-  withLevel,
-  withLevelMoved,
-  withLevels,
-  withMeasure,
-  withPivot,
-  withShow,
-  withSplit,
-} from "../changes/recipes";
+import { withCorrelation, withKeep, withMeasure, withPivot, withShow } from "../changes/pivots";
+import { other, type Side, withLevel, withLevelMoved, withLevels, withSplit } from "../changes/sides";
+import { turned } from "../changes/turned";
 import type { Change } from "../changes/usePlate";
 import { CorrelateCard } from "./CorrelateCard";
 import { KeepEditor } from "./KeepEditor";

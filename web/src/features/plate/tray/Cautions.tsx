@@ -5,9 +5,11 @@ import { useAbout } from "../../../api/queries";
 import { Button } from "../../../shared/Button";
 import { counted } from "../../../shared/numbers";
 import { Panel } from "../../../shared/Panel";
-import { withCellAside, withDismissed, withoutAside, withPatch } from "../changes/recipes";
+import { withDismissed } from "../changes/looks";
+import { withCellAside, withoutAside } from "../changes/pivots";
 import type { Change, TableChange } from "../changes/usePlate";
 import { look } from "../changes/view";
+import { withPatch } from "../changes/whole";
 import { heldOf } from "../stage/paint";
 import { scalesOf } from "../stage/why";
 

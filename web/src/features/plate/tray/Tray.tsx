@@ -4,7 +4,7 @@ import { useShallow } from "zustand/react/shallow";
 import type { Figure, Recipe } from "../../../api/client";
 import { grouped } from "../../../shared/numbers";
 import { Panel } from "../../../shared/Panel";
-import { withClaims } from "../changes/recipes";
+import { withClaims } from "../changes/looks";
 import type { Change, TableChange } from "../changes/usePlate";
 import { look, useView } from "../changes/view";
 import { useTried } from "../color/useTried";
