@@ -7,7 +7,7 @@ from mottled_finch.core.figures.figure.figure import make_figure
 
 from ..core.conftest import read
 
-PAINT = "features/plate/stage/paint"
+AT = "features/plate/stage/at"
 
 
 def given_of(grid):
@@ -23,10 +23,10 @@ def test_the_middle_of_every_cell_is_found_and_the_outside_is_not(node, side):
     given = given_of(grid)
     cells = [(i, j) for i in range(0, side, max(1, side // 9)) for j in range(0, side, max(1, side // 9))]
     calls = [[given, grid.xs[j] + grid.cell_width / 2, grid.ys[i] + grid.cell_height / 2] for i, j in cells]
-    assert node(PAINT, "cellAt", calls) == [{"row": i, "column": j} for i, j in cells]
+    assert node(AT, "cellAt", calls) == [{"row": i, "column": j} for i, j in cells]
     right, below = grid.xs[-1] + grid.cell_width + 5, grid.ys[-1] + grid.cell_height + 5
     outside = [[given, grid.xs[0] - 1, grid.ys[0]], [given, right, grid.ys[0]], [given, grid.xs[0], below]]
-    assert node(PAINT, "cellAt", outside) == [None, None, None]
+    assert node(AT, "cellAt", outside) == [None, None, None]
 
 
 @pytest.mark.parametrize("name", ["dot", "square"])
@@ -52,7 +52,7 @@ def test_of_symbols_that_reach_beyond_their_cells_the_one_on_top_is_found(node, 
         return found
 
     wanted = [on_top(x, y) for x, y in points]
-    found = node(PAINT, "cellAt", [[given, x, y] for x, y in points])
+    found = node(AT, "cellAt", [[given, x, y] for x, y in points])
     # Where no symbol lies, the cell itself is meant.
     pairs = [pair for pair in zip(found, wanted, strict=True) if pair[1] is not None]
     assert len(pairs) > 200
@@ -74,10 +74,10 @@ def test_cells_of_unlike_widths_and_heights_are_found(node, symbols):
         points = [
             (x + width * share, y + height * share) for row, column in cells for x, y, width, height in [grid.cell(column, row)]
         ]
-        found = node(PAINT, "cellAt", [[given, x, y] for x, y in points])
+        found = node(AT, "cellAt", [[given, x, y] for x, y in points])
         assert found == [{"row": row, "column": column} for row, column in cells]
     outside = [[given, grid.right + 5, grid.ys[0]], [given, grid.xs[0], grid.foot + 5]]
-    assert node(PAINT, "cellAt", outside) == [None, None]
+    assert node(AT, "cellAt", outside) == [None, None]
 
 
 @pytest.mark.parametrize(
@@ -93,12 +93,12 @@ def test_cells_are_found_across_gaps_and_panels(node, pivot):
     grid = make_figure(read(text), load_recipe({"finch_recipe": 2, "pivot": pivot})).scene.grid
     cells = [(row, column) for row in range(len(grid.ys)) for column in range(len(grid.xs))]
     middles = [(x + grid.cell_width / 2, y + grid.cell_height / 2) for row, column in cells for x, y in [grid.place(column, row)]]
-    found = node(PAINT, "cellAt", [[given_of(grid), x, y] for x, y in middles])
+    found = node(AT, "cellAt", [[given_of(grid), x, y] for x, y in middles])
     assert found == [{"row": row, "column": column} for row, column in cells]
     given = given_of(grid)
-    assert node(PAINT, "rowAt", [[given, y] for _, y in middles]) == [row for row, _ in cells]
+    assert node(AT, "rowAt", [[given, y] for _, y in middles]) == [row for row, _ in cells]
     # A head stands above the cells of its own level, and is told by where these begin.
     tops = [[given, x, grid.place(column, 0)[1]] for (_, column), (x, _) in zip(cells, middles, strict=True)]
-    assert node(PAINT, "columnAt", tops) == [column for _, column in cells]
+    assert node(AT, "columnAt", tops) == [column for _, column in cells]
     if "split" in pivot:
         assert any(grid.drops)  # five panels do not stand on one line

@@ -6,8 +6,9 @@ import { Announced } from "../../../shared/Say";
 import { stepped } from "../../../shared/walk";
 import type { Change } from "../changes/usePlate";
 import { type Cell, look, useView } from "../changes/view";
+import { cellAt } from "./at";
 import { CellMenu } from "./CellMenu";
-import { cellAt, type Placed, placeOf, rectOf } from "./paint";
+import { type Placed, placeOf, rectOf } from "./places";
 import { cellWords } from "./reading";
 import { Tooltip } from "./Tooltip";
 

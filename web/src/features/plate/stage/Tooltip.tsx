@@ -1,7 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import type { Figure, Scene } from "../../../api/client";
 import type { Cell } from "../changes/view";
-import { rectOf } from "./paint";
+import { rectOf } from "./places";
 import { cellName, indexOf, readOf, recordsWords, sidesWords } from "./reading";
 import { ToldBox } from "./ToldBox";
 

@@ -6,23 +6,9 @@ import type { Scene } from "../../../api/client";
 import { CELL_LOOK } from "../../../api/vocabulary";
 import { inkOn } from "../../../shared/ink";
 import { BLANK } from "../scale/coloring";
+import { type Grid, heightOf, heldOf, levelsOf, markOf, placeOf, type Rect, rectAtPlace, widthOf } from "./places";
 
-type Grid = NonNullable<Scene["grid"]>;
 type Theme = Scene["theme"];
-
-export type Placed = { left: number; top: number; width: number; height: number };
-
-/** Where the grid lies on the page, in points. */
-export function placeOf(grid: Grid): Placed {
-  const left = grid.xs[0] as number;
-  const top = grid.ys[0] as number;
-  return {
-    left,
-    top,
-    width: Math.max(...grid.xs.map((x, column) => x + widthOf(grid, column))) - left,
-    height: (grid.ys.at(-1) as number) + Math.max(0, ...grid.drops) + heightOf(grid, grid.ys.length - 1) - top,
-  };
-}
 
 /** What is painted, and on what: a canvas that covers the page, `zoom` device pixels a point, its values in a font `family`. */
 export type Painting = {
@@ -95,8 +81,6 @@ function paintFilled({ context, grid, theme, steps, colors, zoom }: Painting) {
   context.drawImage(own, left, top);
 }
 
-type Rect = readonly [x: number, y: number, width: number, height: number];
-
 /** A filled rectangle, its edges on whole pixels. */
 function fillRect(context: CanvasRenderingContext2D, fill: string, [x, y, width, height]: Rect, zoom: number) {
   const [left, top] = [Math.round(x * zoom), Math.round(y * zoom)];
@@ -167,18 +151,6 @@ function paintSymbols({ context, grid, theme, steps, colors, zoom }: Painting) {
   });
 }
 
-/** Where the symbol of a cell is, as the core lays it out. */
-function markOf(grid: Grid, i: number, [x, y, width, height]: Rect): Rect {
-  const size = grid.sizes[i] ?? 1;
-  const room = height - grid.cell_height + grid.symbol_height;
-  if (grid.symbols === "bar") {
-    const high = grid.symbol_height * CELL_LOOK.bar_height;
-    return [x, y + (room - high) / 2, size * grid.cell_width, high];
-  }
-  const side = size * Math.min(grid.cell_width, grid.symbol_height) * grid.reach;
-  return [x + (width - side) / 2, y + (room - side) / 2, side, side];
-}
-
 /** Whether cells are large enough for hatching, and for a dash; on smaller ones either would be noise. */
 const isHatched = (grid: Grid) => Math.min(grid.cell_width, grid.cell_height) >= CELL_LOOK.hatched_least;
 
@@ -196,9 +168,6 @@ function hatchPattern(context: CanvasRenderingContext2D, theme: Theme, zoom: num
     for (let x = 0; x < period; x++) if ((x + y) % period < thick) own.fillRect(x, y, 1, 1);
   return context.createPattern(tile, "repeat");
 }
-
-/** Places that have no color for a reason of their own, and so a look of their own. */
-export const heldOf = ({ few, aside, new: fresh, gone }: Grid) => [...few, ...aside, ...fresh, ...gone];
 
 /** Cells on too few records have a dash, those set aside an empty frame, new ones a disc and those that are gone a ring. */
 function paintHeld({ context, grid, theme, zoom }: Painting) {
@@ -253,46 +222,6 @@ function packedTable(colors: readonly string[], theme: Theme): Uint32Array {
   });
   table[BLANK] = packedHex(theme.blank);
   return table;
-}
-
-/** Runs of columns that stand on one level: matrices may stand below each other. */
-export function levelsOf(grid: Grid): { from: number; to: number; drop: number }[] {
-  const found: { from: number; to: number; drop: number }[] = [];
-  grid.xs.forEach((_, column) => {
-    const drop = grid.drops[column] ?? 0;
-    const last = found.at(-1);
-    if (last?.drop === drop) last.to = column + 1;
-    else found.push({ from: column, to: column + 1, drop });
-  });
-  return found;
-}
-
-/** Where a cell's top left corner is, in points. */
-export function cornerOf(grid: Grid, { row, column }: { row: number; column: number }): { x: number; y: number } {
-  return { x: grid.xs[column] as number, y: (grid.ys[row] as number) + (grid.drops[column] ?? 0) };
-}
-
-/** How wide the cells of a column are; all alike unless the columns have a weight. */
-function widthOf(grid: Grid, column: number): number {
-  return grid.widths[column] ?? grid.cell_width;
-}
-
-/** How high the cells of a row are. */
-function heightOf(grid: Grid, row: number): number {
-  return grid.heights[row] ?? grid.cell_height;
-}
-
-/** Where a cell is and how large, in points. */
-export function rectOf(grid: Grid, cell: { row: number; column: number }): Placed {
-  const { x, y } = cornerOf(grid, cell);
-  return { left: x, top: y, width: widthOf(grid, cell.column), height: heightOf(grid, cell.row) };
-}
-
-/** The same by a cell's place, row by row. */
-function rectAtPlace(grid: Grid, i: number): Rect {
-  const across = grid.xs.length;
-  const { left, top, width, height } = rectOf(grid, { row: Math.floor(i / across), column: i % across });
-  return [left, top, width, height];
 }
 
 function span(start: number, length: number, origin: number, zoom: number, most: number): [number, number] {
@@ -355,85 +284,3 @@ function packedHex(hex: string): number {
 function packed(red: number, green: number, blue: number): number {
   return ((255 << 24) | (blue << 16) | (green << 8) | red) >>> 0;
 }
-
-/** The cell at a point of the page, or of the symbol that lies there on top; null between cells and outside. */
-export function cellAt(grid: Grid, x: number, y: number): { row: number; column: number } | null {
-  return (grid.reach > 1 ? symbolAt(grid, x, y) : null) ?? rectAt(grid, x, y);
-}
-
-/** Of the symbols that hold a point, the smallest: it lies over the others. They reach into the cells beside their own at most. */
-function symbolAt(grid: Grid, x: number, y: number): { row: number; column: number } | null {
-  const across = grid.xs.length;
-  let found: { row: number; column: number } | null = null;
-  let least = Number.POSITIVE_INFINITY;
-  const column = nearest(grid.xs, (i) => widthOf(grid, i), x);
-  for (const drop of new Set(grid.drops.length ? grid.drops : [0])) {
-    const row = nearest(grid.ys, (i) => heightOf(grid, i), y - drop);
-    for (let i = Math.max(0, row - 1); i <= Math.min(grid.ys.length - 1, row + 1); i++) {
-      for (let j = Math.max(0, column - 1); j <= Math.min(across - 1, column + 1); j++) {
-        const at = i * across + j;
-        const [left, top, width, height] = markOf(grid, at, rectAtPlace(grid, at));
-        const [dx, dy] = [Math.abs(x - left - width / 2), Math.abs(y - top - height / 2)];
-        const inside = grid.symbols === "dot" ? Math.hypot(dx, dy) <= width / 2 : Math.max(dx, dy) <= width / 2;
-        if (inside && width > 0 && width < least && grid.steps[at] !== BLANK)
-          [found, least] = [{ row: i, column: j }, width];
-      }
-    }
-  }
-  return found;
-}
-
-/** How long the cell of a place along a side is. */
-type Length = (i: number) => number;
-
-/** The cell whose middle is nearest, of starts that rise. */
-function nearest(starts: readonly number[], length: Length, at: number): number {
-  let best = 0;
-  starts.forEach((start, i) => {
-    if (Math.abs(start + length(i) / 2 - at) < Math.abs((starts[best] as number) + length(best) / 2 - at)) best = i;
-  });
-  return best;
-}
-
-/** The row at a height of the page, on whichever level its cells stand there; -1 for none. */
-export function rowAt(grid: Grid, y: number): number {
-  const rows = levelsOf(grid).map(({ drop }) => rowOn(grid, drop, y));
-  return rows.find((row) => row >= 0) ?? -1;
-}
-
-/** The column at a place across, of the level whose cells begin at a height or hold it; -1 for none. */
-export function columnAt(grid: Grid, x: number, y: number): number {
-  const top = y - (grid.ys[0] as number);
-  const level = levelsOf(grid).findLast(({ drop }) => drop <= top + THIN_GAP);
-  return level ? columnOn(grid, level, x) : -1;
-}
-
-const rowOn = (grid: Grid, drop: number, y: number) =>
-  indexAt(grid.ys, [0, grid.ys.length], (i) => heightOf(grid, i), y - drop);
-
-const columnOn = (grid: Grid, { from, to }: { from: number; to: number }, x: number) =>
-  indexAt(grid.xs, [from, to], (i) => widthOf(grid, i), x);
-
-function rectAt(grid: Grid, x: number, y: number): { row: number; column: number } | null {
-  for (const level of levelsOf(grid)) {
-    const row = rowOn(grid, level.drop, y);
-    const column = row < 0 ? -1 : columnOn(grid, level, x);
-    if (column >= 0) return grid.absent.includes(row * grid.xs.length + column) ? null : { row, column };
-  }
-  return null;
-}
-
-/** The last of the starts, which rise from `first` to `last`, that is not beyond a point, if its cell or the thin gap behind holds it. */
-function indexAt(starts: readonly number[], [first, last]: [number, number], length: Length, at: number): number {
-  let [low, high] = [first, last];
-  while (low < high) {
-    const half = (low + high) >> 1;
-    if ((starts[half] as number) <= at) low = half + 1;
-    else high = half;
-  }
-  const index = low - 1;
-  return index >= first && at < (starts[index] as number) + length(index) + THIN_GAP ? index : -1;
-}
-
-/** Points between two cells that belong to the one before, so that the pointer never falls between them. */
-const THIN_GAP = 2;

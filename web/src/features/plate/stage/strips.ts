@@ -1,6 +1,7 @@
 /** The strips beside and above the cells that heads stand in, of sides on which some have no room. */
 import type { Scene } from "../../../api/client";
-import { columnAt, levelsOf, type Placed, placeOf, rowAt } from "./paint";
+import { columnAt, rowAt } from "./at";
+import { levelsOf, type Placed, placeOf } from "./places";
 
 type Grid = NonNullable<Scene["grid"]>;
 

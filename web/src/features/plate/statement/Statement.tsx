@@ -1,30 +1,19 @@
-import { Box, Flex, Menu } from "@chakra-ui/react";
-import {
-  type DragEvent,
-  Fragment,
-  type KeyboardEvent,
-  type ReactNode,
-  type Ref,
-  useImperativeHandle,
-  useRef,
-  useState,
-} from "react";
-import type { Figure, Level, Plate, Show, TableInfo } from "../../../api/client";
-import { LIMITS } from "../../../api/vocabulary";
+import { Box, Flex } from "@chakra-ui/react";
+import { Fragment, type Ref, useImperativeHandle, useRef, useState } from "react";
+import type { Figure, Plate, Show, TableInfo } from "../../../api/client";
 import { Button } from "../../../shared/Button";
 import { FilterList } from "../../../shared/FilterList";
 import { afterClosing } from "../../../shared/frames";
-import { MenuCard, MenuLine } from "../../../shared/MenuCard";
 import { Phrase } from "../../../shared/Phrase";
 import { named } from "../../../shared/terms";
 import { isDrafted } from "../../../shared/useDraft";
 import { withCorrelation, withKeep, withMeasure, withPivot, withShow } from "../changes/pivots";
-import { other, type Side, withLevel, withLevelMoved, withLevels, withSplit } from "../changes/sides";
+import { type Side, withSplit } from "../changes/sides";
 import { turned } from "../changes/turned";
 import type { Change } from "../changes/usePlate";
 import { CorrelateCard } from "./CorrelateCard";
 import { KeepEditor } from "./KeepEditor";
-import { LevelCard, type LevelMoves } from "./LevelCard";
+import { LevelCard } from "./LevelCard";
 import { MeasureCard } from "./MeasureCard";
 import { brought } from "./options";
 import {
@@ -40,7 +29,9 @@ import {
   showWords,
   takeWords,
 } from "./phrases";
+import { ReshapeMenu } from "./ReshapeMenu";
 import { ShowCard } from "./ShowCard";
+import { type PhraseOf, type Place, SideLevels } from "./SideLevels";
 import { THE_STATEMENT, Typed } from "./Typed";
 
 export type StatementHandle = { focus: () => void; write: () => void; open: (phrase: string) => void };
@@ -52,17 +43,12 @@ type Props = {
   ref?: Ref<StatementHandle>;
 };
 
-const SIDES = {
-  rows: { label: "What goes down", empty: "something", way: "down" },
-  columns: { label: "What goes across", empty: "something", way: "across" },
-} as const;
-
 /** The sentence that is the pivot. Each phrase opens its list; Tab walks them; the whole can be typed as well. */
 export function Statement({ plate, figure, table, onChange, ref }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [open, setOpen] = useState<string | null>(null);
   const [typing, setTyping] = useState(() => isDrafted(THE_STATEMENT));
-  const [dragged, setDragged] = useState<{ side: Side; at: number } | null>(null);
+  const [dragged, setDragged] = useState<Place | null>(null);
   useImperativeHandle(ref, () => ({
     focus: () => box.current?.querySelector("button")?.focus(),
     write: () => setTyping(true),
@@ -78,13 +64,7 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
   const levels = { rows: pivot.rows ?? [], columns: pivot.columns ?? [] };
   const take = measure.take ?? "count";
 
-  const phrase = (
-    name: string,
-    label: string,
-    words: string,
-    set: boolean,
-    card: (start: string, close: () => void) => ReactNode,
-  ) => (
+  const phrase: PhraseOf = (name, label, words, set, card) => (
     <Phrase
       key={name}
       label={label}
@@ -116,102 +96,19 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
       />
     ));
 
-  function moves(side: Side, at: number, close: () => void): LevelMoves {
-    const count = levels[side].length;
-    const move = (to: { side: Side; at: number }) => () => {
-      close();
-      onChange(withLevelMoved({ side, at }, to));
-    };
-    const level = levels[side][at] as Level;
-    return [
-      ...(count < LIMITS.levels_most ? [{ label: "Put one inside", act: () => openNext(`${side} ${count}`) }] : []),
-      ...(at > 0 ? [{ label: "Outward", act: move({ side, at: at - 1 }) }] : []),
-      ...(at < count - 1 ? [{ label: "Inward", act: move({ side, at: at + 1 }) }] : []),
-      ...(levels[other(side)].length < LIMITS.levels_most
-        ? [
-            {
-              label: side === "rows" ? "Put it across" : "Put it down",
-              act: move({ side: other(side), at: levels[other(side)].length }),
-            },
-          ]
-        : []),
-      {
-        label: "Split by it",
-        act: () => {
-          close();
-          onChange((recipe) => withSplit(level)(withLevel(side, at, null)(recipe)));
-        },
-      },
-    ];
-  }
-
-  const level = (side: Side, at: number) => {
-    const { label, empty } = SIDES[side];
-    const there = levels[side][at];
-    const name = `${side} ${at}`;
-    const said = at ? `${label}, level ${at + 1}` : label;
-    const drop = (event: DragEvent) => {
-      event.preventDefault();
-      if (dragged) onChange(withLevelMoved(dragged, { side, at }));
-      setDragged(null);
-    };
-    const onKeyDown = (event: KeyboardEvent) => {
-      const step = event.altKey && { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-      if (!step || at + step < 0 || at + step >= levels[side].length) return;
-      event.preventDefault();
-      event.stopPropagation();
-      onChange(withLevelMoved({ side, at }, { side, at: at + step }));
-    };
-    return (
-      // biome-ignore lint/a11y/noStaticElementInteractions: the phrase inside is the button; this takes what is dragged onto it
-      <span
-        key={name}
-        draggable={Boolean(there)}
-        onDragStart={(event) => {
-          event.dataTransfer.setData("text/plain", said);
-          setDragged({ side, at });
-        }}
-        onDragEnd={() => setDragged(null)}
-        onDragOver={(event) => dragged && event.preventDefault()}
-        onDrop={drop}
-        onKeyDownCapture={onKeyDown}
-        style={{ opacity: dragged?.side === side && dragged.at === at ? 0.45 : undefined }}
-      >
-        {phrase(
-          name,
-          said,
-          there ? levelWords(there) : at ? "another level" : empty,
-          Boolean(there),
-          (start, close) => (
-            <LevelCard
-              label={said}
-              table={table}
-              level={there}
-              removable={Boolean(there)}
-              start={start}
-              moves={there ? moves(side, at, close) : []}
-              onDone={(next) => {
-                close();
-                if (next || there) onChange(withLevel(side, at, next));
-              }}
-            />
-          ),
-        )}
-      </span>
-    );
-  };
-
-  /** The levels of a side, and the one that is being put inside them. */
-  const sideOf = (side: Side) => {
-    const count =
-      Math.max(1, levels[side].length) + (open === `${side} ${levels[side].length}` && levels[side].length ? 1 : 0);
-    return Array.from({ length: count }, (_, at) => (
-      <span key={`${side} ${at}`}>
-        {at > 0 && " then "}
-        {level(side, at)}
-      </span>
-    ));
-  };
+  const sideOf = (side: Side) => (
+    <SideLevels
+      side={side}
+      levels={levels}
+      table={table}
+      open={open}
+      onOpenNext={openNext}
+      dragged={dragged}
+      onDrag={setDragged}
+      phrase={phrase}
+      onChange={onChange}
+    />
+  );
 
   const kept = (
     <>
@@ -398,44 +295,7 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
           >
             Turn
           </Button>
-          <Menu.Root positioning={{ placement: "bottom-end" }} lazyMount unmountOnExit>
-            <Menu.Trigger asChild>
-              <Button variant="plain" size="sm" flex="none">
-                Reshape
-              </Button>
-            </Menu.Trigger>
-            <MenuCard width="240px">
-              {(["rows", "columns"] as const).map((side) =>
-                levels[side].length > 1 ? (
-                  <MenuLine
-                    key={side}
-                    value={side}
-                    onClick={() => onChange(withLevels(side, [...levels[side]].reverse()))}
-                  >
-                    Swap inner and outer {SIDES[side].way}
-                  </MenuLine>
-                ) : null,
-              )}
-              {!split && !correlate && (
-                <MenuLine value="split" onClick={() => openNext("split")}>
-                  Split by a further field
-                </MenuLine>
-              )}
-              {!correlate && (
-                <MenuLine value="correlate" onClick={() => openNext("correlate")}>
-                  See how fields move together
-                </MenuLine>
-              )}
-              {correlate && (
-                <MenuLine value="pivot" onClick={() => onChange(withCorrelation(undefined))}>
-                  Back to a pivot
-                </MenuLine>
-              )}
-              <MenuLine value="write" onClick={() => setTyping(true)}>
-                Type the statement
-              </MenuLine>
-            </MenuCard>
-          </Menu.Root>
+          <ReshapeMenu pivot={pivot} onOpen={openNext} onWrite={() => setTyping(true)} onChange={onChange} />
         </>
       )}
     </Flex>

@@ -10,7 +10,7 @@ import { withCellAside, withoutAside } from "../changes/pivots";
 import type { Change, TableChange } from "../changes/usePlate";
 import { look } from "../changes/view";
 import { withPatch } from "../changes/whole";
-import { heldOf } from "../stage/paint";
+import { heldOf } from "../stage/places";
 import { scalesOf } from "../stage/why";
 
 type Props = {
