@@ -35,20 +35,20 @@ class Shelf(Protocol[Opened]):
         """All tables, the newest first, for a figure that was made of one of this name."""
 
 
-def opened(_asks: Person, source: Source, shelf: Shelf[Opened]) -> tuple[Opened, bool]:
+def opened(_asks: Person, source: Source, shelf: Shelf[Opened], again: str = "drop it again") -> tuple[Opened, bool]:
     """The plate that a source is of, or a new one on the first table that it fits, namesakes first; and whether it is new. Raises
-    Refused where it fits none.
+    Refused where it fits none; ``again`` says how it is opened once its table is there.
     """
     own = shelf.own(source)
     if own is not None:
         return own, False
     tables = sorted(shelf.tables(source.table), key=lambda table: not table.namesake)
     if not tables:
-        raise Refused(f'There is no table here to lay this figure on. Bring "{source.table}", then drop it again.', path="file")
+        raise Refused(f'There is no table here to lay this figure on. Bring "{source.table}", then {again}.', path="file")
     recipe, first = load_recipe(source.recipe), ""
     for table in tables:
         try:
             return table.start(recipe), True
         except CoreError as error:
             first = first or f"on {table.name}, {error}"
-    raise Refused(f"This figure fits no table here: {first.rstrip('.')}. Bring {source.table}, then drop it again.", path="file")
+    raise Refused(f"This figure fits no table here: {first.rstrip('.')}. Bring {source.table}, then {again}.", path="file")

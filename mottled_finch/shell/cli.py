@@ -290,9 +290,9 @@ def _source(given: argparse.Namespace) -> int:
     if given.folder:
         shelf = ShelfOfFolder(given.folder)
         if isinstance(source, Source):
-            told["file"] = str(opened(OWNER, source, shelf)[0])
+            told["file"] = str(opened(OWNER, source, shelf, "ask again")[0])
         else:
-            told["files"] = {name: str(opened(OWNER, each, shelf)[0]) for name, each in source.plates.items()}
+            told["files"] = {name: str(opened(OWNER, each, shelf, "ask again")[0]) for name, each in source.plates.items()}
     print(json.dumps(told, ensure_ascii=False, indent=2))
     return 0
 
