@@ -4,8 +4,12 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Protocol
 
+from mottled_finch.core.common.errors import CoreError
 from mottled_finch.core.common.language.english import counted
-from mottled_finch.core.common.recipe import load_table_part
+from mottled_finch.core.common.recipe import Recipe, load_recipe, load_table_part
+from mottled_finch.core.figures.contents.likeness import resolved
+from mottled_finch.core.matrices.pivot import make_matrix
+from mottled_finch.core.matrices.pivot.targets import Editions
 from mottled_finch.core.tables.mends import Mended, apply_mends
 from mottled_finch.core.tables.table import Table
 from mottled_finch.core.tables.table.compare import Comparison, compare
@@ -40,6 +44,12 @@ class TableHere(Protocol):
 
     def recipes(self) -> Iterable[Mapping[str, Any]]:
         """Those of the plates that stand on it."""
+
+    def targets(self) -> Mapping[str, float]:
+        """Those that its plates may stand at."""
+
+    def editions(self) -> Editions:
+        """Its other editions, for plates that compare with one."""
 
     def users(self, after: Mended) -> Iterable[User]:
         """The tables that bring columns from it, as they would be if it were mended so."""
@@ -96,16 +106,35 @@ def check_edition(_asks: Person, table: TableHere, data: Table, mends: Mends, wh
             "map the column, switch the mend off",
             anyway,
         )
-    missing = set(table.standing().table.names) - set(after.table.names)
-    needed = [fields_of(recipe.get("pivot", {})) & missing for recipe in table.recipes()]
+    stands, recipes = table.standing().table, list(table.recipes())
+    missing = set(stands.names) - set(after.table.names)
+    needed = [fields_of(recipe.get("pivot", {})) & missing for recipe in recipes]
     lost = sorted(set().union(*needed))
     if lost:
         plates = counted(sum(map(bool, needed)), "plate")
         raise _broken(f"{what} has no column “{lost[0]}”, without which {plates} cannot be made; map it", anyway)
+    kinds = {column.name: column.kind for column in stands.columns}
+    turned = {column.name for column in after.table.columns if kinds.get(column.name, column.kind) is not column.kind}
+    for plain in recipes:
+        if fields_of(plain.get("pivot", {})) & turned:
+            recipe = load_recipe(plain)
+            problem = _unfit(table, recipe, after.table)
+            if problem and not _unfit(table, recipe, stands):
+                title = f"“{recipe.words.title}”" if recipe.words.title else "a plate of this table"
+                raise _broken(f"{title} could not be made from {what} ({problem}); give the column its kind again", anyway)
     for user in table.users(after):
         if user.problem:
             words = f"“{user.name}” brings columns from this table, and could not from {what} ({user.problem}); mend that"
             raise _broken(words, anyway)
+
+
+def _unfit(table: TableHere, recipe: Recipe, data: Table) -> str:
+    """Why a table cannot be pivoted as a recipe says; empty where it can."""
+    try:
+        make_matrix(data, resolved(recipe, {**table.targets(), **recipe.table.targets}, table.editions()))
+    except CoreError as error:
+        return str(error)
+    return ""
 
 
 def _broken(words: str, anyway: str) -> WouldBreak:

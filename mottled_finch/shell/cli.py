@@ -345,16 +345,13 @@ def _looks(given: argparse.Namespace) -> int:
 def _figure(given: argparse.Namespace) -> "tuple[Figure, Recipe]":
     """The figure of a table file and a recipe file, and the recipe."""
     from mottled_finch.core.common.recipe import load_recipe
-    from mottled_finch.core.figures.figure.figure import make_figure
     from mottled_finch.work.asking import table_in
 
-    from .companions import Beside, EditionsGiven
+    from .companions import figure_beside
 
     recipe = load_recipe(given.recipe.read_bytes())
     table = table_in(given.table, recipe.table)
-    library = Beside(given.recipe.parent, recipe.table, given.table)
-    editions = EditionsGiven(dict(given.edition), recipe.table, library)
-    return make_figure(table, recipe, library=library, editions=editions), recipe
+    return figure_beside(table, recipe, given.recipe.parent, given.table, dict(given.edition)), recipe
 
 
 def _sample(given: argparse.Namespace) -> int:

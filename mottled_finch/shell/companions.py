@@ -1,13 +1,15 @@
 """The tables that a recipe brings columns from, in the shell: files beside it."""
 
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING, Literal
 
 from mottled_finch.core.common.errors import DrawError, IntakeError, TableError, did_you_mean
-from mottled_finch.core.common.recipe import TableSpec
+from mottled_finch.core.common.recipe import Recipe, TableSpec
 from mottled_finch.core.common.recipe.spec import TemplateSpec
 from mottled_finch.core.common.recipe.table_spec import OtherSpec
+from mottled_finch.core.figures.figure.figure import Figure, make_figure
 from mottled_finch.core.tables.mends import Library, apply_mends, mend_words
 from mottled_finch.core.tables.mends.bringing.library import circle
 from mottled_finch.core.tables.table import Table
@@ -63,8 +65,8 @@ class Beside:
         named = [each for each in files if each.name == wanted] or [each for each in files if each.stem == wanted]
         if not other.file:
             # A recipe of that name is no table; a table is called as its file, with blanks for what parts its words.
-            spoken = [each for each in files if " ".join(each.stem.replace("_", " ").replace("-", " ").split()) == name]
-            named = [each for each in named or spoken if not is_recipe(each)]
+            spoken = [each for each in files if _words(each.stem) == name]
+            named = [each for each in named or spoken if not _is_recipe(each)]
         if len(named) == 1:
             return named[0].resolve()
         if named:
@@ -96,13 +98,9 @@ def file_called(folder: Path, name: str) -> Path:
     """The file of a folder that a table is called by: its name, that without its ending, or that with blanks for what parts its
     words. Raises DrawError for none or several.
     """
-    files = sorted(each for each in folder.iterdir() if each.is_file() and not is_recipe(each)) if folder.is_dir() else []
-    plain = name.replace("\\", "/").rpartition("/")[2]
-    for named in (
-        [each for each in files if each.name == plain],
-        [each for each in files if each.stem == plain],
-        [each for each in files if _spoken(each.stem) in (_spoken(plain), _spoken(Path(plain).stem))],
-    ):
+    files = sorted(tables_in(folder)) if folder.is_dir() else []
+    for is_called in CALLED:
+        named = [each for each in files if is_called(each, name)]
         if len(named) == 1:
             return named[0].resolve()
         if named:
@@ -110,13 +108,23 @@ def file_called(folder: Path, name: str) -> Path:
     raise DrawError(f'no file of the folder is called "{name}"; {did_you_mean(name, [each.name for each in files])}')
 
 
-def is_called(file: Path, name: str) -> bool:
-    """Whether a file may be meant by the name of a table."""
-    return name in (file.name, file.stem) or _spoken(file.stem) == _spoken(name)
+def tables_in(folder: Path) -> list[Path]:
+    """The files of a folder that may be tables."""
+    return [each for each in folder.iterdir() if each.is_file() and not _is_recipe(each)]
+
+
+def _plain(name: str) -> str:
+    """The name of a table without the folders before it."""
+    return name.replace("\\", "/").rpartition("/")[2]
 
 
 def _spoken(stem: str) -> str:
-    return " ".join(stem.replace("_", " ").replace("-", " ").split()).casefold()
+    return _words(stem).casefold()
+
+
+def _words(stem: str) -> str:
+    """A name with blanks for what parts its words."""
+    return " ".join(stem.replace("_", " ").replace("-", " ").split())
 
 
 def template_beside(folder: Path, named: TemplateSpec | None, laid_in: "Kind | None", given: Path | None) -> "Template | None":
@@ -148,6 +156,14 @@ def templates_beside(folder: Path, given: Path | None = None) -> "Templates":
     return lambda page, laid_in: template_beside(folder, page.template, laid_in, given)
 
 
+CALLED: tuple[Callable[[Path, str], bool], ...] = (
+    lambda file, name: file.name == _plain(name),
+    lambda file, name: file.stem == _plain(name),
+    lambda file, name: _spoken(file.stem) in (_spoken(_plain(name)), _spoken(Path(_plain(name)).stem)),
+)
+"""Whether a file is meant by the name of a table, the surest way first."""
+
+
 class EditionsGiven:
     """Other editions of a table, by the files that a command names."""
 
@@ -171,7 +187,18 @@ class EditionsGiven:
             raise TableError(f"{file.name}: {error.message}", path=path) from error
 
 
-def is_recipe(file: Path) -> bool:
+def figure_beside(
+    table: Table, recipe: Recipe, folder: Path, file: Path, editions: Mapping[int | Literal["before"], Path] | None = None
+) -> Figure:
+    """The figure of a table as it was read from a file. The tables that it brings columns from are in the folder; its other
+    editions are the files that are given. Raises CoreError.
+    """
+    library = Beside(folder, recipe.table, file)
+    others = EditionsGiven(dict(editions or {}), recipe.table, library)
+    return make_figure(table, recipe, library=library, editions=others)
+
+
+def _is_recipe(file: Path) -> bool:
     """Whether a file of JSON says that it is a recipe."""
     if file.suffix.lower() != ".json":
         return False

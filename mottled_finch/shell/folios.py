@@ -3,13 +3,13 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from pathlib import Path
-from typing import Any
+from typing import Any, Literal
 
 from mottled_finch.app.plans.places import Places, allowed_folders
 from mottled_finch.app.plates import Origin
 from mottled_finch.core.common.errors import CoreError, RecipeError
 from mottled_finch.core.common.recipe import Recipe, TableSpec, dump_recipe, load_recipe
-from mottled_finch.core.figures.figure.figure import Figure, make_figure
+from mottled_finch.core.figures.figure.figure import Figure
 from mottled_finch.core.outputs.changes.comparing import Since, since
 from mottled_finch.core.outputs.draw import Source
 from mottled_finch.core.outputs.draw.house.template import Kind, Template
@@ -18,7 +18,7 @@ from mottled_finch.core.outputs.folio.pages import recipe_for
 from mottled_finch.core.outputs.folio.spec import FolioPlateSpec, FolioSpec
 from mottled_finch.core.tables.table import Table
 
-from .companions import Beside, EditionsGiven, ReadOnce, template_beside
+from .companions import ReadOnce, figure_beside, template_beside
 
 
 @dataclass
@@ -106,10 +106,8 @@ class FolioBeside:
 
     def _figure(self, plate: FolioPlateSpec, recipe: Recipe, name: str) -> Figure:
         file, before = self._located(name, "tables"), self.folio.before.get(self.table_of(plate))
-        library = Beside(self.folder, recipe.table, file)
-        editions = EditionsGiven({"before": self._located(before, "before")} if before else {}, recipe.table, library)
-        table = self.table(file, recipe.table)
-        return make_figure(table, recipe_for(self.folio, recipe), library=library, editions=editions)
+        editions: dict[int | Literal["before"], Path] = {"before": self._located(before, "before")} if before else {}
+        return figure_beside(self.table(file, recipe.table), recipe_for(self.folio, recipe), self.folder, file, editions)
 
     def _located(self, name: str, path: str) -> Path:
         """A file that the folio names: a stranger may have written it, so it lies below its folder, or where else it may name."""

@@ -24,14 +24,14 @@ from mottled_finch.app.plates import Origin, PlateHere
 from mottled_finch.app.ports import OWNER
 from mottled_finch.core.common.errors import CoreError, RecipeError
 from mottled_finch.core.common.recipe import Recipe, dump_recipe, load_recipe
-from mottled_finch.core.figures.figure.figure import Figure, make_figure
+from mottled_finch.core.figures.figure.figure import Figure
 from mottled_finch.core.outputs.changes.comparing import Since, since
 from mottled_finch.core.outputs.draw import Choices, rendered
 from mottled_finch.core.outputs.folio.load import load_folio
 from mottled_finch.core.outputs.folio.spec import FolioSpec
 from mottled_finch.core.tables.mends import apply_mends
 
-from .companions import Beside, EditionsGiven, templates_beside
+from .companions import Beside, figure_beside, templates_beside
 from .folios import FolioBeside
 
 State = Literal["made", "held", "same", "waiting"]
@@ -237,9 +237,7 @@ class _PlanBeside:
         return FolioBeside(FolioSpec(finch_folio=1), file.parent, self._within())
 
     def _figure(self, recipe: Recipe, file: Path, before: Path | None, folio: FolioBeside) -> Figure:
-        library = Beside(folio.folder, recipe.table, file)
-        editions = EditionsGiven({"before": before} if before else {}, recipe.table, library)
-        return make_figure(folio.table(file, recipe.table), recipe, library=library, editions=editions)
+        return figure_beside(folio.table(file, recipe.table), recipe, folio.folder, file, {"before": before} if before else {})
 
     def _within(self) -> Places:
         """What a folio may name: what the plan may, and what was taken."""

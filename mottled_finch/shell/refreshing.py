@@ -6,10 +6,10 @@ from pathlib import Path
 from mottled_finch.app.ports import Person
 from mottled_finch.app.refreshing import Standing
 from mottled_finch.core.common.recipe import Recipe, load_recipe
-from mottled_finch.core.figures.figure.figure import Figure, make_figure
+from mottled_finch.core.figures.figure.figure import Figure
 from mottled_finch.core.outputs.draw import Source
 
-from .companions import Beside, EditionsGiven, ReadOnce, file_called
+from .companions import ReadOnce, figure_beside, file_called
 
 
 @dataclass
@@ -23,8 +23,6 @@ class PlatesBeside:
         file = file_called(self.folder, source.table)
 
         def make(recipe: Recipe) -> Figure:
-            library = Beside(self.folder, recipe.table, file)
-            editions = EditionsGiven({}, recipe.table, library)
-            return make_figure(self._read(file, recipe.table), recipe, library=library, editions=editions)
+            return figure_beside(self._read(file, recipe.table), recipe, self.folder, file)
 
         return Standing(recipe=load_recipe(source.recipe), make=make, plain=source.recipe)

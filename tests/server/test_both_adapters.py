@@ -233,7 +233,9 @@ EDITIONS = {
     "other numbers and members": NEXT.replace("Knot,y", "New,y"),
     "a column that the plate needs is gone": "pier,minutes\nArdle,1\n",
     "a column that a mend needs is gone": CSV.replace("pier,", "berth,"),
-    "a column of another kind": CSV.replace("Ardle,x,0", "Ardle,x,late"),
+    "one text, for which the numbers are gone": CSV.replace("Ardle,x,0", "Ardle,x,late"),
+    "numbers are gone, text stands there": "pier,month,minutes\nArdle,x,late\nKnot,y,early\n",
+    "a side that was text is numbers": "pier,month,minutes\nArdle,1,3\nKnot,2,4\n",
 }
 
 

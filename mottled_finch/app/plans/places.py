@@ -8,7 +8,7 @@ import secrets
 import stat
 import time
 from collections.abc import Iterator, Sequence
-from contextlib import contextmanager, suppress
+from contextlib import ExitStack, contextmanager, suppress
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -53,16 +53,18 @@ class Folder:
             os.close(handle)
 
     def remove_unused(self, name: str, left_seconds: float) -> None:
-        """Remove a file that was made anew, unless a process has it in use. Where the file system cannot say that, it is removed
-        once nobody has written it for so long.
+        """Remove a file that was made anew, unless a process has it in use. Where that cannot be seen, it is removed once nobody
+        has written it for so long; what cannot be removed stays.
         """
-        with suppress(FileNotFoundError), os.fdopen(os.open(name, _READ, dir_fd=self.handle), "rb") as file:
+        with suppress(OSError), ExitStack() as locked:
             try:
+                file = locked.enter_context(os.fdopen(os.open(name, _READ, dir_fd=self.handle), "rb"))
                 fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
             except BlockingIOError:
                 return
-            except OSError:
-                if time.time() - os.fstat(file.fileno()).st_mtime <= left_seconds:
+            except OSError:  # it is somebody else's, or the file system has no locks
+                told = os.stat(name, dir_fd=self.handle, follow_symlinks=False)
+                if time.time() - told.st_mtime <= left_seconds:
                     return
             self.remove(name)
 

@@ -7,11 +7,12 @@ from typing import Any
 from django.db.models import F
 
 from mottled_finch.app.editions import Mends, User
+from mottled_finch.core.matrices.pivot.targets import Editions
 from mottled_finch.core.tables.mends import Mended
 from mottled_finch.core.tables.table import Table as CoreTable
 
 from .library import users_of
-from .mended import broken_by, laid_on, mended
+from .mended import broken_by, editions_of, laid_on, mended
 from .models import Table
 
 
@@ -33,6 +34,12 @@ class TableOfLibrary:
     def recipes(self) -> Iterable[dict[str, Any]]:
         # Asked for at once, since a plate may be removed meanwhile.
         return list(self.table.plates.filter(versions__number=F("at")).values_list("versions__recipe", flat=True))
+
+    def targets(self) -> dict[str, float]:
+        return self.table.targets()
+
+    def editions(self) -> Editions:
+        return editions_of(self.table, self.table.mends())
 
     def users(self, after: Mended) -> Iterator[User]:
         for user in users_of(self.table):

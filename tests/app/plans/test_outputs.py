@@ -4,9 +4,11 @@ import errno
 import fcntl
 import os
 import time
+from functools import partial
 
 import pytest
 
+from mottled_finch.app.plans import places
 from mottled_finch.app.plans.outputs import put_all
 from mottled_finch.app.plans.places import Places
 
@@ -91,6 +93,25 @@ def test_where_files_cannot_be_locked_what_was_left_half_is_swept_after_an_hour(
     monkeypatch.setattr(fcntl, "flock", no_locks)
     put(made(a="one"))
     assert sorted(held(tmp_path)) == [new.name, "a.html"]
+
+
+def test_what_somebody_else_left_half_holds_no_run_up(made, put, tmp_path, monkeypatch):
+    """In a folder of several people a part may be nobody's to open, or to remove."""
+    (tmp_path / "out").mkdir()
+    theirs, old = (tmp_path / "out" / f".{i}-7.finch-part" for i in (0, 1))
+    for each in (theirs, old):
+        each.write_text("half")
+    os.utime(old, (time.time() - 9_000,) * 2)
+
+    def denied(real, path, *more, **given):
+        if path in (theirs.name, old.name):
+            raise PermissionError(errno.EACCES, "Permission denied", path)
+        return real(path, *more, **given)
+
+    for name in ("open", "unlink"):
+        monkeypatch.setattr(places.os, name, partial(denied, getattr(os, name)))
+    put(made(a="one"))
+    assert sorted(held(tmp_path)) == [theirs.name, old.name, "a.html"]
 
 
 def test_a_part_that_another_run_swept_before_it_was_locked_is_made_anew(made, put, tmp_path, monkeypatch):

@@ -2,33 +2,19 @@
 import type { Each, Recipe } from "../../../api/client";
 import type { Side } from "./sides";
 
-export const withColor = (change: Partial<NonNullable<Recipe["color"]>>) => (recipe: Recipe) => ({
-  ...recipe,
-  color: { ...recipe.color, ...change },
-});
+/** Some keys of a part of the recipe set, the others of it as they are. */
+const inPart =
+  <P extends "color" | "cells" | "legend" | "words" | "page" | "heads">(part: P) =>
+  (change: Partial<NonNullable<Recipe[P]>>) =>
+  (recipe: Recipe): Recipe => ({ ...recipe, [part]: { ...recipe[part], ...change } });
 
-export const withCells = (change: Partial<NonNullable<Recipe["cells"]>>) => (recipe: Recipe) => ({
-  ...recipe,
-  cells: { ...recipe.cells, ...change },
-});
-
-export const withLegend = (change: Partial<NonNullable<Recipe["legend"]>>) => (recipe: Recipe) => ({
-  ...recipe,
-  legend: { ...recipe.legend, ...change },
-});
-
-export const withWords = (change: Partial<NonNullable<Recipe["words"]>>) => (recipe: Recipe) => ({
-  ...recipe,
-  words: { ...recipe.words, ...change },
-});
-
+export const withColor = inPart("color");
+export const withCells = inPart("cells");
+export const withLegend = inPart("legend");
+export const withWords = inPart("words");
+export const withHeads = inPart("heads");
+export const withPageLook = inPart("page");
 export const withPage = (width: number, height: number) => withPageLook({ width, height });
-
-/** A page with another look. */
-export const withPageLook = (change: Partial<NonNullable<Recipe["page"]>>) => (recipe: Recipe) => ({
-  ...recipe,
-  page: { ...recipe.page, ...change },
-});
 
 /** What the title claims, checked whenever the figure is made. */
 export const withClaims = (claims: readonly string[]) => (recipe: Recipe) => ({ ...recipe, claims: [...claims] });
@@ -36,11 +22,6 @@ export const withClaims = (claims: readonly string[]) => (recipe: Recipe) => ({ 
 type Symbols = NonNullable<NonNullable<Recipe["cells"]>["symbols"]>;
 export const withSymbols = (change: Partial<Symbols>) => (recipe: Recipe) =>
   withCells({ symbols: { ...recipe.cells?.symbols, ...change } })(recipe);
-
-export const withHeads = (change: Partial<NonNullable<Recipe["heads"]>>) => (recipe: Recipe) => ({
-  ...recipe,
-  heads: { ...recipe.heads, ...change },
-});
 
 /** What is said of some members of a side; nothing left of it, they are like all others again. */
 export const withEach =
