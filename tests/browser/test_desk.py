@@ -162,6 +162,24 @@ def test_what_lies_in_the_bin_is_put_back_or_taken_away_for_good(page, api):
     expect(page.get_by_role("button", name=re.compile("^Bin"))).to_have_count(0)
 
 
+def test_a_slash_before_the_desk_has_counted_is_remembered(page, api):
+    assert len(api.get("/api/plates")) > 12
+    held = []
+
+    def hold(route):
+        held.append(route)
+
+    page.route(re.compile("/api/plates(\\?|$)"), hold)
+    page.goto("/")
+    expect(page.get_by_role("heading", name="Plates")).to_be_visible()
+    wait_until(lambda: held)
+    page.keyboard.press("/")
+    expect(page.get_by_role("searchbox")).to_have_count(0)
+    for route in held:
+        route.continue_()
+    expect(page.get_by_role("searchbox", name="Find by name")).to_be_focused()
+
+
 def test_a_desk_of_many_comes_by_pages_and_is_found_by_name(page, api):
     number = api.plate("a,b\nx,1\ny,2\n", "many.csv")
     table, recipe = (api.get(f"/api/plates/{number}")["plate"][name] for name in ("table", "recipe"))
