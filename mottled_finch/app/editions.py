@@ -120,8 +120,8 @@ def check_edition(_asks: Person, table: TableHere, data: Table, mends: Mends, wh
             recipe = load_recipe(plain)
             problem = _unfit(table, recipe, after.table)
             if problem and not _unfit(table, recipe, stands):
-                title = f"“{recipe.words.title}”" if recipe.words.title else "a plate of this table"
-                raise _broken(f"{title} could not be made from {what} ({problem}); give the column its kind again", anyway)
+                title = f"“{recipe.words.title}”" if recipe.words.title else "A plate of this table"
+                raise _broken(f"{title} could not be made from {what}: {problem}; mend the column", anyway)
     for user in table.users(after):
         if user.problem:
             words = f"“{user.name}” brings columns from this table, and could not from {what} ({user.problem}); mend that"
@@ -133,7 +133,7 @@ def _unfit(table: TableHere, recipe: Recipe, data: Table) -> str:
     try:
         make_matrix(data, resolved(recipe, {**table.targets(), **recipe.table.targets}, table.editions()))
     except CoreError as error:
-        return str(error)
+        return error.message.partition(";")[0]  # what else the plate could say does not matter here
     return ""
 
 

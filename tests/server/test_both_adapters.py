@@ -41,6 +41,7 @@ from mottled_finch.work import asking
 from .test_against import later
 from .test_folios import CSV, start_plate
 from .test_plans import MONDAY, give, last, started
+from .test_versions import given_and_compared
 
 NEXT = CSV.replace("Ardle,x,0", "Ardle,x,77")
 BARE = {"source": "no"}
@@ -259,6 +260,20 @@ def test_another_edition_is_compared_and_refused_alike(client, tmp_path, text):
             said.append((change, str(error)))
     assert said[0] == said[1]
     assert bool(said[0][1]) is ("gone" in next(name for name, each in EDITIONS.items() if each == text))
+
+
+def test_an_edition_without_the_numbers_that_a_plate_measures_is_told_before_it_stands(client):
+    table = client.upload(CSV, "log.csv").json()["id"]
+    recipe = {"finch_recipe": 2, **FITS, "words": {"title": "Sums"}}
+    assert client.post("/api/plates", {"table": table, "recipe": recipe}, format="json").status_code == 201
+    address = given_and_compared(client, table, "pier,month,minutes\nArdle,x,late\nKnot,y,early\n")
+    refused = client.post(f"{address}/accept", {"renames": {}}, format="json")
+    assert (refused.status_code, refused.json()["path"]) == (409, "anyway")
+    assert refused.json()["detail"] == (
+        '“Sums” could not be made from edition 2: "minutes" holds text, of which there is no sum; mend the column, '
+        "or use the edition anyway."
+    )
+    assert client.post(f"{address}/accept", {"renames": {}, "anyway": True}, format="json").status_code == 200
 
 
 @pytest.mark.parametrize(
