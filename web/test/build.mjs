@@ -21,6 +21,7 @@ await build({
       input: {
         ...Object.fromEntries(files.map((file) => [file.replace(/[.]tsx?$/, ""), join(web, "src", file)])),
         render: join(web, "test", "render.tsx"),
+        theme: join(web, "test", "theme.ts"),
       },
       output: { entryFileNames: "[name].mjs", chunkFileNames: "chunks/[name].mjs" },
     },

@@ -44,7 +44,10 @@ const used = defineConfig({
   theme: {
     breakpoints,
     keyframes,
-    tokens: { ...tokens, colors: kept(tokens.colors, ["transparent", "current", "black", "white", "gray", "red"]) },
+    tokens: {
+      ...tokens,
+      colors: kept(tokens.colors, ["transparent", "current", "black", "white", "blackAlpha", "gray", "red"]),
+    },
     semanticTokens: { ...semanticTokens, colors: kept(semanticTokens.colors, ["bg", "fg", "border", "gray"]) },
     textStyles,
     layerStyles,
