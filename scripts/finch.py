@@ -127,10 +127,10 @@ def front_mark(_kind: str) -> str:
 STAMPS = {
     "packages": (f"{VENV}/stamp-", packages_mark),
     "kernels": (f"{PLACE}/kernels", kernels_mark),
-    "node_modules": (f"{WEB}/node_modules/.stamp", node_modules_mark),
+    "node_modules": (f"{WEB}/node_modules/.stamp-", node_modules_mark),
     "front": (f"{PLACE}/front", front_mark),
 }
-"""Where each part's stamp lies, and what it says when the part is as it should be."""
+"""Where each part's stamp lies, and what it says when the part is as it should be. Those with kinds have one stamp for each."""
 
 
 def mark_of(part: str) -> tuple[str, str]:
@@ -181,7 +181,8 @@ def make(missing: set[str]) -> None:
     builds = "front" in missing
     with ThreadPoolExecutor() as pool:
         python = pool.submit(lambda: make_packages(kind) if kind else None)
-        front = pool.submit(lambda: build_front() if builds else make_node_modules() if "node_modules" in missing else None)
+        tools = next((part for part in missing if part.startswith("node_modules ")), "node_modules build")
+        front = pool.submit(lambda: build_front(tools) if builds else make_node_modules(tools) if tools in missing else None)
         wanted = [part for part in DEBIAN if part in missing]
         programs = pool.submit(lambda: make_programs(wanted) if wanted else None)
         python.result()
@@ -254,24 +255,26 @@ def make_kernels() -> None:
         stamp("kernels")
 
 
-def make_node_modules() -> None:
-    """The tools of the front end."""
+def make_node_modules(part: str) -> None:
+    """The front end's packages: ``node_modules build`` is what building it takes, ``node_modules check`` holds what checks it, too."""
     import shutil
 
-    if stands("node_modules"):
+    if stands(part):
         return
     if not shutil.which("npm"):
         raise Stop("node and npm are not installed; install Node.js 20 with npm 11")
     say("installing the front end's packages")
     shutil.rmtree(f"{WEB}/node_modules", ignore_errors=True)
-    if not called("npm", "ci", "--ignore-scripts", "--silent", "--no-audit", "--no-fund", at=WEB):
+    less = () if part == "node_modules check" else ("--omit=dev",)
+    if not called("npm", "ci", *less, "--ignore-scripts", "--silent", "--no-audit", "--no-fund", at=WEB):
         raise Stop("the front end's packages could not be installed; check the network and run it again")
-    stamp("node_modules")
+    stamp("node_modules build")
+    stamp(part)
 
 
-def build_front() -> None:
+def build_front(tools: str) -> None:
     """The built front end, where the server looks for it."""
-    make_node_modules()
+    make_node_modules(tools)
     say("building the interface")
     if not called("npm", "run", "--silent", "build", "--", "--logLevel", "warn", at=WEB):
         raise Stop("the interface could not be built")

@@ -50,33 +50,56 @@ def test_a_digest_tells_files_their_names_and_what_is_in_them(home):
 
 
 def test_a_part_stands_while_what_it_was_made_from_is_the_same(home, monkeypatch):
-    monkeypatch.setattr(finch, "STAMPS", {"node_modules": (f"{home}/stamp", finch.node_modules_mark)})
-    assert not finch.stands("node_modules")
-    finch.stamp("node_modules")
-    assert finch.stands("node_modules")
+    monkeypatch.setattr(finch, "STAMPS", {"node_modules": (f"{home}/stamp-", finch.node_modules_mark)})
+    assert not finch.stands("node_modules build")
+    finch.stamp("node_modules build")
+    assert finch.stands("node_modules build") and not finch.stands("node_modules check")
     (home / "web" / "package.json").write_text("{}")
-    assert not finch.stands("node_modules")
+    assert not finch.stands("node_modules build")
 
 
 def test_kernels_follow_the_packages_and_packing_follows_both(made):
-    finch.make({"packages run", "kernels", "front", "node_modules", "chromium", "office"})
+    finch.make({"packages run", "kernels", "front", "node_modules check", "chromium", "office"})
     assert made.index("make_packages packages run") < made.index("make_kernels")
-    assert made.index("build_front") < made.index("pack_front")
+    assert made.index("build_front node_modules check") < made.index("pack_front")
     assert made.index("make_packages packages run") < made.index("pack_front")
-    assert "make_node_modules" not in made  # building the front end makes them
+    assert not any(each.startswith("make_node_modules") for each in made)  # building the front end makes them
     assert "make_programs ['chromium', 'office']" in made
 
 
 def test_only_what_is_missing_is_made(made):
-    finch.make({"node_modules"})
-    assert made == ["make_node_modules"]
+    finch.make({"node_modules check"})
+    assert made == ["make_node_modules node_modules check"]
+    made.clear()
+    finch.make({"packages run", "front"})
+    assert "build_front node_modules build" in made
     made.clear()
     finch.make({"kernels"})
     assert made == ["make_kernels"]
 
 
+@pytest.mark.parametrize(
+    ("part", "less", "stands"),
+    [("node_modules build", True, {"build"}), ("node_modules check", False, {"build", "check"})],
+)
+def test_what_only_checks_the_front_end_is_left_out_where_it_is_built(home, monkeypatch, part, less, stands):
+    asked = []
+    monkeypatch.setattr(finch, "STAMPS", {"node_modules": (f"{home}/web/node_modules/.stamp-", finch.node_modules_mark)})
+
+    def installs(*words: str, at: str) -> bool:
+        asked.append(words)
+        (home / "web" / "node_modules").mkdir()
+        return at == f"{home}/web"
+
+    monkeypatch.setattr(finch, "called", installs)
+    monkeypatch.setattr("shutil.which", lambda _: "npm")
+    finch.make_node_modules(part)
+    assert [("--omit=dev" in words) for words in asked] == [less]
+    assert {kind for kind in ("build", "check") if finch.stands(f"node_modules {kind}")} == stands
+
+
 def test_what_fails_is_told_and_ends_the_rest(made, home, monkeypatch, capsys):
-    def fails() -> None:
+    def fails(_tools: str) -> None:
         raise finch.Stop("the interface could not be built")
 
     monkeypatch.setattr(finch, "build_front", fails)

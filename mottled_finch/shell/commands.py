@@ -33,7 +33,7 @@ COMMANDS = {
     "test": (
         "[--quick | pytest words]",
         "install what the tests need and run every check",
-        ("packages test", "kernels", "front", "node_modules", "chromium", "office"),
+        ("packages test", "kernels", "front", "node_modules check", "chromium", "office"),
     ),
 }
 """Each with what it is given, what it does, and the parts that it needs."""

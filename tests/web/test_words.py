@@ -5,6 +5,7 @@ from itertools import product
 
 import pytest
 
+from mottled_finch.core.common.language import OURS
 from mottled_finch.core.common.language.english import field_words
 from mottled_finch.core.common.recipe import LevelSpec, load_recipe
 from mottled_finch.core.common.vocabulary import MEASURE_TERMS, SHOW_TERMS
@@ -30,7 +31,7 @@ def test_numbers(node):
 def test_levels(node):
     levels = [("pier", None), ("minutes_late", None), ("_odd__name_", "hour"), *product(("departed", "order_date"), CUTS)]
     calls = [[{"field": field, **({"cut": cut} if cut else {})}] for field, cut in levels]
-    assert node(PHRASES, "levelWords", calls) == [level_words(LevelSpec(field=f, cut=c)) for f, c in levels]
+    assert node(PHRASES, "levelWords", calls) == [level_words(LevelSpec(field=f, cut=c), OURS) for f, c in levels]
     assert node(PHRASES, "fieldWords", [[field] for field, _ in levels]) == [field_words(f) for f, _ in levels]
 
 
@@ -60,9 +61,9 @@ SHOWN = [
 
 def test_measures_and_shows(node):
     pivots = [load_recipe({"finch_recipe": 2, "pivot": {"measure": measure}}).pivot for measure in MEASURES]
-    assert node(PHRASES, "measureWords", [[each] for each in MEASURES]) == [measure_words(each.measure) for each in pivots]
+    assert node(PHRASES, "measureWords", [[each] for each in MEASURES]) == [measure_words(each.measure, OURS) for each in pivots]
     pivots = [load_recipe({"finch_recipe": 2, "pivot": {"show": show}}).pivot for show in SHOWN]
-    assert node(PHRASES, "showWords", [[show] for show in SHOWN]) == [show_words(each.show) or "as it is" for each in pivots]
+    assert node(PHRASES, "showWords", [[show] for show in SHOWN]) == [show_words(each.show, OURS) or "as it is" for each in pivots]
     assert {show.get("as", "value") for show in SHOWN} == set(SHOW_TERMS)
 
 

@@ -9,7 +9,6 @@ import numpy as np
 
 from mottled_finch.core.colors.palettes import BLANK_STEP
 from mottled_finch.core.common.errors import CoreError
-from mottled_finch.core.common.language import speaking
 from mottled_finch.core.common.recipe import dump_object
 from mottled_finch.core.common.vocabulary import FACT_TERMS
 from mottled_finch.core.figures.claims.judging import offered
@@ -23,7 +22,6 @@ from mottled_finch.core.outputs.folio.pages import Folio as LaidFolio
 from mottled_finch.core.outputs.folio.pages import FolioPage
 from mottled_finch.core.outputs.folio.rooms import Box
 from mottled_finch.core.outputs.folio.sharing import why_not
-from mottled_finch.core.outputs.folio.spec import FolioSpec
 
 from ..openapi import (
     ClaimedAnswer,
@@ -84,7 +82,7 @@ def pages_answer(folio: Folio) -> FolioPagesAnswer:
         folio=folio_answer(folio, {plate.pk: plate for plate in plates.values() if plate}, templates_stand()),
         spec=dump_folio(spec),
         pages=[_page(made, page, [each for each in cautions if each.page == page.number], revisions) for page in made.pages],
-        plates={name: _plate(plate, made.figures[name], spec) for name, plate in plates.items()},
+        plates={name: _plate(plate, made.figures[name]) for name, plate in plates.items()},
         layouts=[layout.name for layout in made.template.told.layouts] if made.template else [],
         problem=pages.problem,
     )
@@ -183,7 +181,7 @@ def _colors(page: FolioPage) -> list[str]:
     return [grid.colors[colored[int(i)]] for i in np.linspace(0, len(colored) - 1, _FEW).round()]
 
 
-def _plate(plate: Plate | None, figure: Figure | CoreError, spec: FolioSpec) -> FolioPlateAnswer:
+def _plate(plate: Plate | None, figure: Figure | CoreError) -> FolioPlateAnswer:
     if plate is None or not isinstance(figure, Figure):
         return FolioPlateAnswer(
             plate=plate.pk if plate else 0,
@@ -195,8 +193,7 @@ def _plate(plate: Plate | None, figure: Figure | CoreError, spec: FolioSpec) -> 
             offered=[],
             binned=_binned(plate),
         )
-    with speaking(spec.page.language):
-        facts = {name: text for name in FACT_TERMS if (text := figure.facts.text(name)) is not None}
+    facts = {name: text for name in FACT_TERMS if (text := figure.facts.text(name)) is not None}
     return FolioPlateAnswer(
         plate=plate.pk,
         title=plate_title(plate, figure),

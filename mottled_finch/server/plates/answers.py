@@ -6,7 +6,7 @@ import numpy as np
 
 from mottled_finch.core.colors.losses import losses_of
 from mottled_finch.core.colors.scale import DEFAULT_PALETTE, Scale
-from mottled_finch.core.common.language import speaking
+from mottled_finch.core.common.language import OURS, Language, language_of
 from mottled_finch.core.common.language.english import beginning
 from mottled_finch.core.common.recipe import FORMAT, PivotSpec, Recipe, dump_recipe, dump_table_part, merge_patch
 from mottled_finch.core.common.recipe.page_type import least_type
@@ -64,8 +64,8 @@ def plate_title(plate: Plate, figure: Figure | None = None) -> str:
     recipe = plate.recipe()
     if figure is None:
         return title_of(recipe)
-    with speaking(recipe.page.language):
-        return figure.facts.filled(recipe.words.title or default_title(recipe.pivot), "words.title")
+    title = recipe.words.title or default_title(recipe.pivot, language_of(recipe.page.language))
+    return figure.facts.filled(title, "words.title")
 
 
 def plate_answer(plate: Plate, figure: Figure | None = None) -> PlateAnswer:
@@ -141,8 +141,8 @@ def _held_values(figure: Figure) -> dict[str, float]:
     return {str(i): float(values[i]) for i in np.flatnonzero(held & ~np.isnan(values)).tolist()}
 
 
-def _beside_answer(beside: Beside) -> BesideAnswer:
-    return BesideAnswer(words=beginning(measure_words(beside.measure)), texts=_texts(beside))
+def _beside_answer(beside: Beside, language: Language) -> BesideAnswer:
+    return BesideAnswer(words=beginning(measure_words(beside.measure, language)), texts=_texts(beside))
 
 
 def _texts(beside: Beside) -> list[str]:
@@ -155,9 +155,9 @@ def _against_answer(figure: Figure) -> AgainstAnswer | None:
         return None
     show = figure.recipe.pivot.show
     rows, columns = figure.matrix.shape
-    new, gone = alone_words(show)
+    new, gone = alone_words(show, figure.facts.language)
     return AgainstAnswer(
-        words=other_words(show),
+        words=other_words(show, figure.facts.language),
         here=_texts(both[0]),
         there=_texts(both[1]),
         records=opposite.all_records[:rows, :columns].ravel().tolist(),
@@ -199,19 +199,13 @@ def _scale_answer(scale: Scale | None) -> ScaleAnswer | None:
 
 def figure_answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
     """``recipe`` is that of the plate, as it is kept; what the page says by itself is told in its language."""
-    with speaking(recipe.page.language):
-        return _answer(figure, recipe)
-
-
-def _answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
     matrix, scale, coloring, contents = figure.matrix, figure.scale, figure.coloring, figure.contents
-    style = contents.style
-    with speaking(None):  # what is told to who makes the figure
-        standing, dismissed = cautions_of(figure, recipe)
-        claims = ClaimsAnswer(made=judged(figure), offered=offered(figure))
-        said = sentences_of(Said(written=recipe, recipe=figure.recipe, coloring=coloring, style=style))
+    style, language = contents.style, figure.facts.language
+    standing, dismissed = cautions_of(figure, recipe)
+    claims = ClaimsAnswer(made=judged(figure), offered=offered(figure))
+    said = sentences_of(Said(written=recipe, recipe=figure.recipe, coloring=coloring, style=style))
     apart = len(coloring.scales) > 1
-    bands = [BandAnswer(**vars(band)) for band in bands_of(figure.recipe, coloring, style)]
+    bands = [BandAnswer(**vars(band)) for band in bands_of(figure.recipe, coloring, style, language)]
     return FigureAnswer(
         scene=_scene_answer(figure.scene, recipe, figure.typeface.family),
         scale=_scale_answer(scale),
@@ -230,7 +224,7 @@ def _answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
         panels=matrix.panels,
         values=numbers_or_null(contents.values.ravel()),
         held_values=_held_values(figure),
-        beside=[_beside_answer(each) for each in contents.beside],
+        beside=[_beside_answer(each, language) for each in contents.beside],
         against=_against_answer(figure),
         cautions=[_caution_answer(each, recipe) for each in standing],
         dismissed=[
@@ -255,8 +249,8 @@ def _answer(figure: Figure, recipe: Recipe) -> FigureAnswer:
         unplaced=matrix.unplaced,
         unmeasured=matrix.unmeasured,
         unfinished=figure.unfinished,
-        default_title=default_title(figure.recipe.pivot),
-        default_caption=default_caption(figure.recipe.pivot, matrix),
+        default_title=default_title(figure.recipe.pivot, language),
+        default_caption=default_caption(figure.recipe.pivot, matrix, language),
     )
 
 
@@ -272,5 +266,5 @@ def since_answer(changes: dict[str, Since]) -> SinceAnswer:
             for name, move in moved[:_MOVED_MOST]
         ],
         number=len(moved),
-        lines=[line for change in changes.values() for line in told(replace(change, moved=()))],
+        lines=[line for change in changes.values() for line in told(replace(change, moved=()), OURS)],
     )

@@ -8,6 +8,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from mottled_finch.core.common.language import OURS
 from mottled_finch.core.common.recipe import Recipe, load_recipe, load_table_part
 from mottled_finch.core.common.wording.parts import default_title
 from mottled_finch.core.outputs.changes.comparing import since
@@ -289,7 +290,8 @@ class Looks(APIView):
         """A few figures of a table that are worth seeing, each with the reason; none where there is only noise."""
         table = get_object_or_404(Table.standing(), pk=pk)
         looks = [
-            OneLookAnswer(title=default_title(look.recipe.pivot), why=look.why, recipe=look.recipe) for look in looks_of(table)
+            OneLookAnswer(title=default_title(look.recipe.pivot, OURS), why=look.why, recipe=look.recipe)
+            for look in looks_of(table)
         ]
         return answer(LooksAnswer(looks=looks))
 

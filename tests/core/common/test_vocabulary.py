@@ -5,6 +5,7 @@ from string import Formatter
 
 import pytest
 
+from mottled_finch.core.common.language import OURS
 from mottled_finch.core.common.recipe.conditions import ConditionSpec, MeasureSpec
 from mottled_finch.core.common.recipe.spec import PivotSpec, ShowSpec
 from mottled_finch.core.common.vocabulary import CUT_TERMS, MEASURE_TERMS, SHOW_TERMS, TABLES, told
@@ -22,7 +23,7 @@ def test_a_measure_is_said_and_typed_as_it_is_declared(take):
     assert term.typed.startswith(term.name)  # which is what the reader of a statement looks for
     assert {key for _, key, _, _ in Formatter().parse(term.typed) if key} == set(term.keys) <= set(KEYS)
     measure = MeasureSpec(take=take, **{key: KEYS[key] for key in term.keys})
-    words = measure_words(measure)
+    words = measure_words(measure, OURS)
     assert words.startswith("90th" if "p" in term.keys else term.name)
     assert "{" not in words
     columns = ["takings", "minutes_late", "pier"]
@@ -35,21 +36,23 @@ def test_a_show_is_said_and_typed_as_it_is_declared(name):
     for of in SHOW_TERMS[name].keys.get("of", (None,)):
         side = {"edition": "before"} if name == "against" else {}
         show = ShowSpec(as_=name, of=of, to=5.0 if name == "gap" else None, **side)
-        assert "{" not in show_words(show)
+        assert "{" not in show_words(show, OURS)
         pivot = PivotSpec(show=show)
         assert read_statement(write_statement(pivot), []) == pivot
 
 
 def test_words_by_hand():
-    said = {take: measure_words(MeasureSpec(take=take, of="minutes_late", p=97.5)) for take in ("range", "percentile", "distinct")}
+    said = {
+        take: measure_words(MeasureSpec(take=take, of="minutes_late", p=97.5), OURS) for take in ("range", "percentile", "distinct")
+    }
     assert said == {
         "range": "range of minutes late",
         "percentile": "97.5th percentile of minutes late",
         "distinct": "distinct count of minutes late",
     }
-    assert show_words(ShowSpec(as_="index")) == "against the largest of its row"
-    assert show_words(ShowSpec(as_="rank", of="column")) == "as rank in its column"
-    assert show_words(ShowSpec()) == ""
+    assert show_words(ShowSpec(as_="index"), OURS) == "against the largest of its row"
+    assert show_words(ShowSpec(as_="rank", of="column"), OURS) == "as rank in its column"
+    assert show_words(ShowSpec(), OURS) == ""
 
 
 def test_names_are_told_apart():

@@ -1,7 +1,7 @@
 """What heads, legend, notes and page of a recipe must satisfy beyond the types of their parts."""
 
 from ..errors import RecipeError
-from ..language.spoken import code_of
+from ..language.languages import code_of
 from ..vocabulary import LIMITS
 from .check_color import HEX
 from .check_pivot import check_measure

@@ -1,20 +1,19 @@
-"""Members as they are shown to the reader: parts of moments and the gathered rest in the language that is spoken. In recipes and
+"""Members as they are shown to the reader: parts of moments and the gathered rest in the reader's language. In recipes and
 data they keep the names they have. And numbers as members.
 """
 
 import re
 from collections.abc import Sequence
 
-from ..language.spoken import ENGLISH, Language, spoken
+from ..language.languages import ENGLISH, Language
 from ..recipe.spec import LevelSpec
 
 OTHERS = "Others"
 """What the gathered rest of a level is called by itself."""
 
 
-def shown_label(levels: Sequence[LevelSpec], depth: int, label: str) -> str:
+def shown_label(levels: Sequence[LevelSpec], depth: int, label: str, language: Language) -> str:
     """The label of a member of the level at a depth."""
-    language = spoken()
     if language.ours or depth >= len(levels):
         return label
     level = levels[depth]

@@ -2,7 +2,6 @@
 
 from dataclasses import replace
 
-from ...common.language import speaking
 from ...common.language.english import counted
 from ..claims.judging import judged
 from ..claims.titles import put_right
@@ -22,8 +21,7 @@ def find(seen: Seen) -> Caution | None:
         now = tuple(claim.instead or claim.words for claim in claims)
         cures.insert(0, Cure(words="Claim what holds now", recipe=replace(seen.recipe, claims=now)))
     title = seen.recipe.words.title
-    with speaking(None):
-        right = put_right(seen.figure, title, claims) if title else None
+    right = put_right(seen.figure, title, claims) if title else None
     if right is not None:
         words, made = right
         anew = replace(seen.recipe, claims=made, words=replace(seen.recipe.words, title=words))

@@ -8,6 +8,7 @@ from ...colors.coloring import colors_of
 from ...colors.losses import losses_of
 from ...colors.palettes import PALETTES
 from ...colors.vision import VISIONS
+from ...common.language import OURS
 from ...common.recipe.spec import ColorSpec
 from ..scene.legend import bands_of
 from .caution import Caution, Cure, Seen
@@ -16,7 +17,7 @@ from .caution import Caution, Cure, Seen
 def find(seen: Seen) -> Caution | None:
     if seen.figure.scale is None:
         return None
-    bands = [band.words for band in bands_of(seen.figure.recipe, seen.figure.coloring, seen.figure.contents.style)]
+    bands = [band.words for band in bands_of(seen.figure.recipe, seen.figure.coloring, seen.figure.contents.style, OURS)]
     losses = _losses(seen.figure.recipe.color, bands)
     if not losses:
         return None

@@ -2,17 +2,16 @@
 
 from dataclasses import replace
 
-from ..scene.type import covers
-from ..scene.typeface import BUNDLED, using
+from ..scene.typeface import BUNDLED
 from .caution import Caution, Cure, Seen
 
 _TOLD = 3
 
 
 def find(seen: Seen) -> Caution | None:
-    with using(seen.figure.typeface):
-        lacking = [text for text in _texts(seen) if not covers(text)]
-        letters = dict.fromkeys(letter for text in lacking for letter in text if not covers(letter))
+    covers = seen.figure.typeface.covers
+    lacking = [text for text in _texts(seen) if not covers(text)]
+    letters = dict.fromkeys(letter for text in lacking for letter in text if not covers(letter))
     if not letters:
         return None
     first, more = lacking[0], len(lacking) - 1
@@ -35,7 +34,6 @@ def _texts(seen: Seen) -> list[str]:
 
 def _bundled(seen: Seen) -> Cure | None:
     """The bundled font, where it has them all and only the house's own has not."""
-    with using(BUNDLED):
-        if not all(map(covers, _texts(seen))):
-            return None
+    if not all(map(BUNDLED.covers, _texts(seen))):
+        return None
     return Cure(words="Take the bundled font", recipe=replace(seen.recipe, page=replace(seen.recipe.page, font=None)))

@@ -8,8 +8,6 @@ from ...common.recipe.page_type import SLIDE_FROM, least_type
 from ...common.recipe.spec import LevelSpec, Recipe
 from ...common.vocabulary import LIMITS
 from ..scene.cells import PADDING
-from ..scene.type import width_of
-from ..scene.typeface import using
 from .caution import Caution, Cure, Seen
 
 _SHARE = 0.9
@@ -35,8 +33,8 @@ def find(seen: Seen) -> Caution | None:
     small = [side for side, each in heads.items() if each < least * _SHARE]
     if not small:
         wide = scene.grid.cell_width - least * PADDING
-        with using(seen.figure.typeface):
-            low = all(width_of(text, least, 600 if scene.grid.bold else 400) <= wide for text in set(scene.grid.prints))
+        typeface = seen.figure.typeface
+        low = all(typeface.width_of(text, least, 600 if scene.grid.bold else 400) <= wide for text in set(scene.grid.prints))
         cures = [_hidden(seen), _fewer(seen, "rows") if low else None]
     else:
         cures = [_fewer(seen, small[0]) if len(small) == 1 else None]

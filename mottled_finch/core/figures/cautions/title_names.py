@@ -2,7 +2,6 @@
 
 from dataclasses import replace
 
-from ...common.language import speaking
 from ..claims.judging import judged
 from ..claims.titles import renamed, strays
 from .caution import Caution, Cure, Seen
@@ -12,8 +11,7 @@ def find(seen: Seen) -> Caution | None:
     title, claims = seen.recipe.words.title, seen.recipe.claims
     if not title or not claims or not all(claim.holds for claim in judged(seen.figure)):
         return None  # those that do not hold are told of first
-    with speaking(None):
-        found = strays(seen.figure, title, claims)
+    found = strays(seen.figure, title, claims)
     if found is None:
         return None
     named, claimed = found

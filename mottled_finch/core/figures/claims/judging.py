@@ -8,12 +8,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...common.errors import RecipeError
-from ...common.language import speaking
 from ...common.recipe.claim_grammar import Claim, Compared, folded, quoted, read_claim
 from ...common.vocabulary import NUMBER_FACTS
 from ...tables.table.rounding import percent_text
 from ..contents.contents import telling_values
-from ..figure.figure import Figure
+from ..figure.figure import Figure, in_english
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -38,14 +37,13 @@ def judged(figure: Figure) -> list[Judged]:
     """The claims of the figure's recipe, in their order. They are made in English and with the names of the data, whatever the
     language of the page.
     """
-    with speaking(None):
-        return [_judged(figure, words, f"claims[{i}]") for i, words in enumerate(figure.recipe.claims)]
+    figure = in_english(figure)
+    return [_judged(figure, words, f"claims[{i}]") for i, words in enumerate(figure.recipe.claims)]
 
 
 def judged_of(figure: Figure, words: str) -> Judged:
     """One claim of a figure that its recipe does not make. Raises RecipeError for a sentence that is none."""
-    with speaking(None):
-        return _judged(figure, words, "claims")
+    return _judged(in_english(figure), words, "claims")
 
 
 def _judged(figure: Figure, words: str, path: str) -> Judged:
@@ -65,8 +63,8 @@ def _stands(figure: Figure, words: str) -> bool:
 
 def offered(figure: Figure) -> list[str]:
     """Claims that hold of the figure and that a title often makes."""
-    with speaking(None):
-        return [words for words in _offered(figure) if _stands(figure, words)]
+    figure = in_english(figure)
+    return [words for words in _offered(figure) if _stands(figure, words)]
 
 
 def _offered(figure: Figure) -> list[str]:

@@ -7,7 +7,7 @@ import numpy as np
 
 from ...common.recipe.claim_grammar import Claim, folded, quoted, read_claim
 from ...common.vocabulary import NUMBER_FACTS
-from ..figure.figure import Figure
+from ..figure.figure import Figure, in_english
 from .judging import SIDES, Judged, judged_of, line_of, name_of, totals_of
 
 
@@ -15,7 +15,7 @@ def put_right(figure: Figure, title: str, claims: list[Judged]) -> tuple[str, tu
     """A title, or headline, and its claims as they hold of the figure: each name that a broken claim is about gives way to the name
     that it is about now. None where the title names none of them, or where a claim that is broken has no other that holds.
     """
-    words, now = title, []
+    figure, words, now = in_english(figure), title, []
     for claim in claims:
         if claim.holds:
             now.append(claim.words)

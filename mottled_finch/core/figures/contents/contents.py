@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 
 from ...colors.unlike import Unlike
 from ...common.errors import TableError
+from ...common.language import language_of
 from ...common.recipe.conditions import MeasureSpec
 from ...common.recipe.spec import NumberSpec, PastSpec, PivotSpec, Recipe
 from ...matrices.pivot import Matrix, colored_values, measured_and_counted_beside
@@ -112,7 +113,7 @@ def contents_of(
     are written in their own way, ``staying`` are the cells and totals that rest on too few values. Raises TableError for a measure
     that does not fit the table or a target that is not there.
     """
-    cells = recipe.cells
+    cells, language = recipe.cells, language_of(recipe.page.language)
     there = colored_values(matrix)
     aside = _aside(matrix, pivot)
     rows, columns = matrix.shape
@@ -124,14 +125,14 @@ def contents_of(
     beside = []
     if cells.print is not None:
         printed = np.where(aside | few, np.nan, _beside(table, pivot, recipe, cells.print.measure, "cells.print.measure"))
-        printed_style = style_beside(cells.print.number, cells.print.decimals, cells.print.measure, printed)
+        printed_style = style_beside(cells.print.number, cells.print.decimals, cells.print.measure, printed, language)
         beside.append(Beside(cells.print.measure, printed, printed_style))
     sizes, most = None, 0.0
     if cells.symbols.as_ != "fill" and cells.symbols.size is not None:
         raw = np.where(np.isnan(values), np.nan, _beside(table, pivot, recipe, cells.symbols.size, "cells.symbols.size"))
         sizes, most = _sizes(raw)
         sizes = sizes if cells.symbols.as_ == "bar" else np.sqrt(sizes)
-        beside.append(Beside(cells.symbols.size, raw, style_beside(NumberSpec(), None, cells.symbols.size, raw)))
+        beside.append(Beside(cells.symbols.size, raw, style_beside(NumberSpec(), None, cells.symbols.size, raw, language)))
     elif cells.symbols.as_ != "fill":
         sizes = np.where(np.isnan(values), 0.0, 1.0)
     return Contents(
@@ -161,7 +162,7 @@ def both_sides(recipe: Recipe, matrix: Matrix) -> tuple[Beside, Beside] | None:
     rows, columns = matrix.shape
     here, there = matrix.opposite.all_here[:rows, :columns], matrix.opposite.all_there[:rows, :columns]
     number = replace(recipe.cells.number, as_=None, sign=False)
-    style = style_beside(number, None, recipe.pivot.measure, np.concatenate([here, there]))
+    style = style_beside(number, None, recipe.pivot.measure, np.concatenate([here, there]), language_of(recipe.page.language))
     other = recipe.pivot.show.measure or recipe.pivot.measure
     return Beside(recipe.pivot.measure, here, style), Beside(other, there, style)
 

@@ -13,7 +13,7 @@ import numpy as np
 
 from ...colors.coloring import Coloring
 from ...common.errors import TableError
-from ...common.language import spoken
+from ...common.language import Language
 from ...common.language.directions import isolated
 from ...common.language.english import beginning
 from ...common.recipe.check import FACT
@@ -27,13 +27,14 @@ from .contents import Contents, telling_values
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Facts:
-    """What facts are told of. ``text`` says one, or None where the figure has none of the kind."""
+    """What facts are told of, and in which language. ``text`` says one, or None where the figure has none of the kind."""
 
     table: Table
     recipe: Recipe
     matrix: Matrix
     contents: Contents
     coloring: Coloring
+    language: Language
 
     @cached_property
     def span(self) -> "tuple[np.datetime64, np.datetime64] | None":
@@ -44,7 +45,7 @@ class Facts:
         pivot = self.recipe.pivot
         levels = pivot.rows if side == "rows" else (*((pivot.split,) if pivot.split else ()), *pivot.columns)
         labels = (self.matrix.rows if side == "rows" else self.matrix.columns)[line]
-        return ", ".join(shown_label(levels, depth, label) for depth, label in enumerate(labels)) or None
+        return ", ".join(shown_label(levels, depth, label, self.language) for depth, label in enumerate(labels)) or None
 
     def text(self, name: str) -> str | None:
         return FACTS[name](self)
@@ -117,19 +118,19 @@ def _total(facts: Facts) -> str | None:
 
 def _moment(last: bool) -> Callable[[Facts], str | None]:
     def say(facts: Facts) -> str | None:
-        return None if facts.span is None else spoken().day(facts.span[last])
+        return None if facts.span is None else facts.language.day(facts.span[last])
 
     return say
 
 
 def _lit(facts: Facts) -> str | None:
-    return None if facts.coloring.lit is None else spoken().grouped(int(facts.coloring.lit.sum()))
+    return None if facts.coloring.lit is None else facts.language.grouped(int(facts.coloring.lit.sum()))
 
 
 FACTS: dict[str, Callable[[Facts], str | None]] = {
-    "n": lambda facts: spoken().grouped(facts.matrix.kept),
-    "rows": lambda facts: spoken().grouped(facts.matrix.shape[0]),
-    "columns": lambda facts: spoken().grouped(facts.matrix.shape[1]),
+    "n": lambda facts: facts.language.grouped(facts.matrix.kept),
+    "rows": lambda facts: facts.language.grouped(facts.matrix.shape[0]),
+    "columns": lambda facts: facts.language.grouped(facts.matrix.shape[1]),
     "highest": _value(True),
     "highest.row": _row(True),
     "highest.column": _column(True),
@@ -139,8 +140,8 @@ FACTS: dict[str, Callable[[Facts], str | None]] = {
     "total": _total,
     "from": _moment(False),
     "to": _moment(True),
-    "hidden": lambda facts: spoken().grouped(int(facts.contents.few.sum())),
-    "aside": lambda facts: spoken().grouped(int(facts.contents.aside.sum())),
+    "hidden": lambda facts: facts.language.grouped(int(facts.contents.few.sum())),
+    "aside": lambda facts: facts.language.grouped(int(facts.contents.aside.sum())),
     "lit": _lit,
 }
 """How each is told."""
@@ -158,17 +159,17 @@ NUMBERS: dict[str, Callable[[Facts], float | None]] = {
 """The numbers behind those that are some."""
 
 
-def counted_in_caption(recipe: Recipe, contents: Contents) -> str:
+def counted_in_caption(recipe: Recipe, contents: Contents, language: Language) -> str:
     """Sentences that a caption always says: how many cells are hidden or set aside. A caption that has the fact says it itself."""
     caption = recipe.words.caption or ""
     few, aside, others = (int(each.sum()) for each in (contents.few, contents.aside, contents.guards))
     said = []
-    if not spoken().ours:
+    if not language.ours:
         if few and "{hidden}" not in caption:
-            said.append(spoken().say("hidden", least=recipe.cells.least_records, number=spoken().grouped(few - others)))
-            said += [spoken().say("guards", number=spoken().grouped(others))] if others else []
+            said.append(language.say("hidden", least=recipe.cells.least_records, number=language.grouped(few - others)))
+            said += [language.say("guards", number=language.grouped(others))] if others else []
         if aside and "{aside}" not in caption:
-            said.append(spoken().say("aside", number=spoken().grouped(aside)))
+            said.append(language.say("aside", number=language.grouped(aside)))
         return " ".join(said)
     if few and "{hidden}" not in caption:
         cells = "1 cell on" if few - others == 1 else f"{few - others:,} cells on"

@@ -7,7 +7,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ...common.language import spoken
+from ...common.language import Language, language_of
+from ...common.language.calendar import Calendar
 from ...common.recipe.conditions import MeasureSpec
 from ...common.recipe.spec import EachSpec, NumberMarks, NumberSpec, PivotSpec, Recipe, ShowSpec
 from ...common.vocabulary import MEASURE_TERMS
@@ -87,7 +88,7 @@ def style_of(recipe: Recipe, cells: NDArray[np.float64], every: NDArray[np.float
     percent = is_percent(recipe.pivot) if number.as_ is None else number.as_ == "percent"
     if number.sign is None:
         number = replace(number, sign=_is_difference(recipe.pivot.show))
-    return _style(number, percent, decimals, cells, every)
+    return _style(number, percent, decimals, (cells, every), language_of(recipe.page.language))
 
 
 def _unit(unit: str) -> str:
@@ -95,24 +96,32 @@ def _unit(unit: str) -> str:
     return f"\u00a0{unit}" if unit[:1].isalnum() else unit
 
 
-def style_beside(number: NumberSpec, decimals: int | None, measure: MeasureSpec, values: NDArray[np.float64]) -> NumberStyle:
+def style_beside(
+    number: NumberSpec, decimals: int | None, measure: MeasureSpec, values: NDArray[np.float64], language: Language
+) -> NumberStyle:
     """The same for another measure of the cells."""
     percent = _is_part(measure, ShowSpec()) if number.as_ is None else number.as_ == "percent"
-    return _style(number, percent, decimals, values, values)
+    return _style(number, percent, decimals, (values, values), language)
 
 
 def _style(
-    number: NumberSpec, percent: bool, decimals: int | None, cells: NDArray[np.float64], every: NDArray[np.float64]
+    number: NumberSpec,
+    percent: bool,
+    decimals: int | None,
+    values: tuple[NDArray[np.float64], NDArray[np.float64]],
+    language: Language,
 ) -> NumberStyle:
+    """``values`` are those of the cells, and every one."""
+    cells, every = values
     bare = decimals is None and _are_whole(cells, percent)
     if decimals is None:
         decimals = _decimals(cells, every, percent)
-    calendar = spoken().calendar
+    calendar = language.calendar
     before, after = number.before, number.after
     if calendar.currency_behind and not after and unicodedata.category(before.strip()[:1] or " ") == "Sc":
         before, after = "", f"\u00a0{before.strip()}"
     style = NumberStyle(
-        decimals, percent, number.short, number.marks or _marks(), before, after, bool(number.sign), calendar.percent, bare
+        decimals, percent, number.short, number.marks or _marks(calendar), before, after, bool(number.sign), calendar.percent, bare
     )
     return with_tenths(style, cells)
 
@@ -126,9 +135,8 @@ def with_tenths(style: NumberStyle, values: NDArray[np.float64]) -> NumberStyle:
     return replace(style, tenths=any(power and "." in text and not text.endswith(".0") for text, power in scaled))
 
 
-def _marks() -> NumberMarks:
-    """Those of the language that is spoken, or of the one that a recipe can ask for that comes nearest."""
-    calendar = spoken().calendar
+def _marks(calendar: Calendar) -> NumberMarks:
+    """Those of a language, or of the one that a recipe can ask for that comes nearest."""
     own = calendar.group, calendar.decimal
     return next((marks for marks, written in MARKS.items() if written == own), "1 234,5" if calendar.decimal == "," else "1,234.5")
 

@@ -10,7 +10,7 @@ from ...colors.coloring import Coloring, coloring_of
 from ...colors.scale import Scale, completed
 from ...colors.unlike import unlike_of
 from ...common.errors import TableError
-from ...common.language import speaking
+from ...common.language import OURS, language_of
 from ...common.recipe.spec import LitSpec, PageSpec, Recipe
 from ...matrices.pivot import Matrix, Unfinished, make_matrix, measured_beside
 from ...matrices.pivot.targets import Editions, ResolvedPivot, no_editions
@@ -22,7 +22,8 @@ from ..contents.facts import Facts
 from ..contents.likeness import resolved
 from ..contents.withholding import withheld, without_totals
 from ..scene import Part, Scene, lay_out
-from ..scene.typeface import BUNDLED, Typeface, typeface_of, using
+from ..scene.type import Typeface
+from ..scene.typeface import BUNDLED, typeface_of
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -57,12 +58,6 @@ def make_figure(
     columns from tables of the ``library``; ``editions`` are those of the table, to be compared with. Raises TableError when the
     recipe does not fit the table.
     """
-    with speaking(recipe.page.language):
-        return _made(table, recipe, targets, library, editions)
-
-
-def _made(table: Table, recipe: Recipe, targets: Mapping[str, float] | None, library: Library, editions: Editions) -> Figure:
-    """The figure, in the language that is spoken."""
     targets = {**(targets or {}), **recipe.table.targets}
     table = apply_mends(table, recipe.table.mends, library).table
     pivot = resolved(recipe, targets, editions)
@@ -74,10 +69,10 @@ def _made(table: Table, recipe: Recipe, targets: Mapping[str, float] | None, lib
     contents = contents_of(table, recipe, pivot, matrix, unlike, staying)
     looked_at = _looked_at(table, pivot, recipe.color.lit, matrix)
     coloring = coloring_of(recipe.color, matrix, contents.values, looked_at=looked_at, targets=targets, unlike=unlike)
-    facts = Facts(table=table, recipe=recipe, matrix=matrix, contents=contents, coloring=coloring)
+    language = language_of(recipe.page.language)
+    facts = Facts(table=table, recipe=recipe, matrix=matrix, contents=contents, coloring=coloring, language=language)
     typeface = typeface_of(recipe.page.font)
-    with using(typeface):
-        scene = lay_out(recipe, matrix, coloring, contents, facts)
+    scene = lay_out(recipe, matrix, coloring, contents, facts, typeface)
     return Figure(
         recipe=recipe,
         matrix=matrix,
@@ -93,9 +88,13 @@ def _made(table: Table, recipe: Recipe, targets: Mapping[str, float] | None, lib
 def laid_anew(figure: Figure, page: PageSpec, outside: Collection[Part] = ()) -> Figure:
     """The figure on another page, with the same numbers and colors, without the words of parts that are told ``outside``."""
     recipe = replace(figure.recipe, page=page)
-    with speaking(page.language), using(figure.typeface):
-        scene = lay_out(recipe, figure.matrix, figure.coloring, figure.contents, figure.facts, outside)
+    scene = lay_out(recipe, figure.matrix, figure.coloring, figure.contents, figure.facts, figure.typeface, outside)
     return replace(figure, recipe=recipe, scene=scene)
+
+
+def in_english(figure: Figure) -> Figure:
+    """The figure with its facts told in English and with the names of the data, as claims are made."""
+    return replace(figure, facts=replace(figure.facts, language=OURS))
 
 
 def _looked_at(table: Table, pivot: ResolvedPivot, lit: LitSpec | None, matrix: Matrix) -> NDArray[np.float64] | None:

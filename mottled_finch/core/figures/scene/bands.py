@@ -2,18 +2,17 @@
 
 from typing import NamedTuple
 
-from ...common.language import spoken
 from .heads import LEAST_HEAD
 from .page import Page
 from .shapes import Anchor, Box, Text
 from .total_looks import Look
-from .type import CAP_HEIGHT, width_of
+from .type import CAP_HEIGHT
 from .uncolored import Uncolored, marks_of
 
 
 def band_size(page: Page, text: str, width: float) -> float:
     """The largest size at which a text fits a band of a width."""
-    return min(page.sizes.head, (width - 4) / (width_of(text, 1.0, 600) or 1.0))
+    return min(page.sizes.head, (width - 4) / (page.typeface.width_of(text, 1.0, 600) or 1.0))
 
 
 class Rect(NamedTuple):
@@ -63,7 +62,7 @@ def band_cell(page: Page, line: tuple[int, int], text: str, rect: Rect, size: fl
                 anchor="middle",
                 row=line[0],
                 column=line[1],
-                length=width_of(text, size, 600),
+                length=page.typeface.width_of(text, size, 600),
             )
         )
 
@@ -74,7 +73,7 @@ def band_head_across(page: Page, x: float, width: float, bottom: float) -> None:
     middle = x + width / 2
     left = max([x, *(right for _, right in turned if x < right < middle)])
     right = min([x + width, *(left for left, _ in turned if middle < left < x + width)])
-    size = min(page.sizes.head, (right - left - 2) / max(width_of(spoken().say("all"), 1.0, 600), 0.1))
+    size = min(page.sizes.head, (right - left - 2) / max(page.typeface.width_of(page.language.say("all"), 1.0, 600), 0.1))
     y = bottom - round(page.sizes.head * 0.55)
     if size >= LEAST_HEAD:
         _band_head(page, (left + right) / 2, y, size, "middle")
@@ -87,10 +86,10 @@ def band_head_down(page: Page, x: float, y: float, height: float) -> None:
         baseline = y + height / 2 + size * CAP_HEIGHT / 2
         ink = page.theme.ink
         page.texts.append(
-            Text(part="totals", x=x, y=baseline, text=spoken().say("all"), size=size, weight=600, ink=ink, anchor="end")
+            Text(part="totals", x=x, y=baseline, text=page.language.say("all"), size=size, weight=600, ink=ink, anchor="end")
         )
 
 
 def _band_head(page: Page, x: float, y: float, size: float, anchor: Anchor) -> None:
-    words = spoken().say("all")
+    words = page.language.say("all")
     page.texts.append(Text(part="totals", x=x, y=y, text=words, size=size, weight=600, ink=page.theme.ink, anchor=anchor))

@@ -15,7 +15,7 @@ from .plan import Plan, cell_gap
 from .rules import Lattice, Rule, rules_of
 from .shapes import Grid, Weight
 from .sizes import settled_size
-from .type import CAP_HEIGHT, width_of
+from .type import CAP_HEIGHT
 
 _LEAST_PRINT = 6.5
 _ROOMY = 5
@@ -166,7 +166,7 @@ def _print_widths(page: Page) -> NDArray[np.float64]:
     if page.print_widths is None:
         weight: Weight = 600 if page.recipe.cells.bold else 400
         prints = page.contents.prints
-        of_each = {text: width_of(text, 1.0, weight) for text in set(prints)}
+        of_each = {text: page.typeface.width_of(text, 1.0, weight) for text in set(prints)}
         page.print_widths = np.array([of_each[text] for text in prints]).reshape(page.matrix.shape)
     return page.print_widths
 

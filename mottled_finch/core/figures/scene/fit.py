@@ -6,7 +6,6 @@ from .cells import print_size
 from .heads import APART, depths_of, head_size, in_lines, on_a_line, outer_labels
 from .page import Page
 from .plan import Plan, cell_gap
-from .type import width_of
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -69,9 +68,12 @@ def _cut_rows(page: Page, plan: Plan) -> int:
     side, widths, size = plan.frame.rows, plan.sides.widths, page.sizes.head
     shown = set(side.shown(head_size(size, side.axis.average)[1], size * 1.15))
     wrapped = page.recipe.heads.long == "wrap"
-    whole = (width_of(label, size) <= widths[-1] or (wrapped and in_lines(label, widths[-1], size)) for label in side.labels)
+    whole = (
+        page.typeface.width_of(label, size) <= widths[-1] or (wrapped and in_lines(page, label, widths[-1]))
+        for label in side.labels
+    )
     return sum(not (i in shown and fits) for i, fits in enumerate(whole)) + sum(
-        width_of(label, size, 600) > width
+        page.typeface.width_of(label, size, 600) > width
         for depth, width in zip(depths_of(side.outer), widths[:-1], strict=True)
         for _, label in outer_labels(side.outer, depth)
     )
@@ -81,16 +83,17 @@ def _cut_columns(page: Page, plan: Plan) -> int:
     """How many heads of columns have to be cut, or are not there, and of their groups."""
     side, size = plan.frame.columns, page.sizes.head
     outer = sum(
-        width_of(label, size, 600) > side.span(i)[1] - side.span(i)[0] - 2
+        page.typeface.width_of(label, size, 600) > side.span(i)[1] - side.span(i)[0] - 2
         for depth in depths_of(side.outer)
         for i, label in outer_labels(side.outer, depth)
     )
     if side.found:
         return outer + side.found.labels.count("") + side.found.shortened
     if plan.frame.turned:
-        return outer + sum(width_of(label, size) > plan.frame.head_height - round(size * 0.55) for label in side.labels)
+        most = plan.frame.head_height - round(size * 0.55)
+        return outer + sum(page.typeface.width_of(label, size) > most for label in side.labels)
     wrapped = page.recipe.heads.long == "wrap"
     return outer + sum(
-        not (on_a_line(label, length, size) or (wrapped and in_lines(label, length - APART, size)))
+        not (on_a_line(page, label, length) or (wrapped and in_lines(page, label, length - APART)))
         for label, length in zip(side.labels, side.axis.lengths, strict=True)
     )

@@ -7,7 +7,7 @@ from itertools import pairwise
 from math import ceil, floor
 from typing import Any
 
-from ...common.language import spoken
+from ...common.language import Language
 from ...common.recipe.spec import LevelSpec
 from ...common.wording.labels import shown_label
 from ...tables.aggregation.groups import Group, Labels
@@ -16,7 +16,7 @@ from .breaks import units
 from .moments import Found
 from .page import Page
 from .shapes import Line, Text
-from .type import CAP_HEIGHT, ELLIPSIS, balanced, cut, width_of, wrap
+from .type import CAP_HEIGHT, ELLIPSIS
 
 LEAST_HEAD = 6.0
 
@@ -26,19 +26,19 @@ def on_one_line(label: str) -> str:
     return " ".join(label.split())
 
 
-def inner_labels(members: Sequence[Labels], levels: Sequence[LevelSpec]) -> list[str]:
+def inner_labels(members: Sequence[Labels], levels: Sequence[LevelSpec], language: Language) -> list[str]:
     """What the innermost head of each member of these levels says."""
-    if spoken().ours:
+    if language.ours:
         return [on_one_line(labels[-1]) if labels else "" for labels in members]
-    return [on_one_line(shown_label(levels, len(labels) - 1, labels[-1])) if labels else "" for labels in members]
+    return [on_one_line(shown_label(levels, len(labels) - 1, labels[-1], language)) if labels else "" for labels in members]
 
 
-def shown_groups(groups: Sequence[Group], levels: Sequence[LevelSpec]) -> list[Group]:
+def shown_groups(groups: Sequence[Group], levels: Sequence[LevelSpec], language: Language) -> list[Group]:
     """Groups with their labels as they are shown."""
-    if spoken().ours:
+    if language.ours:
         return list(groups)
     return [
-        replace(group, labels=tuple(shown_label(levels, depth, label) for depth, label in enumerate(group.labels)))
+        replace(group, labels=tuple(shown_label(levels, depth, label, language) for depth, label in enumerate(group.labels)))
         for group in groups
     ]
 
@@ -59,10 +59,10 @@ def head_widths(page: Page, side: "SideHeads", least: float) -> list[float]:
     """
     size, room = page.sizes.head, page.right - page.left
     outer = [
-        min(ceil(max(width_of(label, size, 600) for _, label in outer_labels(side.outer, depth))), group_width(page))
+        min(ceil(max(page.typeface.width_of(label, size, 600) for _, label in outer_labels(side.outer, depth))), group_width(page))
         for depth in depths_of(side.outer)
     ]
-    inner = max((width_of(label, size) for label in (side.found or side).labels), default=0.0)
+    inner = max((page.typeface.width_of(label, size) for label in (side.found or side).labels), default=0.0)
     inner = max(inner, least) if inner or least else 0.0
     return [*outer, min(ceil(inner), floor(room * (0.3 - 0.05 * len(outer))))]
 
@@ -86,15 +86,15 @@ def column_head_height(page: Page, side: "SideHeads", most: float) -> tuple[floa
     share with their cells.
     """
     size, turn, labels, lengths = page.sizes.head, page.recipe.heads.turn, side.labels, side.axis.lengths
-    widest = max((width_of(label, size) for label in (side.found or side).labels), default=0)
+    widest = max((page.typeface.width_of(label, size) for label in (side.found or side).labels), default=0)
     if widest == 0:
         return 0, False
     if side.found:
         return round(size * 1.6), False
-    if turn != "up" and all(on_a_line(label, length, size) for label, length in zip(labels, lengths, strict=True)):
+    if turn != "up" and all(on_a_line(page, label, length) for label, length in zip(labels, lengths, strict=True)):
         return round(size * 1.6), False
     rooms = [(label, length - APART) for label, length in zip(labels, lengths, strict=True)]
-    if turn == "level" or (turn == "fit" and page.recipe.heads.long == "wrap" and all(in_lines(*each, size) for each in rooms)):
+    if turn == "level" or (turn == "fit" and page.recipe.heads.long == "wrap" and all(in_lines(page, *each) for each in rooms)):
         lines = max(len(_level_lines(page, label, length)) for label, length in zip(labels, lengths, strict=True))
         return round(size * (0.35 + 1.25 * lines)), False
     turned_size, _ = head_size(size, side.axis.average)
@@ -107,24 +107,26 @@ APART = 4.0
 """Points that part a level head from the next."""
 
 
-def on_a_line(label: str, length: float, size: float) -> bool:
+def on_a_line(page: Page, label: str, length: float) -> bool:
     """Whether a level head fits its cell whole."""
-    return width_of(label, size) <= length - APART
+    return page.typeface.width_of(label, page.sizes.head) <= length - APART
 
 
-def in_lines(label: str, most: float, size: float) -> bool:
+def in_lines(page: Page, label: str, most: float) -> bool:
     """Whether a head fits a few lines of a width with no word cut."""
-    return _longest_word(label, size) <= most and len(wrap(label, most, size, len(label))) <= _MOST_LINES
-
-
-def _longest_word(label: str, size: float) -> float:
-    return max((width_of(word, size) for _, word in units(label)), default=0.0)
+    size, typeface = page.sizes.head, page.typeface
+    longest_word = max((typeface.width_of(word, size) for _, word in units(label)), default=0.0)
+    return longest_word <= most and len(typeface.wrap(label, most, size, len(label))) <= _MOST_LINES
 
 
 def _level_lines(page: Page, label: str, length: float) -> list[str]:
     """The lines of a level head of a column: one, or a few where long heads are wrapped."""
     size, room = page.sizes.head, length - APART
-    return balanced(label, room, size, _MOST_LINES) if page.recipe.heads.long == "wrap" else [cut(label, room, size)]
+    return (
+        page.typeface.balanced(label, room, size, _MOST_LINES)
+        if page.recipe.heads.long == "wrap"
+        else [page.typeface.cut(label, room, size)]
+    )
 
 
 @dataclass(frozen=True)
@@ -218,8 +220,8 @@ def _inner_row_heads(page: Page, side: SideHeads, top: float, x: float, width: f
             continue  # of thinned heads none lies on that of a total
         y = top + max(axis.starts[i] + axis.lengths[i] / 2 - page.cell_gap / 2, size * 0.11) + size * CAP_HEIGHT / 2
         lines = [labels[i]]
-        if page.recipe.heads.long == "wrap" and width_of(labels[i], size) > width:
-            lines = balanced(labels[i], width, size, min(_MOST_LINES, max(1, floor(axis.lengths[i] / (size * 1.15)))))
+        if page.recipe.heads.long == "wrap" and page.typeface.width_of(labels[i], size) > width:
+            lines = page.typeface.balanced(labels[i], width, size, min(_MOST_LINES, max(1, floor(axis.lengths[i] / (size * 1.15)))))
         for number, line in enumerate(lines):
             at = y + (number - (len(lines) - 1) / 2) * size * 1.12
             # The head of a wrapped label is its first line; the others only belong to it.
@@ -284,7 +286,7 @@ def _is_cut(lines: Sequence[str]) -> bool:
 
 def _level_need(page: Page, labels: Sequence[str], pitch: float) -> float:
     """What level heads need from one to the next where not all have room: enough for a few letters each."""
-    widest = min(max((width_of(label, page.sizes.head) for label in labels), default=0.0), page.sizes.head * 4)
+    widest = min(max((page.typeface.width_of(label, page.sizes.head) for label in labels), default=0.0), page.sizes.head * 4)
     return widest + APART if widest > pitch - APART and pitch < page.sizes.head * 2 else 0.0
 
 
@@ -309,11 +311,11 @@ def _outer_head(page: Page, label: str, x: float, y: float, most: float, **more:
 
 def _head(page: Page, head: Text, most: float, whole: str = "") -> None:
     """Place a head no longer than ``most``; it may be one line of a ``whole`` label. Without room for a letter there is none."""
-    shown = cut(head.text, most, head.size, head.weight) if head.text else ""
+    shown = page.typeface.cut(head.text, most, head.size, head.weight) if head.text else ""
     whole = whole or head.text
     if shown and not (shown == "…" and most < head.size):
         full = whole if shown != whole else None
-        page.texts.append(replace(head, text=shown, full=full, length=width_of(shown, head.size, head.weight)))
+        page.texts.append(replace(head, text=shown, full=full, length=page.typeface.width_of(shown, head.size, head.weight)))
 
 
 def head_size(size: float, pitch: float) -> tuple[float, float]:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from math import ceil, floor, inf
 
 from ...colors.coloring import Coloring
-from ...common.language import speaking
+from ...common.language import OURS
 from ...common.recipe.spec import Recipe
 from ...matrices.pivot import Matrix
 from ..contents.contents import Contents
@@ -24,6 +24,7 @@ from .panel import PanelAt, place_panel
 from .plan import Plan, cell_gap, panel_gap, planned
 from .shapes import Grid, Part, Scene, Under
 from .sizes import Sizes, steps_of
+from .type import Typeface
 from .underlay import picture_of
 
 _LINE = 1.6
@@ -33,13 +34,19 @@ _SPARE = 64.0
 
 
 def lay_out(
-    recipe: Recipe, matrix: Matrix, coloring: Coloring, contents: Contents, facts: Facts, outside: Collection[Part] = ()
+    recipe: Recipe,
+    matrix: Matrix,
+    coloring: Coloring,
+    contents: Contents,
+    facts: Facts,
+    typeface: Typeface,
+    outside: Collection[Part] = (),
 ) -> Scene:
     """The scene of a recipe, its matrix, the colors of the cells and what stands in them, without the words of parts that are told
     ``outside``. Raises TableError for a live fact that the figure does not have, RecipeError for colors of the page that cannot be
     told apart, or an underlay that is no picture.
     """
-    page = Page(recipe, matrix, coloring, contents, facts, outside)
+    page = Page(recipe, matrix, coloring, contents, facts, typeface, outside)
     place_words(page)
     if 0 in matrix.shape:
         say_nothing_is_kept(page)
@@ -237,13 +244,12 @@ def _under(recipe: Recipe, grid: Grid) -> Under | None:
 
 def _alternative(page: Page) -> str:
     """The figure in words, for who does not see it; as all of our sentences it is English."""
-    with speaking(None):
-        return " ".join([alternative_text(page.recipe, page.matrix, page.contents), *_said_of_color(page)])
+    return " ".join([alternative_text(page.recipe, page.matrix, page.contents), *_said_of_color(page)])
 
 
 def _said_of_color(page: Page) -> list[str]:
     """Sentences for who does not see the legend."""
     said = Said(written=page.recipe, recipe=page.recipe, coloring=page.coloring, style=page.style)
-    notes = [*scale_notes(page.recipe, page.coloring), *weight_notes(page.recipe, page.contents)]
-    bands = [band.words for band in bands_of(page.recipe, page.coloring, page.style)]
+    notes = [*scale_notes(page.recipe, page.coloring, OURS), *weight_notes(page.recipe, page.contents, OURS)]
+    bands = [band.words for band in bands_of(page.recipe, page.coloring, page.style, OURS)]
     return [text_of(color(said)), *(f"{note}." for note in [*notes, *([f"Bands: {'; '.join(bands)}"] if bands else [])])]

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import partial
 from math import ceil, floor, log10
 
 import numpy as np
@@ -9,7 +10,7 @@ import numpy as np
 from ...colors.coloring import Coloring
 from ...colors.palettes import BLANK_STEP
 from ...colors.scale import Scale
-from ...common.language import spoken
+from ...common.language import Language
 from ...common.language.english import beginning, counted
 from ...common.recipe.spec import WEIGHED, BandsSpec, EachSpec, EndSpec, Recipe
 from ...common.vocabulary import SPREAD_TERMS
@@ -19,7 +20,7 @@ from ...matrices.pivot.targets import number_of
 from ..contents.contents import Contents
 from ..contents.number_style import NumberStyle, end_text
 from .page import Page
-from .type import CAP_HEIGHT, balanced, cut, width_of
+from .type import CAP_HEIGHT, Typeface
 from .uncolored import Uncolored
 
 _TITLE_LINES = 5
@@ -102,32 +103,38 @@ class Legend:
 def legend_of(page: Page, most: float, symbol: float) -> Legend:
     """The legend of a figure, no wider than ``most`` points. ``symbol`` is the side of the largest symbol."""
     recipe, coloring, contents, size = page.recipe, page.coloring, page.contents, page.sizes.legend
+    language, typeface = page.language, page.typeface
     scale, style = coloring.scale, contents.style
     ramp_width = round(size * 1.7)
     samples = _samples(recipe, contents)
     tick_x = max(ramp_width, ceil(symbol * max((sample.share for sample in samples), default=0.0))) + round(size * 0.8)
-    words = what_is_shown(recipe.pivot) if recipe.legend.title is None else recipe.legend.title
-    title = balanced(words[:1].upper() + words[1:], most, size, _TITLE_LINES, 600)
+    words = what_is_shown(recipe.pivot, language) if recipe.legend.title is None else recipe.legend.title
+    title = typeface.balanced(words[:1].upper() + words[1:], most, size, _TITLE_LINES, 600)
     notes = tuple(
         line
-        for note in [*color_notes(recipe, coloring, style), *weight_notes(recipe, contents)]
-        for line in balanced(note, most, size, _NOTE_LINES)
+        for note in [*color_notes(recipe, coloring, style, language), *weight_notes(recipe, contents, language)]
+        for line in typeface.balanced(note, most, size, _NOTE_LINES)
         if line
     )
     blocks: tuple[Block, ...] = ()
     fixed: tuple[Tick, ...] = ()
     between: tuple[Tick, ...] = ()
     if scale and scale.cuts is not None:
-        blocks = tuple(_block(band, most - tick_x, size) for band in reversed(bands_of(recipe, coloring, style)))
+        blocks = tuple(
+            _block(typeface, band, most - tick_x, size) for band in reversed(bands_of(recipe, coloring, style, language))
+        )
     elif scale:
-        fixed = tuple(_cut(tick, most - tick_x, size) for tick in _fixed(recipe, coloring, scale, style))
-        between = () if coloring.apart else tuple(_cut(tick, most - tick_x, size) for tick in _between(recipe, scale, style))
-    swatches = tuple((why, cut(words, most - tick_x, size)) for why, words in _uncolored(page) if words)
-    sample_title = balanced(_sample_title(recipe), most, size, 2, 600) if samples else []
+        fixed = tuple(_cut(typeface, tick, most - tick_x, size) for tick in _fixed(recipe, coloring, scale, style, language))
+        between = (
+            () if coloring.apart else tuple(_cut(typeface, tick, most - tick_x, size) for tick in _between(recipe, scale, style))
+        )
+    swatches = tuple((why, typeface.cut(words, most - tick_x, size)) for why, words in _uncolored(page) if words)
+    sample_title = typeface.balanced(_sample_title(recipe, language), most, size, 2, 600) if samples else []
     texts = [tick.text for tick in (*fixed, *between)] + [block.text for block in blocks]
     texts += [text for _, text in swatches]
     texts += [sample.text for sample in samples]
-    lines = [width_of(line, size, 600) for line in (*title, *sample_title)] + [width_of(line, size) for line in notes]
+    lines = [typeface.width_of(line, size, 600) for line in (*title, *sample_title)]
+    lines += [typeface.width_of(line, size) for line in notes]
     return Legend(
         title=tuple(line for line in title if line),
         notes=notes,
@@ -136,23 +143,23 @@ def legend_of(page: Page, most: float, symbol: float) -> Legend:
         between=between,
         swatches=swatches,
         sample_title=tuple(sample_title),
-        samples=tuple(Sample(sample.share, cut(sample.text, most - tick_x, size)) for sample in samples),
+        samples=tuple(Sample(sample.share, typeface.cut(sample.text, most - tick_x, size)) for sample in samples),
         size=size,
         ramp_width=ramp_width,
         tick_x=tick_x,
-        width=ceil(max([tick_x + width_of(text, size) for text in texts] + lines)),
+        width=ceil(max([tick_x + typeface.width_of(text, size) for text in texts] + lines)),
     )
 
 
 def _uncolored(page: Page) -> Iterator[tuple[Uncolored, str]]:
     """Why cells have no color, with what the legend says of it, as far as there are such cells."""
     recipe, matrix, contents, legend = page.recipe, page.matrix, page.contents, page.recipe.legend
-    new, gone = alone_words(recipe.pivot.show)
+    new, gone = alone_words(recipe.pivot.show, page.language)
     alone = contents.new | contents.gone
     blank = np.isnan(matrix.values) & ~alone & (True if matrix.absent is None else ~matrix.absent)
-    few_words = spoken().say("few", number=spoken().grouped(recipe.cells.least_records or 0))
+    few_words = page.language.say("few", number=page.language.grouped(recipe.cells.least_records or 0))
     kinds: tuple[tuple[Uncolored, bool, str | None, str], ...] = (
-        ("blank", bool(blank.any()), legend.blank, spoken().say("no_value")),
+        ("blank", bool(blank.any()), legend.blank, page.language.say("no_value")),
         ("new", bool(contents.new.any()), legend.new, new),
         ("gone", bool(contents.gone.any()), legend.gone, gone),
         ("few", bool(contents.few.any()), legend.few, few_words),
@@ -162,9 +169,9 @@ def _uncolored(page: Page) -> Iterator[tuple[Uncolored, str]]:
             yield why, words if named is None else named
 
 
-def _sample_title(recipe: Recipe) -> str:
+def _sample_title(recipe: Recipe, language: Language) -> str:
     symbols = recipe.cells.symbols
-    return beginning(measure_words(symbols.size)) if symbols.title is None and symbols.size else symbols.title or ""
+    return beginning(measure_words(symbols.size, language)) if symbols.title is None and symbols.size else symbols.title or ""
 
 
 def _samples(recipe: Recipe, contents: Contents) -> list[Sample]:
@@ -182,36 +189,38 @@ def _samples(recipe: Recipe, contents: Contents) -> list[Sample]:
     ]
 
 
-def _cut(tick: Tick, most: float, size: float) -> Tick:
-    return Tick(tick.place, cut(tick.text, most, size))
+def _cut(typeface: Typeface, tick: Tick, most: float, size: float) -> Tick:
+    return Tick(tick.place, typeface.cut(tick.text, most, size))
 
 
-def _block(band: Band, most: float, size: float) -> Block:
-    text = cut(band.words, most, size)
+def _block(typeface: Typeface, band: Band, most: float, size: float) -> Block:
+    text = typeface.cut(band.words, most, size)
     return Block(band.color, band.step, text, band.words if text != band.words else None)
 
 
-def color_notes(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[str]:
+def color_notes(recipe: Recipe, coloring: Coloring, style: NumberStyle, language: Language) -> list[str]:
     """What cells and totals are judged within, how values are spread, what is lit; nothing of what is usual."""
-    color, totals, notes, language = recipe.color, recipe.pivot.totals, [], spoken()
+    color, totals, notes = recipe.color, recipe.pivot.totals, []
     judged = [each for each in recipe.each if each.judged]
     if color.within != "table" and not judged:
         notes.append(language.say(f"within_{color.within}"))
-    notes += scale_notes(recipe, coloring)
+    notes += scale_notes(recipe, coloring, language)
     if SPREAD_TERMS[color.scale].told and color.bands is None:
         notes.append(language.say(f"spread_{color.scale}"))
     if color.lit is not None:
         number = (lambda value: end_text(value, style)) if color.lit.of == "value" else number_label
-        notes.append(language.say("in_color", what=lit_words(color.lit, number)))
+        notes.append(language.say("in_color", what=lit_words(color.lit, number, language)))
     if totals.color == "own" and totals.any:
         notes.append(language.say("totals_own"))
     return notes
 
 
-def weight_notes(recipe: Recipe, contents: Contents) -> list[str]:
+def weight_notes(recipe: Recipe, contents: Contents, language: Language) -> list[str]:
     """What the widths of columns and the heights of rows say, and how many are drawn larger than that."""
-    language, weights = spoken(), contents.weights
-    said: dict[str, str] = {size: measure_words(getattr(recipe.heads.weight, side)) for side, size in WEIGHED if side in weights}
+    weights = contents.weights
+    said: dict[str, str] = {
+        size: measure_words(getattr(recipe.heads.weight, side), language) for side, size in WEIGHED if side in weights
+    }
     if len(said) == len(WEIGHED) and len(set(said.values())) == 1:
         said = {"width_and_height": said["width"]}
     notes = [language.say(size, what=words) for size, words in said.items()]
@@ -222,15 +231,15 @@ def weight_notes(recipe: Recipe, contents: Contents) -> list[str]:
     return notes
 
 
-def scale_notes(recipe: Recipe, coloring: Coloring) -> list[str]:
+def scale_notes(recipe: Recipe, coloring: Coloring, language: Language) -> list[str]:
     """What has a scale of its own, and where high is not what it is in the rest of the figure."""
     judged = [each for each in recipe.each if each.judged]
     if not judged:
         return []
     names = [", ".join(each.labels) for each in judged if each.labels]
     within = recipe.color.within
-    if not spoken().ours:
-        return [_senses(coloring, judged, names)]
+    if not language.ours:
+        return [_senses(coloring, judged, names, language)]
     if coloring.apart or not names:
         words = "Each on its own scale" if within in ("table", "group") else f"Each {within} on its own scale"
     else:
@@ -244,9 +253,8 @@ def scale_notes(recipe: Recipe, coloring: Coloring) -> list[str]:
     return [f"{words}, {high}" if coloring.apart else words, *([] if coloring.apart else [beginning(high)])]
 
 
-def _senses(coloring: Coloring, judged: list[EachSpec], names: list[str]) -> str:
+def _senses(coloring: Coloring, judged: list[EachSpec], names: list[str], language: Language) -> str:
     """The same in another language than ours, as one sentence."""
-    language = spoken()
     alone = coloring.apart or not names
     words = language.say("own_scale") if alone else language.say("own_scale_names", names="; ".join(names))
     if coloring.sense == "neither":
@@ -256,7 +264,7 @@ def _senses(coloring: Coloring, judged: list[EachSpec], names: list[str]) -> str
     return f"{words}; {language.say('but_for', what=high, names='; '.join(unlike)) if unlike else high}"
 
 
-def bands_of(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[Band]:
+def bands_of(recipe: Recipe, coloring: Coloring, style: NumberStyle, language: Language) -> list[Band]:
     """The bands, the lowest first; none where colors run on."""
     spec = recipe.color.bands or next((each.bands for each in recipe.each if each.bands), None)
     scale = coloring.scale
@@ -265,9 +273,9 @@ def bands_of(recipe: Recipe, coloring: Coloring, style: NumberStyle) -> list[Ban
     counts = np.bincount(coloring.steps.ravel(), minlength=BLANK_STEP + 1)
     names = dict(enumerate(spec.names))
     steps = range(_number_of_bands(coloring, scale)) if scale.stops is None else scale.stops
+    words = partial(_band_words, coloring=coloring, bands=spec, style=style, language=language)
     return [
-        Band(_band_words(i, coloring, spec, style, names.get(i, "")), coloring.hexes[step], int(counts[step]), step)
-        for i, step in enumerate(steps)
+        Band(_named_band(words(i), names.get(i, "")), coloring.hexes[step], int(counts[step]), step) for i, step in enumerate(steps)
     ]
 
 
@@ -276,9 +284,9 @@ def _number_of_bands(coloring: Coloring, scale: Scale) -> int:
     return len(coloring.colors) if coloring.apart and scale.stops is None else scale.number_of_steps
 
 
-def _band_words(band: int, coloring: Coloring, bands: BandsSpec, style: NumberStyle, name: str = "") -> str:
-    """ "on target, 65% and over"; where cells are judged apart and cuts are found, their place stands for the numbers."""
-    scale, language = coloring.scale, spoken()
+def _band_words(band: int, coloring: Coloring, bands: BandsSpec, style: NumberStyle, language: Language) -> str:
+    """ "65% and over"; where cells are judged apart and cuts are found, their place stands for the numbers."""
+    scale = coloring.scale
     assert scale is not None and scale.cuts is not None
     last = _number_of_bands(coloring, scale) - 1
     if coloring.apart and (bands.cuts is None or len({each.cuts for each in coloring.scales if each}) > 1):
@@ -293,26 +301,31 @@ def _band_words(band: int, coloring: Coloring, bands: BandsSpec, style: NumberSt
     else:
         low, high = (end_text(scale.cuts[place], style) for place in (band - 1, band))
         span = language.say("span", low=low, high=high)
+    return span
+
+
+def _named_band(span: str, name: str) -> str:
+    """ "on target, 65% and over"."""
     return f"{name}, {span}" if name and not span.startswith(name) else span
 
 
-def _fixed(recipe: Recipe, coloring: Coloring, scale: Scale, style: NumberStyle) -> list[Tick]:
+def _fixed(recipe: Recipe, coloring: Coloring, scale: Scale, style: NumberStyle, language: Language) -> list[Tick]:
     """Both ends, and the middle where the recipe sets one."""
     color = recipe.color
     if coloring.apart and any(each.turned for each in coloring.scales if each):
-        ends = [spoken().say(word) for word in (("better", "worse") if coloring.sense == "good" else ("worse", "better"))]
+        ends = [language.say(word) for word in (("better", "worse") if coloring.sense == "good" else ("worse", "better"))]
         return [Tick(1.0, ends[0]), Tick(0.0, ends[1]), *_middle_apart(recipe, coloring)]
     if coloring.apart:
         ticks = [Tick(1.0, _apart(color.high, style, "high")), Tick(0.0, _apart(color.low, style, "low"))]
         own = [Tick(0.5, _apart(color.middle, style, "middle"))] if color.middle is not None else _middle_apart(recipe, coloring)
         return ticks + own
-    high = _named(scale.high, style, color.high, "and_over" if scale.clips_high else "")
-    low = _named(scale.low, style, color.low, "and_under" if scale.clips_low else "")
+    high = _named(scale.high, style, color.high, language, "and_over" if scale.clips_high else "")
+    low = _named(scale.low, style, color.low, language, "and_under" if scale.clips_low else "")
     if scale.low == scale.high:
-        return [Tick(0.5, _named(scale.high, style, color.high, ""))]
+        return [Tick(0.5, _named(scale.high, style, color.high, language))]
     ticks = [Tick(1.0, high), Tick(0.0, low)]
     if color.middle is not None and scale.has_middle:
-        ticks.append(Tick(0.5, _named(scale.middle, style, color.middle, "")))
+        ticks.append(Tick(0.5, _named(scale.middle, style, color.middle, language)))
     return ticks
 
 
@@ -337,10 +350,11 @@ def _apart(end: EndSpec, style: NumberStyle, plain: str) -> str:
     return f"{text}, {end.name}" if end.name else text
 
 
-def _named(value: float, style: NumberStyle, end: EndSpec, behind: str) -> str:
+def _named(value: float, style: NumberStyle, end: EndSpec, language: Language, beyond: str = "") -> str:
+    """An end as the legend says it; ``beyond`` is the word for values that lie past it."""
     # A number the user set is told in full; one that comes from the data as precisely as the cells are.
     text = end_text(value, style) if isinstance(end.at, float) or end.target else style.text(value)
-    text = spoken().say(behind, number=text) if behind else text
+    text = language.say(beyond, number=text) if beyond else text
     name = end.name or end.target
     return f"{text}, {name}" if name else text
 

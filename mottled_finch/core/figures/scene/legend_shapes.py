@@ -11,7 +11,7 @@ from ...common.vocabulary import CELL_LOOK
 from .legend import Block, Legend, Sample, Tick
 from .page import Page
 from .shapes import Box, Hatching, Line, Text, Weight
-from .type import CAP_HEIGHT, cut, width_of
+from .type import CAP_HEIGHT
 from .uncolored import Uncolored, marks_of
 
 _LEAST_RAMP = 20
@@ -107,7 +107,7 @@ def _text(page: Page, x: float, y: float, words: str, *, quiet: bool = False, bo
     size = page.sizes.legend
     ink = page.theme.quiet if quiet else page.theme.ink
     weight: Weight = 600 if bold else 400
-    length = width_of(words, size, weight)
+    length = page.typeface.width_of(words, size, weight)
     page.texts.append(Text(part="legend", x=x, y=y, text=words, size=size, weight=weight, ink=ink, full=full, length=length))
 
 
@@ -127,7 +127,7 @@ def _swatch(page: Page, legend: Legend, why: Uncolored, words: str) -> _Item:
             page.boxes += [Box(part="legend", **vars(mark)) for mark in marks_of(why, (x, y, legend.ramp_width, side), page.theme)]
         _text(page, x + legend.tick_x, y + side / 2 + legend.size * CAP_HEIGHT / 2, words)
 
-    return _Item(legend.tick_x + width_of(words, legend.size), side, draw)
+    return _Item(legend.tick_x + page.typeface.width_of(words, legend.size), side, draw)
 
 
 def _upright_samples(page: Page, legend: Legend, symbol: float) -> list[_Item]:
@@ -144,7 +144,11 @@ def _title(page: Page, legend: Legend, lines: Sequence[str]) -> _Item:
         for i, line in enumerate(lines):
             _text(page, x, y + legend.size * 0.86 + i * _line_height(legend), line, bold=True)
 
-    return _Item(max((width_of(line, legend.size, 600) for line in lines), default=0.0), len(lines) * _line_height(legend), draw)
+    return _Item(
+        max((page.typeface.width_of(line, legend.size, 600) for line in lines), default=0.0),
+        len(lines) * _line_height(legend),
+        draw,
+    )
 
 
 def _sample(page: Page, legend: Legend, sample: Sample, symbol: float, tick_x: float) -> _Item:
@@ -169,7 +173,7 @@ def _sample(page: Page, legend: Legend, sample: Sample, symbol: float, tick_x: f
         )
         _text(page, x + tick_x, y + height / 2 + legend.size * CAP_HEIGHT / 2, sample.text)
 
-    return _Item(tick_x + width_of(sample.text, legend.size), height, draw)
+    return _Item(tick_x + page.typeface.width_of(sample.text, legend.size), height, draw)
 
 
 def _lying(page: Page, legend: Legend, room: float, symbol: float) -> list[_Item]:
@@ -177,16 +181,16 @@ def _lying(page: Page, legend: Legend, room: float, symbol: float) -> list[_Item
     items = []
     words = " ".join(legend.title)
     if words:
-        items.append(_title(page, legend, [cut(words, room, legend.size, 600)]))
+        items.append(_title(page, legend, [page.typeface.cut(words, room, legend.size, 600)]))
     for note in legend.notes:
-        items.append(_note(page, legend, cut(note, room, legend.size)))
+        items.append(_note(page, legend, page.typeface.cut(note, room, legend.size)))
     for block in reversed(legend.blocks):
         items.append(_block(page, legend, block))
     if not legend.blocks and page.coloring.scale:
         items.append(_lying_ramp(page, legend, floor(min(240 * legend.size / 10.5, room))))
     items += [_swatch(page, legend, why, text) for why, text in legend.swatches]
     if legend.samples:
-        items.append(_title(page, legend, [cut(" ".join(legend.sample_title), room, legend.size, 600)]))
+        items.append(_title(page, legend, [page.typeface.cut(" ".join(legend.sample_title), room, legend.size, 600)]))
         for each in legend.samples:
             items.append(_sample(page, legend, each, symbol, max(1.0, each.share * symbol) + round(legend.size * 0.8)))
     return items
@@ -196,7 +200,7 @@ def _note(page: Page, legend: Legend, words: str) -> _Item:
     def draw(x: float, y: float) -> None:
         _text(page, x, y + legend.size * 0.86, words, quiet=True)
 
-    return _Item(width_of(words, legend.size), _line_height(legend), draw)
+    return _Item(page.typeface.width_of(words, legend.size), _line_height(legend), draw)
 
 
 def _block(page: Page, legend: Legend, block: Block) -> _Item:
@@ -206,7 +210,7 @@ def _block(page: Page, legend: Legend, block: Block) -> _Item:
         _color(page, block.step, x, y, legend.ramp_width, side)
         _text(page, x + legend.tick_x, y + side / 2 + legend.size * CAP_HEIGHT / 2, block.text, full=block.full)
 
-    return _Item(legend.tick_x + width_of(block.text, legend.size), side, draw)
+    return _Item(legend.tick_x + page.typeface.width_of(block.text, legend.size), side, draw)
 
 
 def _lying_ramp(page: Page, legend: Legend, width: float) -> _Item:
@@ -219,7 +223,7 @@ def _lying_ramp(page: Page, legend: Legend, width: float) -> _Item:
             step = round(i * (STEPS - 1) / (bands - 1))
             left = x + i * width / bands
             _color(page, step, left, y, x + width - left, high)
-        for tick, at in _ticks_across(legend, width):
+        for tick, at in _ticks_across(page, legend, width):
             line_x = x + tick.place * width
             page.lines.append(
                 Line(part="legend", x1=line_x, y1=y + high, x2=line_x, y2=y + high + 3, ink=page.theme.quiet, width=1)
@@ -229,11 +233,11 @@ def _lying_ramp(page: Page, legend: Legend, width: float) -> _Item:
     return _Item(width, high + 4 + _line_height(legend), draw)
 
 
-def _ticks_across(legend: Legend, width: float) -> list[tuple[Tick, float]]:
+def _ticks_across(page: Page, legend: Legend, width: float) -> list[tuple[Tick, float]]:
     """The ticks that fit below a ramp without touching, the fixed ones first, and where their texts begin."""
     shown: list[tuple[Tick, float, float]] = []
     for tick in (*legend.fixed, *legend.between):
-        long = width_of(tick.text, legend.size)
+        long = page.typeface.width_of(tick.text, legend.size)
         left = min(max(tick.place * width - long / 2, 0.0), max(0.0, width - long))
         if long <= width and all(left + long + 6 <= other or left >= other + length + 6 for _, other, length in shown):
             shown.append((tick, left, long))

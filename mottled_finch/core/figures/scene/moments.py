@@ -8,7 +8,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import groupby, pairwise
 
-from ...common.language import spoken
+from ...common.language.calendar import Calendar
 from ...tables.aggregation.groups import Group
 from .axis import Axis
 
@@ -54,12 +54,17 @@ _ALONE = {
 
 
 def found_heads(
-    cut: str | None, labels: tuple[Sequence[str], Sequence[str]], axis: Axis, need: Need, need_group: Need
+    cut: str | None,
+    labels: tuple[Sequence[str], Sequence[str]],
+    axis: Axis,
+    need: Need,
+    need_group: Need,
+    calendar: Calendar,
 ) -> Found | None:
     """The heads of a side of moments that are too many for their labels; None for what is no such side, or has no room for these,
     either. ``labels`` are as the matrix has them, and as they are shown; ``need_group`` is the room that the head of a group takes.
     """
-    for line in _lines(cut, *labels):
+    for line in _lines(cut, *labels, calendar):
         groups, shortened = _groups(line, axis, need_group) if line.groups else ((), 0)
         shown = _shown(line, axis, need)
         if groups is not None and (groups or shown):
@@ -68,7 +73,7 @@ def found_heads(
     return None
 
 
-def _lines(cut: str | None, labels: Sequence[str], shown: Sequence[str]) -> list[_Line]:
+def _lines(cut: str | None, labels: Sequence[str], shown: Sequence[str], calendar: Calendar) -> list[_Line]:
     """The ways to write these heads, the fullest first."""
     if cut in _ALONE:
         numbers = [re.fullmatch(r"W?(\d+)", label) for label in labels]
@@ -81,14 +86,14 @@ def _lines(cut: str | None, labels: Sequence[str], shown: Sequence[str]) -> list
             return []
         parts = [(each[1], int(each[2]), int(each[3])) for each in days if each]
         begins = {parts[i][:2] for i in _firsts([year for year, _, _ in parts])}
-        months = [_month_of(year, month, (year, month) in begins) for year, month, _ in parts]
+        months = [_month_of(year, month, calendar, told=(year, month) in begins) for year, month, _ in parts]
         of_days = _Line(months, [str(day) for _, _, day in parts], _DAYS, [day for _, _, day in parts])
         firsts = _firsts([(year, month) for year, month, _ in parts])
-        return [of_days, _of_months([(year, month) for year, month, _ in parts], firsts)]
+        return [of_days, _of_months([(year, month) for year, month, _ in parts], firsts, calendar)]
     if cut == "year_month":
         found = [re.fullmatch(r"(-?\d+)-(\d\d)", label) for label in labels]
         pairs = [(each[1], int(each[2])) for each in found if each]
-        return [_of_months(pairs, _firsts(pairs))] if all(found) else []
+        return [_of_months(pairs, _firsts(pairs), calendar)] if all(found) else []
     if cut in ("year_week", "year_quarter"):
         letter, places = ("W", _WEEKS) if cut == "year_week" else ("Q", _QUARTERS)
         found = [re.fullmatch(rf"(.+)-{letter}(\d+)", label) for label in labels]
@@ -101,8 +106,7 @@ def _lines(cut: str | None, labels: Sequence[str], shown: Sequence[str]) -> list
     return []
 
 
-def _month_of(year: str, month: int, told: bool) -> tuple[str, tuple[str, ...]]:
-    calendar = spoken().calendar
+def _month_of(year: str, month: int, calendar: Calendar, *, told: bool) -> tuple[str, tuple[str, ...]]:
     short = calendar.months[month - 1]
     return f"{year}-{month}", (
         f"{calendar.long_months[month - 1]} {year}",
@@ -112,10 +116,10 @@ def _month_of(year: str, month: int, told: bool) -> tuple[str, tuple[str, ...]]:
     )
 
 
-def _of_months(pairs: Sequence[tuple[str, int]], firsts: set[int]) -> _Line:
+def _of_months(pairs: Sequence[tuple[str, int]], firsts: set[int], calendar: Calendar) -> _Line:
     """Years, and months at the first of their members."""
     years = [(year, (year,)) for year, _ in pairs]
-    words = [spoken().calendar.months[month - 1] if i in firsts else "" for i, (_, month) in enumerate(pairs)]
+    words = [calendar.months[month - 1] if i in firsts else "" for i, (_, month) in enumerate(pairs)]
     return _Line(years, words, _MONTHS, [month for _, month in pairs])
 
 

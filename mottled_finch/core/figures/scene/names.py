@@ -3,7 +3,6 @@
 from ...common.recipe.page_type import least_type
 from .page import Page
 from .shapes import Grid, Line, Text
-from .type import cut, width_of
 
 _ARROW = 4.0
 _NAME_MOST = 0.24
@@ -22,7 +21,7 @@ def name_width(page: Page) -> float:
     """The room that the name of the rows asks for over their heads, as far as it may have it."""
     words = " ".join(page.facts.filled(page.recipe.words.rows or "", "words.rows").split())
     return (
-        min(width_of(words, page.sizes.head) + round(page.sizes.head * 0.4), (page.right - page.left) * _NAME_MOST)
+        min(page.typeface.width_of(words, page.sizes.head) + round(page.sizes.head * 0.4), (page.right - page.left) * _NAME_MOST)
         if words
         else 0.0
     )
@@ -44,10 +43,10 @@ def place_names(page: Page, names_top: float, left: float, grid_left: float, gri
 def _name(page: Page, words: str, x: float, y: float, most: float) -> None:
     """A name in as large a type as has room, down to the least; cut only beyond that."""
     size, words = page.sizes.head, " ".join(words.split())
-    needed = width_of(words, size)
+    needed = page.typeface.width_of(words, size)
     if needed > most > 0:
         size = max(min(size, least_type(page.recipe.page)), size * most / needed)
-    shown = cut(words, most, size)
+    shown = page.typeface.cut(words, most, size)
     if shown and most > size:
         full = words if shown != words else None
         page.texts.append(Text(part="heads", x=x, y=y, text=shown, size=size, ink=page.theme.quiet, full=full))
@@ -76,8 +75,8 @@ def place_flow(page: Page, grid: Grid, room: float, bottom: float) -> None:
     across = flow.along == "columns"
     start = grid.xs[0] if across else grid.ys[0]
     end = grid.right if across else grid.foot
-    words = cut(words, (end - start) * 0.7, size)
-    long = width_of(words, size)
+    words = page.typeface.cut(words, (end - start) * 0.7, size)
+    long = page.typeface.width_of(words, size)
     begin = start + long + (round(size * 0.7) if long else 0)
     line = round(bottom + room * 0.62) + 0.5 if across else round(page.left - room * 0.62) + 0.5
     if across:

@@ -10,7 +10,7 @@ from ...matrices.pivot import Matrix
 from ...tables.aggregation.groups import Group, Labels
 from .page import Page
 from .shapes import Box, Grid, Line, Text
-from .type import CAP_HEIGHT, width_of, wrap
+from .type import CAP_HEIGHT
 
 
 class Edges(NamedTuple):
@@ -52,7 +52,7 @@ def note_lines(page: Page) -> list[str]:
     numbered = [note for note, _, _ in placed_notes(page.recipe.notes, page.matrix) if note.text]
     for number, note in enumerate(numbered, start=1):
         words = page.facts.filled(note.text, f"notes[{page.recipe.notes.index(note)}].text")
-        found += wrap(f"{number}  {words}", page.right - page.left, page.sizes.caption, 2)
+        found += page.typeface.wrap(f"{number}  {words}", page.right - page.left, page.sizes.caption, 2)
     return found[:_MOST_LINES]
 
 
@@ -103,7 +103,7 @@ def _badge(page: Page, number: str, edges: Edges) -> None:
     """A number on the upper right corner, within the page."""
     size = round(page.sizes.caption * 0.86, 2)
     height = round(size * 1.35)
-    width = max(height, round(width_of(number, size, 600) + size * 0.7))
+    width = max(height, round(page.typeface.width_of(number, size, 600) + size * 0.7))
     x = min(edges.right - width / 2, page.recipe.page.width - width)
     y = max(edges.top - height / 2, 0)
     page.boxes.append(Box(part="notes", x=x, y=y, width=width, height=height, fill=page.theme.ink))

@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ...colors.coloring import Coloring
-from ...common.language import spoken
+from ...common.language import language_of
 from ...common.recipe.spec import Recipe
 from ...matrices.pivot import Matrix
 from ..contents.contents import Contents
@@ -15,11 +15,11 @@ from ..text.page_words import page_words
 from .shapes import Box, Hatching, Line, Part, Text, Weight
 from .sizes import sizes_of
 from .themes import theme_of
-from .type import balanced, width_of, wrap
+from .type import Typeface
 
 
 class Page:
-    """Shapes placed so far, and the room left between ``left`` and ``right``, ``top`` and ``bottom``."""
+    """Shapes placed so far, in a language and a typeface, and the room left: ``left`` to ``right``, ``top`` to ``bottom``."""
 
     def __init__(
         self,
@@ -28,9 +28,11 @@ class Page:
         coloring: Coloring,
         contents: Contents,
         facts: Facts,
+        typeface: Typeface,
         outside: Collection[Part] = (),
     ) -> None:
         self.recipe, self.matrix, self.coloring, self.contents, self.facts = recipe, matrix, coloring, contents, facts
+        self.language, self.typeface = language_of(recipe.page.language), typeface
         self.outside = outside
         """The parts whose words stand elsewhere, and are not placed."""
         self.words = page_words(recipe, matrix, contents, facts)
@@ -67,17 +69,17 @@ def lines_from_below(page: Page, part: Part, lines: Sequence[str]) -> None:
     size = page.sizes.caption
     for i, line in enumerate(reversed(lines)):
         y = page.bottom - i * round(size * 1.4)
-        length = width_of(line, size)
+        length = page.typeface.width_of(line, size)
         page.texts.append(Text(part=part, x=page.left, y=y, text=line, size=size, ink=page.theme.quiet, length=length))
     page.bottom -= round(len(lines) * size * 1.4 + page.sizes.head * 0.5) if lines else 0
 
 
 def _wrapped(page: Page, words: str, lines: int) -> list[str]:
-    return wrap(words, page.right - page.left, page.sizes.caption, lines) if words else []
+    return page.typeface.wrap(words, page.right - page.left, page.sizes.caption, lines) if words else []
 
 
 def _words_from_top(page: Page, part: Part, words: str, size: float, weight: Weight, ink: str, *, lines: int) -> None:
-    for line in balanced(words, page.right - page.left, size, lines, weight):
+    for line in page.typeface.balanced(words, page.right - page.left, size, lines, weight):
         y = page.top + round(size * 0.86)
         page.texts.append(Text(part=part, x=page.left, y=y, text=line, size=size, weight=weight, ink=ink))
         page.top += round(size * 1.3)
@@ -85,8 +87,8 @@ def _words_from_top(page: Page, part: Part, words: str, size: float, weight: Wei
 
 def say_nothing_is_kept(page: Page) -> None:
     middle = (page.top + page.bottom) / 2
-    words = spoken().say("nothing")
-    for i, line in enumerate(wrap(words, page.right - page.left, page.sizes.subtitle, lines=4)):
+    words = page.language.say("nothing")
+    for i, line in enumerate(page.typeface.wrap(words, page.right - page.left, page.sizes.subtitle, lines=4)):
         y = middle + i * round(page.sizes.subtitle * 1.4)
         page.texts.append(
             Text(

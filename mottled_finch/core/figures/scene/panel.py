@@ -17,7 +17,6 @@ from .shapes import Text
 from .sizes import settled_size
 from .total_looks import looks_of
 from .trees import column_tree, row_tree
-from .type import cut, width_of
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -50,7 +49,7 @@ def place_panel(page: Page, plan: Plan, at: PanelAt, band_width: float) -> None:
 
 def _title(page: Page, at: PanelAt, y: float, most: float) -> None:
     size, title = page.sizes.head, at.panel.title
-    words = cut(title, most, size, 600)
+    words = page.typeface.cut(title, most, size, 600)
     page.texts.append(
         Text(
             part="heads",
@@ -62,7 +61,7 @@ def _title(page: Page, at: PanelAt, y: float, most: float) -> None:
             ink=page.theme.ink,
             full=title if words != title else None,
             column=at.panel.total,
-            length=width_of(words, size, 600),
+            length=page.typeface.width_of(words, size, 600),
         )
     )
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from math import ceil, floor, inf
 from typing import Literal
 
-from ...common.language import spoken
+from ...common.language import Language
 from ...common.recipe.spec import LevelSpec
 from ...common.wording.labels import shown_label
 from ...matrices.pivot import Matrix
@@ -27,7 +27,6 @@ from .heads import (
 from .moments import found_heads
 from .names import name_width
 from .page import Page
-from .type import width_of
 
 _HIGHEST = 0.75
 """Of its width: the height that a cell may have, if that is more than usual."""
@@ -94,7 +93,7 @@ class Plan:
 
 def planned(page: Page, legend_width: float) -> Plan:
     """The layout with the largest cells, beside a legend of a width."""
-    panels, inner_groups = _panels(page.matrix, page.recipe.pivot.split)
+    panels, inner_groups = _panels(page.matrix, page.recipe.pivot.split, page.language)
     labels = [labels[1:] if page.matrix.panels else labels for labels in page.matrix.columns[: panels[0].stop]]
     sides = _sides(page, inner_groups, legend_width)
     frames = {each: _frame(page, sides, labels, inner_groups, (len(panels), each)) for each in range(1, len(panels) + 1)}
@@ -102,22 +101,22 @@ def planned(page: Page, legend_width: float) -> Plan:
     return Plan(sides=sides, frame=frames[per_line], per_line=per_line, panels=panels)
 
 
-def _panels(matrix: Matrix, split: LevelSpec | None) -> tuple[list[Panel], list[Group]]:
+def _panels(matrix: Matrix, split: LevelSpec | None, language: Language) -> tuple[list[Panel], list[Group]]:
     """The panels, and the groups of columns within each of them, counted from its first column."""
     columns = len(matrix.columns)
     if not matrix.panels:
         return [Panel(0, columns, -1, "")], list(matrix.column_groups)
     outermost = [(i, group) for i, group in enumerate(matrix.column_groups) if group.depth == 1]
     if not outermost:  # nothing across but the split itself: each panel is one column
-        return [Panel(i, i + 1, i, _title(split, labels[0])) for i, labels in enumerate(matrix.columns)], []
-    panels = [Panel(group.start, group.stop, columns + i, _title(split, group.labels[0])) for i, group in outermost]
+        return [Panel(i, i + 1, i, _title(split, labels[0], language)) for i, labels in enumerate(matrix.columns)], []
+    panels = [Panel(group.start, group.stop, columns + i, _title(split, group.labels[0], language)) for i, group in outermost]
     first = panels[0].stop
     inner = [group for group in matrix.column_groups if group.depth > 1 and group.stop <= first]
     return panels, inner
 
 
-def _title(split: LevelSpec | None, label: str) -> str:
-    return on_one_line(shown_label((split,) if split else (), 0, label))
+def _title(split: LevelSpec | None, label: str, language: Language) -> str:
+    return on_one_line(shown_label((split,) if split else (), 0, label, language))
 
 
 def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> Sides:
@@ -129,7 +128,7 @@ def _sides(page: Page, inner_groups: list[Group], legend_width: float) -> Sides:
     named = any(_keys(matrix.rows))
     rows = SideHeads(*_heads_of(page, "rows", matrix.rows, matrix.row_groups), _down_before(page), _keys(matrix.rows))
     rows = _with_moments(page, "rows", rows)
-    total = width_of(spoken().say("all"), sizes.head, 600) if named and down else 0.0
+    total = page.typeface.width_of(page.language.say("all"), sizes.head, 600) if named and down else 0.0
     widths = head_widths(page, rows, max(total, name_width(page) if named else 0.0))
     tree_width = round(sizes.head * _TREE) + 4 if matrix.row_tree else 0
     heads = sum(widths) + (len(widths) - 1) * 2 * head_gap(page) + (round(sizes.head * 0.8) if widths[-1] else 0)
@@ -155,7 +154,7 @@ def _band_width(page: Page) -> float:
         for row, values in enumerate(matrix.all_values[:, columns:].tolist())
         for column, value in enumerate(values)
     }
-    return ceil(max(width_of(text, page.sizes.head, 600) for text in (*texts, spoken().say("all")))) + 12.0
+    return ceil(max(page.typeface.width_of(text, page.sizes.head, 600) for text in (*texts, page.language.say("all")))) + 12.0
 
 
 def _heads_of(
@@ -163,7 +162,7 @@ def _heads_of(
 ) -> tuple[list[str], list[Group]]:
     """What the heads of a side say, and its groups."""
     levels: Sequence[LevelSpec] = getattr(page.recipe.pivot, side)
-    return inner_labels(members, levels), shown_groups(groups, levels)
+    return inner_labels(members, levels, page.language), shown_groups(groups, levels, page.language)
 
 
 def _keys(members: Sequence[Labels]) -> list[str]:
@@ -185,16 +184,20 @@ def _with_moments(page: Page, side: Literal["columns", "rows"], heads: SideHeads
     if side == "rows":
         crowded = head_size(size, heads.axis.average) != (size, 0.0)
         most = group_width(page)
-        need, need_group = (lambda _: size * 1.2), (lambda words: size * 1.1 if width_of(words, size, 600) <= most else inf)
-    else:
-        crowded = not all(on_a_line(label, length, size) for label, length in zip(heads.labels, heads.axis.lengths, strict=True))
         need, need_group = (
-            (lambda words: width_of(words, size) + size * 0.5),
-            (lambda words: width_of(words, size, 600) + size * 0.8),
+            (lambda _: size * 1.2),
+            (lambda words: size * 1.1 if page.typeface.width_of(words, size, 600) <= most else inf),
+        )
+    else:
+        crowded = not all(on_a_line(page, label, length) for label, length in zip(heads.labels, heads.axis.lengths, strict=True))
+        need, need_group = (
+            (lambda words: page.typeface.width_of(words, size) + size * 0.5),
+            (lambda words: page.typeface.width_of(words, size, 600) + size * 0.8),
         )
     if not crowded:
         return heads
-    return replace(heads, found=found_heads(levels[0].cut, (heads.keys, heads.labels), heads.axis, need, need_group))
+    found = found_heads(levels[0].cut, (heads.keys, heads.labels), heads.axis, need, need_group, page.language.calendar)
+    return replace(heads, found=found)
 
 
 def panel_gap(page: Page) -> float:

@@ -1,22 +1,19 @@
-"""The typeface that measures and draws a figure: the bundled one, or the house's own."""
+"""The typefaces that figures are drawn in: the bundled one, or the house's own, read and checked."""
 
 import base64
 import binascii
 import hashlib
 import io
 import re
-from collections.abc import Iterable, Iterator, Mapping
-from contextlib import contextmanager
-from contextvars import ContextVar
-from dataclasses import dataclass, field
-from functools import cached_property, lru_cache
+from collections.abc import Iterable
+from functools import lru_cache
 from pathlib import Path
-from typing import Any
 
 import uharfbuzz as hb
 
 from ...common.errors import RecipeError
 from ...common.recipe.spec import FontSpec
+from .type import Typeface
 
 FAMILY = "Mottled Sans"
 FOLDER = Path(__file__).parent.parent / "fonts"
@@ -29,46 +26,7 @@ _RESTRICTED, _NOT_IN_PARTS, _BITMAPS = 0x2, 0x100, 0x200
 _NO_FONT = "this is not a font that can be read; give a TTF, OTF or WOFF"
 
 
-@dataclass(frozen=True, eq=False)
-class Typeface:
-    """``contents`` are font files by weight, 400 and 600, whose names are ``family``. The bundled ones are read from ``files``.
-    ``name`` is what the font is called where it is installed.
-    """
-
-    family: str
-    name: str
-    files: Mapping[int, Path] = field(default_factory=dict)
-    contents: Mapping[int, bytes] = field(default_factory=dict)
-
-    @cached_property
-    def faces(self) -> dict[int, Any]:
-        if self.contents:
-            return {weight: hb.Face(hb.Blob(content)) for weight, content in self.contents.items()}
-        return {weight: hb.Face(hb.Blob.from_file_path(str(path))) for weight, path in self.files.items()}
-
-    @property
-    def fonts(self) -> tuple[str | bytes, ...]:
-        """What renderers draw with: paths of the files, or what stands in them where it is kept elsewhere."""
-        return tuple(self.contents.values()) or tuple(str(path) for path in self.files.values())
-
-
 BUNDLED = Typeface(FAMILY, FAMILY, FILES)
-_CURRENT: ContextVar[Typeface] = ContextVar("typeface", default=BUNDLED)
-
-
-def current() -> Typeface:
-    """The typeface that text is measured with."""
-    return _CURRENT.get()
-
-
-@contextmanager
-def using(typeface: Typeface) -> Iterator[None]:
-    """Measure with a typeface."""
-    token = _CURRENT.set(typeface)
-    try:
-        yield
-    finally:
-        _CURRENT.reset(token)
 
 
 def typeface_of(font: FontSpec | None) -> Typeface:

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from typing import Any
 
 from ...colors.palettes import PALETTES
-from ...common.language import language_of
+from ...common.language import OURS, language_of
 from ...common.language.english import counted
 from ...common.recipe.conditions import ConditionSpec, MeasureSpec
 from ...common.recipe.spec import (
@@ -38,7 +38,7 @@ def name_change(old: Recipe, new: Recipe) -> str:
 
 
 def _levels(levels: tuple[LevelSpec, ...]) -> str:
-    return " then ".join(map(level_words, levels)) or "nothing"
+    return " then ".join(level_words(level, OURS) for level in levels) or "nothing"
 
 
 def _keep(conditions: tuple[ConditionSpec, ...]) -> str:
@@ -52,7 +52,7 @@ def _fields(condition: ConditionSpec) -> list[str]:
 
 
 def _show(show: ShowSpec) -> str:
-    return f"Shown {show_words(show) or 'as it is'}"
+    return f"Shown {show_words(show, OURS) or 'as it is'}"
 
 
 def _order(side: str) -> Callable[[OrderSpec], str]:
@@ -101,7 +101,7 @@ def _template(template: TemplateSpec | None) -> str:
 
 def _weight(side: str, size: str) -> Callable[[MeasureSpec | None], str]:
     def say(measure: MeasureSpec | None) -> str:
-        return f"{side} as {size} as {measure_words(measure)}" if measure else f"{side} all as {size} as each other"
+        return f"{side} as {size} as {measure_words(measure, OURS)}" if measure else f"{side} all as {size} as each other"
 
     return say
 
@@ -183,7 +183,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.pivot.rows, lambda levels: f"{_levels(levels)} put down the side"),
     (lambda r: r.pivot.columns, lambda levels: f"{_levels(levels)} put across"),
     (lambda r: r.pivot.split, lambda level: f"Split by {_levels((level,))}" if level else "No longer split"),
-    (lambda r: r.pivot.measure, lambda measure: f"Measured: {measure_words(measure)}"),
+    (lambda r: r.pivot.measure, lambda measure: f"Measured: {measure_words(measure, OURS)}"),
     (lambda r: r.pivot.keep, _keep),
     (lambda r: r.pivot.show, _show),
     (lambda r: r.pivot.order.rows, _order("Rows")),
@@ -211,7 +211,7 @@ _SENTENCES: tuple[tuple[Callable[[Recipe], Any], Callable[[Any], str]], ...] = (
     (lambda r: r.cells.values, _values),
     (lambda r: r.cells.decimals, lambda places: "Decimals left to the figure" if places is None else f"Decimals: {places}"),
     (lambda r: r.cells.number, lambda _: "Numbers written otherwise"),
-    (lambda r: r.cells.print, lambda spec: f"Printed: {measure_words(spec.measure)}" if spec else "Printed: what is colored"),
+    (lambda r: r.cells.print, lambda spec: f"Printed: {measure_words(spec.measure, OURS)}" if spec else "Printed: what is colored"),
     (lambda r: r.cells.size, _points("Size of values")),
     (lambda r: r.cells.bold, lambda on: "Values bold" if on else "Values not bold"),
     (lambda r: r.cells.symbols, _symbols),

@@ -5,7 +5,7 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ...common.language import spoken
+from ...common.language import OURS, Language
 from ...common.language.directions import isolated
 from ...common.language.english import counted, field_words
 from ...common.recipe.spec import LevelSpec, PivotSpec, Recipe
@@ -14,13 +14,13 @@ from ...matrices.pivot import Matrix
 from ..contents.contents import Contents, telling_values
 
 
-def default_caption(pivot: PivotSpec, matrix: Matrix) -> str:
-    return _english_caption(pivot, matrix) if spoken().ours else _caption(pivot, matrix)
+def default_caption(pivot: PivotSpec, matrix: Matrix, language: Language) -> str:
+    return _english_caption(pivot, matrix) if language.ours else _caption(pivot, matrix, language)
 
 
-def _caption(pivot: PivotSpec, matrix: Matrix) -> str:
-    """In the language that is spoken; {n} is a live fact."""
-    language, opposite = spoken(), matrix.opposite
+def _caption(pivot: PivotSpec, matrix: Matrix, language: Language) -> str:
+    """In another language than ours; {n} is a live fact."""
+    opposite = matrix.opposite
     said = [language.say("records_one") if matrix.kept == 1 else language.say("records", n="{n}")]
     if opposite is not None and pivot.show.measure is None:
         said = [language.say("against_records", n="{n}", number=language.grouped(int(opposite.all_records[-1, -1])))]
@@ -39,11 +39,11 @@ def _english_caption(pivot: PivotSpec, matrix: Matrix) -> str:
     if opposite is not None and pivot.show.measure is None:
         words = f"{words[:-1]}, against {counted(int(opposite.all_records[-1, -1]), 'record')}."
         if opposite.covered is not None:
-            first, last = map(spoken().day, opposite.covered)
+            first, last = map(OURS.day, opposite.covered)
             words += f" Days that both sides have: {first} to {last}."
     if matrix.unplaced:
         levels = (replace(level, bins=None) for level in (*pivot.rows, *pivot.columns, *_split(pivot)))
-        fields = list(dict.fromkeys(map(level_words, levels)))
+        fields = list(dict.fromkeys(level_words(level, OURS) for level in levels))
         words += f" {matrix.unplaced:,} of them {'has' if matrix.unplaced == 1 else 'have'} no {' or '.join(fields)} and "
         words += f"{'is' if matrix.unplaced == 1 else 'are'} in no cell."
     return words
@@ -63,27 +63,27 @@ _TOLD_MOST = 8
 
 
 def alternative_text(recipe: Recipe, matrix: Matrix, contents: Contents) -> str:
-    """The figure in words, for who does not see it."""
+    """The figure in words, for who does not see it; as all of our sentences it is English."""
     pivot = recipe.pivot
     sides = []
     if pivot.rows:
-        sides.append(f"each {' and in it '.join(level_words(level) for level in pivot.rows)} down")
+        sides.append(f"each {' and in it '.join(level_words(level, OURS) for level in pivot.rows)} down")
     if pivot.columns:
-        sides.append(f"each {' and in it '.join(level_words(level) for level in pivot.columns)} across")
+        sides.append(f"each {' and in it '.join(level_words(level, OURS) for level in pivot.columns)} across")
     rows, columns = matrix.shape
     against = pivot.show.as_ == "against"
-    words = f"Heat map of the {what_is_measured(pivot) if against else what_is_shown(pivot)}"
+    words = f"Heat map of the {what_is_measured(pivot, OURS) if against else what_is_shown(pivot, OURS)}"
     words += f" for {' and '.join(sides)}" if sides else ""
     if pivot.split is not None:
-        words += f", one for each {level_words(pivot.split)} side by side"
+        words += f", one for each {level_words(pivot.split, OURS)} side by side"
     if pivot.correlate is not None:
         words += f" of {', '.join(field_words(name) for name in pivot.correlate.fields)}"
     if against:
-        words += f", {show_words(pivot.show)}"
+        words += f", {show_words(pivot.show, OURS)}"
     words += f": {rows:,} by {columns:,} cells."
     words += _extremes(recipe, matrix, contents)
     if matrix.opposite is not None:
-        for name, alone in zip(alone_words(pivot.show), (matrix.new, matrix.gone), strict=True):
+        for name, alone in zip(alone_words(pivot.show, OURS), (matrix.new, matrix.gone), strict=True):
             if alone.any():
                 words += f" {name}: {counted(int(alone.sum()), 'cell')}."
     return words

@@ -2,7 +2,7 @@
 
 from collections import Counter
 
-from ...common.language.spoken import LANGUAGES
+from ...common.language.languages import LANGUAGES
 from ...tables.table import Kind, Table
 
 _WORDS = {

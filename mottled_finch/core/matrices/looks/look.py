@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ...common.language import OURS
 from ...common.language.english import beginning, field_words
 from ...common.recipe.spec import FORMAT, OrderSpec, OrdersSpec, PageSpec, PivotSpec, Recipe, WordsSpec
 from ...common.recipe.table_spec import TableSpec
@@ -146,7 +147,7 @@ def _recipe(look: Candidate) -> Recipe:
 
 def _why(look: Candidate, *, together: bool) -> str:
     """One sentence; ``together`` says that rows and columns show something that neither does alone."""
-    rows, columns = level_words(look.rows.level), level_words(look.columns.level)
+    rows, columns = level_words(look.rows.level, OURS), level_words(look.columns.level, OURS)
     swings = look.swings
     if look.measured.values is None:
         row, column, times = most_unexpected(look.records)
@@ -159,7 +160,7 @@ def _why(look: Candidate, *, together: bool) -> str:
             f"{_percent(swings.columns)}."
         )
     measure = look.measured.measure
-    what = field_words(measure.of or "") if measure.take == "average" else measure_words(replace(measure, once_a_key=False))
+    what = field_words(measure.of or "") if measure.take == "average" else measure_words(replace(measure, once_a_key=False), OURS)
     alone = sorted([(swings.rows, rows), (swings.columns, columns)], key=lambda pair: -pair[0])
     return (
         f"{beginning(rows)} and {columns} together explain {_percent(swings.both)} of the swings in {what}, "

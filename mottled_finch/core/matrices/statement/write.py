@@ -3,6 +3,7 @@
 import re
 from collections.abc import Iterable
 
+from ...common.language import OURS
 from ...common.language.english import field_words
 from ...common.recipe.conditions import ConditionSpec, MeasureSpec
 from ...common.recipe.spec import BinsSpec, CorrelateSpec, LevelSpec, OrderSpec, PivotSpec, ShowSpec, TargetSpec, TotalsSpec
@@ -112,7 +113,7 @@ class _Writer:
         if show.edition is not None:
             return "the edition before" if show.edition == "before" else f"edition {show.edition}"
         if show.shift is not None:
-            return f"{other_words(show)} by {self.field(show.shift.field)}"
+            return f"{other_words(show, OURS)} by {self.field(show.shift.field)}"
         return "those where " + " and ".join(self.condition(each) for each in show.keep)
 
     def condition(self, condition: ConditionSpec) -> str:

@@ -9,7 +9,7 @@ from math import isclose
 import numpy as np
 
 from ...colors.palettes import BLANK_STEP
-from ...common.language import speaking, spoken
+from ...common.language import OURS, Language
 from ...figures.cautions import cautions_of
 from ...figures.claims.judging import Judged, judged
 from ...figures.figure.figure import Figure
@@ -60,23 +60,22 @@ class Since:
 
 def since(now: Figure, before: Figure) -> Since:
     """What changed. Members are the same where all of their labels are."""
-    with speaking(now.recipe.page.language):
-        cautions = [
-            {each.name: each.words for each in cautions_of(figure, figure.recipe)[0] if each.name != "broken_claim"}
-            for figure in (now, before)
-        ]
-        held = {each.words: each.holds for each in judged(before)}
-        moved, cells = _moved(now, before)
-        came, went = _members(now, before), _members(before, now)
-        return Since(
-            moved=moved,
-            cells=cells,
-            came=came,
-            went=went,
-            turned=tuple(each for each in judged(now) if held.get(each.words) is not each.holds),
-            cautions_came=tuple(words for name, words in cautions[0].items() if name not in cautions[1]),
-            cautions_went=tuple(words for name, words in cautions[1].items() if name not in cautions[0]),
-        )
+    cautions = [
+        {each.name: each.words for each in cautions_of(figure, figure.recipe)[0] if each.name != "broken_claim"}
+        for figure in (now, before)
+    ]
+    held = {each.words: each.holds for each in judged(before)}
+    moved, cells = _moved(now, before)
+    came, went = _members(now, before), _members(before, now)
+    return Since(
+        moved=moved,
+        cells=cells,
+        came=came,
+        went=went,
+        turned=tuple(each for each in judged(now) if held.get(each.words) is not each.holds),
+        cautions_came=tuple(words for name, words in cautions[0].items() if name not in cautions[1]),
+        cautions_went=tuple(words for name, words in cautions[1].items() if name not in cautions[0]),
+    )
 
 
 def _moved(now: Figure, before: Figure) -> tuple[tuple[CellMove, ...], int]:
@@ -132,11 +131,10 @@ def _members(one: Figure, other: Figure) -> tuple[tuple[str, int], ...]:
     return tuple(found)
 
 
-def told(found: Since, most: int = 5) -> list[str]:
-    """The changes in sentences, the most important first: claims that turned, cells that moved the most, members, cautions. In the
-    language that is spoken, but for claims and cautions, which are English as recipes are.
+def told(found: Since, language: Language, most: int = 5) -> list[str]:
+    """The changes in sentences, the most important first: claims that turned, cells that moved the most, members, cautions. In a
+    language, but for claims and cautions, which are English as recipes are.
     """
-    language = spoken()
     nothing = language.say("no_value")
     nothing = nothing[:1].lower() + nothing[1:]
     lines = [
@@ -147,20 +145,19 @@ def told(found: Since, most: int = 5) -> list[str]:
         lines.append(language.say("since_cell", name=each.name, now=each.now or nothing, before=each.before or nothing))
     rest = len(found.moved) - most
     if rest > 0:
-        lines.append(_said("since_more", rest))
-    lines += [_said("since_came", records, name=name) for name, records in found.came]
-    lines += [_said("since_went", records, name=name) for name, records in found.went]
+        lines.append(_said(language, "since_more", rest))
+    lines += [_said(language, "since_came", records, name=name) for name, records in found.came]
+    lines += [_said(language, "since_went", records, name=name) for name, records in found.went]
     lines += [f"New caution: {words}" for words in found.cautions_came]
     return lines + [f"A caution has gone: {words}" for words in found.cautions_went]
 
 
-def _said(word: str, number: int, **more: str) -> str:
+def _said(language: Language, word: str, number: int, **more: str) -> str:
     """A sentence with a count."""
-    language = spoken()
     return language.say(f"{word}_one" if number == 1 else word, number=language.grouped(number), **more)
 
 
 def briefly(changes: Mapping[str, Since]) -> list[str]:
     """A line for each plate that changed, by its name: its claims that turned and the cell that moved the most."""
-    lines = ((name, "; ".join(line.rstrip(".") for line in told(change, 1))) for name, change in changes.items())
+    lines = ((name, "; ".join(line.rstrip(".") for line in told(change, OURS, 1))) for name, change in changes.items())
     return [f"{name}: {line}" for name, line in lines if line]

@@ -3,6 +3,7 @@
 from dataclasses import replace
 
 from ...common.errors import RecipeError
+from ...common.language import OURS
 from ...common.recipe import Recipe
 from ...common.recipe.spec import ColorSpec, ShowSpec
 from ...common.wording.parts import default_title
@@ -17,7 +18,7 @@ def differences_of(recipe: Recipe) -> Recipe:
         raise RecipeError("coefficients are of one edition; there are no differences of them", path="pivot.correlate")
     show = ShowSpec(as_="against", by="difference", edition="before")
     title = recipe.words.title or ""
-    title = default_title(recipe.pivot) if not title or "{" in title else title  # facts of differences say something else
+    title = default_title(recipe.pivot, OURS) if not title or "{" in title else title  # facts of differences say something else
     words = replace(recipe.words, title=f"{title}: since the edition before", subtitle=None, caption=None)
     return replace(
         recipe,

@@ -8,6 +8,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from ...common.language import OURS
 from ...common.wording.parts import level_words
 from ...figures.figure.figure import Figure
 from ...tables.table import guarded
@@ -48,7 +49,7 @@ def as_csv(figure: Figure, lines: Iterable[Sequence[Any]], more: Sequence[str] =
     matrix = figure.matrix
     out = io.StringIO(newline="")
     writer = csv.writer(out, lineterminator="\r\n")
-    heads = [level_words(level) for level in figure.recipe.pivot.rows] or [""]
+    heads = [level_words(level, OURS) for level in figure.recipe.pivot.rows] or [""]
     writer.writerow([guarded(label) for label in [*heads, *(" ".join(labels) for labels in matrix.columns), *more]])
     for labels, line in zip(matrix.rows, lines, strict=True):
         writer.writerow([*(guarded(label) for label in labels or ("",)), *line])

@@ -9,7 +9,6 @@ from pathlib import Path
 from string import Template
 from typing import Any
 
-from ...common.language import speaking
 from ...common.language.english import counted, printable
 from ...figures.figure.figure import Figure
 from ...figures.scene import Grid
@@ -62,23 +61,22 @@ def _data(figure: Figure, *, numbers: bool) -> dict[str, Any]:
     if grid is None:
         return found
     rows, columns = matrix.shape
-    with speaking(figure.recipe.page.language):
-        values = [
-            "" if value != value else contents.text(value, *divmod(i, columns))
-            for i, value in enumerate(contents.values.ravel().tolist())
+    values = [
+        "" if value != value else contents.text(value, *divmod(i, columns))
+        for i, value in enumerate(contents.values.ravel().tolist())
+    ]
+    return found | {
+        "grid": _grid(grid),
+        "rows": [figure.facts.member("rows", line) or "" for line in range(rows)],
+        "columns": [figure.facts.member("columns", line) or "" for line in range(columns)],
+        "values": values if numbers else [],
+        "records": [
+            "" if few else counted(number, "record")
+            for number, few in zip(matrix.records.ravel().tolist(), contents.few.ravel().tolist(), strict=True)
         ]
-        return found | {
-            "grid": _grid(grid),
-            "rows": [figure.facts.member("rows", line) or "" for line in range(rows)],
-            "columns": [figure.facts.member("columns", line) or "" for line in range(columns)],
-            "values": values if numbers else [],
-            "records": [
-                "" if few else counted(number, "record")
-                for number, few in zip(matrix.records.ravel().tolist(), contents.few.ravel().tolist(), strict=True)
-            ]
-            if numbers
-            else [],
-        }
+        if numbers
+        else [],
+    }
 
 
 def _grid(grid: Grid) -> dict[str, Any]:

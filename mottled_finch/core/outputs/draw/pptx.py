@@ -7,7 +7,6 @@ from typing import Any
 from ...common.language.english import printable
 from ...figures.figure.figure import Figure
 from ...figures.scene import Scene
-from ...figures.scene.typeface import using
 from .house.setting import alone, in_house
 from .making.bare import as_chosen
 from .making.choices import USUAL, Choices
@@ -26,12 +25,11 @@ def draw_pptx(figure: Figure, choices: Choices = USUAL) -> bytes:
     form, table = form_of(shown, choices.form)
     titled = not setting and form != "picture" and bool(words.title)
     setting = replace(setting or alone(figure, titled=titled), figure=shown)
-    with using(figure.typeface):
-        if titled:
-            _title(setting.slide, shown.scene, printable(words.title), family_of(figure))
-            texts = tuple(text for text in shown.scene.texts if text.part != "title")
-            setting = replace(setting, figure=replace(shown, scene=replace(shown.scene, texts=texts)))
-        put_figure(setting, form, table)
+    if titled:
+        _title(setting.slide, shown.scene, printable(words.title), family_of(figure))
+        texts = tuple(text for text in shown.scene.texts if text.part != "title")
+        setting = replace(setting, figure=replace(shown, scene=replace(shown.scene, texts=texts)))
+    put_figure(setting, form, table)
     said = about(figure, numbers=choices.values == "yes")
     setting.slide.notes_slide.notes_text_frame.text = printable("\n".join(f"{name}: {text}" for name, text in said))
     deck = setting.deck

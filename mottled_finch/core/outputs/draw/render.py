@@ -12,7 +12,7 @@ import resvg_py
 import svg2pdf_py
 
 from ...figures.figure.figure import Figure
-from ...figures.scene.typeface import Typeface
+from ...figures.scene.type import Typeface
 from .svg import needs_other_fonts, svg_text
 
 

@@ -13,8 +13,8 @@ from numpy.typing import NDArray
 from ...common.language.english import printable
 from ...figures.figure.figure import Figure
 from ...figures.scene import Scene, Text, Theme, Under
-from ...figures.scene.type import covers
-from ...figures.scene.typeface import BUNDLED, Typeface, subset_of, using
+from ...figures.scene.type import Typeface
+from ...figures.scene.typeface import BUNDLED, subset_of
 from .canvas import paint
 
 
@@ -25,8 +25,7 @@ def draw_svg(figure: Figure) -> bytes:
 
 def needs_other_fonts(texts: Iterable[Text], typeface: Typeface = BUNDLED) -> bool:
     """Whether texts have letters that their font lacks, which fonts of the machine must then draw."""
-    with using(typeface):
-        return not all(covers(text.text) for text in texts)
+    return not all(typeface.covers(text.text) for text in texts)
 
 
 def svg_text(scene: Scene, *, with_font: bool, typeface: Typeface = BUNDLED) -> str:

@@ -11,8 +11,6 @@ from typing import TYPE_CHECKING, Any
 from ...common.language.english import printable
 from ...figures.figure.figure import Figure
 from ...figures.scene.legend import Legend
-from ...figures.scene.type import width_of
-from ...figures.scene.typeface import using
 from .making.choices import USUAL, Choices
 from .making.number_format import NOTHING, number_format
 from .making.rules import Rule, rules_of
@@ -166,12 +164,12 @@ class _FigureSheet:
         grid, table = self.figure.scene.grid, self.table
         assert grid is not None
         widest = [_FONT * 4] * table.head_columns
-        with using(self.figure.typeface):
-            for line in table.places[table.head_rows :]:
-                for x, place in enumerate(line[: table.head_columns]):
-                    if place and place.across == 1:
-                        widest[x] = max(widest[x], width_of(place.text, _FONT, 600 if place.outer else 400) + 14)
-            prints = [width_of(place.text, _FONT, 600) + 8 for line in table.places for place in line if place and place.style]
+        width_of = self.figure.typeface.width_of
+        for line in table.places[table.head_rows :]:
+            for x, place in enumerate(line[: table.head_columns]):
+                if place and place.across == 1:
+                    widest[x] = max(widest[x], width_of(place.text, _FONT, 600 if place.outer else 400) + 14)
+        prints = [width_of(place.text, _FONT, 600) + 8 for line in table.places for place in line if place and place.style]
         least = max([_LEAST, *prints])
         widths = grid.widths or (grid.cell_width,) * len(grid.xs)
         heights = grid.heights or (grid.cell_height,) * len(grid.ys)

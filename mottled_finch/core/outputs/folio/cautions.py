@@ -5,7 +5,6 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
 from ...common.errors import DrawError
-from ...common.language import speaking
 from ...common.language.english import beginning, counted
 from ...common.vocabulary import ARRANGEMENT_TERMS, NUMBER_FACTS
 from ...figures.claims.titles import put_right, renamed, strays
@@ -39,13 +38,12 @@ Found = Iterator[tuple[str, tuple[FolioCure, ...]]]
 
 def folio_cautions(folio: Folio) -> list[FolioCaution]:
     """All cautions, page by page."""
-    with speaking(None):
-        return [
-            FolioCaution(name=name, page=page.number, words=words, cures=cures)
-            for page in folio.pages
-            for name, find in FOLIO_CAUTIONS.items()
-            for words, cures in find(folio, page)
-        ]
+    return [
+        FolioCaution(name=name, page=page.number, words=words, cures=cures)
+        for page in folio.pages
+        for name, find in FOLIO_CAUTIONS.items()
+        for words, cures in find(folio, page)
+    ]
 
 
 def check_claims(folio: Folio, cure: str) -> None:
@@ -79,8 +77,7 @@ def _broken_claim(folio: Folio, page: FolioPage) -> Found:
 def _mended_claim(folio: Folio, page: FolioPage, place: int, claim: Claimed) -> Iterator[FolioCure]:
     claims = page.spec.claims
     figure = next((placed.figure for placed in page.placed if placed.name == claim.plate), None)
-    with speaking(None):
-        right = put_right(figure, page.spec.headline, [claim.judged]) if figure and page.spec.headline else None
+    right = put_right(figure, page.spec.headline, [claim.judged]) if figure and page.spec.headline else None
     if right is not None:
         headline, (says,) = right
         now = FolioClaimSpec(says=says, plate=claims[place].plate)
@@ -100,8 +97,7 @@ def _headline_names(folio: Folio, page: FolioPage) -> Found:
     for name in dict.fromkeys(claim.plate for claim in own):
         figure = next((placed.figure for placed in page.placed if placed.name == name), None)
         says = tuple(claim.judged.words for claim in own if claim.plate == name)
-        with speaking(None):
-            found = figure and strays(figure, page.spec.headline, says)
+        found = figure and strays(figure, page.spec.headline, says)
         if found:
             named, claimed = found
             right = replace(page.spec, headline=renamed(page.spec.headline, named, claimed))
@@ -130,7 +126,7 @@ _NUMBER = re.compile(r"(?<![\w.,{])[+−-]?\d[\d.,  ’]*\d%?(?![\w}])|(?<![\w.,
 
 def _typed_number(folio: Folio, page: FolioPage) -> Found:
     """Numbers of words that are what a fact of a plate says, and will not follow it."""
-    told = _told_numbers(folio, page)
+    told = _told_numbers(page)
     for part in ("headline", "words"):
         text = getattr(page.spec, part) or ""
         for found in _NUMBER.finditer(text):
@@ -142,13 +138,12 @@ def _typed_number(folio: Folio, page: FolioPage) -> Found:
                 yield f"{said} a number that moves: {found[0]}.", (_cure("Make it a live fact", folio, page, spec),)
 
 
-def _told_numbers(folio: Folio, page: FolioPage) -> dict[str, str]:
+def _told_numbers(page: FolioPage) -> dict[str, str]:
     """What the facts of the page's plates say that are numbers of more than one digit, each with its name."""
     found: dict[str, str] = {}
     for placed in page.placed:
         for name in sorted(NUMBER_FACTS):
-            with speaking(folio.spec.page.language):
-                text = placed.figure.facts.text(name)
+            text = placed.figure.facts.text(name)
             if text and sum(mark.isdigit() for mark in text) > 1:
                 found.setdefault(text, f"{placed.name}.{name}")
     return found

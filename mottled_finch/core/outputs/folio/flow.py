@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from ...figures.scene import Text
 from ...figures.scene.breaks import units
 from ...figures.scene.shapes import Weight
-from ...figures.scene.type import width_of
+from ...figures.scene.type import Typeface
 from .rooms import Box
 from .words import Block
 
@@ -66,13 +66,15 @@ class _Line:
     """What is left open above it, of its size."""
 
 
-def flow(blocks: Sequence[Block], room: Box, size: float, least: float, ink: str, spacing: Spacing = _OURS) -> Flowed:
+def flow(
+    blocks: Sequence[Block], room: Box, size: float, least: float, ink: str, typeface: Typeface, spacing: Spacing = _OURS
+) -> Flowed:
     """The blocks in a room: in a size as far as they fit, smaller down to the least where they do not, then cut."""
     left, top, width, height = room
-    lines = _lines(blocks, width, size, spacing)
+    lines = _lines(blocks, width, size, typeface, spacing)
     while _height(lines, size, spacing) > height and size > least:
         size = max(least, round(size * _STEP * 2) / 2 if size * _STEP > least else least)
-        lines = _lines(blocks, width, size, spacing)
+        lines = _lines(blocks, width, size, typeface, spacing)
     kept = list(lines)
     while len(kept) > 1 and _height(kept, size, spacing) > height:
         kept.pop()
@@ -81,7 +83,7 @@ def flow(blocks: Sequence[Block], room: Box, size: float, least: float, ink: str
         y += (line.above if number else 0.0) * size
         base = y + size * (1 + (spacing.line - LINE) / 2)
         for piece in line.pieces:
-            length = width_of(piece.text, size, piece.weight)
+            length = typeface.width_of(piece.text, size, piece.weight)
             texts.append(
                 Text(
                     part="words",
@@ -123,13 +125,13 @@ def _height(lines: Sequence[_Line], size: float, spacing: Spacing) -> float:
     return sum(size * (spacing.line + (line.above if number else 0.0)) for number, line in enumerate(lines))
 
 
-def _lines(blocks: Sequence[Block], width: float, size: float, spacing: Spacing) -> list[_Line]:
+def _lines(blocks: Sequence[Block], width: float, size: float, typeface: Typeface, spacing: Spacing) -> list[_Line]:
     found: list[_Line] = []
     last: Block | None = None
     for block in blocks:
         above = spacing.item if last and last.kind == block.kind == "item" else spacing.paragraph
         indent = block.depth * size * _INDENT
-        lines = _broken(block, width - indent, size)
+        lines = _broken(block, width - indent, size, typeface)
         for number, pieces in enumerate(lines):
             set_in = [_Piece(piece.x + indent, piece.text, piece.weight, piece.fact) for piece in pieces]
             if block.kind == "item" and number == 0:
@@ -140,7 +142,7 @@ def _lines(blocks: Sequence[Block], width: float, size: float, spacing: Spacing)
     return found
 
 
-def _broken(block: Block, width: float, size: float) -> list[list[_Piece]]:
+def _broken(block: Block, width: float, size: float, typeface: Typeface) -> list[list[_Piece]]:
     """The block in lines of pieces, each as wide as fits; a word that is too long alone stands alone."""
     lines: list[list[_Piece]] = [[]]
     x, blank = 0.0, False
@@ -150,11 +152,11 @@ def _broken(block: Block, width: float, size: float) -> list[list[_Piece]]:
             x, blank = 0.0, False
             continue
         weight: Weight = 600 if run.strong or block.kind == "heading" else 400
-        space = width_of(" ", size, weight)
+        space = typeface.width_of(" ", size, weight)
         for number, (glue, word) in enumerate(units(run.text)):
             parted = (glue == " " and number > 0) or (number == 0 and (blank or run.text[:1].isspace()))
             start = x + space if parted and lines[-1] else x
-            length = width_of(word, size, weight)
+            length = typeface.width_of(word, size, weight)
             if lines[-1] and start + length > width and (parted or glue == ""):
                 lines.append([])
                 start = 0.0

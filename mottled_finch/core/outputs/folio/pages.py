@@ -6,7 +6,7 @@ from functools import partial
 from typing import Any
 
 from ...common.errors import CoreError
-from ...common.language import speaking, spoken
+from ...common.language import Language, language_of
 from ...common.recipe.page_type import least_type
 from ...common.recipe.spec import PageSpec, Recipe
 from ...common.vocabulary import ARRANGEMENT_TERMS
@@ -14,8 +14,7 @@ from ...figures.claims.judging import Judged, judged, judged_of
 from ...figures.figure.figure import Figure, laid_anew
 from ...figures.scene import Part, Text
 from ...figures.scene.room import page_in
-from ...figures.scene.type import balanced, cut, width_of, wrap
-from ...figures.scene.typeface import typeface_of, using
+from ...figures.scene.type import Typeface
 from ...figures.text.page_words import page_words
 from ..changes.comparing import Since, told
 from ..draw.house.painting import SHARES, line_height, placed_lines, weight_of
@@ -164,11 +163,10 @@ def laid_out(
     the edition before, of those that have one; plates laid out once are not laid out again where they are kept. Raises DrawError
     for a layout that the template does not have.
     """
-    with speaking(folio.page.language), using(typeface_of(folio.page.font)):
-        maker = _Maker(folio, figures, template, keep, changes or {})
-        pages = tuple(maker.page(number) for number in range(len(folio.pages)))
-        title = maker.said(folio.title, None)
-        return Folio(spec=folio, title=title, pages=pages, figures=figures, template=template, changes=changes or {})
+    maker = _Maker(folio, figures, template, keep, changes or {}, language_of(folio.page.language))
+    pages = tuple(maker.page(number) for number in range(len(folio.pages)))
+    title = maker.said(folio.title, None)
+    return Folio(spec=folio, title=title, pages=pages, figures=figures, template=template, changes=changes or {})
 
 
 @dataclass
@@ -178,6 +176,7 @@ class _Maker:
     template: Template | None
     keep: Keep
     changes: Mapping[str, Since]
+    language: Language
     unsaid: list[str] = field(default_factory=list)
 
     def page(self, index: int) -> FolioPage:
@@ -197,7 +196,8 @@ class _Maker:
             words = _flow_in(place, blocks, sheet)
         elif term.words == "lead" and blocks:
             left, top, width, height = body
-            words = flow(blocks, (left, top, width, height * _LEAD_MOST), sheet.lead_size, sheet.least_size, sheet.theme.quiet)
+            lead = left, top, width, height * _LEAD_MOST
+            words = flow(blocks, lead, sheet.lead_size, sheet.least_size, sheet.theme.quiet, sheet.typeface)
             used = words.height + sheet.gap * 0.6
             body = left, top + used, width, height - used
         rooms = ROOMS[spec.arrange](body, sheet.gap)
@@ -209,7 +209,8 @@ class _Maker:
             if listed:
                 room = (room[0], room[1], room[2], room[3] * (1 - _CONTENTS_MOST))
             if place is None:
-                words = flow(blocks, room, size, sheet.least_size, sheet.theme.quiet if spec.arrange == "opening" else ink)
+                words_ink = sheet.theme.quiet if spec.arrange == "opening" else ink
+                words = flow(blocks, room, size, sheet.least_size, words_ink, sheet.typeface)
             if listed:
                 top = room[1] + (words.height + sheet.gap if blocks else 0.0)
                 left, _, width, _ = rooms.words
@@ -284,7 +285,7 @@ class _Maker:
         if figure:
             return self._words_of(figure)[0]
         if spec.arrange == "since":
-            return spoken().say("since_title")
+            return self.language.say("since_title")
         return self.said(self.folio.title, spec) if spec.arrange == "opening" else ""
 
     def lead(self, spec: FolioPageSpec) -> tuple[Block, ...]:
@@ -303,11 +304,11 @@ class _Maker:
         found: list[Block] = []
         for name, change in self.changes.items():
             figure = self.figure(name)
-            lines = told(change, _SINCE_MOST) if figure else []
+            lines = told(change, self.language, _SINCE_MOST) if figure else []
             if lines and figure:
                 found.append(Block(kind="heading", runs=(Run(text=self._words_of(figure)[0] or name),)))
                 found += [Block(kind="item", runs=(Run(text=line),), depth=1) for line in lines]
-        same = spoken().say("since_same" if self.changes else "since_first")
+        same = self.language.say("since_same" if self.changes else "since_first")
         return found or [Block(kind="paragraph", runs=(Run(text=same),))]
 
     def _words_of(self, figure: Figure) -> tuple[str, str]:
@@ -350,10 +351,10 @@ class _Maker:
         links, texts = [], []
         for line, (number, words) in enumerate(kept):
             y = top + line * size * 1.75
-            shown = balanced(words, width * 0.86, size, 1)[0]
+            shown = sheet.typeface.balanced(words, width * 0.86, size, 1)[0]
             texts.append(_text(sheet, left, y + size, str(number), size, quiet=True))
             texts.append(_text(sheet, left + size * 2, y + size, shown, size))
-            box = left, y, size * 2 + width_of(shown, size), size * 1.5
+            box = left, y, size * 2 + sheet.typeface.width_of(shown, size), size * 1.5
             links.append(Link(number=number, words=words, shown=shown, box=box))
         return tuple(links), texts
 
@@ -365,9 +366,9 @@ class _Maker:
             return (), (), sheet.headline[1], False
         spot = sheet.spot("title")
         texts, end, whole = _in_spot(title, sheet, spot.look) if spot else _in_lines(title, sheet, ink, spec.arrange)
-        return texts, tuple(self._marked(spec.headline or "", spec, texts)), end, not whole
+        return texts, tuple(self._marked(spec.headline or "", spec, texts, sheet.typeface)), end, not whole
 
-    def _marked(self, words: str, spec: FolioPageSpec, lines: Sequence[Text]) -> list[Mark]:
+    def _marked(self, words: str, spec: FolioPageSpec, lines: Sequence[Text], typeface: Typeface) -> list[Mark]:
         """Where the facts of a headline stand, as far as each is on one line."""
         found, at, line = [], 0, 0
         for run in self.runs(words, spec):
@@ -377,8 +378,8 @@ class _Maker:
                 start = lines[line].text.find(run.text, at)
                 if start >= 0:
                     each = lines[line]
-                    before = width_of(each.text[:start], each.size, each.weight)
-                    length = width_of(run.text, each.size, each.weight)
+                    before = typeface.width_of(each.text[:start], each.size, each.weight)
+                    length = typeface.width_of(run.text, each.size, each.weight)
                     found.append(Mark(fact=run.fact, box=(each.x + before, each.y - each.size, length, each.size * 1.2)))
                     at = start + len(run.text)
                     break
@@ -482,7 +483,7 @@ def _in_lines(title: str, sheet: Sheet, ink: str, arrange: str) -> tuple[tuple[T
     fixed = sheet.layout is not None and arrange != "opening"
     most = max(1, int(height / (size * 1.2))) if fixed else (3 if arrange == "opening" else 2)
     while True:
-        lines = balanced(title, width, size, most, 600)
+        lines = sheet.typeface.balanced(title, width, size, most, 600)
         whole = _is_whole(lines, title)
         if whole or size <= least:
             break
@@ -498,7 +499,7 @@ def _in_lines(title: str, sheet: Sheet, ink: str, arrange: str) -> tuple[tuple[T
             size=size,
             weight=600,
             ink=ink,
-            length=width_of(line, size, 600),
+            length=sheet.typeface.width_of(line, size, 600),
         )
         for number, line in enumerate(lines)
     )
@@ -512,12 +513,12 @@ def _in_spot(title: str, sheet: Sheet, look: Look) -> tuple[tuple[Text, ...], fl
     size = look.size
     while True:
         most = max(1, int(height / line_height(look, size)))
-        lines = wrap(said, width, size, most, weight_of(look))
+        lines = sheet.typeface.wrap(said, width, size, most, weight_of(look))
         whole = _is_whole(lines, said)
         if whole or size <= look.size * _LEAST_HEADLINE:
             break
         size *= _SMALLER
-    texts = placed_lines(lines, sheet.headline, look, size, "title")
+    texts = placed_lines(lines, sheet.headline, look, size, sheet.typeface, "title")
     return texts, max(top + height, texts[-1].y), whole
 
 
@@ -534,7 +535,7 @@ def _flow_in(spot: Spot, blocks: Sequence[Block], sheet: Sheet) -> Flowed:
     spacing = Spacing(line=line_height(look, 1.0), paragraph=look.above, item=look.above)
     if look.capitals:
         blocks = [replace(block, runs=tuple(replace(run, text=run.text.upper()) for run in block.runs)) for block in blocks]
-    words = flow(blocks, spot.inner, look.size, min(sheet.least_size, look.size), look.ink, spacing)
+    words = flow(blocks, spot.inner, look.size, min(sheet.least_size, look.size), look.ink, sheet.typeface, spacing)
     return set_in(words, spot.inner, SHARES[look.align], SHARES[look.upright])
 
 
@@ -551,16 +552,20 @@ def _foot(sheet: Sheet, foot: str, number: str) -> list[Text]:
         for name, words in (("foot", foot), ("number", number)):
             spot = sheet.spot(name)
             if spot and words and not spot.turned:
-                line = cut(words.upper() if spot.look.capitals else words, spot.inner[2], spot.look.size, weight_of(spot.look))
-                found += placed_lines([line], spot.inner, spot.look, spot.look.size)
+                line = sheet.typeface.cut(
+                    words.upper() if spot.look.capitals else words, spot.inner[2], spot.look.size, weight_of(spot.look)
+                )
+                found += placed_lines([line], spot.inner, spot.look, spot.look.size, sheet.typeface)
         return found
-    texts = [_text(sheet, left, top + size, balanced(foot, width * 0.86, size, 1)[0], size, quiet=True)] if foot else []
+    texts = (
+        [_text(sheet, left, top + size, sheet.typeface.balanced(foot, width * 0.86, size, 1)[0], size, quiet=True)] if foot else []
+    )
     if number:
-        length = width_of(number, size)
+        length = sheet.typeface.width_of(number, size)
         texts.append(_text(sheet, left + width - length, top + size, number, size, quiet=True))
     return texts
 
 
 def _text(sheet: Sheet, x: float, y: float, text: str, size: float, *, quiet: bool = False) -> Text:
     ink = sheet.theme.quiet if quiet else sheet.theme.ink
-    return Text(part="words", x=x, y=y, text=text, size=size, ink=ink, length=width_of(text, size))
+    return Text(part="words", x=x, y=y, text=text, size=size, ink=ink, length=sheet.typeface.width_of(text, size))

@@ -6,6 +6,8 @@ from ...common.errors import DrawError, did_you_mean
 from ...common.recipe.spec import PageSpec
 from ...figures.scene import Theme
 from ...figures.scene.themes import theme_of
+from ...figures.scene.type import Typeface
+from ...figures.scene.typeface import typeface_of
 from ..draw.house.template import Layout, Spot, Template, Told
 from .rooms import Box
 from .spec import FolioPageSpec, FolioSpec
@@ -22,6 +24,7 @@ class Sheet:
 
     page: PageSpec
     theme: Theme
+    typeface: Typeface
     headline: Box
     body: Box
     foot: Box
@@ -70,6 +73,7 @@ def _plain(page: PageSpec, *, opening: bool) -> Sheet:
     return Sheet(
         page=page,
         theme=theme_of(page),
+        typeface=typeface_of(page.font),
         headline=(margin, top, inner * (0.8 if opening else 1.0), size * (3 if opening else 2) * 1.2),
         body=(margin, top, inner, low - foot * _FOOT - top),
         foot=(margin, low - foot * 1.2, inner, foot * 1.4),

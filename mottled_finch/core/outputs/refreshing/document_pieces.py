@@ -5,7 +5,6 @@ from dataclasses import replace
 from ...common.recipe.page_type import least_type
 from ...figures.figure.figure import Figure, laid_anew
 from ...figures.scene import Part
-from ...figures.scene.typeface import using
 from ..draw.making.bookmarks import W, bookmark_of
 from ..draw.making.choices import USUAL
 from ..draw.making.document_figure import put_below, put_legend, table_of, table_xml
@@ -30,19 +29,18 @@ def document_piece(found: Found, figure: Figure, name: str) -> Piece:
         figure.recipe.page, width=max(1, round(width)), height=max(1, round(height)), least_type=least_type(figure.recipe.page)
     )
     laid = laid_anew(figure, page, _OUTSIDE)
-    with using(laid.typeface):
-        lines = _lines(figure, name, legend=found.form == "table")
-        if found.form == "picture":
-            return Piece(found=found, picture=draw_png(laid), alternative=laid.scene.alternative, lines=lines)
-        laid = printing(found, laid)
-        table = table_of(laid, USUAL) or tabled(laid)
-        return Piece(
-            found=found,
-            xml=table_xml(laid, table, found.width, name, numbers=True),
-            heads=(table.head_rows, table.head_columns),
-            alternative=laid.scene.alternative,
-            lines=lines,
-        )
+    lines = _lines(figure, name, legend=found.form == "table")
+    if found.form == "picture":
+        return Piece(found=found, picture=draw_png(laid), alternative=laid.scene.alternative, lines=lines)
+    laid = printing(found, laid)
+    table = table_of(laid, USUAL) or tabled(laid)
+    return Piece(
+        found=found,
+        xml=table_xml(laid, table, found.width, name, numbers=True),
+        heads=(table.head_rows, table.head_columns),
+        alternative=laid.scene.alternative,
+        lines=lines,
+    )
 
 
 def _lines(figure: Figure, name: str, *, legend: bool) -> tuple[tuple[str, str], ...]:

@@ -3,7 +3,6 @@
 import re
 from collections.abc import Callable, Iterable, Iterator
 
-from ...common.language import speaking
 from ...figures.figure.figure import Figure
 from ..folio.facts import fact_of
 from ..folio.spec import FolioPageSpec, FolioSpec
@@ -23,9 +22,7 @@ def stale_words(found: Found, before: Iterable[Found], folio: FolioSpec | None, 
     if not found.words:
         return ()
     known = {words for each in before for words in each.words}
-    language = folio.page.language if folio else None
-    with speaking(language):
-        made = [*_of_folio(folio, found.plate, figures)] if folio else [*_titles(figures(found.plate), found.plate, figures)]
+    made = [*_of_folio(folio, found.plate, figures)] if folio else [*_titles(figures(found.plate), found.plate, figures)]
     told = []
     for former, now in made:
         for words in found.words:

@@ -9,7 +9,6 @@ from ...common.recipe.page_type import least_type
 from ...figures.claims.judging import Judged, judged, judged_of
 from ...figures.figure.figure import Figure, laid_anew
 from ...figures.scene import Part
-from ...figures.scene.typeface import using
 from ...figures.text.page_words import page_words
 from ..draw.making.slide_figure import shapes_xml
 from ..draw.making.slide_table import table_alone, table_of
@@ -104,23 +103,22 @@ def piece_of(found: Found, figure: Figure) -> Piece:
     if not found.page:
         return document_piece(found, figure, name)
     laid = _laid(found, figure)
-    with using(laid.typeface):
-        if found.form == "picture":
-            return Piece(found=found, picture=draw_png(laid), alternative=laid.scene.alternative)
-        family = found.family or "+mn-lt"
-        if found.form == "shapes":
-            xml = shapes_xml(laid, family, name, 1, of_table=False)
-            return Piece(found=found, xml=xml, alternative=laid.scene.alternative)
-        laid = printing(found, laid)
-        table = table_of(laid) or tabled(laid)
-        beside = shapes_xml(laid, family, name, 1, of_table=True) if found.beside else ""
-        return Piece(
-            found=found,
-            table=table_alone(laid, table, family, laid.recipe.page.language or "en-US"),
-            heads=(table.head_rows, table.head_columns),
-            beside=beside,
-            alternative=laid.scene.alternative,
-        )
+    if found.form == "picture":
+        return Piece(found=found, picture=draw_png(laid), alternative=laid.scene.alternative)
+    family = found.family or "+mn-lt"
+    if found.form == "shapes":
+        xml = shapes_xml(laid, family, name, 1, of_table=False)
+        return Piece(found=found, xml=xml, alternative=laid.scene.alternative)
+    laid = printing(found, laid)
+    table = table_of(laid) or tabled(laid)
+    beside = shapes_xml(laid, family, name, 1, of_table=True) if found.beside else ""
+    return Piece(
+        found=found,
+        table=table_alone(laid, table, family, laid.recipe.page.language or "en-US"),
+        heads=(table.head_rows, table.head_columns),
+        beside=beside,
+        alternative=laid.scene.alternative,
+    )
 
 
 def _laid(found: Found, figure: Figure) -> Figure:

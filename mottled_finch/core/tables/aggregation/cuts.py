@@ -11,7 +11,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ...common.language.spoken import ENGLISH
+from ...common.language.languages import ENGLISH
 from ..kernels import BUFFERS, blocks_of, compiled, in_blocks, read_only
 from ..table import smallest_codes
 

@@ -1,5 +1,6 @@
 """Records that meet all the conditions are left out."""
 
+from ...common.language import OURS
 from ...common.recipe.table_spec import DropMend
 from ...common.wording.parts import condition_words
 from ..aggregation.table_source import passes
@@ -12,4 +13,4 @@ def effect(table: Table, mend: DropMend, path: str) -> Effect:
 
 
 def say(mend: DropMend) -> str:
-    return "Leave out: " + " and ".join(condition_words(condition) for condition in mend.where)
+    return "Leave out: " + " and ".join(condition_words(condition, OURS) for condition in mend.where)

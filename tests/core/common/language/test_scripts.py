@@ -15,8 +15,6 @@ from PIL import Image
 from mottled_finch.core.common.recipe import load_recipe
 from mottled_finch.core.figures.cautions import cautions_of
 from mottled_finch.core.figures.figure.figure import make_figure
-from mottled_finch.core.figures.scene.type import balanced, width_of, wrap
-from mottled_finch.core.figures.scene.typeface import using
 from mottled_finch.core.outputs.draw.png import draw_png
 
 from ...conftest import read
@@ -64,9 +62,9 @@ def test_without_such_a_font_it_is_told(script):
 
 def test_letters_are_measured_as_they_join():
     given = recipe("arabic")
-    with using(make_figure(table(NAMES["arabic"]), given).typeface):
-        word = NAMES["arabic"][2]
-        assert width_of(word, 12) < sum(width_of(letter, 12) for letter in word) * 0.97
+    typeface = make_figure(table(NAMES["arabic"]), given).typeface
+    word = NAMES["arabic"][2]
+    assert typeface.width_of(word, 12) < sum(typeface.width_of(letter, 12) for letter in word) * 0.97
 
 
 def ink_of(script: str, name: str) -> np.ndarray:
@@ -98,9 +96,9 @@ def test_joined_letters_are_drawn_joined():
 
 
 def test_names_without_blanks_are_put_in_lines_alike_in_length():
-    with using(make_figure(table(NAMES["han"]), recipe("han")).typeface):
-        assert balanced("灯塔湾货运码头东岸（一）号", 98, 12, 3) == ["灯塔湾货运码头", "东岸（一）号"]
-        assert wrap("灯塔湾货运码头东岸", 60, 12, 1) == ["灯塔湾货…"]
+    typeface = make_figure(table(NAMES["han"]), recipe("han")).typeface
+    assert typeface.balanced("灯塔湾货运码头东岸（一）号", 98, 12, 3) == ["灯塔湾货运码头", "东岸（一）号"]
+    assert typeface.wrap("灯塔湾货运码头东岸", 60, 12, 1) == ["灯塔湾货…"]
     long = ("灯塔湾货运码头东岸（一）号", "南风栈桥货运东岸码头（一）号", "北港", "码头")
     texts = {text.text: text for text in make_figure(table(long), recipe("han")).scene.texts if text.anchor == "middle"}
     assert {"灯塔湾货运码头", "东岸（一）号", "南风栈桥货运东", "岸码头（一）号", "北港", "码头"} <= set(texts)

@@ -12,6 +12,7 @@ from mottled_finch.core.common.errors import RecipeError, TableError
 from mottled_finch.core.common.recipe import load_recipe
 from mottled_finch.core.common.vocabulary import FACT_TERMS, THEME_TERMS
 from mottled_finch.core.figures.scene.themes import theme_of
+from mottled_finch.core.figures.scene.typeface import BUNDLED
 from mottled_finch.core.outputs.draw.canvas import paint
 
 from ...conftest import figure_of
@@ -338,11 +339,9 @@ class TestCells:
         assert list(figure.scene.grid.prints) == prints
 
     def test_no_value_is_cut_however_large_it_is_asked_for(self):
-        from mottled_finch.core.figures.scene.type import width_of
-
         grid = figure_of(table(10, 20), pivot=SIDES, cells={"size": 40, "bold": True}).scene.grid
         assert grid.prints
-        assert max(width_of(text, grid.print_size, 600) for text in grid.prints) <= grid.cell_width
+        assert max(BUNDLED.width_of(text, grid.print_size, 600) for text in grid.prints) <= grid.cell_width
 
 
 class TestNotes:

@@ -7,10 +7,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from mottled_finch.core.common.language.languages import ENGLISH
 from mottled_finch.core.figures.scene.axis import Room, axis_of
 from mottled_finch.core.figures.scene.heads import even_places, round_places
 from mottled_finch.core.figures.scene.moments import found_heads
-from mottled_finch.core.figures.scene.type import balanced, width_of, wrap
+from mottled_finch.core.figures.scene.typeface import BUNDLED
 
 from ...conftest import figure_of
 
@@ -39,8 +40,8 @@ LABELS = {
 def test_heads_found_in_moments_never_touch(cut, number, length):
     labels = LABELS[cut](number)
     axis = axis_of(len(labels), [], Room(length, length), 8, 0, 4)
-    need = lambda words: width_of(words, 12) + 6  # noqa: E731
-    found = found_heads(cut, (labels, labels), axis, need, lambda words: width_of(words, 12, 600) + 6)
+    need = lambda words: BUNDLED.width_of(words, 12) + 6  # noqa: E731
+    found = found_heads(cut, (labels, labels), axis, need, lambda words: BUNDLED.width_of(words, 12, 600) + 6, ENGLISH)
     if found is None:
         return
     shown = [i for i, label in enumerate(found.labels) if label]
@@ -49,7 +50,7 @@ def test_heads_found_in_moments_never_touch(cut, number, length):
     assert all(one.stop == other.start for one, other in pairwise(found.groups))
     assert not found.groups or (found.groups[0].start, found.groups[-1].stop) == (0, len(labels))
     for group in found.groups[1:-1]:
-        assert axis.extent(group.start, group.stop) >= width_of(group.labels[0], 12, 600)
+        assert axis.extent(group.start, group.stop) >= BUNDLED.width_of(group.labels[0], 12, 600)
 
 
 def heads(figure, *, over: bool) -> list[str]:
@@ -113,12 +114,12 @@ WORDS = st.lists(st.text("abcdefgh", min_size=1, max_size=12), min_size=1, max_s
 
 @given(WORDS, st.floats(20, 400), st.integers(1, 5))
 def test_balanced_lines_are_no_more_and_no_wider(text, most, lines):
-    plain, found = wrap(text, most, 12, lines), balanced(text, most, 12, lines)
+    plain, found = BUNDLED.wrap(text, most, 12, lines), BUNDLED.balanced(text, most, 12, lines)
     assert len(found) == len(plain)
-    assert max(width_of(line, 12) for line in found) <= max(width_of(line, 12) for line in plain) + 1e-6
+    assert max(BUNDLED.width_of(line, 12) for line in found) <= max(BUNDLED.width_of(line, 12) for line in plain) + 1e-6
     if not any(line.endswith("…") for line in plain):
         assert " ".join(found) == text
 
 
 def test_a_long_head_is_broken_in_the_middle():
-    assert balanced("Complaints withdrawn by the passenger", 190, 12, 3) == ["Complaints withdrawn", "by the passenger"]
+    assert BUNDLED.balanced("Complaints withdrawn by the passenger", 190, 12, 3) == ["Complaints withdrawn", "by the passenger"]

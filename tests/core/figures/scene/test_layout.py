@@ -5,7 +5,7 @@ import random
 
 import pytest
 
-from mottled_finch.core.figures.scene.type import width_of
+from mottled_finch.core.figures.scene.typeface import BUNDLED
 
 from ...conftest import figure_of
 
@@ -25,7 +25,7 @@ def table(rows: int, columns: int, *, long: bool = False, fill: float = 1.0) -> 
 
 def extent(text):
     """Left, top, right and bottom of a text, as placed."""
-    width = width_of(text.text, text.size, text.weight or 400)
+    width = BUNDLED.width_of(text.text, text.size, text.weight or 400)
     start = text.x - {"start": 0, "middle": width / 2, "end": width}[text.anchor]
     if text.turned:
         return text.x - text.size * 0.75, text.y - width, text.x + text.size * 0.25, text.y
@@ -83,7 +83,7 @@ def test_values_print_where_they_fit_and_say_when_they_do_not():
     roomy = figure_of(table(10, 10), pivot=SIDES).scene.grid
     assert len(roomy.prints) == 100
     assert roomy.fits
-    assert max(width_of(text, roomy.print_size) for text in roomy.prints) <= roomy.cell_width
+    assert max(BUNDLED.width_of(text, roomy.print_size) for text in roomy.prints) <= roomy.cell_width
     tight = figure_of(table(10, 150), pivot=SIDES).scene.grid
     assert (tight.prints, tight.fits) == ((), False)
     hidden = figure_of(table(10, 10), pivot=SIDES, cells={"values": "none"}).scene.grid

@@ -10,7 +10,7 @@ from mottled_finch.core.common.recipe import load_recipe
 from mottled_finch.core.common.recipe.spec import PageSpec, TemplateSpec
 from mottled_finch.core.common.vocabulary import PAGE_TERMS
 from mottled_finch.core.figures.scene.sizes import least_type, settled_size, sizes_of, steps_of
-from mottled_finch.core.figures.scene.type import width_of
+from mottled_finch.core.figures.scene.typeface import BUNDLED
 
 from ...conftest import figure_of
 
@@ -53,7 +53,7 @@ def test_few_rows_have_large_type():
 def test_values_never_touch_the_edges_of_their_cells(rows, columns, page):
     made = figure(rows, columns, page={"width": page[0], "height": page[1]})
     grid = made.scene.grid
-    assert all(width_of(text, grid.print_size) <= grid.cell_width - grid.print_size * 0.3 for text in grid.prints)
+    assert all(BUNDLED.width_of(text, grid.print_size) <= grid.cell_width - grid.print_size * 0.3 for text in grid.prints)
     assert grid.print_size <= grid.cell_height * 0.65
 
 

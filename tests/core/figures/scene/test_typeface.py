@@ -15,8 +15,7 @@ from fontTools.ttLib import TTFont, TTLibError
 
 from mottled_finch.core.common.errors import RecipeError
 from mottled_finch.core.common.recipe.spec import FontSpec
-from mottled_finch.core.figures.scene.type import width_of
-from mottled_finch.core.figures.scene.typeface import BUNDLED, FILES, checked_font, typeface_of, using
+from mottled_finch.core.figures.scene.typeface import BUNDLED, FILES, checked_font, typeface_of
 from mottled_finch.core.outputs.draw import DRAWINGS, USUAL
 from mottled_finch.core.outputs.draw.pdf import draw_pdf
 from mottled_finch.core.outputs.draw.png import draw_png
@@ -47,11 +46,9 @@ def address(content: bytes, kind: str = "ttf") -> str:
 @pytest.mark.parametrize(("flavor", "kind"), [(None, "ttf"), ("woff", "woff"), ("woff2", "woff2")])
 def test_text_is_measured_with_it(flavor, kind):
     typeface = typeface_of(FontSpec(regular=address(wide(flavor), kind)))
-    before = width_of("Averages", 10)
-    with using(typeface):
-        assert width_of("Averages", 10) > 1.8 * before
-        assert width_of("Averages", 10, 600) == width_of("Averages", 10)  # without a bold the regular takes its place
-    assert width_of("Averages", 10) == before
+    before = BUNDLED.width_of("Averages", 10)
+    assert typeface.width_of("Averages", 10) > 1.8 * before
+    assert typeface.width_of("Averages", 10, 600) == typeface.width_of("Averages", 10)  # without a bold the regular takes its place
 
 
 def test_a_font_of_other_units_is_measured_in_thousandths():
@@ -61,9 +58,9 @@ def test_a_font_of_other_units_is_measured_in_thousandths():
     scale_upem(font, 2048)
     out = io.BytesIO()
     font.save(out)
-    before = width_of("Averages", 10)
-    with using(typeface_of(FontSpec(regular=address(out.getvalue())))):
-        assert width_of("Averages", 10) == pytest.approx(before, rel=2e-3)
+    before = BUNDLED.width_of("Averages", 10)
+    typeface = typeface_of(FontSpec(regular=address(out.getvalue())))
+    assert typeface.width_of("Averages", 10) == pytest.approx(before, rel=2e-3)
 
 
 def test_the_figure_is_laid_out_and_drawn_with_it():

@@ -5,6 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from mottled_finch.core.common.language import OURS
 from mottled_finch.core.common.language.english import field_words, printable
 from mottled_finch.core.common.recipe import CellsSpec, load_recipe
 from mottled_finch.core.common.wording.parts import default_title
@@ -43,7 +44,7 @@ def test_averages_of_whole_numbers_keep_a_decimal_where_their_totals_need_one():
 
 
 def title(**pivot):
-    return default_title(load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot)
+    return default_title(load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot, OURS)
 
 
 def test_titles_say_what_is_shown():

@@ -5,7 +5,7 @@ import random
 
 import pytest
 
-from mottled_finch.core.common.language import speaking
+from mottled_finch.core.common.language import OURS, language_of
 from mottled_finch.core.common.recipe import load_recipe
 from mottled_finch.core.figures.figure.figure import make_figure
 from mottled_finch.core.outputs.changes.comparing import CellMove, Since, since, told
@@ -23,7 +23,7 @@ def made(text, **parts):
 
 def test_the_same_records_changed_nothing():
     same = since(made(TEXT), made(TEXT))
-    assert not same.any and same.cells == 9 and told(same) == []
+    assert not same.any and same.cells == 9 and told(same, OURS) == []
 
 
 def test_cells_members_claims_and_their_words():
@@ -32,7 +32,7 @@ def test_cells_members_claims_and_their_words():
     assert (move.name, move.now, move.before, move.by) == ("Brackwater, Feb", "40", "4", 36.0)
     assert found.cells == 6 and found.came == (("Dunlin", 1), ("Osprey", 3)) and found.went == (("Knot", 3),)
     assert [(each.words, each.holds) for each in found.turned] == [("highest row is Knot", False)]
-    assert told(found) == [
+    assert told(found, OURS) == [
         "It is no longer so that highest row is Knot: highest row is Brackwater.",
         "Brackwater, Feb: 40, 4 before",
         "Dunlin is new, on 1 record.",
@@ -53,7 +53,7 @@ def test_steps_are_of_the_scale_that_stands_now():
 def test_cautions_that_came_and_went():
     shown, hidden = made(TEXT), made(TEXT, legend={"show": False})
     assert since(hidden, shown).cautions_came == ("The colors have no legend.",)
-    assert told(since(shown, hidden)) == ["A caution has gone: The colors have no legend."]
+    assert told(since(shown, hidden), OURS) == ["A caution has gone: The colors have no legend."]
 
 
 @pytest.mark.parametrize("seed", range(20))
@@ -117,15 +117,14 @@ def test_a_page_in_another_language_tells_it_in_that():
     lines = [block.text for block in page.blocks]
     assert "Dunlin ist neu, mit 1 Datensatz." in lines and "Knot ist weggefallen, zuvor 3 Datensätze." in lines
     assert [b.text for b in laid_out(spec, {"crowd": figure}).pages[0].blocks] == ["Es gibt keine frühere Ausgabe."]
-    assert "Dunlin is new, on 1 record." in told(change)  # as the screen and a plan's log say it
+    assert "Dunlin is new, on 1 record." in told(change, OURS)  # as the screen and a plan's log say it
 
 
 def test_many_cells_that_moved_are_counted():
     moves = tuple(CellMove(row=f"r{i}", column="", now="", before="1", by=1.0, steps=0) for i in range(1_204))
-    assert told(Since(moved=moves), 3)[2:] == ["r2: no value, 1 before", "1,201 more cells moved less."]
-    assert told(Since(moved=moves[:4]), 3)[-1] == "1 more cell moved less."
-    with speaking("fr"):
-        assert told(Since(moved=moves), 3)[2:] == [
-            "r2 : pas de valeur, auparavant 1",
-            "1\xa0201 autres cellules ont moins changé.",
-        ]
+    assert told(Since(moved=moves), OURS, 3)[2:] == ["r2: no value, 1 before", "1,201 more cells moved less."]
+    assert told(Since(moved=moves[:4]), OURS, 3)[-1] == "1 more cell moved less."
+    assert told(Since(moved=moves), language_of("fr"), 3)[2:] == [
+        "r2 : pas de valeur, auparavant 1",
+        "1\xa0201 autres cellules ont moins changé.",
+    ]

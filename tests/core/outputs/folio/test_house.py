@@ -14,7 +14,7 @@ from mottled_finch.core.outputs.draw import USUAL
 from mottled_finch.core.outputs.draw.render import order_for, rendered
 from mottled_finch.core.outputs.folio.house_notes import house_notes
 from mottled_finch.core.outputs.folio.outputs.pptx import draw_pptx
-from mottled_finch.core.outputs.folio.outputs.svg import page_svg, typeface_for
+from mottled_finch.core.outputs.folio.outputs.svg import page_svg
 from mottled_finch.core.outputs.folio.pages import Folio, FolioPage
 
 from ..draw.house.decks import Change, deck, painted, picture, shape, solid
@@ -31,7 +31,7 @@ def in_house(template: bytes, *pages: dict[str, Any], **parts: Any) -> Folio:
 def seen(page: FolioPage) -> np.ndarray:
     """The page as pixels, one a point."""
     size = round(page.sheet.width), round(page.sheet.height)
-    order = order_for("png", page_svg(page, with_font=False), typeface_for(page), others=False, size=size)
+    order = order_for("png", page_svg(page, with_font=False), page.sheet.typeface, others=False, size=size)
     return np.asarray(Image.open(io.BytesIO(rendered(order))).convert("RGB")).astype(int)
 
 

@@ -5,7 +5,7 @@ import random
 import pytest
 from markdown_it import MarkdownIt
 
-from mottled_finch.core.figures.scene.type import width_of
+from mottled_finch.core.figures.scene.typeface import BUNDLED
 from mottled_finch.core.outputs.folio.flow import flow
 from mottled_finch.core.outputs.folio.words import Block, Run, blocks_of, filled, plain
 
@@ -77,28 +77,28 @@ def test_lines_are_no_wider_than_their_room_and_hold_every_word():
     for _ in range(60):
         words = " ".join("x" * lot.randrange(1, 12) for _ in range(lot.randrange(1, 60)))
         bold = words.replace(" ", " **b** ", 2)
-        flowed = flow(blocks_of(bold), (10.0, 20.0, 200.0, 4000.0), 14.0, 9.0, "#000000")
+        flowed = flow(blocks_of(bold), (10.0, 20.0, 200.0, 4000.0), 14.0, 9.0, "#000000", BUNDLED)
         assert flowed.cut == 0 and flowed.size == 14.0
         for text in flowed.texts:
-            assert text.x >= 10.0 and text.x + width_of(text.text, text.size, text.weight) <= 210.01
+            assert text.x >= 10.0 and text.x + BUNDLED.width_of(text.text, text.size, text.weight) <= 210.01
         shown = " ".join(text.text for text in flowed.texts).split()
         assert shown == "".join(run.text for run in blocks_of(bold)[0].runs).split()
 
 
 def test_a_mark_that_follows_bold_stays_with_it():
     block = Block(kind="paragraph", runs=(Run(text="a "), Run(text="bold", strong=True), Run(text=", and more")))
-    width = width_of("a ", 10) + width_of("bold", 10, 600) + width_of(",", 10) * 0.5
+    width = BUNDLED.width_of("a ", 10) + BUNDLED.width_of("bold", 10, 600) + BUNDLED.width_of(",", 10) * 0.5
     lines: dict[float, str] = {}
-    for text in flow([block], (0.0, 0.0, width, 999.0), 10.0, 10.0, "#000000").texts:
+    for text in flow([block], (0.0, 0.0, width, 999.0), 10.0, 10.0, "#000000", BUNDLED).texts:
         lines[text.y] = lines.get(text.y, "") + text.text
     assert any(line.startswith("bold,") or line.endswith("bold,") for line in lines.values())
 
 
 def test_words_shrink_and_then_are_cut():
     words = blocks_of("\n\n".join(["A line of words"] * 10))
-    roomy = flow(words, (0.0, 0.0, 300.0, 500.0), 16.0, 9.0, "#000000")
-    tight = flow(words, (0.0, 0.0, 300.0, 190.0), 16.0, 9.0, "#000000")
-    cut = flow(words, (0.0, 0.0, 300.0, 60.0), 16.0, 9.0, "#000000")
+    roomy = flow(words, (0.0, 0.0, 300.0, 500.0), 16.0, 9.0, "#000000", BUNDLED)
+    tight = flow(words, (0.0, 0.0, 300.0, 190.0), 16.0, 9.0, "#000000", BUNDLED)
+    cut = flow(words, (0.0, 0.0, 300.0, 60.0), 16.0, 9.0, "#000000", BUNDLED)
     assert (roomy.size, roomy.cut) == (16.0, 0)
     assert 9.0 <= tight.size < 16.0 and tight.cut == 0 and tight.height <= 190.0
     assert cut.size == 9.0 and cut.cut > 0 and cut.height <= 60.0

@@ -1,5 +1,6 @@
 """What stands in the cells: what they are drawn as, what is printed, what is hidden, and the gaps between."""
 
+from ....common.language import OURS
 from ....common.language.english import counted
 from ....common.recipe.spec import NumberSpec, PastSpec, SymbolsSpec
 from ....common.vocabulary import SYMBOL_TERMS
@@ -19,7 +20,7 @@ def cells(said: Said) -> list[Piece]:
         ", printing ",
         Piece(_values(spec.values), "values", spec.values != "all"),
         " of ",
-        Piece(measure_words(spec.print.measure) if spec.print else "what is colored", "print", spec.print is not None),
+        Piece(measure_words(spec.print.measure, OURS) if spec.print else "what is colored", "print", spec.print is not None),
         ", written ",
         Piece(_written(said), "number", written),
         " in ",
@@ -37,7 +38,7 @@ def cells(said: Said) -> list[Piece]:
 def _symbols(symbols: SymbolsSpec) -> str:
     words = SYMBOL_TERMS[symbols.as_].words
     if symbols.size is not None:
-        words += f" as large as {measure_words(symbols.size)}"
+        words += f" as large as {measure_words(symbols.size, OURS)}"
     return words + {"none": "", "dividers": ", with dividers", "guides": ", with guide lines"}[symbols.lines]
 
 

@@ -1,6 +1,7 @@
 """How values become colors: the palette, the scale, what is judged, spread, banded and lit."""
 
 from ....colors.palettes import PALETTES
+from ....common.language import OURS
 from ....common.recipe.spec import ColorSpec, EndSpec
 from ....common.vocabulary import BAND_TERMS, SPREAD_TERMS
 from ....common.wording.labels import number_label
@@ -31,7 +32,7 @@ def color(said: Said) -> list[Piece]:
         ", as ",
         Piece(_drawn(said), "bands", written.bands is not None),
         "; ",
-        Piece(f"lit: {lit_words(lit, number)}" if lit else "everything lit", "lit", bool(written.lit)),
+        Piece(f"lit: {lit_words(lit, number, OURS)}" if lit else "everything lit", "lit", bool(written.lit)),
         *(("; totals ", Piece(_TOTALS[totals.color], "totals_color", totals.color != "none")) if totals.any else ()),
         ".",
     )

@@ -1,5 +1,6 @@
 """Orders, what is set aside, totals, and how heads look."""
 
+from ....common.language import OURS
 from ....common.language.english import counted, joined
 from ....common.recipe.conditions import MeasureSpec
 from ....common.recipe.spec import OrderSpec
@@ -58,7 +59,7 @@ def _look(said: Said) -> list[str | Piece]:
 
 
 def _sized(side: str, size: str, measure: MeasureSpec | None) -> Piece:
-    words = f"{side} as {size} as {measure_words(measure)}" if measure else f"{side} alike"
+    words = f"{side} as {size} as {measure_words(measure, OURS)}" if measure else f"{side} alike"
     return Piece(words, f"weight_{side}", measure is not None)
 
 

@@ -6,7 +6,7 @@ from math import cos, radians, sin
 from ....common.language.english import printable
 from ....figures.scene import Part, Text
 from ....figures.scene.shapes import Weight
-from ....figures.scene.type import width_of, wrap
+from ....figures.scene.type import Typeface
 from ..svg import SvgCanvas, xml_number
 from .outlines import number
 from .template import Box, Layout, Line, Look, Matrix, Paint, Picture, Shape, Spot, Told
@@ -23,24 +23,32 @@ _NUMBER = "\ufffc"
 
 
 def paint_layout(
-    canvas: SvgCanvas, told: Told, layout: Layout, page: int, used: Iterable[str], turned: Iterable[Shape] = ()
+    canvas: SvgCanvas,
+    told: Told,
+    layout: Layout,
+    typeface: Typeface,
+    page: int,
+    used: Iterable[str],
+    turned: Iterable[Shape] = (),
 ) -> None:
     """Paint what lies under a page by its number, what the spots bring with them that are ``used``, and texts that are ``turned``.
-    They are measured with the typeface that is in use.
+    These are measured with the typeface.
     """
     shapes = [shape for name in layout.painted for shape in told.paintings.get(name, ())]
     shapes += [back for name in used if name in layout.spots and (back := layout.spots[name].back) is not None]
     for place, shape in enumerate([*shapes, *turned]):
-        _paint(canvas, shape, f"house-{place}", told.pictures, page)
+        _paint(canvas, shape, f"house-{place}", told.pictures, typeface, page)
 
 
-def placed_lines(lines: Sequence[str], room: Box, look: Look, size: float, part: Part = "words") -> tuple[Text, ...]:
+def placed_lines(
+    lines: Sequence[str], room: Box, look: Look, size: float, typeface: Typeface, part: Part = "words"
+) -> tuple[Text, ...]:
     """Lines of a text in a room, aligned as its look says."""
     left, top, width, height = room
     high = line_height(look, size)
     start = top + (height - high * len(lines)) * SHARES[look.upright]
     weight = weight_of(look)
-    lengths = [width_of(line, size, weight) for line in lines]
+    lengths = [typeface.width_of(line, size, weight) for line in lines]
     return tuple(
         Text(
             part=part,
@@ -64,7 +72,7 @@ def weight_of(look: Look) -> Weight:
     return 600 if look.bold else 400
 
 
-def _paint(canvas: SvgCanvas, shape: Shape, name: str, pictures: Mapping[str, str], page: int) -> None:
+def _paint(canvas: SvgCanvas, shape: Shape, name: str, pictures: Mapping[str, str], typeface: Typeface, page: int) -> None:
     canvas.parts.append(f'<g transform="matrix({_matrix(shape.matrix)})">')
     if shape.picture and shape.picture.name in pictures:
         canvas.parts.append(_picture(shape, shape.picture, pictures[shape.picture.name], f"{name}-cut"))
@@ -72,7 +80,7 @@ def _paint(canvas: SvgCanvas, shape: Shape, name: str, pictures: Mapping[str, st
         fill, runs = _ink(shape.fill, shape, f"{name}-fill", "fill")
         line, line_runs = _line(shape.line, shape, f"{name}-line")
         canvas.parts.append(f'{runs}{line_runs}<path fill-rule="evenodd" d="{shape.outline}"{fill}{line}/>')
-    for text in _words(shape, page):
+    for text in _words(shape, typeface, page):
         canvas.text(text)
     canvas.parts.append("</g>")
 
@@ -131,7 +139,7 @@ def _picture(shape: Shape, picture: Picture, address: str, name: str) -> str:
     )
 
 
-def _words(shape: Shape, page: int) -> Iterable[Text]:
+def _words(shape: Shape, typeface: Typeface, page: int) -> Iterable[Text]:
     """The paragraphs of a shape one below another, as high as they are together where its frame has them."""
     if not shape.words:
         return
@@ -142,9 +150,11 @@ def _words(shape: Shape, page: int) -> Iterable[Text]:
         look, text = paragraph.look, printable(paragraph.text.replace(_NUMBER, str(page)))
         text = text.upper() if look.capitals else text
         most = width * _LOOSE if shape.breaks else _ENDLESS
-        lines = [line for each in text.split("\n") for line in (wrap(each, most, look.size, _LINES, weight_of(look)) or [""])]
+        lines = [
+            line for each in text.split("\n") for line in (typeface.wrap(each, most, look.size, _LINES, weight_of(look)) or [""])
+        ]
         found.append((lines, look, len(lines) * line_height(look, look.size)))
     top += (room - sum(height for _, _, height in found)) * SHARES[frame.upright]
     for lines, look, height in found:
-        yield from (text for text in placed_lines(lines, (left, top, width, height), look, look.size) if text.text)
+        yield from (text for text in placed_lines(lines, (left, top, width, height), look, look.size, typeface) if text.text)
         top += height

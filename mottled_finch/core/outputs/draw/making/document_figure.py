@@ -10,8 +10,7 @@ from ....common.language.english import printable
 from ....figures.figure.figure import Figure
 from ....figures.scene.breaks import units
 from ....figures.scene.legend import Legend
-from ....figures.scene.type import width_of
-from ....figures.scene.typeface import BUNDLED, using
+from ....figures.scene.typeface import BUNDLED
 from ..png import draw_png
 from .bare import as_chosen
 from .bookmarks import MAIN, TABLE, W, bookmark_for, put_bookmark
@@ -135,12 +134,12 @@ def _widths(figure: Figure, table: Tabled, room: float) -> list[float]:
     grid = figure.scene.grid
     assert grid is not None
     places = [place for line in table.places for place in line if place and place.is_head and place.across == 1]
-    with using(figure.typeface):
-        heads = [0.0] * table.head_columns
-        for line in table.places[table.head_rows :]:
-            for x, place in enumerate(line[: table.head_columns]):
-                heads[x] = max(heads[x], width_of(place.text, _SIZE, 600) + 10 if place and place.across == 1 else 0.0)
-        words = [width_of(word, _SIZE, 600) for place in places if place.column is not None for _, word in units(place.text)]
+    width_of = figure.typeface.width_of
+    heads = [0.0] * table.head_columns
+    for line in table.places[table.head_rows :]:
+        for x, place in enumerate(line[: table.head_columns]):
+            heads[x] = max(heads[x], width_of(place.text, _SIZE, 600) + 10 if place and place.across == 1 else 0.0)
+    words = [width_of(word, _SIZE, 600) for place in places if place.column is not None for _, word in units(place.text)]
     heads = [min(width, room * 0.4 / len(heads)) for width in heads]
     of_cells = grid.widths or (grid.cell_width,) * len(grid.xs)
     average = sum(of_cells) / len(of_cells)

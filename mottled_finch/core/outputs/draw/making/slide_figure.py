@@ -8,7 +8,7 @@ from ....common.errors import DrawError
 from ....common.language.english import printable
 from ....figures.figure.figure import Figure
 from ....figures.scene import Scene
-from ....figures.scene.typeface import BUNDLED, using
+from ....figures.scene.typeface import BUNDLED
 from ..canvas import MANY_CELLS, paint
 from ..house.setting import Setting
 from ..house.template import Box
@@ -26,11 +26,10 @@ BESIDE = "Legend and words"
 
 def put_figure(setting: Setting, form: Form, table: Tabled | None, name: str = NAME) -> None:
     """Put the figure of a setting on its slide, in the form and under the name by which it is found again."""
-    with using(setting.figure.typeface):
-        if form == "picture":
-            _picture(setting, name)
-        else:
-            _drawn(setting, table, name)
+    if form == "picture":
+        _picture(setting, name)
+    else:
+        _drawn(setting, table, name)
 
 
 def family_of(figure: Figure) -> str:
@@ -105,7 +104,7 @@ def shapes_xml(
     """The figure as a group of shapes, or what is beside its table; nothing where there is none of that."""
     scene = figure.scene
     rest = replace(scene, transparent=True, under=None)
-    canvas = SlideCanvas(scene.theme, family, figure.recipe.page.language or "en-US", number)
+    canvas = SlideCanvas(scene.theme, figure.typeface, family, figure.recipe.page.language or "en-US", number)
     paint(_around(rest) if of_table else rest, canvas)
     if of_table:
         paint(_only_notes(rest), canvas)

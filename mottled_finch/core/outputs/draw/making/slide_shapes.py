@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from ....common.language.english import printable
 from ....figures.scene import Text, Theme, Under
-from ....figures.scene.type import ascent_of, width_of
+from ....figures.scene.type import Typeface
 
 _EMU = 12_700
 """Of a point."""
@@ -54,10 +54,13 @@ def written(text: str) -> str:
 
 
 class SlideCanvas:
-    """A canvas that writes shapes of a slide, numbered behind ``number``. Pictures are left to who makes the slide."""
+    """A canvas that writes shapes of a slide, numbered behind ``number``; texts are measured with the typeface, and set in the
+    ``family``. Pictures are left to who makes the slide.
+    """
 
-    def __init__(self, theme: Theme, family: str, language: str, number: int) -> None:
+    def __init__(self, theme: Theme, typeface: Typeface, family: str, language: str, number: int) -> None:
         self.parts: list[str] = []
+        self._typeface = typeface
         self._theme, self._family, self._language, self._number = theme, family, language, number
         self._opacity = 1.0
 
@@ -80,8 +83,8 @@ class SlideCanvas:
         )
 
     def text(self, text: Text) -> None:
-        length = text.length or width_of(text.text, text.size, text.weight)
-        high, up = text.size * _LINE, ascent_of(text.weight) * text.size
+        length = text.length or self._typeface.width_of(text.text, text.size, text.weight)
+        high, up = text.size * _LINE, self._typeface.ascent_of(text.weight) * text.size
         back = {"start": 0.0, "middle": length / 2, "end": length}[text.anchor]
         if text.turned:  # about its middle, a quarter against the clock
             x, y = text.x - up + high / 2 - length / 2, text.y - length / 2 + back - high / 2

@@ -9,7 +9,7 @@ from typing import Literal
 
 import numpy as np
 
-from ....common.language import speaking, spoken
+from ....common.language import Language
 from ....common.recipe.spec import LevelSpec
 from ....common.wording.labels import shown_label
 from ....figures.contents.contents import FEW
@@ -86,8 +86,7 @@ def tabled(figure: Figure) -> Tabled:
     """The places of a figure; none where nothing is kept."""
     if figure.scene.grid is None:
         return Tabled(places=(), head_rows=0, head_columns=0, rows=(), columns=())
-    with speaking(figure.recipe.page.language):
-        return _Tabling(figure).tabled()
+    return _Tabling(figure).tabled()
 
 
 def heads_of(figure: Figure) -> tuple[int, int]:
@@ -110,11 +109,13 @@ class _Tabling:
         self.notes, self.edges = self._marks()
 
     def tabled(self) -> Tabled:
-        matrix, pivot = self.matrix, self.recipe.pivot
+        matrix, pivot, language = self.matrix, self.recipe.pivot, self.figure.facts.language
         rows = _lines(len(matrix.rows), matrix.row_groups, self.deep, lambda _: pivot.totals.row_groups, all_=pivot.totals.columns)
         columns = self._columns()
-        across = _heads(matrix.columns, matrix.column_groups, columns, (*((pivot.split,) if pivot.split else ()), *pivot.columns))
-        down = _heads(matrix.rows, matrix.row_groups, rows, pivot.rows)
+        across = _heads(
+            matrix.columns, matrix.column_groups, columns, language, (*((pivot.split,) if pivot.split else ()), *pivot.columns)
+        )
+        down = _heads(matrix.rows, matrix.row_groups, rows, language, pivot.rows)
         places: list[list[Place | None]] = []
         for depth in range(self.wide):
             corner = Place(part="corner", ink=self.theme.quiet, across=self.deep, down=self.wide)
@@ -288,7 +289,11 @@ def _lines(number: int, groups: Sequence[Group], deep: int, shown: Callable[[Gro
 
 
 def _heads(
-    members: Sequence[Labels], groups: Sequence[Group], lines: Sequence[Line], levels: Sequence[LevelSpec]
+    members: Sequence[Labels],
+    groups: Sequence[Group],
+    lines: Sequence[Line],
+    language: Language,
+    levels: Sequence[LevelSpec],
 ) -> list[list[_Head | None]]:
     """The heads of each line, outermost first; None where that of a line before reaches over, or of an outer level."""
     deep = _depth(members)
@@ -298,14 +303,14 @@ def _heads(
         first, last = place[group.start], place[group.stop - 1]
         while last + 1 < len(lines) and lines[last + 1].total and lines[last + 1].depth >= group.depth:
             last += 1  # its own total, and those of groups within it
-        text = shown_label(levels, group.depth - 1, group.labels[-1])
+        text = shown_label(levels, group.depth - 1, group.labels[-1], language)
         found[first][group.depth - 1] = _Head(text, along=last - first + 1, group=len(members) + i)
     for i, line in enumerate(lines):
         if line.total and line.depth < deep:
-            found[i][line.depth] = _Head(spoken().say("all"), away=deep - line.depth)
+            found[i][line.depth] = _Head(language.say("all"), away=deep - line.depth)
         elif deep:
             labels = members[line.at]
-            found[i][deep - 1] = _Head(shown_label(levels, len(labels) - 1, labels[-1]) if labels else "")
+            found[i][deep - 1] = _Head(shown_label(levels, len(labels) - 1, labels[-1], language) if labels else "")
     return found
 
 

@@ -2,13 +2,11 @@
 
 from dataclasses import dataclass
 
-from ....common.language import speaking
 from ....figures.cautions import cautions_of
 from ....figures.figure.figure import Figure
 from ....figures.scene.legend import Legend, legend_of
 from ....figures.scene.notes import placed_notes
 from ....figures.scene.page import Page
-from ....figures.scene.typeface import using
 from ....figures.text.page_words import PageWords
 from ....matrices.statement import write_statement
 
@@ -29,15 +27,14 @@ class Told:
 
 def told(figure: Figure) -> Told:
     recipe = figure.recipe
-    with speaking(recipe.page.language), using(figure.typeface):
-        page = Page(recipe, figure.matrix, figure.coloring, figure.contents, figure.facts)
-        notes = [
-            figure.facts.filled(note.text, f"notes[{recipe.notes.index(note)}].text")
-            for note, _, _ in placed_notes(recipe.notes, figure.matrix)
-            if note.text
-        ]
-        shown = recipe.legend.show and figure.scene.grid is not None
-        return Told(words=page.words, notes=tuple(notes), legend=legend_of(page, _WIDE, 0.0) if shown else None)
+    page = Page(recipe, figure.matrix, figure.coloring, figure.contents, figure.facts, figure.typeface)
+    notes = [
+        figure.facts.filled(note.text, f"notes[{recipe.notes.index(note)}].text")
+        for note, _, _ in placed_notes(recipe.notes, figure.matrix)
+        if note.text
+    ]
+    shown = recipe.legend.show and figure.scene.grid is not None
+    return Told(words=page.words, notes=tuple(notes), legend=legend_of(page, _WIDE, 0.0) if shown else None)
 
 
 def statement_of(figure: Figure) -> str:

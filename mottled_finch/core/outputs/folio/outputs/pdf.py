@@ -9,7 +9,7 @@ from ...draw.making.choices import Choices
 from ...draw.render import Order, order_for, rendered
 from ...draw.svg import needs_other_fonts
 from ..pages import Folio, FolioPage, Link
-from .svg import page_svg, said_by, typeface_for
+from .svg import page_svg, said_by
 
 if TYPE_CHECKING:
     import pikepdf
@@ -26,7 +26,7 @@ def draw_pdf(folio: Folio, choices: Choices) -> bytes:
 
 
 def _order(page: FolioPage) -> Order:
-    typeface = typeface_for(page)
+    typeface = page.sheet.typeface
     texts = [*page.texts, *(text for placed in page.placed for text in placed.figure.scene.texts)]
     return order_for("pdf", page_svg(page, with_font=False), typeface, others=needs_other_fonts(texts, typeface))
 

@@ -2,8 +2,6 @@
 
 from ....common.language.english import printable
 from ....figures.scene import Text
-from ....figures.scene.type import wrap
-from ....figures.scene.typeface import Typeface, typeface_of, using
 from ...draw.canvas import paint
 from ...draw.house.painting import paint_layout
 from ...draw.svg import SvgCanvas, with_letters, xml_number
@@ -15,20 +13,14 @@ def draw_page_svg(page: FolioPage) -> bytes:
     return page_svg(page, with_font=True).encode()
 
 
-def typeface_for(page: FolioPage) -> Typeface:
-    """What the page is drawn with."""
-    return typeface_of(page.sheet.page.font)
-
-
 def page_svg(page: FolioPage, *, with_font: bool) -> str:
     """The page as SVG; without the font it is meant for our own renderers, which are handed the font's files."""
-    canvas, sheet, typeface = SvgCanvas(), page.sheet, typeface_for(page)
+    canvas, sheet, typeface = SvgCanvas(), page.sheet, page.sheet.typeface
     canvas.rect(0, 0, sheet.width, sheet.height, sheet.theme.ground)
-    with using(typeface):
-        if sheet.told is not None and sheet.layout is not None:
-            paint_layout(canvas, sheet.told, sheet.layout, page.number, page.spots, page.turned)
-        for lost in page.lost:
-            _lost(canvas, page, lost)
+    if sheet.told is not None and sheet.layout is not None:
+        paint_layout(canvas, sheet.told, sheet.layout, typeface, page.number, page.spots, page.turned)
+    for lost in page.lost:
+        _lost(canvas, page, lost)
     for placed in page.placed:
         if sheet.layout is not None and sheet.layout.busy:
             canvas.rect(*placed.room, sheet.theme.ground)
@@ -53,7 +45,7 @@ def _lost(canvas: SvgCanvas, page: FolioPage, lost: Lost) -> None:
     left, top, width, height = lost.room
     theme, size = page.sheet.theme, page.sheet.lead_size * 0.8
     canvas.rect(left, top, width, height, theme.band)
-    lines = wrap(f"{lost.name} cannot be made: {lost.why}", width - 2 * size, size, 6)
+    lines = page.sheet.typeface.wrap(f"{lost.name} cannot be made: {lost.why}", width - 2 * size, size, 6)
     for number, line in enumerate(lines):
         y = top + height / 2 + (number - len(lines) / 2 + 0.8) * size * 1.35
         canvas.text(Text(part="words", x=left + size, y=y, text=printable(line), size=size, ink=theme.quiet))

@@ -1,9 +1,6 @@
-"""The language of the figure that is being made: what is laid out within ``speaking`` is said in it."""
+"""The languages that figures are written in. Whatever says something in one of them is given it."""
 
 import re
-from collections.abc import Iterator
-from contextlib import contextmanager
-from contextvars import ContextVar
 from dataclasses import dataclass
 
 import numpy as np
@@ -59,8 +56,8 @@ class Language:
 
 LANGUAGES = {"en": ENGLISH, **CALENDARS}
 """The languages that figures are written in, by their codes."""
-_OURS = Language("en", ENGLISH)
-_SPOKEN: ContextVar[Language] = ContextVar("language", default=_OURS)
+OURS = Language("en", ENGLISH)
+"""English, in which figures are spoken of to whoever makes them."""
 
 
 def code_of(tag: str) -> str | None:
@@ -73,18 +70,3 @@ def language_of(tag: str | None) -> Language:
     """That of a tag that was checked; English without one."""
     code = (code_of(tag) if tag else None) or "en"
     return Language(code, LANGUAGES[code])
-
-
-def spoken() -> Language:
-    """The language that is spoken now."""
-    return _SPOKEN.get()
-
-
-@contextmanager
-def speaking(tag: str | None) -> Iterator[None]:
-    """Within it, what is said is said in the language of a tag."""
-    token = _SPOKEN.set(language_of(tag))
-    try:
-        yield
-    finally:
-        _SPOKEN.reset(token)
