@@ -6,15 +6,15 @@ import sys
 import tempfile
 from pathlib import Path
 
-from mottled_finch.core.common.errors import did_you_mean
-from mottled_finch.server.run import prepare
-
 
 def main() -> int:
     if sys.argv[1:2] == ["mutants"]:
         from .mutants import main as mutants
 
-        return mutants(sys.argv[2:])
+        return mutants(sys.argv[2:])  # before anything of ours is loaded, since it is broken there
+    from mottled_finch.core.common.errors import did_you_mean
+    from mottled_finch.server.run import prepare
+
     with tempfile.TemporaryDirectory(prefix="finch-bench-") as folder:
         prepare(Path(folder))
         from bench.faults import FAULTS

@@ -256,7 +256,7 @@ def make_kernels() -> None:
 
 
 def make_node_modules(part: str) -> None:
-    """The front end's packages: ``node_modules build`` is what building it takes, ``node_modules check`` holds what checks it, too."""
+    """The front end's packages: what building it takes (``node_modules build``), or what checks it as well (``… check``)."""
     import shutil
 
     if stands(part):
