@@ -5,8 +5,10 @@ Whatever comes first, nothing breaks, nothing is lost in silence, and all that i
 same version as seen, at most one is acknowledged.
 """
 
+import os
 import tempfile
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from concurrent.futures import ThreadPoolExecutor
 from itertools import combinations_with_replacement, product
 from pathlib import Path
 from threading import Barrier, Thread
@@ -29,8 +31,8 @@ class Stand:
         self.live = live
         self.table = live.ask("POST", "/api/tables?name=a.csv", _FIRST).body["id"]
         self.plate = live.ask("POST", "/api/plates", {"table": self.table, "recipe": _RECIPE}).body["plate"]["id"]
-        self.change("one")
         live.ask("PUT", f"/api/tables/{self.table}/mends", {"mends": [{"do": "tidy", "field": "pier", "case": "upper"}]})
+        self.plate_seen = self.change("one").body["plate"]["version"]
         self.given = live.ask("POST", f"/api/imports?name=b.csv&table={self.table}", _NEXT).body["file"]["id"]
         if compared:
             live.ask("POST", f"/api/imports/{self.given}/start")
@@ -39,7 +41,6 @@ class Stand:
                 sleep(0.02)
         source = Source(recipe=_RECIPE, table="a", digest="", edition=1, version="", plate=self.plate)
         self.leaf = with_source(b"<svg><defs></defs></svg>", "svg", source)
-        self.plate_seen = live.ask("GET", f"/api/plates/{self.plate}").body["plate"]["version"]
         self.table_seen = live.ask("GET", f"/api/tables/{self.table}").body["version"]
         self.bound: dict[str, Bound] = {}
         if bound:
@@ -129,26 +130,41 @@ PAIRS = [
     *product(BENEATH, BOUND),
 ]
 
+_SERVERS = os.cpu_count() or 1
+
 
 def races(times: int) -> Fault:
-    """Race every pair so many times, with the next edition compared and not."""
+    """Race every pair so many times, with the next edition compared and not: on as many servers as there are processors."""
+    halves = [PAIRS[i::_SERVERS] for i in range(_SERVERS)]
+    with ThreadPoolExecutor(_SERVERS) as pool:
+        found = list(pool.map(lambda half: _races(half, times), halves))
+    return Fault(
+        name="faults_races",
+        tried=sum(each.tried for each in found),
+        lost=sum(each.lost for each in found),
+        ended=sum(each.ended for each in found),
+        longest=max(each.longest for each in found),
+        what=tuple(words for each in found for words in each.what),
+    )
+
+
+def _races(pairs: Sequence[tuple[str, str]], times: int) -> Fault:
+    """The same of some pairs, on one server."""
     wrong: list[str] = []
-    ended = 0
+    ended, tried = 0, times * len(pairs)
     with tempfile.TemporaryDirectory(prefix="finch-faults-") as folder:
         live = Live(Path(folder))
         try:
-            for turn in range(times):
-                for one, other in PAIRS:
-                    stand = Stand(live, compared=turn % 2 == 0, bound=other in BOUND)
-                    wrong += [f"{one} and {other}: {each}" for each in _raced(stand, one, other)]
-                    if not live.lives:
-                        ended += 1
-                        live.start()
-                so_far("faults_races", (turn + 1) * len(PAIRS), times * len(PAIRS), wrong)
+            for done, (turn, (one, other)) in enumerate(product(range(times), pairs), 1):
+                stand = Stand(live, compared=turn % 2 == 0, bound=other in BOUND)
+                wrong += [f"{one} and {other}: {each}" for each in _raced(stand, one, other)]
+                if not live.lives:
+                    ended += 1
+                    live.start()
+                so_far("faults_races", done, tried, wrong)
         finally:
             live.end()
-        tried = times * len(PAIRS)
-        return Fault(name="faults_races", tried=tried, lost=len(wrong), ended=ended, longest=live.longest, what=tuple(wrong))
+    return Fault(name="faults_races", tried=tried, lost=len(wrong), ended=ended, longest=live.longest, what=tuple(wrong))
 
 
 def _raced(stand: Stand, one: str, other: str) -> list[str]:

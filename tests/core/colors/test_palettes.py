@@ -5,9 +5,35 @@ import pytest
 
 from mottled_finch.core.colors.lab import difference, lab_from_bytes
 from mottled_finch.core.colors.palettes import MIDDLE, PALETTES, STEPS
-from mottled_finch.core.colors.spaces import bytes_of, contrast, oklab_from_bytes
+from mottled_finch.core.colors.spaces import bytes_of, contrast, hex_of, oklab_from_bytes
 from mottled_finch.core.colors.vision import VISIONS, seen
 
+KEPT = """
+water-mint      #e6f7f9 #89cbd8 #4195b2 #1e5d83 #132b4d
+sedge           #f2f7e4 #b1cf90 #6c9f60 #346c43 #103c28
+teasel          #f9f0f9 #d2b2dd #a178bb #69468e #352056
+reedmace        #fcf4e3 #edb883 #cd7944 #974527 #572319
+cuckooflower    #feeff0 #f2aab6 #d56482 #983057 #561133
+silverweed      #f5f4f1 #bbbbb5 #83847c #4f5049 #21221d
+sundew          #fbf8d5 #fcb654 #e16930 #a32b33 #53182a
+pondweed        #f5f9d6 #97d596 #34a184 #006770 #013050
+bilberry        #fff1f0 #eda7ca #ad6eb6 #5f4394 #1d2156
+reed            #fcf5db #b8c58e #569986 #1d6178 #162a50
+loosestrife     #fff4d9 #ffa982 #d9617a #932d71 #461250
+kingcup         #005e66 #5bb1b7 #f6f6f6 #e38e54 #932d1a
+fritillary      #2b5c3a #7cb07c #f6f6f6 #be8bd2 #633885
+bogbean         #274b87 #70a3d9 #f6f6f6 #e17e90 #832447
+flag-iris       #404191 #9a95dc #f6f6f6 #c9a049 #754b10
+comfrey         #2b4c91 #75a3e2 #f6f6f6 #db9549 #863d0d
+brooklime       #7c3a23 #d48e64 #f6f6f6 #61aad6 #185383
+ragged-robin    #445b22 #9bae5d #f6f6f6 #e07fa6 #852558
+heath           #674e11 #b9a354 #f6f6f6 #b18dd2 #573a87
+watch-stones    #842a20 #d57e43 #f2e7b9 #59a3be #1a487f
+tideline        #6d2972 #c27eb9 #eceee5 #8cac61 #365e2d
+marsh-steps     #f1f3d5 #e4b970 #d47537 #a63a2e #631926
+duckboards      #e6f3f7 #8ec7d1 #4893af #295c8b #222858
+"""
+"""Each palette at its ends, its middle and halfway to it. Recipes name palettes: last year's figure is colored as it was."""
 ALL = pytest.mark.parametrize("palette", PALETTES.values(), ids=list(PALETTES))
 
 
@@ -15,6 +41,13 @@ def test_there_are_enough_of_both_kinds():
     kinds = [palette.kind for palette in PALETTES.values()]
     assert kinds.count("sequence") >= 10 and kinds.count("two_sided") >= 8 and kinds.count("bands") >= 4
     assert all(palette.purpose and palette.name == palette.title.lower().replace(" ", "-") for palette in PALETTES.values())
+
+
+def test_palettes_stay_what_they_were():
+    places = (0, STEPS // 4, STEPS // 2, 3 * STEPS // 4, STEPS - 1)
+    now = {name: [hex_of(palette.colors[place]) for place in places] for name, palette in PALETTES.items()}
+    kept = {name: colors for name, *colors in map(str.split, KEPT.strip().splitlines())}
+    assert {name: now[name] for name in kept} == kept
 
 
 @ALL

@@ -108,3 +108,37 @@ def test_where_values_are_seen_to_stand(turned):
     assert bands.band_steps == ((3, 2, 1, 0) if turned else (0, 1, 2, 3))
     steps = [3 - step if turned and step < 255 else step for step in (0, 0, 1, 2, 3, 3, 3, 255)]
     assert bands.steps(values).tolist() == steps
+
+
+def test_a_turned_scale_has_the_colors_of_its_other_end():
+    found = replace(scale(), turned=True)
+    assert found.steps(VALUES).tolist() == [[254, 222, 255], [190, 0, 127]]
+    np.testing.assert_array_equal(found.stands(VALUES), [[1, 0.875, np.nan], [0.75, 0, 0.5]])
+
+
+def test_bands_stand_among_all_and_have_their_stops():
+    values = np.array([np.nan, 5.0, 10.0, 19.9, 20.0, 99.0])
+    found = scale()
+    two = replace(found, cuts=(10.0, 20.0))
+    assert (two.number_of_steps, two.band_steps) == (3, (0, 1, 2))
+    np.testing.assert_array_equal(two.steps(values), [255, 0, 1, 1, 2, 2])
+    np.testing.assert_array_equal(two.stands(values), [np.nan, 0, 0.5, 0.5, 1, 1])
+    placed = replace(two, stops=(0, 100, 254))
+    assert placed.band_steps == (0, 100, 254) and replace(placed, turned=True).band_steps == (254, 100, 0)
+    np.testing.assert_array_equal(placed.steps(values), [255, 0, 100, 100, 254, 254])
+    turned = replace(two, turned=True)
+    np.testing.assert_array_equal(turned.steps(values), [255, 2, 1, 1, 0, 0])
+    np.testing.assert_array_equal(turned.stands(values), [np.nan, 1, 0.5, 0.5, 0, 0])
+    np.testing.assert_array_equal(replace(found, cuts=(10.0,)).stands(values[1:3]), [0, 1])
+    np.testing.assert_array_equal(replace(found, cuts=()).stands(values[1:3]), [0, 0])
+
+
+def test_what_lies_beyond_the_ends_is_counted():
+    found = scale(low=EndSpec(at=5.0), high=EndSpec(at=10.0))
+    assert (found.under, found.over, found.lowest, found.highest) == (1, 2, 0, 40)
+
+
+def test_without_a_way_to_go_the_ends_are_at_both_sides():
+    """A scale whose ends meet at a middle: what lies below is at its low end, what lies above at its high one."""
+    found = replace(scale(), low=5.0, middle=5.0, high=5.0)
+    np.testing.assert_array_equal(found.places(np.array([4.0, 5.0, 6.0])), [0, 0.5, 1])

@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from mottled_finch.core.colors.losses import losses_of
+from mottled_finch.core.colors.losses import TOLD_APART, losses_of
 from mottled_finch.core.colors.palettes import PALETTES
 from mottled_finch.core.colors.spaces import bytes_of, luminance
 from mottled_finch.core.colors.vision import VISIONS, seen
@@ -44,3 +44,19 @@ def test_a_ramp_that_comes_back_is_told():
     there_and_back = np.concatenate([PALETTES["sedge"].colors[::2], PALETTES["sedge"].colors[::-2]])
     assert losses_of(there_and_back)["no_blue"] == "The two sides look alike"
     assert losses_of(np.tile(bytes_of("#808080"), (255, 1)))["gray"] == "Values far apart look alike"
+
+
+@pytest.mark.parametrize(("lightest", "alike"), [(76, False), (59, True)])
+def test_places_a_quarter_apart_are_compared_and_none_that_are_nearer(lightest, alike):
+    """Grays from a lightness of 35: eighths of the first are less apart than is told for certain, quarters are not; of the second
+    quarters are not told apart, either, and three eighths are.
+    """
+    from mottled_finch.core.colors.lab import difference, lab_from_bytes
+
+    grays = np.array([[each] * 3 for each in range(256)], dtype=np.uint8)
+    lightness = lab_from_bytes(grays)[:, 0]
+    ramp = grays[[int(np.abs(lightness - each).argmin()) for each in np.linspace(35, lightest, 255)]]
+    lab = lab_from_bytes(ramp[[0, 32, 64, 95]])
+    eighth, quarter, more = (float(difference(lab[:1], lab[i : i + 1])[0]) for i in (1, 2, 3))
+    assert eighth < TOLD_APART < more and (quarter < TOLD_APART) is alike
+    assert (losses_of(ramp).get("gray") is not None) is alike

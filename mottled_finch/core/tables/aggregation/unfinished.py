@@ -60,8 +60,8 @@ def _last(table: Table, level: LevelSpec) -> Unfinished | None:
     if not len(used):
         return None
     last = column.dictionary[1:][used[-1]].astype("datetime64[D]")
-    start, after = _period(last, _WHOLE[level.cut or ""], level.year_starts or 1)
     unit, year_starts = _WHOLE[level.cut or ""], level.year_starts or 1
+    start, after = _period(last, unit, year_starts)
     days = np.unique(column.dictionary[1:][used].astype("datetime64[D]"))
     short = int((after - 1 - last).astype(int))
     if short == 0 or ends_a_quarter(last) or short <= _usually_short(days, unit, year_starts):
@@ -74,7 +74,7 @@ def _usually_short(days: NDArray[np.datetime64], unit: str, year_starts: int) ->
     be shorter, as where nothing was open; fewer than three say something only where records have one day a month or a week.
     """
     weekdays = days.astype(np.int64) % 7
-    even = len(days) > 1 and (bool((days == days.astype("datetime64[M]")).all()) or bool((weekdays == weekdays[0]).all()))
+    even = bool((days == days.astype("datetime64[M]")).all() or (weekdays == weekdays[0]).all())
     short: list[int] = []
     into: set[int] = set()
     alone = True
