@@ -1,7 +1,6 @@
 """Plans in the shell: the newest files taken, guarded, made into folios, and put where they go, or held with the reason."""
 
 import fcntl
-import json
 import os
 import tempfile
 from collections.abc import Iterator, Mapping, Sequence
@@ -9,11 +8,11 @@ from contextlib import contextmanager, suppress
 from dataclasses import dataclass, replace
 from datetime import datetime
 from pathlib import Path
-from typing import Any, Literal
+from typing import Literal
 
 from mottled_finch.app.folios import FolioPages
 from mottled_finch.app.plans.due import missed, next_due
-from mottled_finch.app.plans.guards import Standing, standing_from
+from mottled_finch.app.plans.guards import Standing
 from mottled_finch.app.plans.inputs import Held, Newest, Taken, digest_of
 from mottled_finch.app.plans.load import load_plan
 from mottled_finch.app.plans.notify import Addresses
@@ -33,10 +32,9 @@ from mottled_finch.core.tables.mends import apply_mends
 
 from .companions import Beside, figure_beside, templates_beside
 from .folios import FolioBeside
+from .run_log import Entry, Made, Took, append, entries_of
 
 State = Literal["made", "held", "same", "waiting"]
-_NO_LINK = os.O_NOFOLLOW | os.O_NONBLOCK | os.O_CLOEXEC
-"""The log lies where anybody who brings a plan could have put a link."""
 EXITS: dict[State, int] = {"made": 0, "held": 1, "same": 3, "waiting": 3}
 """What a shell is told: that it was made, that it was held, or that there was nothing to do."""
 
@@ -78,7 +76,7 @@ def run(
             if plan.tell:
                 words = and_told(running, plan.title or plan_file.stem, ran.state, ran.words, os.environ)
                 ran = replace(ran, words=words)
-            _append(log, {"at": now.isoformat(), "state": ran.state, "words": ran.words, **here.entry(ran, running.lines)})
+            append(log, here.entry(ran, now, running.lines))
         return ran
 
 
@@ -104,46 +102,9 @@ def _alone(plan_file: Path) -> Iterator[None]:
         yield
 
 
-def entries_of(log: Path) -> list[dict[str, Any]]:
-    """The runs that a log tells of, the last one last; a line that was cut off, or is none of ours, is none. Raises RecipeError for
-    a log that is no file.
-    """
-    try:
-        with os.fdopen(os.open(log, os.O_RDONLY | _NO_LINK), encoding="utf-8", errors="replace") as file:
-            lines = file.read().splitlines()
-    except FileNotFoundError:
-        return []
-    except OSError as error:
-        raise RecipeError("the log of its runs is no file, or a link; move it away", path=log.name) from error
-    return [entry for line in lines if (entry := _entry_of(line)) is not None]
-
-
-def _entry_of(line: str) -> dict[str, Any] | None:
-    """A run as a log tells of it."""
-    try:
-        entry = json.loads(line)
-        if datetime.fromisoformat(entry["at"]).tzinfo is None:
-            return None
-        for each in entry.get("took", {}).values():
-            if not (isinstance(each["file"], str) and isinstance(each["digest"], str)):
-                return None
-        for each in entry.get("standing", {}).values():
-            standing_from(each)
-    except (ValueError, TypeError, KeyError, AttributeError, RecursionError):
-        return None
-    return dict(entry)
-
-
-def _is_due(when: WhenSpec, entries: list[dict[str, Any]], now: datetime) -> bool:
+def _is_due(when: WhenSpec, entries: list[Entry], now: datetime) -> bool:
     """Whether a planned moment has passed since the last run, made or held; a plan that never ran is due at once."""
-    return not entries or missed(when, datetime.fromisoformat(entries[-1]["at"]), now)
-
-
-def _append(log: Path, entry: dict[str, Any]) -> None:
-    with os.fdopen(os.open(log, os.O_WRONLY | os.O_CREAT | os.O_APPEND | _NO_LINK, 0o644), "a", encoding="utf-8") as file:
-        file.write(json.dumps(entry, ensure_ascii=False) + "\n")
-        file.flush()
-        os.fsync(file.fileno())
+    return not entries or missed(when, entries[-1].at, now)
 
 
 class _PlanBeside:
@@ -151,11 +112,11 @@ class _PlanBeside:
     them read and mended.
     """
 
-    def __init__(self, plan: PlanSpec, places: Places, entries: list[dict[str, Any]], scratch: Path, *, newer: bool) -> None:
+    def __init__(self, plan: PlanSpec, places: Places, entries: list[Entry], scratch: Path, *, newer: bool) -> None:
         """``newer`` asks for other files than those that the last run tried, whatever became of them."""
         self._plan, self._places, self._scratch, self._newer = plan, places, scratch, newer
-        self._tried: dict[str, Any] = entries[-1] if entries else {}
-        self._last: dict[str, Any] = next((entry for entry in reversed(entries) if entry.get("state") == "made"), {})
+        self._tried = entries[-1].digests if entries else {}
+        self._last = next((entry for entry in reversed(entries) if entry.made), None)
         self.taken: dict[str, Taken] = {}
         self.standings: dict[str, Standing] = {}
         self._folios: dict[str, FolioBeside] = {}
@@ -169,7 +130,7 @@ class _PlanBeside:
         """The log says what was taken."""
 
     def known(self) -> list[dict[str, str]]:
-        return [_digests_of(entry) for entry in (self._last, *([self._tried] if self._newer else []))]
+        return [self._last.digests if self._last else {}, *([self._tried] if self._newer else [])]
 
     def bring(self, taken: Mapping[str, Taken]) -> None:
         self.taken.update(taken)
@@ -204,13 +165,11 @@ class _PlanBeside:
     def choices(self, _reads: tuple[str, ...]) -> Choices:
         return Choices()
 
-    def entry(self, ran: "Run", lines: list[str]) -> dict[str, Any]:
-        """What is kept of the run beside how it ended."""
-        took = {name: {"file": str(each.origin), "digest": each.digest} for name, each in self.taken.items()}
-        if ran.state != "made":
-            return {"took": took}
-        standing = {name: each.plain() for name, each in self.standings.items()}
-        return {"took": took, "standing": standing, "files": [str(each) for each in ran.files], "since": lines}
+    def entry(self, ran: "Run", now: datetime, lines: list[str]) -> Entry:
+        """What the log says of the run."""
+        took = {name: Took(str(each.origin), each.digest) for name, each in self.taken.items()}
+        made = Made(standing=self.standings, files=[str(each) for each in ran.files], since=lines) if ran.state == "made" else None
+        return Entry(at=now, state=ran.state, words=ran.words, took=took, made=made)
 
     def _bring_folio(self, name: str) -> None:
         file = self._places.file(name, "make")
@@ -245,12 +204,14 @@ class _PlanBeside:
 
     def _before(self, name: str) -> Path | None:
         """The file of the last run that was made, where it is still there and the same."""
-        last = self._last.get("took", {}).get(name, {})
+        last = self._last.took.get(name) if self._last else None
+        if last is None:
+            return None
         try:
-            file = self._places.file(last["file"], "took") if last else None
+            file = self._places.file(last.file, "took")
         except RecipeError:  # it lies where this run may not look
             return None
-        return file if file is not None and file.is_file() and digest_of(file) == last["digest"] else None
+        return file if file.is_file() and digest_of(file) == last.digest else None
 
     def _with_tables(self, folio: FolioSpec) -> FolioSpec:
         """The folio with the files that were taken, and those of the last run as the edition before, where they are still there."""
@@ -269,13 +230,13 @@ class _PlanBeside:
         """Raises Held for what does not hold of a table; each is guarded once."""
         if name in self.standings:
             return
-        last = self._last.get("standing", {}).get(name)
+        last = self._last.made.standing.get(name) if self._last and self._last.made else None
         try:
             table = folio.table(file.path, recipe.table)
             mended = apply_mends(table, recipe.table.mends, Beside(folio.folder, recipe.table, file.path)).table
         except CoreError as error:
             raise Held(f"{file.origin.name}: {error}") from error
-        self.standings[name] = guarded(file.origin.name, mended, standing_from(last) if last else None, self._plan.guards)
+        self.standings[name] = guarded(file.origin.name, mended, last, self._plan.guards)
 
 
 def _named(made: int | str | None) -> str:
@@ -283,10 +244,6 @@ def _named(made: int | str | None) -> str:
     if not isinstance(made, str):
         raise RecipeError("a number is one of a library; in a shell name a file beside the plan", path="make")
     return made
-
-
-def _digests_of(entry: dict[str, Any]) -> dict[str, str]:
-    return {name: each["digest"] for name, each in entry.get("took", {}).items()}
 
 
 def _content(file: Path, what: str) -> bytes:

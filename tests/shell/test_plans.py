@@ -19,7 +19,8 @@ from mottled_finch.app.plans import inputs, notify, outputs
 from mottled_finch.app.plans.load import load_plan
 from mottled_finch.core.common.errors import RecipeError
 from mottled_finch.core.outputs.draw.making.source import source_in
-from mottled_finch.shell.plans import entries_of, run
+from mottled_finch.shell.plans import run
+from mottled_finch.shell.run_log import entries_of
 
 RECIPE = {
     "finch_recipe": 2,
@@ -75,8 +76,17 @@ def test_it_is_made_put_under_its_date_and_kept_in_the_log(folder):
     first = ran(folder)
     assert (first.state, out(folder)) == ("made", ["review 2026-11-30.html"])
     (entry,) = entries_of(folder / "plan.runs.jsonl")
-    assert entry["state"] == "made" and entry["standing"]["log"]["records"] == 3
-    assert entry["standing"]["log"]["members"] == {"pier": ["A", "B"]}
+    assert entry.state == "made" and entry.made.standing["log"].records == 3
+    assert entry.made.standing["log"].members == {"pier": ("A", "B")}
+    assert json.loads((folder / "plan.runs.jsonl").read_text()) == {
+        "at": NOW.isoformat(),
+        "state": "made",
+        "words": first.words,
+        "took": {"log": {"file": entry.took["log"].file, "digest": entry.digests["log"]}},
+        "standing": {"log": {"records": 3, "columns": ["pier", "month", "n"], "members": {"pier": ["A", "B"]}, "totals": {}}},
+        "files": [str(each) for each in first.files],
+        "since": [],
+    }
     assert "There is no edition before." in (folder / "out" / out(folder)[0]).read_text()
 
 
@@ -114,7 +124,7 @@ def test_what_fails_holds_it_and_says_why(folder, text, words):
     held = ran(folder, NOW + timedelta(days=7))
     assert held.state == "held" and held.words.startswith(words), held.words
     assert out(folder) == ["review 2026-11-30.html"]
-    assert [entry["state"] for entry in entries_of(folder / "plan.runs.jsonl")] == ["made", "held"]
+    assert [entry.state for entry in entries_of(folder / "plan.runs.jsonl")] == ["made", "held"]
     give(folder, "log-3.csv", FIRST + "A,y,5\n", NOW + timedelta(minutes=2))
     assert ran(folder, NOW + timedelta(days=7)).state == "made", "the next good file goes on from the last that was made"
 

@@ -58,7 +58,7 @@ def warm_up() -> None:
         level = _level(table, name, np.arange(-1, members))
         shared = _level(table, name, np.arange(members + 1) // 2)
         for levels in ((level,), (shared,)):
-            assert Placement(_RECORDS, levels, tests).kept
+            Placement(_RECORDS, levels, tests).kept  # noqa: B018  worked out when it is first asked for
         for take, term in MEASURE_TERMS.items():
             keys: dict[str, Any] = {key: _KEYS[key] for key in term.keys}
             _gather(source, MeasureSpec(take=take, **keys), level)
