@@ -1,7 +1,8 @@
 """Lines broken one at a time: how many of them the tests of the same room catch.
 
 `./finch bench mutants [ROOM...] [--count N] [--seed S]` works on a copy of the source. A room is a folder below ``mottled_finch``
-("core/tables/mends"); left out, each that ``ROOMS`` names has its turn. A mutant is caught when a test fails, or takes many times
+("core/tables/mends") or one of the interface ("web/src/shared"), of which modules without markup are broken; left out, each that
+``ROOMS`` names has its turn. A mutant is caught when a test fails, or takes many times
 as long as all of them do. Those that are not are printed, each a line, for whoever writes the test.
 """
 
@@ -62,6 +63,10 @@ ROOMS: dict[str, tuple[str, ...]] = {
     "server/folios": ("tests/server",),
     "server/plans": ("tests/server/test_plans.py",),
     "server/bin": ("tests/server/test_bin.py",),
+    **{
+        f"web/src/{room}": ("tests/web",)
+        for room in ("api", "shared", "features/folio", "features/plate/changes", "features/plate/statement", "features/table")
+    },
     "work": ("tests/server/test_work.py", "tests/shell"),
 }
 """Rooms, and the tests that each is held by."""
@@ -126,8 +131,17 @@ class Mutant:
         return b"".join([*lines[:first], head + self.instead.encode() + tail, *lines[last + 1 :]]).decode()
 
 
+def folder_of(room: str) -> str:
+    """Where a room lies."""
+    return room if room.startswith("web/") else f"mottled_finch/{room}"
+
+
 def mutants_of(file: Path, text: str) -> list[Mutant]:
     """All that can be broken in a file. Annotations, messages and what is compiled are left alone."""
+    if file.suffix == ".ts":
+        words = ["node", str(ROOT / "web" / "test" / "mutants.mjs"), str(file)]
+        told = subprocess.run(words, capture_output=True, text=True, check=True).stdout
+        return [Mutant(file, **each) for each in json.loads(told)]
     tree = ast.parse(text)
     return [
         Mutant(file, node.lineno, node.col_offset, node.end_lineno or 0, node.end_col_offset or 0, instead)
@@ -200,6 +214,7 @@ def main(words: list[str]) -> int:
         copy = Path(folder)
         for part in ("mottled_finch", "tests", "docs", "scripts", "bench", "web"):
             shutil.copytree(ROOT / part, copy / part, ignore=shutil.ignore_patterns("node_modules", "__pycache__", "*.sqlite3*"))
+        (copy / "web" / "node_modules").symlink_to(ROOT / "web" / "node_modules")
         for part in ("pyproject.toml", "README.md", "CONTRIBUTING.md", "CHANGELOG.md", "ARCHITECTURE.md", "finch"):
             shutil.copy(ROOT / part, copy / part)
         # What was compiled is told by what it was compiled of: a mutant may come in the same second, and be as long.
@@ -214,7 +229,12 @@ def main(words: list[str]) -> int:
 
 def _tried(copy: Path, room: str, count: int, seed: int) -> dict[str, object]:
     """How many mutants of a room were caught."""
-    files = sorted(path for path in (copy / "mottled_finch" / room).rglob("*.py") if "migrations" not in path.parts)
+    ending = "*.ts" if room.startswith("web/") else "*.py"
+    files = sorted(
+        path
+        for path in (copy / folder_of(room)).rglob(ending)
+        if "migrations" not in path.parts and not path.name.endswith(".d.ts")
+    )
     all_of_them = [mutant for file in files for mutant in mutants_of(file, file.read_text())]
     chosen = random.Random(f"{seed} {room}").sample(all_of_them, min(count, len(all_of_them)))
     started = time.monotonic()

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from bench.mutants import ROOMS, mutants_of
+from bench.mutants import ROOMS, folder_of, mutants_of
 
 ROOT = Path(__file__).parents[1]
 
@@ -25,7 +25,7 @@ def test_every_mutant_is_another_program(room):
 
 def test_every_room_and_its_tests_are_there():
     for room, tests in ROOMS.items():
-        assert (ROOT / "mottled_finch" / room).is_dir(), room
+        assert (ROOT / folder_of(room)).is_dir(), room
         assert all((ROOT / each).exists() for each in tests), room
 
 
@@ -47,3 +47,20 @@ def slow(a, b: "list[1]"):
         "3",
         "bool(b)",
     ]
+
+
+def test_modules_of_the_interface_are_broken_like_others(tmp_path):
+    file = tmp_path / "a.ts"
+    text = "type A = 1;\nexport const it = (ä: 2, é: boolean) => (!é && ä < 3 ? [ä].some(Boolean) : false);\n"
+    file.write_text(text)
+    broken = {each.applied(text).splitlines()[1].partition("=> ")[2] for each in mutants_of(file, text)}
+    assert broken == {
+        "(!!(é) && ä < 3 ? [ä].some(Boolean) : false);",
+        "(!é || ä < 3 ? [ä].some(Boolean) : false);",
+        "(!é && ä <= 3 ? [ä].some(Boolean) : false);",
+        "(!é && ä < 4 ? [ä].some(Boolean) : false);",
+        "(([ä].some(Boolean)));",
+        "((false));",
+        "(!é && ä < 3 ? [ä].every(Boolean) : false);",
+        "(!é && ä < 3 ? [ä].some(Boolean) : true);",
+    }
