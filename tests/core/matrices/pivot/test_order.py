@@ -112,6 +112,10 @@ def test_likeness_follows_scipys_linkage_with_like_rows_side_by_side(how):
     np.testing.assert_allclose(heights, sorted(plain[:, 2] / plain[:, 2].max()), rtol=1e-9)
     top = max(found.row_tree, key=lambda merge: merge.height)
     assert 0 <= top.left < top.right <= 11
+    # Each branch begins where a joint lies, or at a member.
+    joints = {0.0, *(merge.height for merge in found.row_tree)}
+    assert all({merge.left_height, merge.right_height} <= joints for merge in found.row_tree)
+    assert all(max(merge.left_height, merge.right_height) <= merge.height for merge in found.row_tree)
 
 
 def test_a_tree_can_be_left_off_and_nested_sides_have_one_in_each_group():
@@ -124,6 +128,23 @@ def test_a_tree_can_be_left_off_and_nested_sides_have_one_in_each_group():
     assert tree(tree=False) == ()
     assert len(tree()) == 4
     assert all(merge.right <= 2 or merge.left >= 3 for merge in tree())
+
+
+def test_two_members_of_a_group_are_joined_and_one_alone_is_not():
+    text = "g,r,c,v\n" + "".join(
+        f"{g},{r},{c},{ord(r) * 3 + ord(c)}\n" for g, rs in (("x", "ab"), ("y", "a")) for r in rs for c in "pq"
+    )
+    pivot = {"rows": [{"field": "g"}, {"field": "r"}], "columns": [{"field": "c"}], "measure": {"take": "sum", "of": "v"}}
+    (joint,) = figure_of(text, pivot={**pivot, "order": {"rows": {"by": "likeness"}}}).matrix.row_tree
+    assert (joint.left, joint.right, joint.height) == (0, 1, 1)
+
+
+def test_likeness_has_no_other_way_round():
+    ways = [
+        figure_of(MIXED, pivot={**BY_LIKENESS, "order": {"rows": {"by": "likeness", **more}}})
+        for more in ({}, {"descending": True})
+    ]
+    assert ways[0].matrix.rows == ways[1].matrix.rows and ways[0].matrix.row_tree == ways[1].matrix.row_tree
 
 
 def test_by_first_appearance():
