@@ -212,10 +212,13 @@ def test_long_fractions_are_shown_short_and_kept_whole(client, table):
     assert (bench["mends"][1]["mend"]["was"], bench["mends"][1]["touched"]) == ("0.3333333333333333", 1)
 
 
-def test_blanks_come_last_either_way(client):
-    table = client.upload("a,b\n3,x\n,y\n1,z\n").json()["id"]
-    assert client.get(f"/api/tables/{table}/records?sort=a").json()["numbers"] == [3, 1, 2]
-    assert client.get(f"/api/tables/{table}/records?sort=a&descending=true").json()["numbers"] == [1, 3, 2]
+@pytest.mark.parametrize(
+    ("column", "rising", "falling"), [("a", [3, 1, 2], [1, 3, 2]), ("b", [1, 3, 2], [3, 1, 2]), ("m", [3, 1, 2], [1, 3, 2])]
+)
+def test_blanks_come_last_either_way(client, column, rising, falling):
+    table = client.upload("a,b,m\n3,x,2025-01-02\n,,\n1,z,2025-01-01\n").json()["id"]
+    numbers = lambda more="": client.get(f"/api/tables/{table}/records?sort={column}{more}").json()["numbers"]  # noqa: E731
+    assert (numbers(), numbers("&descending=true")) == (rising, falling)
 
 
 def test_records_after_unfolding_have_numbers_of_their_own(client):

@@ -71,6 +71,42 @@ def test_what_was_taken_back_meanwhile_is_told_as_that(client, plate):
     assert change(client, plate, "three", seen).status_code == 412
 
 
+def test_what_was_done_since_a_version_is_told_of_each_that_there_is(client, plate):
+    for number in range(2, 9):
+        change(client, plate, f"title {number}")
+    here = Plate.objects.get(pk=plate)
+    changes = {each.number: each.change for each in here.versions.all()}
+    tag = {each.number: f"{each.number}-{each.pk}" for each in here.versions.all()}
+    assert len(set(changes.values())) > 1 and here.at == 8
+
+    def since(seen: str, at: int = 8) -> list[str]:
+        here.at = at
+        return here._since(seen)
+
+    for number in range(1, 9):
+        assert since(tag[number]) == [changes[each] for each in range(number + 1, 9)][-5:]
+        assert since(tag[number], 4) == (
+            [changes[each] for each in range(number + 1, 5)]
+            if number <= 4
+            else [f"taken back: {changes[each]}" for each in range(5, number + 1)]
+        )
+    assert since("0-") == [changes[each] for each in range(4, 9)]
+    # Of versions that are not known, such as one of a future that was taken back and written over, the last change alone is told.
+    assert since("3-999999") == since("3-x") == since("3") == since("123456789-1") == [changes[8]]
+    assert since("") == since("x-1") == since("1234567890-1") == []
+
+
+def test_a_version_that_was_written_over_is_not_offered_for_redo(client, plate):
+    for number in (2, 3):
+        change(client, plate, f"title {number}")
+    here = Plate.objects.get(pk=plate)
+    content = {name: getattr(here.version(1), name) for name in here.content}
+    here.go_to(1)
+    assert here.steps()["redo"] and here.version(3)
+    here.record("Another way", **content)
+    assert here.steps() == {"undo": "Another way", "redo": None} and here.version(3) is None
+
+
 def test_who_names_no_version_overwrites_and_the_history_says_so(client, plate):
     change(client, plate, "one", version(client, plate))
     change(client, plate, "two")
