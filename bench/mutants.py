@@ -30,7 +30,6 @@ ROOMS: dict[str, tuple[str, ...]] = {
     **{
         f"core/{room}": (f"tests/core/{room}",)
         for room in (
-            "common/language",
             "common/recipe",
             "tables/table",
             "tables/kernels",
@@ -53,8 +52,9 @@ ROOMS: dict[str, tuple[str, ...]] = {
             "outputs/refreshing",
         )
     },
+    "core/common/language": ("tests/core/common/language", "tests/core/tables/findings"),
     "core/matrices/show": ("tests/core/matrices/show", "tests/core/matrices/pivot"),
-    "core/common/wording": ("tests/core/figures/text", "tests/core/tables/table"),
+    "core/common/wording": ("tests/core/common/wording", "tests/core/figures/text"),
     "core/figures/cautions": ("tests/core/figures/test_cautions.py",),
     "app": ("tests/app", "tests/shell", "tests/server/test_both_adapters.py"),
     "shell": ("tests/shell",),

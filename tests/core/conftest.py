@@ -1,8 +1,10 @@
 """Small tables for the tests of the core."""
 
 import io
-from collections.abc import Callable
-from typing import Any
+import os
+import random
+from collections.abc import Callable, Iterable
+from typing import Any, TypeVar
 
 import pytest
 
@@ -10,6 +12,15 @@ from mottled_finch.core.common.recipe import ReadingSpec, load_recipe
 from mottled_finch.core.figures.figure.figure import Figure, make_figure
 from mottled_finch.core.tables.intake import Look, read_file
 from mottled_finch.core.tables.table import Table
+
+T = TypeVar("T")
+
+
+def drawn(cases: Iterable[T], number: int) -> list[T]:
+    """So many of the cases, others each day; FINCH_DAY=2026-12-02 draws those of that day again."""
+    pool = list(cases)
+    chosen = set(random.Random(os.environ["FINCH_DAY"]).sample(range(len(pool)), min(number, len(pool))))
+    return [case for place, case in enumerate(pool) if place in chosen]
 
 
 def read(text: str | bytes, name: str = "a.csv", **asked: Any) -> Table:

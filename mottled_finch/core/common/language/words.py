@@ -447,6 +447,16 @@ _TABLE: dict[str, tuple[str, ...]] = {
         "de {number} hoogste",
         "{number} najwyższych",
     ),
+    "lit_highest_one": (
+        "the highest",
+        "die höchste",
+        "la plus haute",
+        "la más alta",
+        "la più alta",
+        "a mais alta",
+        "de hoogste",
+        "najwyższa",
+    ),
     "lit_lowest": (
         "the {number} lowest",
         "die {number} niedrigsten",
@@ -456,6 +466,16 @@ _TABLE: dict[str, tuple[str, ...]] = {
         "as {number} mais baixas",
         "de {number} laagste",
         "{number} najniższych",
+    ),
+    "lit_lowest_one": (
+        "the lowest",
+        "die niedrigste",
+        "la plus basse",
+        "la más baja",
+        "la più bassa",
+        "a mais baixa",
+        "de laagste",
+        "najniższa",
     ),
     "own_scale": (
         "Each on its own scale",

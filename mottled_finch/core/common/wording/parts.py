@@ -107,7 +107,7 @@ def alone_words(show: ShowSpec, language: Language) -> tuple[str, str]:
 
 
 def lit_words(lit: LitSpec, number: Callable[[float], str], language: Language) -> str:
-    """What is lit, as it is said: "the 10 highest", "values above 20", "records from 30". ``number`` writes a limit."""
+    """What is lit, as it is said: "the 10 highest", "values above 20 and below 40". ``number`` writes a limit."""
     if not language.ours:
         return _lit(lit, number, language)
     of = {"value": "values", "records": "records", "measure": measure_words(lit.by, language) if lit.by else ""}[lit.of]
@@ -115,8 +115,8 @@ def lit_words(lit: LitSpec, number: Callable[[float], str], language: Language) 
         if count is not None:
             cells = word if count == 1 else f"{count:,} {word}"
             return f"the {cells}" + ("" if lit.of == "value" else f" by {of}")
-    spans = (("above", lit.above), ("below", lit.below), ("from", lit.from_), ("to", lit.to))
-    return f"{of} " + " ".join(f"{word} {point_words(limit, number)}" for word, limit in spans if limit is not None)
+    spans = (("from", lit.from_), ("above", lit.above), ("below", lit.below), ("up to", lit.to))
+    return f"{of} " + " and ".join(f"{word} {point_words(limit, number)}" for word, limit in spans if limit is not None)
 
 
 _SIGNS = {"above": ">", "from_": "≥", "below": "<", "to": "≤"}
@@ -127,7 +127,8 @@ def _lit(lit: LitSpec, number: Callable[[float], str], language: Language) -> st
     of = {"value": "", "records": "n ", "measure": f"{_measured(lit.by, language)} " if lit.by else ""}[lit.of]
     for count, word in ((lit.highest, "lit_highest"), (lit.lowest, "lit_lowest")):
         if count is not None:
-            return language.say(word, number=language.grouped(count)) + (f" ({of.strip()})" if of else "")
+            said = language.say(f"{word}_one" if count == 1 else word, number=language.grouped(count))
+            return f"{said} ({of.strip()})" if of else said
     limits = [(sign, getattr(lit, name)) for name, sign in _SIGNS.items() if getattr(lit, name) is not None]
     return of + ", ".join(f"{sign} {point_words(limit, number)}" for sign, limit in limits)
 
@@ -175,7 +176,8 @@ def condition_words(condition: ConditionSpec, language: Language) -> str:
     if condition.blank is not None:
         return f"{name} is {'' if condition.blank else 'not '}blank"
     spans = (("from", condition.from_), ("to", condition.to), ("above", condition.above), ("below", condition.below))
-    return f"{name} " + " ".join(f"{word} {_text(value)}" for word, value in spans if value is not None)
+    limits = [f"{word} {_text(value)}" for word, value in spans if value is not None]
+    return f"{name} " + (" and " if condition.above is not None else " ").join(limits)
 
 
 def _text(value: str | float) -> str:

@@ -8,7 +8,7 @@ import pytest
 from mottled_finch.core.figures.scene.axis import Room, axis_of
 from mottled_finch.core.tables.aggregation.groups import Group
 
-from ...conftest import figure_of
+from ...conftest import drawn, figure_of
 from .test_layout import extent, overlap
 
 PAGES = [
@@ -57,10 +57,11 @@ PIVOTS = {
 }
 
 
-@pytest.mark.parametrize("page", PAGES, ids=lambda page: f"{page['width']}x{page['height']}")
-@pytest.mark.parametrize("size", [(2, 3, 2, 3), (5, 4, 3, 4), (12, 3, 6, 8)], ids=str)
-@pytest.mark.parametrize("name", list(PIVOTS))
-@pytest.mark.parametrize("long", [False, True], ids=["short", "long"])
+SIZES = [(2, 3, 2, 3), (5, 4, 3, 4), (12, 3, 6, 8)]
+LAYOUTS = drawn(itertools.product(PIVOTS, SIZES, PAGES, (False, True)), 72)
+
+
+@pytest.mark.parametrize(("name", "size", "page", "long"), LAYOUTS)
 def test_nothing_overlaps_or_leaves_the_page(name, size, page, long):
     figure = figure_of(
         table(*size, long=long), pivot={**PIVOTS[name], "measure": SUM}, page=page, words={"subtitle": "One more line"}
