@@ -97,6 +97,8 @@ _WORKED: dict[type[ast.operator], type[ast.operator]] = {
     ast.BitOr: ast.BitAnd,
     ast.BitAnd: ast.BitOr,
 }
+_LIMIT = 100
+"""Whole numbers from here on are limits, of which one more says nothing: they become ten times as large."""
 _LEFT_ALONE = ("annotation", "returns", "decorator_list", "type_params", "bases")
 _CALLED = {"min": "max", "max": "min", "any": "all", "all": "any"}
 _SIGNS: dict[type[ast.AST], str] = {
@@ -178,7 +180,7 @@ def _of_one(node: ast.AST) -> Iterator[tuple[ast.expr | ast.stmt, str]]:
     elif isinstance(node, ast.Constant) and isinstance(node.value, bool):
         yield node, str(not node.value)
     elif isinstance(node, ast.Constant) and isinstance(node.value, int):
-        yield node, str(node.value + 1)
+        yield node, str(node.value + 1 if abs(node.value) < _LIMIT else node.value * 10)
     elif isinstance(node, ast.Constant) and isinstance(node.value, float):
         yield node, repr(node.value * 1.5 + 0.5)
     elif isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id in _CALLED:

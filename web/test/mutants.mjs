@@ -23,6 +23,8 @@ const OTHER = {
   [Kind.SlashToken]: "*",
   [Kind.PercentToken]: "*",
 };
+/** Numbers from here on are limits, of which one more says nothing. */
+const LIMIT = 100;
 const CALLED = { min: "max", max: "min", some: "every", every: "some", floor: "ceil", ceil: "floor" };
 
 /** A place by its line and its byte in it. */
@@ -52,7 +54,8 @@ function broken(node) {
     put(node, `!!(${node.operand.getText(source)})`);
   else if (node.kind === Kind.TrueKeyword) put(node, "false");
   else if (node.kind === Kind.FalseKeyword) put(node, "true");
-  else if (ts.isNumericLiteral(node)) put(node, String(Number(node.text) + 1));
+  else if (ts.isNumericLiteral(node))
+    put(node, String(Number(node.text) < LIMIT ? Number(node.text) + 1 : Number(node.text) * 10));
   else if (ts.isConditionalExpression(node)) {
     put(node, `(${node.whenTrue.getText(source)})`);
     put(node, `(${node.whenFalse.getText(source)})`);

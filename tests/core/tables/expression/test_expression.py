@@ -218,3 +218,25 @@ def test_any_text_is_worth_something_or_told_as_a_mistake(text):
         worth(text)
     except RecipeError as error:
         assert error.path == "as"
+
+
+TAKES = (
+    "if:2-3 or_else:2 blank:1 round:1-2 floor:1 ceiling:1 abs:1 sqrt:1 log:1 least:2-50 most:2-50 number:1 text:1 moment:1 upper:1 "
+    "lower:1 trim:1 length:1 left:2 right:2 part:3 word:2 contains:2 starts:2 ends:2 replace:3 year:1 quarter:1 month:1 day:1 "
+    "weekday:1 hour:1 minute:1 date:3 days_between:2 hours_between:2 minutes_between:2 add_days:2 add_hours:2"
+)
+
+
+@pytest.mark.parametrize("takes", TAKES.split())
+def test_how_many_values_each_function_takes(takes):
+    name, numbers = takes.split(":")
+    least, most = (int(each) for each in (numbers.split("-") * 2)[:2])
+    for number in (least - 1, most + 1):
+        if number:
+            with pytest.raises(RecipeError, match=f'"{name}" takes .* values, not {number}'):
+                worth(f"{name}({', '.join(['n'] * number)})")
+
+
+def test_that_is_all_there_are():
+    inner = {"negative", "nothing", "and", "or", "not"}
+    assert {each.split(":")[0] for each in TAKES.split()} == {name for name in FUNCTIONS if name[0].isalpha()} - inner

@@ -1,5 +1,6 @@
 """Two editions side by side."""
 
+import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -61,3 +62,37 @@ def test_the_same_records_are_counted_as_by_hand(one, other):
     wanted = sum(min(one.count(record), other.count(record)) for record in set(one))
     assert compare(read(text(one)), read(text(other))).same == wanted
     assert wanted == pytest.approx(compare(read(text(other)), read(text(one))).same)
+
+
+def may_be(before: str, after: str) -> tuple[str, ...]:
+    (missing,) = compare(read(before), read(after)).missing
+    return missing.may_be
+
+
+def test_which_new_column_may_be_one_that_is_gone():
+    names = "k,{}\na,x\nb,y\nc,z\n"
+    # Values speak louder than names, names decide between equals, and columns of other kinds are none.
+    assert may_be(names.format("harbor"), "k,harbour,zzz,n\na,p,x,1\nb,q,y,2\nc,r,z,3\n") == ("zzz", "harbour")
+    assert may_be(names.format("harbor"), "k,arbor,zh\na,x,x\nb,y,y\nc,z,z\n") == ("arbor", "zh")
+    assert may_be(names.format("harbor"), "k,arbor,zh\na,p,s\nb,q,t\nc,r,u\n") == ("arbor", "zh"), "though no value is the same"
+    assert may_be(names.format("qqq"), "k,zz,yy\na,x,x\nb,y,p\nc,p,q\n") == ("zz", "yy"), "two of three values, and one"
+
+
+def test_numbers_are_told_by_their_middle():
+    numbers = "k,{}\na,90\nb,100\nc,5000\n"
+    assert may_be(numbers.format("amount"), "k,amounts,zzz\na,5,98\nb,6,104\nc,7,101\n") == ("zzz", "amounts")
+    assert may_be(numbers.format("amount"), "k,amounts,zzz,ttt\na,-9,,x\nb,-8,,y\nc,-7,,z\n") == ("amounts",)
+
+
+def test_only_the_most_frequent_of_many_categories_are_listed():
+    texts = [f"t{i}" for i in range(60) for _ in range(1 + i % 7)]
+    (found,) = compare(read("a\n" + "\n".join(texts) + "\n"), read("a\nz\n")).categories
+    assert (found.vanished_count, len(found.vanished), found.new_count) == (60, 50, 1)
+    assert [each.records for each in found.vanished] == sorted((1 + i % 7 for i in range(60)), reverse=True)[:50]
+
+
+def test_a_column_of_nothing_has_no_sum_and_no_span():
+    filled = read("n,at\n1,2025-01-01\n3,2025-02-01\n")
+    found = compare(filled, filled.taken(np.array([], dtype=np.int64)))
+    assert [(each.sum_before, each.sum_after, each.blanks_after) for each in found.totals] == [(4, None, 0)]
+    assert [(each.before, each.after) for each in found.spans] == [(("2025-01-01", "2025-02-01"), ("", ""))]

@@ -17,6 +17,8 @@ TEMPERATURES = [-12.5, 3.0, 18.2, 31.0, 0.0]
         ([*TEMPERATURES, 99999.0, -9999.0], (99999.0, -9999.0)),
         ([1.0, 2.0, 40_000.0, -999.0], (-999.0,)),  # nothing else is below zero
         ([*TEMPERATURES, 1e20], (1e20,)),
+        *(([*TEMPERATURES, each], (each,)) for each in (1e30, -1e32, 1e34, 1e35, -1e36, 1e38, 3.4e38, 3.402823e38)),
+        *(([1e38 / 3, 2e37, each], (each,)) for each in (1e38, -1e38)),  # as large as others, and yet no number
         ([1e18, 1e20], (1e20,)),  # never a number, however large the others are
         ([*TEMPERATURES, -3.4028234663852886e38, 9.96921e36], (-3.4028234663852886e38, 9.96921e36)),
         ([0.001, 0.002, 0.0015, 9999999999999.0], (9999999999999.0,)),
