@@ -44,8 +44,8 @@ def _symbols(symbols: SymbolsSpec) -> str:
 
 def _values(values: str | PastSpec) -> str:
     if isinstance(values, PastSpec):
-        spans = (("above", values.above), ("below", values.below), ("from", values.from_), ("to", values.to))
-        return "values " + " ".join(f"{word} {point_words(at, number_label)}" for word, at in spans if at is not None)
+        spans = (("from", values.from_), ("above", values.above), ("below", values.below), ("up to", values.to))
+        return "values " + " and ".join(f"{word} {point_words(at, number_label)}" for word, at in spans if at is not None)
     return {"all": "all values", "none": "no values", "extremes": "the highest and lowest"}[values]
 
 

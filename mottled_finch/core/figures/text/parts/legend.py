@@ -29,7 +29,7 @@ def legend(said: Said) -> list[Piece]:
         " under ",
         written("title", "what is measured"),
         *swatches,
-        "; on it stand ",
+        "; on it stands " if len(spec.ticks) == 1 else "; on it stand ",
         Piece(counted(len(spec.ticks), "place") + " of your own" if spec.ticks else "round numbers", "ticks", bool(spec.ticks)),
         ".",
     )
