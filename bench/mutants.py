@@ -53,7 +53,11 @@ ROOMS: dict[str, tuple[str, ...]] = {
     },
     "core/common/language": ("tests/core/common/language", "tests/core/tables/findings"),
     "core/matrices/show": ("tests/core/matrices/show", "tests/core/matrices/pivot"),
-    "core/figures/contents": ("tests/core/figures/contents", "tests/core/figures/claims", "tests/core/outputs/draw/test_leaving.py"),
+    "core/figures/contents": (
+        "tests/core/figures/contents",
+        "tests/core/figures/claims",
+        "tests/core/outputs/draw/test_leaving.py",
+    ),
     "core/common/wording": ("tests/core/common/wording", "tests/core/figures/text"),
     "core/figures/cautions": ("tests/core/figures/test_cautions.py",),
     "app": ("tests/app", "tests/shell", "tests/server/test_both_adapters.py"),
