@@ -192,3 +192,21 @@ def test_what_is_kept_is_laid_out_once(every_page):
     assert [placed.figure for page in second.pages for placed in page.placed] == [
         placed.figure for page in first.pages for placed in page.placed
     ]
+
+
+@pytest.mark.parametrize(
+    ("plate", "folio", "headline"),
+    [
+        ("de", {}, "Mär, vom 1. März 2025"),
+        (None, {"page": {"language": "de"}}, "Mär, vom 1. März 2025"),
+        ("de", {"page": {"language": "en"}}, "Mar, vom 1 Mar 2025"),
+        (None, {}, "Mar, vom 1 Mar 2025"),
+    ],
+    ids=["the plate's", "the folio's", "the folio's before the plate's", "English"],
+)
+def test_facts_are_told_in_the_language_of_the_page(plate, folio, headline):
+    pivot = {"rows": [{"field": "pier"}], "columns": [{"field": "day", "cut": "month"}], "measure": {"take": "sum", "of": "n"}}
+    late = {"finch_recipe": 2, "pivot": pivot, "page": {"language": plate} if plate else {}}
+    page = {"plates": ["late"], "headline": "{late.highest.column}, vom {late.from}"}
+    made = folio_of(page, plates={"late": late}, text="pier,day,n\nA,2025-03-01,9\nB,2025-05-02,1\n", **folio)
+    assert made.pages[0].title == headline
