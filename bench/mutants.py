@@ -76,8 +76,6 @@ ROOMS: dict[str, tuple[str, ...]] = {
 """Rooms, and the tests that each is held by."""
 _LOADED = ("numpy", "numba", "scipy.stats", "pyarrow", "django.test", "hypothesis", "PIL.Image", "lxml.etree", "uharfbuzz", "pptx")
 """Packages of others that are loaded once for all runs."""
-_LOADED = ("numpy", "numba", "scipy.stats", "pyarrow", "django.test", "hypothesis", "PIL.Image", "lxml.etree", "uharfbuzz", "pptx")
-"""Packages of others that are loaded once for all runs."""
 _LEAST_SECONDS, _TIMES = 30.0, 4.0
 _COMPARED: dict[type[ast.cmpop], type[ast.cmpop]] = {
     ast.Lt: ast.LtE,

@@ -135,9 +135,9 @@ _SERVERS = os.cpu_count() or 1
 
 def races(times: int) -> Fault:
     """Race every pair so many times, with the next edition compared and not: on as many servers as there are processors."""
-    halves = [PAIRS[i::_SERVERS] for i in range(_SERVERS)]
+    shares = [PAIRS[i::_SERVERS] for i in range(_SERVERS)]
     with ThreadPoolExecutor(_SERVERS) as pool:
-        found = list(pool.map(lambda half: _races(half, times), halves))
+        found = list(pool.map(lambda share: _races(share, times), shares))
     return Fault(
         name="faults_races",
         tried=sum(each.tried for each in found),

@@ -72,7 +72,7 @@ def make_figure(
     language = language_of(recipe.page.language)
     facts = Facts(table=table, recipe=recipe, matrix=matrix, contents=contents, coloring=coloring, language=language)
     typeface = typeface_of(recipe.page.font)
-    scene = lay_out(recipe, matrix, coloring, contents, facts, typeface)
+    scene = lay_out(recipe, facts, typeface)
     return Figure(
         recipe=recipe,
         matrix=matrix,
@@ -88,7 +88,7 @@ def make_figure(
 def laid_anew(figure: Figure, page: PageSpec, outside: Collection[Part] = ()) -> Figure:
     """The figure on another page, with the same numbers and colors, without the words of parts that are told ``outside``."""
     recipe = replace(figure.recipe, page=page)
-    scene = lay_out(recipe, figure.matrix, figure.coloring, figure.contents, figure.facts, figure.typeface, outside)
+    scene = lay_out(recipe, figure.facts, figure.typeface, outside)
     return replace(figure, recipe=recipe, scene=scene)
 
 

@@ -4,11 +4,8 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from math import ceil, floor, inf
 
-from ...colors.coloring import Coloring
 from ...common.language import OURS
 from ...common.recipe.spec import Recipe
-from ...matrices.pivot import Matrix
-from ..contents.contents import Contents
 from ..contents.facts import Facts
 from ..text.figures import alternative_text
 from ..text.parts import Said, text_of
@@ -33,22 +30,14 @@ _SPARE = 64.0
 """Points: if no more than that is left beside it, the legend ends where the page does."""
 
 
-def lay_out(
-    recipe: Recipe,
-    matrix: Matrix,
-    coloring: Coloring,
-    contents: Contents,
-    facts: Facts,
-    typeface: Typeface,
-    outside: Collection[Part] = (),
-) -> Scene:
-    """The scene of a recipe, its matrix, the colors of the cells and what stands in them, without the words of parts that are told
+def lay_out(recipe: Recipe, facts: Facts, typeface: Typeface, outside: Collection[Part] = ()) -> Scene:
+    """The scene of a recipe: its page, with what its facts are told of, without the words of parts that are told
     ``outside``. Raises TableError for a live fact that the figure does not have, RecipeError for colors of the page that cannot be
     told apart, or an underlay that is no picture.
     """
-    page = Page(recipe, matrix, coloring, contents, facts, typeface, outside)
+    page = Page(recipe, facts, typeface, outside)
     place_words(page)
-    if 0 in matrix.shape:
+    if 0 in facts.matrix.shape:
         say_nothing_is_kept(page)
         grid = None
     else:

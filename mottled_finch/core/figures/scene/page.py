@@ -5,11 +5,8 @@ from collections.abc import Collection, Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-from ...colors.coloring import Coloring
 from ...common.language import language_of
 from ...common.recipe.spec import Recipe
-from ...matrices.pivot import Matrix
-from ..contents.contents import Contents
 from ..contents.facts import Facts
 from ..text.page_words import page_words
 from .shapes import Box, Hatching, Line, Part, Text, Weight
@@ -21,21 +18,14 @@ from .type import Typeface
 class Page:
     """Shapes placed so far, in a language and a typeface, and the room left: ``left`` to ``right``, ``top`` to ``bottom``."""
 
-    def __init__(
-        self,
-        recipe: Recipe,
-        matrix: Matrix,
-        coloring: Coloring,
-        contents: Contents,
-        facts: Facts,
-        typeface: Typeface,
-        outside: Collection[Part] = (),
-    ) -> None:
-        self.recipe, self.matrix, self.coloring, self.contents, self.facts = recipe, matrix, coloring, contents, facts
+    def __init__(self, recipe: Recipe, facts: Facts, typeface: Typeface, outside: Collection[Part] = ()) -> None:
+        """``recipe`` says which page it is; all else of the figure is that of its facts."""
+        self.recipe, self.facts = recipe, facts
+        self.matrix, self.coloring, self.contents = facts.matrix, facts.coloring, facts.contents
         self.language, self.typeface = language_of(recipe.page.language), typeface
         self.outside = outside
         """The parts whose words stand elsewhere, and are not placed."""
-        self.words = page_words(recipe, matrix, contents, facts)
+        self.words = page_words(recipe, facts)
         self.theme = theme_of(recipe.page)
         self.sizes = sizes_of(recipe.page)
         self.texts: list[Text] = []
@@ -46,7 +36,7 @@ class Page:
         self.right = recipe.page.width - self.sizes.margin
         self.top = self.sizes.margin
         self.bottom = recipe.page.height - self.sizes.margin
-        self.style = contents.style
+        self.style = facts.contents.style
         self.print_widths: NDArray[np.float64] | None = None
         """How wide printed values are at a size of 1, once that was asked for."""
         self.cell_gap = 0.0

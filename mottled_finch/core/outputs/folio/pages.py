@@ -312,7 +312,7 @@ class _Maker:
         return found or [Block(kind="paragraph", runs=(Run(text=same),))]
 
     def _words_of(self, figure: Figure) -> tuple[str, str]:
-        words = page_words(figure.recipe, figure.matrix, figure.contents, figure.facts)
+        words = page_words(figure.recipe, figure.facts)
         return words.title, words.subtitle
 
     def claims(self, spec: FolioPageSpec) -> list[Claimed]:

@@ -88,8 +88,8 @@ def _on(figure: Figure, first: Figure, coloring: Coloring, *, key: bool, kinds: 
         table=replace(recipe.table, targets={**recipe.table.targets, **first.recipe.table.targets}),
         legend=legend,
     )
-    facts = replace(figure.facts, recipe=recipe, coloring=coloring)
     contents = replace(figure.contents, elsewhere=kinds)
+    facts = replace(figure.facts, recipe=recipe, coloring=coloring, contents=contents)
     return replace(figure, recipe=recipe, coloring=coloring, facts=facts, contents=contents)
 
 

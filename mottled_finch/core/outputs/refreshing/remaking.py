@@ -144,7 +144,7 @@ def _outside(found: Found, figure: Figure) -> set[Part]:
     if found.form == "picture":
         return {"title", "subtitle"} if found.plate else set()
     words, said = figure.recipe.words, "".join(found.says.split())
-    told = page_words(figure.recipe, figure.matrix, figure.contents, figure.facts)
+    told = page_words(figure.recipe, figure.facts)
     parts: tuple[tuple[Part, str], ...] = (
         ("title", told.title if words.title is None else words.title),
         ("subtitle", words.subtitle or ""),

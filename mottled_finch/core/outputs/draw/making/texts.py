@@ -27,7 +27,7 @@ class Told:
 
 def told(figure: Figure) -> Told:
     recipe = figure.recipe
-    page = Page(recipe, figure.matrix, figure.coloring, figure.contents, figure.facts, figure.typeface)
+    page = Page(recipe, figure.facts, figure.typeface)
     notes = [
         figure.facts.filled(note.text, f"notes[{recipe.notes.index(note)}].text")
         for note, _, _ in placed_notes(recipe.notes, figure.matrix)

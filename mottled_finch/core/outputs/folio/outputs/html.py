@@ -66,7 +66,7 @@ def _page(folio: Folio, page: FolioPage) -> str:
 
 def _plate(placed: Placed) -> str:
     figure = placed.figure
-    title = html_text(page_words(figure.recipe, figure.matrix, figure.contents, figure.facts).title) or "Heat map"
+    title = html_text(page_words(figure.recipe, figure.facts).title) or "Heat map"
     drawn = svg_text(figure.scene, with_font=True, typeface=figure.typeface)
     return (
         f'<div><figure><div class="drawn">{drawn}</div></figure>'
