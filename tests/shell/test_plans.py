@@ -448,6 +448,10 @@ def test_a_log_that_is_a_link_is_neither_read_nor_written(folder, away):
         '{"at": "monday"}',
         '{"at": "2026-01-01T00:00:00+00:00", "took": {"log": 5}}',
         '{"at": null}',
+        '{"at": "2026-01-01T00:00:00"}',
+        '{"at": "2026-01-01T00:00:00+00:00", "state": "made", "took": {"log": {"file": 1, "digest": "a"}}}',
+        '{"at": "2026-01-01T00:00:00+00:00", "state": "made", "standing": {"log": 5}}',
+        '{"at": "2026-01-01T00:00:00+00:00", "state": "made", "standing": {"log": {"records": "many", "columns": []}}}',
         "[" * 9999,
     ],
 )

@@ -152,3 +152,8 @@ def test_a_language_that_is_none_is_told():
 )
 def test_the_language_of_a_table_is_proposed(text, language):
     assert proposed_language(read(text)) == language
+
+
+def test_where_each_language_has_the_sign_of_a_currency():
+    before = "en pt nl tr id fa hi th zh ja ko"  # of the CLDR's patterns, as scripts/make_calendars.py read them
+    assert {code for code, calendar in LANGUAGES.items() if not calendar.currency_behind} == set(before.split())

@@ -200,6 +200,12 @@ def test_parts_of_moments_are_shown_in_the_readers_language(cut, label, german):
     assert shown_label(levels, 0, label, GERMAN) == german
 
 
+@pytest.mark.parametrize(("others", "german"), [(True, "Übrige"), ("Else", "Others"), (None, "Others")])
+def test_only_what_we_call_the_rest_is_translated(others, german):
+    level = {"field": "pier", "top": 3, "by": {"take": "count"}, **({"others": others} if others else {})}
+    assert shown_label(recipe(rows=[level]).pivot.rows, 0, "Others", GERMAN) == german
+
+
 @pytest.mark.parametrize(("value", "text"), [(3.0, "3"), (-0.5, "-0.5"), (1e300, "1e+300")])
 def test_numbers_as_members(value, text):
     assert number_label(value) == text
