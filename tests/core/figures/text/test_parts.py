@@ -231,3 +231,13 @@ def test_what_a_part_says(part, parts, sentence, opens):
 
 def test_each_part_has_its_sentences_here():
     assert CASES.keys() == SENTENCES.keys()
+
+
+def test_the_figure_in_words_for_who_does_not_see_it():
+    figure = figure_of(TEXT + "c,z,5\n", pivot=SIDES)
+    words = figure.scene.alternative
+    assert words.startswith("Heat map of the sum of v for each r down and each c across: 3 by 3 cells. Highest: 10.0, b, y.")
+    alone = figure_of(TEXT, pivot={**SIDES, "columns": []}).scene.alternative
+    assert alone.startswith("Heat map of the sum of v for each r down: 2 by 1 cells.")
+    across = figure_of(TEXT, pivot={**SIDES, "rows": []}).facts
+    assert [across.text(name) for name in ("rows", "columns", "n")] == ["1", "2", "5"]

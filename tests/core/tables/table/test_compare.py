@@ -96,3 +96,7 @@ def test_a_column_of_nothing_has_no_sum_and_no_span():
     found = compare(filled, filled.taken(np.array([], dtype=np.int64)))
     assert [(each.sum_before, each.sum_after, each.blanks_after) for each in found.totals] == [(4, None, 0)]
     assert [(each.before, each.after) for each in found.spans] == [(("2025-01-01", "2025-02-01"), ("", ""))]
+
+
+def test_zero_is_one_value_whatever_its_sign():
+    assert read("n,m\n0,1\n-0,1\n1,1\n,1\n").column("n", "").distinct == 2
