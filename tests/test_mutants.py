@@ -7,20 +7,20 @@ import pytest
 
 from bench.mutants import ROOMS, folder_of, mutants_of
 
+from .core.conftest import drawn
+
 ROOT = Path(__file__).parents[1]
 
 
 @pytest.mark.parametrize("room", ["core/colors", "core/matrices/pivot", "core/outputs/folio", "server/plans"])
 def test_every_mutant_is_another_program(room):
-    seen = 0
-    for file in (ROOT / "mottled_finch" / room).rglob("*.py"):
-        text = file.read_text()
-        plain = ast.dump(ast.parse(text))
-        for mutant in mutants_of(file, text):
-            broken = mutant.applied(text)
-            assert ast.dump(ast.parse(broken)) != plain, (file, mutant)
-            seen += 1
-    assert seen > 100
+    texts = {file: file.read_text() for file in sorted((ROOT / "mottled_finch" / room).rglob("*.py"))}
+    all_of_them = [mutant for file, text in texts.items() for mutant in mutants_of(file, text)]
+    assert len(all_of_them) > 100
+    plain = {file: ast.dump(ast.parse(text)) for file, text in texts.items()}
+    for mutant in drawn(all_of_them, 80):
+        broken = mutant.applied(texts[mutant.file])
+        assert ast.dump(ast.parse(broken)) != plain[mutant.file], mutant
 
 
 def test_every_room_and_its_tests_are_there():

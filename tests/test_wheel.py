@@ -4,9 +4,12 @@ import os
 import subprocess
 import sys
 import zipfile
+from email import message_from_bytes
+from importlib.metadata import Distribution, distribution
 from pathlib import Path
 
 import pytest
+from packaging.requirements import Requirement
 
 
 @pytest.fixture(scope="module")
@@ -18,13 +21,39 @@ def wheel(tmp_path_factory) -> Path:
     return found
 
 
+def needed(name: str, extras: frozenset[str] = frozenset()) -> dict[str, Distribution]:
+    """A distribution and all that it says it needs, at versions that it allows."""
+    found = {name: distribution(name)}
+    for each in map(Requirement, found[name].requires or []):
+        if not each.marker or any(each.marker.evaluate({"extra": extra}) for extra in ("", *extras)):
+            assert each.specifier.contains(distribution(each.name).version, prereleases=True), each
+            found |= needed(each.name, frozenset(each.extras))
+    return found
+
+
+def put_in(site: Path, wheel: Path) -> None:
+    """What the wheel says it needs, as links to what is installed here: all else is not there."""
+    with zipfile.ZipFile(wheel) as archive:
+        (name,) = (name for name in archive.namelist() if name.endswith(".dist-info/METADATA"))
+        told = message_from_bytes(archive.read(name)).get_all("Requires-Dist")
+    for each in map(Requirement, told):
+        assert each.specifier.contains(distribution(each.name).version), each
+        for one in needed(each.name, frozenset(each.extras)).values():
+            for top in {file.parts[0] for file in one.files or () if file.parts[0] != ".."}:
+                link = site / top
+                if not link.exists():
+                    link.symlink_to(Path(str(one.locate_file(top))))
+
+
 def test_in_an_empty_environment_it_makes_a_figure(wheel, tmp_path):
     """Whatever it needs, it names."""
     subprocess.run([sys.executable, "-m", "venv", tmp_path / "empty"], check=True)
     python = tmp_path / "empty" / "bin" / "python"
-    # what is compiled is what is loaded, and no more
-    install = [python, "-m", "pip", "install", "--quiet", "--disable-pip-version-check", "--no-compile", wheel]
+    install = [python, "-m", "pip", "install", "--quiet", "--disable-pip-version-check", "--no-compile", "--no-deps", wheel]
     subprocess.run(install, check=True)
+    (site,) = (tmp_path / "empty").glob("lib/python*/site-packages")
+    put_in(site, wheel)
+    assert not (site / "pytest").exists()
     (tmp_path / "log.csv").write_text("pier,n\nEast,1\nWest,2\n")
     (tmp_path / "recipe.json").write_text('{"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}]}}')
     environment = {name: value for name, value in os.environ.items() if name not in ("PYTHONPATH", "DJANGO_SETTINGS_MODULE")}

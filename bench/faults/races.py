@@ -133,9 +133,9 @@ PAIRS = [
 _SERVERS = os.cpu_count() or 1
 
 
-def races(times: int) -> Fault:
-    """Race every pair so many times, with the next edition compared and not: on as many servers as there are processors."""
-    shares = [PAIRS[i::_SERVERS] for i in range(_SERVERS)]
+def races(times: int, pairs: Sequence[tuple[str, str]] = PAIRS) -> Fault:
+    """Race pairs so many times, with the next edition compared and not: on as many servers as there are processors."""
+    shares = [pairs[i::_SERVERS] for i in range(_SERVERS)]
     with ThreadPoolExecutor(_SERVERS) as pool:
         found = list(pool.map(lambda share: _races(share, times), shares))
     return Fault(

@@ -18,7 +18,7 @@ from typing import Any
 
 import pytest
 from PIL import Image
-from playwright.sync_api import Browser, BrowserContext, Error, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Error, Page, ViewportSize, expect, sync_playwright
 
 ROOT = Path(__file__).parents[2]
 # Of lists of features the last one counts: ours begins with what Playwright itself turns off. What the address field proposes is
@@ -38,6 +38,9 @@ CHROMIUM = [
     "--disable-sync",
     f"--disable-features={_OFF}",
 ]
+
+SIZE: ViewportSize = {"width": 1280, "height": 800}
+NOWHERE = "There is nothing at this address"
 
 expect.set_options(timeout=15_000)
 
@@ -85,26 +88,57 @@ def chromium() -> Iterator[Browser]:
 @pytest.fixture(scope="module")
 def window(chromium: Browser, address: str) -> Iterator[BrowserContext]:
     """One for all tests of a module: each new one fetches and compiles the whole interface again, and an old one grows slow."""
-    context = chromium.new_context(
-        viewport={"width": 1280, "height": 800}, base_url=address, accept_downloads=True, reduced_motion="reduce"
-    )
+    context = chromium.new_context(viewport=SIZE, base_url=address, accept_downloads=True, reduced_motion="reduce")
     context.set_default_navigation_timeout(60_000)  # a machine that others work on may stand still for half a minute
     context.grant_permissions(["clipboard-read", "clipboard-write"])
     yield context
     context.close()
 
 
+@pytest.fixture(scope="module")
+def wrong() -> list[str]:
+    """What went wrong in a page."""
+    return []
+
+
 @pytest.fixture
-def page(window: BrowserContext) -> Iterator[Page]:
+def page(window: BrowserContext, wrong: list[str]) -> Iterator[Page]:
+    """The module's page, as a new one would be: it costs three times as much to begin one as to go to another place in it."""
+    found = window.pages[0] if window.pages else begun(window, wrong)
+    wrong.clear()
+    yield found
+    for other in window.pages[1:]:
+        other.close()
+    try:
+        put_back(found)
+    except Error:  # it broke, hangs, or was closed
+        found.close()
+    assert not wrong
+
+
+def begun(window: BrowserContext, wrong: list[str]) -> Page:
     found = window.new_page()
-    wrong: list[str] = []
     found.on("pageerror", lambda error: wrong.append(str(error)))
     found.on("console", lambda message: wrong.append(message.text) if is_ours(message) else None)
-    yield found
-    with contextlib.suppress(Error):  # a page that was never opened has nothing to forget
-        found.evaluate("localStorage.clear()")
-    found.close()
-    assert not wrong
+    return found
+
+
+def put_back(page: Page) -> None:
+    """Whatever a test left: what it answered in the server's place, what is kept and shown, and where the mouse is."""
+    page.unroute_all(behavior="ignoreErrors")
+    page.mouse.up()
+    page.mouse.move(0, 0)
+    page.emulate_media(reduced_motion="reduce", forced_colors="none")
+    page.set_viewport_size(SIZE)
+    if page.url.startswith("http"):
+        go_to(page, "/nowhere")
+        expect(page.get_by_role("heading", name=NOWHERE)).to_be_visible()
+        page.evaluate("localStorage.clear(); sessionStorage.clear()")
+
+
+def go_to(page: Page, path: str) -> None:
+    """To another place of the interface, as a link in it goes."""
+    page.evaluate("(path) => { history.pushState(null, '', path); dispatchEvent(new PopStateEvent('popstate')); }", path)
 
 
 def is_ours(message: Any) -> bool:
@@ -231,8 +265,14 @@ def plate_number(page: Page) -> int:
 
 
 def open_plate(page: Page, number: int) -> None:
-    page.goto(f"/plates/{number}")
+    if page.get_by_role("banner").count():
+        go_to(page, f"/plates/{number}")
+    else:
+        page.goto(f"/plates/{number}")
     expect(page.get_by_test_id("cells")).to_be_visible()
+    colors = page.get_by_role("tab", name="Color", exact=True)  # the part of the dock stays from plate to plate
+    if colors.get_attribute("aria-selected") == "false":
+        colors.click()
     settled(page)
     page.evaluate("document.fonts.ready")
 

@@ -94,3 +94,39 @@ def test_what_was_freed_is_given_back():
     del pieces
     memory.settle(1 << 40)
     assert memory.taken() < most - 60_000_000 and len(keeps) == 120
+
+
+@pytest.mark.parametrize(("pages", "bytes_"), [(1_000, 3 << 29), (10_000_000, 8_192_000_000)])
+def test_the_process_may_take_a_fifth_of_the_machine_and_never_less_than_it_needs(monkeypatch, pages, bytes_):
+    monkeypatch.setattr(memory.os, "sysconf", {"SC_PAGE_SIZE": 4096, "SC_PHYS_PAGES": pages}.__getitem__)
+    assert memory.limit() == bytes_
+
+
+def test_memory_is_looked_at_again_after_what_went_wrong(monkeypatch, caplog):
+    waited, looked = [], []
+
+    def sleep(seconds: float) -> None:
+        waited.append(seconds)
+        if len(waited) == 4:
+            raise KeyboardInterrupt
+
+    def settle(most: int) -> None:
+        looked.append(most)
+        if len(looked) == 1:
+            raise MemoryError("none")
+
+    monkeypatch.setattr(memory.time, "sleep", sleep)
+    monkeypatch.setattr(memory, "settle", settle)
+    monkeypatch.setattr(memory, "limit", lambda: 7)
+    with pytest.raises(KeyboardInterrupt):
+        memory._work()
+    assert waited == [15.0] * 4 and looked == [7, 7, 7]
+    assert [each.message for each in caplog.records] == ["memory cannot be given back"]
+
+
+def test_where_the_system_does_not_say_nothing_is_taken(monkeypatch):
+    def none(_path) -> str:
+        raise FileNotFoundError
+
+    monkeypatch.setattr(memory.Path, "read_text", none)
+    assert memory.taken() == 0
