@@ -290,7 +290,7 @@ def choose(page: Page, phrase: str, typed: str) -> None:
 
 def said(page: Page, phrase: str) -> None:
     """Open what a phrase of the dock's sentence sets, unless it is open."""
-    button = page.locator(f"[data-said={phrase}]")
+    button = page.locator(f"[data-said={phrase}]:visible")  # parts of the dock that were open before are still there
     if button.get_attribute("aria-expanded") == "true":
         return
     if page.locator("[data-said][aria-expanded=true]").count():
