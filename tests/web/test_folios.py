@@ -37,6 +37,86 @@ def test_plates_that_nothing_names_leave_the_folio(changed):
     assert list(changed(FOLIOS, "withoutPage", {**without, "title": ""}, 0)["plates"]) == []
 
 
+@pytest.mark.parametrize(
+    "names",
+    [
+        {"title": "Of {words.n}"},
+        {"footer": "{words.n}"},
+        {"headline": "{words.highest.row}"},
+        {"words": "{words.n}"},
+        {"notes": "{words.n}"},
+        {"claims": [{"says": "n is 9", "plate": "words"}]},
+        {"claims": [{"says": "n is {words.n}"}]},
+        {"plates": ["words"]},
+        {},
+        {"words": "of words, and {wordsmiths.n}"},
+    ],
+    ids=str,
+)
+def test_a_plate_stays_while_anything_names_it(changed, names):
+    """One that is called like a part of a folio, too."""
+    own = {part: text for part, text in names.items() if part in ("title", "footer")}
+    page = {"arrange": "plate", **{part: text for part, text in names.items() if part not in own}}
+    folio = {"finch_folio": 1, **own, "plates": {"words": {"plate": 1}}, "pages": [page, {"arrange": "words"}]}
+    stays = bool(names) and "wordsmiths" not in str(names)
+    assert list(changed(FOLIOS, "withoutPage", folio, 1)["plates"]) == (["words"] if stays else [])
+
+
+def test_plates_of_a_page_change_places_and_rooms_behind_the_last_are_none(changed):
+    four = {**BASE, "pages": [{"arrange": "four", "plates": ["late", "", "crowd"]}]}
+    assert changed(FOLIOS, "withPlatesSwapped", four, 0, 0, 1)["pages"][0]["plates"] == ["", "late", "crowd"]
+    assert changed(FOLIOS, "withPlatesSwapped", four, 0, 2, 1)["pages"][0]["plates"] == ["late", "crowd"]
+    assert changed(FOLIOS, "withPlatesSwapped", four, 0, 0, 3)["pages"][0]["plates"] == ["", "", "crowd", "late"]
+    assert changed(FOLIOS, "withPlatesSwapped", four, 4, 0, 1) == four
+    assert changed(FOLIOS, "withoutPlate", four, 0, 2)["pages"][0]["plates"] == ["late"]
+    assert changed(FOLIOS, "withoutPlate", four, 1, 0) == four
+
+
+def test_parts_of_the_folio_of_its_pages_and_of_their_look_are_put_beside_what_is_there(changed):
+    assert changed(FOLIOS, "withFolio", BASE, {"footer": "x"}) == {**BASE, "footer": "x"}
+    noted = changed(FOLIOS, "withPage", BASE, 1, {"notes": "x"})
+    assert noted == {**BASE, "pages": [BASE["pages"][0], {**BASE["pages"][1], "notes": "x"}, BASE["pages"][2]]}
+    wide = changed(FOLIOS, "withPageLook", {**BASE, "page": {"width": 800}}, {"height": 600})
+    assert wide == {**BASE, "page": {"width": 800, "height": 600}}
+    assert changed(FOLIOS, "withPageLook", BASE, {"height": 600})["page"] == {"height": 600}
+
+
+def test_what_no_page_or_no_name_is_changes_nothing(changed):
+    for what in (["withArrangement", 9, "four"], ["withPlate", 9, 0, 4, "x"], ["withPlateCalled", "late", "  "]):
+        assert changed(FOLIOS, what[0], BASE, *what[1:]) == BASE
+    assert changed(FOLIOS, "withPageMoved", BASE, 9, 0)["pages"] == BASE["pages"]
+    assert changed(FOLIOS, "withPageMoved", BASE, 2, 0)["pages"] == [BASE["pages"][2], *BASE["pages"][:2]]
+
+
+@pytest.mark.parametrize(
+    ("arrange", "plates"),
+    [("opening", 0), ("plate", 1), ("beside", 2), ("stacked", 2), ("plate_words", 1), ("four", 4), ("words", 0)],
+)
+def test_a_page_has_as_many_rooms_as_its_arrangement(node, arrange, plates):
+    page = {"arrange": arrange, "plates": ["a", "b"]}
+    assert node(FOLIOS, "roomsOf", [[page]]) == [plates]
+    assert node(FOLIOS, "platesOf", [[page]]) == [["a", "b", "", ""][:plates]]
+    assert node(FOLIOS, "arrangementOf", [[page], [{}]]) == [arrange, "plate"]
+
+
+@pytest.mark.parametrize(
+    ("title", "name"),
+    [
+        ("Winter and one regatta make us late", "winter regatta"),
+        ("Two of us at 9", "two of"),
+        ("Lateness", "lateness"),
+        ("Late, again", "late again"),
+        ("", "plate"),
+        ("{highest.row}", "plate"),
+        ("Äpfel über Straßen", "äpfel über"),
+        ("A" * 50, "a" * 32),
+        ("Crowd", "crowd 2"),
+    ],
+)
+def test_a_plate_is_called_by_what_its_title_tells(node, title, name):
+    assert node(FOLIOS, "nameFor", [[BASE, 9, title]]) == [name]
+
+
 def test_a_page_arranged_otherwise_keeps_what_it_has_room_for(changed):
     one = changed(FOLIOS, "withArrangement", BASE, 1, "plate")["pages"][1]
     assert (one["arrange"], one["plates"], "share" in one) == ("plate", ["late"], False)

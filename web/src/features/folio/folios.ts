@@ -144,9 +144,15 @@ const trimmed = (plates: string[]): string[] => plates.slice(0, plates.findLastI
 
 /** Without plates that nothing names any more, neither a page nor a fact nor a claim. */
 function kept(folio: FolioSpec): FolioSpec {
-  const said = JSON.stringify([folio.title, folio.footer, pagesOf(folio)]);
-  const plates = Object.entries(folio.plates ?? {}).filter(
-    ([name]) => said.includes(JSON.stringify(name)) || said.includes(`{${JSON.stringify(name).slice(1, -1)}.`),
-  );
+  const pages = pagesOf(folio);
+  const claims = pages.flatMap((page) => page.claims ?? []);
+  const named = new Set([...pages.flatMap((page) => page.plates ?? []), ...claims.map((claim) => claim.plate)]);
+  const said = [
+    folio.title,
+    folio.footer,
+    ...pages.flatMap((page) => [page.headline, page.words, page.notes]),
+    ...claims.map((claim) => claim.says),
+  ].join("\n");
+  const plates = Object.entries(folio.plates ?? {}).filter(([name]) => named.has(name) || said.includes(`{${name}.`));
   return { ...folio, plates: Object.fromEntries(plates) };
 }
