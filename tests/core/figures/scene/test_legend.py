@@ -1,5 +1,14 @@
 """The legend: ticks, names, clipped ends and the swatch for no value."""
 
+import random
+from types import SimpleNamespace
+
+import pytest
+
+from mottled_finch.core.figures.scene.legend import Tick
+from mottled_finch.core.figures.scene.legend_shapes import _ticks_across
+from mottled_finch.core.figures.scene.typeface import BUNDLED
+
 from ...conftest import figure_of
 
 TEXT = "r,c,v\n" + "".join(f"r{i},c{j},{i * 3 + j}\n" for i in range(5) for j in range(5) if (i, j) != (2, 2))
@@ -50,3 +59,21 @@ def test_the_ramp_has_the_colors_of_the_cells():
     fills = [box.fill for box in scene.boxes if box.part == "legend"]
     assert (fills[0], fills[-1]) == (scene.grid.colors[-1], scene.grid.colors[0])
     assert len(fills) > 150
+
+
+@pytest.mark.parametrize("seed", range(60))
+def test_words_below_a_ramp_never_touch_and_the_fixed_ones_come_first(seed):
+    """Each stays within the ramp, in the middle below its place where it can, and 6 points from the next."""
+    lot = random.Random(seed)
+    ticks = [Tick(lot.choice([0.0, 1.0, lot.random()]), str(lot.choice([7, 12_345, 0.25]))) for _ in range(9)]
+    width = lot.choice([20.0, 60.0, 120.0, 300.0])
+    legend = SimpleNamespace(size=10.0, fixed=ticks[:3], between=ticks[3:])
+    shown: list[tuple[float, float]] = []
+    expected = []
+    for tick in ticks:
+        half = BUNDLED.width_of(tick.text, 10.0) / 2
+        middle = min(max(tick.place * width, half), width - half)
+        if 2 * half <= width and all(abs(middle - other) >= half + its + 6 for other, its in shown):
+            shown.append((middle, half))
+            expected.append((tick, pytest.approx(middle - half)))
+    assert _ticks_across(SimpleNamespace(typeface=BUNDLED), legend, width) == expected

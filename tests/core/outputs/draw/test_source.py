@@ -1,23 +1,27 @@
 """An output is its own source: what goes along in it is found again, and nothing else is taken for it."""
 
+import base64
 import io
 import json
+import random
 import struct
 import tracemalloc
 import zipfile
 import zlib
+from dataclasses import asdict, replace
 
 import pikepdf
 import pypdf
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from lxml import etree
 from PIL import Image
 
 from mottled_finch.core.common.errors import DrawError
 from mottled_finch.core.common.recipe import dump_recipe, load_recipe
 from mottled_finch.core.outputs.draw import DRAWINGS, USUAL, Choices, Source, source_in, source_of, with_source
-from mottled_finch.core.outputs.draw.making.source import KEY, MOST, PUT, text_in
+from mottled_finch.core.outputs.draw.making.source import KEY, MOST, PUT, carrying, source_from, text_in, written
 from mottled_finch.core.outputs.folio.source import folio_source_in
 
 from ...conftest import figure_of
@@ -187,3 +191,63 @@ def test_a_forged_folio_is_damaged(plain):
     whole = {"finch_folio_source": 1, "folio": {"finch_folio": 1, "pages": []}, "plates": {}, "version": "1", **plain}
     with pytest.raises(DrawError):
         folio_source_in(PUT["svg"](b"<svg><defs></svg>", json.dumps(whole)))
+
+
+def sized(letters: int) -> Source:
+    """A source that is so many letters long as it is written."""
+    empty = replace(SOURCE, table="t.csv", recipe={"words": {"title": ""}})
+    return replace(empty, recipe={"words": {"title": "x" * (letters - len(written(empty)))}})
+
+
+@pytest.mark.parametrize("ending", ["png", "svg", "html", "pdf", "xlsx"])
+def test_a_source_may_be_a_million_letters_long_and_no_longer(drawn, ending):
+    largest = sized(MOST)
+    assert len(written(largest)) == MOST == 1_000_000
+    assert source_in(with_source(drawn[ending], ending, largest)) == largest
+    with pytest.raises(DrawError):
+        source_in(with_source(drawn[ending], ending, sized(MOST + 1)))
+
+
+@pytest.mark.parametrize("number", [0, 1, 2**53])
+@pytest.mark.parametrize("what", ["plate", "edition"])
+def test_numbers_of_plates_and_editions_are_those_that_can_be(what, number):
+    plain = {**asdict(SOURCE), what: number}
+    assert getattr(source_from(plain), what) == number
+    for wrong in (-1, 2**53 + 1, 1.5, "1"):
+        with pytest.raises(DrawError, match="damaged"):
+            source_from({**plain, what: wrong})
+
+
+def test_properties_are_pieces_that_every_office_keeps_beside_those_of_others():
+    lot = random.Random(7)
+    text = "".join(lot.choice("abcdefghijklmnopqrstuvwxyzäöü\n") for _ in range(4_000))
+    others = b"""<Properties xmlns="http://schemas.openxmlformats.org/officeDocument/2006/custom-properties"
+        xmlns:vt="http://schemas.openxmlformats.org/officeDocument/2006/docPropsVTypes">
+        <property pid="3" name="Reviewed by"><vt:lpwstr>R</vt:lpwstr></property>
+        <property pid="5" name="Mottled Finch 001"><vt:lpwstr>of before</vt:lpwstr></property></Properties>"""
+    tree = etree.fromstring(carrying(others, text))
+    found = {each.get("name"): each for each in tree}
+    ours = [name for name in found if name.startswith("Mottled Finch ")]
+    assert list(found) == ["Reviewed by", *ours]
+    assert ours == [f"Mottled Finch {i:03}" for i in range(1, len(ours) + 1)]
+    pieces = ["".join(found[name].itertext()) for name in ours]
+    assert len(pieces) > 9 and {len(piece) for piece in pieces[:-1]} == {250} and 0 < len(pieces[-1]) <= 250
+    assert zlib.decompress(base64.b64decode("".join(pieces))).decode() == text
+    assert [each.get("pid") for each in tree] == ["3", "2", *(str(i) for i in range(4, len(ours) + 3))]
+
+
+@pytest.mark.parametrize("values", ["yes", "no"])
+def test_the_digest_is_that_of_columns_records_and_the_numbers_that_leave(values):
+    choices = replace(USUAL, values=values)
+
+    def digest(text: str) -> str:
+        found = source_of(figure_of(text, pivot=PIVOT), {"pivot": PIVOT, "claims": []}, choices, "t.csv", "1")
+        assert found is not None and found.bare == (values == "no") == ("claims" not in found.recipe)
+        return found.digest
+
+    plain = digest(TEXT)
+    assert digest(TEXT) == plain and len(plain) == 32
+    assert digest(TEXT.replace("r,c,v", "r,c,v,w").replace("\n", ",1\n").replace("v,w,1", "v,w")) != plain
+    assert digest(TEXT + "c,x,1\n") != plain
+    assert (digest(TEXT.replace("2.5", "2.75")) != plain) == (values == "yes")
+    assert source_of(figure_of(TEXT, pivot=PIVOT), {}, replace(USUAL, source="no"), "t.csv", "1") is None
