@@ -25,6 +25,8 @@ from .uncolored import Uncolored
 
 _TITLE_LINES = 5
 _NOTE_LINES = 5
+_SAMPLES = 0.5
+"""Of the legend's room across: what the largest symbol on it takes at most."""
 
 
 @dataclass(frozen=True)
@@ -69,7 +71,8 @@ class Legend:
     first, in their place. ``notes`` say what is not plain to see: what cells are judged within, how values are spread, what is lit.
 
     ``swatches`` are what stands for cells without a color: why they have none, and their words.
-    ``samples`` are symbols of a few sizes under a title, the largest first.
+    ``samples`` are symbols of a few sizes under a title, the largest first. Words stand ``tick_x`` to the right, and those of
+    samples ``sample_x``: the same but where symbols are a good deal wider than the ramp.
     """
 
     title: tuple[str, ...]
@@ -83,6 +86,7 @@ class Legend:
     size: float
     ramp_width: float
     tick_x: float
+    sample_x: float
     width: float
 
     def ticks_for(self, height: float) -> list[Tick]:
@@ -106,8 +110,10 @@ def legend_of(page: Page, most: float, symbol: float) -> Legend:
     language, typeface = page.language, page.typeface
     scale, style = coloring.scale, contents.style
     ramp_width = round(size * 1.7)
-    samples = _samples(recipe, contents)
-    tick_x = max(ramp_width, ceil(symbol * max((sample.share for sample in samples), default=0.0))) + round(size * 0.8)
+    samples = _samples(recipe, contents, 1.0 if not symbol else min(1.0, most * _SAMPLES / symbol))
+    widest = ceil(symbol * max((sample.share for sample in samples), default=0.0))
+    sample_x = max(ramp_width, widest) + round(size * 0.8)
+    tick_x = sample_x if widest <= 2 * ramp_width else ramp_width + round(size * 0.8)
     words = what_is_shown(recipe.pivot, language) if recipe.legend.title is None else recipe.legend.title
     title = typeface.balanced(words[:1].upper() + words[1:], most, size, _TITLE_LINES, 600)
     notes = tuple(
@@ -132,9 +138,9 @@ def legend_of(page: Page, most: float, symbol: float) -> Legend:
     sample_title = typeface.balanced(_sample_title(recipe, language), most, size, 2, 600) if samples else []
     texts = [tick.text for tick in (*fixed, *between)] + [block.text for block in blocks]
     texts += [text for _, text in swatches]
-    texts += [sample.text for sample in samples]
     lines = [typeface.width_of(line, size, 600) for line in (*title, *sample_title)]
     lines += [typeface.width_of(line, size) for line in notes]
+    lines += [sample_x + typeface.width_of(sample.text, size) for sample in samples]
     return Legend(
         title=tuple(line for line in title if line),
         notes=notes,
@@ -143,10 +149,11 @@ def legend_of(page: Page, most: float, symbol: float) -> Legend:
         between=between,
         swatches=swatches,
         sample_title=tuple(sample_title),
-        samples=tuple(Sample(sample.share, typeface.cut(sample.text, most - tick_x, size)) for sample in samples),
+        samples=samples,
         size=size,
         ramp_width=ramp_width,
         tick_x=tick_x,
+        sample_x=sample_x,
         width=ceil(max([tick_x + typeface.width_of(text, size) for text in texts] + lines)),
     )
 
@@ -174,19 +181,22 @@ def _sample_title(recipe: Recipe, language: Language) -> str:
     return beginning(measure_words(symbols.size, language)) if symbols.title is None and symbols.size else symbols.title or ""
 
 
-def _samples(recipe: Recipe, contents: Contents) -> list[Sample]:
-    """Round numbers up to the largest: its own order, and about a half and a tenth of it."""
+def _samples(recipe: Recipe, contents: Contents, longest: float) -> tuple[Sample, ...]:
+    """Round numbers up to the largest: its own order, and about a half and a tenth of it. None is larger than a share of the
+    largest symbol: bars may be longer than the legend has room for.
+    """
     if recipe.cells.symbols.size is None or not contents.most > 0:
-        return []
+        return ()
     style = contents.beside[-1].style
-    power = 10.0 ** floor(log10(contents.most))
-    largest = next(power * factor for factor in (5, 2, 1) if power * factor <= contents.most * 1.000001)
-    numbers = [largest, largest / 2, largest / 10]
     by_area = recipe.cells.symbols.as_ != "bar"
+    most = contents.most * (longest**2 if by_area else longest) * 1.000001
+    power = 10.0 ** floor(log10(most))
+    largest = next(power * factor for factor in (5, 2, 1) if power * factor <= most)
+    numbers = [largest, largest / 2, largest / 10]
     shares = [number / contents.most for number in numbers]
-    return [
+    return tuple(
         Sample(share**0.5 if by_area else share, end_text(number, style)) for number, share in zip(numbers, shares, strict=True)
-    ]
+    )
 
 
 def _cut(typeface: Typeface, tick: Tick, most: float, size: float) -> Tick:

@@ -135,7 +135,7 @@ def _upright_samples(page: Page, legend: Legend, symbol: float) -> list[_Item]:
         return []
     return [
         _title(page, legend, legend.sample_title),
-        *(_sample(page, legend, each, symbol, legend.tick_x) for each in legend.samples),
+        *(_sample(page, legend, each, symbol, legend.sample_x) for each in legend.samples),
     ]
 
 
@@ -151,7 +151,7 @@ def _title(page: Page, legend: Legend, lines: Sequence[str]) -> _Item:
     )
 
 
-def _sample(page: Page, legend: Legend, sample: Sample, symbol: float, tick_x: float) -> _Item:
+def _sample(page: Page, legend: Legend, sample: Sample, symbol: float, words_x: float) -> _Item:
     """A symbol of a size with its words, in the middle of the room for the largest."""
     name = page.recipe.cells.symbols.as_
     side = max(1.0, sample.share * symbol)
@@ -159,7 +159,7 @@ def _sample(page: Page, legend: Legend, sample: Sample, symbol: float, tick_x: f
 
     def draw(x: float, y: float) -> None:
         high = legend.size * CELL_LOOK.bar_height if name == "bar" else side
-        left = x if name == "bar" else x + (tick_x - round(legend.size * 0.8) - side) / 2
+        left = x if name == "bar" else x + (words_x - round(legend.size * 0.8) - side) / 2
         page.boxes.append(
             Box(
                 part="legend",
@@ -171,9 +171,9 @@ def _sample(page: Page, legend: Legend, sample: Sample, symbol: float, tick_x: f
                 round=name == "dot",
             )
         )
-        _text(page, x + tick_x, y + height / 2 + legend.size * CAP_HEIGHT / 2, sample.text)
+        _text(page, x + words_x, y + height / 2 + legend.size * CAP_HEIGHT / 2, sample.text)
 
-    return _Item(tick_x + page.typeface.width_of(sample.text, legend.size), height, draw)
+    return _Item(words_x + page.typeface.width_of(sample.text, legend.size), height, draw)
 
 
 def _lying(page: Page, legend: Legend, room: float, symbol: float) -> list[_Item]:
