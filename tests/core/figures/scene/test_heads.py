@@ -1,7 +1,10 @@
 """Heads that are too many: months over days, round places, evenly thinned; and long ones, broken into lines alike in length."""
 
+import random
 from datetime import date, timedelta
 from itertools import pairwise
+from math import ceil
+from types import SimpleNamespace
 
 import pytest
 from hypothesis import given
@@ -9,9 +12,21 @@ from hypothesis import strategies as st
 
 from mottled_finch.core.common.language.languages import ENGLISH
 from mottled_finch.core.figures.scene.axis import Room, axis_of
-from mottled_finch.core.figures.scene.heads import even_places, round_places
+from mottled_finch.core.figures.scene.heads import (
+    SideHeads,
+    column_head_height,
+    even_places,
+    group_width,
+    head_size,
+    head_widths,
+    in_lines,
+    on_a_line,
+    outer_height,
+    round_places,
+)
 from mottled_finch.core.figures.scene.moments import found_heads
 from mottled_finch.core.figures.scene.typeface import BUNDLED
+from mottled_finch.core.tables.aggregation.groups import Group
 
 from ...conftest import figure_of
 
@@ -123,3 +138,80 @@ def test_balanced_lines_are_no_more_and_no_wider(text, most, lines):
 
 def test_a_long_head_is_broken_in_the_middle():
     assert BUNDLED.balanced("Complaints withdrawn by the passenger", 190, 12, 3) == ["Complaints withdrawn", "by the passenger"]
+
+
+def page_of(*, head: float = 12.0, turn: str = "fit", long: str = "cut") -> SimpleNamespace:
+    """As much of a page as heads ask for, 800 points wide."""
+    recipe = SimpleNamespace(heads=SimpleNamespace(turn=turn, long=long))
+    return SimpleNamespace(sizes=SimpleNamespace(head=head), left=100.0, right=900.0, typeface=BUNDLED, recipe=recipe)
+
+
+def side_of(labels, length: float, groups=()) -> SideHeads:
+    return SideHeads(labels, groups, axis_of(len(labels), groups, Room(length * len(labels), length), 0, 0, 0))
+
+
+OUTER = [
+    Group(0, 2, 1, ("East",)),
+    Group(0, 1, 2, ("East", "The far end of it all")),
+    Group(1, 2, 2, ("East", "W")),
+]
+
+
+@pytest.mark.parametrize("labels", [["A", "Ab"], ["", ""], ["A label that is a good deal longer than all others", "x"]])
+@pytest.mark.parametrize("least", [0.0, 50.0])
+@pytest.mark.parametrize("groups", [[], OUTER[:1], OUTER])
+def test_heads_of_rows_take_a_share_of_the_page_at_most(labels, least, groups):
+    *outer, inner = head_widths(page_of(), side_of(labels, 20, groups), least)
+    widest = max(BUNDLED.width_of(label, 12) for label in labels)
+    assert inner == min(ceil(max(widest, least)), 800 * (0.3 - 0.05 * len(outer)))
+    depths = {group.depth for group in groups}
+    words = [max(BUNDLED.width_of(group.labels[-1], 12, 600) for group in groups if group.depth == each) for each in sorted(depths)]
+    assert outer == [min(ceil(width), 112) for width in words] and group_width(page_of()) == 112
+    assert outer_height(page_of(), groups) == 21 * len(depths)
+
+
+@pytest.mark.parametrize(("pitch", "size", "need"), [(40, 12, 0), (13.9, 11.75, 0), (8.2, 7, 0), (8.1, 12, 15.6), (2, 12, 15.6)])
+def test_turned_heads_are_smaller_before_they_are_fewer(pitch, size, need):
+    assert head_size(12, pitch) == pytest.approx((size, need))
+
+
+@pytest.mark.parametrize("turn", ["fit", "up", "level"])
+@pytest.mark.parametrize("long", ["cut", "wrap"])
+@pytest.mark.parametrize("length", [9.0, 24.0, 60.0, 200.0])
+@pytest.mark.parametrize("labels", [["Jan", "Feb"], ["Ardle Quay at night", "Far"], ["Unreasonableness", "x"], ["", ""]])
+def test_heads_of_columns_are_level_where_they_fit_and_else_turned(turn, long, length, labels):
+    page, side = page_of(turn=turn, long=long), side_of(labels, length)
+    widths = [BUNDLED.width_of(label, 12) for label in labels]
+    words = [max((BUNDLED.width_of(word, 12) for word in label.split()), default=0) for label in labels]
+    whole = all(width <= length - 4 for width in widths)
+    assert all(on_a_line(page, label, length) == (width <= length - 4) for label, width in zip(labels, widths, strict=True))
+    in_three = [
+        word <= length - 4 and len(BUNDLED.wrap(label, length - 4, 12, 99)) <= 3 for label, word in zip(labels, words, strict=True)
+    ]
+    assert [in_lines(page, label, length - 4) for label in labels] == in_three
+    height, turned = column_head_height(page, side, 300)
+    if not any(labels):
+        assert (height, turned) == (0, False)
+    elif whole and turn != "up":
+        assert (height, turned) == (19, False)
+    elif turn == "level" or (turn == "fit" and long == "wrap" and all(in_three)):
+        lines = max(len(BUNDLED.balanced(label, length - 4, 12, 3)) for label in labels) if long == "wrap" else 1
+        assert (height, turned) == (round(12 * (0.35 + 1.25 * lines)), False)
+    else:
+        size = head_size(12, length)[0]
+        assert (height, turned) == (min(ceil(max(widths) * size / 12), 90) + 7, True)
+
+
+@pytest.mark.parametrize("seed", range(40))
+def test_of_unlike_cells_the_largest_have_their_heads_first(seed):
+    chance = random.Random(seed)
+    shares = [chance.choice([1, 2, 5, chance.random()]) for _ in range(12)]
+    axis = axis_of(12, [], Room(240, 90, 0, [each / sum(shares) for each in shares]), 0, 0, 0)
+    side = SideHeads([f"m{i}" for i in range(12)], [], axis)
+    need, across = chance.choice([(0.0, 13.8), (20.0, 13.8), (13.0, 40.0)])
+    middles = [start + length / 2 for start, length in axis.cells]
+    kept: list[int] = []
+    for i in sorted(range(12), key=lambda each: (-axis.lengths[each], each)):
+        if all(abs(middles[i] - middles[other]) >= max(need, across) for other in kept):
+            kept.append(i)
+    assert side.shown(need, across) == sorted(kept)
