@@ -245,6 +245,8 @@ CLAUSE = (
             'statement: the statement ends behind "is" where a member, a number or a date belongs; go on',
         ),
         ("Color the number of records %", f'statement: "%" stands where {CLAUSE} belongs'),
+        ("Color the sum of", 'statement: the statement ends behind "of" where a field belongs; go on'),
+        ("Color the sum of (", 'statement: "(" stands where a field belongs'),
         ("Color the number of records & more", 'statement: "&" has no meaning here; take it out'),
         ("Color the percentile 120 of pier", "pivot.measure.p: 120 is not from 0 to 100"),
         (

@@ -1,10 +1,12 @@
 """Conditions: which records they keep."""
 
+import numpy as np
 import pytest
 
 from mottled_finch.core.common.errors import TableError
 from mottled_finch.core.common.recipe import load_recipe
 from mottled_finch.core.matrices.pivot import make_matrix
+from mottled_finch.core.tables.aggregation.bins import bin_labels
 
 from ...conftest import read
 
@@ -99,3 +101,28 @@ def test_says_what_does_not_fit(trips, condition, sentence):
     with pytest.raises(TableError) as told:
         kept(trips, condition)
     assert str(told.value) == sentence
+
+
+@pytest.mark.parametrize(
+    ("by", "largest"), [(None, "North"), ({"take": "count"}, "East"), ({"take": "min", "of": "minutes"}, "North")]
+)
+def test_the_largest_are_those_by_the_measure_unless_another_is_named(by, largest):
+    table = read("pier,minutes\n" + "East,1\n" * 5 + "North,90\n" + "West,2\n" * 3)
+    level = {"field": "pier", "top": 1, "others": False, **({"by": by} if by else {})}
+    pivot = {"rows": [level], "measure": {"take": "sum", "of": "minutes"}}
+    assert make_matrix(table, load_recipe({"finch_recipe": 2, "pivot": pivot}).pivot).rows == ((largest,),)
+
+
+@pytest.mark.parametrize(
+    ("edges", "labels"),
+    [
+        ([-5, 0, 5], ["-5 to 0", "0 to 5"]),
+        ([0, 5, 10.5], ["0–5", "5–10.5"]),
+        ([-5, 5], ["-5 to 5"]),
+        ([-10, -5, -1], ["-10 to -5", "-5 to -1"]),
+        ([3, 3], ["3"]),
+        ([-3, -3], ["-3"]),
+    ],
+)
+def test_bins_are_called_by_their_edges_and_a_minus_is_no_dash(edges, labels):
+    assert bin_labels(np.array(edges, dtype=float)) == labels
