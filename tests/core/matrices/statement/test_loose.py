@@ -163,7 +163,7 @@ def said(text: str) -> str:
         ("count by pier and line as percent of the row", f"{COUNT} for each pier down and line across, as share of the row"),
         ("count by pier and line as share of the column", f"{COUNT} for each pier down and line across, as share of the column"),
         ('count by line against "St. Brannoc\'s"', f'{COUNT} for each line down, against those where pier is "St. Brannoc\'s"'),
-        ("count by line against fog", f"{COUNT} for each line down, against those where weather is fog"),
+        ("count by line against fog", f'{COUNT} for each line down, against those where weather is "fog"'),
         ("count by pier where pier is St. Brannoc's", None),
         ('count by pier where pier is "st. brannoc\'s"', f'{COUNT} for each pier down, keeping pier is "St. Brannoc\'s"'),
     ],
