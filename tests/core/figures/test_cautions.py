@@ -180,6 +180,18 @@ def test_no_record_kept_is_no_caution():
         *(("tiny_symbols", grid(), {**PLAIN, "cells": {"symbols": {"as": kind, "size": {}}}}) for kind in ("square", "dot", "bar")),
         ("unfinished_period", YEARS, {"pivot": {"columns": [{"field": "day", "cut": "month"}], "show": A_YEAR}}),
         ("one_hue_change", YEARS, {"pivot": {**SIDES, "show": A_YEAR}}),
+        *(
+            ("one_hue_change", YEARS, {"pivot": {**SIDES, "show": A_YEAR}, "color": {"palette": "sedge", **color}})
+            for color in (
+                {"bands": {"cuts": [0]}},
+                {"within": "row"},
+                {"middle": {"at": 0}},
+                {"colors": ["#ffffff", "#2a3550"]},
+                {"palette": "kingcup"},
+            )
+        ),
+        ("one_hue_change", grid(lambda i, j: i - j), {**PLAIN, "color": {"palette": "sedge"}}),
+        ("few_records", grid(records=5), PLAIN),
         ("no_middle", YEARS, {"pivot": {**SIDES, "show": A_YEAR}}),
         ("uneven_spans", YEARS, {"pivot": {**SIDES, "show": A_YEAR}}),
         ("many_heads", grid(rows=60), PLAIN),
@@ -195,6 +207,142 @@ def test_no_record_kept_is_no_caution():
 )
 def test_it_is_not_told_where_all_is_well(name, text, parts):
     assert name not in names(told(text, parts)[0])
+
+
+@pytest.mark.parametrize(
+    ("name", "words", "cures"),
+    [
+        (
+            "broken_claim",
+            "The title claims that highest row is m0, but highest row is m5.",
+            ["Claim what holds now", "Take the claim off"],
+        ),
+        ("title_names", "The title names “m0”, and what it claims is about “m5”.", ["Name m5 in the title", "Take its claims off"]),
+        (
+            "swallowed_scale",
+            "The highest cell, “m5, mf”, takes 69% of the colors, so that the others look alike.",
+            ["Clip the high end"],
+        ),
+        ("fills", "“-9999” in v, once, looks like a mark for no value, but counts as a number.", ["Take as blank"]),
+        (
+            "total_as_member",
+            "“Total” looks like a total that stands among its own parts and takes the end of the scale.",
+            ["Set it aside"],
+        ),
+        (
+            "shared_totals",
+            "13 of the totals lie beyond the scale of the cells and all have the color of its end.",
+            ["Give them colors of their own"],
+        ),
+        ("no_middle", "Kingcup has two sides, but nothing is set as their middle.", ["Put the middle at 0"]),
+        (
+            "one_hue_change",
+            "Some cells are above the other side and some below it, and one hue does not tell which.",
+            ["Take two sides around no change"],
+        ),
+        ("red_for_good", "What is good has a red that readers take for trouble.", ["Turn the colors"]),
+        ("lost_order", "Eyes without red: values far apart look alike.", ["Take Water mint"]),
+        ("near_twins", "“harbor 2” looks like “Harbor 2”.", ["Show them as one"]),
+        (
+            "uneven_spans",
+            "Records end on 2025-06-06, 157 days into their span; the other side has all 366 days of its own.",
+            ["Set it against as many days"],
+        ),
+        (
+            "unfinished_period",
+            "The last period runs from 2025-03-01 to 2025-03-31, but records end on 2025-03-14.",
+            ["Leave it out"],
+        ),
+        ("zero_for_blank", "5 cells without a record are shown as zero: “m9, mb” and others.", ["Show them as blank"]),
+        ("few_records", "1 cell rests on fewer than 5 records: “m0, mz”.", ["Hide it"]),
+        (
+            "average_of_averages",
+            "“takings per passenger” looks like an average or a rate, of which the average misleads.",
+            ["Measure takings per passengers"],
+        ),
+        (
+            "repeated_key",
+            "“goal” came from another table and is counted once a record, so that “m0, mb” and others repeat it.",
+            ["Count it once a key"],
+        ),
+        ("tiny_symbols", "The largest dot is 2.5 points across, too small to be seen.", ["Fill the cells"]),
+        ("many_heads", "70 rows are more than anybody reads; 60 are many.", ["Leave the 40 largest, gather the rest"]),
+        (
+            "small_type",
+            "Heads are set in 8.5 points; a page of this use is read from 12 on.",
+            ["Leave the 18 largest, gather the rest"],
+        ),
+        (
+            "missing_letters",
+            "The font of the page lacks letters of “Average of v by r and c” and 14 more texts (A, v, r and others): another font "
+            "may draw them, or boxes. Give a font that has them.",
+            ["Take the bundled font"],
+        ),
+        (
+            "light_on_nothing",
+            "The page has no ground and its words are light: on a white slide they are not seen.",
+            ["Give it its ground"],
+        ),
+        ("no_legend", "The colors have no legend.", ["Show the legend"]),
+        ("lost_note", "A note is on “gone”, which is not in the figure.", ["Remove the note"]),
+    ],
+)
+def test_it_is_told_in_these_words(name, words, cures):
+    caution = next(each for each in told(*CASES[name])[0] if each.name == name)
+    assert caution.words == words
+    assert [cure.words for cure in (caution.cure, *caution.more) if cure] == cures
+
+
+def of_rows(*levels: dict) -> dict:
+    return {"pivot": {"rows": list(levels), "measure": {"take": "sum", "of": "v"}}}
+
+
+@pytest.mark.parametrize(
+    ("text", "rows", "words", "level"),
+    [
+        (DAYS, [{"field": "day"}], "Take year and week", {"field": "day", "cut": "year_week"}),
+        (DAYS, [{"field": "day", "cut": "date"}], "Take year and week", {"field": "day", "cut": "year_week"}),
+        (grid(rows=61), [{"field": "r"}], "Leave the 40 largest, gather the rest", {"field": "r", "top": 40, "others": True}),
+        (
+            "x,v\n" + "".join(f"{i},{i}\n" for i in range(90)),
+            [{"field": "x"}],
+            "About 20 round bins",
+            {"field": "x", "bins": {"round": 20}},
+        ),
+    ],
+)
+def test_many_heads_are_made_fewer_by_what_their_field_holds(text, rows, words, level):
+    caution = next(each for each in told(text, of_rows(*rows))[0] if each.name == "many_heads")
+    assert caution.cure is not None and caution.cure.words == words
+    assert dump_recipe(caution.cure.recipe)["pivot"]["rows"] == [level]
+
+
+def test_many_heads_that_come_of_nesting_have_no_cure():
+    nested = grid(rows=9, columns=9, records=1)
+    caution = next(each for each in told(nested, of_rows({"field": "r"}, {"field": "c"}))[0] if each.name == "many_heads")
+    assert caution.words.startswith("81 rows") and caution.cure is None
+
+
+def test_words_count_what_they_tell():
+    few = next(each for each in told(grid() + "m0,mz,1\nm1,mz,1\n", PLAIN)[0] if each.name == "few_records")
+    assert few.words == "2 cells rest on fewer than 5 records: “m0, mz” and others."
+    fills = next(each for each in told(grid() + "m0,ma,-9999\nm0,ma,1e20\nm0,ma,1e20\n", PLAIN)[0] if each.name == "fills")
+    assert fills.words == "“1e+20” and “-9999” in v, 3 times, look like marks for no value, but count as numbers."
+    several = grid(lambda i, j: 900.0 + j if i == 0 and j < 4 else float(i + j), rows=30, columns=10)
+    swallowed = next(each for each in told(several, PLAIN)[0] if each.name == "swallowed_scale")
+    assert swallowed.words.startswith("The few highest cells, “m0, md”, take 9")
+
+
+@pytest.mark.parametrize(("values", "line"), [("all", 1.75), ("none", 1.2)])
+@pytest.mark.parametrize("rows", [37, 40])
+def test_as_many_rows_are_left_as_have_room(values, line, rows):
+    parts = {**PLAIN, "cells": {"values": values}}
+    shown = figure_of(grid(rows=rows), load_recipe({"finch_recipe": 2, **parts})).scene.grid
+    small = next((each for each in told(grid(rows=rows), parts)[0] if each.name == "small_type"), None)
+    number = int((shown.foot - shown.ys[0]) / (12 * line)) - 1
+    assert small is not None and small.cure is not None
+    assert small.cure.words == f"Leave the {number} largest, gather the rest"
+    assert dump_recipe(small.cure.recipe)["pivot"]["rows"] == [{"field": "r", "top": number, "others": True}]
 
 
 def test_shared_totals_are_those_that_are_shown():

@@ -22,7 +22,7 @@ def find(seen: Seen) -> Caution | None:
     if not losses:
         return None
     vision, words = next(iter(losses.items()))
-    return Caution(name="lost_order", words=f"{VISIONS[vision].title}: {words}.", cure=_cure(seen, bands))
+    return Caution(name="lost_order", words=f"{VISIONS[vision].title}: {words[0].lower()}{words[1:]}.", cure=_cure(seen, bands))
 
 
 def _losses(color: ColorSpec, bands: list[str]) -> dict[str, str]:

@@ -33,7 +33,9 @@ def find(seen: Seen) -> Caution | None:
     for name, end, open_end, rest, whole in ends:
         if open_end and 0 < rest < _SHARE * whole:
             share = f"{percent_text(1 - rest / whole)} of the colors, so that the others look alike"
-            words = f"The few {name}est cells, {cells_named(seen.figure.matrix, values == end)}, take {share}."
+            named = cells_named(seen.figure.matrix, values == end)
+            alone = np.count_nonzero(filled > top if name == "high" else filled < foot) == 1
+            words = f"The {name}est cell, {named}, takes {share}." if alone else f"The few {name}est cells, {named}, take {share}."
             return Caution(name="swallowed_scale", words=words, cure=_clip(seen, name))
     return None
 
