@@ -1,7 +1,10 @@
 """The first recipe of a table just brought in."""
 
+import pytest
+
 from mottled_finch.core.common.recipe import LevelSpec, load_table_part
 from mottled_finch.core.figures.figure.figure import make_figure
+from mottled_finch.core.matrices.looks.language import proposed_language
 from mottled_finch.core.matrices.looks.suggest import suggest_recipe
 from mottled_finch.core.tables.mends import apply_mends
 
@@ -37,3 +40,22 @@ def test_a_matrix_that_was_unfolded_is_shown_as_it_stood():
     pivot = suggest_recipe(apply_mends(read("vessel,b,a\nKnot,1,2\nAvocet,3,4\n"), mends).table).pivot
     assert (pivot.rows, pivot.columns) == ((LevelSpec(field="vessel"),), (LevelSpec(field="column"),))
     assert (pivot.measure.take, pivot.measure.of) == ("average", "value")
+
+
+@pytest.mark.parametrize(
+    ("text", "language"),
+    [
+        ("Datum,Anzahl\nx,1\n", "de"),
+        ("datum_der_fahrt,anzahl\nx,1\n", "de"),
+        ("Datum,count\nx,1\n", None),
+        ("date,count\nx,1\n", None),
+        ("valor,país\n1,x\n", None),  # Spanish and Portuguese alike
+        ("valor,país,nombre\n1,x,y\n", "es"),
+        ("n,when\n1,janvier\n2,février\n", "fr"),
+        ("n,when\n1,Montag\n2,Mittwoch.\n", "de"),
+        ("n,when\n1,Monday\n2,Tuesday\n", None),
+        ("n,when\n1,Montag\n", None),
+    ],
+)
+def test_a_language_is_proposed_from_two_words_on_that_no_other_has_as_many_of(text, language):
+    assert proposed_language(read(text)) == language
