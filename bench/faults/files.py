@@ -123,4 +123,12 @@ def damaged_files(tries: int, seed: int = 1) -> Fault:
                 wrong.append("something was left behind")
         finally:
             live.end()
-        return Fault(name="faults_files", tried=tries, lost=len(wrong), ended=ended, longest=live.longest, what=tuple(wrong))
+        return Fault(
+            name="faults_files",
+            tried=tries,
+            lost=len(wrong),
+            ended=ended,
+            longest=live.longest,
+            slowest=live.slowest,
+            what=tuple(wrong),
+        )

@@ -45,7 +45,15 @@ def kills(tries: int, seed: int = 1) -> Fault:
                 so_far("faults_kills", i + 1, tries, wrong)
         finally:
             live.end()
-        return Fault(name="faults_kills", tried=tries, lost=len(wrong), ended=ended, longest=live.longest, what=tuple(wrong))
+        return Fault(
+            name="faults_kills",
+            tried=tries,
+            lost=len(wrong),
+            ended=ended,
+            longest=live.longest,
+            slowest=live.slowest,
+            what=tuple(wrong),
+        )
 
 
 @dataclass(frozen=True)

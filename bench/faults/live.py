@@ -32,7 +32,7 @@ class Live:
 
     def __init__(self, folder: Path) -> None:
         self.folder = folder
-        self.longest = 0.0
+        self.longest, self.slowest = 0.0, ""
         self._log = tempfile.TemporaryFile()  # noqa: SIM115  as long as this
         self.start()
 
@@ -84,7 +84,9 @@ class Live:
             found = Answer(0)
         finally:
             connection.close()
-        self.longest = max(self.longest, time.perf_counter() - start)
+        taken = time.perf_counter() - start
+        if taken > self.longest:
+            self.longest, self.slowest = taken, f"{method} {path}"
         return found
 
     def opened(self, path: str, within: float = 60) -> Any:
@@ -103,19 +105,23 @@ class Closed(Exception):
 
 @dataclass(frozen=True, kw_only=True)
 class Fault:
-    """How often something was tried, how much was lost by it, how often the server ended, and the longest answer in seconds."""
+    """How often something was tried, how much was lost by it, how often the server ended, the longest answer in seconds, and what
+    was asked for it.
+    """
 
     name: str
     tried: int
     lost: int
     ended: int
     longest: float
+    slowest: str = ""
     what: tuple[str, ...] = ()
     """The first of what went wrong, in words."""
 
     def line(self) -> str:
         told = {"name": self.name, "tried": self.tried, "lost": self.lost, "ended": self.ended, "longest": round(self.longest, 3)}
-        return json.dumps({**told, **({"what": list(self.what[:5])} if self.what else {})})
+        slowest = {"slowest": self.slowest} if self.slowest else {}
+        return json.dumps({**told, **slowest, **({"what": list(self.what[:5])} if self.what else {})})
 
 
 def so_far(name: str, done: int, of: int, wrong: Sequence[str]) -> None:

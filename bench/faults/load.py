@@ -35,7 +35,15 @@ def under_load(minutes: float) -> Fault:
             live.end()
     grown = memory[-1] > _MORE * memory[1]
     told = (f"{memory[0]} MB at the start, {memory[1]} after five minutes, {memory[-1]} at the end", *broke)
-    return Fault(name="faults_load", tried=asked[0], lost=len(broke) + grown, ended=ended, longest=live.longest, what=told)
+    return Fault(
+        name="faults_load",
+        tried=asked[0],
+        lost=len(broke) + grown,
+        ended=ended,
+        longest=live.longest,
+        slowest=live.slowest,
+        what=told,
+    )
 
 
 def _library(live: Live) -> list[str]:

@@ -144,6 +144,7 @@ def races(times: int, pairs: Sequence[tuple[str, str]] = PAIRS) -> Fault:
         lost=sum(each.lost for each in found),
         ended=sum(each.ended for each in found),
         longest=max(each.longest for each in found),
+        slowest=max(found, key=lambda each: each.longest).slowest,
         what=tuple(words for each in found for words in each.what),
     )
 
@@ -164,7 +165,15 @@ def _races(pairs: Sequence[tuple[str, str]], times: int) -> Fault:
                 so_far("faults_races", done, tried, wrong)
         finally:
             live.end()
-    return Fault(name="faults_races", tried=tried, lost=len(wrong), ended=ended, longest=live.longest, what=tuple(wrong))
+    return Fault(
+        name="faults_races",
+        tried=tried,
+        lost=len(wrong),
+        ended=ended,
+        longest=live.longest,
+        slowest=live.slowest,
+        what=tuple(wrong),
+    )
 
 
 def _raced(stand: Stand, one: str, other: str) -> list[str]:
