@@ -468,3 +468,43 @@ def test_folders_are_those_of_the_home_and_of_the_library_unless_others_are_allo
     assert places().file("/srv/b/c", "x") == Path("/srv/b/c")
     with pytest.raises(RecipeError, match=r"choose a folder in .*/srv/a or /srv/b"):
         places().file("~", "x")
+
+
+def test_the_clock_goes_on_after_whatever_broke_and_looks_again_every_five_seconds(monkeypatch, caplog):
+    does, waits = [], []
+
+    class Wake:
+        def wait(self, seconds: float) -> None:
+            waits.append(seconds)
+            if len(waits) == 3:
+                raise KeyboardInterrupt
+
+        def clear(self) -> None:
+            does.append("clear")
+
+    def cut_off() -> None:
+        does.append("cut off")
+        raise ValueError("one")
+
+    def tick(now: datetime) -> None:
+        assert now.tzinfo is UTC
+        does.append("tick")
+        if does.count("tick") == 1:
+            raise OSError("another")
+
+    monkeypatch.setattr(clock, "_WAKE", Wake())
+    monkeypatch.setattr(clock, "cut_off", cut_off)
+    monkeypatch.setattr(clock, "tick", tick)
+    monkeypatch.setattr(clock, "close_old_connections", lambda: does.append("close"))
+    with pytest.raises(KeyboardInterrupt):
+        clock._work()
+    assert does == ["cut off", "tick", "close", "clear", "tick", "close", "clear", "tick", "close"]
+    assert waits == [5.0] * 3
+    assert [each.message for each in caplog.records] == ["the clock of plans broke"] * 2
+
+
+def test_who_asks_for_a_run_wakes_the_clock():
+    clock._WAKE.clear()
+    clock.wake()
+    assert clock._WAKE.is_set()
+    clock._WAKE.clear()
