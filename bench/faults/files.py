@@ -15,7 +15,7 @@ import xlsxwriter
 
 from mottled_finch.core.tables.intake import read_file
 
-from .live import Fault, Live
+from .live import Fault, Live, fault_of
 
 _RECORDS = [(f"pier {i % 7}", i * 1.5, dt.datetime(2025, 1, 1 + i % 28, i % 24), i % 3 == 0) for i in range(400)]
 _NAMES = ("pier", "minutes", "departed", "canceled")
@@ -123,12 +123,4 @@ def damaged_files(tries: int, seed: int = 1) -> Fault:
                 wrong.append("something was left behind")
         finally:
             live.end()
-        return Fault(
-            name="faults_files",
-            tried=tries,
-            lost=len(wrong),
-            ended=ended,
-            longest=live.longest,
-            slowest=live.slowest,
-            what=tuple(wrong),
-        )
+        return fault_of("faults_files", live, tried=tries, ended=ended, wrong=wrong)

@@ -8,7 +8,7 @@ from threading import Thread
 from time import monotonic, sleep
 from zipfile import is_zipfile
 
-from .live import Closed, Fault, Live, so_far
+from .live import Closed, Fault, Live, fault_of, so_far
 
 _CSV = b"pier,minutes\n" + b"".join(b"p%d,%d\n" % (i % 9, i) for i in range(3000))
 
@@ -45,15 +45,7 @@ def kills(tries: int, seed: int = 1) -> Fault:
                 so_far("faults_kills", i + 1, tries, wrong)
         finally:
             live.end()
-        return Fault(
-            name="faults_kills",
-            tried=tries,
-            lost=len(wrong),
-            ended=ended,
-            longest=live.longest,
-            slowest=live.slowest,
-            what=tuple(wrong),
-        )
+        return fault_of("faults_kills", live, tried=tries, ended=ended, wrong=wrong)
 
 
 @dataclass(frozen=True)

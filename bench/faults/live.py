@@ -128,3 +128,16 @@ def so_far(name: str, done: int, of: int, wrong: Sequence[str]) -> None:
     """A line for those who wait, each twentieth of the way: what is stopped before its end has told what it found."""
     if done % max(1, of // 20) == 0:
         print(f"{name}: {done} of {of}, {len(wrong)} lost", *wrong[-3:], sep="\n  ", file=sys.stderr, flush=True)
+
+
+def fault_of(name: str, live: Live, *, tried: int, ended: int, wrong: Sequence[str]) -> Fault:
+    """What was found on a server: each that went ``wrong`` is one that was lost."""
+    return Fault(
+        name=name,
+        tried=tried,
+        lost=len(wrong),
+        ended=ended,
+        longest=live.longest,
+        slowest=live.slowest,
+        what=tuple(wrong),
+    )

@@ -17,7 +17,7 @@ from typing import Any
 
 from mottled_finch.core.outputs.draw import Source, with_source
 
-from .live import Answer, Fault, Live, so_far
+from .live import Answer, Fault, Live, fault_of, so_far
 
 _FIRST = b"pier,minutes\neast,4\nwest,8\neast,1\n"
 _NEXT = b"dock,minutes\neast,4\nnorth,9\nwest,2\n"
@@ -165,15 +165,7 @@ def _races(pairs: Sequence[tuple[str, str]], times: int) -> Fault:
                 so_far("faults_races", done, tried, wrong)
         finally:
             live.end()
-    return Fault(
-        name="faults_races",
-        tried=tried,
-        lost=len(wrong),
-        ended=ended,
-        longest=live.longest,
-        slowest=live.slowest,
-        what=tuple(wrong),
-    )
+    return fault_of("faults_races", live, tried=tried, ended=ended, wrong=wrong)
 
 
 def _raced(stand: Stand, one: str, other: str) -> list[str]:
