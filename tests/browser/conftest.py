@@ -108,8 +108,9 @@ def page(window: BrowserContext, wrong: list[str]) -> Iterator[Page]:
     found = window.pages[0] if window.pages else begun(window, wrong)
     wrong.clear()
     yield found
-    for other in window.pages[1:]:
-        other.close()
+    for other in window.pages:
+        if other is not found:
+            other.close()
     try:
         put_back(found)
     except (Error, AssertionError):  # it broke, hangs, was closed, or shows something else

@@ -1,7 +1,7 @@
 """The legend: its title, the ramp with its ticks or the blocks of bands, swatches for cells without a color, symbols of sizes."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 from math import ceil, floor, log10
 
@@ -110,10 +110,12 @@ def legend_of(page: Page, most: float, symbol: float) -> Legend:
     language, typeface = page.language, page.typeface
     scale, style = coloring.scale, contents.style
     ramp_width = round(size * 1.7)
+    gap = round(size * 0.8)
     samples = _samples(recipe, contents, 1.0 if not symbol else min(1.0, most * _SAMPLES / symbol))
     widest = ceil(symbol * max((sample.share for sample in samples), default=0.0))
-    sample_x = max(ramp_width, widest) + round(size * 0.8)
-    tick_x = sample_x if widest <= 2 * ramp_width else ramp_width + round(size * 0.8)
+    sample_x = max(ramp_width, widest) + gap
+    tick_x = sample_x if widest <= 2 * ramp_width else ramp_width + gap
+    samples = tuple(replace(sample, text=typeface.cut(sample.text, most - sample_x, size)) for sample in samples)
     words = what_is_shown(recipe.pivot, language) if recipe.legend.title is None else recipe.legend.title
     title = typeface.balanced(words[:1].upper() + words[1:], most, size, _TITLE_LINES, 600)
     notes = tuple(
