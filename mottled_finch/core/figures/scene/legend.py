@@ -185,19 +185,21 @@ def _sample_title(recipe: Recipe, language: Language) -> str:
 
 def _samples(recipe: Recipe, contents: Contents, longest: float) -> tuple[Sample, ...]:
     """Round numbers up to the largest: its own order, and about a half and a tenth of it. None is larger than a share of the
-    largest symbol: bars may be longer than the legend has room for.
+    largest symbol: bars may be longer than the legend has room for. Where all sizes are whole, so are these: half a record is none.
     """
     if recipe.cells.symbols.size is None or not contents.most > 0:
         return ()
-    style = contents.beside[-1].style
+    sizes = contents.beside[-1]
+    whole = bool((np.isnan(sizes.values) | (sizes.values == np.rint(sizes.values))).all())
     by_area = recipe.cells.symbols.as_ != "bar"
     most = contents.most * (longest**2 if by_area else longest) * 1.000001
     power = 10.0 ** floor(log10(most))
     largest = next(power * factor for factor in (5, 2, 1) if power * factor <= most)
-    numbers = [largest, largest / 2, largest / 10]
+    numbers = [number for number in (largest, largest / 2, largest / 10) if not whole or number.is_integer()]
     shares = [number / contents.most for number in numbers]
     return tuple(
-        Sample(share**0.5 if by_area else share, end_text(number, style)) for number, share in zip(numbers, shares, strict=True)
+        Sample(share**0.5 if by_area else share, end_text(number, sizes.style))
+        for number, share in zip(numbers, shares, strict=True)
     )
 
 

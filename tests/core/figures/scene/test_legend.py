@@ -141,6 +141,17 @@ def test_samples_of_sizes_are_round_numbers_up_to_the_largest(most, told, symbol
     assert not _samples(figure_of(TEXT, pivot=PIVOT).recipe, made.contents, 1.0)
 
 
+@pytest.mark.parametrize(
+    ("most", "told"), [(1, ["1"]), (2, ["2", "1"]), (7, ["5"]), (16, ["10", "5", "1"]), (50, ["50", "25", "5"])]
+)
+@pytest.mark.parametrize("symbols", ["square", "bar"])
+def test_samples_of_whole_numbers_are_whole(most, told, symbols):
+    """Nothing rests on half a record."""
+    text = "r,c,v\n" + "a,a,1\n" * most + "b,a,2.5\n"
+    made = figure_of(text, pivot=PIVOT, cells={"symbols": {"as": symbols, "size": {"take": "count"}}})
+    assert [sample.text for sample in _samples(made.recipe, made.contents, 1.0)] == told
+
+
 @pytest.mark.parametrize("place", ["right", "top", "below"])
 @pytest.mark.parametrize("columns", [1, 2, 12])
 @pytest.mark.parametrize("symbols", ["square", "bar"])
