@@ -119,18 +119,18 @@ def _one_word_apart(texts: list[str]) -> Iterator[tuple[str, str, str]]:
 
 
 def _words(text: str) -> list[str]:
-    return [_of_one_land(word) for word in re.findall(r"[^\W_]+", _without_accents(text.casefold()))]
+    return [of_one_land(word) for word in re.findall(r"[^\W_]+", without_accents(text.casefold()))]
 
 
 def _words_as_written(text: str) -> list[str]:
     return re.findall(r"[^\W_]+", unicodedata.normalize("NFC", text))
 
 
-def _without_accents(text: str) -> str:
+def without_accents(text: str) -> str:
     return "".join(mark for mark in unicodedata.normalize("NFKD", text) if not unicodedata.combining(mark))
 
 
-def _of_one_land(word: str) -> str:
+def of_one_land(word: str) -> str:
     """A word in one of the spellings that lands differ in: gray and grey, -or and -our, -ize and -ise, -er and -re."""
     if len(word) < 4 or not word.isascii():
         return word
@@ -153,7 +153,7 @@ def _why(a: str, b: str) -> str:
     strip = [re.sub(r"[\W_]+", "", text.casefold()) for text in (a, b)]
     if strip[0] == strip[1]:
         return "the same letters but for blanks and marks"
-    if _without_accents(strip[0]) == _without_accents(strip[1]):
+    if without_accents(strip[0]) == without_accents(strip[1]):
         return "the same letters but for accents"
     if _words(a) == _words(b):
         return "one word in the spelling of two lands"

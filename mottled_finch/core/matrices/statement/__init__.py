@@ -1,6 +1,7 @@
-"""The statement: the sentence that is the pivot, written and read without loss. Its grammar is in docs/statement.md."""
+"""The statement: the sentence that is the pivot, written and read without loss (docs/statement.md), and understood as it is typed."""
 
 from .read import read_statement
+from .typed import Left, Other, Understood, offered, understand
 from .write import write_statement
 
-__all__ = ["read_statement", "write_statement"]
+__all__ = ["Left", "Other", "Understood", "offered", "read_statement", "understand", "write_statement"]

@@ -20,36 +20,42 @@ def write_statement(pivot: PivotSpec, fields: Iterable[str] = ()) -> str:
     return _Writer(fields).pivot(pivot)
 
 
+def clauses_of(pivot: PivotSpec, fields: Iterable[str] = ()) -> dict[str, str]:
+    """The parts of the sentence by what they say: the measure, each side, the conditions, and so on; those that say nothing are empty."""
+    return _Writer(fields).clauses(pivot)
+
+
 class _Writer:
     def __init__(self, fields: Iterable[str]) -> None:
         self.said = {name: words for words, name in spoken(fields).items()}
 
     def pivot(self, pivot: PivotSpec) -> str:
-        parts = [
-            self.correlate(pivot.correlate) if pivot.correlate else f"Color the {self.measure(pivot.measure)}{self.sides(pivot)}"
-        ]
-        if pivot.split is not None:
-            parts.append(f"split by {self.level(pivot.split)}")
+        said = self.clauses(pivot)
+        measure, sides = said.pop("measure"), [said.pop("rows"), said.pop("columns")]
+        each = " and ".join(filter(None, sides))
+        begun = measure if pivot.correlate else f"the {measure}" + (f" for each {each}" if each else "")
+        return ", ".join([f"Color {begun}", *filter(None, said.values())])
+
+    def clauses(self, pivot: PivotSpec) -> dict[str, str]:
+        correlate = pivot.correlate
+        said = {
+            "measure": self.correlate(correlate) if correlate else self.measure(pivot.measure),
+            "rows": self.side(pivot.rows, "down") if not correlate else "",
+            "columns": self.side(pivot.columns, "across") if not correlate else "",
+            "split": f"split by {self.level(pivot.split)}" if pivot.split is not None else "",
+            "show": "",
+            "keep": "keeping " + " and ".join(self.condition(each) for each in pivot.keep) if pivot.keep else "",
+        }
         if pivot.show != ShowSpec():
-            parts.append(self.show(pivot.show) if pivot.show.as_ == "against" else f"as {self.show(pivot.show)}")
-        if pivot.keep:
-            parts.append("keeping " + " and ".join(self.condition(each) for each in pivot.keep))
-        parts += [
-            f"{side} ordered by {self.order(order)}"
-            for side, order in (("rows", pivot.order.rows), ("columns", pivot.order.columns))
-            if order != OrderSpec()
-        ]
-        if pivot.totals != TotalsSpec():
-            parts.append(f"with {self.totals(pivot.totals)}")
-        parts += [
-            f"{side} set aside {'; '.join(_labels(labels) for labels in members)}"
-            for side, members in (("rows", pivot.aside.rows), ("columns", pivot.aside.columns))
-            if members
-        ]
-        if pivot.aside.cells:
-            cells = "; ".join(f"{_labels(cell.row)} at {_labels(cell.column)}" for cell in pivot.aside.cells)
-            parts.append(f"cells set aside {cells}")
-        return ", ".join(parts)
+            said["show"] = self.show(pivot.show) if pivot.show.as_ == "against" else f"as {self.show(pivot.show)}"
+        for side, order in (("rows", pivot.order.rows), ("columns", pivot.order.columns)):
+            said[f"{side} ordered"] = f"{side} ordered by {self.order(order)}" if order != OrderSpec() else ""
+        said["totals"] = f"with {self.totals(pivot.totals)}" if pivot.totals != TotalsSpec() else ""
+        for side, members in (("rows", pivot.aside.rows), ("columns", pivot.aside.columns)):
+            said[f"{side} aside"] = f"{side} set aside {'; '.join(_labels(labels) for labels in members)}" if members else ""
+        cells = "; ".join(f"{_labels(cell.row)} at {_labels(cell.column)}" for cell in pivot.aside.cells)
+        said["cells aside"] = f"cells set aside {cells}" if cells else ""
+        return said
 
     def field(self, name: str) -> str:
         return field_words(name) if name in self.said else quoted(name)
@@ -64,13 +70,8 @@ class _Writer:
         once = f" {ONCE}" if measure.once_a_key else ""
         return words + once + (f" counting {EMPTY[measure.empty]}" if measure.empty else "")
 
-    def sides(self, pivot: PivotSpec) -> str:
-        sides = [
-            f"{' then '.join(self.level(level) for level in levels)} {way}"
-            for levels, way in ((pivot.rows, "down"), (pivot.columns, "across"))
-            if levels
-        ]
-        return f" for each {' and '.join(sides)}" if sides else ""
+    def side(self, levels: tuple[LevelSpec, ...], way: str) -> str:
+        return f"{' then '.join(self.level(level) for level in levels)} {way}" if levels else ""
 
     def level(self, level: LevelSpec) -> str:
         words = self.field(level.field)
@@ -161,7 +162,7 @@ class _Writer:
         fields = " and ".join(self.field(name) for name in correlate.fields)
         rank = " by rank" if correlate.method == "spearman" else ""
         part = "" if correlate.triangle == "both" else f" in the {correlate.triangle} triangle"
-        return f"Color how {fields} move together{rank}{part}"
+        return f"how {fields} move together{rank}{part}"
 
 
 def _ends_in_measure(condition: ConditionSpec) -> bool:

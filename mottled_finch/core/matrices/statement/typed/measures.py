@@ -1,0 +1,212 @@
+"""Measures as they are typed: "average discount", a number alone, "how many", "share of tickets that are urgent", "p95 of …"."""
+
+import re
+from collections.abc import Iterator
+
+from ....common.errors import RecipeError
+from ....common.recipe.conditions import ConditionSpec, MeasureSpec
+from ....common.recipe.spec import LevelSpec, ShowSpec
+from ....common.vocabulary import MEASURE_TERMS
+from ....tables.table import Kind
+from ..strict import Reader
+from ..tokens import tokens_of
+from .conditions import ConditionReading
+from .lexicon import DOUBTFUL, SAID_SO, UNIT_LEFT
+from .parts import Correlated, Doubt, Measured, Part, Shown, Sided
+from .trades import GENERIC
+
+COUNT = MeasureSpec(take="count")
+_PERCENTILE = re.compile(r"p(\d{1,2}(?:\.\d+)?)$")
+
+
+class MeasureReading(ConditionReading):
+    def measures(self, i: int) -> Iterator[tuple[Part, ...]]:
+        """Parts that together say what is measured, and what is shown of it."""
+        yield from ((part,) for part in self._taken(i))
+        yield from ((part,) for part in self._counted(i))
+        yield from ((part,) for part in self._percentiles(i))
+        yield from ((part,) for part in self._ratios(i))
+        yield from self._shares(i)
+        yield from self._rates(i)
+        yield from ((part,) for part in self._in_one_form(i))
+        yield from ((part,) for part in self._correlated(i))
+
+    def bare_number(self, i: int) -> Iterator[Measured]:
+        """A number by its name alone."""
+        for end, named in self.numbers(i):
+            if named.field in self.lexicon.years:
+                continue
+            take = self.lexicon.taken(named.field)
+            doubts = self._doubts(i, end, named.field, named.cost)
+            told = Doubt(words=f"the {MEASURE_TERMS[take].name} of “{named.field}”", kind="take", field=named.field)
+            measure = MeasureSpec(take=take, of=named.field)
+            yield Measured(end=end, cost=named.cost + 0.3, doubts=(*doubts, told), measure=measure, bare=True)
+
+    def _taken(self, i: int) -> Iterator[Measured]:
+        yield from self.bare_number(i)
+        for end, take in self.said(i, "take"):
+            fields = self.fields(end) if take == "distinct" else self.numbers(end)
+            for at, named in fields:
+                doubts = self._doubts(end, at, named.field, named.cost)
+                # "total sales by region, highest first" has no measure called "highest"
+                yield Measured(end=at, cost=named.cost - 0.1, doubts=doubts, measure=MeasureSpec(take=take, of=named.field))
+
+        for end, named in self.numbers(i):  # "salary spread"
+            for at, take in self.said(end, "take"):
+                if take not in ("distinct", "max", "min") and self.key(at) != "of" and not list(self.numbers(at)):
+                    yield Measured(end=at, cost=named.cost + 0.2, measure=MeasureSpec(take=take, of=named.field))
+
+    def _counted(self, i: int) -> Iterator[Measured]:
+        for end, _ in self.said(i, "count"):
+            yield Measured(end=end, cost=0.2, measure=COUNT)
+        for end, _ in self.said(i, "number of"):
+            yield Measured(end=end, cost=0.3, measure=COUNT)
+            for at, named in self.fields(end):
+                column = self.lexicon.columns[named.field]
+                if named.field in self.lexicon.identifiers or named.cost >= SAID_SO:
+                    continue
+                if column.kind is Kind.CATEGORY:
+                    yield Measured(end=at, cost=named.cost + 0.2, measure=MeasureSpec(take="distinct", of=named.field))
+                elif column.is_number and self.lexicon.taken(named.field) == "sum":
+                    yield Measured(end=at, cost=named.cost + 0.2, measure=MeasureSpec(take="sum", of=named.field))
+            if self.key(end) in self.lexicon.record_words:
+                yield Measured(end=end + 1, cost=0.0, measure=COUNT)
+            elif self._is_unknown(end):
+                told = Doubt(words=f"“{self.words[end].text}” are taken to be the records", sure=False)
+                yield Measured(end=end + 1, cost=0.9, measure=COUNT, doubts=(told,))
+        if self.key(i) in self.lexicon.record_words and self.words[i].kind == "word":
+            yield Measured(end=i + 1, cost=0.25, measure=COUNT, weak=True)
+
+    def _is_unknown(self, i: int) -> bool:
+        return i < len(self.words) and self.words[i].kind == "word" and not self.fields(i) and not self.members(i) and not self.tags(i)
+
+    def _percentiles(self, i: int) -> Iterator[Measured]:
+        if i >= len(self.words):
+            return
+        found = _PERCENTILE.fullmatch(self.keys[i])
+        if found and self.words[i].kind == "word":
+            yield from self._percentile_of(i + 1, float(found[1]))
+        if self.words[i].kind in ("ordinal", "number") and 0 <= self.words[i].value <= 100:
+            for end, _ in self.said(i + 1, "percentile"):
+                yield from self._percentile_of(end, self.words[i].value)
+        for end, _ in self.said(i, "percentile"):
+            number = self.number(end)
+            if number is not None and 0 <= number[1] <= 100:
+                yield from self._percentile_of(number[0], number[1])
+        for end, named in self.numbers(i):
+            behind = _PERCENTILE.fullmatch(self.key(end))
+            if behind:
+                measure = MeasureSpec(take="percentile", p=float(behind[1]), of=named.field)
+                yield Measured(end=end + 1, cost=named.cost, measure=measure)
+
+    def _percentile_of(self, i: int, p: float) -> Iterator[Measured]:
+        for end, named in self.numbers(i + 1 if self.key(i) == "of" else i):
+            measure = MeasureSpec(take="percentile", p=p, of=named.field)
+            yield Measured(end=end, cost=named.cost, measure=measure, doubts=self._doubts(i, end, named.field, named.cost))
+
+    def _ratios(self, i: int) -> Iterator[Measured]:
+        start = next((end for end, _ in self.said(i, "ratio of")), i)
+        for first in (start, start + 1 if self.longest(start, "take") else start):
+            for end, of in self.numbers(first):
+                for after, _ in self.said(end, "per"):
+                    for at, per in self.numbers(after):
+                        if of.field != per.field:
+                            words = "".join(self.keys[end:after])
+                            less = 0.3 if start > i or words in ("/", "dividedby") else 0.0
+                            doubtful = 0.4 if words in ("over", "to", "each", "foreach") and not less else 0.0
+                            cost = of.cost + per.cost + 0.15 - less + doubtful
+                            doubts = self._doubts(after, at, per.field, per.cost)
+                            yield Measured(end=at, cost=cost, measure=MeasureSpec(take="ratio", of=of.field, per=per.field), doubts=doubts)
+                    if self.key(after) in self.lexicon.record_words and "".join(self.keys[end:after]) in ("per", "foreach", "each"):
+                        told = Doubt(words=f"the average of “{of.field}”, a record", sure=True)
+                        yield Measured(end=after + 1, cost=of.cost + 0.1, measure=MeasureSpec(take="average", of=of.field), doubts=(told,))
+
+    def _shares(self, i: int) -> Iterator[tuple[Part, ...]]:
+        for end, _ in self.said(i, "share"):
+            for part in self.bare_number(end):
+                share = Shown(end=part.end, cost=0.0, show=ShowSpec(as_="share"))
+                yield (Measured(end=part.end, cost=part.cost - 0.1, doubts=part.doubts, measure=part.measure), share)
+            each = next((at for at, value in self.said(end, "by") if value == "each"), end)
+            for at, named in self.of_kind(each, Kind.CATEGORY):
+                if named.field not in self.lexicon.identifiers and named.cost < DOUBTFUL:
+                    level = Sided(end=at, cost=0.0, level=LevelSpec(field=named.field), intro="bare")
+                    cost = named.cost + (0.1 if each > end else 0.5)
+                    yield (Measured(end=at, cost=cost, measure=COUNT), level, Shown(end=at, cost=0.0, show=ShowSpec(as_="share")))
+            for at, measure, cost in self._of_records(end):
+                yield (Measured(end=at, cost=cost, measure=measure),)
+        for part in self.bare_number(i):
+            for tag in ("share", "mix"):
+                for end, _ in self.said(part.end, tag):
+                    share = Shown(end=end, cost=0.0, show=ShowSpec(as_="share"))
+                    yield (Measured(end=end, cost=part.cost + 0.1, doubts=part.doubts, measure=part.measure), share)
+        for end, named in self.of_kind(i, Kind.CATEGORY):
+            for at, _ in self.said(end, "mix"):
+                level = Sided(end=at, cost=0.0, level=LevelSpec(field=named.field), intro="bare")
+                share = Shown(end=at, cost=0.0, show=ShowSpec(as_="share"))
+                yield (Measured(end=at, cost=named.cost + 0.2, measure=COUNT), level, share)
+
+    def _of_records(self, i: int) -> Iterator[tuple[int, MeasureSpec, float]]:
+        """ "orders that are late", "late orders", "late or in default": the condition whose share is measured."""
+        starts = [(i, 0.15)]
+        if self.key(i) in self.lexicon.record_words:
+            starts.append((i + 1, 0.0))
+        for start, cost in list(starts):
+            for end, _ in self.said(start, "that"):
+                starts.append((end, cost))
+                starts += [(more, cost) for more, _ in self.said(end, "that")]
+        for start, cost in starts:
+            for end, condition, more, _ in self.alternatives(start):
+                if condition.field == "":
+                    continue
+                ends = [end + 1] if self.key(end) in self.lexicon.record_words and start == i else []
+                for at in (end, *ends):
+                    yield at, MeasureSpec(take="share", where=condition), cost + more + (0.0 if at > end else 0.05)
+
+    def _rates(self, i: int) -> Iterator[tuple[Part, ...]]:
+        """ "default rate", "readmission rate", "remote share"."""
+        found: list[tuple[int, ConditionSpec, float]] = [
+            (end, ConditionSpec(field=member.field, in_=(member.label,)), cost) for end, member, cost in self.members(i)
+        ]
+        for end, named in self.of_kind(i, Kind.YES_NO):
+            condition = self.lexicon.that_says_yes(named.field)
+            if condition is not None:
+                found.append((end, condition, min(named.cost, 0.3)))
+        for end, condition, cost in found:
+            for at, _ in self.said(end, "rate"):
+                yield (Measured(end=at, cost=cost + 0.1, measure=MeasureSpec(take="share", where=condition)),)
+
+    def _in_one_form(self, i: int) -> Iterator[Measured]:
+        """A measure as the statement is printed."""
+        found = self.in_one_form(i, ("number", "sum", "share", "ratio", "percentile", *(t.name.split()[0] for t in MEASURE_TERMS.values())), _measure)
+        if found is not None:
+            yield Measured(end=found[0], cost=-0.4, measure=found[1])
+
+    def _correlated(self, i: int) -> Iterator[Correlated]:
+        """ "how a, b and c move together", "correlation of a, b and c"."""
+        for end, _ in self.said(i, "correlation of"):
+            at, names, cost = end, [], 0.0
+            while True:
+                best = min(self.numbers(at), key=lambda found: (found[1].cost, -found[0]), default=None)
+                if best is None:
+                    break
+                names.append(best[1].field)
+                cost += best[1].cost
+                at = best[0]
+                joined = [k for k in (at + 1, at + 2) if self.keys[at:k] and set(self.keys[at:k]) <= {",", "and", "&"}]
+                if not joined or not list(self.numbers(joined[-1])):
+                    if joined and list(self.numbers(joined[0])):
+                        at = joined[0]
+                        continue
+                    break
+                at = joined[-1]
+            closing = self.longest(at, "move together")
+            asked = self.keys[i].startswith("correlat")
+            if len(set(names)) >= 2 and (closing or asked):
+                yield Correlated(end=closing[0] if closing else at, cost=cost - 0.5, fields=tuple(dict.fromkeys(names)))
+
+
+def _measure(reader: Reader) -> MeasureSpec:
+    return reader.measure()
+
+
+__all__ = ["COUNT", "GENERIC", "UNIT_LEFT", "MeasureReading", "RecipeError", "tokens_of"]

@@ -1,0 +1,124 @@
+"""A sentence as people type it in a hurry, understood as far as it can be: a pivot, what was taken for granted, and what was left over."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from difflib import get_close_matches
+from itertools import islice, product
+
+from ....common.errors import RecipeError
+from ....common.recipe.spec import PivotSpec
+from ....tables.table import Table
+from ..read import read_statement
+from ..tokens import MAX_STATEMENT, PLACE
+from .chart import best_ways
+from .clauses import Clauses
+from .lexicon import Lexicon, lexicon_of
+from .making import Made, made_of, skipped
+from .others import Other, others_of
+from .parts import Doubt
+from .words import Word, words_of
+
+_SPELLINGS_MOST = 6
+_CORRECTED = 0.4
+_CLOSE = 0.2
+"""Another reading that costs no more than this above the best is asked for."""
+_OTHERS_MOST = 3
+
+
+@dataclass(frozen=True, kw_only=True)
+class Left:
+    """Words that were not understood, where they stand in the text, and what may have been meant by them."""
+
+    text: str
+    start: int
+    end: int
+    nearest: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, kw_only=True)
+class Understood:
+    """What a sentence says. ``doubts`` is what was taken for granted, ``others`` what it could say as well."""
+
+    pivot: PivotSpec
+    left: tuple[Left, ...] = ()
+    doubts: tuple[Doubt, ...] = ()
+    others: tuple[Other, ...] = ()
+
+    @property
+    def sure(self) -> bool:
+        """Whether nothing is asked back."""
+        asked = any(other.asked for other in self.others)
+        return not self.left and not asked and all(doubt.sure for doubt in self.doubts)
+
+
+@dataclass(frozen=True)
+class _Reading:
+    cost: float
+    made: Made
+    left: tuple[Left, ...]
+    corrected: tuple[Doubt, ...]
+
+
+def understand(text: str, table: Table) -> Understood:
+    """What a sentence says of a table, as far as it can be understood.
+
+    Raises RecipeError where nothing of it is.
+    """
+    if len(text) > MAX_STATEMENT:
+        raise RecipeError(f"the statement has {len(text):,} characters; at most {MAX_STATEMENT:,} are read", path=PLACE)
+    one_form = _in_one_form(text, table)
+    if one_form is not None:
+        return Understood(pivot=one_form)
+    words, lexicon = words_of(text), lexicon_of(table)
+    readings = sorted(
+        (each for keys, doubts in _spellings(words, lexicon) for each in _readings(text, words, keys, doubts, lexicon)),
+        key=lambda each: each.cost,
+    )
+    if not readings:
+        names = ", ".join(table.names[:6])
+        raise RecipeError(f"nothing of it says what is to be shown; name a field, such as {names}", path=PLACE)
+    best = readings[0]
+    doubts = (*best.corrected, *best.made.doubts)
+    near = [each.made.pivot for each in readings[1:] if each.cost <= best.cost + _CLOSE and each.made.pivot != best.made.pivot]
+    others = others_of(best.made.pivot, near[:_OTHERS_MOST], doubts, lexicon)
+    return Understood(pivot=best.made.pivot, left=best.left, doubts=doubts, others=others)
+
+
+def _in_one_form(text: str, table: Table) -> PivotSpec | None:
+    try:
+        return read_statement(text, table.names)
+    except RecipeError:
+        return None
+
+
+def _spellings(words: Sequence[Word], lexicon: Lexicon) -> Iterator[tuple[list[str], tuple[Doubt, ...]]]:
+    """The keys of the words, those that mean nothing as the ones they may be slips for."""
+    keys = [word.key for word in words]
+    slips = {i: near for i, word in enumerate(words) if word.kind == "word" and word.key not in lexicon.known and (near := lexicon.nearest(word.key))}
+    slips = dict(islice(slips.items(), 12))
+    yield keys, ()
+    for chosen in islice(product(*slips.values()), _SPELLINGS_MOST) if slips else ():
+        spelled = list(keys)
+        for i, key in zip(slips, chosen, strict=True):
+            spelled[i] = key
+        yield spelled, tuple(Doubt(words=f"“{words[i].text}” is read as “{key}”") for i, key in zip(slips, chosen, strict=True))
+
+
+def _readings(text: str, words: Sequence[Word], keys: Sequence[str], corrected: tuple[Doubt, ...], lexicon: Lexicon) -> Iterator[_Reading]:
+    for way in best_ways(Clauses(text, words, keys, lexicon)):
+        parts = way.parts()
+        made = made_of(parts, lexicon)
+        if made is not None and len(parts) > len(skipped(parts)):
+            left, start = [], 0
+            for part in parts:
+                if part in skipped([part]):
+                    left.append(_left(words[start : part.end], lexicon))
+                start = part.end
+            yield _Reading(way.cost + made.cost + _CORRECTED * len(corrected), made, tuple(left), corrected)
+
+
+def _left(words: Sequence[Word], lexicon: Lexicon) -> Left:
+    text = " ".join(word.text for word in words)
+    known = {name.casefold(): name for name in lexicon.columns}
+    near = get_close_matches(text.casefold(), known, n=2, cutoff=0.6)
+    return Left(text=text, start=words[0].start, end=words[-1].end, nearest=tuple(known[each] for each in near))
