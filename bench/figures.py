@@ -14,7 +14,7 @@ from mottled_finch.core.common.recipe import load_recipe, load_table_part
 from mottled_finch.core.figures.figure.figure import make_figure
 from mottled_finch.core.figures.scene import lay_out
 from mottled_finch.core.matrices.looks import first_looks
-from mottled_finch.core.matrices.statement import read_statement
+from mottled_finch.core.matrices.statement import understand
 from mottled_finch.core.outputs.draw import DRAWINGS, USUAL
 from mottled_finch.core.tables.aggregation.memory import forget
 from mottled_finch.core.tables.intake import read_file
@@ -108,7 +108,7 @@ def statement_read() -> Measured:
     typed = "average minutes by pier and week where week is not week 7, sorted by total, with totals, as percent of the row"
     return Measured(
         name="statement_read",
-        seconds=median_seconds(lambda: read_statement(typed, table.names, table)),
+        seconds=median_seconds(lambda: understand(typed, table)),
         rows=1,
         memory_pass=memory_pass(8),
     )

@@ -1,4 +1,4 @@
-"""Eight made-up tables of unlike trades, with heads as exports have them. Small: what counts is fields, members, kinds and dates."""
+"""Eight made-up tables of unlike trades, with heads as exports have them. Small: what counts is fields, members and dates."""
 
 import datetime
 import io

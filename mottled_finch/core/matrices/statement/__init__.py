@@ -1,4 +1,4 @@
-"""The statement: the sentence that is the pivot, written and read without loss (docs/statement.md), and understood as it is typed."""
+"""The statement: the sentence that is the pivot, written and read without loss, and understood as it is typed."""
 
 from .read import read_statement
 from .typed import Left, Other, Understood, offered, understand

@@ -21,7 +21,7 @@ def write_statement(pivot: PivotSpec, fields: Iterable[str] = ()) -> str:
 
 
 def clauses_of(pivot: PivotSpec, fields: Iterable[str] = ()) -> dict[str, str]:
-    """The parts of the sentence by what they say: the measure, each side, the conditions, and so on; those that say nothing are empty."""
+    """The parts of the sentence by what they say: the measure, each side, and so on; those that say nothing are empty."""
     return _Writer(fields).clauses(pivot)
 
 

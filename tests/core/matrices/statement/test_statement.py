@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from mottled_finch.core.common.errors import RecipeError
+from mottled_finch.core.common.language.english import listed
 from mottled_finch.core.common.recipe import load_recipe
 from mottled_finch.core.common.recipe.check_pivot import check_pivot
 from mottled_finch.core.common.recipe.conditions import ConditionSpec, MeasureSpec
@@ -225,7 +226,7 @@ def test_what_is_written_is_read_as_the_same_pivot(drawn):
     assert write_statement(read_statement(statement, COLUMNS), COLUMNS) == statement
 
 
-MEASURE = "a measure, such as the average of a field or the number of records"
+MEASURE = f"a measure ({listed(term.name for term in MEASURE_TERMS.values())})"
 CLAUSE = (
     '"split by", "as", "against", "keeping", "rows ordered by", "columns ordered by", "with totals", "rows set aside", '
     '"columns set aside" or "cells set aside"'
@@ -235,14 +236,15 @@ CLAUSE = (
 @pytest.mark.parametrize(
     ("statement", "sentence"),
     [
-        ("", f"statement: the statement ends where {MEASURE} belongs; go on"),
-        ("Paint it", f'statement: "it" stands where {MEASURE} belongs'),
+        ("", 'statement: the statement ends where "color" belongs; go on'),
+        ("Paint it", 'statement: "Paint" stands where "color" belongs'),
+        ("Color the", f"statement: the statement ends behind \"the\" where {MEASURE} belongs; go on"),
         ("Color the sum of peir", 'statement: no field is called "peir"; did you mean "pier"?'),
-        ("Color the sum of pier for each line sideways", f'statement: "sideways" stands where {CLAUSE} belongs'),
+        ("Color the sum of pier for each line sideways", 'statement: "sideways" stands where "down" or "across" belongs'),
         ('Color the number of records, keeping line is "a', "statement: a quotation mark is not closed; put one behind the text"),
         (
             "Color the number of records, keeping line is",
-            'statement: the statement ends behind "is" where a member, a number or a date belongs; go on',
+            'statement: the statement ends behind "is" where a number, a date or a text in quotation marks belongs; go on',
         ),
         ("Color the number of records %", f'statement: "%" stands where {CLAUSE} belongs'),
         ("Color the sum of", 'statement: the statement ends behind "of" where a field belongs; go on'),

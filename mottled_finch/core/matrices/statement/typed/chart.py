@@ -7,7 +7,10 @@ from .parts import Against, Bracket, ByHow, Kept, Measured, Ordered, Over, Part,
 
 _WAYS, _WAYS_OF_LONG = 40, 3
 _ALIKE_MOST = 4
+_BEST = 12
 _LONG = 60
+_BEHIND_LEFT = 2.5
+"""A member right behind what was not understood belongs to that: "by boat" is no condition."""
 _SECOND_MEASURE = 2.4
 """Of more than one measure one is not understood."""
 
@@ -38,8 +41,8 @@ class Way:
         return (type(last), detail, min(self.measures, 2), min(self.levels, 4))
 
 
-def best_ways(clauses: Clauses, most: int = 12) -> list[Way]:
-    """The cheapest ways through the whole sentence, the cheapest first."""
+def best_ways(clauses: Clauses) -> list[Way]:
+    """The cheapest ways through the whole sentence, the cheapest first. Of long ones fewer are looked at."""
     end = len(clauses.words)
     widest = _WAYS if end <= _LONG else _WAYS_OF_LONG
     reached: list[list[Way]] = [[] for _ in range(end + 1)]
@@ -55,7 +58,7 @@ def best_ways(clauses: Clauses, most: int = 12) -> list[Way]:
                 continue
             for way in ways:
                 reached[to].append(_on(way, parts))
-    return _kept(reached[end], most)
+    return _kept(reached[end], _BEST if end <= _LONG else _WAYS_OF_LONG)
 
 
 def _on(way: Way, parts: tuple[Part, ...]) -> Way:
@@ -87,6 +90,8 @@ def _joint(before: Part | None, part: Part) -> float:
             if not isinstance(before, (Kept, Bracket)):
                 return 0.2 if part.led else 0.8
             return -0.1 if isinstance(before, Kept) and before.condition.field == part.condition.field else 0.15
+        if isinstance(before, Skipped) and not part.led:
+            return _BEHIND_LEFT
         return 0.25 if isinstance(before, Kept) and not part.led else 0.0
     if isinstance(part, ByHow):
         return -0.1 if isinstance(before, (Against, Over)) else 0.15

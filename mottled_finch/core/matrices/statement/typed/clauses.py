@@ -30,9 +30,12 @@ from .trades import PERSONS, RISING
 from .words import key_of
 
 _FILL, _MARK, _GRAMMAR, _UNKNOWN, _CONTENT = 0.05, 0.02, 1.2, 2.2, 3.0
-"""What it costs to pass a word that says nothing, a mark, a fixed word, one that means nothing here, and one that names something."""
-_TELLING = frozenset(("where", "sign", "top", "share", "take", "against", "order", "most", "over", "direction", "show", "percentile"))
-"""Tags of fixed words that change what is meant: passed over, they are told."""
+"""What it costs to pass what says nothing, a mark, a fixed word, one that means nothing here, and one that names something."""
+_QUIET = frozenset(
+    ("and", "way", "with", "of", "that", "having", "or", "to", "comma", "which", "fill", "count", "number of", "after", "before")
+)
+"""Tags of fixed words that change nothing where they are passed over; all others are told."""
+_FAILED, _UNKNOWN_MOST = 2.0, 4
 _CLAUSES = ("rows", "columns", "cells", "with", "split", "keeping", "against", "as")
 _RISING = {key_of(word): found for word, found in RISING.items()}
 
@@ -46,6 +49,7 @@ class Clauses(MeasureReading):
         yield from self._tops(i)
         yield from self._orders(i)
         yield (self._skipped(i),)
+        yield from ((part,) for part in self._failed(i))
 
     def _one_part(self, i: int) -> Iterator[Part]:
         yield from self.sided(i)
@@ -75,8 +79,20 @@ class Clauses(MeasureReading):
             return Skipped(end=end, cost=_CONTENT, left=True)
         tags = {tag for at, tag, _ in self.tags(i) if at == end}
         if tags:
-            return Skipped(end=end, cost=_GRAMMAR, left=bool(tags & _TELLING))
+            return Skipped(end=end, cost=_GRAMMAR, left=not tags <= _QUIET)
         return Skipped(end=end, cost=_UNKNOWN, left=True)
+
+    def _failed(self, i: int) -> Iterator[Skipped]:
+        """Conditions whose members no record has, as one that was not understood: "where line is Innsbruck"."""
+        for start in (i, *(end for end, _ in self.said(i, "where"))):
+            heads = [start] if start > i else []
+            for end, _ in self.of_kind(start, Kind.CATEGORY, Kind.YES_NO):
+                heads += [at for at, sign in self.said(end, "sign") if sign in ("in_", "not_in")]
+            for at in heads:
+                end = next((k for k in range(at, min(at + _UNKNOWN_MOST, len(self.words))) if not self._is_unknown(k)), None)
+                end = min(at + _UNKNOWN_MOST, len(self.words)) if end is None else end
+                if end > at:
+                    yield Skipped(end=end, cost=_FAILED, left=True)
 
     def _by_measure(self, i: int) -> Iterator[Measured]:
         """ "by satisfaction": a number that orders what stands before it."""
@@ -127,11 +143,9 @@ class Clauses(MeasureReading):
             for at, condition, cost, doubts in self.bodies(start):
                 if condition.in_ is not None or condition.from_ is not None:
                     yield Against(end=at, cost=cost + 0.25, doubts=doubts, condition=condition)
-            for where in ("those where", "where", "those with", "those of", "those in"):
-                size = len(where.split())
-                if self.keys[start : start + size] == [key_of(word) for word in where.split()]:
-                    for at, condition, cost, doubts in self.bodies(start + size):
-                        yield Against(end=at, cost=cost, doubts=doubts, condition=condition)
+            for after, _ in self.said(start, "those where"):
+                for at, condition, cost, doubts in self.bodies(after):
+                    yield Against(end=at, cost=cost, doubts=doubts, condition=condition)
 
     def _backwards(self, i: int) -> Iterator[Against]:
         """ "last year", "2 weeks earlier", "the month before", "a year ago"."""
@@ -176,7 +190,7 @@ class Clauses(MeasureReading):
     # Order
 
     def _orders(self, i: int) -> Iterator[tuple[Part, ...]]:
-        side = next(self.said(i, "rows"), None)
+        side = self.longest(i, "rows")
         start = side[0] if side else i
         which = side[1] if side else None
         for end, value in self.said(start, "direction"):
@@ -196,6 +210,10 @@ class Clauses(MeasureReading):
                     yield (Ordered(end=at, cost=named.cost, order=OrderSpec(by="label"), field=named.field),)
             if self.key(i) in ("rank", "sort", "arrange"):  # "rank departments by engagement"
                 yield (Ordered(end=end, cost=0.5, order=OrderSpec(by="total", descending=True), side=which),)
+        yield from self._superlatives(i)
+
+    def _superlatives(self, i: int) -> Iterator[tuple[Part, ...]]:
+        """ "has the lowest satisfaction", "hottest", "most expensive"."""
         for end, value in self.said(i, "most"):
             yield (Ordered(end=end, cost=0.7, order=_in(value)),)
         for end, _ in self.said(i, "having"):
@@ -255,7 +273,11 @@ class Clauses(MeasureReading):
         for end, level, cost, doubts in self.levels(start):
             if self.lexicon.columns[level.field].is_number if level.field != MOMENT else False:
                 continue
-            yield (Topped(end=end, cost=cost + (0.0 if number else 0.45), doubts=doubts, number=number, top=top, worth=worth, level=level),)
+            yield (
+                Topped(
+                    end=end, cost=cost + (0.0 if number else 0.45), doubts=doubts, number=number, top=top, worth=worth, level=level
+                ),
+            )
         if number is not None:
             yield (Topped(end=start, cost=0.3, number=number, top=top, worth=worth),)
 
@@ -278,14 +300,8 @@ class Clauses(MeasureReading):
                 yield Bracket(end=end + 1, cost=0.0, opens=True)
 
     def _modified(self, i: int) -> Iterator[Modified]:
-        for words in ("once a key", "once per key", "once each key", "once for each key", "counted once a key", "each key once"):
-            keys = [key_of(word) for word in words.split()]
-            if self.keys[i : i + len(keys)] == keys:
-                yield Modified(end=i + len(keys), cost=-0.3, once=True)
-        for empty in ("zero", "blank"):
-            keys = ["counting", "nothing", "as", empty]
-            if self.keys[i : i + 4] == keys:
-                yield Modified(end=i + 4, cost=-0.3, empty=empty)  # type: ignore[arg-type]
+        for end, once in self.said(i, "modified"):
+            yield Modified(end=end, cost=-0.3, once=once == "once", empty=None if once == "once" else once)
 
 
 def _in(value: str) -> OrderSpec:
@@ -298,6 +314,3 @@ def _clause(reader: Reader) -> PivotSpec:
     if pivot == PivotSpec() or reader.at == start:
         raise RecipeError("nothing is said")
     return pivot
-
-
-__all__ = ["Clauses"]

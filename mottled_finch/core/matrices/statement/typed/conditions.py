@@ -3,17 +3,17 @@
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import replace
 from functools import cached_property
-from typing import Any, TypeVar
+from typing import Literal, TypeVar
 
 from ....common.errors import RecipeError
-from ....common.recipe.conditions import ConditionSpec, MeasureSpec
+from ....common.recipe.conditions import ConditionSpec
 from ....tables.table import Kind
 from ..strict import Reader
 from ..tokens import tokens_of
 from .dates import Dates, Recurring, Span
-from .lexicon import SAID_SO, Lexicon
 from .levels import LevelReading
-from .parts import MOMENT, NUMBER, Doubt, Kept
+from .lexicon import SAID_SO, Lexicon
+from .parts import MOMENT, NUMBER, Doubt, Kept, signed
 from .reading import kept_by_place
 from .trades import PERSONS
 from .words import Word
@@ -42,7 +42,7 @@ class ConditionReading(LevelReading):
 
     def kept_parts(self, i: int) -> Iterator[Kept]:
         """Conditions with what leads them in and the word that joins them to one before."""
-        starts: list[tuple[int, str | None, bool]] = [(i, None, False)]
+        starts: list[tuple[int, Literal["and", "or"] | None, bool]] = [(i, None, False)]
         for end, value in self.said(i, "or"):
             starts.append((end, value, self.key(i) in ("vs", "versus", "against")))
         for start, join, versus in starts:
@@ -54,9 +54,25 @@ class ConditionReading(LevelReading):
                 for end, condition, cost, doubts in self.bodies(at):
                     lead = 0.0 if led else 0.1 if join else 0.25
                     if self.key(end) == "only" or (self.key(end) == "one" and end < len(self.words)):
-                        yield Kept(end=end + 1, cost=cost, doubts=doubts, condition=condition, out=out, led=True, join=_join(join), versus=versus)
+                        yield Kept(
+                            end=end + 1,
+                            cost=cost,
+                            doubts=doubts,
+                            condition=condition,
+                            out=out,
+                            led=True,
+                            join=join,
+                            versus=versus,
+                        )
                     yield Kept(
-                        end=end, cost=cost + lead, doubts=doubts, condition=condition, out=out, led=led, join=_join(join), versus=versus
+                        end=end,
+                        cost=cost + lead,
+                        doubts=doubts,
+                        condition=condition,
+                        out=out,
+                        led=led,
+                        join=join,
+                        versus=versus,
                     )
 
     @kept_by_place
@@ -72,7 +88,7 @@ class ConditionReading(LevelReading):
         """A condition, or several members of one field with "or" between."""
         for end, condition, cost, doubts in self.bodies(i):
             yield end, condition, cost, doubts
-            at = end
+            at, listed = end, condition
             while condition.in_ is not None:
                 further = next(
                     (
@@ -85,13 +101,13 @@ class ConditionReading(LevelReading):
                 )
                 if further is None:
                     break
-                at = further[0]
-                condition = replace(condition, in_=(*condition.in_, *(further[1].in_ or ())))
-                yield at, condition, cost - 0.1, doubts
+                at, listed = further[0], replace(listed, in_=(*(listed.in_ or ()), *(further[1].in_ or ())))
+                yield at, listed, cost - 0.1, doubts
 
     def _of_members(self, i: int) -> Iterator[Body]:
         for end, member, cost in self.members(i):
-            yield end, ConditionSpec(field=member.field, in_=(member.label,)), cost, ()
+            told = () if member.whole else (Doubt(words=f"“{self.typed(i, end)}” is taken for “{member.label}”"),)
+            yield end, ConditionSpec(field=member.field, in_=(member.label,)), cost, told
 
     def _of_fields(self, i: int) -> Iterator[Body]:
         for end, named in self.fields(i):
@@ -111,6 +127,10 @@ class ConditionReading(LevelReading):
                 yield from self._cut_members(end, named.field, cost, doubts)
             else:
                 yield from self._of_one_field(end, condition, cost, doubts)
+        yield from self._of_cuts(i)
+
+    def _of_cuts(self, i: int) -> Iterator[Body]:
+        """ "weekday is Mon", "month of sown is not Mar"."""
         for end, cut in self.said(i, "cut"):
             for at, sign in self.said(end, "sign"):
                 for found in self.dates.recurring(at):
@@ -129,8 +149,7 @@ class ConditionReading(LevelReading):
                 continue
             for label in (self.lexicon.yes(field), self.lexicon.no(field)):
                 if label is not None and (self.words[at].text.casefold() == label.casefold()):
-                    values = {"in_" if sign == "in_" else "not_in": (label,)}
-                    yield at + 1, ConditionSpec(field=field, **values), cost, doubts  # type: ignore[arg-type]
+                    yield at + 1, signed(ConditionSpec(field=field), sign, (label,)), cost, doubts
         if self.key(end) in ("no", "false") and (label := self.lexicon.no(field)) is not None:
             yield end + 1, ConditionSpec(field=field, in_=(label,)), cost + 0.1, doubts
         if self.key(end) in ("yes", "true") and (label := self.lexicon.yes(field)) is not None:
@@ -145,17 +164,21 @@ class ConditionReading(LevelReading):
             for start in starts:
                 for after, member, _ in self.members(start):
                     if member.field == condition.field:
-                        yield after, replace(condition, **{sign: (member.label,)}), cost - 0.1, doubts
+                        yield after, signed(condition, sign, (member.label,)), cost - 0.1, doubts
                 if start < len(self.words) and self.words[start].kind == "quoted":
                     label = self.words[start].text
                     told = Doubt(words=f"no record has “{label}” in “{condition.field}”", sure=False)
                     if not any(member.field == condition.field for _, member, _ in self.members(start)):
-                        yield start + 1, replace(condition, **{sign: (label,)}), cost + 0.2, (*doubts, told)
+                        yield start + 1, signed(condition, sign, (label,)), cost + 0.2, (*doubts, told)
 
     def _signed(self, end: int, condition: ConditionSpec, cost: float, doubts: tuple[Doubt, ...]) -> Iterator[Body]:
         """A number with a sign and a value: "> 1,000", "between 10 and 50", "of at least 20 %"."""
         field = condition.field or ""
-        starts = [end, *(at for at, _ in self.said(end, "of")), *(end + 1 for _ in (0,) if self.key(end) in ("is", "are", "for", "with", "in", "of"))]
+        starts = [
+            end,
+            *(at for at, _ in self.said(end, "of")),
+            *(end + 1 for _ in (0,) if self.key(end) in ("is", "are", "for", "with", "in", "of")),
+        ]
         for start in starts:
             for at, sign in self.said(start, "sign"):
                 first = self.number(at)
@@ -171,14 +194,19 @@ class ConditionReading(LevelReading):
                             yield self._after_unit(second[0], field), replace(condition, from_=low, to=high), cost, doubts
                     continue
                 value = self._kept_as(field, first[1], first[2])
-                spec = {sign: (value,)} if sign in ("in_", "not_in") else {sign: value}
-                yield after, replace(condition, **spec), cost + (0.1 if sign in ("in_", "not_in") else 0.0), doubts  # type: ignore[arg-type]
+                listed = sign in ("in_", "not_in")
+                yield after, signed(condition, sign, (value,) if listed else value), cost + (0.1 if listed else 0.0), doubts
                 if sign == "from_":
                     for k, _ in self.said(first[0], "to"):
                         second = self.number(k)
                         if second is not None and self.key(first[0]) != "and":
                             high = self._kept_as(field, second[1], second[2] or first[2])
                             yield self._after_unit(second[0], field), replace(condition, from_=value, to=high), cost - 0.1, doubts
+        yield from self._unsigned(end, condition, cost, doubts)
+
+    def _unsigned(self, end: int, condition: ConditionSpec, cost: float, doubts: tuple[Doubt, ...]) -> Iterator[Body]:
+        """A number with a value and no sign: "year 2023", "age 30 to 40"."""
+        field = condition.field or ""
         bare = self.number(end)
         if bare is not None:
             if field in self.lexicon.years or self.lexicon.columns[field].distinct <= 24:
@@ -197,7 +225,11 @@ class ConditionReading(LevelReading):
             return i + 1
         if i < len(self.words) and self.words[i].kind == "word" and not self.fields(i) and self.lexicon.with_unit((self.key(i),)):
             return i + 1
-        return i + 1 if self.key(i) in ("€", "$", "£", "eur", "usd", "gbp", "euro", "dollar", "pound", "year", "minute", "hour", "unit") else i
+        return (
+            i + 1
+            if self.key(i) in ("€", "$", "£", "eur", "usd", "gbp", "euro", "dollar", "pound", "year", "minute", "hour", "unit")
+            else i
+        )
 
     def _kept_as(self, field: str, value: float, percent: bool) -> float:
         """The value as the column keeps it: 10 % of a column of fractions is 0.1."""
@@ -229,7 +261,7 @@ class ConditionReading(LevelReading):
                 ends = [*dates.spans(at), *dates.open_ended(at)]
                 for span in ends:
                     day = span.first if sign in ("from_", "below") else span.last
-                    yield span.end, replace(condition, **{sign: day}), cost, doubts
+                    yield span.end, signed(condition, sign, day), cost, doubts
 
     def _from_to(self, i: int, condition: ConditionSpec, cost: float, doubts: tuple[Doubt, ...]) -> Iterator[Body]:
         dates = self.dates_of(condition.field or "") if condition.field != MOMENT else self.dates
@@ -262,9 +294,19 @@ class ConditionReading(LevelReading):
                     if other is not None and self.key(span.end) != "and" and other > years[0]:
                         at, high = k + 1, float(other)
                 condition = ConditionSpec(field=of_years[0])
-                yield at, replace(condition, in_=(years[0],)) if high == years[0] else replace(condition, from_=years[0], to=high), 0.0, ()
+                yield (
+                    at,
+                    replace(condition, in_=(years[0],)) if high == years[0] else replace(condition, from_=years[0], to=high),
+                    0.0,
+                    (),
+                )
             if self.lexicon.moments:
-                yield span.end, ConditionSpec(field=MOMENT, from_=span.first, to=span.last), 0.1 if of_years else 0.0, self._reckoned(span)
+                yield (
+                    span.end,
+                    ConditionSpec(field=MOMENT, from_=span.first, to=span.last),
+                    0.1 if of_years else 0.0,
+                    self._reckoned(span),
+                )
         if not self.lexicon.moments:
             return
         for found in self.dates.recurring(i):
@@ -285,7 +327,9 @@ class ConditionReading(LevelReading):
             if number is None or sign in ("in_", "not_in"):
                 continue
             of_age = "".join(self.keys[i:at]) in _OF_AGE
-            of_age = of_age or (i > 0 and self.key(i - 1) in PERSONS and self.key(number[0]) in ("", "year", "by", "per", "in", "for", "and", ","))
+            of_age = of_age or (
+                i > 0 and self.key(i - 1) in PERSONS and self.key(number[0]) in ("", "year", "by", "per", "in", "for", "and", ",")
+            )
             unit = self.lexicon.with_unit(("age",) if of_age else (self.key(number[0]),)) if of_age or self.key(number[0]) else []
             of_age = of_age and bool(unit)
             for after, named in self.numbers(number[0]):
@@ -299,7 +343,9 @@ class ConditionReading(LevelReading):
                 continue
             if number[2]:
                 continue
-            for after, condition, cost, _ in self._signed(i, ConditionSpec(field=NUMBER), 0.3, ()) if self._plain_number(at) else ():
+            for after, condition, cost, _ in (
+                self._signed(i, ConditionSpec(field=NUMBER), 0.3, ()) if self._plain_number(at) else ()
+            ):
                 yield after, condition, cost, ()
 
     def _plain_number(self, i: int) -> bool:
@@ -346,12 +392,5 @@ class ConditionReading(LevelReading):
         return next((k for k in range(i, len(self.words)) if self.words[k].start >= place), len(self.words)), found
 
 
-def _join(word: str | None) -> Any:
-    return word
-
-
 def _recurring(field: str, found: Recurring, *, out: bool = False) -> ConditionSpec:
-    return ConditionSpec(field=field, cut=found.cut, **{"not_in" if out else "in_": found.labels})  # type: ignore[arg-type]
-
-
-__all__ = ["Body", "ConditionReading", "MeasureSpec"]
+    return signed(ConditionSpec(field=field, cut=found.cut), "not_in" if out else "in_", found.labels)

@@ -1,5 +1,5 @@
-"""Dates as they are said: "March 2025", "q1 2025", "last 3 months", "weekends". Those that say how long ago are reckoned from the last
-moment that the table holds, so that they mean the same whenever they are read.
+"""Dates as they are said: "March 2025", "q1 2025", "last 3 months", "weekends". Those that say how long ago are reckoned from the
+last moment that the table holds, so that they mean the same whenever they are read.
 """
 
 from collections.abc import Iterator, Sequence
@@ -37,8 +37,8 @@ MIN_YEAR, MAX_YEAR = 1900, 2100
 
 @dataclass(frozen=True, slots=True)
 class Span:
-    """From ``first`` to ``last``, both included, as dates or months. ``year`` says that it is one year or several in full, ``ago`` that
-    it is reckoned from the last moment of the table.
+    """From ``first`` to ``last``, both included, as dates or months. ``year`` says that it is one year in full, ``ago`` that it is
+    reckoned from the last moment of the table.
     """
 
     end: int

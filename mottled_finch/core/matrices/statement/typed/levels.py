@@ -8,7 +8,7 @@ from ....tables.table import Kind
 from ..strict import Reader
 from ..tokens import tokens_of
 from .lexicon import SAID_SO, WHOLE
-from .parts import MOMENT, Doubt, Sided
+from .parts import MOMENT, Doubt, Intro, Sided, Way
 from .reading import Reading, kept_by_place
 
 _FEW = 24
@@ -22,7 +22,7 @@ class LevelReading(Reading):
         """Where a level ends, the level, its cost and what was taken for granted."""
         for end, level, cost, doubts in self._plain_levels(i):
             yield end, level, cost, doubts
-            yield from self._with_notes(i, end, level, cost, doubts)
+            yield from self._with_notes(end, level, cost, doubts)
 
     def _plain_levels(self, i: int) -> Iterator[Found]:
         """
@@ -32,7 +32,7 @@ class LevelReading(Reading):
         for end, cut in self.said(start, "cut"):
             whole = self.lexicon.fields.get("".join(self.keys[start:end]), ())
             if not any(named.cost == WHOLE for named in whole):
-                yield from self._cut_alone(start, end, cut)
+                yield from self._cut_alone(end, cut)
             for of, _ in self.said(end, "of"):
                 for at, named in self.of_kind(of, Kind.MOMENT):
                     yield at, LevelSpec(field=named.field, cut=cut), named.cost, self._doubts(i, at, named.field, named.cost)
@@ -47,14 +47,16 @@ class LevelReading(Reading):
                     for at, cut in self.said(behind, "cut"):
                         yield at, LevelSpec(field=named.field, cut=cut), cost + 0.3, doubts
                 cut = "hour" if named.field not in self.lexicon.moments else "date" if column.distinct <= 31 else "month"
-                told = Doubt(words=f"“{named.field}” by {'the ' if cut == 'hour' else ''}{cut}", kind="moment", field=named.field, sure=False)
+                told = Doubt(
+                    words=f"“{named.field}” by {'the ' if cut == 'hour' else ''}{cut}", kind="moment", field=named.field, sure=False
+                )
                 yield end, LevelSpec(field=named.field, cut=cut), cost + 0.7, (*doubts, told)
             elif column.is_number:
                 yield from self._of_numbers(end, named.field, cost, doubts)
             else:
                 yield end, LevelSpec(field=named.field), cost, doubts
 
-    def _cut_alone(self, i: int, end: int, cut: str) -> Iterator[Found]:
+    def _cut_alone(self, end: int, cut: str) -> Iterator[Found]:
         if cut == "year":
             for name in self.lexicon.years[:1]:
                 yield end, LevelSpec(field=name), 0.1, ()
@@ -75,7 +77,7 @@ class LevelReading(Reading):
             told = Doubt(words=f"“{field}” in about {_ROUND_BINS} round bins", sure=False)
             yield end, LevelSpec(field=field, bins=BinsSpec(round=_ROUND_BINS)), cost + 1.1, (*doubts, told)
 
-    def _with_notes(self, i: int, end: int, level: LevelSpec, cost: float, doubts: tuple[Doubt, ...]) -> Iterator[Found]:
+    def _with_notes(self, end: int, level: LevelSpec, cost: float, doubts: tuple[Doubt, ...]) -> Iterator[Found]:
         """What the one form says of a level: bins, and what stands in brackets."""
         if self.key(end) not in ("(", "in") or level.field == MOMENT:
             return
@@ -117,9 +119,9 @@ class LevelReading(Reading):
                 level = LevelSpec(field=MOMENT, cut=unit)
                 yield Sided(end=end, cost=0.3, level=level, intro="bare")
 
-    def _intros(self, i: int) -> Iterator[tuple[int, str, str | None]]:
+    def _intros(self, i: int) -> Iterator[tuple[int, Intro, Way | None]]:
         yield i, "bare", None
-        joined = [(i, "by")]
+        joined: list[tuple[int, Intro]] = [(i, "by")]
         for tag in ("and", "comma", "x"):
             for end, value in self.said(i, "by"):
                 if value == tag:

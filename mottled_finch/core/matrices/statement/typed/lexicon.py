@@ -1,5 +1,6 @@
-"""What the words of a sentence can name in a table: fields, in full, in part, in short or by another word of the trade, and members."""
+"""What the words of a sentence can name in a table: members, and fields, in full, in part, in short or by a word of the trade."""
 
+from bisect import bisect_left
 from collections import defaultdict
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -7,10 +8,10 @@ from functools import cached_property
 from weakref import WeakKeyDictionary
 
 import numpy as np
-from rapidfuzz import process
+from rapidfuzz import fuzz, process
 from rapidfuzz.distance import OSA
 
-from ....tables.aggregation.conditions import ConditionSpec
+from ....common.recipe.conditions import ConditionSpec
 from ....tables.table import Column, Kind, Table, entry_texts
 from .phrases import PHRASES, SPELLED
 from .trades import ADDED, AVERAGED, DAYS_LONG, GENERIC, RECORD_WORDS, SAME, SHORT_FORMS, UNITS
@@ -30,6 +31,14 @@ WHOLE, UNIT_LEFT, SHORT, TURNED, SAID_SO, PART, BESIDE, DOUBTFUL, ROOT = (
 """What it costs to take words for a field: its whole name, without the unit, in short, turned round, by another word of the trade,
 the part of it that says what it is, one that says what it is of, one that other fields have too, and a word of the same root."""
 _MEMBERS_MOST = 200_000
+_WORDS_OF_MOST = 2_000
+"""Members of a field of more are known as a whole, not by their words."""
+_ALIKE_MOST = 4
+"""Fields that one word may stand for; what more have says nothing."""
+_NEAR = 72
+"""How alike, of 100, a name must be to words that it is offered for."""
+_SLIP_LEAST, _LONG = 4, 7
+"""Letters of words in which a slip can be told, and in which two can."""
 _ROOT_LEAST = 3
 _JOINING = frozenset(("per", "of", "in", "by", "the", "and", "at", "on", "to", "for"))
 _YES = frozenset(("yes", "true", "y", "t", "1", "ja", "oui", "si", "sí"))
@@ -46,8 +55,11 @@ class Named:
 
 @dataclass(frozen=True, slots=True)
 class Member:
+    """``whole`` says that it is named as it is called, not by a word that it alone has."""
+
     field: str
     label: str
+    whole: bool = True
 
 
 class Lexicon:
@@ -60,6 +72,7 @@ class Lexicon:
         self.moments = [name for name, column in self.columns.items() if column.kind is Kind.MOMENT and not _only_times(column)]
         self.numbers = [name for name, column in self.columns.items() if column.is_number]
         self.fields = self._fields()
+        self._rooted: dict[str, list[Named]] = {}
         self.longest = max((len(keys) for keys in self.keys.values()), default=1) + 1
 
     def _fields(self) -> dict[str, list[Named]]:
@@ -67,7 +80,12 @@ class Lexicon:
         parts: dict[str, dict[str, float]] = defaultdict(dict)
         for name, keys in self.keys.items():
             bare = self.without_unit(name)
-            for each, cost in ((keys, WHOLE), (bare, UNIT_LEFT), (_units_left(keys), UNIT_LEFT), (_units_in_words(_units_left(keys)), UNIT_LEFT)):
+            for each, cost in (
+                (keys, WHOLE),
+                (bare, UNIT_LEFT),
+                (_units_left(keys), UNIT_LEFT),
+                (_units_in_words(_units_left(keys)), UNIT_LEFT),
+            ):
                 _put(found, each, name, cost)
                 _put(found, _in_full(each), name, cost + SHORT)
                 if len(each) == 2:
@@ -86,9 +104,11 @@ class Lexicon:
         self._with_words_of_the_trade(found)
         self._with_units(found)
         return {
-            said_so: [Named(name, cost, cost < SAID_SO) for name, cost in sorted(names.items(), key=lambda each: each[1])]
+            said_so: [
+                Named(name, cost, cost < SAID_SO) for name, cost in sorted(names.items(), key=lambda each: each[1])[:_ALIKE_MOST]
+            ]
             for said_so, names in found.items()
-            if said_so and names
+            if said_so and (len(names) <= _ALIKE_MOST or min(names.values()) < DOUBTFUL)
         }
 
     def _with_words_of_the_trade(self, found: dict[str, dict[str, float]]) -> None:
@@ -119,7 +139,7 @@ class Lexicon:
 
     def without_unit(self, name: str) -> tuple[str, ...]:
         """The keys of a name without what stands in brackets and without the unit at its end."""
-        keys = keys_of(name.split("(")[0].split("[")[0]) or self.keys[name]
+        keys = keys_of(name.split("(", maxsplit=1)[0].split("[", maxsplit=1)[0]) or self.keys[name]
         return keys[:-1] if len(keys) > 1 and keys[-1] in UNITS else keys
 
     @cached_property
@@ -132,11 +152,49 @@ class Lexicon:
                     if place and counts[place]:
                         found["".join(keys_of(str(label)))].append(Member(name, str(label)))
         found.pop("", None)
+        for word, members in self._words_of_one().items():
+            if word not in found and word not in self.fields and (word,) not in PHRASES:
+                found[word] = members
         return dict(found)
 
+    def _words_of_one(self) -> dict[str, list[Member]]:
+        """Words that a single member of all has: "Okafor" of "Dr Okafor"."""
+        found: dict[str, list[Member]] = defaultdict(list)
+        for name, column in self.columns.items():
+            if column.kind is Kind.CATEGORY and len(column.dictionary) <= _WORDS_OF_MOST and name not in self.identifiers:
+                for place, label in enumerate(entry_texts(column)):
+                    keys = keys_of(label)
+                    if place and column.counts[place] and len(keys) > 1:
+                        for key in set(keys):
+                            found[key].append(Member(name, label, whole=False))
+        return {key: members for key, members in found.items() if len(members) == 1 and len(key) >= _SLIP_LEAST and key not in GENERIC}
+
     @cached_property
-    def longest_member(self) -> int:
-        return 6
+    def sorted_members(self) -> list[tuple[str, str]]:
+        """All members by their plain words."""
+        labels = {
+            member.label
+            for members in self.members.values()
+            for member in members
+            if self.columns[member.field].kind is not Kind.YES_NO
+        }
+        return sorted((plain_words(label), label) for label in labels)
+
+    def members_beginning(self, begun: str) -> Iterator[str]:
+        """The members whose plain words begin so, in their order."""
+        at = bisect_left(self.sorted_members, (begun, ""))
+        while at < len(self.sorted_members) and self.sorted_members[at][0].startswith(begun):
+            yield self.sorted_members[at][1]
+            at += 1
+
+    def called_like(self, text: str) -> tuple[str, ...]:
+        """The fields and members that are called most like a text."""
+        begun = plain_words(text)
+        known = {plain_words(name): name for name in self.columns}
+        for word in begun.split():
+            known |= {plain_words(label): label for label in self.members_beginning(word[:1])}
+        near = process.extract(begun, known.keys(), scorer=fuzz.WRatio, score_cutoff=_NEAR, limit=2)
+        return tuple(known[found] for found, _, _ in near)
 
     @cached_property
     def identifiers(self) -> frozenset[str]:
@@ -154,41 +212,56 @@ class Lexicon:
         return RECORD_WORDS | own
 
     @cached_property
-    def spelled(self) -> list[str]:
-        """Keys that a slip may have been meant for."""
-        known = set(SPELLED) | {key for keys in self.keys.values() for key in _in_full(keys)} | set(self.record_words)
-        if len(self.members) <= _MEMBERS_MOST:
-            known |= {key for key in self.members if len(key) <= 40}
-            known |= {key for name in self.columns if self.columns[name].kind is Kind.CATEGORY for key in _words_of_members(self.columns[name])}
-        return sorted(key for key in known if len(key) >= 4)
+    def spelled(self) -> dict[tuple[str, int], list[str]]:
+        """Keys of single words that a slip may have been meant for, by their first letter and their length."""
+        known = (
+            set(SPELLED)
+            | {key for keys in self.keys.values() for key in _in_full(keys)}
+            | set(self.record_words)
+            | self.words_of_members
+        )
+        known |= {key for key, members in self.members.items() if len(keys_of(members[0].label)) == 1}
+        found: dict[tuple[str, int], list[str]] = defaultdict(list)
+        for key in sorted(known):
+            if len(key) >= _SLIP_LEAST - 1 and key.isalpha():
+                found[key[0], len(key)].append(key)
+        return found
+
+    @cached_property
+    def words_of_members(self) -> frozenset[str]:
+        columns = [
+            column for column in self.columns.values() if column.kind is Kind.CATEGORY and len(column.dictionary) <= _WORDS_OF_MOST
+        ]
+        return frozenset(key for column in columns for label in entry_texts(column)[1:] for key in keys_of(str(label)))
 
     @cached_property
     def known(self) -> frozenset[str]:
         """Keys of single words that mean something as they are."""
         fixed = {key for keys in PHRASES for key in keys}
         heads = {key for keys in self.keys.values() for key in (*keys, *_in_full(keys))}
-        return frozenset(fixed | heads | set(self.record_words) | set(self.members) | set(self.fields) | {
-            key for column in self.columns.values() if column.kind is Kind.CATEGORY for key in _words_of_members(column)
-        })
+        return frozenset(fixed | heads | set(self.record_words) | set(self.members) | set(self.fields) | self.words_of_members)
 
     def nearest(self, key: str) -> list[str]:
-        """Keys that this one may be a slip for, the nearest alone: a letter left out, too many, other or swapped; two in long words."""
-        if len(key) < 4 or not key.isalpha():
+        """Keys that this one may be a slip for, the nearest alone: with a letter left out, too many, other or swapped; two in long
+        words. They begin alike.
+        """
+        if len(key) < _SLIP_LEAST or not key.isalpha():
             return []
-        most = 1 if len(key) < 7 else 2
-        near = process.extract(key, self.spelled, scorer=OSA.distance, score_cutoff=most, limit=6)
+        most = 1 if len(key) < _LONG else 2
+        fitting = [word for size in range(len(key) - most, len(key) + most + 1) for word in self.spelled.get((key[0], size), ())]
+        near = process.extract(key, fitting, scorer=OSA.distance, score_cutoff=most, limit=4)
         least = min((distance for _, distance, _ in near), default=0)
-        return [found for found, distance, _ in near if distance == least and found[0] == key[0] or distance == least == 1]
+        return [found for found, distance, _ in near if distance == least]
 
     def rooted(self, key: str) -> list[Named]:
         """Fields with a word of the same root: "readmission" of ``readmitted``, "sowing" of ``sown``."""
-        found = []
-        for name, keys in self.keys.items():
-            for one in keys:
-                if one not in GENERIC and _same_root(key, one):
-                    found.append(Named(name, ROOT, sure=False))
-                    break
-        return found
+        if key not in self._rooted:
+            self._rooted[key] = [
+                Named(name, ROOT, sure=False)
+                for name, keys in self.keys.items()
+                if any(one not in GENERIC and _same_root(key, one) for one in keys)
+            ]
+        return self._rooted[key]
 
     def yes(self, field: str) -> str | None:
         """The member of a field that says yes."""
@@ -248,6 +321,11 @@ class Lexicon:
         return bool(len(filled)) and float(np.abs(filled).max()) <= 1.5
 
 
+def plain_words(name: str) -> str:
+    """A name as it is looked up while it is typed: in any case, with blanks for what joins."""
+    return name.strip('"').casefold().replace("_", " ")
+
+
 _LEXICA: "WeakKeyDictionary[Table, Lexicon]" = WeakKeyDictionary()
 
 
@@ -293,24 +371,24 @@ def _in_full(keys: tuple[str, ...]) -> tuple[str, ...]:
     return tuple(SHORT_FORMS.get(key, key) for key in keys)
 
 
-def _words_of_members(column: Column) -> set[str]:
-    if len(column.dictionary) > 2000:
-        return set()
-    return {key for label in entry_texts(column)[1:] for key in keys_of(str(label))}
-
-
 def _same_root(one: str, other: str) -> bool:
     shared = next((i for i, (a, b) in enumerate(zip(one, other, strict=False)) if a != b), min(len(one), len(other)))
     return shared >= _ROOT_LEAST and shared >= 0.5 * max(len(one), len(other)) and shared >= min(len(one), len(other)) - 4
 
 
 def _only_times(column: Column) -> bool:
-    return column.kind is Kind.MOMENT and len(column.dictionary) > 1 and bool((column.dictionary[1:].astype("datetime64[Y]").astype(int) < -170).all())
+    return (
+        column.kind is Kind.MOMENT
+        and len(column.dictionary) > 1
+        and bool((column.dictionary[1:].astype("datetime64[Y]").astype(int) < -170).all())
+    )
 
 
 def _whole_between(data: "np.ndarray[tuple[int, ...], np.dtype[np.float64]]", least: float, most: float) -> bool:
     filled = data[~np.isnan(data)]
-    return bool(len(filled)) and bool((filled == np.rint(filled)).all()) and bool((filled >= least).all() and (filled <= most).all())
+    return (
+        bool(len(filled)) and bool((filled == np.rint(filled)).all()) and bool((filled >= least).all() and (filled <= most).all())
+    )
 
 
 __all__ = ["Lexicon", "Member", "Named", "lexicon_of"]

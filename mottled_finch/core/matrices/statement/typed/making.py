@@ -1,13 +1,13 @@
 """A pivot from the parts of a sentence."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Any, TypeVar
 
 from ....common.errors import RecipeError
 from ....common.recipe.check_pivot import check_pivot
 from ....common.recipe.conditions import ConditionSpec, MeasureSpec
-from ....common.recipe.spec import CorrelateSpec, LevelSpec, OrderSpec, OrdersSpec, PivotSpec, ShiftSpec, ShowSpec, TotalsSpec
+from ....common.recipe.spec import CorrelateSpec, LevelSpec, OrderSpec, OrdersSpec, PivotSpec, ShiftSpec, ShowSpec
 from ....common.vocabulary import LIMITS, MEASURE_TERMS
 from .lexicon import Lexicon
 from .parts import (
@@ -31,13 +31,14 @@ from .parts import (
     Topped,
     Totaled,
     Within,
+    signed,
 )
 from .trades import BAD
 from .words import keys_of
 
 _COUNT = MeasureSpec(take="count")
 _COUNTED, _TWICE, _OPEN, _EMPTY = 0.5, 1.5, 3.0, 4.0
-"""What it costs that nothing is measured, a level is named twice, a number is not told of which field, and that there is no side."""
+"""What it costs that nothing is measured, a level is named twice, the field of a number is not told, and that there is no side."""
 
 
 P = TypeVar("P", bound=Part)
@@ -95,8 +96,15 @@ class _Maker:
         pivot = self.topped(pivot)
         pivot = self.ordered(pivot)
         for totaled in self.of(Totaled):
-            pivot = replace(pivot, totals=replace(totaled.totals, rows=totaled.totals.rows or pivot.totals.rows, columns=totaled.totals.columns or pivot.totals.columns))
-        self.told_of_moments(pivot)
+            pivot = replace(
+                pivot,
+                totals=replace(
+                    totaled.totals,
+                    rows=totaled.totals.rows or pivot.totals.rows,
+                    columns=totaled.totals.columns or pivot.totals.columns,
+                ),
+            )
+        self.told_of_moments()
         if not (pivot.rows or pivot.columns or self.of(Measured) or pivot.keep or pivot.split):
             self.cost += _EMPTY
         return pivot
@@ -155,7 +163,11 @@ class _Maker:
 
     def compared_fields(self) -> list[str]:
         """Fields of which members are set beside each other: "UK vs Spain"."""
-        return [part.condition.field for part in self.of(Kept) if part.versus and part.condition.in_ is not None and part.condition.field and part.condition.cut is None]
+        return [
+            part.condition.field
+            for part in self.of(Kept)
+            if part.versus and part.condition.in_ is not None and part.condition.field and part.condition.cut is None
+        ]
 
     def with_moment(self, level: LevelSpec) -> LevelSpec:
         if level.field != MOMENT:
@@ -184,7 +196,9 @@ class _Maker:
                 follows = part.join is not None and not part.led and before is not None
                 out = part.out or (follows and before is not None and before.out and before.condition.field == condition.field)
                 condition = _turned(condition) if out else condition
-                groups[-1].append(_Joined(condition, part.join or "and", condition.field or "", led=part.led, out=out, versus=part.versus))
+                groups[-1].append(
+                    _Joined(condition, part.join or "and", condition.field or "", led=part.led, out=out, versus=part.versus)
+                )
         while len(groups) > 1:
             inner = self.gathered(groups.pop())
             if inner is not None:
@@ -238,7 +252,9 @@ class _Maker:
         if condition.field == NUMBER:
             field = measure.of if measure.of in self.lexicon.numbers else None
             if field is None:
-                sums = [name for name in self.lexicon.numbers if self.lexicon.taken(name) == "sum" and name not in self.lexicon.years]
+                sums = [
+                    name for name in self.lexicon.numbers if self.lexicon.taken(name) == "sum" and name not in self.lexicon.years
+                ]
                 field = next(iter(sums or self.lexicon.numbers), None)
                 if field is None:
                     raise RecipeError("no field holds numbers")
@@ -252,7 +268,7 @@ class _Maker:
     def shown(self, pivot: PivotSpec) -> PivotSpec:
         against = self.of(Against)
         overs = self.of(Over)
-        by = next((part.by for part in self.of(ByHow)), None)
+        by: Any = next((part.by for part in self.of(ByHow)), None)
         shows = [part.show for part in self.of(Shown)]
         if against:
             return replace(pivot, show=replace(self.other_side(against[0], pivot), by=None if by == "difference" else by))
@@ -304,7 +320,13 @@ class _Maker:
 
     def over(self, over: Over, pivot: PivotSpec) -> PivotSpec:
         """Change from one to the next along the side that has it, put across where none does."""
-        cuts = {"month": ("month", "year_month"), "quarter": ("quarter", "year_quarter"), "week": ("week", "year_week"), "year": ("year",), "date": ("date",)}
+        cuts = {
+            "month": ("month", "year_month"),
+            "quarter": ("quarter", "year_quarter"),
+            "week": ("week", "year_week"),
+            "year": ("year",),
+            "date": ("date",),
+        }
         for side, levels in (("columns", pivot.columns), ("rows", pivot.rows)):
             for level in levels:
                 years = over.unit == "year" and level.field in self.lexicon.years
@@ -317,10 +339,17 @@ class _Maker:
         elif over.unit == "year" and self.lexicon.years:
             level = LevelSpec(field=self.lexicon.years[0])
         elif self.moment is not None:
-            level = LevelSpec(field=self.moment, cut={"month": "year_month", "quarter": "year_quarter", "week": "year_week"}.get(over.unit, over.unit))
+            level = LevelSpec(
+                field=self.moment,
+                cut={"month": "year_month", "quarter": "year_quarter", "week": "year_week"}.get(over.unit, over.unit),
+            )
         else:
             raise RecipeError("no field holds moments")
-        return replace(pivot, columns=(*pivot.columns, level)[: LIMITS.levels_most], show=ShowSpec(as_="change", along="columns", relative=True))
+        return replace(
+            pivot,
+            columns=(*pivot.columns, level)[: LIMITS.levels_most],
+            show=ShowSpec(as_="change", along="columns", relative=True),
+        )
 
     def versus(self, pivot: PivotSpec) -> PivotSpec:
         """ "2024 vs 2023": of two spans of one field the second is the other side."""
@@ -358,7 +387,7 @@ class _Maker:
             by = by if by != pivot.measure else None
             if top.number is not None and best:
                 levels = (*levels[:i], replace(levels[i], top=top.number, by=by), *levels[i + 1 :])
-                pivot = replace(pivot, **{side: levels})
+                pivot = replace(pivot, rows=levels) if side == "rows" else replace(pivot, columns=levels)
             elif top.number is not None:
                 keep = ConditionSpec(field=levels[i].field, cut=levels[i].cut, bottom=top.number, by=by or pivot.measure)
                 pivot = replace(pivot, keep=(*pivot.keep, keep))
@@ -392,16 +421,16 @@ class _Maker:
             if way.field:
                 side = "columns" if any(level.field == way.field for level in pivot.columns) else "rows"
             standing = getattr(pivot.order, side)
-            if way.direction and standing != OrderSpec():
-                order = replace(standing, descending=way.order.descending)
-            else:
-                order = way.order
+            turns = way.direction and standing != OrderSpec()
+            order = replace(standing, descending=way.order.descending) if turns else way.order
             pivot = replace(pivot, order=replace(pivot.order, **{side: order}))
         return pivot
 
-    def told_of_moments(self, pivot: PivotSpec) -> None:
+    def told_of_moments(self) -> None:
         """Which of several fields of moments is meant, where none was named."""
-        unnamed = any(part.level.field == MOMENT for part in self.of(Sided)) or any(part.condition.field == MOMENT for part in self.of(Kept))
+        unnamed = any(part.level.field == MOMENT for part in self.of(Sided)) or any(
+            part.condition.field == MOMENT for part in self.of(Kept)
+        )
         if unnamed and len(self.lexicon.moments) > 1 and self.moment is not None:
             self.tell(f"by “{self.moment}”", kind="moment", field=self.moment)
 
@@ -417,19 +446,24 @@ class _Joined:
 
 
 def _merged(one: ConditionSpec, other: _Joined) -> ConditionSpec | None:
-    """Members of one field listed one after the other, and spans that follow one another, as one condition; None where both must hold."""
+    """Members of one field that are listed, and spans that follow one another, as one condition; None where both must hold."""
     more = other.condition
     if (one.field, one.cut) != (more.field, more.cut) or one.field is None:
         return None
     for key in ("in_", "not_in"):
         mine, its = getattr(one, key), getattr(more, key)
         if mine is not None and its is not None:
-            return replace(one, **{key: (*mine, *(each for each in its if each not in mine))})
+            return signed(one, key, (*mine, *(each for each in its if each not in mine)))
     ends = [key for key in ("from_", "to", "above", "below") if getattr(more, key) is not None]
     mine_ends = [key for key in ("from_", "to", "above", "below") if getattr(one, key) is not None]
     if ends and mine_ends and not set(ends) & set(mine_ends):
         return replace(one, **{key: getattr(more, key) for key in ends})
-    if set(ends) == set(mine_ends) == {"from_", "to"} and not other.versus and isinstance(one.from_, str) and isinstance(more.from_, str):
+    if (
+        set(ends) == set(mine_ends) == {"from_", "to"}
+        and not other.versus
+        and isinstance(one.from_, str)
+        and isinstance(more.from_, str)
+    ):
         return replace(one, from_=min(one.from_, more.from_), to=max(str(one.to), str(more.to)))
     return None
 
@@ -446,7 +480,10 @@ def _turned(condition: ConditionSpec) -> ConditionSpec:
         if value is not None and not others:
             return replace(condition, **{key: None, opposite: value})
     if condition.from_ is not None and condition.to is not None and condition.cut is None:
-        before, after = ConditionSpec(field=condition.field, below=condition.from_), ConditionSpec(field=condition.field, above=condition.to)
+        before, after = (
+            ConditionSpec(field=condition.field, below=condition.from_),
+            ConditionSpec(field=condition.field, above=condition.to),
+        )
         return ConditionSpec(any_=(before, after))
     raise RecipeError("nothing else can be meant")
 
@@ -464,10 +501,3 @@ def _with(pivot: PivotSpec, clause: PivotSpec) -> PivotSpec:
         if getattr(clause, name) != getattr(empty, name):
             pivot = replace(pivot, **{name: getattr(clause, name)})
     return pivot
-
-
-def skipped(parts: Iterable[Part]) -> list[Skipped]:
-    return [part for part in parts if isinstance(part, Skipped) and part.left]
-
-
-__all__ = ["Made", "TotalsSpec", "made_of", "skipped"]

@@ -3,17 +3,14 @@
 import re
 from collections.abc import Iterator
 
-from ....common.errors import RecipeError
 from ....common.recipe.conditions import ConditionSpec, MeasureSpec
 from ....common.recipe.spec import LevelSpec, ShowSpec
 from ....common.vocabulary import MEASURE_TERMS
 from ....tables.table import Kind
 from ..strict import Reader
-from ..tokens import tokens_of
 from .conditions import ConditionReading
-from .lexicon import DOUBTFUL, SAID_SO, UNIT_LEFT
+from .lexicon import DOUBTFUL, SAID_SO
 from .parts import Correlated, Doubt, Measured, Part, Shown, Sided
-from .trades import GENERIC
 
 COUNT = MeasureSpec(take="count")
 _PERCENTILE = re.compile(r"p(\d{1,2}(?:\.\d+)?)$")
@@ -78,7 +75,9 @@ class MeasureReading(ConditionReading):
             yield Measured(end=i + 1, cost=0.25, measure=COUNT, weak=True)
 
     def _is_unknown(self, i: int) -> bool:
-        return i < len(self.words) and self.words[i].kind == "word" and not self.fields(i) and not self.members(i) and not self.tags(i)
+        return (
+            i < len(self.words) and self.words[i].kind == "word" and not self.fields(i) and not self.members(i) and not self.tags(i)
+        )
 
     def _percentiles(self, i: int) -> Iterator[Measured]:
         if i >= len(self.words):
@@ -116,10 +115,14 @@ class MeasureReading(ConditionReading):
                             doubtful = 0.4 if words in ("over", "to", "each", "foreach") and not less else 0.0
                             cost = of.cost + per.cost + 0.15 - less + doubtful
                             doubts = self._doubts(after, at, per.field, per.cost)
-                            yield Measured(end=at, cost=cost, measure=MeasureSpec(take="ratio", of=of.field, per=per.field), doubts=doubts)
+                            yield Measured(
+                                end=at, cost=cost, measure=MeasureSpec(take="ratio", of=of.field, per=per.field), doubts=doubts
+                            )
                     if self.key(after) in self.lexicon.record_words and "".join(self.keys[end:after]) in ("per", "foreach", "each"):
                         told = Doubt(words=f"the average of “{of.field}”, a record", sure=True)
-                        yield Measured(end=after + 1, cost=of.cost + 0.1, measure=MeasureSpec(take="average", of=of.field), doubts=(told,))
+                        yield Measured(
+                            end=after + 1, cost=of.cost + 0.1, measure=MeasureSpec(take="average", of=of.field), doubts=(told,)
+                        )
 
     def _shares(self, i: int) -> Iterator[tuple[Part, ...]]:
         for end, _ in self.said(i, "share"):
@@ -177,36 +180,37 @@ class MeasureReading(ConditionReading):
 
     def _in_one_form(self, i: int) -> Iterator[Measured]:
         """A measure as the statement is printed."""
-        found = self.in_one_form(i, ("number", "sum", "share", "ratio", "percentile", *(t.name.split()[0] for t in MEASURE_TERMS.values())), _measure)
+        found = self.in_one_form(
+            i, ("number", "sum", "share", "ratio", "percentile", *(t.name.split()[0] for t in MEASURE_TERMS.values())), _measure
+        )
         if found is not None:
             yield Measured(end=found[0], cost=-0.4, measure=found[1])
 
     def _correlated(self, i: int) -> Iterator[Correlated]:
         """ "how a, b and c move together", "correlation of a, b and c"."""
         for end, _ in self.said(i, "correlation of"):
-            at, names, cost = end, [], 0.0
-            while True:
-                best = min(self.numbers(at), key=lambda found: (found[1].cost, -found[0]), default=None)
-                if best is None:
-                    break
-                names.append(best[1].field)
-                cost += best[1].cost
-                at = best[0]
-                joined = [k for k in (at + 1, at + 2) if self.keys[at:k] and set(self.keys[at:k]) <= {",", "and", "&"}]
-                if not joined or not list(self.numbers(joined[-1])):
-                    if joined and list(self.numbers(joined[0])):
-                        at = joined[0]
-                        continue
-                    break
-                at = joined[-1]
+            at, names, cost = self._listed_numbers(end)
             closing = self.longest(at, "move together")
-            asked = self.keys[i].startswith("correlat")
-            if len(set(names)) >= 2 and (closing or asked):
-                yield Correlated(end=closing[0] if closing else at, cost=cost - 0.5, fields=tuple(dict.fromkeys(names)))
+            if len(names) >= 2 and (closing or self.keys[i].startswith("correlat")):
+                yield Correlated(end=closing[0] if closing else at, cost=cost - 0.5, fields=tuple(names))
+
+    def _listed_numbers(self, i: int) -> tuple[int, list[str], float]:
+        """Numbers with commas or "and" between, where they end, and their cost."""
+        at, end, cost = i, i, 0.0
+        names: dict[str, None] = {}
+        while True:
+            best = min(self.numbers(at), key=lambda found: (found[1].cost, -found[0]), default=None)
+            if best is None:
+                return end, list(names), cost
+            end, named = best
+            names[named.field] = None
+            cost += named.cost
+            at = end
+            while self.key(at) in (",", "and", "&"):
+                at += 1
+            if at == end:
+                return end, list(names), cost
 
 
 def _measure(reader: Reader) -> MeasureSpec:
     return reader.measure()
-
-
-__all__ = ["COUNT", "GENERIC", "UNIT_LEFT", "MeasureReading", "RecipeError", "tokens_of"]

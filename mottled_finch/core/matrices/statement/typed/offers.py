@@ -8,18 +8,27 @@ import numpy as np
 
 from ....tables.table import Kind, Table, entry_texts
 from ..names import quoted
-from .lexicon import Lexicon, lexicon_of
+from .lexicon import Lexicon, lexicon_of, plain_words
 from .phrases import PHRASES
 from .words import Word, key_of, words_of
 
 _MOST = 8
 _WORDS_MOST = 3
-_MEMBERS_MOST = 5_000
 _BEGINNINGS = ("average", "total", "number of records", "share of", "top 5")
 _AFTER_MEASURE = ("by", "as share of the total", "where")
 _AFTER_LEVEL = ("and", "where", "excluding", "highest first", "as share of the row", "vs last year", "with totals")
 _CUTS = ("month", "weekday", "quarter", "year", "hour", "week")
 _SINCE = ("last 3 months", "this year", "last year")
+
+
+_FIXED = (
+    *_BEGINNINGS,
+    *_AFTER_MEASURE,
+    *_AFTER_LEVEL,
+    *_CUTS,
+    *_SINCE,
+    *("median", "largest", "smallest", "standard deviation of", "distinct", "bottom 3", "lowest first", "without"),
+)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -40,22 +49,21 @@ def offered(text: str, table: Table) -> tuple[Offer, ...]:
 
 
 def _completed(words: list[Word], lexicon: Lexicon) -> Iterator[Offer]:
-    """Names that begin as the last words do, those of the most words first."""
+    """Names that begin as the last words do, those of the most words first, and of these what can follow there."""
     seen: set[str] = set()
     for count in range(min(_WORDS_MOST, len(words)), 0, -1):
-        begun = [word.text.casefold() for word in words[-count:]]
-        before = words[:-count]
-        fitting = [*_following(before, lexicon), *lexicon.columns, *_all_members(lexicon), *_fixed()]
-        for name in fitting:
-            plain = name.strip('"').casefold().replace("_", " ")
-            if name not in seen and plain.startswith(" ".join(begun)) and plain != " ".join(begun):
+        begun = plain_words(" ".join(word.text for word in words[-count:]))
+        follows = [name for name in _following(words[:-count], lexicon) if plain_words(name).startswith(begun)]
+        for name in (*follows, *_beginning(begun, lexicon)):
+            if name not in seen and plain_words(name) != begun:
                 seen.add(name)
                 yield Offer(text=name, start=words[-count].start)
 
 
-def _fixed() -> Iterator[str]:
-    yield from (*_BEGINNINGS, *_AFTER_MEASURE, *_AFTER_LEVEL, *_CUTS, *_SINCE)
-    yield from ("median", "largest", "smallest", "standard deviation of", "distinct", "bottom 3", "lowest first", "without")
+def _beginning(begun: str, lexicon: Lexicon) -> Iterator[str]:
+    """Fields, fixed words and members that begin so."""
+    yield from (name for name in (*lexicon.columns, *_FIXED) if plain_words(name).startswith(begun))
+    yield from map(_typed, lexicon.members_beginning(begun))
 
 
 def _following(words: list[Word], lexicon: Lexicon) -> Iterator[str]:
@@ -124,15 +132,8 @@ def _members(lexicon: Lexicon) -> Iterator[str]:
                 yield _typed(texts[order[place]])
 
 
-def _all_members(lexicon: Lexicon) -> Iterator[str]:
-    for members in islice(lexicon.members.values(), _MEMBERS_MOST):
-        yield from (_typed(member.label) for member in members if lexicon.columns[member.field].kind is not Kind.YES_NO)
-
-
 def _typed(label: str) -> str:
     """A member as it is typed: in quotation marks where its words could be taken for others."""
     keys = [word.key for word in words_of(label) if word.kind != "mark"]
     plain = len(label) > 2 and not set('",;()') & set(label) and not any((key,) in PHRASES for key in keys)
     return label if plain else quoted(label)
-
-

@@ -61,4 +61,3 @@ def _difference(best: PivotSpec, other: PivotSpec, names: list[str]) -> str:
     unlike = [words for part, words in its.items() if words and words != mine.get(part)]
     gone = [f"not {words}" for part, words in mine.items() if words and not its.get(part)]
     return joined([*unlike, *gone][:3])
-

@@ -1,13 +1,20 @@
 """What a sentence is put together from: parts, each of some words, at a cost that says how doubtful they are."""
 
-from dataclasses import dataclass, field
-from typing import Literal
+from dataclasses import dataclass, field, replace
+from typing import Any, Literal
 
 from ....common.recipe.conditions import ConditionSpec, MeasureSpec
 from ....common.recipe.spec import LevelSpec, OrderSpec, PivotSpec, ShowSpec, TotalsSpec
 
+Intro = Literal["by", "and", "x", "comma", "bare", "within", "way"]
+Way = Literal["down", "across"]
 MOMENT, NUMBER = "\0moment", "\0number"
 """Fields that are not named: the one of moments, or of numbers, that the rest of the sentence is about."""
+
+
+def signed(condition: ConditionSpec, sign: str, value: Any) -> ConditionSpec:
+    """The condition with what a sign says of it: ``sign`` is the key of the recipe."""
+    return replace(condition, **{sign: value})
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -51,8 +58,8 @@ class Sided(Part):
     """A level; ``intro`` is how it was led in, ``way`` on which side it was asked for."""
 
     level: LevelSpec
-    intro: Literal["by", "and", "x", "comma", "bare", "within", "way"] = "bare"
-    way: Literal["down", "across"] | None = None
+    intro: Intro = "bare"
+    way: Way | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -11,6 +11,7 @@ from .words import Word
 
 _MEMBER_WORDS = 7
 _ABSORBED = 0.15
+_WORD_OF_MEMBER = 0.45
 T = TypeVar("T")
 
 
@@ -19,7 +20,7 @@ def kept_by_place(read: Callable[[Any, int], Iterator[T]]) -> Callable[[Any, int
     name = read.__name__
 
     def found(self: Any, i: int) -> list[T]:
-        known = self.kept.setdefault(name, {})
+        known: dict[int, list[T]] = self.kept.setdefault(name, {})
         if i not in known:
             known[i] = list(read(self, i))
         return known[i]
@@ -33,6 +34,7 @@ class Reading:
     def __init__(self, text: str, words: Sequence[Word], keys: Sequence[str], lexicon: Lexicon) -> None:
         self.text, self.words, self.keys, self.lexicon = text, words, keys, lexicon
         self.kept: dict[str, dict[int, Any]] = {}
+        self._said: dict[int, dict[str, list[tuple[int, Any]]]] = {}
 
     def key(self, i: int) -> str:
         return self.keys[i] if i < len(self.keys) else ""
@@ -44,13 +46,17 @@ class Reading:
             for tag, value in PHRASES.get(tuple(self.keys[i : i + size]), ()):
                 yield i + size, tag, value
 
-    def said(self, i: int, tag: str) -> Iterator[tuple[int, Any]]:
-        for end, found, value in self.tags(i):
-            if found == tag:
-                yield end, value
+    def said(self, i: int, tag: str) -> Sequence[tuple[int, Any]]:
+        """Where fixed words of one tag end that stand here, the longest first, with what they stand for."""
+        known = self._said.get(i)
+        if known is None:
+            known = self._said[i] = {}
+            for end, found, value in self.tags(i):
+                known.setdefault(found, []).append((end, value))
+        return known.get(tag, ())
 
     def longest(self, i: int, tag: str) -> tuple[int, Any] | None:
-        return next(self.said(i, tag), None)
+        return next(iter(self.said(i, tag)), None)
 
     @kept_by_place
     def fields(self, i: int) -> Iterator[tuple[int, Named]]:
@@ -108,6 +114,8 @@ class Reading:
         yield from reversed(found)
 
     def _doubt_of(self, start: int, end: int, member: Member) -> float:
+        if not member.whole:
+            return _WORD_OF_MEMBER
         typed = self.words[start].text
         if end - start > 1 or self.words[start].kind == "quoted" or typed == member.label:
             return 0.0

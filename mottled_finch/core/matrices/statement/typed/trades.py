@@ -6,9 +6,12 @@ RECORD_WORDS = frozenset(
     map(
         key_of,
         (  # noqa: SIM905
-            "records rows entries lines items cases events observations readings measurements samples people persons employees staff "
-            "workers headcount heads patients visits transactions orders sales tickets requests calls loans accounts matches games "
-            "admissions discharges stays hires leavers trips bookings journeys departures arrivals deliveries shipments complaints "
+            "records rows entries lines items cases events observations readings measurements samples people persons "
+            "employees staff "
+            "workers headcount heads patients visits transactions orders sales tickets requests calls loans accounts "
+            "matches games "
+            "admissions discharges stays hires leavers trips bookings journeys departures arrivals deliveries shipments "
+            "complaints "
             "incidents students pupils members users customers clients visitors guests sessions volume frequency occurrences "
             "invoices payments claims policies projects tasks issues defects faults failures harvests fields volumes "
             "rentals flights rides appointments responses answers surveys jobs applications applicants candidates subscriptions "
@@ -145,8 +148,10 @@ AVERAGED = frozenset(
     map(
         key_of,
         (  # noqa: SIM905
-            "rate rates ratio pct percent percentage share score rating satisfaction grade level index age price temperature temp "
-            "humidity ppm pressure voltage battery speed velocity time duration minutes hours seconds latency delay late lateness wait "
+            "rate rates ratio pct percent percentage share score rating satisfaction grade level index age price "
+            "temperature temp "
+            "humidity ppm pressure voltage battery speed velocity time duration minutes hours seconds latency delay late "
+            "lateness wait "
             "waiting length stay height depth width discount salary wage pay income occupancy utilization efficiency engagement "
             "per average avg mean median possession probability intensity density concentration co2 ph rainfall precipitation "
             "dti ltv roi ctr cpc cpa cpm arpu nps csat gpa bmi iq tenure experience rank position stars quality accuracy "
@@ -161,7 +166,8 @@ ADDED = frozenset(
     map(
         key_of,
         (  # noqa: SIM905
-            "total sum revenue sales turnover takings amount cost expense spend profit quantity units count number volume budget plan "
+            "total sum revenue sales turnover takings amount cost expense spend profit quantity units count number volume "
+            "budget plan "
             "fte headcount energy kwh goals points cards weight area"
         ).split(),
     )
@@ -172,7 +178,8 @@ GENERIC = frozenset(
     map(
         key_of,
         (  # noqa: SIM905
-            "date time type name rate amount value number level code id no reading score figure use usage group class kind count days "
+            "date time type name rate amount value number level code id no reading score figure use usage group class kind "
+            "count days "
             "total voltage status percentage the of per in and at by on"
         ).split(),
     )
@@ -209,8 +216,10 @@ BAD = frozenset(
     map(
         key_of,
         (  # noqa: SIM905
-            "late delay delayed cost complaint complaints error errors defect defects fault faults failure failures churn wait waiting "
-            "default debt loss losses missed cancelled canceled overdue absence sick returned return reopened readmitted downtime risk"
+            "late delay delayed cost complaint complaints error errors defect defects fault faults failure failures churn "
+            "wait waiting "
+            "default debt loss losses missed cancelled canceled overdue absence sick returned return reopened readmitted "
+            "downtime risk"
         ).split(),
     )
 )
@@ -220,8 +229,10 @@ PERSONS = frozenset(
     map(
         key_of,
         (  # noqa: SIM905
-            "agent agents employee employees staff consultant referee people person patient patients rep seller customer customers client "
-            "clients owner assignee driver doctor teacher author user users name men women children adult adults student students member "
+            "agent agents employee employees staff consultant referee people person patient patients rep seller customer "
+            "customers client "
+            "clients owner assignee driver doctor teacher author user users name men women children adult adults student "
+            "students member "
             "members worker workers guests passengers players donors voters"
         ).split(),
     )

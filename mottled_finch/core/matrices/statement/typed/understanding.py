@@ -1,8 +1,7 @@
-"""A sentence as people type it in a hurry, understood as far as it can be: a pivot, what was taken for granted, and what was left over."""
+"""A sentence as people type it in a hurry, understood as far as it can be: a pivot, what was taken for granted, what was left."""
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from difflib import get_close_matches
 from itertools import islice, product
 
 from ....common.errors import RecipeError
@@ -13,9 +12,9 @@ from ..tokens import MAX_STATEMENT, PLACE
 from .chart import best_ways
 from .clauses import Clauses
 from .lexicon import Lexicon, lexicon_of
-from .making import Made, made_of, skipped
+from .making import Made, made_of
 from .others import Other, others_of
-from .parts import Doubt
+from .parts import Doubt, Skipped
 from .words import Word, words_of
 
 _SPELLINGS_MOST = 6
@@ -55,7 +54,7 @@ class Understood:
 class _Reading:
     cost: float
     made: Made
-    left: tuple[Left, ...]
+    left: tuple[tuple[int, int], ...]
     corrected: tuple[Doubt, ...]
 
 
@@ -81,7 +80,8 @@ def understand(text: str, table: Table) -> Understood:
     doubts = (*best.corrected, *best.made.doubts)
     near = [each.made.pivot for each in readings[1:] if each.cost <= best.cost + _CLOSE and each.made.pivot != best.made.pivot]
     others = others_of(best.made.pivot, near[:_OTHERS_MOST], doubts, lexicon)
-    return Understood(pivot=best.made.pivot, left=best.left, doubts=doubts, others=others)
+    left = tuple(_left(words[start:end], lexicon) for start, end in best.left)
+    return Understood(pivot=best.made.pivot, left=left, doubts=doubts, others=others)
 
 
 def _in_one_form(text: str, table: Table) -> PivotSpec | None:
@@ -94,7 +94,11 @@ def _in_one_form(text: str, table: Table) -> PivotSpec | None:
 def _spellings(words: Sequence[Word], lexicon: Lexicon) -> Iterator[tuple[list[str], tuple[Doubt, ...]]]:
     """The keys of the words, those that mean nothing as the ones they may be slips for."""
     keys = [word.key for word in words]
-    slips = {i: near for i, word in enumerate(words) if word.kind == "word" and word.key not in lexicon.known and (near := lexicon.nearest(word.key))}
+    slips = {
+        i: near
+        for i, word in enumerate(words)
+        if word.kind == "word" and word.key not in lexicon.known and (near := lexicon.nearest(word.key))
+    }
     slips = dict(islice(slips.items(), 12))
     yield keys, ()
     for chosen in islice(product(*slips.values()), _SPELLINGS_MOST) if slips else ():
@@ -104,21 +108,21 @@ def _spellings(words: Sequence[Word], lexicon: Lexicon) -> Iterator[tuple[list[s
         yield spelled, tuple(Doubt(words=f"“{words[i].text}” is read as “{key}”") for i, key in zip(slips, chosen, strict=True))
 
 
-def _readings(text: str, words: Sequence[Word], keys: Sequence[str], corrected: tuple[Doubt, ...], lexicon: Lexicon) -> Iterator[_Reading]:
+def _readings(
+    text: str, words: Sequence[Word], keys: Sequence[str], corrected: tuple[Doubt, ...], lexicon: Lexicon
+) -> Iterator[_Reading]:
     for way in best_ways(Clauses(text, words, keys, lexicon)):
         parts = way.parts()
         made = made_of(parts, lexicon)
-        if made is not None and len(parts) > len(skipped(parts)):
-            left, start = [], 0
-            for part in parts:
-                if part in skipped([part]):
-                    left.append(_left(words[start : part.end], lexicon))
-                start = part.end
-            yield _Reading(way.cost + made.cost + _CORRECTED * len(corrected), made, tuple(left), corrected)
+        if made is not None and not all(isinstance(part, Skipped) for part in parts):
+            starts = [0, *(part.end for part in parts)]
+            left = tuple(
+                (start, part.end) for start, part in zip(starts, parts, strict=False) if isinstance(part, Skipped) and part.left
+            )
+            yield _Reading(way.cost + made.cost + _CORRECTED * len(corrected), made, left, corrected)
 
 
 def _left(words: Sequence[Word], lexicon: Lexicon) -> Left:
+    """Words that were not understood, with the fields and members that are called most like them."""
     text = " ".join(word.text for word in words)
-    known = {name.casefold(): name for name in lexicon.columns}
-    near = get_close_matches(text.casefold(), known, n=2, cutoff=0.6)
-    return Left(text=text, start=words[0].start, end=words[-1].end, nearest=tuple(known[each] for each in near))
+    return Left(text=text, start=words[0].start, end=words[-1].end, nearest=lexicon.called_like(text))

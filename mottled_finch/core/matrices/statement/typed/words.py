@@ -13,7 +13,7 @@ _TOKEN = re.compile(
     |(?P<number>(?:(?<![\w.,)])[-−])?(?:\d{1,3}(?:,\d{3})+(?!\d)|\d+)(?:\.\d+)?(?P<scale>k|m|mn|bn)?(?![\w]))
     |(?P<ordinal>\d+(?:st|nd|rd|th)\b)
     |(?P<word>[^\W_]+(?:['’][^\W\d_]+)*)
-    |(?P<mark>[<>!=]=|<>|[=<>≥≤≠%(),;:&\#+?]|(?<=\s)/(?=\s)|(?<=\s)[-–—](?=\s))""",  # noqa: RUF001
+    |(?P<mark>[<>!=]=|<>|[=<>≥≤≠%(),;:&\#+?]|(?<=\s)/(?=\s)|(?<=\s)[-–—](?=\s))""",
     re.VERBOSE | re.IGNORECASE,
 )
 _SCALES = {"k": 1e3, "m": 1e6, "mn": 1e6, "bn": 1e9}
@@ -46,7 +46,9 @@ def words_of(text: str) -> list[Word]:
         key = shown
         if kind == "number":
             scale = match["scale"]
-            value = float(shown.removesuffix(scale or "").replace(",", "").replace("−", "-")) * _SCALES.get((scale or "").casefold(), 1)
+            value = float(shown.removesuffix(scale or "").replace(",", "").replace("−", "-")) * _SCALES.get(
+                (scale or "").casefold(), 1
+            )
             key = shown.casefold()
         elif kind == "ordinal":
             value, key = float(shown[:-2]), shown.casefold()
@@ -80,4 +82,6 @@ def _singular(word: str) -> str:
 
 def keys_of(text: str) -> tuple[str, ...]:
     """The keys of the words and numbers of a name, a label or a phrase."""
+    if text.isascii() and text.replace(" ", "").isalpha():
+        return tuple(map(key_of, text.split()))
     return tuple(word.key for word in words_of(text.replace('"', " ").replace("_", " ")) if word.kind != "mark")
