@@ -1045,11 +1045,59 @@ class StatementStart:
 
 
 @dataclass(frozen=True, kw_only=True)
+class LeftAnswer:
+    """Words of a statement that were not understood, where they stand in it, and what is called most like them."""
+
+    text: str
+    start: int
+    end: int
+    nearest: tuple[str, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class OtherReadingAnswer:
+    """What a statement could say as well: in a few words, and in full. ``asked`` where it is as likely as what was taken."""
+
+    words: str
+    text: str
+    pivot: PivotSpec
+    asked: bool
+
+
+@dataclass(frozen=True, kw_only=True)
 class StatementAnswer:
-    """What a statement says, and how it is written in full."""
+    """What a statement says, and how it is written in full: the pivot of all that was understood, what was ``left`` over, what was
+    ``taken`` for granted, and what else it could say.
+    """
 
     pivot: PivotSpec
     text: str
+    left: tuple[LeftAnswer, ...]
+    taken: tuple[str, ...]
+    others: tuple[OtherReadingAnswer, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class OfferAnswer:
+    """A word that may stand next in a statement, in place of what stands from ``start`` on."""
+
+    text: str
+    start: int
+
+
+@dataclass(frozen=True, kw_only=True)
+class OffersAnswer:
+    """The words that may stand next, the likeliest first."""
+
+    offers: tuple[OfferAnswer, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class TriedAnswer:
+    """The figure that a plate would have with another recipe; nothing is kept."""
+
+    figure: "FigureAnswer"
+    statement: str
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -1144,6 +1192,8 @@ _SHAPES = (
     PlateStart,
     StatementStart,
     StatementAnswer,
+    OffersAnswer,
+    TriedAnswer,
     MatrixStart,
     MatrixAnswer,
     ProblemAnswer,

@@ -18,7 +18,7 @@ import numpy as np
 from mottled_finch.core.common.recipe.conditions import ConditionSpec
 from mottled_finch.core.common.recipe.spec import LevelSpec, OrderSpec, OrdersSpec, PivotSpec
 from mottled_finch.core.matrices.statement import read_statement
-from mottled_finch.core.tables.table import Kind, Table
+from mottled_finch.core.tables.table import Column, Kind, Table
 
 from .tables import table_of
 
@@ -109,10 +109,7 @@ def _plain_condition(condition: ConditionSpec, table: Table) -> ConditionSpec:
         return replace(condition, any_=tuple(sorted((_plain_condition(each, table) for each in condition.any_), key=repr)))
     if condition.by is not None:
         return replace(condition, by=None)
-    if condition.in_ is not None:
-        condition = replace(condition, in_=tuple(sorted(condition.in_, key=repr)))
-    if condition.not_in is not None:
-        condition = replace(condition, not_in=tuple(sorted(condition.not_in, key=repr)))
+    condition = replace(condition, in_=_sorted(condition.in_), not_in=_sorted(condition.not_in))
     column = table.column(condition.field or "", "corpus")
     if column.kind is not Kind.MOMENT:
         return condition
@@ -124,10 +121,10 @@ def _plain_condition(condition: ConditionSpec, table: Table) -> ConditionSpec:
         months = ("Jan Feb Mar", "Apr May Jun", "Jul Aug Sep", "Oct Nov Dec")
         said = " ".join(months[int(str(each)[1]) - 1] for each in condition.in_).split()
         return ConditionSpec(field=condition.field, cut="month", in_=tuple(sorted(said, key=repr)))
-    if condition.cut is not None:
-        return condition
-    if condition.blank is not None:
-        return condition
+    return condition if condition.cut is not None or condition.blank is not None else _as_days(condition, column)
+
+
+def _as_days(condition: ConditionSpec, column: Column) -> ConditionSpec:
     ends: dict[str, Any] = {}
     if condition.from_ is not None:
         ends["from_"] = _day(condition.from_, last=False)
@@ -140,6 +137,10 @@ def _plain_condition(condition: ConditionSpec, table: Table) -> ConditionSpec:
     if ends.get("to", "") >= str(column.dictionary[1:].max())[:10]:
         del ends["to"]  # nothing lies behind it
     return replace(condition, **{"from_": None, "to": None, "above": None, "below": None} | ends)
+
+
+def _sorted(values: tuple[str | float, ...] | None) -> tuple[str | float, ...] | None:
+    return None if values is None else tuple(sorted(values, key=repr))
 
 
 def _day(date: Any, *, last: bool) -> str:

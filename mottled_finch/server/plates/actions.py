@@ -239,6 +239,17 @@ def change_plate(plate_id: int, recipe: Recipe, seen: str | None = None) -> tupl
     return plate, figure
 
 
+def figure_tried(plate_id: int, recipe: Recipe) -> tuple[Plate, Recipe, Figure]:
+    """The figure that a plate would have with another recipe; nothing is kept. Of those that are tried only the newest is finished.
+
+    Raises TableError when the recipe does not fit the table.
+    """
+    plate = _plate(plate_id)
+    recipe = kept_files.stored(_own(plate.table, recipe))
+    with while_wanted(WANTED.begin(f"tried {plate_id}")):
+        return plate, recipe, figure_with(plate.table, recipe)
+
+
 _THIS = "This plate"
 
 

@@ -46,6 +46,7 @@ from ..openapi import (
     SceneAnswer,
     SinceAnswer,
     SpreadAnswer,
+    TriedAnswer,
     TypefaceAnswer,
     UnlikeAnswer,
 )
@@ -79,7 +80,7 @@ def plate_answer(plate: Plate, figure: Figure | None = None) -> PlateAnswer:
         version=plate.tag(),
         saved=plate.saved.isoformat(),
         recipe=recipe,
-        statement=write_statement(recipe.pivot, [column["name"] for column in summary(plate.table)["columns"]]),
+        statement=_statement(plate, recipe),
         **plate.steps(),
         problem="",
     )
@@ -118,6 +119,14 @@ def broken_plate(plate: Plate, problem: str) -> PlateAnswer:
 
 def both_answers(plate: Plate, figure: Figure) -> PlateFigureAnswer:
     return PlateFigureAnswer(plate=plate_answer(plate, figure), figure=figure_answer(figure, plate.recipe()))
+
+
+def tried_answer(plate: Plate, recipe: Recipe, figure: Figure) -> TriedAnswer:
+    return TriedAnswer(figure=figure_answer(figure, recipe), statement=_statement(plate, recipe))
+
+
+def _statement(plate: Plate, recipe: Recipe) -> str:
+    return write_statement(recipe.pivot, [column["name"] for column in summary(plate.table)["columns"]])
 
 
 def _scene_answer(scene: Scene, recipe: Recipe, family: str) -> SceneAnswer:

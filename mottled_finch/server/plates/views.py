@@ -33,6 +33,7 @@ from ..openapi import (
     SinceAnswer,
     StepStart,
     TargetList,
+    TriedAnswer,
     refers_to,
 )
 from ..paging import PAGED, paged
@@ -49,6 +50,7 @@ from .actions import (
     change_targets,
     figure_before,
     figure_of,
+    figure_tried,
     full_recipe,
     go_to,
     others_of,
@@ -57,7 +59,7 @@ from .actions import (
     start_plate,
     step_plate,
 )
-from .answers import both_answers, broken_plate, plate_answer, plate_line, plate_title, since_answer
+from .answers import both_answers, broken_plate, plate_answer, plate_line, plate_title, since_answer, tried_answer
 from .export_views import as_file
 from .looks import looks_of, small_figure
 from .models import Plate, Version
@@ -137,6 +139,18 @@ class PlateRecipe(APIView):
         """The recipe as a file, for the shell and for other tables."""
         plate = get_object_or_404(Plate, pk=pk)
         return answer(full_recipe(plate), headers=as_file(plate, "recipe.json"))
+
+
+class PlateTried(APIView):
+    @extend_schema(
+        operation_id="try_recipe",
+        request={"application/json": refers_to(Recipe)},
+        responses={200: refers_to(TriedAnswer), 422: refers_to(ProblemAnswer), 409: refers_to(ProblemAnswer)},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """The figure that the plate would have with another recipe. Nothing is kept."""
+        get_object_or_404(Plate, pk=pk)
+        return answer(tried_answer(*figure_tried(pk, load_recipe(request.data))))
 
 
 class Undo(APIView):

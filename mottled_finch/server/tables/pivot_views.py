@@ -12,13 +12,17 @@ from rest_framework.views import APIView
 from mottled_finch.core.common.recipe import load_recipe, load_text
 from mottled_finch.core.matrices.pivot import colored_values, make_matrix, while_wanted
 from mottled_finch.core.matrices.pivot.targets import with_targets
-from mottled_finch.core.matrices.statement import read_statement, write_statement
+from mottled_finch.core.matrices.statement import offered, understand, write_statement
 from mottled_finch.core.outputs.draw.json import numbers_or_null
 
 from ..answering import answer
 from ..openapi import (
+    LeftAnswer,
     MatrixAnswer,
     MatrixStart,
+    OfferAnswer,
+    OffersAnswer,
+    OtherReadingAnswer,
     ProblemAnswer,
     StatementAnswer,
     StatementStart,
@@ -37,11 +41,39 @@ class Statement(APIView):
         responses={200: refers_to(StatementAnswer), 422: refers_to(ProblemAnswer)},
     )
     def post(self, request: Request, pk: int) -> Response:
-        """A statement about a table as the pivot it says, and as it is written in full."""
+        """What a statement about a table says, as it is typed: a pivot, what was not understood, and what it could say as well."""
         table = data_of(get_object_or_404(Table.everything, pk=pk))
-        columns = table.names
-        pivot = read_statement(load_text(sent(request, StatementStart, as_it_is=("text",)).text, "text"), columns, table)
-        return answer(StatementAnswer(pivot=pivot, text=write_statement(pivot, columns)))
+        found = understand(_typed(request), table)
+        return answer(
+            StatementAnswer(
+                pivot=found.pivot,
+                text=write_statement(found.pivot, table.names),
+                left=tuple(LeftAnswer(text=each.text, start=each.start, end=each.end, nearest=each.nearest) for each in found.left),
+                taken=tuple(dict.fromkeys(doubt.words for doubt in found.doubts)),
+                others=tuple(
+                    OtherReadingAnswer(
+                        words=each.words, text=write_statement(each.pivot, table.names), pivot=each.pivot, asked=each.asked
+                    )
+                    for each in found.others
+                ),
+            )
+        )
+
+
+class StatementOffers(APIView):
+    @extend_schema(
+        operation_id="statement_offers",
+        request={"application/json": refers_to(StatementStart)},
+        responses={200: refers_to(OffersAnswer)},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """The words that may stand next in a statement about a table."""
+        offers = offered(_typed(request), data_of(get_object_or_404(Table.everything, pk=pk)))
+        return answer(OffersAnswer(offers=tuple(OfferAnswer(text=each.text, start=each.start) for each in offers)))
+
+
+def _typed(request: Request) -> str:
+    return load_text(sent(request, StatementStart, as_it_is=("text",)).text, "text")
 
 
 class TableMatrix(APIView):

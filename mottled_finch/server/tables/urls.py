@@ -18,6 +18,7 @@ urlpatterns = [
     path("tables/<int:pk>/reread", views.Reread.as_view()),
     path("tables/<int:pk>/members", views.Members.as_view()),
     path("tables/<int:pk>/statement", pivot_views.Statement.as_view()),
+    path("tables/<int:pk>/statement/offers", pivot_views.StatementOffers.as_view()),
     path("tables/<int:pk>/matrix", pivot_views.TableMatrix.as_view()),
     path("imports", import_views.Imports.as_view()),
     path("imports/samples/<str:name>", import_views.SampleImport.as_view()),

@@ -820,6 +820,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plates/{id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The figure that the plate would have with another recipe. Nothing is kept. */
+        post: operations["try_recipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plates/{id}/undo": {
         parameters: {
             query?: never;
@@ -1159,8 +1176,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description A statement about a table as the pivot it says, and as it is written in full. */
+        /** @description What a statement about a table says, as it is typed: a pivot, what was not understood, and what it could say as well. */
         post: operations["read_statement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/statement/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The words that may stand next in a statement about a table. */
+        post: operations["statement_offers"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2942,10 +2976,41 @@ export interface components {
         StatementStart: {
             text: string;
         };
-        /** @description What a statement says, and how it is written in full. */
+        /** @description What a statement says, and how it is written in full: the pivot of all that was understood, what was ``left`` over, what was ``taken`` for granted, and what else it could say. */
         StatementAnswer: {
             pivot: components["schemas"]["PivotSpec"];
             text: string;
+            left: components["schemas"]["LeftAnswer"][];
+            taken: string[];
+            others: components["schemas"]["OtherReadingAnswer"][];
+        };
+        /** @description Words of a statement that were not understood, where they stand in it, and what is called most like them. */
+        LeftAnswer: {
+            text: string;
+            start: number;
+            end: number;
+            nearest: string[];
+        };
+        /** @description What a statement could say as well: in a few words, and in full. ``asked`` where it is as likely as what was taken. */
+        OtherReadingAnswer: {
+            words: string;
+            text: string;
+            pivot: components["schemas"]["PivotSpec"];
+            asked: boolean;
+        };
+        /** @description The words that may stand next, the likeliest first. */
+        OffersAnswer: {
+            offers: components["schemas"]["OfferAnswer"][];
+        };
+        /** @description A word that may stand next in a statement, in place of what stands from ``start`` on. */
+        OfferAnswer: {
+            text: string;
+            start: number;
+        };
+        /** @description The figure that a plate would have with another recipe; nothing is kept. */
+        TriedAnswer: {
+            figure: components["schemas"]["FigureAnswer"];
+            statement: string;
         };
         /** @description A pivot to be laid on a table. Of those asked for under one name, only the newest is finished. */
         MatrixStart: {
@@ -7125,6 +7190,101 @@ export interface operations {
             };
         };
     };
+    try_recipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Recipe"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriedAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not in a form that is read */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: never;
@@ -8816,6 +8976,94 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemAnswer"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too much is being worked on */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+        };
+    };
+    statement_offers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["StatementStart"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OffersAnswer"];
+                };
+            };
+            /** @description Not understood */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Asked for by a page of another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not there, or no longer */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not in a form that is read */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemAnswer"];
+                };
+            };
+            /** @description Not what is expected here */
             422: {
                 headers: {
                     [name: string]: unknown;

@@ -31,7 +31,7 @@ def test_sentences_typed_in_a_hurry_are_understood(held_out, record_property):
     verdicts = [judged(line) for line in LINES if line.held_out is held_out]
     counts = {verdict: verdicts.count(verdict) for verdict in ("right", "asked", "misread")}
     record_property("understood", counts)
-    print(f"\n{'held out' if held_out else 'built with'}: {counts} of {len(verdicts)}")  # noqa: T201 - the figures of each run
+    print(f"\n{'held out' if held_out else 'built with'}: {counts} of {len(verdicts)}")
     assert counts["right"] >= RIGHT_LEAST[held_out]
     assert counts["misread"] <= MISREAD_MOST[held_out]
 

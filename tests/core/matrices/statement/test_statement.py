@@ -238,7 +238,7 @@ CLAUSE = (
     [
         ("", 'statement: the statement ends where "color" belongs; go on'),
         ("Paint it", 'statement: "Paint" stands where "color" belongs'),
-        ("Color the", f"statement: the statement ends behind \"the\" where {MEASURE} belongs; go on"),
+        ("Color the", f'statement: the statement ends behind "the" where {MEASURE} belongs; go on'),
         ("Color the sum of peir", 'statement: no field is called "peir"; did you mean "pier"?'),
         ("Color the sum of pier for each line sideways", 'statement: "sideways" stands where "down" or "across" belongs'),
         ('Color the number of records, keeping line is "a', "statement: a quotation mark is not closed; put one behind the text"),

@@ -177,11 +177,11 @@ def test_what_people_type_is_understood(typed, printed):
 @pytest.mark.parametrize(
     ("typed", "printed", "left"),
     [
-        ("count by boat", COUNT, {"by", "boat"}),
+        ("count by boat", COUNT, {"by boat"}),
         ("count by pier nonsense", f"{COUNT} for each pier down", {"nonsense"}),
-        ("count by pier with sparkles and glitter", f"{COUNT} for each pier down", {"with", "sparkles", "glitter"}),
-        ("count by pier in 25", f"{COUNT} for each pier down", {"25"}),
-        ("count by pier where line is Innsbruck", f"{COUNT} for each pier down", {"where", "line", "is", "Innsbruck"}),
+        ("count by pier with sparkles and glitter", f"{COUNT} for each pier down", {"with sparkles and glitter"}),
+        ("count by pier in 25", f"{COUNT} for each pier down", {"in 25"}),
+        ("count by pier where line is Innsbruck", f"{COUNT} for each pier down", {"where line is Innsbruck"}),
         ("average minutes late by pier excluding", f"{LATE} for each pier down", {"excluding"}),
         ("count by pier not", f"{COUNT} for each pier down", {"not"}),
     ],
@@ -189,7 +189,7 @@ def test_what_people_type_is_understood(typed, printed):
 def test_what_is_not_understood_is_told_and_the_rest_is_made(typed, printed, left):
     found = understand(typed, TABLE)
     assert write_statement(found.pivot, FIELDS) == printed
-    assert {word for each in found.left for word in each.text.split()} == left
+    assert {each.text for each in found.left} == left
     for each in found.left:
         assert typed[each.start : each.end] == each.text
     assert not found.sure
@@ -198,9 +198,9 @@ def test_what_is_not_understood_is_told_and_the_rest_is_made(typed, printed, lef
 @pytest.mark.parametrize(
     ("typed", "left", "nearest"),
     [
-        ("count by line excluding Kesselhythe", "excluding Kesselhythe", "Kestle Hythe"),
+        ("count by line excluding Kestlehytheton", "excluding Kestlehytheton", "Kestle Hythe"),
         ("count by pier where line is Outhermost", "where line is Outhermost", "Outer"),
-        ("count by pier and wetherly", "wetherly", "weather"),
+        ("count by pier and wetherly", "and wetherly", "weather"),
     ],
 )
 def test_what_was_left_over_names_what_is_called_like_it(typed, left, nearest):
@@ -243,7 +243,7 @@ def test_of_two_fields_of_moments_the_first_is_meant_and_the_other_offered():
 def test_without_moments_a_part_of_time_is_told():
     none = read("a,n\nx,1\ny,2\n")
     found = understand("sum of n by month", none)
-    assert [each.text for each in found.left] == ["month"]
+    assert [each.text for each in found.left] == ["by month"]
 
 
 def test_nothing_understood_is_refused_with_what_there_is():

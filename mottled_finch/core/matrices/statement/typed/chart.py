@@ -64,6 +64,8 @@ def best_ways(clauses: Clauses) -> list[Way]:
 def _on(way: Way, parts: tuple[Part, ...]) -> Way:
     for part in parts:
         cost = way.cost + part.cost + _joint(way.last, part)
+        if isinstance(part, Kept) and not part.led and isinstance(way.part, Skipped) and way.part.cost >= 1.0:
+            cost += _BEHIND_LEFT
         strong = isinstance(part, Measured) and not part.weak
         if strong and way.measures and not (isinstance(part, Measured) and part.by and isinstance(way.last, (Topped, Ordered))):
             cost += _SECOND_MEASURE
@@ -90,8 +92,6 @@ def _joint(before: Part | None, part: Part) -> float:
             if not isinstance(before, (Kept, Bracket)):
                 return 0.2 if part.led else 0.8
             return -0.1 if isinstance(before, Kept) and before.condition.field == part.condition.field else 0.15
-        if isinstance(before, Skipped) and not part.led:
-            return _BEHIND_LEFT
         return 0.25 if isinstance(before, Kept) and not part.led else 0.0
     if isinstance(part, ByHow):
         return -0.1 if isinstance(before, (Against, Over)) else 0.15

@@ -31,9 +31,7 @@ from .words import key_of
 
 _FILL, _MARK, _GRAMMAR, _UNKNOWN, _CONTENT = 0.05, 0.02, 1.2, 2.2, 3.0
 """What it costs to pass what says nothing, a mark, a fixed word, one that means nothing here, and one that names something."""
-_QUIET = frozenset(
-    ("and", "way", "with", "of", "that", "having", "or", "to", "comma", "which", "fill", "count", "number of", "after", "before")
-)
+_QUIET = frozenset("by,and,way,with,of,that,having,or,to,comma,which,fill,count,number of,after,before".split(","))  # noqa: SIM905
 """Tags of fixed words that change nothing where they are passed over; all others are told."""
 _FAILED, _UNKNOWN_MOST = 2.0, 4
 _CLAUSES = ("rows", "columns", "cells", "with", "split", "keeping", "against", "as")
@@ -89,8 +87,8 @@ class Clauses(MeasureReading):
             for end, _ in self.of_kind(start, Kind.CATEGORY, Kind.YES_NO):
                 heads += [at for at, sign in self.said(end, "sign") if sign in ("in_", "not_in")]
             for at in heads:
-                end = next((k for k in range(at, min(at + _UNKNOWN_MOST, len(self.words))) if not self._is_unknown(k)), None)
-                end = min(at + _UNKNOWN_MOST, len(self.words)) if end is None else end
+                last = min(at + _UNKNOWN_MOST, len(self.words))
+                end = next((k for k in range(at, last) if not self._is_unknown(k)), last)
                 if end > at:
                     yield Skipped(end=end, cost=_FAILED, left=True)
 

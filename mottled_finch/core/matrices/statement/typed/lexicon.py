@@ -167,7 +167,9 @@ class Lexicon:
                     if place and column.counts[place] and len(keys) > 1:
                         for key in set(keys):
                             found[key].append(Member(name, label, whole=False))
-        return {key: members for key, members in found.items() if len(members) == 1 and len(key) >= _SLIP_LEAST and key not in GENERIC}
+        return {
+            key: members for key, members in found.items() if len(members) == 1 and len(key) >= _SLIP_LEAST and key not in GENERIC
+        }
 
     @cached_property
     def sorted_members(self) -> list[tuple[str, str]]:

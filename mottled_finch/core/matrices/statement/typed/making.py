@@ -413,7 +413,7 @@ class _Maker:
         orders = self.of(Ordered)
         if not orders:
             by = next((part for part in self.of(Measured) if part.by), None)
-            if by is not None and pivot.measure == by.measure and pivot.order == OrdersSpec():
+            if by is not None and pivot.measure == by.measure and pivot.order == OrdersSpec() and pivot.show.as_ != "rank":
                 return replace(pivot, order=OrdersSpec(rows=OrderSpec(by="total", descending=True)))
             return pivot
         for way in orders:

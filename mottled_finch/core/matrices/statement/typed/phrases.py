@@ -219,7 +219,7 @@ TABLES: dict[str, dict[Any, str]] = {
         "what is|what are|"
         "color|how do|how does|do|does|did|heat map of|heatmap of|heat map|heatmap|table of|matrix of|chart of|can you|"
         "could you|let me see|"
-        "of|by|is|are|was|were|whats|would like|id like|see|get|find|tell me|compare|comparison of|to|for|in|our|my|all|"
+        "of|is|are|was|were|whats|would like|id like|see|get|find|tell me|compare|comparison of|to|for|in|our|my|all|"
         "data|it|its|"
         "who|that|there|have|has|had|how|those|these|from|than|as|at|on|with|be|been|overview of|view of|numbers|numbers of|"
         "breakdown of|list|report|analysis of|analyze|look at|hello|hi|thanks|thank you|quick|quickly|now|also|and|or|"

@@ -116,10 +116,22 @@ def _readings(
         made = made_of(parts, lexicon)
         if made is not None and not all(isinstance(part, Skipped) for part in parts):
             starts = [0, *(part.end for part in parts)]
-            left = tuple(
-                (start, part.end) for start, part in zip(starts, parts, strict=False) if isinstance(part, Skipped) and part.left
-            )
+            skipped = [(start, part) for start, part in zip(starts, parts, strict=False) if isinstance(part, Skipped)]
+            left = tuple(_together(skipped))
             yield _Reading(way.cost + made.cost + _CORRECTED * len(corrected), made, left, corrected)
+
+
+def _together(skipped: Sequence[tuple[int, Skipped]]) -> Iterator[tuple[int, int]]:
+    """What was left over, word by word, with the words that lead it in: "by boat"."""
+    begun, end, left = 0, -1, False
+    for start, part in skipped:
+        if start != end:
+            if left:
+                yield begun, end
+            begun, left = start, False
+        end, left = part.end, left or part.left
+    if left:
+        yield begun, end
 
 
 def _left(words: Sequence[Word], lexicon: Lexicon) -> Left:
