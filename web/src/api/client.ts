@@ -32,6 +32,9 @@ export type Measure = Schemas["MeasureSpec"];
 export type Show = Schemas["ShowSpec"];
 export type Order = Schemas["OrderSpec"];
 export type Pivot = Schemas["PivotSpec"];
+export type StatementReading = Schemas["StatementAnswer"];
+export type Offer = Schemas["OfferAnswer"];
+export type Tried = Schemas["TriedAnswer"];
 export type End = Schemas["EndSpec"];
 export type Workbench = Schemas["WorkbenchAnswer"];
 export type MendLine = Schemas["MendAnswer"];
@@ -187,6 +190,11 @@ export const api = {
     unwrap(client.GET("/api/plates/{id}/records", { params: { path: { id }, query } })),
   readStatement: (table: number, text: string) =>
     unwrap(client.POST("/api/tables/{id}/statement", { ...at(table), body: { text } })),
+  /** The words that may stand next in a statement. */
+  offers: (table: number, text: string) =>
+    unwrap(client.POST("/api/tables/{id}/statement/offers", { ...at(table), body: { text } })),
+  /** The figure that a plate would have with another recipe; nothing is kept. */
+  tryRecipe: (id: number, recipe: Recipe) => unwrap(client.POST("/api/plates/{id}/try", { ...at(id), body: recipe })),
   others: (id: number, side: "rows" | "columns", line: number) =>
     unwrap(client.GET("/api/plates/{id}/others", { params: { path: { id }, query: { side, line } } })),
   history: (id: number) => unwrap(client.GET("/api/plates/{id}/history", at(id))),

@@ -22,6 +22,7 @@ import { Working } from "../../shared/Working";
 import { useDropToDesk } from "../desk";
 import { CannotBeMade } from "./CannotBeMade";
 import { usePlate } from "./changes/usePlate";
+import { useTriedPivot } from "./changes/useTriedPivot";
 import { look, magnify, resetView, useView } from "./changes/view";
 import { Dock } from "./Dock";
 import { ExportCard } from "./ExportCard";
@@ -64,13 +65,19 @@ function Editor({ id }: { id: number }) {
   useKeys({
     undo: plate.undo,
     redo: plate.redo,
-    slash: () => statement.current?.focus(),
+    slash: () => statement.current?.write(),
     help: () => setShown("keys"),
     actions: () => setShown("actions"),
     larger: () => magnify(1),
     smaller: () => magnify(-1),
     fit: () => magnify(0),
   });
+  const tried = useTriedPivot(id, data?.plate.recipe);
+  const { attempt } = tried;
+  const refused = plate.refusal;
+  useEffect(() => {
+    if (refused) attempt(null);
+  }, [refused, attempt]);
   const title = data?.plate.title;
   useEffect(() => {
     document.title = title ? `${title}, Mottled Finch` : "Mottled Finch";
@@ -86,8 +93,9 @@ function Editor({ id }: { id: number }) {
   }
   if (isPending || !table.data) return <Opening what="Drawing the figure" />;
 
-  const { figure } = data;
-  const { recipe, saved, table_name } = data.plate;
+  const figure = tried.shown?.figure ?? data.figure;
+  const { saved, table_name } = data.plate;
+  const recipe = tried.shown?.recipe ?? data.plate.recipe;
   const { undoes, redoes } = plate;
   /** What is set against another side has a middle and ends that follow from it, which the recipe leaves open. */
   const told = recipe.pivot.show?.as === "against" ? { ...recipe, color: figure.color } : recipe;
@@ -158,7 +166,14 @@ function Editor({ id }: { id: number }) {
         <Box h="2px" flex="none" position="relative" mb="-2px" zIndex={3}>
           {plate.working && <Working label="Making the figure" onGiveUp={plate.giveUp} />}
         </Box>
-        <Statement ref={statement} plate={data.plate} figure={figure} table={table.data} onChange={plate.change} />
+        <Statement
+          ref={statement}
+          plate={data.plate}
+          figure={data.figure}
+          table={table.data}
+          onChange={plate.change}
+          onTry={tried.attempt}
+        />
         {plate.refusal && <Refused sentence={plate.refusal.plain} onClose={plate.forget} />}
         {plate.overtaken && (
           <Overtaken sentence={plate.overtaken.sentence} onMine={plate.overtaken.again} onTheirs={plate.takeTheirs} />

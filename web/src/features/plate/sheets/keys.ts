@@ -1,6 +1,7 @@
 /** The keys of the plate editor. */
 export const KEYS: readonly [string, string][] = [
-  ["/", "Go to the statement; Tab walks its phrases, typing on one opens it"],
+  ["/", "Type the statement, in your own words; Tab takes the word that is offered, Enter lays it out"],
+  ["Tab in the statement", "Walk its phrases; typing on one opens it"],
   ["Arrows", "Walk the cells, Page Up and Page Down ten rows, Home and End the row"],
   ["Ctrl Home, Ctrl End", "To the first cell, to the last"],
   ["Alt Left, Alt Right on a level", "Move it outward, inward"],

@@ -1,6 +1,6 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Fragment, type Ref, useImperativeHandle, useRef, useState } from "react";
-import type { Figure, Plate, Show, TableInfo } from "../../../api/client";
+import type { Figure, Pivot, Plate, Show, TableInfo } from "../../../api/client";
 import { Button } from "../../../shared/Button";
 import { FilterList } from "../../../shared/FilterList";
 import { afterClosing } from "../../../shared/frames";
@@ -40,14 +40,17 @@ type Props = {
   figure: Figure;
   table: TableInfo;
   onChange: (change: Change) => void;
+  /** What is typed, as a pivot that the figure follows; null once it is laid out or left. */
+  onTry: (pivot: Pivot | null) => void;
   ref?: Ref<StatementHandle>;
 };
 
-/** The sentence that is the pivot. Each phrase opens its list; Tab walks them; the whole can be typed as well. */
-export function Statement({ plate, figure, table, onChange, ref }: Props) {
+/** The sentence that is the pivot. Each phrase opens its list; Tab walks them; a click beside them makes it a field to type in. */
+export function Statement({ plate, figure, table, onChange, onTry, ref }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [open, setOpen] = useState<string | null>(null);
   const [typing, setTyping] = useState(() => isDrafted(THE_STATEMENT));
+  const [notUnderstood, setNotUnderstood] = useState<readonly string[]>([]);
   const [dragged, setDragged] = useState<Place | null>(null);
   useImperativeHandle(ref, () => ({
     focus: () => box.current?.querySelector("button")?.focus(),
@@ -274,15 +277,36 @@ export function Statement({ plate, figure, table, onChange, ref }: Props) {
         <Typed
           table={table.id}
           statement={plate.statement}
-          onDone={(next) => {
+          onTry={onTry}
+          onDone={(done) => {
             setTyping(false);
-            if (next) onChange(withPivot(next));
+            setNotUnderstood(done?.left ?? []);
+            // What was tried stays in sight until it stands, so that nothing flickers.
+            if (done) onChange(withPivot(done.pivot));
+            else onTry(null);
           }}
         />
       ) : (
         <>
-          <Box flex={{ base: "1 0 100%", lg: "1" }} minW="0" textStyle="statement" color="quiet">
+          {/* A click beside the phrases is a way for the pointer; "/" and the menu are those for the keys. */}
+          <Box
+            flex={{ base: "1 0 100%", lg: "1" }}
+            minW="0"
+            textStyle="statement"
+            color="quiet"
+            cursor="text"
+            title="Type the statement: click here, or press /"
+            onClick={(event) => {
+              const selected = window.getSelection()?.toString();
+              if (!(event.target as Element).closest("button, [role=dialog]") && !selected) setTyping(true);
+            }}
+          >
             {correlate ? correlated : pivoted}
+            {notUnderstood.length > 0 && (
+              <Box role="status" textStyle="base" color="alarm" cursor="default">
+                Not understood: {notUnderstood.map((words) => `“${words}”`).join(", ")}. The figure shows the rest.
+              </Box>
+            )}
           </Box>
           <Button
             variant="plain"

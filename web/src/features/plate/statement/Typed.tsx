@@ -1,70 +1,68 @@
-import { Box, chakra, Flex } from "@chakra-ui/react";
-import { useState } from "react";
-import { api, type Pivot, sentenceOf } from "../../../api/client";
+import { Flex } from "@chakra-ui/react";
+import { useEffect, useState } from "react";
+import type { Pivot } from "../../../api/client";
 import { Button } from "../../../shared/Button";
 import { Drafted } from "../../../shared/Drafted";
 import { useDraft } from "../../../shared/useDraft";
+import { type Reading, readingOf, SentenceField, useReading } from "../../asking";
 
-type Props = { table: number; statement: string; onDone: (pivot: Pivot | null) => void };
+/** What was typed as a pivot, and what of it was not understood; null where it was left. */
+export type Done = { pivot: Pivot; left: readonly string[] } | null;
+
+type Props = {
+  table: number;
+  statement: string;
+  /** What is typed, as the figure that follows it; null where it says nothing. */
+  onTry: (pivot: Pivot | null) => void;
+  onDone: (done: Done) => void;
+};
 
 export const THE_STATEMENT = "The statement";
 
-/** The statement as text: Enter lays it out, Escape leaves it as it was. What is wrong is told below it, with nothing lost. */
-export function Typed({ table, statement, onDone }: Props) {
+/**
+ * The statement as text, which the figure follows: Enter lays out what was understood, Escape leaves it as it was. What was not
+ * understood is told beside it, with nothing lost.
+ */
+export function Typed({ table, statement, onTry, onDone }: Props) {
   const { text, type, leave, drafted } = useDraft(THE_STATEMENT, statement);
-  const stop = (pivot: Pivot | null) => {
-    leave();
-    onDone(pivot);
-  };
-  const [problem, setProblem] = useState("");
+  const live = useReading(table, text);
+  const [refused, setRefused] = useState<Reading | null>(null);
   const [busy, setBusy] = useState(false);
+  const shown = refused?.of === text ? refused : live;
+  const changed = text.trim() !== statement.trim();
+
+  const pivot = live.of === text && changed ? (live.reading?.pivot ?? null) : undefined;
+  useEffect(() => {
+    if (pivot !== undefined) onTry(pivot);
+  }, [pivot, onTry]);
+
+  function stop(done: Done) {
+    leave();
+    onDone(done);
+  }
 
   async function done() {
-    if (text.trim() === statement.trim()) return stop(null);
+    if (!changed) return stop(null);
     setBusy(true);
-    try {
-      stop((await api.readStatement(table, text)).pivot);
-    } catch (error) {
-      setProblem(sentenceOf(error).replace(/^statement: /, ""));
-    } finally {
-      setBusy(false);
-    }
+    const { reading, problem } = live.of === text && live.reading ? live : await readingOf(table, text);
+    setBusy(false);
+    if (reading) return stop({ pivot: reading.pivot, left: reading.left.map((each) => each.text) });
+    setRefused({ of: text, reading: null, problem, offers: [] });
   }
 
   return (
-    <Box flex="1">
-      <Flex gap="10px" align="flex-start">
-        <chakra.textarea
-          autoFocus
-          aria-label={THE_STATEMENT}
-          aria-invalid={problem ? true : undefined}
-          aria-describedby="statement-problem"
-          value={text}
-          rows={1}
-          maxLength={20_000}
-          flex="1"
-          textStyle="statement"
-          color="ink"
-          bg="card"
-          borderWidth="1px"
-          borderColor={problem ? "alarm" : "control"}
-          borderRadius="6px"
-          px="10px"
-          py="5px"
-          resize="none"
-          css={{ fieldSizing: "content" }}
-          onChange={(event) => {
-            type(event.target.value);
-            setProblem("");
-          }}
-          onKeyDown={(event) => {
-            if (event.key === "Enter") {
-              event.preventDefault();
-              done();
-            }
-            if (event.key === "Escape") stop(null);
-          }}
-        />
+    <Flex flex="1" gap="10px" align="flex-start" direction={{ base: "column", md: "row" }}>
+      <SentenceField
+        label={THE_STATEMENT}
+        text={text}
+        reading={shown}
+        begun={!drafted}
+        onType={type}
+        onDone={done}
+        onLeave={() => stop(null)}
+        onTake={({ pivot }) => stop({ pivot, left: [] })}
+      />
+      <Flex gap="8px" pt="4px" flex="none">
         <Button variant="lead" size="sm" disabled={busy} onClick={done}>
           Apply
         </Button>
@@ -73,9 +71,6 @@ export function Typed({ table, statement, onDone }: Props) {
         </Button>
       </Flex>
       {drafted && <Drafted />}
-      <Box id="statement-problem" role="alert" color="alarm" pt={problem ? "6px" : 0}>
-        {problem && problem.charAt(0).toUpperCase() + problem.slice(1)}
-      </Box>
-    </Box>
+    </Flex>
   );
 }

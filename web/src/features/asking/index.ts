@@ -1,0 +1,2 @@
+export { SentenceField } from "./SentenceField";
+export { type Reading, readingOf, useReading } from "./useReading";
