@@ -1078,6 +1078,22 @@ class StatementAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
+class AskedTableAnswer:
+    """A table that a statement may be of, with what it says of it."""
+
+    table: int
+    name: str
+    statement: StatementAnswer
+
+
+@dataclass(frozen=True, kw_only=True)
+class AskedAnswer:
+    """The tables that a statement may be of, those of which least of it is left over first."""
+
+    tables: tuple[AskedTableAnswer, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
 class OfferAnswer:
     """A word that may stand next in a statement, in place of what stands from ``start`` on."""
 
@@ -1193,6 +1209,7 @@ _SHAPES = (
     StatementStart,
     StatementAnswer,
     OffersAnswer,
+    AskedAnswer,
     TriedAnswer,
     MatrixStart,
     MatrixAnswer,

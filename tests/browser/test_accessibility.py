@@ -162,10 +162,15 @@ def test_bringing_columns(page):
 def test_the_typed_statement_and_what_is_wrong_with_it(editor):
     editor.get_by_role("button", name="Reshape").click()
     editor.get_by_role("menuitem", name="Type the statement").click()
-    editor.get_by_role("textbox", name="The statement").fill("Color the wrong")
+    field = editor.get_by_role("textbox", name="The statement")
+    field.fill("zzz")
     editor.keyboard.press("Enter")
     expect(editor.get_by_role("alert")).to_be_visible()
     assert violations(editor) == []
+    field.fill("minutes late by pier with sparkles excluding brackwatr ")
+    expect(editor.get_by_text("Not understood: “with sparkles”")).to_be_visible()
+    assert violations(editor) == []
+    field.press("Escape")
 
 
 def test_the_records_behind_a_head(editor):

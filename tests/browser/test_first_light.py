@@ -79,6 +79,9 @@ def test_from_a_dropped_file_to_a_slide(page, market, text, tmp_path):
 
     # The statement, by keys alone
     page.keyboard.press("/")
+    expect(page.get_by_role("textbox", name="The statement")).to_be_focused()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("button", name="What is measured: number of records")).to_be_focused()
     page.keyboard.type("aver")
     page.keyboard.press("Enter")
     page.keyboard.type("kil")

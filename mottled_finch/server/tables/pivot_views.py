@@ -9,14 +9,17 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from mottled_finch.app.asking import tables_that_fit
 from mottled_finch.core.common.recipe import load_recipe, load_text
 from mottled_finch.core.matrices.pivot import colored_values, make_matrix, while_wanted
 from mottled_finch.core.matrices.pivot.targets import with_targets
-from mottled_finch.core.matrices.statement import offered, understand, write_statement
+from mottled_finch.core.matrices.statement import Understood, offered, understand, write_statement
 from mottled_finch.core.outputs.draw.json import numbers_or_null
 
 from ..answering import answer
 from ..openapi import (
+    AskedAnswer,
+    AskedTableAnswer,
     LeftAnswer,
     MatrixAnswer,
     MatrixStart,
@@ -30,8 +33,11 @@ from ..openapi import (
 )
 from ..requests import sent
 from ..wanted import WANTED
-from .mended import data_of, editions_of
+from .mended import data_of, editions_of, summary
 from .models import Table
+
+_ASKED_MOST = 200
+"""Tables that a statement may be of, the newest ones."""
 
 
 class Statement(APIView):
@@ -43,21 +49,46 @@ class Statement(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """What a statement about a table says, as it is typed: a pivot, what was not understood, and what it could say as well."""
         table = data_of(get_object_or_404(Table.everything, pk=pk))
-        found = understand(_typed(request), table)
+        return answer(_statement_answer(understand(_typed(request), table), table.names))
+
+
+class Asked(APIView):
+    @extend_schema(
+        operation_id="ask", request={"application/json": refers_to(StatementStart)}, responses={200: refers_to(AskedAnswer)}
+    )
+    def post(self, request: Request) -> Response:
+        """The tables that a statement may be of, with what it says of each."""
+        tables = list(Table.standing().order_by("-pk")[:_ASKED_MOST])
+        fitting = tables_that_fit(_typed(request), tables, _columns, data_of)
         return answer(
-            StatementAnswer(
-                pivot=found.pivot,
-                text=write_statement(found.pivot, table.names),
-                left=tuple(LeftAnswer(text=each.text, start=each.start, end=each.end, nearest=each.nearest) for each in found.left),
-                taken=tuple(dict.fromkeys(doubt.words for doubt in found.doubts)),
-                others=tuple(
-                    OtherReadingAnswer(
-                        words=each.words, text=write_statement(each.pivot, table.names), pivot=each.pivot, asked=each.asked
+            AskedAnswer(
+                tables=tuple(
+                    AskedTableAnswer(
+                        table=each.table.pk,
+                        name=each.table.name,
+                        statement=_statement_answer(each.understood, _columns(each.table)),
                     )
-                    for each in found.others
-                ),
+                    for each in fitting
+                )
             )
         )
+
+
+def _columns(table: Table) -> list[str]:
+    return [column["name"] for column in summary(table)["columns"]]
+
+
+def _statement_answer(found: Understood, columns: list[str]) -> StatementAnswer:
+    return StatementAnswer(
+        pivot=found.pivot,
+        text=write_statement(found.pivot, columns),
+        left=tuple(LeftAnswer(text=each.text, start=each.start, end=each.end, nearest=each.nearest) for each in found.left),
+        taken=tuple(dict.fromkeys(doubt.words for doubt in found.doubts if doubt.told)),
+        others=tuple(
+            OtherReadingAnswer(words=each.words, text=write_statement(each.pivot, columns), pivot=each.pivot, asked=each.asked)
+            for each in found.others
+        ),
+    )
 
 
 class StatementOffers(APIView):

@@ -17,6 +17,7 @@ urlpatterns = [
     path("tables/<int:pk>/editions/<int:number>/stand", views.Stand.as_view()),
     path("tables/<int:pk>/reread", views.Reread.as_view()),
     path("tables/<int:pk>/members", views.Members.as_view()),
+    path("statement", pivot_views.Asked.as_view()),
     path("tables/<int:pk>/statement", pivot_views.Statement.as_view()),
     path("tables/<int:pk>/statement/offers", pivot_views.StatementOffers.as_view()),
     path("tables/<int:pk>/matrix", pivot_views.TableMatrix.as_view()),

@@ -33,6 +33,7 @@ export type Show = Schemas["ShowSpec"];
 export type Order = Schemas["OrderSpec"];
 export type Pivot = Schemas["PivotSpec"];
 export type StatementReading = Schemas["StatementAnswer"];
+export type AskedTable = Schemas["AskedTableAnswer"];
 export type Offer = Schemas["OfferAnswer"];
 export type Tried = Schemas["TriedAnswer"];
 export type End = Schemas["EndSpec"];
@@ -190,6 +191,8 @@ export const api = {
     unwrap(client.GET("/api/plates/{id}/records", { params: { path: { id }, query } })),
   readStatement: (table: number, text: string) =>
     unwrap(client.POST("/api/tables/{id}/statement", { ...at(table), body: { text } })),
+  /** The tables that a statement may be of. */
+  ask: (text: string) => unwrap(client.POST("/api/statement", { body: { text } })),
   /** The words that may stand next in a statement. */
   offers: (table: number, text: string) =>
     unwrap(client.POST("/api/tables/{id}/statement/offers", { ...at(table), body: { text } })),

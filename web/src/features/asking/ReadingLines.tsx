@@ -1,6 +1,6 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import type { Pivot } from "../../api/client";
+import type { Pivot, StatementReading } from "../../api/client";
 import { Button } from "../../shared/Button";
 import { withInstead, withOffer } from "./pieces";
 import type { Reading } from "./useReading";
@@ -9,6 +9,9 @@ type Props = {
   id: string;
   text: string;
   reading: Reading;
+  left: StatementReading["left"];
+  /** Room for all lines is kept, so that nothing below moves as they come and go. */
+  room: boolean;
   onType: (text: string) => void;
   onTake: (reading: { pivot: Pivot }) => void;
 };
@@ -17,13 +20,21 @@ type Props = {
 const OFFERS_SHOWN = 6;
 
 /** What a sentence says, in our own form; what was not understood; what it could say as well; and what may come next. */
-export function ReadingLines({ id, text, reading, onType, onTake }: Props) {
+export function ReadingLines({ id, text, reading, left, room, onType, onTake }: Props) {
   const { reading: found, problem, offers, of } = reading;
   const fresh = of === text;
   const asked = found?.others.filter((other) => other.asked) ?? [];
   const offered = found?.others.filter((other) => !other.asked) ?? [];
   return (
-    <Flex id={id} direction="column" gap="3px" pt="6px" minH="52px" textStyle="base" aria-live="polite">
+    <Flex
+      id={id}
+      direction="column"
+      gap="3px"
+      pt="6px"
+      minH={room ? { base: "52px", lg: "112px" } : undefined}
+      textStyle="base"
+      aria-live="polite"
+    >
       {fresh && problem && (
         <Box role="alert" color="alarm">
           {problem.charAt(0).toUpperCase() + problem.slice(1)}
@@ -37,13 +48,13 @@ export function ReadingLines({ id, text, reading, onType, onTake }: Props) {
           {found.taken.length > 0 && <Box as="span"> ({found.taken.join("; ")})</Box>}
         </Box>
       )}
-      {found && found.left.length > 0 && (
+      {left.length > 0 && (
         <Row>
           <Box as="span" color="alarm" fontWeight="600">
-            Not understood: {found.left.map((each) => `“${each.text}”`).join(", ")}
+            Not understood: {left.map((each) => `“${each.text}”`).join(", ")}
           </Box>
           {fresh &&
-            found.left.flatMap((each) =>
+            left.flatMap((each) =>
               each.nearest.map((name) => (
                 <Button
                   key={`${each.start} ${name}`}

@@ -1,6 +1,6 @@
 import { Box, chakra } from "@chakra-ui/react";
-import { type KeyboardEvent, useId, useLayoutEffect, useRef } from "react";
-import type { Pivot } from "../../api/client";
+import { type KeyboardEvent, type Ref, useId, useImperativeHandle, useLayoutEffect, useRef } from "react";
+import type { Offer, Pivot, StatementReading } from "../../api/client";
 import { piecesOf, withOffer } from "./pieces";
 import { ReadingLines } from "./ReadingLines";
 import type { Reading } from "./useReading";
@@ -12,22 +12,33 @@ type Props = {
   placeholder?: string;
   /** Whether the hand begins here, with all of the text marked, so that what is typed takes its place. */
   begun?: boolean;
+  field?: Ref<HTMLTextAreaElement>;
+  /** What was not understood, where the reading is told elsewhere. */
+  left?: StatementReading["left"];
+  /** Lines below it stand there only while something is typed. */
+  quiet?: boolean;
   onType: (text: string) => void;
   onDone: () => void;
   onLeave: () => void;
   onTake: (reading: { pivot: Pivot }) => void;
 };
 
+/** What was not understood but for the word that is just being typed, as long as it may become one that is. */
+const finished = (left: StatementReading["left"], text: string, offers: readonly Offer[]) =>
+  offers.length ? left.filter(({ end }) => end < [...text].length) : left;
+
 /**
  * Where a sentence is typed. What was not understood is underlined in it; below it stands what it says, and the words that may come
  * next: Tab takes the first of them. Enter is done, Escape leaves it.
  */
-export function SentenceField({ label, text, reading, placeholder, begun, onType, onDone, onLeave, onTake }: Props) {
+export function SentenceField({ label, text, reading, placeholder, begun, quiet, ...more }: Props) {
+  const { onType, onDone, onLeave, onTake } = more;
   const field = useRef<HTMLTextAreaElement>(null);
+  useImperativeHandle(more.field, () => field.current as HTMLTextAreaElement);
   const told = useId();
   const fresh = reading.of === text;
-  const left = (fresh && reading.reading?.left) || [];
   const offers = fresh ? reading.offers : [];
+  const left = finished(more.left ?? ((fresh && reading.reading?.left) || []), text, offers);
   useLayoutEffect(() => {
     if (!begun) return;
     field.current?.focus();
@@ -119,7 +130,9 @@ export function SentenceField({ label, text, reading, placeholder, begun, onType
           onKeyDown={onKeyDown}
         />
       </Box>
-      <ReadingLines id={told} text={text} reading={reading} onType={take} onTake={onTake} />
+      {(!quiet || (text.trim() && reading.of)) && (
+        <ReadingLines id={told} text={text} reading={reading} left={left} room={!quiet} onType={take} onTake={onTake} />
+      )}
     </Box>
   );
 }

@@ -8,6 +8,7 @@ import { DropFrame } from "../../shared/DropFrame";
 import { Refused } from "../../shared/Say";
 import { useDrop } from "../../shared/useDrop";
 import { useKeys } from "../../shared/useKeys";
+import { AskDesk } from "../asking";
 import { useGive, usePaste } from "../intake";
 import { FindByName } from "./FindByName";
 import { FolioCard } from "./FolioCard";
@@ -92,7 +93,8 @@ export function Desk() {
             justifyContent="center"
           >
             {!empty && (
-              <Box>
+              <Box minW="0">
+                {!asked && (tables.items?.length ?? 0) > 0 && <AskDesk />}
                 {(folios.items?.length ?? 0) + (plans.items?.length ?? 0) > 0 && (
                   <Box as="section" aria-labelledby="folios" mb="26px">
                     <Heading id="folios" as="h2" textStyle="heading" mb="14px" minH="32px" alignContent="center">

@@ -9,6 +9,7 @@ import { NotHere } from "../../shared/NotHere";
 import { grouped } from "../../shared/numbers";
 import { Refused } from "../../shared/Say";
 import { stepped } from "../../shared/walk";
+import { AskTable, exampleOf } from "../asking";
 
 /** A few figures of a table that are worth seeing, one of which becomes a plate. */
 export default function LooksScreen() {
@@ -22,6 +23,7 @@ function Looks({ id }: { id: number }) {
   const looks = useLooks(id, table.data?.data);
   const [refusal, setRefusal] = useState("");
   const [working, setWorking] = useState(false);
+  const asking = useRef<HTMLTextAreaElement>(null);
   const cards = useRef<(HTMLButtonElement | null)[]>([]);
   const found = looks.data?.looks;
   const count = found?.length ?? 0;
@@ -45,6 +47,11 @@ function Looks({ id }: { id: number }) {
     }
   }
   function walk(event: KeyboardEvent) {
+    // Who begins to type has a question: it goes into the field above.
+    if (/^[\p{L}\p{N}]$/u.test(event.key) && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      asking.current?.focus();
+      return;
+    }
     const at = cards.current.indexOf(document.activeElement as HTMLButtonElement);
     if (at < 0) return;
     // As many stand side by side as the window is wide.
@@ -76,6 +83,11 @@ function Looks({ id }: { id: number }) {
         )}
       </Bar>
       {refusal && <Refused sentence={refusal} onClose={() => setRefusal("")} />}
+      {table.data && (
+        <Box px="24px" pt="16px" flex="none">
+          <AskTable table={id} example={exampleOf(table.data.columns)} field={asking} />
+        </Box>
+      )}
       <Box as="main" flex="1" overflowY="auto" px="24px" py="18px">
         {looks.error && <Refused sentence={looks.error.message} />}
         {!found && !looks.error && (

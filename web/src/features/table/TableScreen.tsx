@@ -17,6 +17,7 @@ import { Refused } from "../../shared/Say";
 import { UndoRedo } from "../../shared/UndoRedo";
 import { useDrop } from "../../shared/useDrop";
 import { useKeys } from "../../shared/useKeys";
+import { AskTable, exampleOf } from "../asking";
 import { useGive } from "../intake";
 import { Editions } from "./Editions";
 import { FoundPanel } from "./FoundPanel";
@@ -138,8 +139,6 @@ function OneTable({ id }: { id: number }) {
         minH="64px"
         flex="none"
         bg="paper"
-        borderBottomWidth="1px"
-        borderColor="edge"
       >
         <Box flex={{ base: "1 0 100%", lg: "1" }} textStyle="statement" color="quiet" py="10px">
           <Strong>{grouped(bench.table.records)}</Strong> {bench.table.records === 1 ? "record" : "records"},{" "}
@@ -195,6 +194,11 @@ function OneTable({ id }: { id: number }) {
           onKeyDown={(event) => event.key === "Escape" && setTyped("")}
         />
       </Flex>
+      {!binned && (
+        <Box px="18px" pb="12px" bg="paper" borderBottomWidth="1px" borderColor="edge" flex="none">
+          <AskTable table={id} example={exampleOf(bench.table.columns)} />
+        </Box>
+      )}
       {state.at === "refused" && <Refused sentence={state.sentence} onClose={giving.rest} />}
       {table.refusal && <Refused sentence={table.refusal} onClose={table.forget} again={table.again} />}
       <Flex flex={{ base: "none", lg: "1" }} direction={{ base: "column", lg: "row" }} minH="0">

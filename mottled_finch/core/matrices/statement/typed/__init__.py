@@ -2,6 +2,6 @@
 
 from .offers import Offer, offered
 from .others import Other
-from .understanding import Left, Understood, understand
+from .understanding import Left, Understood, named_of, understand
 
-__all__ = ["Left", "Offer", "Other", "Understood", "offered", "understand"]
+__all__ = ["Left", "Offer", "Other", "Understood", "named_of", "offered", "understand"]

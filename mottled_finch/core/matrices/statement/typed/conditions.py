@@ -310,7 +310,8 @@ class ConditionReading(LevelReading):
         if not self.lexicon.moments:
             return
         for found in self.dates.recurring(i):
-            yield found.end, _recurring(MOMENT, found), 0.05, ()
+            one_of_many = found.cut == "weekday" and self.words[i].text.casefold() in ("weekday", "week")
+            yield found.end, _recurring(MOMENT, found), 0.45 if one_of_many else 0.05, ()
         yield from self._spanned(i, ConditionSpec(field=MOMENT), 0.15 if of_years else 0.0, ())
         yield from self._from_to(i, ConditionSpec(field=MOMENT), 0.3, ())
 

@@ -28,6 +28,11 @@ class Doubt:
     field: str = ""
     sure: bool = True
 
+    @property
+    def told(self) -> bool:
+        """Whether it is put into words. What stands in the statement as it is printed needs none."""
+        return not self.field or self.kind not in ("take", "moment")
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Part:

@@ -15,7 +15,8 @@ from .lexicon import Lexicon, lexicon_of
 from .making import Made, made_of
 from .others import Other, others_of
 from .parts import Doubt, Skipped
-from .words import Word, words_of
+from .trades import GENERIC
+from .words import Word, keys_of, words_of
 
 _SPELLINGS_MOST = 6
 _CORRECTED = 0.4
@@ -84,6 +85,12 @@ def understand(text: str, table: Table) -> Understood:
     return Understood(pivot=best.made.pivot, left=left, doubts=doubts, others=others)
 
 
+def named_of(text: str, columns: Sequence[str]) -> int:
+    """How many words of a sentence are words of these columns' names; what all sentences have does not count."""
+    known = {key for name in columns for key in (*keys_of(name), "".join(keys_of(name)))}
+    return len({key for key in keys_of(text) if key in known and len(key) > 1} - GENERIC)
+
+
 def _in_one_form(text: str, table: Table) -> PivotSpec | None:
     try:
         return read_statement(text, table.names)
@@ -135,6 +142,8 @@ def _together(skipped: Sequence[tuple[int, Skipped]]) -> Iterator[tuple[int, int
 
 
 def _left(words: Sequence[Word], lexicon: Lexicon) -> Left:
-    """Words that were not understood, with the fields and members that are called most like them."""
+    """Words that were not understood, without marks around them, with the fields and members that are called most like them."""
+    inner = [i for i, word in enumerate(words) if word.kind != "mark"]
+    words = words[inner[0] : inner[-1] + 1] if inner else words
     text = " ".join(word.text for word in words)
     return Left(text=text, start=words[0].start, end=words[-1].end, nearest=lexicon.called_like(text))

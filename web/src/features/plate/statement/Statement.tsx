@@ -1,5 +1,6 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Fragment, type Ref, useImperativeHandle, useRef, useState } from "react";
+import { useLocation } from "react-router";
 import type { Figure, Pivot, Plate, Show, TableInfo } from "../../../api/client";
 import { Button } from "../../../shared/Button";
 import { FilterList } from "../../../shared/FilterList";
@@ -50,7 +51,7 @@ export function Statement({ plate, figure, table, onChange, onTry, ref }: Props)
   const box = useRef<HTMLDivElement>(null);
   const [open, setOpen] = useState<string | null>(null);
   const [typing, setTyping] = useState(() => isDrafted(THE_STATEMENT));
-  const [notUnderstood, setNotUnderstood] = useState<readonly string[]>([]);
+  const [notUnderstood, setNotUnderstood] = useState<readonly string[]>(useLocation().state?.notUnderstood ?? []);
   const [dragged, setDragged] = useState<Place | null>(null);
   useImperativeHandle(ref, () => ({
     focus: () => box.current?.querySelector("button")?.focus(),
@@ -280,6 +281,7 @@ export function Statement({ plate, figure, table, onChange, onTry, ref }: Props)
           onTry={onTry}
           onDone={(done) => {
             setTyping(false);
+            afterClosing(() => box.current?.querySelector("button")?.focus());
             setNotUnderstood(done?.left ?? []);
             // What was tried stays in sight until it stands, so that nothing flickers.
             if (done) onChange(withPivot(done.pivot));
