@@ -18,7 +18,7 @@ MISREAD_MOST = {False: 0, True: 6}
 def judged(line: Line) -> str:
     table = table_of(line.table)
     try:
-        found = understand(line.sentence, table)
+        found = understand(line.sentence, table, line.table)
     except RecipeError:
         return "asked"
     if plain(found.pivot, table) in line.meanings:

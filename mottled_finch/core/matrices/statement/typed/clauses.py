@@ -192,7 +192,7 @@ class Clauses(MeasureReading):
         start = side[0] if side else i
         which = side[1] if side else None
         for end, value in self.said(start, "direction"):
-            yield (Ordered(end=end, cost=0.05, order=_in(value), side=which, direction=value != "label"),)
+            yield (Ordered(end=end, cost=0.05, order=_in(value), side=which, direction=value != "label", worth=self._of_worth(start, end)),)
         for end, _ in self.said(start, "order") if not self._counts_orders(start) else ():
             by = end + 1 if self.key(end) == "by" else end
             for at, kind in self.said(by, "order kind"):
@@ -213,10 +213,10 @@ class Clauses(MeasureReading):
     def _superlatives(self, i: int) -> Iterator[tuple[Part, ...]]:
         """ "has the lowest satisfaction", "hottest", "most expensive"."""
         for end, value in self.said(i, "most"):
-            yield (Ordered(end=end, cost=0.7, order=_in(value)),)
+            yield (Ordered(end=end, cost=0.7, order=_in(value), worth=self._of_worth(i, end)),)
         for end, _ in self.said(i, "having"):
             for at, value in self.said(end, "most"):
-                yield (Ordered(end=at, cost=-0.6, order=_in(value)),)
+                yield (Ordered(end=at, cost=-0.6, order=_in(value), worth=self._of_worth(end, at)),)
             for at, sign, measure in self._rising(end):
                 again = next((k for k, named in self.numbers(at) if named.field == measure.of), at)
                 order = Ordered(end=again, cost=0.0, order=_in("down" if sign > 0 else "up"))
@@ -226,6 +226,9 @@ class Clauses(MeasureReading):
                 Measured(end=at, cost=0.5, measure=measure, by=True),
                 Ordered(end=at, cost=0.0, order=_in("down" if sign > 0 else "up")),
             )
+
+    def _of_worth(self, i: int, end: int) -> bool:
+        return bool({"best", "worst"} & set(self.keys[i:end]))
 
     def _counts_orders(self, i: int) -> bool:
         """Whether "order" is a record, not what to do."""
@@ -256,8 +259,7 @@ class Clauses(MeasureReading):
         start = i + 1 if number is not None else i
         start = start + 1 if self.key(start) == "the" else start
         for end, value in self.said(start, "top"):
-            worth = bool({"best", "worst"} & set(self.keys[start:end]))
-            yield from self._topped(end, number, top=value == "top", worth=worth)
+            yield from self._topped(end, number, top=value == "top", worth=self._of_worth(start, end))
         for end, sign, measure in self._rising(start):
             for parts in self._topped(end, number, top=sign > 0):
                 yield (*parts, Measured(end=parts[-1].end, cost=0.1, measure=measure, by=True))

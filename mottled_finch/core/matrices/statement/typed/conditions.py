@@ -15,12 +15,13 @@ from .levels import LevelReading
 from .lexicon import SAID_SO, Lexicon
 from .parts import MOMENT, NUMBER, Doubt, Kept, signed
 from .reading import kept_by_place
-from .trades import PERSONS
+from .trades import PERSONS, UNITS
 from .words import Word
 
 T = TypeVar("T")
 Body = tuple[int, ConditionSpec, float, tuple[Doubt, ...]]
 _SIGNS_OF_DATES = ("above", "below", "from_", "to")
+_UNIT_WORDS = frozenset(word for key, words in UNITS.items() for word in (key, *words))
 _OF_AGE = ("agedover", "agedunder", "olderthan", "youngerthan")
 
 
@@ -260,6 +261,8 @@ class ConditionReading(LevelReading):
                 dates = self.dates_of(condition.field or "") if condition.field != MOMENT else self.dates
                 ends = [*dates.spans(at), *dates.open_ended(at)]
                 for span in ends:
+                    if span.year and self.key(span.end) in _UNIT_WORDS:
+                        continue  # "over 2000 miles" is no year
                     day = span.first if sign in ("from_", "below") else span.last
                     yield span.end, signed(condition, sign, day), cost, doubts
 
@@ -307,6 +310,7 @@ class ConditionReading(LevelReading):
                     0.1 if of_years else 0.0,
                     self._reckoned(span),
                 )
+        yield from self._years(i)
         if not self.lexicon.moments:
             return
         for found in self.dates.recurring(i):
@@ -314,6 +318,21 @@ class ConditionReading(LevelReading):
             yield found.end, _recurring(MOMENT, found), 0.45 if one_of_many else 0.05, ()
         yield from self._spanned(i, ConditionSpec(field=MOMENT), 0.15 if of_years else 0.0, ())
         yield from self._from_to(i, ConditionSpec(field=MOMENT), 0.3, ())
+
+    def _years(self, i: int) -> Iterator[Body]:
+        """ "since 1980", "before 2007", "between 1990 and 2000", of a number that is a year."""
+        for field in self.lexicon.years[:1]:
+            condition = ConditionSpec(field=field)
+            for at, sign in self.said(i, "sign"):
+                year = self.dates.year(at)
+                if year is None or sign in ("in_", "not_in"):
+                    continue
+                for k, _ in self.said(at + 1, "to") if sign in ("between", "from_") else ():
+                    last = self.dates.year(k)
+                    if last is not None:
+                        yield k + 1, replace(condition, from_=float(year), to=float(last)), -0.1, ()
+                if sign != "between" and self.key(at + 1) not in _UNIT_WORDS:
+                    yield at + 1, signed(condition, sign, float(year)), 0.0, ()
 
     def _reckoned(self, span: Span) -> tuple[Doubt, ...]:
         if not span.ago:
@@ -351,7 +370,8 @@ class ConditionReading(LevelReading):
 
     def _plain_number(self, i: int) -> bool:
         """Whether a number is no year of a table with moments."""
-        return not (self.lexicon.moments or self.lexicon.years) or self.dates.year(i) is None
+        counted = self.key(i + 1) in _UNIT_WORDS
+        return counted or not (self.lexicon.moments or self.lexicon.years) or self.dates.year(i) is None
 
     def _blank_or_not(self, end: int, condition: ConditionSpec, cost: float, doubts: tuple[Doubt, ...]) -> Iterator[Body]:
         at = end + 1 if self.key(end) in ("is", "are", "was") else end

@@ -33,6 +33,8 @@ _ORDINALS = {"first": 1, "second": 2, "third": 3, "fourth": 4, "1st": 1, "2nd": 
 _UNITS = {"year": "Y", "month": "M", "day": "D", "week": "W", "quarter": "Q"}
 _NUMBERS = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "twelve": 12}
 MIN_YEAR, MAX_YEAR = 1900, 2100
+DATE_WORDS = frozenset((*_MONTH, *_WEEKDAY, *_SEASONS, *_DAYTIMES, *_ORDINALS, *_UNITS, *_NUMBERS, "weekend", "workday", "ytd"))
+"""Keys of words that are part of a date."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,5 +1,6 @@
 """What the words of a sentence can name in a table: members, and fields, in full, in part, in short or by a word of the trade."""
 
+import re
 from bisect import bisect_left
 from collections import defaultdict
 from collections.abc import Iterator
@@ -13,8 +14,9 @@ from rapidfuzz.distance import OSA
 
 from ....common.recipe.conditions import ConditionSpec
 from ....tables.table import Column, Kind, Table, entry_texts
+from .dates import DATE_WORDS
 from .phrases import PHRASES, SPELLED
-from .trades import ADDED, AVERAGED, DAYS_LONG, GENERIC, RECORD_WORDS, SAME, SHORT_FORMS, UNITS
+from .trades import ADDED, AVERAGED, CALENDAR, DAYS_LONG, GENERIC, RECORD_WORDS, SAME, SHORT_FORMS, UNITS
 from .words import keys_of
 
 WHOLE, UNIT_LEFT, SHORT, TURNED, SAID_SO, PART, BESIDE, DOUBTFUL, ROOT = (
@@ -40,6 +42,7 @@ _NEAR = 72
 _SLIP_LEAST, _LONG = 4, 7
 """Letters of words in which a slip can be told, and in which two can."""
 _ROOT_LEAST = 3
+_CUT_SHORT_LEAST = 4
 _JOINING = frozenset(("per", "of", "in", "by", "the", "and", "at", "on", "to", "for"))
 _YES = frozenset(("yes", "true", "y", "t", "1", "ja", "oui", "si", "sí"))
 
@@ -65,10 +68,10 @@ class Member:
 class Lexicon:
     """The fields and members of a table by their keys, written together: "homegoal" is how home_goals is looked up."""
 
-    def __init__(self, table: Table) -> None:
-        self.table = table
+    def __init__(self, table: Table, called: str = "") -> None:
+        self.table, self.called = table, keys_of(called)
         self.columns = {column.name: column for column in table.columns}
-        self.keys = {name: keys_of(name) for name in self.columns}
+        self.keys = {name: keys_of(_apart(name)) for name in self.columns}
         self.moments = [name for name, column in self.columns.items() if column.kind is Kind.MOMENT and not _only_times(column)]
         self.numbers = [name for name, column in self.columns.items() if column.is_number]
         self.fields = self._fields()
@@ -139,7 +142,7 @@ class Lexicon:
 
     def without_unit(self, name: str) -> tuple[str, ...]:
         """The keys of a name without what stands in brackets and without the unit at its end."""
-        keys = keys_of(name.split("(", maxsplit=1)[0].split("[", maxsplit=1)[0]) or self.keys[name]
+        keys = keys_of(_apart(name).split("(", maxsplit=1)[0].split("[", maxsplit=1)[0]) or self.keys[name]
         return keys[:-1] if len(keys) > 1 and keys[-1] in UNITS else keys
 
     @cached_property
@@ -211,17 +214,16 @@ class Lexicon:
     def record_words(self) -> frozenset[str]:
         """Words for records: those of all trades, and those of what tells records apart ("Order ID")."""
         own = {key for name in self.identifiers for key in self.keys[name] if key not in GENERIC}
-        return RECORD_WORDS | own
+        named = {key for key in self.called if key.isalpha() and key not in GENERIC}
+        fields = {key for key, names in self.fields.items() if names[0].cost <= UNIT_LEFT and names[0].field not in self.identifiers}
+        which_one = {key for key in fields if self.columns[self.fields[key][0].field].is_number and not self.measurable(self.fields[key][0].field)}
+        return (RECORD_WORDS | own | named) - (fields - which_one)
 
     @cached_property
     def spelled(self) -> dict[tuple[str, int], list[str]]:
         """Keys of single words that a slip may have been meant for, by their first letter and their length."""
-        known = (
-            set(SPELLED)
-            | {key for keys in self.keys.values() for key in _in_full(keys)}
-            | set(self.record_words)
-            | self.words_of_members
-        )
+        own = {key for keys in self.keys.values() for key in _in_full(keys)} | self.words_of_members
+        known = own | {key for key in (*SPELLED, *self.record_words, *DATE_WORDS) if len(key) > _SLIP_LEAST}
         known |= {key for key, members in self.members.items() if len(keys_of(members[0].label)) == 1}
         found: dict[tuple[str, int], list[str]] = defaultdict(list)
         for key in sorted(known):
@@ -239,7 +241,7 @@ class Lexicon:
     @cached_property
     def known(self) -> frozenset[str]:
         """Keys of single words that mean something as they are."""
-        fixed = {key for keys in PHRASES for key in keys}
+        fixed = {key for keys in PHRASES for key in keys} | DATE_WORDS
         heads = {key for keys in self.keys.values() for key in (*keys, *_in_full(keys))}
         return frozenset(fixed | heads | set(self.record_words) | set(self.members) | set(self.fields) | self.words_of_members)
 
@@ -257,6 +259,9 @@ class Lexicon:
 
     def rooted(self, key: str) -> list[Named]:
         """Fields with a word of the same root: "readmission" of ``readmitted``, "sowing" of ``sown``."""
+        begun = [Named(name, SHORT, sure=False) for name, keys in self.keys.items() if any(_begins(one, key) for one in keys)]
+        if begun:
+            return begun
         if key not in self._rooted:
             self._rooted[key] = [
                 Named(name, ROOT, sure=False)
@@ -288,6 +293,12 @@ class Lexicon:
         if "%" in field or "/" in field or "per" in keys or head in AVERAGED:
             return "average"
         return "sum" if head in ADDED or not set(_in_full(keys)) & AVERAGED else "average"
+
+    def measurable(self, field: str) -> bool:
+        """Whether a number says how much of something there is: neither when it was, nor which one it is."""
+        keys = set(self.keys[field])
+        one_of_many = len(self.keys[field]) == 1 and keys <= RECORD_WORDS and not field.casefold().endswith("s")
+        return field in self.numbers and not keys <= CALENDAR and field not in self.years and not one_of_many
 
     def with_unit(self, words: tuple[str, ...]) -> list[str]:
         """Numbers that are counted in a unit which is named: ``Area (ha)`` of hectares."""
@@ -331,11 +342,11 @@ def plain_words(name: str) -> str:
 _LEXICA: "WeakKeyDictionary[Table, Lexicon]" = WeakKeyDictionary()
 
 
-def lexicon_of(table: Table) -> Lexicon:
-    """The lexicon of a table, made once."""
+def lexicon_of(table: Table, called: str = "") -> Lexicon:
+    """The lexicon of a table, made once. What the table is ``called`` is a word for its records."""
     found = _LEXICA.get(table)
-    if found is None:
-        found = _LEXICA[table] = Lexicon(table)
+    if found is None or found.called != keys_of(called):
+        found = _LEXICA[table] = Lexicon(table, called)
     return found
 
 
@@ -351,6 +362,11 @@ def _parts(keys: tuple[str, ...]) -> Iterator[tuple[str, ...]]:
         for at in range(len(keys) - size + 1):
             if not {keys[at], keys[at + size - 1]} & _JOINING:
                 yield keys[at : at + size]
+
+
+def _apart(name: str) -> str:
+    """A name whose words are told apart by capitals alone: "lifeExp" is life exp."""
+    return re.sub(r"(?<=[a-z])(?=[A-Z])", " ", name)
 
 
 def _units_left(keys: tuple[str, ...]) -> tuple[str, ...]:
@@ -371,6 +387,11 @@ def _says_enough(some: tuple[str, ...], whole: tuple[str, ...]) -> bool:
 
 def _in_full(keys: tuple[str, ...]) -> tuple[str, ...]:
     return tuple(SHORT_FORMS.get(key, key) for key in keys)
+
+
+def _begins(short: str, key: str) -> bool:
+    """Whether a word of a name is a word cut short: "humid" of humidity."""
+    return len(short) >= _CUT_SHORT_LEAST and short not in GENERIC and len(key) > len(short) + 1 and key.startswith(short)
 
 
 def _same_root(one: str, other: str) -> bool:

@@ -117,7 +117,7 @@ class _Maker:
         chosen = next((part for part in strong if not part.by), None) or next(iter(strong), None) or next(iter(said), None)
         if chosen is None:
             self.cost += _COUNTED
-            self.tell("the number of records is shown", kind="take")
+            self.tell("the number of records is shown", kind="take", sure=not any(top.worth for top in self.of(Topped)))
             return _COUNT
         measure = chosen.measure
         for modified in self.of(Modified):
@@ -291,11 +291,19 @@ class _Maker:
         if show.as_ == "running" and show.along is None:
             times = [level.field in self.lexicon.moments or level.field in self.lexicon.years for level in pivot.rows]
             show = replace(show, along="rows" if any(times) or not pivot.columns else "columns")
+        if show.as_ == "change" and show.along is None and not self.times(pivot):
+            unit = "year" if self.lexicon.years else "month"
+            return self.over(Over(end=0, cost=0.0, unit=unit), pivot)
         if show.as_ == "change" and show.along is None:
             show = replace(show, along="columns" if pivot.columns else "rows", relative=by in (None, "percent"))
         if show.as_ == "rank":
             return replace(pivot, show=show)
         return replace(pivot, show=show)
+
+    def times(self, pivot: PivotSpec) -> bool:
+        """Whether a side goes along time, or nothing in the table does."""
+        known = {*self.lexicon.moments, *self.lexicon.years}
+        return not known or any(level.field in known for level in (*pivot.rows, *pivot.columns))
 
     def scope_of(self, field: str, pivot: PivotSpec) -> Any:
         if any(level.field == field for level in pivot.columns):
@@ -423,6 +431,8 @@ class _Maker:
             standing = getattr(pivot.order, side)
             turns = way.direction and standing != OrderSpec()
             order = replace(standing, descending=way.order.descending) if turns else way.order
+            if way.worth and self.worst_is_most(pivot.measure):
+                order = replace(order, descending=not order.descending)
             pivot = replace(pivot, order=replace(pivot.order, **{side: order}))
         return pivot
 

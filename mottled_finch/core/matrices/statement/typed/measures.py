@@ -12,6 +12,8 @@ from .conditions import ConditionReading
 from .lexicon import DOUBTFUL, SAID_SO
 from .parts import Correlated, Doubt, Measured, Part, Shown, Sided
 
+_OF_ANYTHING, _ODD = ("distinct", "min", "max", "range"), 0.9
+"""Measures that may be of years and numbers of things, too, and what it costs that another one is."""
 COUNT = MeasureSpec(take="count")
 _PERCENTILE = re.compile(r"p(\d{1,2}(?:\.\d+)?)$")
 
@@ -31,7 +33,7 @@ class MeasureReading(ConditionReading):
     def bare_number(self, i: int) -> Iterator[Measured]:
         """A number by its name alone."""
         for end, named in self.numbers(i):
-            if named.field in self.lexicon.years:
+            if not self.lexicon.measurable(named.field):
                 continue
             take = self.lexicon.taken(named.field)
             doubts = self._doubts(i, end, named.field, named.cost)
@@ -45,8 +47,8 @@ class MeasureReading(ConditionReading):
             fields = self.fields(end) if take == "distinct" else self.numbers(end)
             for at, named in fields:
                 doubts = self._doubts(end, at, named.field, named.cost)
-                # "total sales by region, highest first" has no measure called "highest"
-                yield Measured(end=at, cost=named.cost - 0.1, doubts=doubts, measure=MeasureSpec(take=take, of=named.field))
+                odd = 0.0 if take in _OF_ANYTHING or self.lexicon.measurable(named.field) else _ODD
+                yield Measured(end=at, cost=named.cost - 0.1 + odd, doubts=doubts, measure=MeasureSpec(take=take, of=named.field))
 
         for end, named in self.numbers(i):  # "salary spread"
             for at, take in self.said(end, "take"):
@@ -64,7 +66,7 @@ class MeasureReading(ConditionReading):
                     continue
                 if column.kind is Kind.CATEGORY:
                     yield Measured(end=at, cost=named.cost + 0.2, measure=MeasureSpec(take="distinct", of=named.field))
-                elif column.is_number and self.lexicon.taken(named.field) == "sum":
+                elif self.lexicon.measurable(named.field) and self.lexicon.taken(named.field) == "sum":
                     yield Measured(end=at, cost=named.cost + 0.2, measure=MeasureSpec(take="sum", of=named.field))
             if self.key(end) in self.lexicon.record_words:
                 yield Measured(end=end + 1, cost=0.0, measure=COUNT)

@@ -39,9 +39,9 @@ class Offer:
     start: int
 
 
-def offered(text: str, table: Table) -> tuple[Offer, ...]:
+def offered(text: str, table: Table, called: str = "") -> tuple[Offer, ...]:
     """What may stand next, the likeliest first: what begins as the last words do or, behind a blank, what can follow there."""
-    lexicon, words = lexicon_of(table), words_of(text)
+    lexicon, words = lexicon_of(table, called), words_of(text)
     if text and not text[-1].isspace() and words:
         return tuple(islice(_completed(words, lexicon), _MOST))
     follows = dict.fromkeys(_following(words, lexicon))
@@ -108,7 +108,7 @@ def _is_number(word: Word, lexicon: Lexicon) -> bool:
 
 
 def _numbers(lexicon: Lexicon) -> Iterator[str]:
-    yield from (name for name in lexicon.numbers if name not in lexicon.years and not lexicon.columns[name].counts_records)
+    yield from (name for name in lexicon.numbers if lexicon.measurable(name))
 
 
 def _sides(words: list[Word], lexicon: Lexicon) -> Iterator[str]:

@@ -122,12 +122,15 @@ class Over(Part):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Ordered(Part):
-    """``direction`` says that only which comes first is told: "descending", of whatever it goes by."""
+    """``direction`` says that only which comes first is told: "descending", of whatever it goes by; ``worth`` that it is the best or
+    the worst.
+    """
 
     order: OrderSpec
     side: Literal["rows", "columns"] | None = None
     field: str = ""
     direction: bool = False
+    worth: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

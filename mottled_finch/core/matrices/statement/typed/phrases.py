@@ -115,7 +115,7 @@ TABLES: dict[str, dict[Any, str]] = {
         "date": "dod|d/d|day over day|day on day|day to day",
     },
     "against": {
-        None: "vs|versus|against|compared with|compared to|compare with|compare to|relative to|set against|and compare with|over|"
+        None: "vs|versus|against|compared with|compared to|compare with|compare to|relative to|set against|and compare with|"
         "as against|in comparison with|in comparison to|compared against|vs.|change vs|change from|change since|"
         "change against|growth vs|"
         "difference to|difference from|difference vs|growth over|change on|compared"
@@ -166,20 +166,20 @@ TABLES: dict[str, dict[Any, str]] = {
     },
     "direction": {
         "down": "descending|desc|largest first|highest first|biggest first|most first|from highest to lowest|highest to lowest|"
-        "largest to smallest|from largest to smallest|high to low|from high to low|longest first|worst first|best first|"
+        "largest to smallest|from largest to smallest|high to low|from high to low|longest first|best first|"
         "greatest first|"
         "decreasing|in descending order|top first|from most to least|most to least|biggest to smallest|from biggest to smallest|"
         "from best to worst|best to worst|slowest first|oldest first|strongest first|from the highest|largest on top|"
         "highest on top",
-        "up": "ascending|asc|smallest first|lowest first|least first|from lowest to highest|lowest to highest|"
+        "up": "ascending|asc|worst first|smallest first|lowest first|least first|from lowest to highest|lowest to highest|"
         "smallest to largest|"
         "from smallest to largest|low to high|from low to high|shortest first|increasing|in ascending order|fewest first|"
         "least to most|fastest first|youngest first|from worst to best|smallest on top|lowest on top",
         "label": "alphabetically|in alphabetical order|a to z|alphabetical|from a to z|az",
     },
     "top": {
-        "top": "top|best|highest|largest|biggest|leading|most|greatest|strongest|main|the top|the best",
-        "bottom": "bottom|worst|lowest|smallest|least|weakest|poorest|the worst|the bottom|fewest|the lowest",
+        "top": "top|best|highest|largest|biggest|leading|most|greatest|main|the top|the best",
+        "bottom": "bottom|worst|lowest|smallest|least|the worst|the bottom|fewest|the lowest",
     },
     "most": {
         "down": "the most|most|the highest|highest|the largest|the biggest|the best|best|largest|biggest|the greatest|"

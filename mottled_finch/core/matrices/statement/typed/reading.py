@@ -4,13 +4,13 @@ from collections.abc import Callable, Iterator, Sequence
 from typing import Any, TypeVar
 
 from ....tables.table import Kind
-from .lexicon import WHOLE, Lexicon, Member, Named
+from .lexicon import UNIT_LEFT, WHOLE, Lexicon, Member, Named
 from .phrases import LONGEST, PHRASES
 from .trades import GENERIC
 from .words import Word
 
 _MEMBER_WORDS = 7
-_ABSORBED = 0.15
+_ABSORBED, _TO_THE_LETTER = 0.15, 0.1
 _WORD_OF_MEMBER = 0.45
 T = TypeVar("T")
 
@@ -79,7 +79,7 @@ class Reading:
             together += self.keys[end]
             end += 1
             at = end + 1 if opened and self.key(end) == ")" else end
-            ends += [(at, named) for named in self.lexicon.fields.get(together, ())]
+            ends += [(at, self._as_it_is(start, end, named)) for named in self.lexicon.fields.get(together, ())]
         exact = {(at, named.field) for at, named in ends}
         for at, named in ends:
             yield at, named
@@ -87,6 +87,13 @@ class Reading:
                 yield at + 1, Named(named.field, named.cost + _ABSORBED, named.sure)
         if not ends and self.words[start].kind == "word" and self.keys[start] not in self.lexicon.record_words:
             yield from ((start + 1, named) for named in self.lexicon.rooted(self.keys[start]))
+
+    def _as_it_is(self, start: int, end: int, named: Named) -> Named:
+        """A field that is called to the letter as it is typed comes before one that only sounds so: "engine" before "engines"."""
+        typed = self.text[self.words[start].start : self.words[end - 1].end].casefold().replace("_", " ")
+        if named.cost <= UNIT_LEFT and typed == named.field.casefold().replace("_", " "):
+            return Named(named.field, named.cost - _TO_THE_LETTER, named.sure)
+        return named
 
     def numbers(self, i: int) -> Iterator[tuple[int, Named]]:
         for end, named in self.fields(i):

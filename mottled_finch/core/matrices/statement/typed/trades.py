@@ -15,7 +15,7 @@ RECORD_WORDS = frozenset(
             "incidents students pupils members users customers clients visitors guests sessions volume frequency occurrences "
             "invoices payments claims policies projects tasks issues defects faults failures harvests fields volumes "
             "rentals flights rides appointments responses answers surveys jobs applications applicants candidates subscriptions "
-            "signups leads deals contracts properties houses cars vehicles species observed"
+            "signups leads deals contracts properties houses cars vehicles "
         ).split(),
     )
 )
@@ -53,12 +53,25 @@ SAME: tuple[frozenset[str], ...] = tuple(
         "discount rebate reduction",
         "weight mass",
         "type kind category",
-        "age years",
-    )
+        )
 )
 """Words that are taken for one another where just one field can be meant."""
 
 SHORT_FORMS: dict[str, str] = {
+    "dep": "departure",
+    "arr": "arrival",
+    "dest": "destination",
+    "orig": "origin",
+    "sched": "scheduled",
+    "exp": "expectancy",
+    "dir": "direction",
+    "mfr": "manufacturer",
+    "vol": "volume",
+    "bal": "balance",
+    "txn": "transaction",
+    "trans": "transaction",
+    "cnt": "count",
+    "stat": "status",
     "amt": "amount",
     "amnt": "amount",
     "qty": "quantity",
@@ -154,7 +167,7 @@ AVERAGED = frozenset(
             "lateness wait "
             "waiting length stay height depth width discount salary wage pay income occupancy utilization efficiency engagement "
             "per average avg mean median possession probability intensity density concentration co2 ph rainfall precipitation "
-            "dti ltv roi ctr cpc cpa cpm arpu nps csat gpa bmi iq tenure experience rank position stars quality accuracy "
+            "percap capita expectancy humid mass dti ltv roi ctr cpc cpa cpm arpu nps csat gpa bmi iq tenure experience rank position stars quality accuracy "
             "interest attendance moisture brightness noise luminosity viscosity hardness rh tax heart bp "
             "year mileage mpg horsepower displacement acceleration response resolution"
         ).split(),
@@ -238,3 +251,6 @@ PERSONS = frozenset(
     )
 )
 """Words for persons: "who" asks for a field that is called so, and those over 50 are so old."""
+
+CALENDAR = frozenset(map(key_of, ("year", "month", "day", "hour", "minute", "second", "week", "weekday", "quarter", "date", "time")))
+"""Words of numbers that say when; nobody adds these up, or takes their average."""

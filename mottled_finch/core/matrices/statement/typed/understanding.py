@@ -59,8 +59,8 @@ class _Reading:
     corrected: tuple[Doubt, ...]
 
 
-def understand(text: str, table: Table) -> Understood:
-    """What a sentence says of a table, as far as it can be understood.
+def understand(text: str, table: Table, called: str = "") -> Understood:
+    """What a sentence says of a table, as far as it can be understood. What the table is ``called`` is a word for its records.
 
     Raises RecipeError where nothing of it is.
     """
@@ -69,7 +69,7 @@ def understand(text: str, table: Table) -> Understood:
     one_form = _in_one_form(text, table)
     if one_form is not None:
         return Understood(pivot=one_form)
-    words, lexicon = words_of(text), lexicon_of(table)
+    words, lexicon = words_of(text), lexicon_of(table, called)
     readings = sorted(
         (each for keys, doubts in _spellings(words, lexicon) for each in _readings(text, words, keys, doubts, lexicon)),
         key=lambda each: each.cost,
