@@ -192,7 +192,11 @@ class Clauses(MeasureReading):
         start = side[0] if side else i
         which = side[1] if side else None
         for end, value in self.said(start, "direction"):
-            yield (Ordered(end=end, cost=0.05, order=_in(value), side=which, direction=value != "label", worth=self._of_worth(start, end)),)
+            yield (
+                Ordered(
+                    end=end, cost=0.05, order=_in(value), side=which, direction=value != "label", worth=self._of_worth(start, end)
+                ),
+            )
         for end, _ in self.said(start, "order") if not self._counts_orders(start) else ():
             by = end + 1 if self.key(end) == "by" else end
             for at, kind in self.said(by, "order kind"):

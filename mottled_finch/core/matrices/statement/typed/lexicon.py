@@ -214,9 +214,15 @@ class Lexicon:
     def record_words(self) -> frozenset[str]:
         """Words for records: those of all trades, and those of what tells records apart ("Order ID")."""
         own = {key for name in self.identifiers for key in self.keys[name] if key not in GENERIC}
-        named = {key for key in self.called if key.isalpha() and key not in GENERIC}
-        fields = {key for key, names in self.fields.items() if names[0].cost <= UNIT_LEFT and names[0].field not in self.identifiers}
-        which_one = {key for key in fields if self.columns[self.fields[key][0].field].is_number and not self.measurable(self.fields[key][0].field)}
+        named = {key for key in self.called if key.isalpha() and key not in GENERIC and not self._is_of_field(key)}
+        fields = {
+            key for key, names in self.fields.items() if names[0].cost <= UNIT_LEFT and names[0].field not in self.identifiers
+        }
+        which_one = {
+            key
+            for key in fields
+            if self.columns[self.fields[key][0].field].is_number and not self.measurable(self.fields[key][0].field)
+        }
         return (RECORD_WORDS | own | named) - (fields - which_one)
 
     @cached_property
@@ -299,6 +305,13 @@ class Lexicon:
         keys = set(self.keys[field])
         one_of_many = len(self.keys[field]) == 1 and keys <= RECORD_WORDS and not field.casefold().endswith("s")
         return field in self.numbers and not keys <= CALENDAR and field not in self.years and not one_of_many
+
+    def _is_of_field(self, key: str) -> bool:
+        """Whether a word names a category that several records share: of those one counts the members."""
+        return any(
+            named.cost <= PART and self.columns[named.field].kind is Kind.CATEGORY and named.field not in self.identifiers
+            for named in self.fields.get(key, ())
+        )
 
     def with_unit(self, words: tuple[str, ...]) -> list[str]:
         """Numbers that are counted in a unit which is named: ``Area (ha)`` of hectares."""

@@ -195,6 +195,9 @@ class _Maker:
                 condition = self.continued(part.condition, before) or self.settled(part.condition, measure)
                 follows = part.join is not None and not part.led and before is not None
                 out = part.out or (follows and before is not None and before.out and before.condition.field == condition.field)
+                if part.versus and out and before is not None and before.condition == condition:
+                    groups[-1].pop()  # "organic vs not organic" are all
+                    continue
                 condition = _turned(condition) if out else condition
                 groups[-1].append(
                     _Joined(condition, part.join or "and", condition.field or "", led=part.led, out=out, versus=part.versus)

@@ -53,7 +53,7 @@ SAME: tuple[frozenset[str], ...] = tuple(
         "discount rebate reduction",
         "weight mass",
         "type kind category",
-        )
+    )
 )
 """Words that are taken for one another where just one field can be meant."""
 
@@ -252,5 +252,7 @@ PERSONS = frozenset(
 )
 """Words for persons: "who" asks for a field that is called so, and those over 50 are so old."""
 
-CALENDAR = frozenset(map(key_of, ("year", "month", "day", "hour", "minute", "second", "week", "weekday", "quarter", "date", "time")))
+CALENDAR = frozenset(
+    map(key_of, ("year", "month", "day", "hour", "minute", "second", "week", "weekday", "quarter", "date", "time"))
+)
 """Words of numbers that say when; nobody adds these up, or takes their average."""
