@@ -22,18 +22,22 @@ class Fitting(Generic[T]):
 
 
 def tables_that_fit(
-    text: str, tables: Sequence[T], columns: Callable[[T], Sequence[str]], opened: Callable[[T], Table]
+    text: str,
+    tables: Sequence[T],
+    called: Callable[[T], str],
+    columns: Callable[[T], Sequence[str]],
+    opened: Callable[[T], Table],
 ) -> list[Fitting[T]]:
     """The tables that a sentence may be of, those of which least of it is left over first; of equals, in the order given.
 
-    ``columns`` gives a table's names of columns without opening it, ``opened`` its records.
+    ``called`` gives a table's name, ``columns`` the names of its columns without opening it, ``opened`` its records.
     """
     named = [(named_of(text, columns(table)), table) for table in tables]
     ranked = [table for count, table in sorted(named, key=lambda each: -each[0]) if count > 0]
     found = []
     for table in ranked[:_LOOKED_AT]:
         try:
-            found.append(Fitting(table=table, understood=understand(text, opened(table))))
+            found.append(Fitting(table=table, understood=understand(text, opened(table), called(table))))
         except RecipeError:
             continue
     return sorted(found, key=lambda each: _left_over(each.understood))

@@ -5,7 +5,6 @@ its one form, shortened: ``measure > rows x columns, clauses``; above the line o
 cannot be understood are told behind ``!!``.
 """
 
-import hashlib
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
@@ -27,18 +26,12 @@ FOLDER = Path(__file__).parent / "sentences"
 
 @dataclass(frozen=True, kw_only=True)
 class Line:
+    """``held_out`` says that what reads it was built without looking at it."""
+
     table: str
     sentence: str
-    later: bool
+    held_out: bool
     meanings: tuple[PivotSpec, ...]
-
-    @property
-    def held_out(self) -> bool:
-        """Whether what reads them was built without looking at this line. Half of the first lines were held out by chance; half of
-        these were looked at later, and the lines of later files took their place.
-        """
-        first, second, *_ = hashlib.sha256(self.sentence.encode()).digest()
-        return self.later or (first % 2 == 1 and second % 2 == 1)
 
 
 @cache
@@ -46,18 +39,18 @@ def lines_of(name: str) -> tuple[Line, ...]:
     table = table_of(name)
     head, body = (FOLDER / f"{name}.txt").read_text(encoding="utf-8").split("--\n", 1)
     short = {word.strip(): field.strip() for word, field in (line.split("=") for line in head.splitlines())}
-    later = (FOLDER / "later" / f"{name}.txt").read_text(encoding="utf-8")
-    return (*_lines(name, table, short, body, later=False), *_lines(name, table, short, later, later=True))
+    later, held = ((FOLDER / folder / f"{name}.txt").read_text(encoding="utf-8") for folder in ("later", "held"))
+    return (*_lines(name, table, short, body + later, held_out=False), *_lines(name, table, short, held, held_out=True))
 
 
-def _lines(name: str, table: Table, short: dict[str, str], body: str, *, later: bool) -> Iterator[Line]:
+def _lines(name: str, table: Table, short: dict[str, str], body: str, *, held_out: bool) -> Iterator[Line]:
     for line in body.splitlines():
         sentence, meant = line.split(" => ")
         wholes = [each.split(" !! ")[0].format(**short) for each in meant.split(" | ")]
         yield Line(
             table=name,
             sentence=sentence,
-            later=later,
+            held_out=held_out,
             meanings=tuple(plain(read_statement(_statement(whole), table.names), table) for whole in wholes),
         )
 

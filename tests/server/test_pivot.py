@@ -83,9 +83,44 @@ def test_a_statement_is_read_for_its_table_and_written_with_the_plate(client, lo
     told = client.get(f"/api/plates/{nested}").json()["plate"]["statement"]
     assert told == "Color the number of records for each line then pier down and month of departed across"
     answer = client.post(f"/api/tables/{log}/statement", {"text": told.upper()}, format="json").json()
-    assert answer == {"pivot": PIVOT, "text": told}
-    wrong = client.post(f"/api/tables/{log}/statement", {"text": "Color the sum of minuts"}, format="json")
-    assert (wrong.status_code, wrong.json()["message"]) == (422, 'no field is called "minuts"; did you mean "minutes"?')
+    assert answer == {"pivot": PIVOT, "text": told, "left": [], "taken": [], "others": []}
+    wrong = client.post(f"/api/tables/{log}/statement", {"text": "zzz"}, format="json")
+    assert wrong.status_code == 422
+    assert wrong.json()["message"].startswith("nothing of it says what is to be shown; name a field, such as ")
+
+
+def test_a_hurried_statement_says_what_was_left_taken_and_could_be_meant(client, log):
+    answer = client.post(f"/api/tables/{log}/statement", {"text": "minuts by lien with sparkles"}, format="json").json()
+    assert answer["text"] == "Color the average of minutes for each line down"
+    assert answer["left"] == [{"text": "with sparkles", "start": 15, "end": 28, "nearest": []}]
+    assert answer["taken"] == ["“minuts” is read as “minute”", "“lien” is read as “line”"]
+    (other,) = answer["others"]
+    assert (other["words"], other["asked"]) == ("sum of minutes", False)
+    assert other["pivot"]["measure"] == {"take": "sum", "of": "minutes"}
+
+
+def test_words_that_may_stand_next_are_offered(client, log):
+    offers = client.post(f"/api/tables/{log}/statement/offers", {"text": "minutes by li"}, format="json").json()["offers"]
+    assert offers[0] == {"text": "line", "start": 11}
+
+
+def test_a_sentence_finds_the_tables_that_it_may_be_of(client, log):
+    (found,) = client.post("/api/statement", {"text": "minutes by line"}, format="json").json()["tables"]
+    assert found["table"] == log
+    assert found["statement"]["text"] == "Color the average of minutes for each line down"
+    assert client.post("/api/statement", {"text": "wombats by phase"}, format="json").json() == {"tables": []}
+
+
+def test_a_recipe_is_tried_and_nothing_is_kept(client, log, nested):
+    before = client.get(f"/api/plates/{nested}").json()
+    recipe = {"finch_recipe": 2, "pivot": {"rows": [{"field": "line"}], "measure": {"take": "sum", "of": "minutes"}}}
+    tried = client.post(f"/api/plates/{nested}/try", recipe, format="json").json()
+    assert tried["figure"]["values"] == [6, 4, 8]
+    assert tried["statement"] == "Color the sum of minutes for each line down"
+    assert client.get(f"/api/plates/{nested}").json() == before
+    wrong = client.post(f"/api/plates/{nested}/try", {"finch_recipe": 2, "pivot": {"rows": [{"field": "lin"}]}}, format="json")
+    assert (wrong.status_code, wrong.json()["path"]) == (422, "pivot.rows[0].field")
+    assert client.post("/api/plates/99999/try", recipe, format="json").status_code == 404
 
 
 def test_a_pivot_is_laid_on_a_table_without_a_plate(client, log):

@@ -48,8 +48,9 @@ class Statement(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """What a statement about a table says, as it is typed: a pivot, what was not understood, and what it could say as well."""
-        table = data_of(get_object_or_404(Table.everything, pk=pk))
-        return answer(_statement_answer(understand(_typed(request), table), table.names))
+        stored = get_object_or_404(Table.everything, pk=pk)
+        table = data_of(stored)
+        return answer(_statement_answer(understand(_typed(request), table, stored.name), table.names))
 
 
 class Asked(APIView):
@@ -59,7 +60,7 @@ class Asked(APIView):
     def post(self, request: Request) -> Response:
         """The tables that a statement may be of, with what it says of each."""
         tables = list(Table.standing().order_by("-pk")[:_ASKED_MOST])
-        fitting = tables_that_fit(_typed(request), tables, _columns, data_of)
+        fitting = tables_that_fit(_typed(request), tables, lambda table: table.name, _columns, data_of)
         return answer(
             AskedAnswer(
                 tables=tuple(
@@ -99,7 +100,8 @@ class StatementOffers(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """The words that may stand next in a statement about a table."""
-        offers = offered(_typed(request), data_of(get_object_or_404(Table.everything, pk=pk)))
+        stored = get_object_or_404(Table.everything, pk=pk)
+        offers = offered(_typed(request), data_of(stored), stored.name)
         return answer(OffersAnswer(offers=tuple(OfferAnswer(text=each.text, start=each.start) for each in offers)))
 
 

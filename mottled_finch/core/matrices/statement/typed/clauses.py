@@ -26,7 +26,7 @@ from .parts import (
     Totaled,
     Within,
 )
-from .trades import PERSONS, RISING
+from .trades import PERSONS, PLACES, RISING
 from .words import key_of
 
 _FILL, _MARK, _GRAMMAR, _UNKNOWN, _CONTENT = 0.05, 0.02, 1.2, 2.2, 3.0
@@ -34,6 +34,7 @@ _FILL, _MARK, _GRAMMAR, _UNKNOWN, _CONTENT = 0.05, 0.02, 1.2, 2.2, 3.0
 _QUIET = frozenset("by,and,way,with,of,that,having,or,to,comma,which,fill,count,number of,after,before".split(","))  # noqa: SIM905
 """Tags of fixed words that change nothing where they are passed over; all others are told."""
 _FAILED, _UNKNOWN_MOST = 2.0, 4
+_TOP_MOST = 1_000
 _CLAUSES = ("rows", "columns", "cells", "with", "split", "keeping", "against", "as")
 _RISING = {key_of(word): found for word, found in RISING.items()}
 
@@ -112,6 +113,11 @@ class Clauses(MeasureReading):
             name = self.lexicon.moments[0]
             cut = "hour" if self._has_hours(name) else "month"
             yield Sided(end=i + 1, cost=-0.1, level=LevelSpec(field=name, cut=cut), intro="bare")
+        if self.key(i) == "where":
+            for name, keys in self.lexicon.keys.items():
+                if self.lexicon.columns[name].kind is Kind.CATEGORY and PLACES & set(keys):
+                    yield Sided(end=i + 1, cost=-0.1, level=LevelSpec(field=name), intro="bare")
+                    break
         if self.key(i) == "who":
             for name, keys in self.lexicon.keys.items():
                 if self.lexicon.columns[name].kind is Kind.CATEGORY and PERSONS & set(keys):
@@ -172,6 +178,8 @@ class Clauses(MeasureReading):
                 yield Within(end=at, cost=named.cost + 0.1, field=named.field)
             if self.key(i) == "as":
                 yield Shown(end=end, cost=0.15, show=ShowSpec(as_="share"))
+        for end, what in self.said(i, "share of side"):
+            yield Shown(end=end, cost=-0.1, show=ShowSpec(as_="share", of=what))
         for end, show in self.said(i, "show"):
             at = end + 1 if self.key(end) == "of" else end
             yield Shown(end=at, cost=0.1 if show != "change" else 0.5, show=ShowSpec(as_=show, relative=show == "change"))
@@ -226,6 +234,8 @@ class Clauses(MeasureReading):
                 order = Ordered(end=again, cost=0.0, order=_in("down" if sign > 0 else "up"))
                 yield (Measured(end=again, cost=-0.7, measure=measure, by=True), order)
         for at, sign, measure in self._rising(i):
+            if self.key(at - 1) == "first":
+                yield (Ordered(end=at, cost=0.2, order=_in("down" if sign > 0 else "up")),)
             yield (
                 Measured(end=at, cost=0.5, measure=measure, by=True),
                 Ordered(end=at, cost=0.0, order=_in("down" if sign > 0 else "up")),
@@ -259,6 +269,8 @@ class Clauses(MeasureReading):
                     return
 
     def _tops(self, i: int) -> Iterator[tuple[Part, ...]]:
+        if i and self.key(i - 1) == "at":
+            return  # "at least", "at most"
         number = self.dates.number(i)
         start = i + 1 if number is not None else i
         start = start + 1 if self.key(start) == "the" else start
@@ -272,7 +284,7 @@ class Clauses(MeasureReading):
         behind = self.dates.number(i) if number is None else None
         start = i + 1 if behind is not None else i
         number = number if number is not None else behind
-        if number is not None and number < 1:
+        if number is not None and not 1 <= number <= _TOP_MOST:
             return
         for end, level, cost, doubts in self.levels(start):
             if self.lexicon.columns[level.field].is_number if level.field != MOMENT else False:

@@ -12,7 +12,7 @@ from ..strict import Reader
 from ..tokens import tokens_of
 from .dates import Dates, Recurring, Span
 from .levels import LevelReading
-from .lexicon import SAID_SO, Lexicon
+from .lexicon import PART, SAID_SO, Lexicon
 from .parts import MOMENT, NUMBER, Doubt, Kept, signed
 from .reading import kept_by_place
 from .trades import PERSONS, UNITS
@@ -107,6 +107,9 @@ class ConditionReading(LevelReading):
 
     def _of_members(self, i: int) -> Iterator[Body]:
         for end, member, cost in self.members(i):
+            for at, named in self.fields(end):  # "low priority"
+                if named.field == member.field and named.cost <= PART:
+                    yield at, ConditionSpec(field=member.field, in_=(member.label,)), cost + 0.05, ()
             told = () if member.whole else (Doubt(words=f"“{self.typed(i, end)}” is taken for “{member.label}”"),)
             yield end, ConditionSpec(field=member.field, in_=(member.label,)), cost, told
 
@@ -162,6 +165,7 @@ class ConditionReading(LevelReading):
             if sign not in ("in_", "not_in"):
                 continue
             starts = [at, *(more for more, again in self.said(at, "where") if again == "in")]
+            starts += [at + 1] if self.key(at) == "(" and at > end else []
             for start in starts:
                 for after, member, _ in self.members(start):
                     if member.field == condition.field:

@@ -72,8 +72,8 @@ class LevelReading(Reading):
             told = Doubt(words=f"“{field}” in about {_ROUND_BINS} round bins", sure=True)
             yield binned[0], LevelSpec(field=field, bins=BinsSpec(round=_ROUND_BINS)), cost + 0.1, (*doubts, told)
         if few:
-            yield end, LevelSpec(field=field), cost + (0.1 if year else 0.35), doubts
-        else:
+            yield end, LevelSpec(field=field), cost + (0.1 if year else 0.5), doubts
+        elif cost < SAID_SO:
             told = Doubt(words=f"“{field}” in about {_ROUND_BINS} round bins", sure=False)
             yield end, LevelSpec(field=field, bins=BinsSpec(round=_ROUND_BINS)), cost + 1.1, (*doubts, told)
 

@@ -42,6 +42,8 @@ _NEAR = 72
 _SLIP_LEAST, _LONG = 4, 7
 """Letters of words in which a slip can be told, and in which two can."""
 _ROOT_LEAST = 3
+_CODES = frozenset(("id", "no", "code", "key", "nr", "zip", "postcode", "phone"))
+"""Words of numbers that tell things apart."""
 _CUT_SHORT_LEAST = 4
 _JOINING = frozenset(("per", "of", "in", "by", "the", "and", "at", "on", "to", "for"))
 _YES = frozenset(("yes", "true", "y", "t", "1", "ja", "oui", "si", "sí"))
@@ -223,7 +225,15 @@ class Lexicon:
             for key in fields
             if self.columns[self.fields[key][0].field].is_number and not self.measurable(self.fields[key][0].field)
         }
-        return (RECORD_WORDS | own | named) - (fields - which_one)
+        of_trade = {
+            key
+            for key, names in self.fields.items()
+            if key in RECORD_WORDS
+            and names[0].cost == SAID_SO
+            and self.measurable(names[0].field)
+            and key not in self.keys[names[0].field]
+        }
+        return (RECORD_WORDS | own | named) - (fields - which_one) - of_trade
 
     @cached_property
     def spelled(self) -> dict[tuple[str, int], list[str]]:
@@ -304,7 +314,9 @@ class Lexicon:
         """Whether a number says how much of something there is: neither when it was, nor which one it is."""
         keys = set(self.keys[field])
         one_of_many = len(self.keys[field]) == 1 and keys <= RECORD_WORDS and not field.casefold().endswith("s")
-        return field in self.numbers and not keys <= CALENDAR and field not in self.years and not one_of_many
+        which_one = one_of_many or bool(keys & _CODES)
+        when = keys <= CALENDAR and not field.casefold().endswith("s")  # "minutes" are counted, a "minute" is one of an hour
+        return field in self.numbers and not when and field not in self.years and not which_one
 
     def _is_of_field(self, key: str) -> bool:
         """Whether a word names a category that several records share: of those one counts the members."""

@@ -78,6 +78,7 @@ class _Maker:
     def _moment(self) -> str | None:
         """The field of moments that is meant where none is named: the one that is, or the first of the table."""
         named = [part.level.field for part in self.of(Sided)] + [part.condition.field for part in self.of(Kept)]
+        named += [part.moment for part in self.of(Measured)]
         said = next((name for name in named if name in self.lexicon.moments), None)
         return said or next(iter(self.lexicon.moments), None)
 

@@ -69,12 +69,18 @@ class MeasureReading(ConditionReading):
                 elif self.lexicon.measurable(named.field) and self.lexicon.taken(named.field) == "sum":
                     yield Measured(end=at, cost=named.cost + 0.2, measure=MeasureSpec(take="sum", of=named.field))
             if self.key(end) in self.lexicon.record_words:
-                yield Measured(end=end + 1, cost=0.0, measure=COUNT)
+                yield Measured(end=end + 1, cost=0.5 if self.members(end) else 0.0, measure=COUNT, moment=self._moment_of(end))
             elif self._is_unknown(end):
                 told = Doubt(words=f"“{self.words[end].text}” are taken to be the records", sure=False)
                 yield Measured(end=end + 1, cost=0.9, measure=COUNT, doubts=(told,))
         if self.key(i) in self.lexicon.record_words and self.words[i].kind == "word":
-            yield Measured(end=i + 1, cost=0.25, measure=COUNT, weak=True)
+            cost = 0.75 if self.members(i) else 0.25
+            yield Measured(end=i + 1, cost=cost, measure=COUNT, weak=True, moment=self._moment_of(i))
+
+    def _moment_of(self, i: int) -> str:
+        """The field of moments that events are told by: discharges by when one was discharged."""
+        rooted = [named.field for named in self.lexicon.rooted(self.key(i)) if named.field in self.lexicon.moments]
+        return rooted[0] if len(rooted) == 1 else ""
 
     def _is_unknown(self, i: int) -> bool:
         return (
@@ -96,6 +102,12 @@ class MeasureReading(ConditionReading):
                 yield from self._percentile_of(number[0], number[1])
         for end, named in self.numbers(i):
             behind = _PERCENTILE.fullmatch(self.key(end))
+            at_end = self.words[end] if end < len(self.words) else None
+            if at_end is not None and at_end.kind == "ordinal":
+                for at, _ in self.said(end + 1, "percentile"):
+                    if self.key(at) != "of":
+                        measure = MeasureSpec(take="percentile", p=at_end.value, of=named.field)
+                        yield Measured(end=at, cost=named.cost, measure=measure)
             if behind:
                 measure = MeasureSpec(take="percentile", p=float(behind[1]), of=named.field)
                 yield Measured(end=end + 1, cost=named.cost, measure=measure)
@@ -177,6 +189,10 @@ class MeasureReading(ConditionReading):
             if condition is not None:
                 found.append((end, condition, min(named.cost, 0.3)))
         for end, condition, cost in found:
+            for at, _ in self.said(end, "as share"):  # "home wins as % of matches"
+                of = at + 1 if self.key(at) == "of" else at
+                if self.key(of) in self.lexicon.record_words:
+                    yield (Measured(end=of + 1, cost=cost - 0.1, measure=MeasureSpec(take="share", where=condition)),)
             for at, _ in self.said(end, "rate"):
                 yield (Measured(end=at, cost=cost + 0.1, measure=MeasureSpec(take="share", where=condition)),)
 

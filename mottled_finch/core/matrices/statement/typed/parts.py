@@ -50,10 +50,13 @@ class Skipped(Part):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Measured(Part):
-    """``weak`` is a word for records, beside which anything else counts. ``by`` says that it stood behind "by", as what orders."""
+    """``weak`` is a word for records, beside which anything else counts; ``moment`` the field that tells when these were. ``by``
+    says that it stood behind "by", as what orders.
+    """
 
     measure: MeasureSpec
     weak: bool = False
+    moment: str = ""
     by: bool = False
     bare: bool = False
 
@@ -122,8 +125,8 @@ class Over(Part):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Ordered(Part):
-    """``direction`` says that only which comes first is told: "descending", of whatever it goes by; ``worth`` that it is the best or
-    the worst.
+    """``direction`` says that only which comes first is told: "descending", of whatever it goes by; ``worth`` that it is the best
+    or the worst.
     """
 
     order: OrderSpec

@@ -139,6 +139,10 @@ TABLES: dict[str, dict[Any, str]] = {
         "group": "of group|of the group|within group",
         "whole": "of total|of the total|of whole|of the whole|of all|of grand total|of the grand total|of everything|total|overall",
     },
+    "share of side": {
+        "row": "row percent|row percentages|row %|row percentage|row share|row shares|percent by row",
+        "column": "column percent|column percentages|column %|column percentage|column share|column shares|percent by column",
+    },
     "as share": {
         None: "as %|as percent|as percentage|as share|as a share|as a percentage|in percent|in %|as percentages|"
         "as a percent|as shares|"

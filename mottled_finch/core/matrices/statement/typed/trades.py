@@ -14,7 +14,8 @@ RECORD_WORDS = frozenset(
             "complaints "
             "incidents students pupils members users customers clients visitors guests sessions volume frequency occurrences "
             "invoices payments claims policies projects tasks issues defects faults failures harvests fields volumes "
-            "rentals flights rides appointments responses answers surveys jobs applications applicants candidates subscriptions "
+            "rentals flights rides appointments responses answers surveys jobs applications applicants candidates "
+            "subscriptions "
             "signups leads deals contracts properties houses cars vehicles "
         ).split(),
     )
@@ -165,9 +166,11 @@ AVERAGED = frozenset(
             "temperature temp "
             "humidity ppm pressure voltage battery speed velocity time duration minutes hours seconds latency delay late "
             "lateness wait "
-            "waiting length stay height depth width discount salary wage pay income occupancy utilization efficiency engagement "
+            "waiting length stay height depth width discount salary wage pay income occupancy utilization efficiency "
+            "engagement "
             "per average avg mean median possession probability intensity density concentration co2 ph rainfall precipitation "
-            "percap capita expectancy humid mass dti ltv roi ctr cpc cpa cpm arpu nps csat gpa bmi iq tenure experience rank position stars quality accuracy "
+            "percap capita expectancy humid mass dti ltv roi ctr cpc cpa cpm arpu nps csat gpa bmi iq tenure experience "
+            "rank position stars quality accuracy "
             "interest attendance moisture brightness noise luminosity viscosity hardness rh tax heart bp "
             "year mileage mpg horsepower displacement acceleration response resolution"
         ).split(),
@@ -256,3 +259,15 @@ CALENDAR = frozenset(
     map(key_of, ("year", "month", "day", "hour", "minute", "second", "week", "weekday", "quarter", "date", "time"))
 )
 """Words of numbers that say when; nobody adds these up, or takes their average."""
+
+PLACES = frozenset(
+    map(
+        key_of,
+        (  # noqa: SIM905
+            "place location site store shop branch ward hospital region country city state town area room building "
+            "venue pier station "
+            "office warehouse district county street plant farm airport port school"
+        ).split(),
+    )
+)
+"""Words for places: "where" asks for a field that is called so."""
