@@ -242,7 +242,7 @@ def test_a_server_that_went_away_is_told(page, api):
     page.get_by_label("The statement", exact=True).fill("number of records")
     page.get_by_label("The statement", exact=True).press("Enter")
     sentence = "The server does not answer; see that ./finch is still running, then try again."
-    expect(page.locator("#statement-problem")).to_have_text(sentence)
+    expect(page.get_by_role("alert").filter(has_text="see that ./finch is still running")).to_have_text(sentence)
 
 
 def test_files_that_were_looked_at_are_left_together(page, api):

@@ -103,6 +103,7 @@ def test_levels_are_nested_moved_and_turned_by_mouse(page, api, number):
 
 def test_levels_are_nested_and_moved_by_keys(page, api, number):
     page.keyboard.press("/")
+    page.keyboard.press("Escape")
     expect(phrase(page, "What is measured")).to_be_focused()
     page.keyboard.press("Tab")
     page.keyboard.press("Tab")
