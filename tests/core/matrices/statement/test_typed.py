@@ -357,6 +357,53 @@ def test_what_is_offered_is_understood():
             assert all(offer.text.casefold() != each.text.casefold() for each in left), (sentence, left)
 
 
+VERKAUF = read(
+    "Region,Kanal,Bestelldatum,Umsatz (EUR),Rabatt %\n"
+    + "Nord,Online,2025-01-03,100,0.1\nSüd,Filiale,2025-03-04,250,0.2\nWest,Online,2025-05-05,70,0.3\n" * 9
+)
+SUM = 'Color the sum of "Umsatz (EUR)"'
+ONLINE = 'keeping Kanal is "Online"'
+
+
+@pytest.mark.parametrize(
+    ("typed", "printed"),
+    [
+        ("Umsatz nach Region und Monat", f"{SUM} for each Region down and month of Bestelldatum across"),
+        ("Summe Umsatz je Kanal, größte zuerst", f"{SUM} for each Kanal down, rows ordered by total descending"),
+        (
+            "durchschnittlicher Rabatt pro Region ohne Nord",
+            'Color the average of "Rabatt %" for each Region down, keeping Region is not "Nord"',
+        ),
+        ("Umsatz nach Region nur Online", f"{SUM} for each Region down, {ONLINE}"),
+        ("Anzahl Einträge nach Wochentag", "Color the number of records for each weekday of Bestelldatum down"),
+        ("Umsatz nach Region im März", f'{SUM} for each Region down, keeping month of Bestelldatum is "Mar"'),
+        ("Umsatz nach Kanal letzte 3 Monate", f"{SUM} for each Kanal down, keeping Bestelldatum from 2025-03 up to 2025-05"),
+        ("Umsatz nach Region über 100", f'{SUM} for each Region down, keeping "Umsatz (EUR)" above 100'),
+        ("Anteil Umsatz nach Kanal", f"{SUM} for each Kanal down, as share"),
+        ("somme Umsatz par Region et mois", f"{SUM} for each Region down and month of Bestelldatum across"),
+        (
+            "moyenne Rabatt par Kanal sans Filiale",
+            'Color the average of "Rabatt %" for each Kanal down, keeping Kanal is not "Filiale"',
+        ),
+        ("Umsatz par Region seulement Online", f"{SUM} for each Region down, {ONLINE}"),
+        ("Umsatz par Region en mars 2025", f"{SUM} for each Region down, keeping Bestelldatum from 2025-03 up to 2025-03"),
+        ("promedio Rabatt por Region y Kanal", 'Color the average of "Rabatt %" for each Region down and Kanal across'),
+        ("Umsatz por Region sin Nord", f'{SUM} for each Region down, keeping Region is not "Nord"'),
+        ("suma Umsatz por mes desde marzo", f"{SUM} for each month of Bestelldatum down, keeping Bestelldatum from 2025-03"),
+    ],
+)
+def test_words_of_other_languages_are_understood(typed, printed):
+    found = understand(typed, VERKAUF)
+    assert write_statement(found.pivot, VERKAUF.names) == printed
+    assert not found.left
+
+
+def test_a_word_that_a_table_has_is_not_of_another_language():
+    """A column called "por" is that, not the Spanish "by"."""
+    table = read("por,pier,n\n1,a,4\n2,b,9\n3,a,1\n")
+    assert understand("average por by pier", table).pivot.measure.of == "por"
+
+
 WORDS = (  # noqa: SIM905
     "average mean total count number of records share percentile ratio per by for each down across then and or not in is where "
     "keeping top against versus year before last edition with totals as percent row rows columns sorted ordered total descending "

@@ -11,6 +11,7 @@ from ..read import read_statement
 from ..tokens import MAX_STATEMENT, PLACE
 from .chart import best_ways
 from .clauses import Clauses
+from .foreign import in_english
 from .lexicon import Lexicon, lexicon_of
 from .making import Made, made_of
 from .others import Other, others_of
@@ -69,7 +70,8 @@ def understand(text: str, table: Table, called: str = "") -> Understood:
     one_form = _in_one_form(text, table)
     if one_form is not None:
         return Understood(pivot=one_form)
-    words, lexicon = words_of(text), lexicon_of(table, called)
+    lexicon = lexicon_of(table, called)
+    words = in_english(words_of(text), lexicon)
     readings = sorted(
         (each for keys, doubts in _spellings(words, lexicon) for each in _readings(text, words, keys, doubts, lexicon)),
         key=lambda each: each.cost,
