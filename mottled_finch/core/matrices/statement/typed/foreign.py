@@ -8,6 +8,7 @@ from dataclasses import replace
 from ....common.language.calendars import CALENDARS
 from ....tables.aggregation.cuts import MONTH_NAMES, WEEKDAY_NAMES
 from .lexicon import Lexicon
+from .phrases import PHRASES
 from .words import Word, key_of, words_of
 
 _WORDS = (
@@ -100,7 +101,8 @@ def in_english(words: Sequence[Word], lexicon: Lexicon) -> list[Word]:
 
 def _in_english(word: Word, lexicon: Lexicon) -> Iterator[Word]:
     key = word.key
-    letter = len(key) == 1 and key not in lexicon.fields and key not in lexicon.members  # "y", which is part of "y o y"
+    named = key in lexicon.fields or key in lexicon.members or (key,) in PHRASES
+    letter = len(key) == 1 and not named  # "y", which is part of "y o y"
     if word.kind != "word" or (key in lexicon.known and not letter):
         yield word
         return
