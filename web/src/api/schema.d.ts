@@ -2854,7 +2854,7 @@ export interface components {
             totals?: {
                 [key: string]: number;
             };
-            without?: ("matrix" | "near_twins" | "codes" | "beyond" | "blank_words" | "fills" | "misfits" | "mixed" | "tryouts" | "repeated" | "unfinished")[];
+            without?: ("matrix" | "near_twins" | "codes" | "beyond" | "blank_words" | "fills" | "misfits" | "mixed" | "tryouts" | "totals" | "repeated" | "unfinished")[];
         };
         /** @description What is made, in each of the forms ``as``, by their endings: a ``folio``, or a ``plate`` on a ``table`` that is taken, the first unless another is named. They are files beside the plan, folios or recipes; in a library numbers. A folio does not leave while a claim of it does not hold, nor a plate, unless it may be ``broken``. */
         MakeSpec: {

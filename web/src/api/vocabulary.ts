@@ -881,6 +881,9 @@ export const FINDER_TERMS = {
   "tryouts": {
     "found": "records made to try something out"
   },
+  "totals": {
+    "found": "totals among the records"
+  },
   "repeated": {
     "found": "repeated records"
   },

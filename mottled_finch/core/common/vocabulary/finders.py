@@ -23,6 +23,7 @@ FINDER_TERMS: dict[str, FinderTerm] = {
     "misfits": FinderTerm(found="texts among numbers or moments"),
     "mixed": FinderTerm(found="numbers or moments read as text"),
     "tryouts": FinderTerm(found="records made to try something out"),
+    "totals": FinderTerm(found="totals among the records"),
     "repeated": FinderTerm(found="repeated records"),
     "unfinished": FinderTerm(found="a last week that is not over"),
 }
