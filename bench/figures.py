@@ -14,7 +14,7 @@ from mottled_finch.core.common.recipe import load_recipe, load_table_part
 from mottled_finch.core.figures.figure.figure import make_figure
 from mottled_finch.core.figures.scene import lay_out
 from mottled_finch.core.matrices.looks import first_looks
-from mottled_finch.core.matrices.statement import understand
+from mottled_finch.core.matrices.statement.typed import understand
 from mottled_finch.core.outputs.draw import DRAWINGS, USUAL
 from mottled_finch.core.tables.aggregation.memory import forget
 from mottled_finch.core.tables.intake import read_file

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Generic, TypeVar
 
 from mottled_finch.core.common.errors import RecipeError
-from mottled_finch.core.matrices.statement import Understood, named_of, understand
+from mottled_finch.core.matrices.statement.typed import Understood, named_of, understand
 from mottled_finch.core.tables.table import Table
 
 T = TypeVar("T")

@@ -27,7 +27,9 @@ def test_every_field_of_an_answer_is_told_also_what_is_empty():
 def test_parts_of_recipes_are_written_as_recipes_are():
     recipe = load_recipe({"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}]}})
     assert plain(recipe) == {"finch_recipe": 2, "pivot": {"rows": [{"field": "pier"}]}}
-    assert plain(StatementAnswer(pivot=recipe.pivot, text=""))["pivot"] == {"rows": [{"field": "pier"}]}
+    assert plain(StatementAnswer(pivot=recipe.pivot, text="", left=(), taken=(), others=()))["pivot"] == {
+        "rows": [{"field": "pier"}]
+    }
     mend = MergeMend(field="pier", from_=("Est",), into="East")
     assert plain([mend]) == [{"do": "merge", "field": "pier", "from": ["Est"], "into": "East"}]
 

@@ -13,7 +13,8 @@ from mottled_finch.app.asking import tables_that_fit
 from mottled_finch.core.common.recipe import load_recipe, load_text
 from mottled_finch.core.matrices.pivot import colored_values, make_matrix, while_wanted
 from mottled_finch.core.matrices.pivot.targets import with_targets
-from mottled_finch.core.matrices.statement import Understood, offered, understand, write_statement
+from mottled_finch.core.matrices.statement import write_statement
+from mottled_finch.core.matrices.statement.typed import Understood, offered, understand
 from mottled_finch.core.outputs.draw.json import numbers_or_null
 
 from ..answering import answer

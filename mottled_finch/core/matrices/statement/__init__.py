@@ -1,7 +1,8 @@
-"""The statement: the sentence that is the pivot, written and read without loss, and understood as it is typed."""
+"""The statement: the sentence that is the pivot, written and read without loss. What people type is understood by typed/, which is
+loaded only by who asks for it: a figure is made without it.
+"""
 
 from .read import read_statement
-from .typed import Left, Other, Understood, named_of, offered, understand
 from .write import write_statement
 
-__all__ = ["Left", "Other", "Understood", "named_of", "offered", "read_statement", "understand", "write_statement"]
+__all__ = ["read_statement", "write_statement"]

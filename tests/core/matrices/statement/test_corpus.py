@@ -6,7 +6,7 @@ The floors are what was reached; they only ever rise.
 import pytest
 
 from mottled_finch.core.common.errors import RecipeError
-from mottled_finch.core.matrices.statement import understand
+from mottled_finch.core.matrices.statement.typed import understand
 from tests.corpus.judging import Line, lines_of, plain
 from tests.corpus.tables import TABLES, table_of
 

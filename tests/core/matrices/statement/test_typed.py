@@ -5,7 +5,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from mottled_finch.core.common.errors import RecipeError
-from mottled_finch.core.matrices.statement import offered, read_statement, understand, write_statement
+from mottled_finch.core.matrices.statement import read_statement, write_statement
+from mottled_finch.core.matrices.statement.typed import offered, understand
 
 from ...conftest import read
 
