@@ -434,8 +434,14 @@ def test_any_words_are_understood_or_refused(words, begun):
         "count by pier and " * 1100,
         "count by " + "line then " * 1900,
         "count by pier, top 5" * 900,
+        "count by pier " + "end of " * 2500 + "2025",
+        "count by pier " + "the " * 4000 + "last year",
+        "count by pier in " + "start of " * 2000,
+        "count by pier " + "not " * 4000 + "Inner",
+        "share of " * 2000,
+        "vs " * 6000,
     ],
-    ids=range(7),
+    ids=range(13),
 )
 def test_sentences_of_thousands_of_words_are_read_or_refused_as_any_other(text):
     """No depth is reached that would end the process; more than can be listed is said so."""

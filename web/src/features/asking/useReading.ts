@@ -16,20 +16,25 @@ const REST = 80;
 
 /**
  * What the text says of a table, read again whenever the hand rests. Answers that come late are dropped, so that what is shown is
- * always of the newest text that was read; where a text says nothing yet, what was understood last stays until it does.
+ * always of the newest text that was read. An empty text asks for nothing unless its `beginnings` are wanted: a table is not read
+ * for who only looks at it.
  */
-export function useReading(table: number, text: string): Reading {
+export function useReading(table: number, text: string, beginnings = false): Reading {
   const [found, setFound] = useState<Reading>(NOTHING);
   const newest = useRef(0);
   useEffect(() => {
     const mine = ++newest.current;
+    if (!text.trim() && !beginnings) {
+      setFound({ ...NOTHING, of: text });
+      return;
+    }
     const timer = setTimeout(async () => {
       const [read, offers] = await Promise.all([readingOf(table, text), offersFor(table, text)]);
       if (mine !== newest.current) return;
       setFound({ of: text, ...read, offers });
     }, REST);
     return () => clearTimeout(timer);
-  }, [table, text]);
+  }, [table, text, beginnings]);
   return found;
 }
 

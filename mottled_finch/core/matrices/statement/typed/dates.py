@@ -85,9 +85,15 @@ class Dates:
             return
         for edge in ("start", "beginning", "end"):
             if self.key(i) == edge and self.key(i + 1) == "of":
-                for span in self.spans(i + 2):
+                for span in self._plain_spans(i + 2):
                     day = span.last if edge == "end" else span.first
                     yield Span(span.end, day, day)
+        yield from self._plain_spans(i)
+
+    def _plain_spans(self, i: int) -> Iterator[Span]:
+        """The same but for the edges of others."""
+        if i >= len(self.words):
+            return
         if self.words[i].kind == "date":
             yield Span(i + 1, self.keys[i], self.keys[i])
             return
@@ -96,7 +102,7 @@ class Dates:
         yield from self._parts_of_years(i)
         if (year := self.year(i)) is not None:
             yield Span(i + 1, f"{year}-01", f"{year}-12", year=True)
-        yield from self._ago(i)
+        yield from self._ago(i + 1 if self.key(i) == "the" else i)
 
     def _months(self, i: int) -> Iterator[Span]:
         month = _MONTH.get(self.key(i))
@@ -173,8 +179,6 @@ class Dates:
             yield self._whole(i + 1, to_date[key], 0)
         if key in _UNITS and self.key(i + 1) == "to" and self.key(i + 2) == "date":
             yield self._whole(i + 3, _UNITS[key], 0)
-        if key in ("the",) and i + 1 < len(self.keys):
-            yield from self._ago(i + 1)
         if key in ("last", "previous", "past", "prior", "recent", "latest"):
             number, at = self.number(i + 1), i + 2
             unit = _UNITS.get(self.key(at)) if number is not None else None

@@ -25,7 +25,7 @@ export const THE_STATEMENT = "The statement";
  */
 export function Typed({ table, statement, onTry, onDone }: Props) {
   const { text, type, leave, drafted } = useDraft(THE_STATEMENT, statement);
-  const live = useReading(table, text);
+  const live = useReading(table, text, true);
   const [refused, setRefused] = useState<Reading | null>(null);
   const [busy, setBusy] = useState(false);
   const shown = refused?.of === text ? refused : live;
