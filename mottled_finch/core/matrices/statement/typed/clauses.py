@@ -82,11 +82,13 @@ class Clauses(MeasureReading):
         return Skipped(end=end, cost=_UNKNOWN, left=True)
 
     def _failed(self, i: int) -> Iterator[Skipped]:
-        """Conditions whose members no record has, as one that was not understood: "where line is Innsbruck"."""
+        """Conditions whose values nothing can be, as one that was not understood: "where line is Innsbruck"."""
         for start in (i, *(end for end, _ in self.said(i, "where"))):
             heads = [start] if start > i else []
-            for end, _ in self.of_kind(start, Kind.CATEGORY, Kind.YES_NO):
-                heads += [at for at, sign in self.said(end, "sign") if sign in ("in_", "not_in")]
+            for end, named in self.fields(start):
+                plain = start == i and self.lexicon.columns[named.field].kind not in (Kind.CATEGORY, Kind.YES_NO)
+                signs = () if plain else self.said(end, "sign")
+                heads += [at for at, sign in signs if start > i or sign in ("in_", "not_in")]
             for at in heads:
                 last = min(at + _UNKNOWN_MOST, len(self.words))
                 end = next((k for k in range(at, last) if not self._is_unknown(k)), last)

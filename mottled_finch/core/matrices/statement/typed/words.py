@@ -1,10 +1,12 @@
 """The words of a typed sentence, each by its key: without case, accents, the plural and the spelling of one land."""
 
+import datetime
 import re
 from dataclasses import dataclass
 from functools import lru_cache
 
 from ....common.language.likeness import of_one_land, without_accents
+from ....common.vocabulary.limits import LARGEST
 from ..tokens import unquoted
 
 _TOKEN = re.compile(
@@ -50,11 +52,15 @@ def words_of(text: str) -> list[Word]:
                 (scale or "").casefold(), 1
             )
             key = shown.casefold()
+            if abs(value) > LARGEST:
+                kind = "word"  # nothing can be that large: it is told as not understood
         elif kind == "ordinal":
             value, key = float(shown[:-2]), shown.casefold()
         elif kind == "date" and "." in shown:
             day, month, year = shown.split(".")
             key = f"{year}-{int(month):02}-{int(day):02}"
+        if kind == "date" and not _is_day(key):
+            kind = "word"
         elif kind == "quoted":
             shown = unquoted(shown) if shown.startswith('"') else shown[1:-1]
             key = "".join(keys_of(shown))
@@ -62,6 +68,14 @@ def words_of(text: str) -> list[Word]:
             key = key_of(shown)
         found.append(Word(kind, shown, key, match.start(), match.end(), value))
     return found
+
+
+def _is_day(text: str) -> bool:
+    """Whether a date is one, in a year that a recipe can name: there is no 30 February."""
+    try:
+        return datetime.date.fromisoformat(text if len(text) > len("2025-03") else f"{text}-01").year >= 1
+    except ValueError:
+        return False
 
 
 @lru_cache(maxsize=1 << 16)
