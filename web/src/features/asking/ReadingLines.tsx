@@ -31,7 +31,7 @@ export function ReadingLines({ id, text, reading, left, room, onType, onTake }: 
       direction="column"
       gap="3px"
       pt="6px"
-      minH={room ? { base: "52px", lg: "112px" } : undefined}
+      minH={room ? { base: "52px", lg: "88px" } : undefined}
       textStyle="base"
       aria-live="polite"
     >
