@@ -19,7 +19,7 @@ RECORDS = (
     "Night Boat,St. Brannoc's,2025-03-05 10:10,1,30,7,rain\n"
 )
 TABLE = read("line,pier,departed,minutes_late,takings,passengers,weather\n" + RECORDS * 9)
-FIELDS = TABLE.names
+NAMES = TABLE.names
 LATE = "Color the average of minutes late"
 BY_LINE_AND_MONTH = f"{LATE} for each line down and month of departed across"
 COUNT = "Color the number of records"
@@ -28,7 +28,7 @@ IN_2024 = "against those where departed from 2024-01 up to 2024-12"
 
 
 def said(text: str) -> str:
-    return write_statement(understand(text, TABLE).pivot, FIELDS)
+    return write_statement(understand(text, TABLE).pivot, NAMES)
 
 
 @pytest.mark.parametrize(
@@ -176,7 +176,7 @@ def said(text: str) -> str:
 def test_what_people_type_is_understood(typed, printed):
     assert said(typed) == printed
     assert said(printed) == printed  # and what is printed is the strict form of the same pivot
-    assert read_statement(printed, FIELDS) == understand(typed, TABLE).pivot
+    assert read_statement(printed, NAMES) == understand(typed, TABLE).pivot
 
 
 @pytest.mark.parametrize(
@@ -195,7 +195,7 @@ def test_what_people_type_is_understood(typed, printed):
 )
 def test_what_is_not_understood_is_told_and_the_rest_is_made(typed, printed, left):
     found = understand(typed, TABLE)
-    assert write_statement(found.pivot, FIELDS) == printed
+    assert write_statement(found.pivot, NAMES) == printed
     if left is not None:
         assert {each.text for each in found.left} == left
     for each in found.left:
@@ -432,7 +432,7 @@ def test_any_words_are_understood_or_refused(words, begun):
         meant = understand(" ".join(["average minutes late by line and", *words] if begun else words), TABLE).pivot
     except RecipeError:
         return
-    assert read_statement(write_statement(meant, FIELDS), FIELDS) == meant
+    assert read_statement(write_statement(meant, NAMES), NAMES) == meant
     with contextlib.suppress(CoreError):
         make_matrix(TABLE, with_targets(meant, {}))
 

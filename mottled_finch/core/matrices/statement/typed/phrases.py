@@ -219,7 +219,7 @@ TABLES: dict[str, dict[Any, str]] = {
         "how do|how|correlation matrix of"
     },
     "fill": {
-        None: "the|a|an|please|me|us|show|plot|draw|paint|map|give|give me|show me|display|i want|i need|i want to see|"
+        None: "the|a|an|please|me|us|show|plot|draw|paint|map|give|give me|display|i want|i need|i want to see|"
         "what is|what are|"
         "color|how do|how does|do|does|did|heat map of|heatmap of|heat map|heatmap|table of|matrix of|chart of|can you|"
         "could you|let me see|"
