@@ -12,7 +12,7 @@ from ...common.language.english import field_words
 from ...common.recipe.conditions import ConditionSpec, MeasureSpec
 from ...common.recipe.spec import BinsSpec, LevelSpec, PivotSpec
 from ...tables.aggregation.table_source import TableSource
-from ...tables.table import NO_DAY, Column, Kind, Table
+from ...tables.table import Column, Kind, Table, only_times, says_yes
 
 MEMBERS_MOST = 60
 _BINS = 8
@@ -33,7 +33,6 @@ _PER = re.compile(
     re.IGNORECASE,
 )
 """Names of numbers that others are divided by."""
-_YES = frozenset(("yes", "true", "y", "t", "1", "ja", "oui"))
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -126,7 +125,7 @@ def cuts_of(column: Column) -> list[str]:
     days = used.astype("datetime64[D]")
     hours = len(np.unique((used - days).astype("timedelta64[h]")))
     found = ["hour"] if hours >= 3 else []
-    if (days == NO_DAY).all():
+    if only_times(column):
         return found
     span = int((days.max() - days.min()).astype(np.int64)) + 1
     months = len(np.unique(used.astype("datetime64[M]")))
@@ -239,8 +238,8 @@ def _clipped(data: NDArray[np.float64]) -> tuple[NDArray[np.float64], NDArray[np
 
 
 def _share(column: Column) -> MeasureSpec | None:
-    yes = [str(text) for text in column.dictionary if str(text).casefold() in _YES]
-    return MeasureSpec(take="share", where=ConditionSpec(field=column.name, in_=(yes[0],))) if len(yes) == 1 else None
+    yes = says_yes(column)
+    return None if yes is None else MeasureSpec(take="share", where=ConditionSpec(field=column.name, in_=(yes,)))
 
 
 def _ratios(averages: list[Column], brought: list[Column]) -> list[MeasureSpec]:

@@ -3,15 +3,14 @@
 from ...common.recipe.conditions import Cut, MeasureSpec
 from ...common.recipe.spec import FORMAT, LevelSpec, PivotSpec, Recipe
 from ...common.vocabulary import LIMITS
-from ...tables.table import NO_DAY, Column, Kind, Table
+from ...tables.table import Column, Kind, Table, only_times
 
 _FEW = range(2, 61)
 
 
 def _cut(column: Column) -> Cut:
     """Months of moments; of times of day alone, which have no date, hours."""
-    filled = column.dictionary[1:]
-    return "hour" if len(filled) and bool((filled.astype("datetime64[D]") == NO_DAY).all()) else "month"
+    return "hour" if only_times(column) else "month"
 
 
 def _named_by_several(table: Table, ranked: list[LevelSpec]) -> bool:

@@ -5,7 +5,7 @@ from .column import BLANK, COUNTS_RECORDS, NO_MISFITS, Brought, Column, Misfits,
 from .csv import csv_of, guarded
 from .digest import mixed, number_bits, value_digests
 from .table import Table
-from .texts import NO_DAY, entry_texts, holding, misfits_at, moment_label, shown_at, texts_and_codes, texts_at
+from .texts import NO_DAY, entry_texts, holding, misfits_at, moment_label, only_times, says_yes, shown_at, texts_and_codes, texts_at
 
 __all__ = [
     "BLANK",
@@ -27,6 +27,8 @@ __all__ = [
     "mixed",
     "moment_label",
     "number_bits",
+    "only_times",
+    "says_yes",
     "shown_at",
     "smallest_codes",
     "texts_and_codes",

@@ -121,3 +121,18 @@ def texts_and_codes(column: Column) -> tuple[NDArray[Any], list[str]]:
         codes[apart.records] = apart.codes.astype(np.int64) + len(texts)
         texts.extend(apart.texts)
     return codes, texts
+
+
+_YES = frozenset(("yes", "true", "y", "t", "1", "ja", "oui", "si", "sí"))
+
+
+def says_yes(column: Column) -> str | None:
+    """The entry of a column of yes and no that says yes, where just one does."""
+    found = [str(text) for text in column.dictionary[1:] if str(text).casefold() in _YES]
+    return found[0] if len(found) == 1 else None
+
+
+def only_times(column: Column) -> bool:
+    """Whether a column of moments holds times of day alone, without a date."""
+    used = column.dictionary[1:][column.counts[1:] > 0]
+    return bool(len(used)) and bool((used.astype("datetime64[D]") == NO_DAY).all())

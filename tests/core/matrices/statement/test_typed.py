@@ -1,6 +1,8 @@
 """Statements as people type them; what is printed of each is the one form. How many are understood is judged by the corpus."""
 
 import contextlib
+import gc
+import weakref
 
 import pytest
 from hypothesis import given, settings
@@ -246,6 +248,29 @@ def test_of_two_fields_of_moments_the_first_is_meant_and_the_other_offered():
     assert [write_statement(each.pivot, two.names) for each in found.others] == ["Color the sum of n for each month of back down"]
     assert understand("sum of n by left month", two).pivot == found.pivot
     assert understand("sum of n by back month", two).pivot.rows[0].field == "back"
+
+
+@pytest.mark.parametrize(
+    ("typed", "told"),
+    [
+        ("sum of takings, average of passengers by pier", "the average of passengers is not shown beside it"),
+        ("takings by pier vs passengers vs minutes late", "of the ways to show it one is taken"),
+        ("count by pier as ratio", "of the ways to show it one is taken"),
+    ],
+)
+def test_what_has_no_place_beside_the_rest_is_told(typed, told):
+    found = understand(typed, TABLE)
+    assert told in [doubt.words for doubt in found.doubts if not doubt.sure]
+
+
+def test_the_words_of_a_table_go_with_it():
+    """What is kept for a table does not keep the table."""
+    table = read("pier,n\na,1\nb,2\n")
+    assert not understand("n by pier", table).left
+    gone = weakref.ref(table)
+    del table
+    gc.collect()
+    assert gone() is None
 
 
 def test_without_moments_a_part_of_time_is_told():

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from .clauses import Clauses
-from .parts import Against, Bracket, ByHow, Kept, Measured, Ordered, Over, Part, Sided, Skipped, Strict, Topped
+from .parts import Against, Bracket, ByHow, Kept, Measured, Ordered, Over, Part, Sided, Skipped, Topped
 
 _WAYS, _WAYS_OF_LONG = 40, 3
 _ALIKE_MOST = 4
@@ -95,8 +95,6 @@ def _joint(before: Part | None, part: Part) -> float:
         return 0.25 if isinstance(before, Kept) and not part.led else 0.0
     if isinstance(part, ByHow):
         return -0.1 if isinstance(before, (Against, Over)) else 0.15
-    if isinstance(part, Strict):
-        return 0.0
     return 0.0
 
 

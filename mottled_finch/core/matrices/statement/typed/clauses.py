@@ -31,7 +31,7 @@ from .words import key_of
 
 _FILL, _MARK, _GRAMMAR, _UNKNOWN, _CONTENT = 0.05, 0.02, 1.2, 2.2, 3.0
 """What it costs to pass what says nothing, a mark, a fixed word, one that means nothing here, and one that names something."""
-_QUIET = frozenset("by,and,way,with,of,that,having,or,to,comma,which,fill,count,number of,after,before".split(","))  # noqa: SIM905
+_QUIET = frozenset("by,and,way,with,of,that,having,or,to,comma,fill,count,number of,after,before".split(","))  # noqa: SIM905
 """Tags of fixed words that change nothing where they are passed over; all others are told."""
 _FAILED, _UNKNOWN_MOST = 2.0, 4
 _TOP_MOST = 1_000

@@ -54,27 +54,12 @@ class ConditionReading(LevelReading):
             for at, led, out in intros:
                 for end, condition, cost, doubts in self.bodies(at):
                     lead = 0.0 if led else 0.1 if join else 0.25
-                    if self.key(end) == "only" or (self.key(end) == "one" and end < len(self.words)):
-                        yield Kept(
-                            end=end + 1,
-                            cost=cost,
-                            doubts=doubts,
-                            condition=condition,
-                            out=out,
-                            led=True,
-                            join=join,
-                            versus=versus,
-                        )
-                    yield Kept(
-                        end=end,
-                        cost=cost + lead,
-                        doubts=doubts,
-                        condition=condition,
-                        out=out,
-                        led=led,
-                        join=join,
-                        versus=versus,
+                    kept = Kept(
+                        end=end, cost=cost + lead, doubts=doubts, condition=condition, out=out, led=led, join=join, versus=versus
                     )
+                    if self.key(end) in ("only", "one"):  # "Inner only", "pending ones"
+                        yield replace(kept, end=end + 1, cost=cost, led=True)
+                    yield kept
 
     @kept_by_place
     def bodies(self, i: int) -> Iterator[Body]:

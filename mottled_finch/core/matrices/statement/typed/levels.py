@@ -25,9 +25,7 @@ class LevelReading(Reading):
             yield from self._with_notes(end, level, cost, doubts)
 
     def _plain_levels(self, i: int) -> Iterator[Found]:
-        """
-        Yields month of sown, sown month, region, month alone.
-        """
+        """ "month of sown", "sown month", "region", "month" alone."""
         start = i + 1 if self.key(i) == "the" else i
         for end, cut in self.said(start, "cut"):
             whole = self.lexicon.fields.get("".join(self.keys[start:end]), ())

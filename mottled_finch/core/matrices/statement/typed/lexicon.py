@@ -13,7 +13,7 @@ from rapidfuzz import fuzz, process
 from rapidfuzz.distance import OSA
 
 from ....common.recipe.conditions import ConditionSpec
-from ....tables.table import Column, Kind, Table, entry_texts
+from ....tables.table import Kind, Table, entry_texts, only_times, says_yes
 from .dates import DATE_WORDS
 from .phrases import PHRASES, SPELLED
 from .trades import ADDED, AVERAGED, CALENDAR, DAYS_LONG, GENERIC, RECORD_WORDS, SAME, SHORT_FORMS, UNITS
@@ -46,16 +46,14 @@ _CODES = frozenset(("id", "no", "code", "key", "nr", "zip", "postcode", "phone")
 """Words of numbers that tell things apart."""
 _CUT_SHORT_LEAST = 4
 _JOINING = frozenset(("per", "of", "in", "by", "the", "and", "at", "on", "to", "for"))
-_YES = frozenset(("yes", "true", "y", "t", "1", "ja", "oui", "si", "sí"))
 
 
 @dataclass(frozen=True, slots=True)
 class Named:
-    """A field that words may stand for, at a cost. ``why`` says that it is not called so."""
+    """A field that words may stand for, at a cost."""
 
     field: str
     cost: float
-    sure: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,10 +69,11 @@ class Lexicon:
     """The fields and members of a table by their keys, written together: "homegoal" is how home_goals is looked up."""
 
     def __init__(self, table: Table, called: str = "") -> None:
-        self.table, self.called = table, keys_of(called)
+        # No reference to the table itself: what is kept by table would then keep it.
+        self.called = keys_of(called)
         self.columns = {column.name: column for column in table.columns}
         self.keys = {name: keys_of(_apart(name)) for name in self.columns}
-        self.moments = [name for name, column in self.columns.items() if column.kind is Kind.MOMENT and not _only_times(column)]
+        self.moments = [name for name, column in self.columns.items() if column.kind is Kind.MOMENT and not only_times(column)]
         self.numbers = [name for name, column in self.columns.items() if column.is_number]
         self.fields = self._fields()
         self._rooted: dict[str, list[Named]] = {}
@@ -109,9 +108,7 @@ class Lexicon:
         self._with_words_of_the_trade(found)
         self._with_units(found)
         return {
-            said_so: [
-                Named(name, cost, cost < SAID_SO) for name, cost in sorted(names.items(), key=lambda each: each[1])[:_ALIKE_MOST]
-            ]
+            said_so: [Named(name, cost) for name, cost in sorted(names.items(), key=lambda each: each[1])[:_ALIKE_MOST]]
             for said_so, names in found.items()
             if said_so and (len(names) <= _ALIKE_MOST or min(names.values()) < DOUBTFUL)
         }
@@ -275,24 +272,20 @@ class Lexicon:
 
     def rooted(self, key: str) -> list[Named]:
         """Fields with a word of the same root: "readmission" of ``readmitted``, "sowing" of ``sown``."""
-        begun = [Named(name, SHORT, sure=False) for name, keys in self.keys.items() if any(_begins(one, key) for one in keys)]
-        if begun:
-            return begun
-        if key not in self._rooted:
-            self._rooted[key] = [
-                Named(name, ROOT, sure=False)
-                for name, keys in self.keys.items()
-                if any(one not in GENERIC and _same_root(key, one) for one in keys)
-            ]
+        if key in self._rooted:
+            return self._rooted[key]
+        begun = [Named(name, SHORT) for name, keys in self.keys.items() if any(_begins(one, key) for one in keys)]
+        self._rooted[key] = begun or [
+            Named(name, ROOT)
+            for name, keys in self.keys.items()
+            if any(one not in GENERIC and _same_root(key, one) for one in keys)
+        ]
         return self._rooted[key]
 
     def yes(self, field: str) -> str | None:
         """The member of a field that says yes."""
         column = self.columns[field]
-        if column.kind is not Kind.YES_NO:
-            return None
-        texts = [str(text) for text in column.dictionary[1:]]
-        return next((text for text in texts if text.casefold() in _YES), None)
+        return says_yes(column) if column.kind is Kind.YES_NO else None
 
     def no(self, field: str) -> str | None:
         yes = self.yes(field)
@@ -424,19 +417,8 @@ def _same_root(one: str, other: str) -> bool:
     return shared >= _ROOT_LEAST and shared >= 0.5 * max(len(one), len(other)) and shared >= min(len(one), len(other)) - 4
 
 
-def _only_times(column: Column) -> bool:
-    return (
-        column.kind is Kind.MOMENT
-        and len(column.dictionary) > 1
-        and bool((column.dictionary[1:].astype("datetime64[Y]").astype(int) < -170).all())
-    )
-
-
 def _whole_between(data: "np.ndarray[tuple[int, ...], np.dtype[np.float64]]", least: float, most: float) -> bool:
     filled = data[~np.isnan(data)]
     return (
         bool(len(filled)) and bool((filled == np.rint(filled)).all()) and bool((filled >= least).all() and (filled <= most).all())
     )
-
-
-__all__ = ["Lexicon", "Member", "Named", "lexicon_of"]

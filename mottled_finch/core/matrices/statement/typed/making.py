@@ -9,6 +9,7 @@ from ....common.recipe.check_pivot import check_pivot
 from ....common.recipe.conditions import ConditionSpec, MeasureSpec
 from ....common.recipe.spec import CorrelateSpec, LevelSpec, OrderSpec, OrdersSpec, PivotSpec, ShiftSpec, ShowSpec
 from ....common.vocabulary import LIMITS, MEASURE_TERMS
+from ..write import clauses_of
 from .lexicon import Lexicon
 from .parts import (
     MOMENT,
@@ -41,6 +42,7 @@ _COUNTED, _TWICE, _OPEN, _EMPTY = 0.5, 1.5, 3.0, 4.0
 """What it costs that nothing is measured, a level is named twice, the field of a number is not told, and that there is no side."""
 
 
+_ENDS = ("from_", "to", "above", "below")
 P = TypeVar("P", bound=Part)
 
 
@@ -106,6 +108,7 @@ class _Maker:
                 ),
             )
         self.told_of_moments()
+        self.told_of_unused(pivot)
         if not (pivot.rows or pivot.columns or self.of(Measured) or pivot.keep or pivot.split):
             self.cost += _EMPTY
         return pivot
@@ -190,7 +193,7 @@ class _Maker:
                 inner = self.gathered(groups.pop())
                 depth.pop()
                 if inner is not None:
-                    groups[-1].append(_Joined(inner, "and", "", led=True, out=False))
+                    groups[-1].append(_Joined(inner, "and", out=False))
             elif isinstance(part, Kept):
                 before = groups[-1][-1] if groups[-1] else None
                 condition = self.continued(part.condition, before) or self.settled(part.condition, measure)
@@ -200,13 +203,11 @@ class _Maker:
                     groups[-1].pop()  # "organic vs not organic" are all
                     continue
                 condition = _turned(condition) if out else condition
-                groups[-1].append(
-                    _Joined(condition, part.join or "and", condition.field or "", led=part.led, out=out, versus=part.versus)
-                )
+                groups[-1].append(_Joined(condition, part.join or "and", out=out, versus=part.versus))
         while len(groups) > 1:
             inner = self.gathered(groups.pop())
             if inner is not None:
-                groups[-1].append(_Joined(inner, "and", "", led=True, out=False))
+                groups[-1].append(_Joined(inner, "and", out=False))
         found = self.gathered(groups[0])
         if found is None:
             return ()
@@ -300,8 +301,6 @@ class _Maker:
             return self.over(Over(end=0, cost=0.0, unit=unit), pivot)
         if show.as_ == "change" and show.along is None:
             show = replace(show, along="columns" if pivot.columns else "rows", relative=by in (None, "percent"))
-        if show.as_ == "rank":
-            return replace(pivot, show=show)
         return replace(pivot, show=show)
 
     def times(self, pivot: PivotSpec) -> bool:
@@ -440,6 +439,19 @@ class _Maker:
             pivot = replace(pivot, order=replace(pivot.order, **{side: order}))
         return pivot
 
+    def told_of_unused(self, pivot: PivotSpec) -> None:
+        """What was said and has no place beside the rest: a second measure, a second way to show it."""
+        names = list(self.lexicon.columns)
+        orders = [self.by_behind(top) for top in self.of(Topped)]
+        for measure in dict.fromkeys(part.measure for part in self.of(Measured) if not part.weak):
+            said = replace(pivot.measure, once_a_key=measure.once_a_key, empty=measure.empty)
+            if measure.where is None and measure != said and measure not in orders:
+                self.tell(f"the {clauses_of(PivotSpec(measure=measure), names)['measure']} is not shown beside it", sure=False)
+        ways = len(self.of(Against)) + len(self.of(Over)) + len(self.of(Within))
+        shows = {part.show.as_ for part in self.of(Shown)}
+        if ways + len(shows) > 1 or (self.of(ByHow) and pivot.show == ShowSpec()):
+            self.tell("of the ways to show it one is taken", sure=False)
+
     def told_of_moments(self) -> None:
         """Which of several fields of moments is meant, where none was named."""
         unnamed = any(part.level.field == MOMENT for part in self.of(Sided)) or any(
@@ -453,8 +465,6 @@ class _Maker:
 class _Joined:
     condition: ConditionSpec
     join: str
-    field: str
-    led: bool
     out: bool
     versus: bool = False
 
@@ -468,8 +478,8 @@ def _merged(one: ConditionSpec, other: _Joined) -> ConditionSpec | None:
         mine, its = getattr(one, key), getattr(more, key)
         if mine is not None and its is not None:
             return signed(one, key, (*mine, *(each for each in its if each not in mine)))
-    ends = [key for key in ("from_", "to", "above", "below") if getattr(more, key) is not None]
-    mine_ends = [key for key in ("from_", "to", "above", "below") if getattr(one, key) is not None]
+    ends = [key for key in _ENDS if getattr(more, key) is not None]
+    mine_ends = [key for key in _ENDS if getattr(one, key) is not None]
     if ends and mine_ends and not set(ends) & set(mine_ends):
         return replace(one, **{key: getattr(more, key) for key in ends})
     if (
@@ -490,7 +500,7 @@ def _turned(condition: ConditionSpec) -> ConditionSpec:
         return replace(condition, blank=not condition.blank)
     for key, opposite in (("above", "to"), ("below", "from_"), ("from_", "below"), ("to", "above")):
         value = getattr(condition, key)
-        others = [other for other in ("above", "below", "from_", "to") if other != key and getattr(condition, other) is not None]
+        others = [other for other in _ENDS if other != key and getattr(condition, other) is not None]
         if value is not None and not others:
             return replace(condition, **{key: None, opposite: value})
     if condition.from_ is not None and condition.to is not None and condition.cut is None:

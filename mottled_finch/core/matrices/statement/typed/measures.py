@@ -173,8 +173,6 @@ class MeasureReading(ConditionReading):
                 starts += [(more, cost) for more, _ in self.said(end, "that")]
         for start, cost in starts:
             for end, condition, more, _ in self.alternatives(start):
-                if condition.field == "":
-                    continue
                 ends = [end + 1] if self.key(end) in self.lexicon.record_words and start == i else []
                 for at in (end, *ends):
                     yield at, MeasureSpec(take="share", where=condition), cost + more + (0.0 if at > end else 0.05)

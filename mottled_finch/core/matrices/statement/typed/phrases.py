@@ -194,7 +194,6 @@ TABLES: dict[str, dict[Any, str]] = {
         None: "with|have|has|having|had|get|gets|gives|give|are|is|show|shows|sell|sells|make|makes|bring|brings|take|takes|"
         "stay|stays|see|sees"
     },
-    "which": {None: "which|what|who|where|whose|which are|what are|when|what is|which is|who has"},
     "with": {None: "with|and|plus|including|incl|add|show"},
     "totals": {
         "rows": "row totals|totals of rows|row sums|totals across",
@@ -212,7 +211,6 @@ TABLES: dict[str, dict[Any, str]] = {
         "blank": "counting nothing as blank",
     },
     "per cent": {None: "%|percent|pct|per cent"},
-    "start of": {"start": "start of|beginning of|the start of", "end": "end of|the end of"},
     "move together": {None: "move together|correlate|relate|go together|vary together|hang together|compare"},
     "correlation of": {
         None: "correlation of|correlations of|correlation between|correlations between|correlate|correlation|correlations|"

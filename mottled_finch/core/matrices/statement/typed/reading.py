@@ -84,7 +84,7 @@ class Reading:
         for at, named in ends:
             yield at, named
             if self.key(at) in GENERIC - {"of", "per", "in", "by", "on", "at", "the", "and"} and (at + 1, named.field) not in exact:
-                yield at + 1, Named(named.field, named.cost + _ABSORBED, named.sure)
+                yield at + 1, Named(named.field, named.cost + _ABSORBED)
         if not ends and self.words[start].kind == "word" and self.keys[start] not in self.lexicon.record_words:
             yield from ((start + 1, named) for named in self.lexicon.rooted(self.keys[start]))
 
@@ -92,7 +92,7 @@ class Reading:
         """A field that is called to the letter as it is typed comes before one that only sounds so: "engine" before "engines"."""
         typed = self.text[self.words[start].start : self.words[end - 1].end].casefold().replace("_", " ")
         if named.cost <= UNIT_LEFT and typed == named.field.casefold().replace("_", " "):
-            return Named(named.field, named.cost - _TO_THE_LETTER, named.sure)
+            return Named(named.field, named.cost - _TO_THE_LETTER)
         return named
 
     def numbers(self, i: int) -> Iterator[tuple[int, Named]]:
