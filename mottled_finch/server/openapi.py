@@ -17,6 +17,7 @@ from mottled_finch.core.figures.contents.number_style import NumberStyle
 from mottled_finch.core.figures.scene import Scene
 from mottled_finch.core.figures.text.parts import Piece
 from mottled_finch.core.matrices.pivot import Unfinished
+from mottled_finch.core.matrices.statement.typed import Left, Offer
 from mottled_finch.core.outputs.draw import Carries, Purpose
 from mottled_finch.core.outputs.draw.house.template import Kind
 from mottled_finch.core.outputs.folio.spec import FolioSpec
@@ -1045,16 +1046,6 @@ class StatementStart:
 
 
 @dataclass(frozen=True, kw_only=True)
-class LeftAnswer:
-    """Words of a statement that were not understood, where they stand in it, and what is called most like them."""
-
-    text: str
-    start: int
-    end: int
-    nearest: tuple[str, ...]
-
-
-@dataclass(frozen=True, kw_only=True)
 class OtherReadingAnswer:
     """What a statement could say as well: in a few words, and in full. ``asked`` where it is as likely as what was taken."""
 
@@ -1072,7 +1063,7 @@ class StatementAnswer:
 
     pivot: PivotSpec
     text: str
-    left: tuple[LeftAnswer, ...]
+    left: tuple[Left, ...]
     taken: tuple[str, ...]
     others: tuple[OtherReadingAnswer, ...]
 
@@ -1094,18 +1085,10 @@ class AskedAnswer:
 
 
 @dataclass(frozen=True, kw_only=True)
-class OfferAnswer:
-    """A word that may stand next in a statement, in place of what stands from ``start`` on."""
-
-    text: str
-    start: int
-
-
-@dataclass(frozen=True, kw_only=True)
 class OffersAnswer:
     """The words that may stand next, the likeliest first."""
 
-    offers: tuple[OfferAnswer, ...]
+    offers: tuple[Offer, ...]
 
 
 @dataclass(frozen=True, kw_only=True)

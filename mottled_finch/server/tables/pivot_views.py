@@ -21,10 +21,8 @@ from ..answering import answer
 from ..openapi import (
     AskedAnswer,
     AskedTableAnswer,
-    LeftAnswer,
     MatrixAnswer,
     MatrixStart,
-    OfferAnswer,
     OffersAnswer,
     OtherReadingAnswer,
     ProblemAnswer,
@@ -84,7 +82,7 @@ def _statement_answer(found: Understood, columns: list[str]) -> StatementAnswer:
     return StatementAnswer(
         pivot=found.pivot,
         text=write_statement(found.pivot, columns),
-        left=tuple(LeftAnswer(text=each.text, start=each.start, end=each.end, nearest=each.nearest) for each in found.left),
+        left=found.left,
         taken=tuple(dict.fromkeys(doubt.words for doubt in found.doubts if doubt.told)),
         others=tuple(
             OtherReadingAnswer(words=each.words, text=write_statement(each.pivot, columns), pivot=each.pivot, asked=each.asked)
@@ -103,7 +101,7 @@ class StatementOffers(APIView):
         """The words that may stand next in a statement about a table."""
         stored = get_object_or_404(Table.everything, pk=pk)
         offers = offered(_typed(request), data_of(stored), stored.name)
-        return answer(OffersAnswer(offers=tuple(OfferAnswer(text=each.text, start=each.start) for each in offers)))
+        return answer(OffersAnswer(offers=offers))
 
 
 def _typed(request: Request) -> str:

@@ -2997,12 +2997,12 @@ export interface components {
         StatementAnswer: {
             pivot: components["schemas"]["PivotSpec"];
             text: string;
-            left: components["schemas"]["LeftAnswer"][];
+            left: components["schemas"]["Left"][];
             taken: string[];
             others: components["schemas"]["OtherReadingAnswer"][];
         };
-        /** @description Words of a statement that were not understood, where they stand in it, and what is called most like them. */
-        LeftAnswer: {
+        /** @description Words that were not understood, where they stand in the text, and what may have been meant by them. */
+        Left: {
             text: string;
             start: number;
             end: number;
@@ -3017,10 +3017,10 @@ export interface components {
         };
         /** @description The words that may stand next, the likeliest first. */
         OffersAnswer: {
-            offers: components["schemas"]["OfferAnswer"][];
+            offers: components["schemas"]["Offer"][];
         };
-        /** @description A word that may stand next in a statement, in place of what stands from ``start`` on. */
-        OfferAnswer: {
+        /** @description A word that may stand next, in place of what stands from ``start`` on. */
+        Offer: {
             text: string;
             start: number;
         };

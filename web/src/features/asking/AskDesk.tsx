@@ -1,21 +1,20 @@
 import { Box, chakra, Flex } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { useNavigate } from "react-router";
 import { type AskedTable, api, sentenceOf } from "../../api/client";
 import { Refused } from "../../shared/Say";
 import { ASK } from "./AskTable";
 import { SentenceField } from "./SentenceField";
 import type { Reading } from "./useReading";
+import { useStart } from "./useStart";
 
 const REST = 150;
 const SHOWN_MOST = 3;
 
 /** A sentence that names no table: each that it may be of stands below it with what it says of it, and one of them becomes a plate. */
 export function AskDesk() {
-  const navigate = useNavigate();
+  const { start, refusal, setRefusal } = useStart();
   const [text, setText] = useState("");
   const [found, setFound] = useState<{ of: string; tables: readonly AskedTable[] }>({ of: "", tables: [] });
-  const [refusal, setRefusal] = useState("");
   const newest = useRef(0);
   useEffect(() => {
     const mine = ++newest.current;
@@ -28,20 +27,17 @@ export function AskDesk() {
       }
     }, REST);
     return () => clearTimeout(timer);
-  }, [text]);
+  }, [text, setRefusal]);
 
-  async function start({ table, statement }: AskedTable) {
+  const take = ({ table, statement }: AskedTable) => start(table, statement.pivot, statement.left);
+
+  async function done() {
     try {
-      const { plate } = await api.startPlate(table, { finch_recipe: 2, pivot: statement.pivot });
-      navigate(`/plates/${plate.id}`, { state: { notUnderstood: statement.left.map((each) => each.text) } });
+      const { tables } = found.of === text ? found : await api.ask(text);
+      if (tables[0]) await take(tables[0]);
     } catch (error) {
       setRefusal(sentenceOf(error));
     }
-  }
-
-  async function done() {
-    const tables = found.of === text ? found.tables : (await api.ask(text)).tables;
-    if (tables[0]) await start(tables[0]);
   }
 
   const fresh = found.of === text && text.trim() !== "";
@@ -53,7 +49,7 @@ export function AskDesk() {
         placeholder={`${ASK} For example: minutes late by pier and month`}
         text={text}
         reading={reading}
-        left={fresh ? found.tables[0]?.statement.left : undefined}
+        left={(fresh && found.tables[0]?.statement.left) || []}
         quiet
         onType={(next) => {
           setText(next);
@@ -64,9 +60,9 @@ export function AskDesk() {
         onTake={() => undefined}
       />
       {refusal && <Refused sentence={refusal} onClose={() => setRefusal("")} />}
-      {fresh && found.tables.length === 0 && (
+      {text.trim() !== "" && found.tables.length === 0 && (
         <Box role="status" color="quiet" pt="6px">
-          No table here has columns that are called so.
+          {fresh ? "No table here has columns that are called so." : "Looking through the tables"}
         </Box>
       )}
       {found.tables.length > 0 && text.trim() !== "" && (
@@ -84,7 +80,7 @@ export function AskDesk() {
               py="7px"
               cursor="pointer"
               _hover={{ borderColor: "quiet" }}
-              onClick={() => start(each)}
+              onClick={() => take(each)}
             >
               <Box as="span" fontWeight="600">
                 {each.name}

@@ -1,10 +1,9 @@
 import { Box } from "@chakra-ui/react";
 import { type Ref, useState } from "react";
-import { useNavigate } from "react-router";
-import { api, type Pivot, sentenceOf } from "../../api/client";
 import { Refused } from "../../shared/Say";
 import { SentenceField } from "./SentenceField";
 import { readingOf, useReading } from "./useReading";
+import { useStart } from "./useStart";
 
 type Props = { table: number; example: string; field?: Ref<HTMLTextAreaElement> };
 
@@ -12,28 +11,14 @@ export const ASK = "What would you like to see?";
 
 /** What one would like to see of a table, in one's own words, which becomes a plate. */
 export function AskTable({ table, example, field }: Props) {
-  const navigate = useNavigate();
   const [text, setText] = useState("");
-  const [refusal, setRefusal] = useState("");
-  const reading = useReading(table, text);
-
-  async function start(pivot: Pivot, left: readonly string[]) {
-    try {
-      const { plate } = await api.startPlate(table, { finch_recipe: 2, pivot });
-      navigate(`/plates/${plate.id}`, { state: { notUnderstood: left } });
-    } catch (error) {
-      setRefusal(sentenceOf(error));
-    }
-  }
+  const { start, refusal, setRefusal } = useStart();
+  const live = useReading(table, text);
 
   async function done() {
-    const fresh = reading.of === text ? reading : await readingOf(table, text);
-    if (fresh.reading)
-      await start(
-        fresh.reading.pivot,
-        fresh.reading.left.map((each) => each.text),
-      );
-    else if (fresh.problem) setRefusal(fresh.problem.charAt(0).toUpperCase() + fresh.problem.slice(1));
+    const { reading, problem } = live.of === text ? live : await readingOf(table, text);
+    if (reading) await start(table, reading.pivot, reading.left);
+    else if (problem) setRefusal(problem.charAt(0).toUpperCase() + problem.slice(1));
   }
 
   return (
@@ -42,7 +27,7 @@ export function AskTable({ table, example, field }: Props) {
         label={ASK}
         placeholder={`${ASK} For example: ${example}`}
         text={text}
-        reading={reading}
+        reading={live}
         field={field}
         quiet
         onType={(next) => {
@@ -51,7 +36,7 @@ export function AskTable({ table, example, field }: Props) {
         }}
         onDone={done}
         onLeave={() => setText("")}
-        onTake={({ pivot }) => start(pivot, [])}
+        onTake={({ pivot }) => start(table, pivot)}
       />
       {refusal && <Refused sentence={refusal} onClose={() => setRefusal("")} />}
     </Box>

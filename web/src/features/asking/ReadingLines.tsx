@@ -40,6 +40,7 @@ export function ReadingLines({ id, text, reading, left, room, onType, onTake }: 
           {problem.charAt(0).toUpperCase() + problem.slice(1)}
         </Box>
       )}
+      {!found && !problem && !fresh && <Box color="quiet">Reading it</Box>}
       {found && !(fresh && problem) && (
         <Box color="quiet" overflowWrap="anywhere">
           <Box as="span" color="ink" data-testid="understood">

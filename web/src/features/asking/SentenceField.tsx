@@ -130,7 +130,7 @@ export function SentenceField({ label, text, reading, placeholder, begun, quiet,
           onKeyDown={onKeyDown}
         />
       </Box>
-      {(!quiet || (text.trim() && reading.of)) && (
+      {(!quiet || (text.trim() && !more.left)) && (
         <ReadingLines id={told} text={text} reading={reading} left={left} room={!quiet} onType={take} onTake={onTake} />
       )}
     </Box>

@@ -33,7 +33,7 @@ class Left:
     text: str
     start: int
     end: int
-    nearest: tuple[str, ...] = ()
+    nearest: tuple[str, ...]
 
 
 @dataclass(frozen=True, kw_only=True)
