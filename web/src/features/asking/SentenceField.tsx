@@ -66,7 +66,7 @@ export function SentenceField({ label, text, reading, placeholder, begun, quiet,
   }
 
   return (
-    <Box flex="1" minW="0">
+    <Box flex="1" w="100%" minW="0">
       <Box position="relative">
         <Box
           aria-hidden

@@ -83,7 +83,7 @@ def understand(text: str, table: Table, called: str = "") -> Understood:
     doubts = (*best.corrected, *best.made.doubts)
     near = [each.made.pivot for each in readings[1:] if each.cost <= best.cost + _CLOSE and each.made.pivot != best.made.pivot]
     others = others_of(best.made.pivot, near[:_OTHERS_MOST], doubts, lexicon)
-    left = tuple(_left(words[start:end], lexicon) for start, end in best.left)
+    left = tuple(_left(text, words[start:end], lexicon) for start, end in best.left)
     return Understood(pivot=best.made.pivot, left=left, doubts=doubts, others=others)
 
 
@@ -143,9 +143,9 @@ def _together(skipped: Sequence[tuple[int, Skipped]]) -> Iterator[tuple[int, int
         yield begun, end
 
 
-def _left(words: Sequence[Word], lexicon: Lexicon) -> Left:
+def _left(text: str, words: Sequence[Word], lexicon: Lexicon) -> Left:
     """Words that were not understood, without marks around them, with the fields and members that are called most like them."""
     inner = [i for i, word in enumerate(words) if word.kind != "mark"]
     words = words[inner[0] : inner[-1] + 1] if inner else words
-    text = " ".join(word.text for word in words)
-    return Left(text=text, start=words[0].start, end=words[-1].end, nearest=lexicon.called_like(text))
+    start, end = words[0].start, words[-1].end
+    return Left(text=text[start:end], start=start, end=end, nearest=lexicon.called_like(text[start:end]))
